@@ -1,0 +1,280 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Imaging;
+
+use FFI;
+use FFI\CData;
+
+/**
+ * Pixels in the hands of libvips. Immutable: each step returns a new picture.
+ *
+ * Sides and offsets are pixels. Every step throws UnableToMakePicture with the library's reason.
+ */
+final class Picture
+{
+    private const FORMAT_UCHAR = 0;
+
+    private const FORMAT_FLOAT = 6;
+
+    private const INTERPRETATION_SRGB = 22;
+
+    private const INTERPRETATION_GREY = 1;
+
+    private const BLEND_OVER = 2;
+
+    private const FAIL_ON_TRUNCATED = 3;
+
+    private function __construct(private readonly CData $image, private readonly ?string $buffer = null) {}
+
+    public function __destruct()
+    {
+        Vips::library()->g_object_unref(FFI::cast('void*', $this->image));
+    }
+
+    /**
+     * Decodes a JPEG, upright as its Exif orientation says.
+     *
+     * @param  1|2|4|8  $shrink  division done inside the DCT, at almost no cost
+     *
+     * @throws UnableToMakePicture when the file is broken or cut short
+     */
+    public static function fromJpeg(string $path, int $shrink = 1): self
+    {
+        $out = Vips::out();
+        Vips::check(Vips::library()->vips_jpegload($path, FFI::addr($out), 'shrink', $shrink, 'fail_on', self::FAIL_ON_TRUNCATED, null), "read the JPEG {$path}");
+
+        return (new self($out))->upright()->inMemory();
+    }
+
+    /**
+     * @param  1|2|4|8  $shrink
+     */
+    public static function fromJpegBytes(string $bytes, int $shrink = 1): self
+    {
+        $out = Vips::out();
+        Vips::check(Vips::library()->vips_jpegload_buffer($bytes, strlen($bytes), FFI::addr($out), 'shrink', $shrink, 'fail_on', self::FAIL_ON_TRUNCATED, null), 'read the JPEG');
+
+        return (new self($out, $bytes))->upright()->inMemory();
+    }
+
+    public static function fromSvg(string $svg, float $scale = 1.0): self
+    {
+        $out = Vips::out();
+        Vips::check(Vips::library()->vips_svgload_buffer($svg, strlen($svg), FFI::addr($out), 'scale', $scale, 'unlimited', 1, null), 'draw the SVG');
+
+        return (new self($out, $svg))->inMemory();
+    }
+
+    /** @param  string  $bytes  eight-bit samples, row by row */
+    public static function fromSamples(string $bytes, int $width, int $height, int $bands): self
+    {
+        $image = Vips::library()->vips_image_new_from_memory_copy($bytes, strlen($bytes), $width, $height, $bands, self::FORMAT_UCHAR);
+        if ($image === null) {
+            throw UnableToMakePicture::because('take the samples', 'their number does not fit the size');
+        }
+
+        return new self($image);
+    }
+
+    public function width(): int
+    {
+        return Vips::library()->vips_image_get_width($this->image);
+    }
+
+    public function height(): int
+    {
+        return Vips::library()->vips_image_get_height($this->image);
+    }
+
+    public function bands(): int
+    {
+        return Vips::library()->vips_image_get_bands($this->image);
+    }
+
+    /** The same pixels with the longest side at most `$side`, by averaging; never enlarged. */
+    public function within(int $side): self
+    {
+        $factor = max($this->width(), $this->height()) / $side;
+        if ($factor <= 1.0) {
+            return $this;
+        }
+
+        return $this->step('make smaller', fn (CData $out): int => Vips::library()->vips_shrink($this->image, FFI::addr($out), $factor, $factor, null));
+    }
+
+    /** Scaled with a windowed sinc; slower and finer than `within`. */
+    public function scaled(float $factor): self
+    {
+        return $this->step('scale', fn (CData $out): int => Vips::library()->vips_resize($this->image, FFI::addr($out), $factor, null));
+    }
+
+    public function upright(): self
+    {
+        return $this->step('turn upright', fn (CData $out): int => Vips::library()->vips_autorot($this->image, FFI::addr($out), null));
+    }
+
+    /** @param  0|1|2|3  $quarters  clockwise quarter turns */
+    public function turned(int $quarters): self
+    {
+        return $this->step('turn', fn (CData $out): int => Vips::library()->vips_rot($this->image, FFI::addr($out), $quarters, null));
+    }
+
+    /** @param  float  $sigma  standard deviation in pixels */
+    public function blurred(float $sigma): self
+    {
+        return $sigma < 0.3 ? $this : $this->step('blur', fn (CData $out): int => Vips::library()->vips_gaussblur($this->image, FFI::addr($out), $sigma, null));
+    }
+
+    public function cropped(int $left, int $top, int $width, int $height): self
+    {
+        return $this->step('crop', fn (CData $out): int => Vips::library()->vips_extract_area($this->image, FFI::addr($out), $left, $top, $width, $height, null));
+    }
+
+    /** This picture with another one, with its transparency, laid over it at a place. */
+    public function under(self $overlay, int $left = 0, int $top = 0): self
+    {
+        return $this->step('lay a picture over', fn (CData $out): int => Vips::library()->vips_composite2($this->image, $overlay->image, FFI::addr($out), self::BLEND_OVER, 'x', $left, 'y', $top, null))->step('flatten', null);
+    }
+
+    /** Without transparency, in eight-bit sRGB. */
+    public function flat(): self
+    {
+        if ($this->bands() < 4) {
+            return $this;
+        }
+
+        return $this->step('flatten', fn (CData $out): int => Vips::library()->vips_flatten($this->image, FFI::addr($out), null));
+    }
+
+    /**
+     * Each channel as `gain × value + offset`.
+     *
+     * @param  list<float>  $gains
+     * @param  list<float>  $offsets
+     */
+    public function toned(array $gains, array $offsets): self
+    {
+        $n = count($gains);
+        $a = Vips::library()->new("double[{$n}]");
+        $b = Vips::library()->new("double[{$n}]");
+        foreach ($gains as $i => $gain) {
+            $a[$i] = $gain;
+            $b[$i] = $offsets[$i];
+        }
+
+        return $this->step('change the tone', fn (CData $out): int => Vips::library()->vips_linear($this->image, FFI::addr($out), $a, $b, $n, 'uchar', 1, null));
+    }
+
+    /** With grain: normally distributed noise, the same in all channels. */
+    public function grained(float $sigma, int $seed): self
+    {
+        $noise = $this->step('make noise', fn (CData $out): int => Vips::library()->vips_gaussnoise(FFI::addr($out), $this->width(), $this->height(), 'mean', 0.0, 'sigma', $sigma, 'seed', $seed, null));
+        $sum = $this->step('add noise', fn (CData $out): int => Vips::library()->vips_add($this->image, $noise->image, FFI::addr($out), null));
+
+        return $sum->step('cast', fn (CData $out): int => Vips::library()->vips_cast($sum->image, FFI::addr($out), self::FORMAT_UCHAR, null));
+    }
+
+    /** Multiplied by a one-channel mask, 255 leaving a pixel as it is. */
+    public function shaded(self $mask): self
+    {
+        $share = $mask->step('scale the mask', function (CData $out) use ($mask): int {
+            $a = Vips::library()->new('double[1]');
+            $b = Vips::library()->new('double[1]');
+            $a[0] = 1 / 255;
+
+            return Vips::library()->vips_linear($mask->image, FFI::addr($out), $a, $b, 1, null);
+        });
+        $product = $this->step('shade', fn (CData $out): int => Vips::library()->vips_multiply($this->image, $share->image, FFI::addr($out), null));
+
+        return $product->step('cast', fn (CData $out): int => Vips::library()->vips_cast($product->image, FFI::addr($out), self::FORMAT_UCHAR, null));
+    }
+
+    public function grey(): self
+    {
+        return $this->step('make grey', fn (CData $out): int => Vips::library()->vips_colourspace($this->image, FFI::addr($out), self::INTERPRETATION_GREY, null));
+    }
+
+    public function channel(int $band): self
+    {
+        return $this->step('take a channel', fn (CData $out): int => Vips::library()->vips_extract_band($this->image, FFI::addr($out), $band, null));
+    }
+
+    /**
+     * Grey values averaged down to a small grid, for hashes.
+     *
+     * @return list<int> width × height values of 0–255, row by row
+     */
+    public function greyGrid(int $width, int $height): array
+    {
+        // Two steps: the first is cheap and leaves little for the exact one.
+        $small = $this->within(64)->grey();
+        $grid = $small->step('shrink to a grid', fn (CData $out): int => Vips::library()->vips_resize($small->image, FFI::addr($out), $width / $small->width(), 'vscale', $height / $small->height(), 'kernel', 1, null));
+        if ($grid->bands() > 1) {
+            $grid = $grid->channel(0);
+        }
+        $values = array_values(unpack('C*', $grid->samples()) ?: []);
+
+        return array_slice($values, 0, $width * $height);
+    }
+
+    /** Eight-bit samples, row by row. */
+    public function samples(): string
+    {
+        $size = Vips::library()->new('size_t');
+        $memory = Vips::library()->vips_image_write_to_memory($this->image, FFI::addr($size));
+        if ($memory === null) {
+            Vips::check(-1, 'read the samples');
+        }
+        $bytes = FFI::string($memory, $size->cdata);
+        Vips::library()->g_free($memory);
+
+        return $bytes;
+    }
+
+    /**
+     * @param  int<1, 100>  $quality
+     */
+    public function saveJpeg(string $path, int $quality = 82): void
+    {
+        Vips::check(Vips::library()->vips_jpegsave($this->image, $path, 'Q', $quality, 'strip', 1, 'optimize_coding', 0, null), "write {$path}");
+    }
+
+    /**
+     * @param  int<1, 100>  $quality
+     */
+    public function jpegBytes(int $quality = 82): string
+    {
+        $buffer = Vips::library()->new('void*');
+        $length = Vips::library()->new('size_t');
+        Vips::check(Vips::library()->vips_jpegsave_buffer($this->image, FFI::addr($buffer), FFI::addr($length), 'Q', $quality, 'strip', 1, null), 'write a JPEG');
+        $bytes = FFI::string($buffer, $length->cdata);
+        Vips::library()->g_free($buffer);
+
+        return $bytes;
+    }
+
+    /** The steps so far carried out, the pixels held in memory. */
+    public function inMemory(): self
+    {
+        $image = Vips::library()->vips_image_copy_memory($this->image);
+        if ($image === null) {
+            Vips::check(-1, 'decode the picture');
+        }
+
+        return new self($image);
+    }
+
+    /** @param  (callable(CData): int)|null  $call */
+    private function step(string $doing, ?callable $call): self
+    {
+        if ($call === null) {
+            return $this->flat();
+        }
+        $out = Vips::out();
+        Vips::check($call($out), $doing);
+
+        return new self($out, $this->buffer);
+    }
+}

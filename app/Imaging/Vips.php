@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Imaging;
+
+use FFI;
+use FFI\CData;
+
+/**
+ * The C functions of libvips that Kanpai calls, bound once a process through FFI.
+ *
+ * Only `Picture` calls it; everything else works with pictures.
+ */
+final class Vips
+{
+    private const HEADER = <<<'C'
+        typedef struct _VipsImage VipsImage;
+        int vips_init(const char *argv0);
+        void vips_concurrency_set(int concurrency);
+        void vips_cache_set_max(int max);
+        const char *vips_error_buffer(void);
+        void vips_error_clear(void);
+        int vips_jpegload(const char *filename, VipsImage **out, ...);
+        int vips_jpegload_buffer(const void *buf, size_t len, VipsImage **out, ...);
+        int vips_svgload_buffer(const void *buf, size_t len, VipsImage **out, ...);
+        VipsImage *vips_image_new_from_memory_copy(const void *data, size_t size, int width, int height, int bands, int format);
+        VipsImage *vips_image_copy_memory(VipsImage *image);
+        void *vips_image_write_to_memory(VipsImage *in, size_t *size);
+        int vips_image_get_width(const VipsImage *image);
+        int vips_image_get_height(const VipsImage *image);
+        int vips_image_get_bands(const VipsImage *image);
+        int vips_autorot(VipsImage *in, VipsImage **out, ...);
+        int vips_rot(VipsImage *in, VipsImage **out, int angle, ...);
+        int vips_shrink(VipsImage *in, VipsImage **out, double hshrink, double vshrink, ...);
+        int vips_resize(VipsImage *in, VipsImage **out, double scale, ...);
+        int vips_gaussblur(VipsImage *in, VipsImage **out, double sigma, ...);
+        int vips_conv(VipsImage *in, VipsImage **out, VipsImage *mask, ...);
+        int vips_rotate(VipsImage *in, VipsImage **out, double angle, ...);
+        int vips_composite2(VipsImage *base, VipsImage *overlay, VipsImage **out, int mode, ...);
+        int vips_flatten(VipsImage *in, VipsImage **out, ...);
+        int vips_colourspace(VipsImage *in, VipsImage **out, int space, ...);
+        int vips_extract_area(VipsImage *in, VipsImage **out, int left, int top, int width, int height, ...);
+        int vips_extract_band(VipsImage *in, VipsImage **out, int band, ...);
+        int vips_linear(VipsImage *in, VipsImage **out, const double *a, const double *b, int n, ...);
+        int vips_gamma(VipsImage *in, VipsImage **out, ...);
+        int vips_gaussnoise(VipsImage **out, int width, int height, ...);
+        int vips_add(VipsImage *left, VipsImage *right, VipsImage **out, ...);
+        int vips_multiply(VipsImage *left, VipsImage *right, VipsImage **out, ...);
+        int vips_cast(VipsImage *in, VipsImage **out, int format, ...);
+        int vips_jpegsave(VipsImage *in, const char *filename, ...);
+        int vips_jpegsave_buffer(VipsImage *in, void **buf, size_t *len, ...);
+        void g_object_unref(void *object);
+        void g_free(void *memory);
+        C;
+
+    private static ?FFI $library = null;
+
+    public static function library(): FFI
+    {
+        if (self::$library === null) {
+            self::$library = FFI::cdef(self::HEADER, 'libvips.so.42');
+            self::$library->vips_init('kanpai');
+            // One worker runs on each core, so a picture takes one thread.
+            self::$library->vips_concurrency_set(1);
+            self::$library->vips_cache_set_max(0);
+        }
+
+        return self::$library;
+    }
+
+    /** A fresh `VipsImage*` to be filled in by a call. */
+    public static function out(): CData
+    {
+        return self::library()->new('VipsImage*');
+    }
+
+    /**
+     * @throws UnableToMakePicture when the call reported a failure
+     */
+    public static function check(int $status, string $doing): void
+    {
+        if ($status !== 0) {
+            $reason = trim((string) self::library()->vips_error_buffer());
+            self::library()->vips_error_clear();
+            throw UnableToMakePicture::because($doing, $reason);
+        }
+    }
+}

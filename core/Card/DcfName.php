@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Card;
+
+/**
+ * A file's place on a card by the Design rule for Camera File system (CIPA DC-009, JEITA CP-3461):
+ * `DCIM/NNNXXXXX/XXXXNNNN.EXT`. Files of one folder with the same number belong to one press of the shutter.
+ */
+final readonly class DcfName
+{
+    private function __construct(public string $folder, public string $stem, public string $extension, public FileKind $kind) {}
+
+    /**
+     * @param  string  $path  relative to the card, with forward slashes
+     */
+    public static function of(string $path): self
+    {
+        $name = basename($path);
+        $dot = strrpos($name, '.');
+        $extension = $dot === false ? '' : strtolower(substr($name, $dot + 1));
+        $folder = dirname($path);
+
+        return new self($folder === '.' ? '' : $folder, $dot === false ? $name : substr($name, 0, $dot), $extension, FileKind::ofExtension($extension));
+    }
+
+    /** The same for all files of one press of the shutter on one card. */
+    public function frameKey(): string
+    {
+        return strtoupper($this->folder.'/'.$this->stem);
+    }
+
+    /** The number 1–9999 the camera counted, or null for a name outside the rule. */
+    public function number(): ?int
+    {
+        return preg_match('/^[A-Za-z0-9_]{4}(\d{4})$/', $this->stem, $m) === 1 && $m[1] !== '0000' ? (int) $m[1] : null;
+    }
+}

@@ -1,0 +1,249 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Card;
+
+/**
+ * Reads Exif 2.32 (CIPA DC-008) from JPEG and TIFF-based files and finds the pictures embedded in them.
+ *
+ * Nothing is decoded: a file costs one or two readings of a few kilobytes.
+ *
+ * @phpstan-import-type Directory from TiffReader
+ */
+final class ExifReader
+{
+    /** Enough of the end to find the end-of-image marker behind what some cameras append. */
+    private const TAIL = 65536;
+
+    /**
+     * @throws UnreadableFile with the reason the file cannot be a frame
+     */
+    public function read(ByteSource $source): Exif
+    {
+        if ($source->size() === 0) {
+            throw UnreadableFile::isEmpty();
+        }
+
+        return $source->bytes(0, 2) === "\xFF\xD8" ? $this->jpeg($source) : $this->tiff($source);
+    }
+
+    /**
+     * As `read`, but a file that is not a whole JPEG is refused.
+     *
+     * @throws UnreadableFile
+     */
+    public function readJpeg(ByteSource $source): Exif
+    {
+        if ($source->size() === 0) {
+            throw UnreadableFile::isEmpty();
+        }
+        if ($source->bytes(0, 2) !== "\xFF\xD8") {
+            throw UnreadableFile::isNotAJpeg();
+        }
+        $exif = $this->jpeg($source);
+        // Inside entropy-coded data FF is always followed by 00 or a restart marker (ITU-T T.81, B.1.1.5),
+        // so FF D9 in the tail can only be a true end.
+        $tail = min(self::TAIL, $source->size());
+        if (! str_contains($source->bytes($source->size() - 2, 2), "\xFF\xD9") && ! str_contains($source->bytes($source->size() - $tail, $tail), "\xFF\xD9")) {
+            throw UnreadableFile::isCutShort();
+        }
+
+        return $exif;
+    }
+
+    private function jpeg(ByteSource $source): Exif
+    {
+        $at = 2;
+        $exif = null;
+        while (true) {
+            $head = $source->bytes($at, 10);
+            if (strlen($head) < 10 || $head[0] !== "\xFF") {
+                throw UnreadableFile::hasNoPicture();
+            }
+            $marker = ord($head[1]);
+            if ($marker === 0xFF) {
+                $at++;
+
+                continue;
+            }
+            if ($marker === 0xDA || $marker === 0xD9) {
+                throw UnreadableFile::hasNoPicture();
+            }
+            $length = (int) (unpack('n', $head, 2)[1] ?? 0);
+            if ($length < 2) {
+                throw UnreadableFile::hasNoPicture();
+            }
+            if ($marker === 0xE1 && $exif === null && substr($head, 4, 6) === "Exif\0\0") {
+                $exif = $this->block($source, $at + 10);
+            }
+            // Start of frame: C0 to CF without the Huffman, arithmetic and reserved markers.
+            if ($marker >= 0xC0 && $marker <= 0xCF && ! in_array($marker, [0xC4, 0xC8, 0xCC], true)) {
+                $size = unpack('nheight/nwidth', $source->bytes($at + 5, 4));
+                if ($size === false || $size['width'] === 0 || $size['height'] === 0) {
+                    throw UnreadableFile::hasNoPicture();
+                }
+
+                return $this->facts($size['width'], $size['height'], $exif, []);
+            }
+            $at += 2 + $length;
+        }
+    }
+
+    private function tiff(ByteSource $source): Exif
+    {
+        $block = $this->block($source, 0);
+        $width = 0;
+        $height = 0;
+        $previews = [];
+        foreach ($block['all'] as $directory) {
+            $preview = self::previewIn($directory);
+            if ($preview !== null) {
+                $previews[] = self::measured($source, $preview);
+            } elseif (self::int($directory, 0x0100) > $width) {
+                $width = self::int($directory, 0x0100);
+                $height = self::int($directory, 0x0101);
+            }
+        }
+        usort($previews, fn (EmbeddedPreview $a, EmbeddedPreview $b): int => $b->length <=> $a->length);
+        if ($width === 0 && $previews !== []) {
+            [$width, $height] = [$previews[0]->width, $previews[0]->height];
+        }
+        if ($width === 0) {
+            throw UnreadableFile::hasNoPicture();
+        }
+
+        return $this->facts($width, $height, $block, $previews);
+    }
+
+    /**
+     * @return array{main: Directory, exif: Directory, thumbnail: EmbeddedPreview|null, all: list<Directory>}
+     */
+    private function block(ByteSource $source, int $base): array
+    {
+        $reader = TiffReader::at($source, $base);
+        $all = $reader->chain();
+        $main = $all[0] ?? [];
+        $subs = $main[0x014A] ?? [];
+        foreach (is_array($subs) ? $subs : [$subs] as $offset) {
+            if (is_int($offset)) {
+                $all[] = $reader->directory($offset);
+            }
+        }
+        $exif = isset($main[0x8769]) && is_int($main[0x8769]) ? $reader->directory($main[0x8769]) : [];
+        $thumbnail = isset($all[1]) ? self::previewIn($all[1]) : null;
+
+        return [
+            'main' => $main,
+            'exif' => $exif,
+            'thumbnail' => $thumbnail === null ? null : new EmbeddedPreview($reader->absolute($thumbnail->offset), $thumbnail->length, $thumbnail->width, $thumbnail->height),
+            'all' => $all,
+        ];
+    }
+
+    /**
+     * A JPEG named by JPEGInterchangeFormat, or standing as the one strip of a reduced image.
+     *
+     * @param  Directory  $directory
+     */
+    private static function previewIn(array $directory): ?EmbeddedPreview
+    {
+        $width = self::int($directory, 0x0100);
+        $height = self::int($directory, 0x0101);
+        if (self::int($directory, 0x0201) > 0 && self::int($directory, 0x0202) > 0) {
+            return new EmbeddedPreview(self::int($directory, 0x0201), self::int($directory, 0x0202), $width, $height);
+        }
+        $isReduced = (self::int($directory, 0x00FE) & 1) === 1;
+        $isJpeg = in_array(self::int($directory, 0x0103), [6, 7], true);
+        if ($isReduced && $isJpeg && self::int($directory, 0x0111) > 0 && self::int($directory, 0x0117) > 0) {
+            return new EmbeddedPreview(self::int($directory, 0x0111), self::int($directory, 0x0117), $width, $height);
+        }
+
+        return null;
+    }
+
+    /** With its size read from its own header where the directory does not say it. */
+    private static function measured(ByteSource $source, EmbeddedPreview $preview): EmbeddedPreview
+    {
+        if ($preview->width > 0) {
+            return $preview;
+        }
+        try {
+            $inner = (new self)->read(ByteSource::ofString($source->bytes($preview->offset, min($preview->length, 65536))));
+        } catch (UnreadableFile) {
+            return $preview;
+        }
+
+        return new EmbeddedPreview($preview->offset, $preview->length, $inner->width, $inner->height);
+    }
+
+    /**
+     * @param  array{main: Directory, exif: Directory, thumbnail: EmbeddedPreview|null, all: list<Directory>}|null  $block
+     * @param  list<EmbeddedPreview>  $previews
+     */
+    private function facts(int $width, int $height, ?array $block, array $previews): Exif
+    {
+        if ($block === null) {
+            return new Exif($width, $height);
+        }
+        ['main' => $main, 'exif' => $exif] = $block;
+        $orientation = self::int($main, 0x0112);
+
+        return new Exif(
+            width: $width,
+            height: $height,
+            make: self::text($main, 0x010F),
+            model: self::text($main, 0x0110),
+            serial: self::text($exif, 0xA431),
+            owner: self::text($exif, 0xA430),
+            artist: self::text($main, 0x013B),
+            lens: self::text($exif, 0xA434),
+            takenAt: CameraTime::fromExif(self::text($exif, 0x9003), self::text($exif, 0x9291), self::text($exif, 0x9011))
+                ?? CameraTime::fromExif(self::text($exif, 0x9004), self::text($exif, 0x9292), self::text($exif, 0x9012))
+                ?? CameraTime::fromExif(self::text($main, 0x0132), self::text($exif, 0x9290), self::text($exif, 0x9010)),
+            exposure: self::float($exif, 0x829A),
+            fNumber: self::float($exif, 0x829D),
+            iso: self::int($exif, 0x8827) ?: null,
+            bias: self::float($exif, 0x9204),
+            focalLength: self::float($exif, 0x920A),
+            orientation: $orientation >= 1 && $orientation <= 8 ? $orientation : 1,
+            thumbnail: $block['thumbnail'],
+            previews: $previews,
+        );
+    }
+
+    /** @param  Directory  $directory */
+    private static function int(array $directory, int $tag): int
+    {
+        $value = $directory[$tag] ?? 0;
+        if (is_array($value)) {
+            $value = $value[0] ?? 0;
+        }
+
+        return is_string($value) ? 0 : (int) $value;
+    }
+
+    /** @param  Directory  $directory */
+    private static function float(array $directory, int $tag): ?float
+    {
+        $value = $directory[$tag] ?? null;
+
+        return is_int($value) || is_float($value) ? (float) $value : null;
+    }
+
+    /** @param  Directory  $directory */
+    private static function text(array $directory, int $tag): ?string
+    {
+        $value = $directory[$tag] ?? null;
+        if (! is_string($value)) {
+            return null;
+        }
+        $value = trim($value);
+        if ($value === '') {
+            return null;
+        }
+
+        // Exif says ASCII; cameras also write UTF-8 and Latin-1.
+        return mb_check_encoding($value, 'UTF-8') ? $value : mb_convert_encoding($value, 'UTF-8', 'ISO-8859-1');
+    }
+}

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Demo\Camera;
+
+/** One press of the shutter as it was planned, with the truth about it. */
+final readonly class Shot
+{
+    /**
+     * @param  int  $instant  true UTC milliseconds
+     * @param  int  $reading  what the body's clock showed, milliseconds of local time
+     * @param  array<string, mixed>  $with  what the scene shows
+     * @param  float  $stops  exposure error in EV
+     * @param  float  $defocus  blur in pixels of a picture 2,400 pixels wide
+     */
+    public function __construct(
+        public Body $body,
+        public int $number,
+        public string $path,
+        public ?string $rawPath,
+        public string $moment,
+        public int $index,
+        public string $kind,
+        public array $with,
+        public float $hour,
+        public bool $upright,
+        public int $instant,
+        public int $reading,
+        public float $exposure,
+        public float $aperture,
+        public int $iso,
+        public float $stops,
+        public float $defocus,
+        public ?string $copyOf = null,
+    ) {}
+
+    /** @return array<string, mixed> */
+    public function truth(): array
+    {
+        return [
+            'card' => $this->body->card,
+            'path' => $this->path,
+            'raw' => $this->rawPath,
+            'body' => $this->body->serial,
+            'shooter' => $this->body->shooter,
+            'moment' => $this->moment,
+            'kind' => $this->kind,
+            'instant' => gmdate('Y-m-d\TH:i:s', intdiv($this->instant, 1000)).sprintf('.%03dZ', $this->instant % 1000),
+            'blinking' => $this->with['blinking'] ?? [],
+            'out_of_focus' => $this->defocus > 3,
+            'stops' => $this->stops,
+        ];
+    }
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Demo\Scene;
+
+use App\Imaging\Picture;
+
+/** Renders layers to pixels: depth of field, camera shake, exposure, vignette and grain. */
+final class Darkroom
+{
+    /** @var array<string, Picture> */
+    private array $still = [];
+
+    /** @var array<string, Picture> */
+    private array $vignettes = [];
+
+    /** @param  int  $longSide  pixels of the finished picture */
+    public function __construct(private readonly int $longSide) {}
+
+    /**
+     * @param  list<Layer>  $layers
+     * @param  array{dx: int, dy: int, defocus: float, stops: float, grain: float, seed: int, warm: float}  $shot
+     */
+    public function render(array $layers, bool $upright, array $shot): Picture
+    {
+        $scale = $this->longSide / 2400;
+        $w = (int) round(($upright ? 1600 : 2400) * $scale);
+        $h = (int) round(($upright ? 2400 : 1600) * $scale);
+        $picture = null;
+        foreach ($layers as $layer) {
+            $blur = hypot($layer->blur, $shot['defocus']) * $scale;
+            $drawn = $this->drawn($layer, $scale, $blur);
+            $overhang = $drawn->width() - $w;
+            if ($overhang > 4) {
+                $edge = intdiv($overhang, 2);
+                $drawn = $drawn->cropped(max(0, min($overhang, $edge + (int) ($shot['dx'] * $scale))), max(0, min($drawn->height() - $h, $edge + (int) ($shot['dy'] * $scale))), $w, $h);
+            }
+            $picture = $picture === null ? $drawn->flat() : $picture->under($drawn);
+        }
+        assert($picture !== null);
+        $gain = 2 ** ($shot['stops'] / 2.2);
+        $warm = $shot['warm'];
+        $picture = $picture->toned([$gain * (1 + 0.05 * $warm), $gain, $gain * (1 - 0.07 * $warm)], [0.0, 0.0, 0.0]);
+
+        return $picture->shaded($this->vignette($w, $h))->grained($shot['grain'], $shot['seed'])->inMemory();
+    }
+
+    private function drawn(Layer $layer, float $scale, float $blur): Picture
+    {
+        $key = $layer->still === null ? null : $layer->still.'@'.round($blur, 1);
+        if ($key !== null && isset($this->still[$key])) {
+            return $this->still[$key];
+        }
+        // What is far out of focus needs few pixels.
+        $coarse = $blur > 8 ? 4 : ($blur > 3 ? 2 : 1);
+        $picture = Picture::fromSvg($layer->svg, $scale / $coarse)->blurred($blur / $coarse);
+        if ($coarse > 1) {
+            $picture = $picture->scaled($coarse);
+        }
+        $picture = $picture->inMemory();
+        if ($key !== null) {
+            if (count($this->still) > 12) {
+                array_shift($this->still);
+            }
+            $this->still[$key] = $picture;
+        }
+
+        return $picture;
+    }
+
+    private function vignette(int $w, int $h): Picture
+    {
+        return $this->vignettes["{$w}x{$h}"] ??= Picture::fromSvg("<svg xmlns='http://www.w3.org/2000/svg' width='{$w}' height='{$h}'><defs><radialGradient id='v' cx='.5' cy='.5' r='.72'><stop offset='.5' stop-color='#fff'/><stop offset='1' stop-color='#b4b4b4'/></radialGradient></defs><rect width='100%' height='100%' fill='url(#v)'/></svg>")->flat()->grey()->channel(0)->inMemory();
+    }
+}

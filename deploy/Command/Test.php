@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Deploy\Command;
+
+use Kanpai\Deploy\Console;
+use Kanpai\Deploy\Dependencies;
+use Kanpai\Deploy\Instance;
+use Kanpai\Deploy\Packages;
+use Kanpai\Deploy\Services;
+
+/** Prepares an instance of its own, then runs Pint, PHPStan and PHPUnit; the last prints the summary. */
+final class Test
+{
+    /** Small pictures: the tests judge marks, names, times and bytes, not beauty. */
+    private const WIDTH = '900';
+
+    public function __construct(private readonly string $root, private readonly Console $console) {}
+
+    /** @param  list<string>  $arguments */
+    public function run(array $arguments): int
+    {
+        (new Packages($this->console, forTests: true))->install();
+        (new Dependencies($this->root, $this->console))->prepare();
+        $instance = new Instance($this->root, 'test');
+        $services = new Services($instance, $this->console);
+        $services->stopAll();
+        $instance->prepare(null);
+        $this->console->step('Starting the services of the tests');
+        $services->startDatabase();
+        $environment = $instance->environment();
+        $this->console->quietly('migrate', [PHP_BINARY, 'artisan', 'migrate:fresh', '--force'], $this->root, $environment);
+        $services->startAll();
+        try {
+            $code = $this->console->openly(['./kanpai', 'demo', $instance->path.'/rack', '--width', self::WIDTH], $this->root, $environment);
+            if ($arguments === []) {
+                $this->console->step('Pint');
+                $code = max($code, $this->console->openly([PHP_BINARY, 'vendor/bin/pint', '--test'], $this->root));
+                $this->console->step('PHPStan');
+                $code = max($code, $this->console->openly([PHP_BINARY, '-d', 'memory_limit=2G', 'vendor/bin/phpstan', 'analyse', '--no-progress'], $this->root));
+            }
+            $this->console->step('PHPUnit');
+
+            return max($code, $this->console->openly([PHP_BINARY, 'vendor/bin/phpunit', ...$arguments], $this->root, $environment));
+        } finally {
+            $services->stopAll();
+        }
+    }
+}

@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Deploy\Command;
+
+use Kanpai\Deploy\Console;
+use Kanpai\Deploy\Dependencies;
+use Kanpai\Deploy\Failure;
+use Kanpai\Deploy\Instance;
+use Kanpai\Deploy\Options;
+use Kanpai\Deploy\Packages;
+use Kanpai\Deploy\Services;
+
+/** From a fresh machine to a running Kanpai; on a running one it only says where it is. */
+final class Up
+{
+    public function __construct(private readonly string $root, private readonly Console $console) {}
+
+    public function run(Options $options): int
+    {
+        $instance = new Instance($this->root, 'main');
+        $services = new Services($instance, $this->console);
+        if ($options->has('fresh')) {
+            $services->stopAll();
+            $this->console->step('Removing the old database, originals and pictures of this installation');
+            $instance->remove();
+        }
+        $port = $options->number('port');
+        $isMoved = $port !== null && $instance->exists() && $instance->port() !== $port;
+        if (! $isMoved && $instance->exists() && (new Dependencies($this->root, $this->console))->areThere() && $services->areUp()) {
+            return $this->ready($instance);
+        }
+        if ($isMoved) {
+            $services->stopAll();
+        }
+        (new Packages($this->console, forTests: false))->install();
+        (new Dependencies($this->root, $this->console))->prepare();
+        if ($port !== null && ! $this->isFree($port)) {
+            throw new Failure("Port {$port} is taken by another program. Choose another with --port.");
+        }
+        $instance->prepare($port);
+        $services->startDatabase();
+        $artisan = [PHP_BINARY, 'artisan'];
+        $this->console->quietly('migrate', [...$artisan, 'migrate', '--force'], $this->root, $instance->environment());
+        $this->console->quietly('queue', [...$artisan, 'kanpai:release'], $this->root, $instance->environment());
+        $services->startAll();
+        if (! $options->has('no-demo')) {
+            $code = $this->console->openly([...$artisan, 'kanpai:demo'], $this->root, $instance->environment());
+            if ($code !== 0) {
+                throw new Failure('The demo could not be made. Run ./kanpai up again to go on, or use --no-demo.');
+            }
+        }
+
+        return $this->ready($instance);
+    }
+
+    private function isFree(int $port): bool
+    {
+        $server = @stream_socket_server("tcp://127.0.0.1:{$port}");
+
+        return $server !== false && fclose($server);
+    }
+
+    private function ready(Instance $instance): int
+    {
+        $this->console->say('');
+        $this->console->say('Kanpai is ready:  '.$instance->address());
+        $code = $this->console->openly([PHP_BINARY, 'artisan', 'kanpai:welcome'], $this->root, $instance->environment());
+        $this->console->say('Stop it with      ./kanpai down');
+
+        return $code;
+    }
+}
