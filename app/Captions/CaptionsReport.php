@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Captions;
+
+use App\Studio\Stage;
+use App\Studio\StageReport;
+use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
+
+/** Frames that are not dropped want a caption. */
+final class CaptionsReport implements StageReport
+{
+    public function stage(): string
+    {
+        return 'captions';
+    }
+
+    public function forShoots(Collection $shoots): array
+    {
+        $counts = DB::table('frames')->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')->whereIn('frames.shoot_id', $shoots->modelKeys())->where('frames.verdict', '<>', 'drop')
+            ->groupBy('frames.shoot_id')->selectRaw('frames.shoot_id, COUNT(*) AS wanted, COUNT(captions.frame_id) AS done')->get()->keyBy('shoot_id');
+        $stages = [];
+        foreach ($shoots as $shoot) {
+            $wanted = (int) ($counts[$shoot->id]->wanted ?? 0);
+            $left = $wanted - (int) ($counts[$shoot->id]->done ?? 0);
+            $stages[$shoot->id] = match (true) {
+                $wanted === 0 => new Stage('captions', 0.0),
+                $left > 0 => new Stage('captions', 1 - $left / $wanted, "{$left} left", "Caption {$left} frames", 'of '.number_format($wanted).' not dropped'),
+                default => new Stage('captions', 1.0, 'all done'),
+            };
+        }
+
+        return $stages;
+    }
+}

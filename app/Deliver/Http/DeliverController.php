@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver\Http;
+
+use App\Deliver\Delivery;
+use App\Deliver\MakeDelivery;
+use App\Proof\Selection;
+use App\Studio\Shoot;
+use App\Studio\StudioMail;
+use App\Studio\Task;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Mail;
+use Illuminate\Support\Str;
+use Illuminate\View\View;
+use Kanpai\Core\Deliver\DeliveredName;
+use Kanpai\Core\Deliver\NameList;
+use Kanpai\Core\Proof\ShareToken;
+
+final class DeliverController
+{
+    public function show(Request $request, Shoot $shoot): View
+    {
+        $selections = Selection::query()->whereHas('gallery', fn ($query) => $query->where('shoot_id', $shoot->id))->with('gallery')->withCount('frames')->orderByDesc('id')->get();
+        $selection = $selections->firstWhere('id', $request->integer('selection')) ?? $selections->first();
+        $deliveries = $selection === null ? collect() : Delivery::query()->where('selection_id', $selection->id)->with('receipts')->orderByDesc('id')->get()->each(fn (Delivery $delivery) => $delivery->setRelation('shoot', $shoot));
+
+        return view('deliver.show', ['shoot' => $shoot, 'selections' => $selections, 'selection' => $selection, 'frames' => $selection?->frames()->get() ?? collect(), 'deliveries' => $deliveries, ...$this->list($request, $selection)]);
+    }
+
+    /** The names as the form asks for them. */
+    public function names(Request $request, Selection $selection): View
+    {
+        return view('deliver.names', ['selection' => $selection, ...$this->list($request, $selection)]);
+    }
+
+    public function make(Selection $selection): RedirectResponse
+    {
+        $shoot = $selection->gallery->shoot;
+        $token = ShareToken::random();
+        $count = $selection->frames()->count();
+        $delivery = Delivery::query()->create(['uuid' => (string) Str::uuid(), 'shoot_id' => $shoot->id, 'selection_id' => $selection->id, 'name' => DeliveredName::slug($shoot->name).'-'.DeliveredName::slug($selection->name).'.zip', 'token' => $token->text, 'token_hash' => $token->hash(), 'frames_count' => $count]);
+        $task = Task::open($shoot, 'delivery', "delivery:{$delivery->id}", 'Embedding captions and packing', 'frames', $count);
+        MakeDelivery::dispatch($task->id)->onQueue('default');
+
+        return redirect()->route('deliver.show', [$shoot, 'selection' => $selection->id]);
+    }
+
+    public function mail(Delivery $delivery): RedirectResponse
+    {
+        abort_if($delivery->made_at === null, 409);
+        Mail::to($delivery->selection->email)->send(new StudioMail($delivery->shoot->studio, "Your pictures of {$delivery->shoot->name}", 'deliver.mail-guest', ['delivery' => $delivery]));
+
+        return redirect()->route('deliver.show', [$delivery->shoot, 'selection' => $delivery->selection_id])->with('said', "The link was mailed to {$delivery->selection->email}.");
+    }
+
+    /** @return array{names: string, separator: string, withEnding: bool} */
+    private function list(Request $request, ?Selection $selection): array
+    {
+        $asked = (string) $request->string('separator', 'lines');
+        $separator = isset(NameList::SEPARATORS[$asked]) ? $asked : 'lines';
+        $withEnding = $request->string('ending', 'with')->toString() === 'with';
+
+        return ['names' => NameList::of($selection?->frames()->pluck('frames.name')->all() ?? [], $separator, $withEnding), 'separator' => $separator, 'withEnding' => $withEnding];
+    }
+}

@@ -1,0 +1,243 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Demo;
+
+use App\Captions\ApplySheet;
+use App\Captions\FrameCaption;
+use App\Captions\SheetOfShoot;
+use App\Clocks\BodyClock;
+use App\Clocks\ClockWork;
+use App\Cull\Marking;
+use App\Deliver\Delivery;
+use App\Deliver\Http\DeliverController;
+use App\Ingest\Body;
+use App\Ingest\Card;
+use App\Ingest\CardState;
+use App\Ingest\CopyCard;
+use App\Ingest\Frame;
+use App\Ingest\ReadCard;
+use App\Ingest\Slots;
+use App\Proof\Choosing;
+use App\Proof\Comment;
+use App\Proof\Gallery;
+use App\Proof\Guest;
+use App\Proof\Publishing;
+use App\Proof\Selection;
+use App\Studio\Member;
+use App\Studio\Shoot;
+use App\Studio\Studio;
+use App\Studio\Task;
+use Illuminate\Console\Command;
+use Illuminate\Support\Str;
+use Kanpai\Core\Card\CameraTime;
+use Kanpai\Core\Clock\Clock;
+use Kanpai\Core\Clock\Offset;
+use Kanpai\Core\Cull\FrameFilter;
+use Kanpai\Core\Cull\Moments;
+use Kanpai\Core\Proof\ShareToken;
+use Kanpai\Demo\CardMaker;
+use Kanpai\Demo\Regatta;
+use RuntimeException;
+use Symfony\Component\Console\Helper\ProgressBar;
+
+/**
+ * Makes the demo through the real application and its workers. Each step looks first whether it was done already, so
+ * that the command can be broken off and run again.
+ */
+final class SeedDemo extends Command
+{
+    public const EMAIL = 'mara@quill.example';
+
+    public const PASSWORD = 'lantern supper';
+
+    private const WIDTH = 2400;
+
+    protected $signature = 'kanpai:demo';
+
+    protected $description = 'Make the demo: cards, studio, and a regatta half done';
+
+    public function handle(): int
+    {
+        ini_set('memory_limit', '2G');
+        $this->cards();
+        $studio = $this->studio();
+        $shoot = $studio->shoots()->firstOrCreate(['name' => Regatta::NAME], ['client' => Regatta::CLIENT, 'place' => Regatta::PLACE, 'zone' => Regatta::ZONE, 'held_on' => Regatta::DATE, 'promised_on' => today()->addDays(3)]);
+        $studio->shoots()->firstOrCreate(['name' => 'Lantern supper, boathouse'], ['client' => Regatta::CLIENT, 'place' => 'Saltmarsh boathouse', 'zone' => Regatta::ZONE, 'held_on' => Regatta::DATE, 'promised_on' => today()->addDays(12)]);
+        $this->ingest($shoot);
+        $this->clocks($shoot);
+        $this->cull($shoot, Member::query()->where('email', self::EMAIL)->firstOrFail());
+        $this->caption($shoot);
+        $this->proof($shoot);
+        $this->deliver($shoot);
+
+        return self::SUCCESS;
+    }
+
+    private function cards(): void
+    {
+        $maker = new CardMaker((string) config('kanpai.rack'), new Regatta, 0, self::WIDTH);
+        if ($maker->isMade()) {
+            return;
+        }
+        $bar = $this->bar('Drawing the regatta', 1);
+        $maker->make(max(1, (int) shell_exec('nproc')), function (int $done, int $total) use ($bar): void {
+            $bar->setMaxSteps($total);
+            $bar->setProgress($done);
+        });
+        $bar->finish();
+        $this->newLine();
+    }
+
+    private function studio(): Studio
+    {
+        $studio = Studio::query()->firstOrCreate(['name' => 'Mara Quill Photography']);
+        $studio->members()->firstOrCreate(['email' => self::EMAIL], ['name' => 'Mara Quill', 'password' => self::PASSWORD, 'role' => 'owner']);
+        $studio->members()->firstOrCreate(['email' => 'ivo@quill.example'], ['name' => 'Ivo Tarn', 'password' => self::PASSWORD, 'role' => 'shooter']);
+
+        return $studio;
+    }
+
+    private function ingest(Shoot $shoot): void
+    {
+        $slots = app(Slots::class);
+        foreach ($slots->all() as $i => $slot) {
+            $path = $slots->path($slot['slot']);
+            $uuid = (string) Str::uuid();
+            $card = Card::query()->firstOrCreate(['shoot_id' => $shoot->id, 'slot' => $path], ['uuid' => $uuid, 'number' => $i + 1, 'name' => $slot['name'], 'signature' => md5($uuid), 'state' => CardState::Reading]);
+            if ($card->state === CardState::Reading) {
+                $this->through($card->task('read'), fn (): Task => Task::open($shoot, 'read', $card->subject(), "Reading the card “{$card->name}”", 'files'), fn (Task $task) => ReadCard::dispatch($task->id)->onQueue('urgent'));
+                $card->refresh();
+            }
+            if ($card->state === CardState::Read) {
+                $this->through($card->task('copy'), fn (): Task => Task::open($shoot, 'copy', $card->subject(), "Copying card {$card->number} to 2 places", 'bytes', $card->bytes), fn (Task $task) => CopyCard::dispatch($task->id)->onQueue('default'));
+            }
+        }
+        foreach (Card::query()->where('shoot_id', $shoot->id)->orderBy('number')->get() as $card) {
+            $this->wait($card->task('previews'));
+        }
+    }
+
+    private function clocks(Shoot $shoot): void
+    {
+        if (BodyClock::query()->where('shoot_id', $shoot->id)->exists()) {
+            return;
+        }
+        $right = CameraTime::fromExif(Regatta::DATE.' 06:00:00')?->milliseconds;
+        $clocks = [
+            'H6-204417' => Clock::of(Offset::zero(), 2.0, $right),
+            'H6-204530' => Clock::of(Offset::of(false, 0, 1, 0, 0)),
+            'CM2-77810' => Clock::of(Offset::of(false, 0, 0, 3, 17)),
+        ];
+        foreach (Body::ofShoot($shoot) as $body) {
+            app(ClockWork::class)->set($shoot, $body->id, $clocks[$body->serial] ?? Clock::asRead());
+        }
+    }
+
+    /** Culled as far as the afternoon: of each moment the middle frame is kept and rated, of long ones some more. */
+    private function cull(Shoot $shoot, Member $member): void
+    {
+        $frames = Frame::inOrder($shoot)->get();
+        if ($frames->contains(fn (Frame $frame): bool => $frame->verdict->value !== 'open')) {
+            return;
+        }
+        $marking = app(Marking::class);
+        $moments = Moments::of($frames->pluck('taken_ms'));
+        $bar = $this->bar('Culling a part of it', (int) (0.8 * $frames->count()));
+        foreach ($frames->take((int) (0.8 * $frames->count())) as $i => $frame) {
+            $own = array_keys($moments, $moments[$i], true);
+            $place = $i - $own[0];
+            $isKept = $place === intdiv(count($own), 2) || $place % 3 === 1;
+            $marking->mark($shoot, $member, (string) Str::uuid(), $frame->id, $isKept ? 'keep' : 'drop', $isKept ? 1 + ($place * 7 + $moments[$i]) % 5 : null);
+            $bar->advance();
+        }
+        $bar->finish();
+        $this->newLine();
+    }
+
+    private function caption(Shoot $shoot): void
+    {
+        if (FrameCaption::query()->where('shoot_id', $shoot->id)->exists()) {
+            return;
+        }
+        SheetOfShoot::query()->updateOrCreate(['shoot_id' => $shoot->id], ['fields' => [
+            'headline' => 'Rowing on the tide', 'description' => "{{shoot}}, {{place}}, {{day}}, {{time}}.\nHeats, finals and a supper by lantern light.", 'keywords' => 'rowing, regatta, river, {{client}}', 'event' => '{{shoot}}',
+            'sublocation' => '{{place}}', 'city' => 'Saltmarsh', 'creator' => '{{shooter}}', 'credit' => '{{studio}}', 'copyright' => '© {{year}} {{studio}}', 'usage_terms' => 'For the club’s own use.', 'job_id' => 'SMR-{{year}}',
+        ]]);
+        $this->through(null, fn (): Task => Task::open($shoot, 'captions', 'captions', 'Filling in the captions', 'frames'), fn (Task $task) => ApplySheet::dispatch($task->id, FrameFilter::kept()->toQuery())->onQueue('urgent'));
+        $this->wait(Task::latest($shoot, 'captions', 'sidecars'));
+    }
+
+    private function proof(Shoot $shoot): void
+    {
+        $gallery = Gallery::query()->where('shoot_id', $shoot->id)->first() ?? app(Publishing::class)->publish($shoot, FrameFilter::kept(), [
+            'title' => Regatta::NAME, 'message' => 'Please choose 40 for the club’s album, by Sunday.', 'watermark' => 'Mara Quill · proof', 'password' => null, 'wanted' => 40, 'guest_email' => 'ada@saltmarsh.example',
+        ]);
+        $this->wait($gallery->task());
+        if ($gallery->guests()->exists()) {
+            return;
+        }
+        $choosing = app(Choosing::class);
+        $guest = Guest::query()->create(['gallery_id' => $gallery->id, 'key_hash' => ShareToken::random()->hash(), 'name' => 'Ada Fenn', 'email' => 'ada@saltmarsh.example']);
+        foreach ($gallery->frames()->orderBy('number')->get() as $i => $frame) {
+            if ($i % 3 === 1) {
+                $choosing->choose($guest, $frame, true);
+            }
+            if ($i === 4 || $i === 19) {
+                Comment::query()->create(['guest_id' => $guest->id, 'gallery_frame_id' => $frame->id, 'text' => $i === 4 ? 'This one large, for the clubhouse.' : 'Could the sky be calmer?']);
+            }
+        }
+        $choosing->send($gallery, $guest, 'Ada Fenn', 'ada@saltmarsh.example', 'Thank you, we love them.');
+    }
+
+    private function deliver(Shoot $shoot): void
+    {
+        $selection = Selection::query()->whereHas('gallery', fn ($query) => $query->where('shoot_id', $shoot->id))->orderBy('id')->firstOrFail();
+        if (Delivery::query()->where('selection_id', $selection->id)->doesntExist()) {
+            app(DeliverController::class)->make($selection);
+        }
+        $this->wait(Delivery::query()->where('selection_id', $selection->id)->firstOrFail()->task());
+    }
+
+    /**
+     * @param  callable(): Task  $open
+     * @param  callable(Task): mixed  $dispatch
+     */
+    private function through(?Task $task, callable $open, callable $dispatch): void
+    {
+        if ($task === null || $task->state->isOver()) {
+            $task = $open();
+            $dispatch($task);
+        }
+        $this->wait($task);
+    }
+
+    private function wait(?Task $task): void
+    {
+        if ($task === null || $task->refresh()->state->isOver()) {
+            return;
+        }
+        $bar = $this->bar($task->title, max(1, $task->total));
+        while (! $task->refresh()->state->isOver()) {
+            $bar->setMaxSteps(max(1, $task->total));
+            $bar->setProgress(min($task->done, max(1, $task->total)));
+            usleep(200_000);
+        }
+        if ($task->problem !== null) {
+            throw new RuntimeException($task->problem);
+        }
+        $bar->finish();
+        $this->newLine();
+    }
+
+    private function bar(string $what, int $steps): ProgressBar
+    {
+        $bar = $this->output->createProgressBar($steps);
+        $bar->setFormat('  '.str_pad($what, 38).' [%bar%] %percent:3s% %');
+        $bar->minSecondsBetweenRedraws($this->output->isDecorated() ? 0.1 : 5.0);
+        $bar->start();
+
+        return $bar;
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Demo;
+
+use App\Proof\Gallery;
+use App\Studio\Member;
+use Illuminate\Console\Command;
+
+final class Welcome extends Command
+{
+    protected $signature = 'kanpai:welcome';
+
+    protected $description = 'Say how to sign in';
+
+    public function handle(): int
+    {
+        if (Member::query()->where('email', SeedDemo::EMAIL)->exists()) {
+            $this->line('Sign in as        '.SeedDemo::EMAIL.'   password: '.SeedDemo::PASSWORD);
+            $gallery = Gallery::query()->whereNotNull('published_at')->whereNull('closed_at')->orderBy('id')->first();
+            if ($gallery !== null) {
+                $this->line('As a guest        '.$gallery->address());
+            }
+        } elseif (Member::query()->doesntExist()) {
+            $this->line('Open your studio  php artisan kanpai:studio "Name of the studio" "Your name" you@mail.example "a password"');
+        }
+
+        return self::SUCCESS;
+    }
+}

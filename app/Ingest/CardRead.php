@@ -1,0 +1,11 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ingest;
+
+/** All frames of a card stand in the database. */
+final readonly class CardRead
+{
+    public function __construct(public Card $card) {}
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ingest;
+
+use App\Studio\Shoot;
+use Illuminate\Support\Facades\DB;
+use Illuminate\View\View;
+use Kanpai\Core\Clock\DayLine;
+use Kanpai\Core\Cull\Verdict;
+
+/** Lays out the day line of a shoot: a lane for each body, ticks by what was decided. */
+final class DayLineComposer
+{
+    private const WIDTH = 1120;
+
+    private const LANE = 21;
+
+    public function compose(View $view): void
+    {
+        $shoot = $view->getData()['shoot'];
+        assert($shoot instanceof Shoot);
+        $frames = DB::table('frames')->where('shoot_id', $shoot->id)->orderBy('taken_ms')->get(['body_id', 'taken_ms', 'verdict']);
+        $line = DayLine::over($frames->pluck('taken_ms')->map(fn ($ms): int => (int) $ms), self::WIDTH);
+        $lanes = [];
+        if ($line !== null) {
+            $shooters = Lanes::names($shoot);
+            foreach (Body::ofShoot($shoot) as $row => $body) {
+                $own = $frames->where('body_id', $body->id);
+                $ticks = fn (Verdict $verdict, float $top, float $height): string => $line->ticks($own->where('verdict', $verdict->value)->pluck('taken_ms')->map(fn ($ms): int => (int) $ms), $row * self::LANE + $top, $height);
+                $lanes[] = [
+                    'name' => $shooters[$body->id],
+                    'keep' => $ticks(Verdict::Keep, 3, 17),
+                    'drop' => $ticks(Verdict::Drop, 8, 8),
+                    'open' => $ticks(Verdict::Open, 8, 8),
+                ];
+            }
+        }
+        $view->with(['line' => $line, 'lanes' => $lanes, 'marks' => $line?->scale($shoot->zone(), 10) ?? [], 'lane' => self::LANE]);
+    }
+}

@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ingest;
+
+use App\Studio\Shoot;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Kanpai\Core\Card\CameraTime;
+use Kanpai\Core\Cull\FrameFilter;
+use Kanpai\Core\Cull\Standing;
+use Kanpai\Core\Cull\Verdict;
+
+/**
+ * One press of the shutter.
+ *
+ * @property int $id
+ * @property int $shoot_id
+ * @property int $card_id
+ * @property int $body_id
+ * @property string $name original file name
+ * @property int $camera_ms what the camera's clock showed, as CameraTime counts it
+ * @property int|null $camera_zone minutes east of UTC that the camera wrote
+ * @property bool $is_dated whether the camera wrote a time at all
+ * @property int $taken_ms the corrected instant
+ * @property int $width
+ * @property int $height
+ * @property float|null $exposure
+ * @property float|null $f_number
+ * @property int|null $iso
+ * @property float|null $focal_length
+ * @property string|null $lens
+ * @property string|null $small_path
+ * @property string|null $large_path
+ * @property bool $is_pictured
+ * @property Verdict $verdict
+ * @property int<0, 5> $rating
+ * @property Card $card
+ * @property Body $body
+ */
+final class Frame extends Model
+{
+    public $timestamps = false;
+
+    protected $guarded = [];
+
+    protected $casts = ['is_dated' => 'bool', 'is_pictured' => 'bool', 'verdict' => Verdict::class, 'rating' => 'int', 'f_number' => 'float', 'focal_length' => 'float', 'exposure' => 'float'];
+
+    /** @return BelongsTo<Card, $this> */
+    public function card(): BelongsTo
+    {
+        return $this->belongsTo(Card::class);
+    }
+
+    /** @return BelongsTo<Body, $this> */
+    public function body(): BelongsTo
+    {
+        return $this->belongsTo(Body::class);
+    }
+
+    /** @return HasMany<CardFile, $this> */
+    public function files(): HasMany
+    {
+        return $this->hasMany(CardFile::class);
+    }
+
+    /** @return Builder<self> all bodies in one row, by corrected time */
+    public static function inOrder(Shoot $shoot): Builder
+    {
+        return self::query()->where('frames.shoot_id', $shoot->id)->orderBy('frames.taken_ms')->orderBy('frames.id');
+    }
+
+    /** @param  Builder<self>  $query */
+    public function scopeMeeting(Builder $query, FrameFilter $filter): void
+    {
+        $query
+            ->when($filter->verdict !== null, fn (Builder $q) => $q->where('frames.verdict', $filter->verdict))
+            ->when($filter->rating > 0, fn (Builder $q) => $q->where('frames.rating', '>=', $filter->rating))
+            ->when($filter->body !== null, fn (Builder $q) => $q->where('frames.body_id', $filter->body))
+            ->when($filter->from !== null, fn (Builder $q) => $q->where('frames.taken_ms', '>=', $filter->from))
+            ->when($filter->to !== null, fn (Builder $q) => $q->where('frames.taken_ms', '<=', $filter->to));
+    }
+
+    public function cameraTime(): CameraTime
+    {
+        return CameraTime::of($this->camera_ms, $this->camera_zone);
+    }
+
+    public function standing(): Standing
+    {
+        return Standing::of($this->verdict, $this->rating);
+    }
+
+    /** “135 mm · 1/800 · f/2.8 · ISO 400” */
+    public function exposureInWords(): string
+    {
+        $words = [];
+        if ($this->focal_length !== null) {
+            $words[] = round($this->focal_length).' mm';
+        }
+        if ($this->exposure !== null && $this->exposure > 0) {
+            $words[] = $this->exposure >= 0.4 ? round($this->exposure, 1).' s' : '1/'.round(1 / $this->exposure);
+        }
+        if ($this->f_number !== null) {
+            $words[] = 'f/'.round($this->f_number, 1);
+        }
+        if ($this->iso !== null) {
+            $words[] = 'ISO '.$this->iso;
+        }
+
+        return implode(' · ', $words);
+    }
+}

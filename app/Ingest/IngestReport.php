@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ingest;
+
+use App\Studio\Stage;
+use App\Studio\StageReport;
+use Illuminate\Support\Collection;
+
+final class IngestReport implements StageReport
+{
+    public function stage(): string
+    {
+        return 'ingest';
+    }
+
+    public function forShoots(Collection $shoots): array
+    {
+        $cards = Card::query()->whereIn('shoot_id', $shoots->modelKeys())->get(['id', 'shoot_id', 'state'])->groupBy('shoot_id');
+        $stages = [];
+        foreach ($shoots as $shoot) {
+            $own = $cards->get($shoot->id) ?? collect();
+            $safe = $own->where('state', CardState::Safe)->count();
+            $waiting = $own->count() - $safe;
+            $stages[$shoot->id] = match (true) {
+                $own->isEmpty() => new Stage('ingest', 0.0, 'no cards', 'Read the first card', 'no frames yet'),
+                $waiting > 0 => new Stage('ingest', $safe / $own->count(), "{$waiting} not safe", $waiting === 1 ? 'Copy the card' : "Copy {$waiting} cards", $waiting === 1 ? '1 card not yet safe · do not format' : "{$waiting} cards not yet safe · do not format", true),
+                default => new Stage('ingest', 1.0, $safe === 1 ? '1 card safe' : "{$safe} cards safe"),
+            };
+        }
+
+        return $stages;
+    }
+}

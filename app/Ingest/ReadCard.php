@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ingest;
+
+use App\Studio\Task;
+use App\Studio\WorkInTurns;
+use Illuminate\Database\UniqueConstraintViolationException;
+use Kanpai\Core\Card\CardSignature;
+use Kanpai\Core\Card\UnableToCopy;
+
+/** Reads a card's frames into its shoot. */
+final class ReadCard extends WorkInTurns
+{
+    protected function turn(Task $task): bool
+    {
+        $card = Card::query()->findOrFail((int) substr($task->subject, 5));
+        $slots = app(Slots::class);
+        try {
+            $files = $slots->files($card->slot);
+            $this->recognise($card, CardSignature::of($files), $files);
+            $task->begin(count($files));
+            $isAll = app(CardReader::class)->read($card, $files, fn (int $done): bool => $task->reach($done) && ! $this->isTurnOver());
+        } catch (UnusableSlot|UnableToCopy $reason) {
+            $task->fail($reason->getMessage());
+            if ($card->files()->doesntExist()) {
+                $card->delete();
+            }
+
+            return false;
+        }
+        if (! $isAll) {
+            return false;
+        }
+        $shooter = $card->shooter !== '' ? $card->shooter : (string) Body::query()->whereKey($card->frames()->select('body_id'))->value('last_shooter');
+        $card->update(['state' => CardState::Read, 'read_at' => now(), 'frames_count' => $card->frames()->count(), 'files_count' => $card->files()->count(), 'bytes' => (int) $card->files()->sum('size'), 'shooter' => $shooter]);
+        event(new CardRead($card));
+
+        return true;
+    }
+
+    /**
+     * @param  list<array{path: string, size: int, modifiedAt: int}>  $files
+     *
+     * @throws UnusableSlot
+     */
+    private function recognise(Card $card, string $signature, array $files): void
+    {
+        if ($files === []) {
+            throw UnusableSlot::isEmpty();
+        }
+        if ($card->signature === $signature) {
+            return;
+        }
+        try {
+            $card->update(['signature' => $signature]);
+        } catch (UniqueConstraintViolationException) {
+            throw UnusableSlot::isKnown((int) Card::query()->where(['shoot_id' => $card->shoot_id, 'signature' => $signature])->value('number'));
+        }
+    }
+}

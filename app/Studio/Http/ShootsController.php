@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Studio\Http;
+
+use App\Studio\Member;
+use App\Studio\Shoot;
+use App\Studio\Stages;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\View\View;
+
+final class ShootsController
+{
+    public function index(Request $request, Stages $stages): View
+    {
+        $studio = Member::current()->studio;
+        $isFinished = $request->boolean('finished');
+        $shoots = $isFinished
+            ? $studio->shoots()->whereNotNull('finished_at')->orderByDesc('finished_at')->get()
+            : $studio->shoots()->toFinish()->get();
+
+        return view('studio.shoots', [
+            'shoots' => $shoots,
+            'stages' => $stages->of($shoots),
+            'isFinished' => $isFinished,
+            'finishedCount' => $studio->shoots()->whereNotNull('finished_at')->count(),
+            'next' => $shoots->first(fn (Shoot $shoot): bool => $shoot->promised_on !== null),
+        ]);
+    }
+
+    public function create(): View
+    {
+        return view('studio.new-shoot', ['zones' => timezone_identifiers_list()]);
+    }
+
+    public function store(ShootRequest $request): RedirectResponse
+    {
+        $shoot = Member::current()->studio->shoots()->create($request->facts());
+
+        return redirect()->route('ingest.show', $shoot);
+    }
+
+    public function finish(Shoot $shoot): RedirectResponse
+    {
+        $shoot->update(['finished_at' => now()]);
+
+        return redirect()->route('shoots')->with('said', "“{$shoot->name}” is finished and has left the list. Nothing was deleted.");
+    }
+
+    public function reopen(Shoot $shoot): RedirectResponse
+    {
+        $shoot->update(['finished_at' => null]);
+
+        return redirect()->route('shoots')->with('said', "“{$shoot->name}” is back on the list.");
+    }
+}

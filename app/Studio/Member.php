@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Studio;
+
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Foundation\Auth\User;
+
+/**
+ * A person who signs in.
+ *
+ * @property int $id
+ * @property int $studio_id
+ * @property string $name
+ * @property string $email
+ * @property string $role owner, shooter, editor or retoucher
+ * @property Studio $studio
+ */
+final class Member extends User
+{
+    protected $guarded = [];
+
+    protected $hidden = ['password', 'remember_token'];
+
+    protected $casts = ['password' => 'hashed'];
+
+    /** @return BelongsTo<Studio, $this> */
+    public function studio(): BelongsTo
+    {
+        return $this->belongsTo(Studio::class);
+    }
+
+    /** The member of the request at hand. */
+    public static function current(): self
+    {
+        $member = auth()->user();
+
+        return $member instanceof self ? $member : abort(403);
+    }
+}

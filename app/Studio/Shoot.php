@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Studio;
+
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Kanpai\Core\Clock\Zone;
+use Kanpai\Core\Deliver\DeliveredName;
+
+/**
+ * One wedding, event or match.
+ *
+ * @property int $id
+ * @property int $studio_id
+ * @property string $name
+ * @property string $client
+ * @property string $place
+ * @property string $zone IANA name
+ * @property CarbonImmutable $held_on
+ * @property CarbonImmutable|null $promised_on
+ * @property CarbonImmutable|null $finished_at
+ * @property Studio $studio
+ */
+final class Shoot extends Model
+{
+    protected $guarded = [];
+
+    protected $casts = ['held_on' => 'immutable_date', 'promised_on' => 'immutable_date', 'finished_at' => 'immutable_datetime'];
+
+    /** @return BelongsTo<Studio, $this> */
+    public function studio(): BelongsTo
+    {
+        return $this->belongsTo(Studio::class);
+    }
+
+    /** Only shoots of the signed-in member's own studio are ever found by an address. */
+    public function resolveRouteBinding($value, $field = null): ?self
+    {
+        $member = auth()->user();
+
+        return $member instanceof Member ? self::query()->where('studio_id', $member->studio_id)->whereKey($value)->first() : null;
+    }
+
+    /**
+     * Unfinished, the next promised first.
+     *
+     * @param  Builder<self>  $query
+     */
+    public function scopeToFinish(Builder $query): void
+    {
+        $query->whereNull('finished_at')->orderByRaw('promised_on IS NULL')->orderBy('promised_on')->orderByDesc('held_on')->orderByDesc('id');
+    }
+
+    public function zone(): Zone
+    {
+        return Zone::of($this->zone);
+    }
+
+    /** The folder of the shoot below a place, year first. */
+    public function folder(): string
+    {
+        return sprintf('%s/%s-%s-%d', $this->held_on->format('Y'), $this->held_on->format('Y-m-d'), DeliveredName::slug($this->name), $this->id);
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Studio;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+
+/**
+ * The business. Everything belongs to one, and is closed to all others.
+ *
+ * @property int $id
+ * @property string $name
+ */
+final class Studio extends Model
+{
+    protected $guarded = [];
+
+    /** @return HasMany<Member, $this> */
+    public function members(): HasMany
+    {
+        return $this->hasMany(Member::class);
+    }
+
+    /** @return HasMany<Shoot, $this> */
+    public function shoots(): HasMany
+    {
+        return $this->hasMany(Shoot::class);
+    }
+
+    /** Where the studio's mail about selections goes. */
+    public function address(): string
+    {
+        return (string) $this->members()->where('role', 'owner')->orderBy('id')->value('email');
+    }
+}

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Studio;
+
+use Illuminate\Mail\Mailable;
+use Illuminate\Mail\Mailables\Content;
+use Illuminate\Mail\Mailables\Envelope;
+use Illuminate\Mail\Mailables\Headers;
+
+/** A plain mail in the studio's name. */
+final class StudioMail extends Mailable
+{
+    /** @param  array<string, mixed>  $values  for the view */
+    public function __construct(private readonly Studio $studio, private readonly string $about, private readonly string $template, private readonly array $values) {}
+
+    public function envelope(): Envelope
+    {
+        return new Envelope(from: new \Illuminate\Mail\Mailables\Address($this->studio->address() ?: (string) config('mail.from.address'), $this->studio->name), subject: $this->about);
+    }
+
+    public function headers(): Headers
+    {
+        return new Headers(text: [OutboxTransport::STUDIO => (string) $this->studio->id]);
+    }
+
+    public function content(): Content
+    {
+        return new Content(text: $this->template, with: [...$this->values, 'studio' => $this->studio]);
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Studio;
+
+use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Mail;
+use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\View;
+use Illuminate\Support\ServiceProvider;
+
+final class StudioServiceProvider extends ServiceProvider
+{
+    public function boot(): void
+    {
+        Mail::extend('outbox', fn (): OutboxTransport => new OutboxTransport((string) config('kanpai.outbox')));
+        RateLimiter::for('sign-in', fn (Request $request): array => [
+            Limit::perMinute(5)->by('mail '.mb_strtolower((string) $request->string('email'))),
+            Limit::perMinute(20)->by('address '.$request->ip()),
+        ]);
+        // Every page of a shoot carries the stages and what is left in each.
+        View::composer('layouts.shoot', function (\Illuminate\View\View $view): void {
+            $shoot = $view->getData()['shoot'];
+            assert($shoot instanceof Shoot);
+            $view->with('stages', (new Stages)->of(collect([$shoot]))[$shoot->id]);
+        });
+        View::share('build', new Build(public_path('build')));
+    }
+}

@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Studio;
+
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Number;
+
+/**
+ * Something that takes a while, with what a page needs to show of it. The work itself is queued.
+ *
+ * @property int $id
+ * @property int $shoot_id
+ * @property string $kind
+ * @property string $subject what it is about, such as `card:12`
+ * @property string $title what is being done, in words
+ * @property string $unit frames, files or bytes
+ * @property TaskState $state
+ * @property int $done
+ * @property int $total
+ * @property string|null $problem
+ * @property CarbonImmutable|null $started_at
+ * @property CarbonImmutable|null $ended_at
+ */
+final class Task extends Model
+{
+    protected $guarded = [];
+
+    protected $casts = ['state' => TaskState::class, 'started_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime'];
+
+    protected $dateFormat = 'Y-m-d H:i:s.v';
+
+    private float $written = 0.0;
+
+    public static function open(Shoot $shoot, string $kind, string $subject, string $title, string $unit, int $total = 0): self
+    {
+        return self::query()->create(['shoot_id' => $shoot->id, 'kind' => $kind, 'subject' => $subject, 'title' => $title, 'unit' => $unit, 'state' => TaskState::Waiting, 'total' => $total]);
+    }
+
+    /** @param  Builder<self>  $query */
+    public function scopeUnderWay(Builder $query): void
+    {
+        $query->whereIn('state', [TaskState::Waiting, TaskState::Running]);
+    }
+
+    public static function latest(Shoot $shoot, string $subject, string $kind): ?self
+    {
+        return self::query()->where(['shoot_id' => $shoot->id, 'subject' => $subject, 'kind' => $kind])->orderByDesc('id')->first();
+    }
+
+    public function isUnderWay(): bool
+    {
+        return ! $this->state->isOver();
+    }
+
+    public function begin(?int $total = null): void
+    {
+        $this->fill(['state' => TaskState::Running, 'started_at' => $this->started_at ?? now(), 'total' => $total ?? $this->total, 'problem' => null])->save();
+    }
+
+    /**
+     * Notes how far the work is, four times a second at most.
+     *
+     * @return bool whether to go on: false once somebody stopped it
+     */
+    public function reach(int $done): bool
+    {
+        $this->done = $done;
+        if (microtime(true) - $this->written < 0.25) {
+            return true;
+        }
+        $this->written = microtime(true);
+
+        return self::query()->whereKey($this->id)->where('state', TaskState::Running)->update(['done' => $done, 'updated_at' => now()]) > 0
+            || self::query()->whereKey($this->id)->where('state', TaskState::Running)->exists();
+    }
+
+    public function finish(): void
+    {
+        $this->fill(['state' => TaskState::Done, 'done' => $this->total, 'ended_at' => now()])->save();
+    }
+
+    public function fail(string $problem): void
+    {
+        $this->fill(['state' => TaskState::Failed, 'problem' => $problem, 'ended_at' => now()])->save();
+    }
+
+    public function stop(): void
+    {
+        self::query()->whereKey($this->id)->underWay()->update(['state' => TaskState::Stopped, 'ended_at' => now()]);
+        $this->refresh();
+    }
+
+    /** Whole percents. */
+    public function percent(): int
+    {
+        return $this->total > 0 ? (int) min(100, floor(100 * $this->done / $this->total)) : ($this->state === TaskState::Done ? 100 : 0);
+    }
+
+    /** “312 of 612 frames · 48 a second · 6 s left” */
+    public function progressInWords(): string
+    {
+        $said = $this->unit === 'bytes'
+            ? Number::fileSize($this->done, 1).' of '.Number::fileSize($this->total, 1)
+            : number_format($this->done).' of '.number_format($this->total).' '.$this->unit;
+        $seconds = $this->started_at === null ? 0.0 : ($this->ended_at ?? CarbonImmutable::now())->floatDiffInSeconds($this->started_at, true);
+        if ($seconds < 0.5 || $this->done === 0) {
+            return $said;
+        }
+        $rate = $this->done / $seconds;
+        $said .= ' · '.($this->unit === 'bytes' ? Number::fileSize($rate, 1) : number_format($rate, $rate < 10 ? 1 : 0)).' a second';
+        if ($this->state->isOver()) {
+            return $said;
+        }
+        $left = (int) ceil(($this->total - $this->done) / $rate);
+
+        return $said.' · '.($left >= 90 ? (int) ceil($left / 60).' min' : $left.' s').' left';
+    }
+
+    /** Only tasks of the member's own studio are found by an address. */
+    public function resolveRouteBinding($value, $field = null): ?self
+    {
+        $member = auth()->user();
+
+        return $member instanceof Member
+            ? self::query()->whereKey($value)->whereIn('shoot_id', Shoot::query()->where('studio_id', $member->studio_id)->select('id'))->first()
+            : null;
+    }
+}

@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+return [
+    App\Studio\StudioServiceProvider::class,
+    App\Imaging\ImagingServiceProvider::class,
+    App\Ingest\IngestServiceProvider::class,
+    App\Clocks\ClocksServiceProvider::class,
+    App\Captions\CaptionsServiceProvider::class,
+    App\Proof\ProofServiceProvider::class,
+];

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+return [
+    'default' => 'mariadb',
+    'connections' => [
+        'mariadb' => [
+            'driver' => 'mariadb',
+            'host' => '127.0.0.1',
+            'port' => env('DB_PORT', '33480'),
+            'database' => env('DB_DATABASE', 'kanpai'),
+            'username' => env('DB_USERNAME', 'kanpai'),
+            'password' => env('DB_PASSWORD', ''),
+            'charset' => 'utf8mb4',
+            'collation' => 'utf8mb4_unicode_ci',
+            'strict' => true,
+            'engine' => 'InnoDB',
+        ],
+    ],
+    'migrations' => ['table' => 'migrations', 'update_date_on_publish' => true],
+];

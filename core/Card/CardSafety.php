@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Card;
+
+/**
+ * Whether a card may be formatted: only when every file on it, readable or not, stands with the card's checksum in
+ * enough places, each read back from there.
+ */
+final readonly class CardSafety
+{
+    private function __construct(public int $files, public int $proved, public int $wanted) {}
+
+    /**
+     * @param  iterable<int>  $proofs  for each file on the card the number of places with a proved copy
+     * @param  positive-int  $wanted  places that each file must stand in
+     */
+    public static function of(iterable $proofs, int $wanted): self
+    {
+        $files = 0;
+        $proved = 0;
+        foreach ($proofs as $count) {
+            $files++;
+            $proved += $count >= $wanted ? 1 : 0;
+        }
+
+        return new self($files, $proved, $wanted);
+    }
+
+    public function isSafeToFormat(): bool
+    {
+        return $this->files > 0 && $this->proved === $this->files;
+    }
+
+    public function missing(): int
+    {
+        return $this->files - $this->proved;
+    }
+
+    public function __toString(): string
+    {
+        return match (true) {
+            $this->files === 0 => 'Nothing is known about this card: do not format.',
+            $this->isSafeToFormat() => "Safe to format: all {$this->files} files stand in {$this->wanted} places, read back and compared.",
+            default => "Do not format: {$this->missing()} of {$this->files} files do not stand in {$this->wanted} places yet.",
+        };
+    }
+}

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Card;
+
+/**
+ * Copies a file to several places from one single reading, hashing what was read on the way.
+ *
+ * The hash is xxh128 (XXH3, 128 bits), which is quicker than any disk; the places are compared with it
+ * after they have been read back.
+ */
+final class ReadOnceCopy
+{
+    private const CHUNK = 1 << 20;
+
+    /**
+     * @param  resource  $source
+     * @param  array<string, resource>  $places  open for writing, under the names of the places
+     *
+     * @throws UnableToCopy when the source ends in an error or a place takes no more
+     */
+    public function copy($source, array $places): CopiedBytes
+    {
+        $hash = hash_init('xxh128');
+        $size = 0;
+        while (! feof($source)) {
+            $chunk = @fread($source, self::CHUNK);
+            if ($chunk === false) {
+                throw UnableToCopy::readingStopped($size);
+            }
+            if ($chunk === '') {
+                continue;
+            }
+            hash_update($hash, $chunk);
+            foreach ($places as $name => $place) {
+                $this->write($place, $chunk, $name, $size);
+            }
+            $size += strlen($chunk);
+        }
+
+        return new CopiedBytes($size, hash_final($hash));
+    }
+
+    /**
+     * Reads a copy back.
+     *
+     * @param  resource  $copy
+     *
+     * @throws UnableToCopy
+     */
+    public function readBack($copy): CopiedBytes
+    {
+        return $this->copy($copy, []);
+    }
+
+    /** @param  resource  $place */
+    private function write($place, string $chunk, string $name, int $at): void
+    {
+        while ($chunk !== '') {
+            $written = @fwrite($place, $chunk);
+            if ($written === false || $written === 0) {
+                throw UnableToCopy::writingFailed($name, $at);
+            }
+            $chunk = substr($chunk, $written);
+        }
+    }
+}

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Cull;
+
+use RuntimeException;
+
+final class InvalidMark extends RuntimeException
+{
+    public static function rating(int $rating): self
+    {
+        return new self("A rating is 0 to 5, not {$rating}.");
+    }
+
+    public static function verdict(string $verdict): self
+    {
+        return new self("A verdict is keep, drop or open, not “{$verdict}”.");
+    }
+
+    public static function saysNothing(): self
+    {
+        return new self('A mark must give a verdict or a rating.');
+    }
+}

@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+use Illuminate\Database\Migrations\Migration;
+use Illuminate\Database\Schema\Blueprint;
+use Illuminate\Support\Facades\Schema;
+
+return new class extends Migration
+{
+    public function up(): void
+    {
+        Schema::create('studios', function (Blueprint $table): void {
+            $table->id();
+            $table->string('name');
+            $table->timestamps();
+        });
+        Schema::create('members', function (Blueprint $table): void {
+            $table->id();
+            $table->foreignId('studio_id')->constrained()->cascadeOnDelete();
+            $table->string('name');
+            $table->string('email')->unique();
+            $table->string('password');
+            $table->string('role', 20);
+            $table->rememberToken();
+            $table->timestamps();
+        });
+        Schema::create('shoots', function (Blueprint $table): void {
+            $table->id();
+            $table->foreignId('studio_id')->constrained()->cascadeOnDelete();
+            $table->string('name');
+            $table->string('client')->default('');
+            $table->string('place')->default('');
+            $table->string('zone', 64);
+            $table->date('held_on');
+            $table->date('promised_on')->nullable();
+            $table->timestamp('finished_at')->nullable();
+            $table->timestamps();
+            $table->index(['studio_id', 'finished_at', 'promised_on']);
+        });
+        Schema::create('tasks', function (Blueprint $table): void {
+            $table->id();
+            $table->foreignId('shoot_id')->constrained()->cascadeOnDelete();
+            $table->string('kind', 30);
+            $table->string('subject', 60);
+            $table->string('title');
+            $table->string('unit', 12);
+            $table->string('state', 12);
+            $table->unsignedBigInteger('done')->default(0);
+            $table->unsignedBigInteger('total')->default(0);
+            $table->text('problem')->nullable();
+            $table->timestamp('started_at', 3)->nullable();
+            $table->timestamp('ended_at', 3)->nullable();
+            $table->timestamps();
+            $table->index(['shoot_id', 'subject', 'id']);
+        });
+        Schema::create('outbox_mails', function (Blueprint $table): void {
+            $table->id();
+            $table->foreignId('studio_id')->constrained()->cascadeOnDelete();
+            $table->string('recipient');
+            $table->string('subject');
+            $table->text('body');
+            $table->string('file');
+            $table->timestamp('sent_at');
+        });
+        Schema::create('sessions', function (Blueprint $table): void {
+            $table->string('id')->primary();
+            $table->foreignId('user_id')->nullable()->index();
+            $table->string('ip_address', 45)->nullable();
+            $table->text('user_agent')->nullable();
+            $table->longText('payload');
+            $table->integer('last_activity')->index();
+        });
+        Schema::create('cache', function (Blueprint $table): void {
+            $table->string('key')->primary();
+            $table->mediumText('value');
+            $table->integer('expiration')->index();
+        });
+        Schema::create('cache_locks', function (Blueprint $table): void {
+            $table->string('key')->primary();
+            $table->string('owner');
+            $table->integer('expiration')->index();
+        });
+        Schema::create('jobs', function (Blueprint $table): void {
+            $table->id();
+            $table->string('queue');
+            $table->longText('payload');
+            $table->unsignedInteger('attempts');
+            $table->unsignedInteger('reserved_at')->nullable();
+            $table->unsignedInteger('available_at');
+            $table->unsignedInteger('created_at');
+            $table->index(['queue', 'reserved_at', 'available_at']);
+        });
+        Schema::create('failed_jobs', function (Blueprint $table): void {
+            $table->id();
+            $table->string('uuid')->unique();
+            $table->text('connection');
+            $table->text('queue');
+            $table->longText('payload');
+            $table->longText('exception');
+            $table->timestamp('failed_at')->useCurrent();
+        });
+    }
+};

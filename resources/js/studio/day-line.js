@@ -1,0 +1,74 @@
+/**
+ * The day line can be brushed: dragging marks a window of time. A page that can show it at once listens for
+ * `kanpai:window`; on all others the window goes into the address.
+ */
+export function startDayLine() {
+    const line = document.querySelector('[data-day-line]');
+    if (!line) {
+        return;
+    }
+    const field = line.querySelector('.field');
+    const shown = line.querySelector('.window');
+    const first = Number(line.dataset.from);
+    const last = Number(line.dataset.to);
+    const share = (event) => {
+        const box = field.getBoundingClientRect();
+
+        return Math.min(1, Math.max(0, (event.clientX - box.left) / box.width));
+    };
+    const draw = (a, b) => {
+        shown.setAttribute('x', `${100 * Math.min(a, b)}%`);
+        shown.setAttribute('width', `${100 * Math.abs(b - a)}%`);
+        shown.removeAttribute('hidden');
+    };
+    const tell = (from, to) => {
+        const told = new CustomEvent('kanpai:window', { detail: { from, to }, cancelable: true });
+        if (document.dispatchEvent(told)) {
+            const address = new URL(window.location.href);
+            from === null ? address.searchParams.delete('from') : address.searchParams.set('from', from);
+            to === null ? address.searchParams.delete('to') : address.searchParams.set('to', to);
+            window.location.href = address;
+        }
+    };
+    let start = null;
+    field.addEventListener('pointerdown', (event) => {
+        start = share(event);
+        field.setPointerCapture(event.pointerId);
+    });
+    field.addEventListener('pointermove', (event) => {
+        if (start !== null) {
+            draw(start, share(event));
+        }
+    });
+    field.addEventListener('pointerup', (event) => {
+        const end = share(event);
+        const [a, b] = [Math.min(start, end), Math.max(start, end)];
+        start = null;
+        if (b - a < 0.004) {
+            const at = first + a * (last - first);
+            const went = new CustomEvent('kanpai:instant', { detail: { at }, cancelable: true });
+            shown.setAttribute('hidden', '');
+            if (document.dispatchEvent(went)) {
+                tell(null, null);
+            }
+
+            return;
+        }
+        tell(Math.round(first + a * (last - first)), Math.round(first + b * (last - first)));
+    });
+    if (line.dataset.windowFrom) {
+        draw((Number(line.dataset.windowFrom) - first) / (last - first), (Number(line.dataset.windowTo || last) - first) / (last - first));
+    }
+}
+
+/** Shows where one is. */
+export function showInstant(instant) {
+    const line = document.querySelector('[data-day-line]');
+    const now = line?.querySelector('.now');
+    if (now) {
+        const place = `${100 * (instant - Number(line.dataset.from)) / (Number(line.dataset.to) - Number(line.dataset.from))}%`;
+        now.setAttribute('x1', place);
+        now.setAttribute('x2', place);
+        now.removeAttribute('hidden');
+    }
+}

@@ -1,0 +1,25 @@
+/** Talking with the server: JSON, with the token against forged requests. */
+const token = () => document.querySelector('meta[name="csrf-token"]')?.content ?? '';
+
+export async function post(address, body) {
+    const answer = await fetch(address, {
+        method: 'POST',
+        credentials: 'same-origin',
+        headers: { 'Content-Type': 'application/json', Accept: 'application/json', 'X-CSRF-TOKEN': token() },
+        body: JSON.stringify(body),
+    });
+    if (!answer.ok) {
+        throw Object.assign(new Error(`The server answered ${answer.status}.`), { status: answer.status });
+    }
+
+    return answer.json();
+}
+
+export async function get(address) {
+    const answer = await fetch(address, { credentials: 'same-origin', headers: { Accept: 'application/json' } });
+    if (!answer.ok) {
+        throw Object.assign(new Error(`The server answered ${answer.status}.`), { status: answer.status });
+    }
+
+    return answer.json();
+}

@@ -1,0 +1,5 @@
+@extends('layouts.base')
+@section('ground', 'guest')
+@section('body')
+@yield('page')
+@endsection

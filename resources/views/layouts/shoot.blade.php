@@ -1,0 +1,15 @@
+@extends('layouts.base')
+@section('title', $shoot->name)
+@section('ground', 'booth')
+@section('body')
+@hasSection('whole')
+    @yield('whole')
+@else
+    @include('studio.rail')
+    @include('studio.day-line')
+    <main class="bench">
+        @if(session('said'))<p class="said" role="status">{{ session('said') }}</p>@endif
+        @yield('page')
+    </main>
+@endif
+@endsection

@@ -1,0 +1,14 @@
+@extends('layouts.guest')
+@section('title', $gallery->title)
+@section('page')
+<main class="shut stack-wide">
+    <div><h1>{{ $gallery->title }}</h1><p class="quiet">{{ $gallery->shoot->studio->name }}</p></div>
+    <form method="post" action="{{ route('gallery.password', request()->route('token')) }}" class="stack">
+        @csrf
+        <label class="form-label" for="password">The password you were given</label>
+        <input class="form-control @error('password') is-invalid @enderror" id="password" name="password" type="password" autocomplete="off" required autofocus>
+        @error('password')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+        <button class="btn btn-next">Open the gallery</button>
+    </form>
+</main>
+@endsection

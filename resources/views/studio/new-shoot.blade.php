@@ -1,0 +1,36 @@
+@extends('layouts.paper')
+@section('title', 'New shoot')
+@section('page')
+<form method="post" action="{{ route('shoots.store') }}" class="narrow stack-wide">
+    @csrf
+    <h1>New shoot</h1>
+    <div class="stack">
+        @foreach([['name', 'Name', 'text', 'Saltmarsh Regatta'], ['client', 'Client', 'text', ''], ['place', 'Place', 'text', '']] as [$field, $label, $type, $hint])
+            <div>
+                <label class="form-label" for="{{ $field }}">{{ $label }}</label>
+                <input class="form-control @error($field) is-invalid @enderror" id="{{ $field }}" name="{{ $field }}" type="{{ $type }}" value="{{ old($field) }}" placeholder="{{ $hint }}" maxlength="120">
+                @error($field)<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+            </div>
+        @endforeach
+        <div>
+            <label class="form-label" for="held_on">Day of the shoot</label>
+            <input class="form-control @error('held_on') is-invalid @enderror" id="held_on" name="held_on" type="date" value="{{ old('held_on', today()->format('Y-m-d')) }}">
+            @error('held_on')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+        </div>
+        <div>
+            <label class="form-label" for="promised_on">Promised for (if a day was promised)</label>
+            <input class="form-control @error('promised_on') is-invalid @enderror" id="promised_on" name="promised_on" type="date" value="{{ old('promised_on') }}">
+            @error('promised_on')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+        </div>
+        <div>
+            <label class="form-label" for="zone">Time zone of the place</label>
+            <select class="form-select @error('zone') is-invalid @enderror" id="zone" name="zone">
+                @foreach($zones as $zone)<option @selected(old('zone', 'Europe/London') === $zone)>{{ $zone }}</option>@endforeach
+            </select>
+            <p class="small quiet">For bodies that write no zone of their own.</p>
+            @error('zone')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+        </div>
+    </div>
+    <button class="btn btn-next">Make the shoot and go to its cards</button>
+</form>
+@endsection

@@ -1,0 +1,1 @@
+<div class="panel stack" role="alert">@foreach($problems as $problem)<p class="danger strong">{{ $problem }}</p>@endforeach</div>

@@ -1,0 +1,71 @@
+@extends('layouts.paper')
+@section('title', 'Shoots')
+@section('page')
+<div class="spread">
+    <div>
+        @php($count = $shoots->count())
+        @php($words = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve'])
+        <h1>{{ $words[$count] ?? number_format($count) }} {{ Str::plural('shoot', $count === 0 ? 2 : $count) }} {{ $isFinished ? 'finished' : 'to finish' }}</h1>
+        <p class="quiet">
+            @if($isFinished)
+                <a href="{{ route('shoots') }}">Back to the shoots to finish</a>
+            @else
+                @if($next)Next promised: {{ $next->name }}, {{ $next->promised_on->isToday() ? 'today' : $next->promised_on->diffForHumans(today(), ['syntax' => Carbon\CarbonInterface::DIFF_RELATIVE_TO_NOW, 'parts' => 1]) }}@endif
+                @if($finishedCount > 0) @if($next)·@endif <a href="{{ route('shoots', ['finished' => 1]) }}">{{ $finishedCount }} finished</a>@endif
+            @endif
+        </p>
+    </div>
+    <a class="btn btn-next" href="{{ route('shoots.new') }}">New shoot</a>
+</div>
+<div class="shoots">
+    @forelse($shoots as $shoot)
+        @php($day = $days[$shoot->id] ?? null)
+        @php($todo = App\Studio\Stages::next($stages[$shoot->id]))
+        <article class="shoot" data-shoot="{{ $shoot->id }}">
+            <div>
+                <h2><a href="{{ route($todo?->route() ?? 'ingest.show', $shoot) }}">{{ $shoot->name }}</a></h2>
+                <p class="quiet">{{ $shoot->held_on->format('D j M Y') }}@if($shoot->client) · {{ $shoot->client }}@endif</p>
+                <p class="quiet">
+                    @if($day)
+                        {{ number_format($day['frames']) }} {{ Str::plural('frame', $day['frames']) }} · {{ $day['bodies'] }} {{ Str::plural('body', $day['bodies']) }}@if($day['shooters'] > 0) · {{ $day['shooters'] }} {{ Str::plural('shooter', $day['shooters']) }}@endif
+                    @else
+                        no frames yet
+                    @endif
+                </p>
+            </div>
+            <div>
+                <svg class="day-small" viewBox="0 0 600 40" preserveAspectRatio="none" role="img" aria-label="Frames over the day of {{ $shoot->name }}">
+                    @foreach($day['bars'] ?? [] as $bar)
+                        @php($tall = round(3 + 36 * $bar['count'] / max(1, $day['most']), 1))
+                        <rect class="{{ $bar['isDecided'] ? 'decided' : 'undecided' }}" x="{{ $bar['bar'] * 5 }}" y="{{ 40 - $tall }}" width="3" height="{{ $tall }}"/>
+                    @endforeach
+                </svg>
+                <nav class="stage-bars" aria-label="Stages of {{ $shoot->name }}">
+                    @foreach($stages[$shoot->id] as $stage)
+                        <a href="{{ route($stage->route(), $shoot) }}" title="{{ $stage->left }}">
+                            <svg viewBox="0 0 100 7" preserveAspectRatio="none" aria-hidden="true"><rect class="all" width="100" height="7"/><rect class="done" width="{{ round(100 * $stage->share, 1) }}" height="7"/></svg>
+                            {{ $stage->label() }}
+                        </a>
+                    @endforeach
+                </nav>
+            </div>
+            <div class="next">
+                @if($isFinished)
+                    <p class="quiet">finished {{ $shoot->finished_at->format('D j M Y') }}</p>
+                    <form method="post" action="{{ route('shoots.reopen', $shoot) }}">@csrf<button class="btn-word">Put it back on the list</button></form>
+                @else
+                    @if($todo)
+                        <a href="{{ route($todo->route(), $shoot) }}">{{ $todo->next }} →</a>
+                        <p @class(['quiet', 'danger' => $todo->isDanger])>{{ collect([$shoot->promised_on ? 'promised '.$shoot->promised_on->format('D j M') : null, $todo->note ?: null])->filter()->implode(' · ') }}</p>
+                    @else
+                        <p>{{ collect($stages[$shoot->id])->pluck('note')->filter()->last() ?? 'Everything is done' }}</p>
+                    @endif
+                    <form method="post" action="{{ route('shoots.finish', $shoot) }}">@csrf<button class="btn-word quiet small">Finish this shoot</button></form>
+                @endif
+            </div>
+        </article>
+    @empty
+        <div class="nothing"><h2>{{ $isFinished ? 'Nothing is finished yet' : 'Nothing to finish' }}</h2><p class="quiet">{{ $isFinished ? 'A shoot that you finish is kept here.' : 'Begin with a new shoot, then read its first card.' }}</p></div>
+    @endforelse
+</div>
+@endsection

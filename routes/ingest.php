@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Ingest\Http\IngestController;
+use Illuminate\Support\Facades\Route;
+
+Route::middleware('auth')->group(function (): void {
+    Route::get('/shoots/{shoot}/ingest', [IngestController::class, 'show'])->name('ingest.show');
+    Route::post('/shoots/{shoot}/cards', [IngestController::class, 'read'])->name('ingest.read');
+    Route::post('/cards/{card}/copy', [IngestController::class, 'copy'])->name('ingest.copy');
+    Route::get('/cards/{card}/pictures', [IngestController::class, 'pictures'])->name('ingest.pictures');
+});
