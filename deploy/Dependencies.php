@@ -26,6 +26,12 @@ final class Dependencies
         return is_file($this->root.'/vendor/autoload.php') && is_file($this->root.'/public/build/manifest.json');
     }
 
+    /** Names the state of the code, so that a change of it restarts what is running. */
+    public function release(): string
+    {
+        return $this->hash(['app', 'bootstrap/app.php', 'composer.json', 'config', 'core', 'database', 'demo', 'deploy', 'package-lock.json', 'public/index.php', 'resources', 'routes', 'vite.config.js']);
+    }
+
     /**
      * @param  list<string>  $sources
      * @param  list<list<string>>  $commands

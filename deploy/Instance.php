@@ -76,6 +76,17 @@ final class Instance
         rename($this->path.'/env.part', $this->path.'/env');
     }
 
+    /** The state of the code that was started here last. */
+    public function release(): string
+    {
+        return (string) @file_get_contents($this->path.'/release');
+    }
+
+    public function setRelease(string $release): void
+    {
+        file_put_contents($this->path.'/release', $release);
+    }
+
     /** The environment that makes the application this instance. @return array<string, string> */
     public function environment(): array
     {

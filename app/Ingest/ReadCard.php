@@ -33,7 +33,7 @@ final class ReadCard extends WorkInTurns
         if (! $isAll) {
             return false;
         }
-        $shooter = $card->shooter !== '' ? $card->shooter : (string) Body::query()->whereKey($card->frames()->select('body_id'))->value('last_shooter');
+        $shooter = $card->shooter !== '' ? $card->shooter : (string) Body::query()->whereIn('id', $card->frames()->select('body_id'))->value('last_shooter');
         $card->update(['state' => CardState::Read, 'read_at' => now(), 'frames_count' => $card->frames()->count(), 'files_count' => $card->files()->count(), 'bytes' => (int) $card->files()->sum('size'), 'shooter' => $shooter]);
         event(new CardRead($card));
 

@@ -28,14 +28,13 @@ final class Up
         }
         $port = $options->number('port');
         $isMoved = $port !== null && $instance->exists() && $instance->port() !== $port;
-        if (! $isMoved && $instance->exists() && (new Dependencies($this->root, $this->console))->areThere() && $services->areUp()) {
-            return $this->ready($instance);
+        $dependencies = new Dependencies($this->root, $this->console);
+        if (! $isMoved && $instance->exists() && $services->areUp() && $instance->release() === $dependencies->release()) {
+            return $this->ready($instance, $options);
         }
-        if ($isMoved) {
-            $services->stopAll();
-        }
+        $services->stopAll();
         (new Packages($this->console, forTests: false))->install();
-        (new Dependencies($this->root, $this->console))->prepare();
+        $dependencies->prepare();
         if ($port !== null && ! $this->isFree($port)) {
             throw new Failure("Port {$port} is taken by another program. Choose another with --port.");
         }
@@ -45,14 +44,9 @@ final class Up
         $this->console->quietly('migrate', [...$artisan, 'migrate', '--force'], $this->root, $instance->environment());
         $this->console->quietly('queue', [...$artisan, 'kanpai:release'], $this->root, $instance->environment());
         $services->startAll();
-        if (! $options->has('no-demo')) {
-            $code = $this->console->openly([...$artisan, 'kanpai:demo'], $this->root, $instance->environment());
-            if ($code !== 0) {
-                throw new Failure('The demo could not be made. Run ./kanpai up again to go on, or use --no-demo.');
-            }
-        }
+        $instance->setRelease($dependencies->release());
 
-        return $this->ready($instance);
+        return $this->ready($instance, $options);
     }
 
     private function isFree(int $port): bool
@@ -62,8 +56,14 @@ final class Up
         return $server !== false && fclose($server);
     }
 
-    private function ready(Instance $instance): int
+    private function ready(Instance $instance, Options $options): int
     {
+        if (! $options->has('no-demo')) {
+            $code = $this->console->openly([PHP_BINARY, 'artisan', 'kanpai:demo'], $this->root, $instance->environment());
+            if ($code !== 0) {
+                throw new Failure('The demo could not be made. Run ./kanpai up again to go on, or use --no-demo.');
+            }
+        }
         $this->console->say('');
         $this->console->say('Kanpai is ready:  '.$instance->address());
         $code = $this->console->openly([PHP_BINARY, 'artisan', 'kanpai:welcome'], $this->root, $instance->environment());

@@ -71,7 +71,7 @@ final class IngestController
                 $card->shooter = $said['shooter'];
             }
             $card->save();
-            Body::query()->whereKey($card->frames()->select('body_id'))->update(['last_shooter' => $said['shooter']]);
+            Body::query()->whereIn('id', $card->frames()->select('body_id'))->update(['last_shooter' => $said['shooter']]);
             $task = Task::open($card->shoot, 'copy', $card->subject(), "Copying card {$card->number} to ".count((array) config('kanpai.places')).' places', 'bytes', $card->bytes);
             CopyCard::dispatch($task->id)->onQueue('default');
         }
