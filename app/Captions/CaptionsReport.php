@@ -6,7 +6,7 @@ namespace App\Captions;
 
 use App\Studio\Stage;
 use App\Studio\StageReport;
-use Illuminate\Support\Collection;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 
 /** Frames that are not dropped want a caption. */
@@ -27,7 +27,7 @@ final class CaptionsReport implements StageReport
             $left = $wanted - (int) ($counts[$shoot->id]->done ?? 0);
             $stages[$shoot->id] = match (true) {
                 $wanted === 0 => new Stage('captions', 0.0),
-                $left > 0 => new Stage('captions', 1 - $left / $wanted, "{$left} left", "Caption {$left} frames", 'of '.number_format($wanted).' not dropped'),
+                $left > 0 => new Stage('captions', 1 - $left / $wanted, "{$left} left", "Caption {$left} frames", number_format($wanted - $left).' of '.number_format($wanted).' captioned'),
                 default => new Stage('captions', 1.0, 'all done'),
             };
         }

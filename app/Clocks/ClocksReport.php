@@ -6,7 +6,7 @@ namespace App\Clocks;
 
 use App\Studio\Stage;
 use App\Studio\StageReport;
-use Illuminate\Support\Collection;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 
 /** With one body there is nothing to bring in step; with more, each wants a word: set, or right as it is. */

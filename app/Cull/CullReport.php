@@ -6,7 +6,7 @@ namespace App\Cull;
 
 use App\Studio\Stage;
 use App\Studio\StageReport;
-use Illuminate\Support\Collection;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 
 final class CullReport implements StageReport

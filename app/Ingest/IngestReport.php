@@ -6,7 +6,7 @@ namespace App\Ingest;
 
 use App\Studio\Stage;
 use App\Studio\StageReport;
-use Illuminate\Support\Collection;
+use Illuminate\Database\Eloquent\Collection;
 
 final class IngestReport implements StageReport
 {

@@ -6,7 +6,7 @@ namespace App\Ingest;
 
 use App\Studio\Shoot;
 
-use Illuminate\Support\Collection;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 
 /** The days of shoots drawn in small: how many frames were taken when, and how many of them are decided. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Studio;
 
-use Illuminate\Support\Collection;
+use Illuminate\Database\Eloquent\Collection;
 
 /** What one stage has to say about shoots. Later rooms write theirs; the list of shoots only asks. */
 interface StageReport

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Studio;
 
-use Illuminate\Support\Collection;
+use Illuminate\Database\Eloquent\Collection;
 
 /** All stages of shoots, in the order of the work. */
 final class Stages

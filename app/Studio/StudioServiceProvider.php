@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Studio;
 
 use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\RateLimiter;
@@ -21,10 +22,10 @@ final class StudioServiceProvider extends ServiceProvider
             Limit::perMinute(20)->by('address '.$request->ip()),
         ]);
         // Every page of a shoot carries the stages and what is left in each.
-        View::composer('layouts.shoot', function (\Illuminate\View\View $view): void {
+        View::composer('studio.rail', function (\Illuminate\View\View $view): void {
             $shoot = $view->getData()['shoot'];
             assert($shoot instanceof Shoot);
-            $view->with('stages', (new Stages)->of(collect([$shoot]))[$shoot->id]);
+            $view->with('stages', (new Stages)->of(new Collection([$shoot]))[$shoot->id]);
         });
         View::share('build', new Build(public_path('build')));
     }

@@ -2,7 +2,7 @@
 @section('ground', 'paper')
 @section('body')
 <header class="head">
-    <a class="mark" href="/">Kanpai</a>
+    <a class="wordmark" href="/">Kanpai</a>
     <a href="{{ route('shoots') }}" @if(request()->routeIs('shoots*')) aria-current="page" @endif>Shoots</a>
     <a href="{{ route('outbox') }}" @if(request()->routeIs('outbox*')) aria-current="page" @endif>Outbox</a>
     <div class="end">

@@ -1,5 +1,5 @@
 <header class="rail">
-    <a class="mark" href="/">Kanpai</a>
+    <a class="wordmark" href="/">Kanpai</a>
     <span class="name"><span class="clip" title="{{ $shoot->name }}">{{ $shoot->name }}</span></span>
     <span class="day">{{ $shoot->held_on->format('D j M Y') }}</span>
     <nav aria-label="Stages of the shoot" class="stages">

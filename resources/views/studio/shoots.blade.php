@@ -10,7 +10,7 @@
             @if($isFinished)
                 <a href="{{ route('shoots') }}">Back to the shoots to finish</a>
             @else
-                @if($next)Next promised: {{ $next->name }}, {{ $next->promised_on->isToday() ? 'today' : $next->promised_on->diffForHumans(today(), ['syntax' => Carbon\CarbonInterface::DIFF_RELATIVE_TO_NOW, 'parts' => 1]) }}@endif
+                @if($next)Next promised: {{ $next->name }}, {{ match (true) { $next->promised_on->isToday() => 'today', $next->promised_on->isPast() => $next->promised_on->diffInDays(today()).' days late', default => 'in '.Str::plural('day', (int) today()->diffInDays($next->promised_on), prependCount: true) } }}@endif
                 @if($finishedCount > 0) @if($next)·@endif <a href="{{ route('shoots', ['finished' => 1]) }}">{{ $finishedCount }} finished</a>@endif
             @endif
         </p>
@@ -60,7 +60,7 @@
                     @else
                         <p>{{ collect($stages[$shoot->id])->pluck('note')->filter()->last() ?? 'Everything is done' }}</p>
                     @endif
-                    <form method="post" action="{{ route('shoots.finish', $shoot) }}">@csrf<button class="btn-word quiet small">Finish this shoot</button></form>
+                    <form method="post" action="{{ route('shoots.finish', $shoot) }}">@csrf<button class="btn-word quiet small text-decoration-none">Finish this shoot</button></form>
                 @endif
             </div>
         </article>

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * Takes the pictures of this folder from a running demo: php docs/screenshots/take.php ADDRESS GALLERY [NAME …]
+ */
+
+require __DIR__.'/../../vendor/autoload.php';
+
+use Tests\Browser\Browser;
+
+[, $address, $gallery] = [...$argv, '', ''];
+$wanted = array_slice($argv, 3);
+$studio = Browser::open($address);
+$shown = fn (string $name): bool => $wanted === [] || in_array($name, $wanted, true);
+$take = function (Browser $browser, string $name) use ($shown): void {
+    if ($shown($name)) {
+        usleep(900_000);
+        $browser->picture(__DIR__."/{$name}.png");
+        foreach ($browser->complaints() as $complaint) {
+            echo "{$name}: {$complaint}\n";
+        }
+    }
+};
+
+$take($studio->visit('/sign-in'), 'sign-in');
+$studio->fill('#email', 'mara@quill.example')->fill('#password', 'lantern supper')->click('button')->find('.shoots');
+$take($studio, 'shoots');
+$take($studio->visit('/shoots/1/ingest'), 'ingest');
+$studio->visit('/shoots/1/clocks');
+$studio->find('.lanes a:last-child')->click();
+$take($studio, 'clocks');
+$take($studio->visit('/shoots/1/captions?verdict=keep'), 'captions');
+$studio->visit('/shoots/1/cull')->find('[data-ready]');
+$take($studio, 'cull-wall');
+$studio->script("document.querySelector('[data-wall]').focus()");
+$studio->press(...array_fill(0, 21, 'right'));
+$studio->press('enter')->find('[data-image]');
+$take($studio, 'cull-one');
+$take($studio->visit('/shoots/1/proof'), 'proof');
+$take($studio->visit('/shoots/1/deliver'), 'deliver');
+$take($studio->visit('/outbox'), 'outbox');
+$studio->close();
+
+$guest = Browser::open($address);
+$guest->visit($gallery)->find('[data-ready]');
+$guest->script("document.querySelectorAll('.proof .ring').forEach((ring, i) => { if ([0, 1, 4, 7].includes(i)) ring.click(); })");
+$take($guest, 'gallery');
+$guest->click('.proof:nth-child(2) .open');
+$take($guest, 'gallery-large');
+$guest->close();
+
+$phone = Browser::open($address, 500, 800);
+$phone->visit($gallery)->find('[data-ready]');
+$take($phone, 'gallery-phone');
+$phone->close();

@@ -1,0 +1,179 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\RemoteWebDriver;
+use Facebook\WebDriver\Remote\RemoteWebElement;
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverDimension;
+use Facebook\WebDriver\WebDriverKeys;
+use RuntimeException;
+
+/** A headless Chromium of its own, without a session from anywhere else. */
+final class Browser
+{
+    /** @var resource|null */
+    private static $driver = null;
+
+    private static int $port = 0;
+
+    private function __construct(public readonly RemoteWebDriver $web, private readonly string $profile, private readonly string $base) {}
+
+    public static function open(string $base, int $width = 1280, int $height = 800, string $downloads = ''): self
+    {
+        self::startDriver();
+        $profile = sys_get_temp_dir().'/kanpai-browser-'.bin2hex(random_bytes(6));
+        mkdir($profile);
+        $options = (new ChromeOptions)->addArguments(['--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--hide-scrollbars', '--disable-dev-shm-usage', "--user-data-dir={$profile}", "--window-size={$width},{$height}"]);
+        if ($downloads !== '') {
+            $options->setExperimentalOption('prefs', ['download.default_directory' => $downloads, 'download.prompt_for_download' => false]);
+        }
+        $web = RemoteWebDriver::create('http://127.0.0.1:'.self::$port, DesiredCapabilities::chrome()->setCapability(ChromeOptions::CAPABILITY, $options), 30_000, 120_000);
+        // The window counts its frame; the page is to be as large as asked.
+        $inner = $web->executeScript('return [window.innerWidth, window.innerHeight]');
+        $web->manage()->window()->setSize(new WebDriverDimension(2 * $width - (int) $inner[0], 2 * $height - (int) $inner[1]));
+
+        return new self($web, $profile, $base);
+    }
+
+    public function visit(string $path): self
+    {
+        $this->web->get(str_starts_with($path, 'http') ? $path : $this->base.$path);
+
+        return $this;
+    }
+
+    /** Waits until an element is there and seen. */
+    public function find(string $selector, float $seconds = 10): RemoteWebElement
+    {
+        return $this->until(function () use ($selector): ?RemoteWebElement {
+            foreach ($this->web->findElements(WebDriverBy::cssSelector($selector)) as $element) {
+                if ($element->isDisplayed()) {
+                    return $element;
+                }
+            }
+
+            return null;
+        }, "{$selector} is not on the page", $seconds);
+    }
+
+    public function click(string $selector): self
+    {
+        $this->until(function () use ($selector): bool {
+            $this->find($selector)->click();
+
+            return true;
+        }, "{$selector} could not be clicked");
+
+        return $this;
+    }
+
+    public function fill(string $selector, string $text): self
+    {
+        $this->find($selector)->clear();
+        $this->find($selector)->sendKeys($text);
+
+        return $this;
+    }
+
+    public function choose(string $selector, string $value): self
+    {
+        $this->find("{$selector} option[value='{$value}']")->click();
+
+        return $this;
+    }
+
+    public function press(string ...$keys): self
+    {
+        $this->web->switchTo()->activeElement()->sendKeys(implode('', array_map(fn (string $key): string => match ($key) {
+            'right' => WebDriverKeys::ARROW_RIGHT, 'left' => WebDriverKeys::ARROW_LEFT, 'down' => WebDriverKeys::ARROW_DOWN, 'up' => WebDriverKeys::ARROW_UP,
+            'enter' => WebDriverKeys::ENTER, 'backspace' => WebDriverKeys::BACKSPACE, 'escape' => WebDriverKeys::ESCAPE, default => $key,
+        }, $keys)));
+
+        return $this;
+    }
+
+    public function text(string $selector): string
+    {
+        return $this->find($selector)->getText();
+    }
+
+    public function see(string $text, float $seconds = 10): self
+    {
+        $this->until(fn (): bool => str_contains($this->web->findElement(WebDriverBy::cssSelector('body'))->getText(), $text), "“{$text}” does not come up", $seconds);
+
+        return $this;
+    }
+
+    /**
+     * @template T
+     *
+     * @param  callable(): T  $look
+     * @return T
+     */
+    public function until(callable $look, string $problem, float $seconds = 10): mixed
+    {
+        $end = microtime(true) + $seconds;
+        $last = null;
+        do {
+            try {
+                $found = $look();
+                if ($found !== null && $found !== false) {
+                    return $found;
+                }
+            } catch (\Facebook\WebDriver\Exception\WebDriverException $last) {
+            }
+            usleep(80_000);
+        } while (microtime(true) < $end);
+        $text = mb_substr((string) $this->web->executeScript('return document.body.innerText'), 0, 1500);
+        throw new RuntimeException("{$problem} after {$seconds} s at {$this->web->getCurrentURL()}. ".($last?->getMessage() ?? '')."\n{$text}");
+    }
+
+    public function script(string $code): mixed
+    {
+        return $this->web->executeScript($code);
+    }
+
+    public function picture(string $path): void
+    {
+        $this->web->takeScreenshot($path);
+    }
+
+    /** @return list<string> what the page complained about */
+    public function complaints(): array
+    {
+        return array_values(array_filter(array_map(fn (array $entry): string => $entry['level'].' '.$entry['message'], $this->web->manage()->getLog('browser')), fn (string $entry): bool => str_starts_with($entry, 'SEVERE')));
+    }
+
+    public function close(): void
+    {
+        $this->web->quit();
+        exec('rm -rf '.escapeshellarg($this->profile));
+    }
+
+    private static function startDriver(): void
+    {
+        if (self::$driver !== null) {
+            return;
+        }
+        $server = stream_socket_server('tcp://127.0.0.1:0');
+        self::$port = $server === false ? 9515 : (int) substr((string) strrchr((string) stream_socket_get_name($server, false), ':'), 1);
+        if ($server !== false) {
+            fclose($server);
+        }
+        $process = proc_open(['chromedriver', '--port='.self::$port, '--silent'], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes);
+        self::$driver = $process === false ? throw new RuntimeException('ChromeDriver cannot be started.') : $process;
+        for ($i = 0; $i < 100 && ! @fsockopen('127.0.0.1', self::$port); $i++) {
+            usleep(100_000);
+        }
+        register_shutdown_function(function (): void {
+            if (self::$driver !== null) {
+                proc_terminate(self::$driver);
+            }
+        });
+    }
+}
