@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace App\Demo;
 
-use App\Captions\ApplySheet;
+use App\Captions\Captioning;
 use App\Captions\FrameCaption;
 use App\Captions\SheetOfShoot;
+use App\Captions\WriteCaptions;
 use App\Clocks\BodyClock;
 use App\Clocks\ClockWork;
 use App\Cull\Marking;
@@ -31,6 +32,7 @@ use App\Studio\Studio;
 use App\Studio\Task;
 use Illuminate\Console\Command;
 use Illuminate\Support\Str;
+use Kanpai\Core\Caption\CaptionSheet;
 use Kanpai\Core\Card\CameraTime;
 use Kanpai\Core\Clock\Clock;
 use Kanpai\Core\Clock\Offset;
@@ -52,7 +54,14 @@ final class SeedDemo extends Command
 
     public const PASSWORD = 'lantern supper';
 
-    private const WIDTH = 2400;
+    private const WIDTH = 1920;
+
+    /** Headlines of the day, each from a local time on. */
+    private const HEADLINES = [
+        ['06:00', 'Mist on the river'], ['07:00', 'Before the crowd'], ['08:20', 'Red crew at the rail'], ['09:00', 'Club flag'], ['09:25', 'Heat 1'], ['10:05', 'On the bank'],
+        ['10:35', 'Heat 2'], ['12:00', 'Picnic'], ['13:30', 'Blue crew on the quay'], ['14:00', 'Cox and coach'], ['15:00', 'Final'], ['15:20', 'Winners ashore'], ['16:20', 'Families'],
+        ['17:10', 'Prize-giving'], ['18:20', 'Evening on the water'], ['20:00', 'Lantern supper'],
+    ];
 
     protected $signature = 'kanpai:demo';
 
@@ -161,12 +170,17 @@ final class SeedDemo extends Command
         if (FrameCaption::query()->where('shoot_id', $shoot->id)->exists()) {
             return;
         }
-        SheetOfShoot::query()->updateOrCreate(['shoot_id' => $shoot->id], ['fields' => [
-            'headline' => 'Rowing on the tide', 'description' => "{{shoot}}, {{place}}, {{day}}, {{time}}.\nHeats, finals and a supper by lantern light.", 'keywords' => 'rowing, regatta, river, {{client}}', 'event' => '{{shoot}}',
+        $fields = [
+            'headline' => '{{shoot}}', 'description' => "{{shoot}}, {{place}}, {{day}}, {{time}}.\nHeats, finals and a supper by lantern light.", 'keywords' => 'rowing, regatta, river, {{client}}', 'event' => '{{shoot}}',
             'sublocation' => '{{place}}', 'city' => 'Saltmarsh', 'creator' => '{{shooter}}', 'credit' => '{{studio}}', 'copyright' => '© {{year}} {{studio}}', 'usage_terms' => 'For the club’s own use.', 'job_id' => 'SMR-{{year}}',
-        ]]);
-        $this->through(null, fn (): Task => Task::open($shoot, 'captions', 'captions', 'Filling in the captions', 'frames'), fn (Task $task) => ApplySheet::dispatch($task->id, FrameFilter::kept()->toQuery())->onQueue('urgent'));
-        $this->wait(Task::latest($shoot, 'captions', 'sidecars'));
+        ];
+        SheetOfShoot::query()->updateOrCreate(['shoot_id' => $shoot->id], ['fields' => $fields]);
+        $instant = fn (string $time): int => $shoot->zone()->instant((int) CameraTime::fromExif(Regatta::DATE." {$time}:00")?->milliseconds);
+        foreach (self::HEADLINES as $i => [$from, $headline]) {
+            $filter = FrameFilter::ofQuery(['verdict' => 'keep', 'from' => $instant($from), 'to' => $instant(self::HEADLINES[$i + 1][0] ?? '23:59') - 1]);
+            app(Captioning::class)->apply($shoot, CaptionSheet::of([...$fields, 'headline' => $headline]), $filter, function (): void {});
+        }
+        $this->through(null, fn (): Task => Task::open($shoot, 'sidecars', 'captions', 'Writing XMP sidecars', 'frames'), fn (Task $task) => WriteCaptions::dispatch($task->id)->onQueue('default'));
     }
 
     private function proof(Shoot $shoot): void

@@ -58,7 +58,10 @@ final class Up
 
     private function ready(Instance $instance, Options $options): int
     {
-        if (! $options->has('no-demo')) {
+        if ($options->has('no-demo')) {
+            touch($instance->path.'/no-demo');
+        }
+        if (! is_file($instance->path.'/no-demo')) {
             $code = $this->console->openly([PHP_BINARY, 'artisan', 'kanpai:demo'], $this->root, $instance->environment());
             if ($code !== 0) {
                 throw new Failure('The demo could not be made. Run ./kanpai up again to go on, or use --no-demo.');

@@ -29,7 +29,7 @@ $studio->fill('#email', 'mara@quill.example')->fill('#password', 'lantern supper
 $take($studio, 'shoots');
 $take($studio->visit('/shoots/1/ingest'), 'ingest');
 $studio->visit('/shoots/1/clocks');
-$studio->find('.lanes a:last-child')->click();
+$studio->find('.lanes a:last-of-type')->click();
 $take($studio, 'clocks');
 $take($studio->visit('/shoots/1/captions?verdict=keep'), 'captions');
 $studio->visit('/shoots/1/cull')->find('[data-ready]');

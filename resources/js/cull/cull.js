@@ -69,6 +69,7 @@ function show() {
         image.src = address;
         image.alt = frame.name;
     }
+    $('frame').style.setProperty('--ratio', frame.width / frame.height);
     $('line').textContent = [`${at + 1} of ${view.length.toLocaleString('en')}`, frame.time.slice(0, 11), frame.exposure, frame.name].filter(Boolean).join(' · ');
     $('shown').replaceChildren(verdictShape(frame.verdict), pips(frame.rating));
     $('shown').setAttribute('aria-label', `${frame.verdict}, rating ${frame.rating}`);

@@ -39,7 +39,7 @@ function line(own, goTo) {
     when.textContent = own[0].time.slice(0, 5);
     const name = document.createElement('span');
     name.className = 'clip';
-    name.textContent = own[0].headline || `${own.length} ${own.length === 1 ? 'frame' : 'frames'}`;
+    name.textContent = own.find((frame) => frame.headline)?.headline || `${own.length} ${own.length === 1 ? 'frame' : 'frames'}`;
     top.append(when, name);
     const shapes = element('svg', { width: Math.min(own.length, MOST) * 7.6, height: 9, 'aria-hidden': 'true' });
     own.slice(0, MOST).forEach((frame, i) => {

@@ -1,5 +1,6 @@
 @extends('layouts.shoot')
 @push('scripts')<script type="module" src="{{ $build->url('js/clocks/clocks.js') }}"></script>@endpush
+@section('lanes', 'own')
 @section('page')
 @if($body === null)
     <div class="panel nothing"><h2>No frames, no clocks</h2><p>Read a card first. <a href="{{ route('ingest.show', $shoot) }}">Go to the cards</a></p></div>
@@ -33,7 +34,7 @@
         </div>
         <div class="stack">
             <h2>What this does</h2>
-            <p>The clock is added to every time this body wrote, in this shoot. Everything is sorted by the corrected times from then on.</p>
+            <div id="effect" class="stack">@include('clocks.effect')</div>
             <p>Originals are not touched. A clock can be changed at any time.</p>
             <p class="quiet">“Use this clock” with nothing typed in says that the body is right as it is.</p>
         </div>

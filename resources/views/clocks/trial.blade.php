@@ -15,17 +15,19 @@
         @endforeach
     </div>
     <div class="field">
-        @php($tall = 62 * count($lanes))
+        @php($tall = 52 * count($lanes))
         <svg height="{{ $tall + 24 }}" role="img" aria-label="Frames of each body before (dotted) and after this clock">
-            @foreach($lanes as $id => $lane)<rect class="ground @if($id === $body->id) current @endif" x="0" y="{{ 62 * $loop->index + 4 }}" width="100%" height="54"/>@endforeach
+            @foreach($lanes as $id => $lane)<rect class="ground @if($id === $body->id) current @endif" x="0" y="{{ 52 * $loop->index + 4 }}" width="100%" height="44"/>@endforeach
             @foreach($marks as $mark)<line class="grid" x1="{{ 100 * $mark['place'] / $line->width }}%" x2="{{ 100 * $mark['place'] / $line->width }}%" y1="0" y2="{{ $tall + 4 }}"/><text x="{{ 100 * $mark['place'] / $line->width }}%" y="{{ $tall + 18 }}">{{ $mark['label'] }}</text>@endforeach
             <svg x="0" y="0" width="100%" height="{{ $tall }}" viewBox="0 0 {{ $line->width }} {{ $tall }}" preserveAspectRatio="none">
                 @foreach($lanes as $id => $lane)
-                    @if($lane->isMoved())<path class="before" d="{{ $lane->before(62 * $loop->index + 38, 16) }}"/>@endif
-                    <path class="after" d="{{ $lane->after(62 * $loop->index + 10, 26) }}"/>
+                    @if($lane->isMoved())<path class="before" d="{{ $lane->before(52 * $loop->index + 32, 14) }}"/>@endif
+                    <path class="after" d="{{ $lane->after(52 * $loop->index + 9, 22) }}"/>
                 @endforeach
             </svg>
         </svg>
     </div>
 </div>
-<p class="said mt-3"><span class="number" data-changes>{{ number_format($changed) }}</span> of {{ number_format($all) }} frames change their place in the merged order; {{ number_format($moved) }} frames of this body {{ $clock->isAsRead() ? 'stay as the camera wrote them' : 'move by '.$clock->offset }}. Originals not touched.</p>
+@if(request()->hasHeader('HX-Request'))
+<div id="effect" hx-swap-oob="innerHTML">@include('clocks.effect')</div>
+@endif

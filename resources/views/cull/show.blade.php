@@ -6,14 +6,14 @@
     @include('studio.rail')
     <div>@include('studio.day-line')</div>
     <div class="filter-row filter" role="group" aria-label="Which frames are shown">
-        <fieldset><legend>Verdict</legend>
+        <div class="choices" role="group" aria-label="Verdict"><span class="about">Verdict</span>
             @foreach(['' => 'all', 'open' => 'open', 'keep' => 'kept', 'drop' => 'dropped'] as $value => $label)
                 <button type="button" class="choice" data-says="{{ $value }}" aria-pressed="false">{{ $label }}</button>
             @endforeach
-        </fieldset>
-        <fieldset><legend>Rating at least</legend>
+        </div>
+        <div class="choices" role="group" aria-label="Rating at least"><span class="about">Rating at least</span>
             @foreach(range(0, 5) as $rating)<button type="button" class="choice" data-least="{{ $rating }}" aria-pressed="false">{{ $rating }}</button>@endforeach
-        </fieldset>
+        </div>
         <label class="visually-hidden" for="of-body">Body</label>
         <select id="of-body" class="form-select" data-of-body>
             <option value="">All bodies</option>
@@ -30,9 +30,11 @@
             <ol class="ladder" data-ladder aria-label="Moments"></ol>
             <div class="one">
                 <div class="view">
-                    <img data-image alt="">
-                    <p class="facts-line" data-line></p>
-                    <p class="marks" data-shown role="status"></p>
+                    <div class="frame" data-frame>
+                        <img data-image alt="">
+                        <p class="facts-line" data-line></p>
+                        <p class="marks" data-shown role="status"></p>
+                    </div>
                 </div>
             </div>
             <div class="others" data-others aria-label="Frames of this moment"></div>

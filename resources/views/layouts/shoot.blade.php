@@ -6,7 +6,9 @@
     @yield('whole')
 @else
     @include('studio.rail')
-    @include('studio.day-line')
+    @sectionMissing('lanes')
+        @include('studio.day-line')
+    @endif
     <main class="bench">
         @if(session('said'))<p class="said" role="status">{{ session('said') }}</p>@endif
         @yield('page')

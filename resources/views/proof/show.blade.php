@@ -21,6 +21,7 @@
                                 <form method="post" action="{{ route('proof.close', $gallery) }}">@csrf<button class="btn btn-line">{{ $gallery->closed_at ? 'Open the link again' : 'Close the link' }}</button></form>
                             @endif
                         </div>
+                        @if($gallery->published_at)<ul class="pictures mt-2">@foreach($gallery->frames()->orderBy('number')->limit(6)->get() as $proof)<li><img src="{{ App\Studio\PictureAddress::orNothing($proof->small_path) }}" alt="" loading="lazy"></li>@endforeach</ul>@endif
                         @if($gallery->task()?->isUnderWay())@include('studio.task', ['task' => $gallery->task()])@endif
                         @if($gallery->task()?->problem)<p class="danger">{{ $gallery->task()->problem }}</p>@endif
                     </article>

@@ -1,15 +1,15 @@
 @php($with = fn (array $change): string => url()->current().'?'.http_build_query(array_filter([...$filter->toQuery(), ...$change], fn ($value) => $value !== null && $value !== '') ?: ['verdict' => 'all']))
 <nav class="filter" aria-label="Which frames">
-    <fieldset><legend>Verdict</legend>
+    <div class="choices" role="group" aria-label="Verdict"><span class="about">Verdict</span>
         @foreach(['' => 'all', 'keep' => 'kept', 'open' => 'open', 'drop' => 'dropped'] as $value => $label)
             <a class="choice" href="{{ $with(['verdict' => $value]) }}" @if(($filter->verdict?->value ?? '') === $value) aria-current="true" @endif>{{ $label }}</a>
         @endforeach
-    </fieldset>
-    <fieldset><legend>Rating at least</legend>
+    </div>
+    <div class="choices" role="group" aria-label="Rating at least"><span class="about">Rating at least</span>
         @foreach(range(0, 5) as $rating)
             <a class="choice" href="{{ $with(['rating' => $rating ?: null]) }}" @if($filter->rating === $rating) aria-current="true" @endif>{{ $rating }}</a>
         @endforeach
-    </fieldset>
+    </div>
     <label class="visually-hidden" for="of-body">Body</label>
     <select id="of-body" class="form-select" data-goes>
         <option value="{{ $with(['body' => null]) }}">All bodies</option>
