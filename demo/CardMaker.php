@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kanpai\Demo;
 
-use App\Imaging\Picture;
 use Kanpai\Demo\Camera\Body;
 use Kanpai\Demo\Camera\ImageFiles;
 use Kanpai\Demo\Camera\Shot;
@@ -24,7 +23,9 @@ final class CardMaker
      * @param  string  $rack  folder that gets one folder for each card
      * @param  int  $width  pixels of a frame's long side
      */
-    public function __construct(private readonly string $rack, private readonly Regatta $regatta, private readonly int $frames, private readonly int $width) {}
+    public function __construct(private readonly string $rack, private readonly Regatta $regatta, private readonly int $frames, private readonly int $width)
+    {
+    }
 
     public function isMade(): bool
     {

@@ -58,7 +58,9 @@ final class Regatta
         ['Songs', '22:05:25', 'supper', ['people' => 5], ['c' => 5, 'a' => 4], 10.0],
     ];
 
-    public function __construct(public readonly int $seed = 5) {}
+    public function __construct(public readonly int $seed = 5)
+    {
+    }
 
     /** The instant (UTC milliseconds) at which the drifting clock was right. */
     public function setRight(): int
@@ -148,7 +150,9 @@ final class Regatta
     /** @param  array<string, mixed>  $plan */
     private function shot(array $plan, Body $body, int $number, string $stem): Shot
     {
-        $random = clone $plan['random'];
+        /** @var Random $drawn */
+        $drawn = $plan['random'];
+        $random = clone $drawn;
         $i = $plan['i'];
         $kind = $plan['kind'];
         $with = $plan['with'];

@@ -7,7 +7,9 @@ namespace Kanpai\Deploy;
 /** Composer's and npm's packages and the built assets; each step is left out when nothing changed since. */
 final class Dependencies
 {
-    public function __construct(private readonly string $root, private readonly Console $console) {}
+    public function __construct(private readonly string $root, private readonly Console $console)
+    {
+    }
 
     public function prepare(): void
     {

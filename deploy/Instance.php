@@ -87,7 +87,7 @@ final class Instance
         file_put_contents($this->path.'/release', $release);
     }
 
-    /** The environment that makes the application this instance. @return array<string, string> */
+    /** @return array<string, string> the environment that makes the application this instance */
     public function environment(): array
     {
         return ['KANPAI_INSTANCE' => $this->name];

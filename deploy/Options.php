@@ -8,7 +8,9 @@ namespace Kanpai\Deploy;
 final readonly class Options
 {
     /** @param  array<string, string|true>  $values */
-    private function __construct(private array $values) {}
+    private function __construct(private array $values)
+    {
+    }
 
     /**
      * @param  list<string>  $arguments

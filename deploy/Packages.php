@@ -14,7 +14,9 @@ final class Packages
 
     private const TEST = ['chromium', 'chromium-driver', 'exiv2', 'libraw-bin', 'libjpeg-turbo-progs', 'unzip', 'zip', 'libxml2-utils'];
 
-    public function __construct(private readonly Console $console, private readonly bool $forTests) {}
+    public function __construct(private readonly Console $console, private readonly bool $forTests)
+    {
+    }
 
     /** @return list<string> */
     public function missing(): array

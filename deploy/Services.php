@@ -7,7 +7,9 @@ namespace Kanpai\Deploy;
 /** MariaDB, php-fpm, nginx and the queue workers of an instance, under supervisor, on loopback. */
 final class Services
 {
-    public function __construct(private readonly Instance $instance, private readonly Console $console) {}
+    public function __construct(private readonly Instance $instance, private readonly Console $console)
+    {
+    }
 
     public function areUp(): bool
     {
@@ -53,7 +55,7 @@ final class Services
         return true;
     }
 
-    /** What each program is doing, as supervisor says it. @return list<string> */
+    /** @return list<string> what each program is doing, as supervisor says it */
     public function states(): array
     {
         exec('supervisorctl -c '.escapeshellarg($this->file('supervisord.conf')).' status 2>&1', $lines);
@@ -119,7 +121,12 @@ final class Services
         mysqli_report(MYSQLI_REPORT_OFF);
         $link = @mysqli_connect('127.0.0.1', 'kanpai', $this->instance->get('DB_PASSWORD'), 'kanpai', (int) $this->instance->get('DB_PORT'));
 
-        return $link !== false && mysqli_close($link);
+        if ($link === false) {
+            return false;
+        }
+        mysqli_close($link);
+
+        return true;
     }
 
     /** @param  callable(): bool  $isThere */

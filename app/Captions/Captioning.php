@@ -61,7 +61,7 @@ final class Captioning
     /** @return Builder<Frame> */
     public function frames(Shoot $shoot, FrameFilter $filter): Builder
     {
-        return Frame::inOrder($shoot)->meeting($filter);
+        return Frame::meeting($shoot, $filter);
     }
 
     /** @return array<int, int> frame => place in the merged order, from 1 */

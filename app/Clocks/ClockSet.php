@@ -9,5 +9,7 @@ use App\Studio\Shoot;
 /** The frames of a body have new times. */
 final readonly class ClockSet
 {
-    public function __construct(public Shoot $shoot, public int $body) {}
+    public function __construct(public Shoot $shoot, public int $body)
+    {
+    }
 }

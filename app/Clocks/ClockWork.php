@@ -17,9 +17,10 @@ final class ClockWork
     private const BATCH = 1000;
 
     /**
-     * @return array{before: array<int, int>, after: array<int, int>, moved: int, changed: int} instants by frame, how many
-     *                                                                                        frames the body has, how many
-     *                                                                                        of all change their place
+     * @return array{read: array<int, int>, after: array<int, int>, moved: int, changed: int} instants by frame, as the
+     *                                                                                      camera wrote them and by this
+     *                                                                                      clock; frames of the body; of
+     *                                                                                      all, how many change their place
      */
     public function tried(Shoot $shoot, int $body, Clock $clock): array
     {
@@ -27,7 +28,7 @@ final class ClockWork
         $moved = $this->instants($shoot, $body, $clock);
         $after = $moved + $before;
 
-        return ['before' => $before, 'after' => $after, 'moved' => count($moved), 'changed' => MergedOrder::changedPlaces($before, $after)];
+        return ['read' => $this->instants($shoot, $body, Clock::asRead()) + $before, 'after' => $after, 'moved' => count($moved), 'changed' => MergedOrder::changedPlaces($before, $after)];
     }
 
     /** Keeps the clock and lets the frames of the body follow. */

@@ -13,7 +13,9 @@ final readonly class Lane
      * @param  list<int>  $before  instants
      * @param  list<int>  $after  instants
      */
-    public function __construct(private ?DayLine $line, private array $before, private array $after) {}
+    public function __construct(private ?DayLine $line, private array $before, private array $after)
+    {
+    }
 
     public function isMoved(): bool
     {

@@ -12,6 +12,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Support\Facades\Auth;
 use Kanpai\Core\Proof\ShareToken;
 
 /**
@@ -76,7 +77,7 @@ final class Delivery extends Model
 
     public function resolveRouteBinding($value, $field = null): ?self
     {
-        $member = auth()->user();
+        $member = Auth::user();
 
         return $member instanceof Member
             ? self::query()->whereKey($value)->whereIn('shoot_id', Shoot::query()->where('studio_id', $member->studio_id)->select('id'))->first()

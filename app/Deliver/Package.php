@@ -22,7 +22,9 @@ use ZipArchive;
  */
 final class Package
 {
-    public function __construct(private readonly ExifTool $exifTool) {}
+    public function __construct(private readonly ExifTool $exifTool)
+    {
+    }
 
     /** @return array<int, string> frame => name in the package, in the order of time */
     public function names(Delivery $delivery): array

@@ -178,7 +178,8 @@ final class SeedDemo extends Command
         $instant = fn (string $time): int => $shoot->zone()->instant((int) CameraTime::fromExif(Regatta::DATE." {$time}:00")?->milliseconds);
         foreach (self::HEADLINES as $i => [$from, $headline]) {
             $filter = FrameFilter::ofQuery(['verdict' => 'keep', 'from' => $instant($from), 'to' => $instant(self::HEADLINES[$i + 1][0] ?? '23:59') - 1]);
-            app(Captioning::class)->apply($shoot, CaptionSheet::of([...$fields, 'headline' => $headline]), $filter, function (): void {});
+            app(Captioning::class)->apply($shoot, CaptionSheet::of([...$fields, 'headline' => $headline]), $filter, function (): void {
+            });
         }
         $this->through(null, fn (): Task => Task::open($shoot, 'sidecars', 'captions', 'Writing XMP sidecars', 'frames'), fn (Task $task) => WriteCaptions::dispatch($task->id)->onQueue('default'));
     }
@@ -229,11 +230,15 @@ final class SeedDemo extends Command
 
     private function wait(?Task $task): void
     {
-        if ($task === null || $task->refresh()->state->isOver()) {
+        if ($task === null) {
             return;
         }
         $bar = $this->bar($task->title, max(1, $task->total));
-        while (! $task->refresh()->state->isOver()) {
+        while (true) {
+            $task->refresh();
+            if ($task->state->isOver()) {
+                break;
+            }
             $bar->setMaxSteps(max(1, $task->total));
             $bar->setProgress(min($task->done, max(1, $task->total)));
             usleep(200_000);

@@ -42,7 +42,7 @@ final class ExifTool
     private function ask(array $lines): string
     {
         if ($this->process === null) {
-            $process = proc_open(['exiftool', '-stay_open', 'True', '-@', '-'], [['pipe', 'r'], ['pipe', 'w'], ['redirect', 1]], $this->pipes);
+            $process = proc_open('exec exiftool -stay_open True -@ - 2>&1', [['pipe', 'r'], ['pipe', 'w']], $this->pipes);
             $this->process = $process === false ? throw UnableToWriteMetadata::because('', 'exiftool cannot be started') : $process;
         }
         $this->number++;

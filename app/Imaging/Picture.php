@@ -16,21 +16,19 @@ final class Picture
 {
     private const FORMAT_UCHAR = 0;
 
-    private const FORMAT_FLOAT = 6;
-
-    private const INTERPRETATION_SRGB = 22;
-
     private const INTERPRETATION_GREY = 1;
 
     private const BLEND_OVER = 2;
 
     private const FAIL_ON_TRUNCATED = 3;
 
-    private function __construct(private readonly CData $image, private readonly ?string $buffer = null) {}
+    private function __construct(private readonly CData $image, private readonly ?string $buffer = null)
+    {
+    }
 
     public function __destruct()
     {
-        Vips::library()->g_object_unref(FFI::cast('void*', $this->image));
+        Vips::library()->g_object_unref(Vips::library()->cast('void*', $this->image));
     }
 
     /**
@@ -157,8 +155,8 @@ final class Picture
     public function toned(array $gains, array $offsets): self
     {
         $n = count($gains);
-        $a = Vips::library()->new("double[{$n}]");
-        $b = Vips::library()->new("double[{$n}]");
+        $a = Vips::fresh("double[{$n}]");
+        $b = Vips::fresh("double[{$n}]");
         foreach ($gains as $i => $gain) {
             $a[$i] = $gain;
             $b[$i] = $offsets[$i];
@@ -180,8 +178,8 @@ final class Picture
     public function shaded(self $mask): self
     {
         $share = $mask->step('scale the mask', function (CData $out) use ($mask): int {
-            $a = Vips::library()->new('double[1]');
-            $b = Vips::library()->new('double[1]');
+            $a = Vips::fresh('double[1]');
+            $b = Vips::fresh('double[1]');
             $a[0] = 1 / 255;
 
             return Vips::library()->vips_linear($mask->image, FFI::addr($out), $a, $b, 1, null);
@@ -222,7 +220,7 @@ final class Picture
     /** Eight-bit samples, row by row. */
     public function samples(): string
     {
-        $size = Vips::library()->new('size_t');
+        $size = Vips::fresh('size_t');
         $memory = Vips::library()->vips_image_write_to_memory($this->image, FFI::addr($size));
         if ($memory === null) {
             Vips::check(-1, 'read the samples');
@@ -246,8 +244,8 @@ final class Picture
      */
     public function jpegBytes(int $quality = 82): string
     {
-        $buffer = Vips::library()->new('void*');
-        $length = Vips::library()->new('size_t');
+        $buffer = Vips::fresh('void*');
+        $length = Vips::fresh('size_t');
         Vips::check(Vips::library()->vips_jpegsave_buffer($this->image, FFI::addr($buffer), FFI::addr($length), 'Q', $quality, 'strip', 1, null), 'write a JPEG');
         $bytes = FFI::string($buffer, $length->cdata);
         Vips::library()->g_free($buffer);

@@ -35,15 +35,12 @@ final class Vips
         int vips_shrink(VipsImage *in, VipsImage **out, double hshrink, double vshrink, ...);
         int vips_resize(VipsImage *in, VipsImage **out, double scale, ...);
         int vips_gaussblur(VipsImage *in, VipsImage **out, double sigma, ...);
-        int vips_conv(VipsImage *in, VipsImage **out, VipsImage *mask, ...);
-        int vips_rotate(VipsImage *in, VipsImage **out, double angle, ...);
         int vips_composite2(VipsImage *base, VipsImage *overlay, VipsImage **out, int mode, ...);
         int vips_flatten(VipsImage *in, VipsImage **out, ...);
         int vips_colourspace(VipsImage *in, VipsImage **out, int space, ...);
         int vips_extract_area(VipsImage *in, VipsImage **out, int left, int top, int width, int height, ...);
         int vips_extract_band(VipsImage *in, VipsImage **out, int band, ...);
         int vips_linear(VipsImage *in, VipsImage **out, const double *a, const double *b, int n, ...);
-        int vips_gamma(VipsImage *in, VipsImage **out, ...);
         int vips_gaussnoise(VipsImage **out, int width, int height, ...);
         int vips_add(VipsImage *left, VipsImage *right, VipsImage **out, ...);
         int vips_multiply(VipsImage *left, VipsImage *right, VipsImage **out, ...);
@@ -69,10 +66,16 @@ final class Vips
         return self::$library;
     }
 
+    /** A C variable of a type. */
+    public static function fresh(string $type): CData
+    {
+        return self::library()->new($type) ?? throw UnableToMakePicture::because('take memory', "none for a {$type}");
+    }
+
     /** A fresh `VipsImage*` to be filled in by a call. */
     public static function out(): CData
     {
-        return self::library()->new('VipsImage*');
+        return self::fresh('VipsImage*');
     }
 
     /**

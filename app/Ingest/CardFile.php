@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -23,6 +24,7 @@ use Kanpai\Core\Card\FileKind;
  * @property string|null $problem
  * @property string|null $hash xxh128 of what was read from the card
  * @property Card $card
+ * @property Collection<int, Copy> $copies
  */
 final class CardFile extends Model
 {

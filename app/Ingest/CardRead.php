@@ -7,5 +7,7 @@ namespace App\Ingest;
 /** All frames of a card stand in the database. */
 final readonly class CardRead
 {
-    public function __construct(public Card $card) {}
+    public function __construct(public Card $card)
+    {
+    }
 }

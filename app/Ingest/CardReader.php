@@ -33,7 +33,9 @@ final class CardReader
     /** @var array<string, Body> */
     private array $bodies = [];
 
-    public function __construct(private readonly ExifReader $reader) {}
+    public function __construct(private readonly ExifReader $reader)
+    {
+    }
 
     /**
      * @param  CardListing  $files

@@ -16,7 +16,9 @@ use Kanpai\Core\Card\UnableToCopy;
  */
 final class FileCopier
 {
-    public function __construct(private readonly ReadOnceCopy $copy) {}
+    public function __construct(private readonly ReadOnceCopy $copy)
+    {
+    }
 
     /**
      * @param  array<string, string>  $places  name => folder

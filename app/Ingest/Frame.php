@@ -6,6 +6,7 @@ namespace App\Ingest;
 
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -40,6 +41,7 @@ use Kanpai\Core\Cull\Verdict;
  * @property int<0, 5> $rating
  * @property Card $card
  * @property Body $body
+ * @property Collection<int, CardFile> $files
  */
 final class Frame extends Model
 {
@@ -73,15 +75,27 @@ final class Frame extends Model
         return self::query()->where('frames.shoot_id', $shoot->id)->orderBy('frames.taken_ms')->orderBy('frames.id');
     }
 
-    /** @param  Builder<self>  $query */
-    public function scopeMeeting(Builder $query, FrameFilter $filter): void
+    /** @return Builder<self> those that a filter means, in order */
+    public static function meeting(Shoot $shoot, FrameFilter $filter): Builder
     {
-        $query
-            ->when($filter->verdict !== null, fn (Builder $q) => $q->where('frames.verdict', $filter->verdict))
-            ->when($filter->rating > 0, fn (Builder $q) => $q->where('frames.rating', '>=', $filter->rating))
-            ->when($filter->body !== null, fn (Builder $q) => $q->where('frames.body_id', $filter->body))
-            ->when($filter->from !== null, fn (Builder $q) => $q->where('frames.taken_ms', '>=', $filter->from))
-            ->when($filter->to !== null, fn (Builder $q) => $q->where('frames.taken_ms', '<=', $filter->to));
+        $query = self::inOrder($shoot);
+        if ($filter->verdict !== null) {
+            $query->where('frames.verdict', $filter->verdict);
+        }
+        if ($filter->rating > 0) {
+            $query->where('frames.rating', '>=', $filter->rating);
+        }
+        if ($filter->body !== null) {
+            $query->where('frames.body_id', $filter->body);
+        }
+        if ($filter->from !== null) {
+            $query->where('frames.taken_ms', '>=', $filter->from);
+        }
+        if ($filter->to !== null) {
+            $query->where('frames.taken_ms', '<=', $filter->to);
+        }
+
+        return $query;
     }
 
     public function cameraTime(): CameraTime

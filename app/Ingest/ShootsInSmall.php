@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use App\Studio\Shoot;
-
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 
@@ -16,7 +15,7 @@ final class ShootsInSmall
 
     /**
      * @param  Collection<int, Shoot>  $shoots
-     * @return array<int, array{frames: int, bodies: int, shooters: int, bars: list<array{bar: int, count: int, isDecided: bool}>, most: int}>
+     * @return array<int, array{frames: int, bodies: int, shooters: int, bars: array<int, array{bar: int, count: int, isDecided: bool}>, most: int}>
      */
     public function of(Collection $shoots): array
     {
@@ -33,7 +32,7 @@ final class ShootsInSmall
                 'frames' => (int) $span->frames,
                 'bodies' => (int) $span->bodies,
                 'shooters' => (int) ($shooters[$span->shoot_id] ?? 0),
-                'bars' => $rows->map(fn (object $row): array => ['bar' => (int) $row->bar, 'count' => (int) $row->n, 'isDecided' => 2 * (int) $row->open < (int) $row->n])->values()->all(),
+                'bars' => $rows->map(fn (object $row): array => ['bar' => (int) $row->bar, 'count' => (int) $row->n, 'isDecided' => 2 * (int) $row->open < (int) $row->n])->all(),
                 'most' => (int) $rows->max('n'),
             ];
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Proof;
 
 use App\Ingest\Frame;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -21,6 +22,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property int $width
  * @property int $height
  * @property Frame $frame
+ * @property Collection<int, Comment> $comments
  */
 final class GalleryFrame extends Model
 {

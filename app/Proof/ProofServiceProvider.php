@@ -14,8 +14,8 @@ final class ProofServiceProvider extends ServiceProvider
     public function boot(): void
     {
         RateLimiter::for('gallery-password', fn (Request $request): array => [
-            Limit::perMinute(6)->by('gallery '.$request->route('token').$request->ip()),
-            Limit::perMinute(60)->by('gallery '.$request->route('token')),
+            Limit::perMinute(6)->by($request->path().' '.$request->ip()),
+            Limit::perMinute(60)->by($request->path()),
         ]);
         RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(600)->by('guest '.$request->ip()));
     }

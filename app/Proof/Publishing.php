@@ -21,14 +21,12 @@ final class Publishing
         return DB::transaction(function () use ($shoot, $filter, $facts): Gallery {
             $token = ShareToken::random();
             $gallery = Gallery::query()->create([...$facts, 'uuid' => (string) Str::uuid(), 'shoot_id' => $shoot->id, 'token' => $token->text, 'token_hash' => $token->hash()]);
-            $number = 0;
-            $rows = Frame::inOrder($shoot)->meeting($filter)->get(['id', 'width', 'height'])->map(function (Frame $frame) use ($gallery, &$number): array {
-                return ['gallery_id' => $gallery->id, 'frame_id' => $frame->id, 'number' => ++$number, 'width' => $frame->width, 'height' => $frame->height];
-            });
+            $rows = Frame::meeting($shoot, $filter)->get(['id', 'width', 'height'])->values()->toBase()
+                ->map(fn (Frame $frame, int $place): array => ['gallery_id' => $gallery->id, 'frame_id' => $frame->id, 'number' => $place + 1, 'width' => $frame->width, 'height' => $frame->height]);
             foreach ($rows->chunk(1000) as $chunk) {
                 DB::table('gallery_frames')->insert($chunk->values()->all());
             }
-            $task = Task::open($shoot, 'proofs', "gallery:{$gallery->id}", 'Making the proofs', 'frames', $number);
+            $task = Task::open($shoot, 'proofs', "gallery:{$gallery->id}", 'Making the proofs', 'frames', $rows->count());
             MakeProofs::dispatch($task->id)->onQueue('default');
 
             return $gallery;

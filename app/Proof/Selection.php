@@ -11,6 +11,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\BelongsToMany;
+use Illuminate\Support\Facades\Auth;
 
 /**
  * The choices of a guest as they were sent in. Later clicks of the guest do not change it.
@@ -41,12 +42,15 @@ final class Selection extends Model
     /** @return BelongsToMany<Frame, $this> in the order of time */
     public function frames(): BelongsToMany
     {
-        return $this->belongsToMany(Frame::class, 'selection_frames')->withPivot('comment')->orderBy('frames.taken_ms')->orderBy('frames.id');
+        $frames = $this->belongsToMany(Frame::class, 'selection_frames')->withPivot('comment');
+        $frames->orderBy('frames.taken_ms')->orderBy('frames.id');
+
+        return $frames;
     }
 
     public function resolveRouteBinding($value, $field = null): ?self
     {
-        $member = auth()->user();
+        $member = Auth::user();
 
         return $member instanceof Member
             ? self::query()->whereKey($value)->whereHas('gallery', fn ($query) => $query->whereIn('shoot_id', Shoot::query()->where('studio_id', $member->studio_id)->select('id')))->first()

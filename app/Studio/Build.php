@@ -10,7 +10,9 @@ final class Build
     /** @var array<string, array{file: string, css?: list<string>}>|null */
     private ?array $manifest = null;
 
-    public function __construct(private readonly string $folder) {}
+    public function __construct(private readonly string $folder)
+    {
+    }
 
     /** @param  string  $source  below resources/ */
     public function url(string $source): string

@@ -6,6 +6,7 @@ namespace App\Studio;
 
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Foundation\Auth\User;
+use Illuminate\Support\Facades\Auth;
 
 /**
  * A person who signs in.
@@ -34,7 +35,7 @@ final class Member extends User
     /** The member of the request at hand. */
     public static function current(): self
     {
-        $member = auth()->user();
+        $member = Auth::user();
 
         return $member instanceof self ? $member : abort(403);
     }

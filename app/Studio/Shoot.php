@@ -8,6 +8,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Facades\Auth;
 use Kanpai\Core\Clock\Zone;
 use Kanpai\Core\Deliver\DeliveredName;
 
@@ -40,19 +41,15 @@ final class Shoot extends Model
     /** Only shoots of the signed-in member's own studio are ever found by an address. */
     public function resolveRouteBinding($value, $field = null): ?self
     {
-        $member = auth()->user();
+        $member = Auth::user();
 
         return $member instanceof Member ? self::query()->where('studio_id', $member->studio_id)->whereKey($value)->first() : null;
     }
 
-    /**
-     * Unfinished, the next promised first.
-     *
-     * @param  Builder<self>  $query
-     */
-    public function scopeToFinish(Builder $query): void
+    /** @return Builder<self> unfinished, the next promised first */
+    public static function toFinish(Studio $studio): Builder
     {
-        $query->whereNull('finished_at')->orderByRaw('promised_on IS NULL')->orderBy('promised_on')->orderByDesc('held_on')->orderByDesc('id');
+        return self::query()->where('studio_id', $studio->id)->whereNull('finished_at')->orderByRaw('promised_on IS NULL')->orderBy('promised_on')->orderByDesc('held_on')->orderByDesc('id');
     }
 
     public function zone(): Zone

@@ -22,7 +22,8 @@ final readonly class Stage
         public string $next = '',
         public string $note = '',
         public bool $isDanger = false,
-    ) {}
+    ) {
+    }
 
     public function label(): string
     {

@@ -13,7 +13,9 @@ use Illuminate\Mail\Mailables\Headers;
 final class StudioMail extends Mailable
 {
     /** @param  array<string, mixed>  $values  for the view */
-    public function __construct(private readonly Studio $studio, private readonly string $about, private readonly string $template, private readonly array $values) {}
+    public function __construct(private readonly Studio $studio, private readonly string $about, private readonly string $template, private readonly array $values)
+    {
+    }
 
     public function envelope(): Envelope
     {

@@ -7,6 +7,7 @@ namespace App\Studio;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Number;
 
 /**
@@ -40,10 +41,10 @@ final class Task extends Model
         return self::query()->create(['shoot_id' => $shoot->id, 'kind' => $kind, 'subject' => $subject, 'title' => $title, 'unit' => $unit, 'state' => TaskState::Waiting, 'total' => $total]);
     }
 
-    /** @param  Builder<self>  $query */
-    public function scopeUnderWay(Builder $query): void
+    /** @return Builder<self> */
+    public static function underWay(): Builder
     {
-        $query->whereIn('state', [TaskState::Waiting, TaskState::Running]);
+        return self::query()->whereIn('state', [TaskState::Waiting, TaskState::Running]);
     }
 
     public static function latest(Shoot $shoot, string $subject, string $kind): ?self
@@ -90,7 +91,7 @@ final class Task extends Model
 
     public function stop(): void
     {
-        self::query()->whereKey($this->id)->underWay()->update(['state' => TaskState::Stopped, 'ended_at' => now()]);
+        self::underWay()->whereKey($this->id)->update(['state' => TaskState::Stopped, 'ended_at' => now()]);
         $this->refresh();
     }
 
@@ -106,7 +107,7 @@ final class Task extends Model
         $said = $this->unit === 'bytes'
             ? Number::fileSize($this->done, 1).' of '.Number::fileSize($this->total, 1)
             : number_format($this->done).' of '.number_format($this->total).' '.$this->unit;
-        $seconds = $this->started_at === null ? 0.0 : ($this->ended_at ?? CarbonImmutable::now())->floatDiffInSeconds($this->started_at, true);
+        $seconds = $this->started_at === null ? 0.0 : $this->started_at->diffInSeconds($this->ended_at ?? CarbonImmutable::now(), true);
         if ($seconds < 0.5 || $this->done === 0) {
             return $said;
         }
@@ -123,7 +124,7 @@ final class Task extends Model
     /** Only tasks of the member's own studio are found by an address. */
     public function resolveRouteBinding($value, $field = null): ?self
     {
-        $member = auth()->user();
+        $member = Auth::user();
 
         return $member instanceof Member
             ? self::query()->whereKey($value)->whereIn('shoot_id', Shoot::query()->where('studio_id', $member->studio_id)->select('id'))->first()

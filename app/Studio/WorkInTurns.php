@@ -32,7 +32,9 @@ abstract class WorkInTurns implements ShouldQueue
 
     private float $began = 0.0;
 
-    public function __construct(public readonly int $taskId) {}
+    public function __construct(public readonly int $taskId)
+    {
+    }
 
     /**
      * Does what is left, looking at `isTurnOver` after each piece.

@@ -8,7 +8,9 @@ namespace Kanpai\Core\Caption;
 final readonly class Caption
 {
     /** @param  array<string, string>  $values  field => text; items of a list separated by commas */
-    private function __construct(private array $values) {}
+    private function __construct(private array $values)
+    {
+    }
 
     /** @param  array<string, string>  $values  under the values of Field; others are left out */
     public static function of(array $values): self

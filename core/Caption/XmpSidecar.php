@@ -87,7 +87,9 @@ final class XmpSidecar
         $path->registerNamespace('rdf', self::RDF);
         $path->registerNamespace('p', self::NAMESPACES[$prefix]);
         foreach (iterator_to_array($path->query("//rdf:RDF/rdf:Description/p:{$name}") ?: []) as $node) {
-            $node->parentNode?->removeChild($node);
+            if ($node instanceof DOMElement) {
+                $node->parentNode?->removeChild($node);
+            }
         }
         foreach (iterator_to_array($path->query("//rdf:RDF/rdf:Description[@p:{$name}]") ?: []) as $node) {
             if ($node instanceof DOMElement) {

@@ -11,7 +11,9 @@ final class ByteSource
     private const HEAD = 65536;
 
     /** @param  resource|null  $stream */
-    private function __construct(private string $head, private readonly int $size, private $stream) {}
+    private function __construct(private string $head, private readonly int $size, private $stream)
+    {
+    }
 
     public static function ofString(string $bytes): self
     {
@@ -51,8 +53,8 @@ final class ByteSource
         fseek($this->stream, $offset);
         $bytes = '';
         $wanted = min($length, $this->size - $offset);
-        while (strlen($bytes) < $wanted) {
-            $more = fread($this->stream, $wanted - strlen($bytes));
+        while (($missing = $wanted - strlen($bytes)) > 0) {
+            $more = fread($this->stream, $missing);
             if ($more === false || $more === '') {
                 break;
             }

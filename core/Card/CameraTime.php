@@ -19,7 +19,9 @@ final readonly class CameraTime
      * @param  int  $milliseconds  the reading in milliseconds since 1970-01-01 00:00:00, as though the clock were set to UTC
      * @param  int|null  $offsetMinutes  minutes east of UTC that the camera wrote, or null
      */
-    private function __construct(public int $milliseconds, public ?int $offsetMinutes) {}
+    private function __construct(public int $milliseconds, public ?int $offsetMinutes)
+    {
+    }
 
     public static function of(int $milliseconds, ?int $offsetMinutes = null): self
     {

@@ -10,7 +10,9 @@ namespace Kanpai\Core\Card;
  */
 final readonly class CardSafety
 {
-    private function __construct(public int $files, public int $proved, public int $wanted) {}
+    private function __construct(public int $files, public int $proved, public int $wanted)
+    {
+    }
 
     /**
      * @param  iterable<int>  $proofs  for each file on the card the number of places with a proved copy

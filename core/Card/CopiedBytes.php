@@ -7,5 +7,7 @@ namespace Kanpai\Core\Card;
 /** What went through a copy: the number of bytes and their xxh128 as 32 hexadecimal digits. */
 final readonly class CopiedBytes
 {
-    public function __construct(public int $size, public string $hash) {}
+    public function __construct(public int $size, public string $hash)
+    {
+    }
 }

@@ -10,7 +10,9 @@ namespace Kanpai\Core\Card;
  */
 final readonly class DcfName
 {
-    private function __construct(public string $folder, public string $stem, public string $extension, public FileKind $kind) {}
+    private function __construct(public string $folder, public string $stem, public string $extension, public FileKind $kind)
+    {
+    }
 
     /**
      * @param  string  $path  relative to the card, with forward slashes

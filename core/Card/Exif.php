@@ -34,7 +34,8 @@ final readonly class Exif
         public int $orientation = 1,
         public ?EmbeddedPreview $thumbnail = null,
         public array $previews = [],
-    ) {}
+    ) {
+    }
 
     /** Width and height as the picture is looked at.
      *

@@ -70,7 +70,7 @@ final class ExifReader
             if ($marker === 0xDA || $marker === 0xD9) {
                 throw UnreadableFile::hasNoPicture();
             }
-            $length = (int) (unpack('n', $head, 2)[1] ?? 0);
+            $length = ord($head[2]) << 8 | ord($head[3]);
             if ($length < 2) {
                 throw UnreadableFile::hasNoPicture();
             }
@@ -79,12 +79,12 @@ final class ExifReader
             }
             // Start of frame: C0 to CF without the Huffman, arithmetic and reserved markers.
             if ($marker >= 0xC0 && $marker <= 0xCF && ! in_array($marker, [0xC4, 0xC8, 0xCC], true)) {
-                $size = unpack('nheight/nwidth', $source->bytes($at + 5, 4));
-                if ($size === false || $size['width'] === 0 || $size['height'] === 0) {
+                $size = $source->bytes($at + 5, 4);
+                if (strlen($size) < 4 || substr($size, 0, 2) === "\0\0" || substr($size, 2) === "\0\0") {
                     throw UnreadableFile::hasNoPicture();
                 }
 
-                return $this->facts($size['width'], $size['height'], $exif, []);
+                return $this->facts(ord($size[2]) << 8 | ord($size[3]), ord($size[0]) << 8 | ord($size[1]), $exif, []);
             }
             $at += 2 + $length;
         }

@@ -27,7 +27,8 @@ final class TiffReader
         private readonly ByteSource $source,
         private readonly int $base,
         private readonly bool $little,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  int  $base  where the TIFF header stands in the source, in bytes
@@ -95,13 +96,10 @@ final class TiffReader
         $block = $this->source->bytes($this->base + $offset + 2, 12 * $count + 4);
         $directory = [];
         for ($i = 0; $i < $count && strlen($block) >= 12 * ($i + 1); $i++) {
-            $head = unpack($this->little ? 'vtag/vtype/Vcount' : 'ntag/ntype/Ncount', $block, 12 * $i);
-            if ($head === false) {
-                continue;
-            }
-            $value = $this->value($head['type'], $head['count'], substr($block, 12 * $i + 8, 4));
+            $entry = substr($block, 12 * $i, 12);
+            $value = $this->value($this->short(substr($entry, 2, 2)), $this->long(substr($entry, 4, 4)), substr($entry, 8, 4));
             if ($value !== null) {
-                $directory[$head['tag']] = $value;
+                $directory[$this->short($entry)] = $value;
             }
         }
         $next = substr($block, 12 * $count, 4);
@@ -149,8 +147,8 @@ final class TiffReader
             9 => self::signed($this->long($bytes), 32),
             5 => self::ratio($this->long(substr($bytes, 0, 4)), $this->long(substr($bytes, 4, 4))),
             10 => self::ratio(self::signed($this->long(substr($bytes, 0, 4)), 32), self::signed($this->long(substr($bytes, 4, 4)), 32)),
-            11 => (float) (unpack($this->little ? 'g' : 'G', $bytes)[1] ?? 0.0),
-            12 => (float) (unpack($this->little ? 'e' : 'E', $bytes)[1] ?? 0.0),
+            11 => self::real($this->little ? 'g' : 'G', $bytes),
+            12 => self::real($this->little ? 'e' : 'E', $bytes),
             default => $this->long($bytes),
         };
     }
@@ -172,6 +170,15 @@ final class TiffReader
 
     private function long(string $bytes): int
     {
-        return (int) (unpack($this->little ? 'V' : 'N', $bytes)[1] ?? 0);
+        return $this->little
+            ? ord($bytes[0]) | ord($bytes[1]) << 8 | ord($bytes[2]) << 16 | ord($bytes[3]) << 24
+            : ord($bytes[3]) | ord($bytes[2]) << 8 | ord($bytes[1]) << 16 | ord($bytes[0]) << 24;
+    }
+
+    private static function real(string $format, string $bytes): float
+    {
+        $value = unpack($format, $bytes)[1] ?? 0.0;
+
+        return is_float($value) ? $value : 0.0;
     }
 }

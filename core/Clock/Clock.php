@@ -16,7 +16,9 @@ final readonly class Clock
 {
     private const DAY = 86_400_000;
 
-    private function __construct(public Offset $offset, public float $drift, public ?int $rightAt) {}
+    private function __construct(public Offset $offset, public float $drift, public ?int $rightAt)
+    {
+    }
 
     public static function asRead(): self
     {

@@ -14,7 +14,9 @@ final readonly class DayLine
     /** Spans between two marks of the scale that read well, in minutes. */
     private const STEPS = [1, 2, 5, 10, 15, 30, 60, 120, 180, 360, 720, 1440];
 
-    private function __construct(public int $from, public int $to, public int $width) {}
+    private function __construct(public int $from, public int $to, public int $width)
+    {
+    }
 
     /**
      * @param  iterable<int>  $instants

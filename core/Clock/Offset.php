@@ -13,7 +13,9 @@ final readonly class Offset
 
     private const MINUTE = 60_000;
 
-    private function __construct(public int $milliseconds) {}
+    private function __construct(public int $milliseconds)
+    {
+    }
 
     public static function zero(): self
     {

@@ -14,7 +14,9 @@ final class Zone
     /** @var array<int, int> hour of local time => seconds east of UTC */
     private array $known = [];
 
-    private function __construct(private readonly DateTimeZone $zone) {}
+    private function __construct(private readonly DateTimeZone $zone)
+    {
+    }
 
     /** @throws InvalidClock */
     public static function of(string $name): self

@@ -12,7 +12,9 @@ final readonly class FrameFilter
      * @param  int|null  $from  instant in milliseconds
      * @param  int|null  $to  instant in milliseconds
      */
-    private function __construct(public ?Verdict $verdict, public int $rating, public ?int $body, public ?int $from, public ?int $to) {}
+    private function __construct(public ?Verdict $verdict, public int $rating, public ?int $body, public ?int $from, public ?int $to)
+    {
+    }
 
     public static function all(): self
     {

@@ -8,7 +8,9 @@ namespace Kanpai\Core\Cull;
 final readonly class Standing
 {
     /** @param  int<0, 5>  $rating */
-    private function __construct(public Verdict $verdict, public int $rating) {}
+    private function __construct(public Verdict $verdict, public int $rating)
+    {
+    }
 
     /** @throws InvalidMark when the rating is not 0 to 5 */
     public static function of(Verdict $verdict, int $rating): self

@@ -13,7 +13,9 @@ final readonly class DifferenceHash
 
     public const HEIGHT = 8;
 
-    private function __construct(private string $bytes) {}
+    private function __construct(private string $bytes)
+    {
+    }
 
     /**
      * @param  list<int>  $grey  9 × 8 values, row by row
@@ -47,6 +49,6 @@ final readonly class DifferenceHash
     /** Signs that differ, 0 to 64. */
     public function distance(self $other): int
     {
-        return array_sum(array_map(fn (int $byte): int => substr_count(decbin($byte), '1'), array_values(unpack('C*', $this->bytes ^ $other->bytes) ?: [])));
+        return array_sum(array_map(fn (string $byte): int => substr_count(decbin(ord($byte)), '1'), str_split($this->bytes ^ $other->bytes)));
     }
 }

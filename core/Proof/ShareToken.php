@@ -9,7 +9,9 @@ final readonly class ShareToken
 {
     private const BYTES = 18;
 
-    private function __construct(public string $text) {}
+    private function __construct(public string $text)
+    {
+    }
 
     public static function random(): self
     {

@@ -28,7 +28,8 @@ final readonly class Body
         public int $offset,
         public float $drift,
         public ?string $zone,
-    ) {}
+    ) {
+    }
 
     /** @return array<string, self> */
     public static function all(): array

@@ -9,6 +9,7 @@ use App\Imaging\Picture;
 /** Writes a shot as the files a camera would write: JPEG with Exif 2.32, and DNG 1.4 for raw. */
 final class ImageFiles
 {
+    /** @param  int<1, 100>  $quality */
     public function jpeg(Shot $shot, Picture $stored, string $thumbnail, int $quality): string
     {
         $jpeg = $stored->jpegBytes($quality);

@@ -10,6 +10,7 @@ final readonly class Shot
     /**
      * @param  int  $instant  true UTC milliseconds
      * @param  int  $reading  what the body's clock showed, milliseconds of local time
+     * @param  'crew'|'crowd'|'detail'|'pair'|'prize'|'race'|'river'|'start'|'supper'  $kind
      * @param  array<string, mixed>  $with  what the scene shows
      * @param  float  $stops  exposure error in EV
      * @param  float  $defocus  blur in pixels of a picture 2,400 pixels wide
@@ -33,7 +34,8 @@ final readonly class Shot
         public float $stops,
         public float $defocus,
         public ?string $copyOf = null,
-    ) {}
+    ) {
+    }
 
     /** @return array<string, mixed> */
     public function truth(): array

@@ -8,7 +8,9 @@ namespace Kanpai\Demo\Drawing;
 final class Boat
 {
     /** @param  list<Person>  $crew  bow first */
-    public function __construct(private readonly Svg $svg, private readonly array $crew, private readonly string $hull, private readonly string $blade, private readonly string $water, private readonly string $glint) {}
+    public function __construct(private readonly Svg $svg, private readonly array $crew, private readonly string $hull, private readonly string $blade, private readonly string $water, private readonly string $glint)
+    {
+    }
 
     /**
      * @param  float  $y  the waterline
@@ -67,8 +69,8 @@ final class Boat
         $ey = ($sy + 8 + $hand[1]) / 2 + 20 * $pull;
         $arm = "<path d='M {$sx} ".($sy + 6)." L {$ex} {$ey} L {$hand[0]} {$hand[1]}' stroke='{$skin}' stroke-width='14' fill='none' stroke-linecap='round' stroke-linejoin='round'/>";
         $cap = $person->style === 'cap' || $person->style === 'straw'
-            ? "<path d='M ".($hx - 24).' '.($hy - 2)." A 24 25 0 0 1 ".($hx + 24).' '.($hy - 4).' L '.($hx + 40)." ".($hy - 1)." L ".($hx - 24).' '.($hy + 2)." Z' fill='{$person->trim}'/>"
-            : "<path d='M ".($hx - 25).' '.($hy + 8)." C ".($hx - 30).' '.($hy - 32).' '.($hx + 22).' '.($hy - 36).' '.($hx + 22).' '.($hy - 8).' C '.($hx + 8).' '.($hy - 18).' '.($hx - 12).' '.($hy - 12).' '.($hx - 25).' '.($hy + 8)." Z' fill='{$person->hair}'/>";
+            ? "<path d='M ".($hx - 24).' '.($hy - 2).' A 24 25 0 0 1 '.($hx + 24).' '.($hy - 4).' L '.($hx + 40).' '.($hy - 1).' L '.($hx - 24).' '.($hy + 2)." Z' fill='{$person->trim}'/>"
+            : "<path d='M ".($hx - 25).' '.($hy + 8).' C '.($hx - 30).' '.($hy - 32).' '.($hx + 22).' '.($hy - 36).' '.($hx + 22).' '.($hy - 8).' C '.($hx + 8).' '.($hy - 18).' '.($hx - 12).' '.($hy - 12).' '.($hx - 25).' '.($hy + 8)." Z' fill='{$person->hair}'/>";
         $head = "<path d='M ".($sx).' '.$sy.' L '.$hx.' '.$hy."' stroke='{$dark}' stroke-width='17' stroke-linecap='round'/><circle cx='{$hx}' cy='{$hy}' r='23' fill='{$skin}'/><path d='M ".($hx + 12).' '.($hy + 18).' A 23 23 0 0 0 '.($hx + 20).' '.($hy - 8)."' stroke='{$dark}' stroke-width='5' stroke-opacity='.4' fill='none'/><circle cx='".($hx + 12).'\' cy=\''.($hy - 3)."' r='2.6' fill='#1c1512'/><path d='M ".($hx + 9).' '.($hy + 11).' l 9 -1\' stroke=\'#7a2c26\' stroke-width=\'2.6\' stroke-linecap=\'round\'/>'.$cap;
         // The blade: ahead at the catch, behind at the finish.
         $bx = $x + 250 - 330 * $pull;
@@ -81,7 +83,7 @@ final class Boat
             for ($k = 0; $k < 9; $k++) {
                 $splash .= "<circle cx='".round($bx + $random->between(-30, 70))."' cy='".round($by + $random->between(-36, 8))."' r='".round($random->between(2, 6.5), 1)."' fill='{$this->glint}' fill-opacity='".round($random->between(0.4, 0.9), 2)."'/>";
             }
-            $splash .= "<ellipse cx='".($bx + 30)."' cy='".($by + 8)."' rx='62' ry='9' fill='{$this->glint}' fill-opacity='.5'/><path d='M ".($bx + 4).' '.($by + 4)." L ".($bx + 76).' '.($by + 4)." L ".($bx + 70).' '.($by + 34)." L {$bx} ".($by + 34)." Z' fill='{$this->water}' fill-opacity='.75'/>";
+            $splash .= "<ellipse cx='".($bx + 30)."' cy='".($by + 8)."' rx='62' ry='9' fill='{$this->glint}' fill-opacity='.5'/><path d='M ".($bx + 4).' '.($by + 4).' L '.($bx + 76).' '.($by + 4).' L '.($bx + 70).' '.($by + 34)." L {$bx} ".($by + 34)." Z' fill='{$this->water}' fill-opacity='.75'/>";
         } else {
             $splash .= "<ellipse cx='".($x + 120)."' cy='20' rx='46' ry='6' fill='{$this->glint}' fill-opacity='.4'/>";
         }

@@ -22,7 +22,8 @@ final readonly class Expression
         public float $turn = 0.0,
         public float $tilt = 0.0,
         public float $gaze = 0.0,
-    ) {}
+    ) {
+    }
 
     public function blinking(): self
     {

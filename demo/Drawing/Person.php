@@ -35,7 +35,8 @@ final readonly class Person
         public bool $beard,
         public bool $glasses,
         public bool $freckles,
-    ) {}
+    ) {
+    }
 
     public static function random(Random $random, ?string $clothes = null, ?string $garment = null): self
     {

@@ -61,7 +61,7 @@ final class Portrait
         $trim = $this->person->trim;
         $clip = $this->svg->clip($shoulders);
         match ($this->person->garment) {
-            'stripes' => $this->out .= "<g clip-path='{$clip}'>".implode('', array_map(fn (int $i): string => "<path d='M -200 ".(210 + $i * 44)." C -80 ".(196 + $i * 44).' 80 '.(196 + $i * 44).' 200 '.(210 + $i * 44)."' stroke='{$trim}' stroke-width='17' fill='none' stroke-opacity='.85'/>", range(0, 5))).'</g>',
+            'stripes' => $this->out .= "<g clip-path='{$clip}'>".implode('', array_map(fn (int $i): string => "<path d='M -200 ".(210 + $i * 44).' C -80 '.(196 + $i * 44).' 80 '.(196 + $i * 44).' 200 '.(210 + $i * 44)."' stroke='{$trim}' stroke-width='17' fill='none' stroke-opacity='.85'/>", range(0, 5))).'</g>',
             'vest' => $this->out .= "<g clip-path='{$clip}'><path d='M -190 190 L -96 150 L -74 {$length} L -200 {$length} Z M 190 190 L 96 150 L 74 {$length} L 200 {$length} Z' fill='{$skin}'/><path d='M -190 190 L -96 150 L -74 {$length} M 190 190 L 96 150 L 74 {$length}' stroke='{$trim}' stroke-width='9' fill='none'/><path d='M -200 190 L -140 160 L -130 {$length} L -220 {$length} Z M 200 190 L 140 160 L 130 {$length} L 220 {$length} Z' fill='".Colour::darker($skin, 0.25)."' fill-opacity='.35'/><path d='M -80 262 C -30 276 30 276 80 262' stroke='{$trim}' stroke-width='16' fill='none'/></g>",
             'jacket' => $this->out .= "<path d='M -36 138 L -8 {$length} L 8 {$length} L 36 138 C 20 160 -20 160 -36 138 Z' fill='{$trim}'/><path d='M -38 132 C -66 150 -72 176 -64 214 L -10 320 L -30 160 Z M 38 132 C 66 150 72 176 64 214 L 10 320 L 30 160 Z' fill='".Colour::darker($cloth, 0.2)."'/>",
             'collar' => $this->out .= "<path d='M -44 128 L -58 164 L -6 196 L 0 158 Z M 44 128 L 58 164 L 6 196 L 0 158 Z' fill='".Colour::lighter($cloth, 0.22)."'/><path d='M 0 160 L 0 {$length}' stroke='{$fold}' stroke-width='3' stroke-opacity='.6'/><circle cx='4' cy='230' r='4' fill='{$fold}'/><circle cx='4' cy='290' r='4' fill='{$fold}'/>",
@@ -86,7 +86,7 @@ final class Portrait
         foreach ([-1, 1] as $s) {
             if ($turn * $s < 0.55) {
                 $ex = $s * (76 - 6 * abs($turn));
-                $this->out .= "<ellipse cx='{$ex}' cy='6' rx='11' ry='22' fill='{$ear}'/><path d='M ".($ex - 3 * $s)." -8 C ".($ex + 6 * $s).' -2 '.($ex + 5 * $s).' 14 '.($ex - 2 * $s)." 20' stroke='".Colour::darker($skin, 0.34)."' stroke-width='2.4' fill='none' stroke-opacity='.6'/>";
+                $this->out .= "<ellipse cx='{$ex}' cy='6' rx='11' ry='22' fill='{$ear}'/><path d='M ".($ex - 3 * $s).' -8 C '.($ex + 6 * $s).' -2 '.($ex + 5 * $s).' 14 '.($ex - 2 * $s)." 20' stroke='".Colour::darker($skin, 0.34)."' stroke-width='2.4' fill='none' stroke-opacity='.6'/>";
             }
         }
         $cx = 0.5 + 0.16 * $this->light;
@@ -132,8 +132,8 @@ final class Portrait
         $far = $this->light < 0 ? 1 : -1;
         $nx = $shift * 1.25;
         $flank = $this->svg->linear([[0, $dark, 0.0], [1, $dark, 0.42]]);
-        $this->out .= "<path d='M ".($nx * 0.8 + 5 * $far)." -12 C ".($nx + 6 * $far).' 8 '.($nx + 13 * $n * $far).' 26 '.($nx + 14 * $n * $far)." 36 C ".($nx + 8 * $far)." 42 {$nx} 42 {$nx} 40 C ".($nx + 4 * $far)." 24 ".($nx + 2 * $far).' 6 '.($nx * 0.8 + 5 * $far)." -12 Z' fill='{$flank}'/>";
-        $this->out .= "<path d='M ".($nx - 15 * $n)." 33 C ".($nx - 17 * $n).' 42 '.($nx - 8).' 44 '.($nx - 5).' 41 C '.($nx - 2).' 46 '.($nx + 2).' 46 '.($nx + 5).' 41 C '.($nx + 8).' 44 '.($nx + 17 * $n).' 42 '.($nx + 15 * $n)." 33' stroke='{$dark}' stroke-width='2.2' stroke-opacity='.55' fill='none' stroke-linecap='round'/>";
+        $this->out .= "<path d='M ".($nx * 0.8 + 5 * $far).' -12 C '.($nx + 6 * $far).' 8 '.($nx + 13 * $n * $far).' 26 '.($nx + 14 * $n * $far).' 36 C '.($nx + 8 * $far)." 42 {$nx} 42 {$nx} 40 C ".($nx + 4 * $far).' 24 '.($nx + 2 * $far).' 6 '.($nx * 0.8 + 5 * $far)." -12 Z' fill='{$flank}'/>";
+        $this->out .= "<path d='M ".($nx - 15 * $n).' 33 C '.($nx - 17 * $n).' 42 '.($nx - 8).' 44 '.($nx - 5).' 41 C '.($nx - 2).' 46 '.($nx + 2).' 46 '.($nx + 5).' 41 C '.($nx + 8).' 44 '.($nx + 17 * $n).' 42 '.($nx + 15 * $n)." 33' stroke='{$dark}' stroke-width='2.2' stroke-opacity='.55' fill='none' stroke-linecap='round'/>";
         $this->out .= "<ellipse cx='".($nx - 7 * $n)."' cy='41' rx='3.6' ry='2' fill='".Colour::darker($skin, 0.66)."' fill-opacity='.75'/><ellipse cx='".($nx + 7 * $n)."' cy='41' rx='3.6' ry='2' fill='".Colour::darker($skin, 0.66)."' fill-opacity='.75'/>";
         $tip = $this->svg->radial([[0, '#ffffff', 0.4], [1, '#ffffff', 0.0]]);
         $this->out .= "<ellipse cx='".($nx + 3 * $this->light)."' cy='29' rx='9' ry='8' fill='{$tip}'/>";
@@ -141,15 +141,15 @@ final class Portrait
         if ($this->person->age > 0.62) {
             $line = Colour::darker($skin, 0.45);
             $o = 0.2 + 0.3 * ($this->person->age - 0.62);
-            $this->out .= "<path d='M ".(-26 + $shift)." 40 C ".(-36 + $shift).' 52 '.(-38 + $shift).' 60 '.(-36 + $shift)." 70 M ".(26 + $shift)." 40 C ".(36 + $shift).' 52 '.(38 + $shift).' 60 '.(36 + $shift)." 70 M ".(-30 + $shift)." -66 C ".(-10 + $shift).' -70 '.(10 + $shift).' -70 '.(30 + $shift)." -66 M ".(-22 + $shift)." -78 C ".(-8 + $shift).' -81 '.(8 + $shift).' -81 '.(22 + $shift)." -78' stroke='{$line}' stroke-width='2' stroke-opacity='{$o}' fill='none' stroke-linecap='round'/>";
+            $this->out .= "<path d='M ".(-26 + $shift).' 40 C '.(-36 + $shift).' 52 '.(-38 + $shift).' 60 '.(-36 + $shift).' 70 M '.(26 + $shift).' 40 C '.(36 + $shift).' 52 '.(38 + $shift).' 60 '.(36 + $shift).' 70 M '.(-30 + $shift).' -66 C '.(-10 + $shift).' -70 '.(10 + $shift).' -70 '.(30 + $shift).' -66 M '.(-22 + $shift).' -78 C '.(-8 + $shift).' -81 '.(8 + $shift).' -81 '.(22 + $shift)." -78' stroke='{$line}' stroke-width='2' stroke-opacity='{$o}' fill='none' stroke-linecap='round'/>";
         }
         if ($this->person->glasses) {
             $rim = Colour::darker($this->person->trim, 0.55);
             foreach ([-1, 1] as $s) {
                 $gx = $s * 34 + $shift;
-                $this->out .= "<rect x='".($gx - 25)."' y='-25' width='50' height='40' rx='17' fill='#ffffff' fill-opacity='.10' stroke='{$rim}' stroke-width='4'/><path d='M ".($gx - 14)." 2 L ".($gx - 2)." -18' stroke='#ffffff' stroke-width='3' stroke-opacity='.28' stroke-linecap='round'/>";
+                $this->out .= "<rect x='".($gx - 25)."' y='-25' width='50' height='40' rx='17' fill='#ffffff' fill-opacity='.10' stroke='{$rim}' stroke-width='4'/><path d='M ".($gx - 14).' 2 L '.($gx - 2)." -18' stroke='#ffffff' stroke-width='3' stroke-opacity='.28' stroke-linecap='round'/>";
             }
-            $this->out .= "<path d='M ".(-9 + $shift).' -8 C '.(-4 + $shift).' -14 '.(4 + $shift).' -14 '.(9 + $shift)." -8 M ".(-59 + $shift)." -10 L -76 -6 M ".(59 + $shift)." -10 L 76 -6' stroke='{$rim}' stroke-width='4' fill='none'/>";
+            $this->out .= "<path d='M ".(-9 + $shift).' -8 C '.(-4 + $shift).' -14 '.(4 + $shift).' -14 '.(9 + $shift).' -8 M '.(-59 + $shift).' -10 L -76 -6 M '.(59 + $shift)." -10 L 76 -6' stroke='{$rim}' stroke-width='4' fill='none'/>";
         }
     }
 
@@ -207,11 +207,11 @@ final class Portrait
             $shape = "M -{$w} {$corner} C -12 ".($cy + 3).' 12 '.($cy + 3)." {$w} {$corner} C ".($w * 0.7).' '.($cy + $open * 1.25).' -'.($w * 0.7).' '.($cy + $open * 1.25)." -{$w} {$corner} Z";
             $clip = $this->svg->clip($shape);
             $this->out .= "<g transform='translate({$x} 0)'><path d='M -".($w + 3)." {$corner} C -14 ".($cy - 7 * $l).' -5 '.($cy - 6 * $l).' 0 '.($cy - 3 * $l).' C 5 '.($cy - 6 * $l).' 14 '.($cy - 7 * $l).' '.($w + 3)." {$corner} C ".($w * 0.8).' '.($cy + $open * 1.6).' -'.($w * 0.8).' '.($cy + $open * 1.6).' -'.($w + 3)." {$corner} Z' fill='{$lip}'/>"
-                ."<path d='{$shape}' fill='#4a1a18'/><g clip-path='{$clip}'><path d='M -{$w} ".($corner - 2)." C -12 ".($cy + 1).' 12 '.($cy + 1)." {$w} ".($corner - 2)." L ".($w - 4).' '.($cy + $open * 0.42).' C 10 '.($cy + $open * 0.62).' -10 '.($cy + $open * 0.62).' -'.($w - 4).' '.($cy + $open * 0.42)." Z' fill='#f4efe6'/><ellipse cx='0' cy='".($cy + $open * 1.15)."' rx='14' ry='".($open * 0.4)."' fill='#b5534c'/></g>"
+                ."<path d='{$shape}' fill='#4a1a18'/><g clip-path='{$clip}'><path d='M -{$w} ".($corner - 2).' C -12 '.($cy + 1).' 12 '.($cy + 1)." {$w} ".($corner - 2).' L '.($w - 4).' '.($cy + $open * 0.42).' C 10 '.($cy + $open * 0.62).' -10 '.($cy + $open * 0.62).' -'.($w - 4).' '.($cy + $open * 0.42)." Z' fill='#f4efe6'/><ellipse cx='0' cy='".($cy + $open * 1.15)."' rx='14' ry='".($open * 0.4)."' fill='#b5534c'/></g>"
                 ."<path d='M -".($w + 5).' '.($corner - 1).' C -'.($w + 2).' '.($corner + 3)." -{$w} ".($corner + 3).' -'.($w - 2).' '.($corner + 2)."' stroke='{$dark}' stroke-width='2' fill='none' stroke-opacity='.6'/></g>";
         } else {
             $shadow = Colour::darker($skin, 0.45);
-            $this->out .= "<g transform='translate({$x} 0)'><path d='M -{$w} {$corner} C -12 ".($cy - 6 * $l).' -5 '.($cy - 8 * $l).' 0 '.($cy - 5 * $l).' C 5 '.($cy - 8 * $l).' 12 '.($cy - 6 * $l)." {$w} {$corner} C 10 ".($cy + 2)." -10 ".($cy + 2)." -{$w} {$corner} Z' fill='".Colour::darker($lip, 0.16)."'/>"
+            $this->out .= "<g transform='translate({$x} 0)'><path d='M -{$w} {$corner} C -12 ".($cy - 6 * $l).' -5 '.($cy - 8 * $l).' 0 '.($cy - 5 * $l).' C 5 '.($cy - 8 * $l).' 12 '.($cy - 6 * $l)." {$w} {$corner} C 10 ".($cy + 2).' -10 '.($cy + 2)." -{$w} {$corner} Z' fill='".Colour::darker($lip, 0.16)."'/>"
                 ."<path d='M -{$w} {$corner} C -10 ".($cy + 2).' 10 '.($cy + 2)." {$w} {$corner} C 14 ".($cy + 13 * $l).' -14 '.($cy + 13 * $l)." -{$w} {$corner} Z' fill='{$lip}'/>"
                 ."<path d='M -".($w + 2)." {$corner} C -10 ".($cy + 3).' 10 '.($cy + 3).' '.($w + 2)." {$corner}' stroke='{$dark}' stroke-width='2.4' fill='none' stroke-linecap='round'/>"
                 ."<ellipse cx='-3' cy='".($cy + 6 * $l)."' rx='9' ry='2.4' fill='#ffffff' fill-opacity='.22'/><path d='M -12 ".($cy + 15 * $l).' C -4 '.($cy + 18 * $l).' 4 '.($cy + 18 * $l).' 12 '.($cy + 15 * $l)."' stroke='{$shadow}' stroke-width='3' stroke-opacity='.3' fill='none' stroke-linecap='round'/></g>";
@@ -274,7 +274,7 @@ final class Portrait
 
         return "<path d='M -78 -4 C -86 -40 -82 -60 -76 -66 L -68 -50 C -72 -36 -74 -20 -78 -4 Z M 78 -4 C 86 -40 82 -60 76 -66 L 68 -50 C 72 -36 74 -20 78 -4 Z' fill='{$hair}'/>"
             ."<path d='M -82 -52 C -86 -118 -44 -140 0 -139 C 44 -140 86 -118 82 -52 C 40 -66 -40 -66 -82 -52 Z' fill='{$crown}'/>"
-            ."<path d='M ".(-80 + $x)." -58 C ".(-50 + $x).' -72 '.(50 + $x).' -72 '.(80 + $x).' -58 C '.(70 + $x * 2).' -34 '.(40 + $x * 2).' -30 '.($x * 2).' -30 C '.(-40 + $x * 2).' -30 '.(-70 + $x * 2).' -34 '.(-80 + $x)." -58 Z' fill='".Colour::darker($this->person->trim, 0.36)."'/>"
+            ."<path d='M ".(-80 + $x).' -58 C '.(-50 + $x).' -72 '.(50 + $x).' -72 '.(80 + $x).' -58 C '.(70 + $x * 2).' -34 '.(40 + $x * 2).' -30 '.($x * 2).' -30 C '.(-40 + $x * 2).' -30 '.(-70 + $x * 2).' -34 '.(-80 + $x)." -58 Z' fill='".Colour::darker($this->person->trim, 0.36)."'/>"
             .'<path d=\'M -74 -36 C -40 -18 40 -18 74 -36 L 74 -20 C 40 -4 -40 -4 -74 -20 Z\' fill=\'#000\' fill-opacity=\'.14\'/>';
     }
 

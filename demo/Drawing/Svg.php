@@ -14,7 +14,9 @@ final class Svg
     /** @var array<string, string> */
     private array $known = [];
 
-    public function __construct(private readonly int $width, private readonly int $height) {}
+    public function __construct(private readonly int $width, private readonly int $height)
+    {
+    }
 
     public function add(string $shapes): self
     {

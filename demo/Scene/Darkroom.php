@@ -16,7 +16,9 @@ final class Darkroom
     private array $vignettes = [];
 
     /** @param  int  $longSide  pixels of the finished picture */
-    public function __construct(private readonly int $longSide) {}
+    public function __construct(private readonly int $longSide)
+    {
+    }
 
     /**
      * @param  list<Layer>  $layers

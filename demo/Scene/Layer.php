@@ -11,5 +11,7 @@ final readonly class Layer
      * @param  float  $blur  standard deviation in pixels of a picture 2,400 pixels wide
      * @param  string|null  $still  a key under which the rendered layer can be used again, null for layers that change
      */
-    public function __construct(public string $svg, public float $blur = 0.0, public ?string $still = null) {}
+    public function __construct(public string $svg, public float $blur = 0.0, public ?string $still = null)
+    {
+    }
 }

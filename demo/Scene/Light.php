@@ -29,7 +29,8 @@ final readonly class Light
         public float $clouds,
         public float $ev,
         public float $side,
-    ) {}
+    ) {
+    }
 
     /** @param  float  $hour  local, 6 to 22 */
     public static function at(float $hour): self
@@ -46,12 +47,12 @@ final readonly class Light
         $before = 6.5;
         foreach ($hours as $at => $light) {
             if ($at > $hour) {
-                return self::between($hours[(string) $before] ?? $light, $light, ($hour - $before) / max(0.1, $at - $before));
+                return self::between($hours[(string) $before], $light, ($hour - $before) / max(0.1, $at - $before));
             }
             $before = (float) $at;
         }
 
-        return $hours[(string) $before] ?? end($hours);
+        return $hours[(string) $before];
     }
 
     private static function between(self $a, self $b, float $share): self

@@ -22,7 +22,9 @@ final class Scene
 {
     public const MARGIN = 80;
 
-    public function __construct(private readonly int $seed, private readonly string $moment, private readonly float $hour, private readonly string $body, private readonly bool $upright) {}
+    public function __construct(private readonly int $seed, private readonly string $moment, private readonly float $hour, private readonly string $body, private readonly bool $upright)
+    {
+    }
 
     /**
      * @param  'river'|'race'|'start'|'crew'|'crowd'|'pair'|'prize'|'supper'|'detail'  $kind
@@ -264,9 +266,9 @@ final class Scene
         $y = $this->height() * 0.8;
         $metal = $svg->linear([[0, '#8d8f94'], [0.22, '#f8f8f6'], [0.42, '#b9bcc0'], [0.7, '#f1f1ee'], [1, '#7c7e84']], 0, 0, 1, 0);
         $svg->add("<path d='M ".($x - 150).' '.($y - 190).' C '.($x - 290).' '.($y - 210).' '.($x - 270).' '.($y - 20).' '.($x - 100).' '.($y - 10).' M '.($x + 150).' '.($y - 190).' C '.($x + 290).' '.($y - 210).' '.($x + 270).' '.($y - 20).' '.($x + 100).' '.($y - 10)."' stroke='{$metal}' stroke-width='26' fill='none'/>");
-        $svg->add("<path d='M ".($x - 170).' '.($y - 220).' C '.($x - 160).' '.($y - 40).' '.($x - 90).' '.($y + 40).' '.($x - 30).' '.($y + 60)." L ".($x - 30).' '.($y + 150).' L '.($x - 110).' '.($y + 190).' L '.($x + 110).' '.($y + 190).' L '.($x + 30).' '.($y + 150).' L '.($x + 30).' '.($y + 60).' C '.($x + 90).' '.($y + 40).' '.($x + 160).' '.($y - 40).' '.($x + 170).' '.($y - 220)." Z' fill='{$metal}'/><ellipse cx='{$x}' cy='".($y - 220)."' rx='170' ry='30' fill='#6f7278'/><ellipse cx='{$x}' cy='".($y - 224)."' rx='170' ry='28' fill='none' stroke='#ffffff' stroke-width='6'/><rect x='".($x - 140)."' y='".($y + 186)."' width='280' height='110' rx='8' fill='#3a2a1c'/>");
+        $svg->add("<path d='M ".($x - 170).' '.($y - 220).' C '.($x - 160).' '.($y - 40).' '.($x - 90).' '.($y + 40).' '.($x - 30).' '.($y + 60).' L '.($x - 30).' '.($y + 150).' L '.($x - 110).' '.($y + 190).' L '.($x + 110).' '.($y + 190).' L '.($x + 30).' '.($y + 150).' L '.($x + 30).' '.($y + 60).' C '.($x + 90).' '.($y + 40).' '.($x + 160).' '.($y - 40).' '.($x + 170).' '.($y - 220)." Z' fill='{$metal}'/><ellipse cx='{$x}' cy='".($y - 220)."' rx='170' ry='30' fill='#6f7278'/><ellipse cx='{$x}' cy='".($y - 224)."' rx='170' ry='28' fill='none' stroke='#ffffff' stroke-width='6'/><rect x='".($x - 140)."' y='".($y + 186)."' width='280' height='110' rx='8' fill='#3a2a1c'/>");
         foreach ([[-190, -30, '#d9a074', 1], [190, -40, '#a56b43', -1]] as [$dx, $dy, $skin, $s]) {
-            $svg->add("<path d='M ".($x + $dx * 2.6).' '.($y + 330)." C ".($x + $dx * 2).' '.($y + 200).' '.($x + $dx * 1.4).' '.($y + 60).' '.($x + $dx).' '.($y + $dy)."' stroke='".Colour::darker($skin, 0.12)."' stroke-width='84' stroke-linecap='round' fill='none'/><ellipse cx='".($x + $dx * 0.86).'\' cy=\''.($y + $dy - 14)."' rx='66' ry='52' fill='{$skin}'/>");
+            $svg->add("<path d='M ".($x + $dx * 2.6).' '.($y + 330).' C '.($x + $dx * 2).' '.($y + 200).' '.($x + $dx * 1.4).' '.($y + 60).' '.($x + $dx).' '.($y + $dy)."' stroke='".Colour::darker($skin, 0.12)."' stroke-width='84' stroke-linecap='round' fill='none'/><ellipse cx='".($x + $dx * 0.86).'\' cy=\''.($y + $dy - 14)."' rx='66' ry='52' fill='{$skin}'/>");
             for ($f = 0; $f < 4; $f++) {
                 $svg->add("<path d='M ".($x + $dx * 0.9).' '.($y + $dy - 44 + $f * 24).' l '.(-$s * -62).' '.($f * 2)."' stroke='".Colour::lighter($skin, 0.06)."' stroke-width='23' stroke-linecap='round'/>");
             }
@@ -286,12 +288,12 @@ final class Scene
             $x = $w * (0.04 + 0.15 * $i) + $random->between(-40, 40);
             $y = $h * 0.93;
             if ($i % 3 === 1) {
-                $svg->add("<path d='M ".($x - 34)." {$y} L ".($x - 34).' '.($y - 190).' C '.($x - 34).' '.($y - 240).' '.($x - 14).' '.($y - 240).' '.($x - 14).' '.($y - 330)." L ".($x + 14).' '.($y - 330).' C '.($x + 14).' '.($y - 240).' '.($x + 34).' '.($y - 240).' '.($x + 34).' '.($y - 190)." L ".($x + 34)." {$y} Z' fill='#2f4a34' fill-opacity='.92'/><path d='M ".($x - 22).' '.($y - 30).' L '.($x - 22).' '.($y - 190)."' stroke='#c9e0b8' stroke-width='8' stroke-opacity='.5'/>");
+                $svg->add("<path d='M ".($x - 34)." {$y} L ".($x - 34).' '.($y - 190).' C '.($x - 34).' '.($y - 240).' '.($x - 14).' '.($y - 240).' '.($x - 14).' '.($y - 330).' L '.($x + 14).' '.($y - 330).' C '.($x + 14).' '.($y - 240).' '.($x + 34).' '.($y - 240).' '.($x + 34).' '.($y - 190).' L '.($x + 34)." {$y} Z' fill='#2f4a34' fill-opacity='.92'/><path d='M ".($x - 22).' '.($y - 30).' L '.($x - 22).' '.($y - 190)."' stroke='#c9e0b8' stroke-width='8' stroke-opacity='.5'/>");
             } elseif ($i % 3 === 2) {
                 $glow = $svg->radial([[0, '#ffe2a0', 0.8], [1, '#ff9a3a', 0.0]]);
                 $svg->add("<circle cx='{$x}' cy='".($y - 100)."' r='190' fill='{$glow}'/><rect x='".($x - 22)."' y='".($y - 90)."' width='44' height='100' rx='6' fill='#f6ecd6'/><path d='M {$x} ".($y - 92)." c -20 -26 -6 -44 0 -62 c 8 18 22 36 0 62 Z' fill='#fff3c4'/>");
             } else {
-                $svg->add("<path d='M ".($x - 52).' '.($y - 230).' C '.($x - 56).' '.($y - 120).' '.($x - 20).' '.($y - 96).' '.($x - 8).' '.($y - 90)." L ".($x - 8)." {$y} L ".($x + 8)." {$y} L ".($x + 8).' '.($y - 90).' C '.($x + 20).' '.($y - 96).' '.($x + 56).' '.($y - 120).' '.($x + 52).' '.($y - 230)." Z' fill='#ffffff' fill-opacity='.22' stroke='#fff2d8' stroke-width='4' stroke-opacity='.5'/><path d='M ".($x - 50).' '.($y - 170).' C '.($x - 44).' '.($y - 120).' '.($x - 20).' '.($y - 100).' '.$x.' '.($y - 100).' C '.($x + 20).' '.($y - 100).' '.($x + 44).' '.($y - 120).' '.($x + 50).' '.($y - 170)." Z' fill='".($toast ? '#e8c75a' : '#8c2438')."' fill-opacity='.85'/>");
+                $svg->add("<path d='M ".($x - 52).' '.($y - 230).' C '.($x - 56).' '.($y - 120).' '.($x - 20).' '.($y - 96).' '.($x - 8).' '.($y - 90).' L '.($x - 8)." {$y} L ".($x + 8)." {$y} L ".($x + 8).' '.($y - 90).' C '.($x + 20).' '.($y - 96).' '.($x + 56).' '.($y - 120).' '.($x + 52).' '.($y - 230)." Z' fill='#ffffff' fill-opacity='.22' stroke='#fff2d8' stroke-width='4' stroke-opacity='.5'/><path d='M ".($x - 50).' '.($y - 170).' C '.($x - 44).' '.($y - 120).' '.($x - 20).' '.($y - 100).' '.$x.' '.($y - 100).' C '.($x + 20).' '.($y - 100).' '.($x + 44).' '.($y - 120).' '.($x + 50).' '.($y - 170)." Z' fill='".($toast ? '#e8c75a' : '#8c2438')."' fill-opacity='.85'/>");
             }
         }
 
@@ -339,7 +341,7 @@ final class Scene
                 $y = $h * (0.56 + 0.05 * $i) + $now->between(-8, 8);
                 $r = 190 * $u;
                 $disc = $svg->radial([[0, Colour::lighter($metal, 0.55)], [0.7, $metal], [1, Colour::darker($metal, 0.4)]], 0.36, 0.3, 0.8);
-                $svg->add("<path d='M ".($x - 170 * $u)." -20 L {$x} ".($y - $r * 0.8).' L '.($x + 170 * $u)." -20 L ".($x + 80 * $u)." -20 L {$x} ".($y - $r * 1.5).' L '.($x - 80 * $u)." -20 Z' fill='#2d4f86'/><circle cx='{$x}' cy='{$y}' r='{$r}' fill='{$disc}'/><circle cx='{$x}' cy='{$y}' r='".($r * 0.82)."' fill='none' stroke='".Colour::darker($metal, 0.35)."' stroke-width='6'/><path d='M ".($x - $r * 0.6).' '.($y + 10).' l '.($r * 1.2).' 0 M '.($x - $r * 0.4).' '.($y - $r * 0.3).' l '.($r * 0.5).' '.($r * 0.7).' M '.($x + $r * 0.3).' '.($y - $r * 0.3).' l '.(-$r * 0.3).' '.($r * 0.7)."' stroke='".Colour::darker($metal, 0.45)."' stroke-width='12' stroke-linecap='round' fill='none'/>");
+                $svg->add("<path d='M ".($x - 170 * $u)." -20 L {$x} ".($y - $r * 0.8).' L '.($x + 170 * $u).' -20 L '.($x + 80 * $u)." -20 L {$x} ".($y - $r * 1.5).' L '.($x - 80 * $u)." -20 Z' fill='#2d4f86'/><circle cx='{$x}' cy='{$y}' r='{$r}' fill='{$disc}'/><circle cx='{$x}' cy='{$y}' r='".($r * 0.82)."' fill='none' stroke='".Colour::darker($metal, 0.35)."' stroke-width='6'/><path d='M ".($x - $r * 0.6).' '.($y + 10).' l '.($r * 1.2).' 0 M '.($x - $r * 0.4).' '.($y - $r * 0.3).' l '.($r * 0.5).' '.($r * 0.7).' M '.($x + $r * 0.3).' '.($y - $r * 0.3).' l '.(-$r * 0.3).' '.($r * 0.7)."' stroke='".Colour::darker($metal, 0.45)."' stroke-width='12' stroke-linecap='round' fill='none'/>");
             }
         } else {
             $scenery = new Scenery($svg, $now, $light, $w, $h);

@@ -11,7 +11,9 @@ use Kanpai\Demo\Drawing\Svg;
 /** Draws the places of the regatta: river, quay, bank and boathouse. */
 final class Scenery
 {
-    public function __construct(private readonly Svg $svg, private readonly Random $random, private readonly Light $light, private readonly int $width, private readonly int $height) {}
+    public function __construct(private readonly Svg $svg, private readonly Random $random, private readonly Light $light, private readonly int $width, private readonly int $height)
+    {
+    }
 
     /** @param  float  $horizon  0–1 from the top */
     public function sky(float $horizon): void
@@ -127,7 +129,7 @@ final class Scenery
         for ($x = 60; $x < $w; $x += 420) {
             $this->svg->add("<rect x='{$x}' y='".($y - 190)."' width='26' height='200' rx='8' fill='#3a3f44'/><circle cx='".($x + 13)."' cy='".($y - 194)."' r='20' fill='#4a5056'/>");
         }
-        $this->svg->add("<path d='M 0 ".($y - 150)." L {$w} ".($y - 150)." M 0 ".($y - 80)." L {$w} ".($y - 80)."' stroke='#3a3f44' stroke-width='9'/>");
+        $this->svg->add("<path d='M 0 ".($y - 150)." L {$w} ".($y - 150).' M 0 '.($y - 80)." L {$w} ".($y - 80)."' stroke='#3a3f44' stroke-width='9'/>");
     }
 
     /** Bunting between poles, above a crowd. */

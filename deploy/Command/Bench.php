@@ -13,7 +13,9 @@ use Kanpai\Deploy\Services;
 /** Runs the benchmarks of bench/ against the tests' own database. */
 final class Bench
 {
-    public function __construct(private readonly string $root, private readonly Console $console) {}
+    public function __construct(private readonly string $root, private readonly Console $console)
+    {
+    }
 
     /** @param  list<string>  $arguments */
     public function run(array $arguments): int

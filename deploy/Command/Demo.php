@@ -15,7 +15,9 @@ use Kanpai\Deploy\Packages;
 /** Makes the regatta's memory cards in a folder of one's own choice. */
 final class Demo
 {
-    public function __construct(private readonly string $root, private readonly Console $console) {}
+    public function __construct(private readonly string $root, private readonly Console $console)
+    {
+    }
 
     /** @param  list<string>  $arguments */
     public function run(array $arguments): int

@@ -15,11 +15,13 @@ final class Doctor
 {
     private int $wrong = 0;
 
-    public function __construct(private readonly string $root, private readonly Console $console) {}
+    public function __construct(private readonly string $root, private readonly Console $console)
+    {
+    }
 
     public function run(): int
     {
-        $this->check('PHP 8.2 or later', PHP_VERSION_ID >= 80200, 'Install php8.2-cli.');
+        $this->check('PHP 8.2 or later', version_compare(PHP_VERSION, '8.2.0', '>='), 'Install php8.2-cli.');
         foreach (['FFI', 'exif', 'mbstring', 'pdo_mysql', 'zip', 'pcntl', 'mysqli'] as $extension) {
             $this->check("PHP extension {$extension}", extension_loaded($extension), 'Install it: '.Packages::line('php8.2-'.match ($extension) {
                 'pdo_mysql', 'mysqli' => 'mysql', 'FFI', 'exif', 'pcntl' => 'cli', default => strtolower($extension)

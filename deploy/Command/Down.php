@@ -11,7 +11,9 @@ use Kanpai\Deploy\Services;
 /** Stops what `up` started, and nothing else. */
 final class Down
 {
-    public function __construct(private readonly string $root, private readonly Console $console) {}
+    public function __construct(private readonly string $root, private readonly Console $console)
+    {
+    }
 
     public function run(): int
     {

@@ -16,7 +16,9 @@ final class Test
     /** Small pictures: the tests judge marks, names, times and bytes, not beauty. */
     private const WIDTH = '900';
 
-    public function __construct(private readonly string $root, private readonly Console $console) {}
+    public function __construct(private readonly string $root, private readonly Console $console)
+    {
+    }
 
     /** @param  list<string>  $arguments */
     public function run(array $arguments): int

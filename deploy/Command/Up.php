@@ -15,7 +15,9 @@ use Kanpai\Deploy\Services;
 /** From a fresh machine to a running Kanpai; on a running one it only says where it is. */
 final class Up
 {
-    public function __construct(private readonly string $root, private readonly Console $console) {}
+    public function __construct(private readonly string $root, private readonly Console $console)
+    {
+    }
 
     public function run(Options $options): int
     {

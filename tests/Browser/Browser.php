@@ -21,7 +21,9 @@ final class Browser
 
     private static int $port = 0;
 
-    private function __construct(public readonly RemoteWebDriver $web, private readonly string $profile, private readonly string $base) {}
+    private function __construct(public readonly RemoteWebDriver $web, private readonly string $profile, private readonly string $base)
+    {
+    }
 
     public static function open(string $base, int $width = 1280, int $height = 800, string $downloads = ''): self
     {

@@ -14,20 +14,22 @@ use App\Ingest\Frame;
 use App\Ingest\Lanes;
 use App\Studio\Shoot;
 use App\Studio\Task;
+use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\View\View;
 use Kanpai\Core\Caption\CaptionSheet;
 use Kanpai\Core\Caption\Field;
 use Kanpai\Core\Cull\FrameFilter;
 
 final class CaptionsController
 {
-    public function __construct(private readonly Captioning $captioning) {}
+    public function __construct(private readonly Captioning $captioning)
+    {
+    }
 
     public function show(Request $request, Shoot $shoot): View
     {
-        $filter = FrameFilter::ofQuery($request->query());
+        $filter = FrameFilter::ofQuery($request->query->all());
         $sheet = CaptionSheet::of(SheetOfShoot::fieldsFor($shoot));
 
         return view('captions.show', [
@@ -42,7 +44,7 @@ final class CaptionsController
             'templates' => $sheet->templates(),
             'fields' => Field::cases(),
             'placeholders' => CaptionSheet::PLACEHOLDERS,
-            'tasks' => Task::query()->where('shoot_id', $shoot->id)->where('subject', 'captions')->underWay()->get(),
+            'tasks' => Task::underWay()->where(['shoot_id' => $shoot->id, 'subject' => 'captions'])->get(),
             ...$this->example($shoot, $filter, $sheet, 0),
         ]);
     }
@@ -50,12 +52,12 @@ final class CaptionsController
     /** What the sheet makes of one frame, while it is written. */
     public function preview(SheetRequest $request, Shoot $shoot): View
     {
-        return view('captions.preview', ['shoot' => $shoot, ...$this->example($shoot, FrameFilter::ofQuery($request->query()), $request->sheet(), $request->integer('at'))]);
+        return view('captions.preview', ['shoot' => $shoot, ...$this->example($shoot, FrameFilter::ofQuery($request->query->all()), $request->sheet(), $request->integer('at'))]);
     }
 
     public function apply(SheetRequest $request, Shoot $shoot): RedirectResponse
     {
-        $filter = FrameFilter::ofQuery($request->query());
+        $filter = FrameFilter::ofQuery($request->query->all());
         $sheet = $request->sheet();
         SheetOfShoot::query()->updateOrCreate(['shoot_id' => $shoot->id], ['fields' => $sheet->templates()]);
         $count = $this->captioning->frames($shoot, $filter)->count();

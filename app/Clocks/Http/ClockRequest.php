@@ -47,8 +47,11 @@ final class ClockRequest extends FormRequest
         $drift = $this->float('drift');
         $rightAt = null;
         if ($drift !== 0.0) {
-            $rightAt = CameraTime::fromExif(str_replace('T', ' ', trim((string) $this->string('right_at'))))?->milliseconds
-                ?? throw ValidationException::withMessages(['right_at' => 'Say when the clock was right, as 2026-09-05 06:00:00: the drift counts from there.']);
+            $right = CameraTime::fromExif(str_replace('T', ' ', trim((string) $this->string('right_at'))));
+            if ($right === null) {
+                throw ValidationException::withMessages(['right_at' => 'Say when the clock was right, as 2026-09-05 06:00:00: the drift counts from there.']);
+            }
+            $rightAt = $right->milliseconds;
         }
         try {
             $offset = Offset::of($this->string('direction')->toString() === 'earlier', $this->integer('days'), $this->integer('hours'), $this->integer('minutes'), $this->float('seconds'));

@@ -12,9 +12,9 @@ use App\Ingest\Frame;
 use App\Ingest\Lanes;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;
+use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\View\View;
 use Kanpai\Core\Clock\Clock;
 use Kanpai\Core\Clock\DayLine;
 
@@ -66,15 +66,25 @@ final class ClocksController
     private function trial(Shoot $shoot, Body $body, Clock $clock, ClockWork $work): array
     {
         $tried = $work->tried($shoot, $body->id, $clock);
-        $line = DayLine::over([...$tried['before'], ...$tried['after']], 1110);
+        $line = DayLine::over([...$tried['read'], ...$tried['after']], 1110);
         $of = Frame::query()->where('shoot_id', $shoot->id)->pluck('body_id', 'id');
         $lanes = [];
         foreach (Body::ofShoot($shoot) as $other) {
-            $ids = $of->filter(fn ($id): bool => (int) $id === $other->id)->keys();
-            $lanes[$other->id] = new Lane($line, array_map(fn ($id): int => $tried['before'][$id], $ids->all()), array_map(fn ($id): int => $tried['after'][$id], $ids->all()));
+            $ids = array_map(intval(...), $of->filter(fn ($id): bool => (int) $id === $other->id)->keys()->values()->all());
+            $lanes[$other->id] = new Lane($line, $this->those($tried['read'], $ids), $this->those($tried['after'], $ids));
         }
 
-        return ['line' => $line, 'lanes' => $lanes, 'moved' => $tried['moved'], 'changed' => $tried['changed'], 'all' => count($tried['before']), 'marks' => $line?->scale($shoot->zone(), 10) ?? [], 'together' => $this->together($shoot, $body, $tried['after'])];
+        return ['line' => $line, 'lanes' => $lanes, 'moved' => $tried['moved'], 'changed' => $tried['changed'], 'all' => count($tried['after']), 'marks' => $line?->scale($shoot->zone(), 10) ?? [], 'together' => $this->together($shoot, $body, $tried['after'])];
+    }
+
+    /**
+     * @param  array<int, int>  $instants
+     * @param  array<int>  $frames
+     * @return list<int>
+     */
+    private function those(array $instants, array $frames): array
+    {
+        return array_values(array_map(fn (int $frame): int => $instants[$frame], $frames));
     }
 
     /**

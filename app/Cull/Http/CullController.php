@@ -11,9 +11,9 @@ use App\Ingest\Frame;
 use App\Ingest\Lanes;
 use App\Studio\Member;
 use App\Studio\Shoot;
+use Illuminate\Contracts\View\View;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\View\View;
 use Kanpai\Core\Cull\FrameFilter;
 use Kanpai\Core\Cull\InvalidMark;
 
@@ -23,7 +23,7 @@ final class CullController
     {
         return view('cull.show', [
             'shoot' => $shoot,
-            'filter' => FrameFilter::ofQuery($request->query()),
+            'filter' => FrameFilter::ofQuery($request->query->all()),
             'bodies' => Body::ofShoot($shoot),
             'names' => Lanes::names($shoot),
             'all' => Frame::query()->where('shoot_id', $shoot->id)->count(),

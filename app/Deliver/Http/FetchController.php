@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Deliver\Http;
 
 use App\Deliver\Delivery;
+use Illuminate\Contracts\View\View;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\View\View;
 
 /** What a guest sees behind the link of a delivery. */
 final class FetchController
@@ -24,7 +24,7 @@ final class FetchController
     public function file(Request $request, string $token): Response
     {
         $delivery = Delivery::behind($token);
-        $from = preg_match('/^bytes=(\d+)-/', (string) $request->header('Range'), $m) === 1 ? (int) $m[1] : 0;
+        $from = preg_match('/^bytes=(\d+)-/', (string) $request->headers->get('Range'), $m) === 1 ? (int) $m[1] : 0;
         $this->note($delivery, $request, 'fetched', $from);
 
         return response('', 200, [

@@ -13,12 +13,12 @@ use App\Ingest\Slots;
 use App\Ingest\UnusableSlot;
 use App\Studio\Shoot;
 use App\Studio\Task;
+use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
-use Illuminate\View\View;
 
 final class IngestController
 {

@@ -14,7 +14,8 @@ final class EnterGallery
 {
     public function handle(Request $request, Closure $next): Response
     {
-        $gallery = Gallery::behind((string) $request->route('token'));
+        $token = $request->route('token');
+        $gallery = Gallery::behind(is_string($token) ? $token : '');
         $request->attributes->set('gallery', $gallery);
         if ($gallery->published_at === null) {
             return response()->view('proof.not-ready', ['gallery' => $gallery], 404);

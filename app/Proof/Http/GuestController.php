@@ -10,12 +10,12 @@ use App\Proof\Gallery;
 use App\Proof\GalleryFrame;
 use App\Proof\Guest;
 use App\Studio\PictureAddress;
+use Illuminate\Contracts\View\View;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Validation\ValidationException;
-use Illuminate\View\View;
 
 /** What a guest sees and does. Every action goes through EnterGallery, but for the password itself. */
 final class GuestController

@@ -12,17 +12,17 @@ use App\Proof\Comment;
 use App\Proof\Gallery;
 use App\Proof\Publishing;
 use App\Studio\Shoot;
+use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
-use Illuminate\View\View;
 use Kanpai\Core\Cull\FrameFilter;
 
 final class ProofController
 {
     public function show(Request $request, Shoot $shoot): View
     {
-        $filter = $request->query() === [] ? FrameFilter::kept() : FrameFilter::ofQuery($request->query());
+        $filter = $request->query->all() === [] ? FrameFilter::kept() : FrameFilter::ofQuery($request->query->all());
         $galleries = Gallery::query()->where('shoot_id', $shoot->id)->orderByDesc('id')->withCount('frames')->with('selections')->get()->each(fn (Gallery $gallery) => $gallery->setRelation('shoot', $shoot));
 
         return view('proof.show', [
@@ -30,7 +30,7 @@ final class ProofController
             'filter' => $filter,
             'names' => Lanes::names($shoot),
             'bodies' => Body::ofShoot($shoot),
-            'meant' => Frame::inOrder($shoot)->meeting($filter)->count(),
+            'meant' => Frame::meeting($shoot, $filter)->count(),
             'all' => Frame::query()->where('shoot_id', $shoot->id)->count(),
             'galleries' => $galleries,
             'chosen' => $this->chosen($galleries->modelKeys()),
@@ -48,8 +48,8 @@ final class ProofController
             'wanted' => ['nullable', 'integer', 'min:1', 'max:60000'],
             'guest_email' => ['nullable', 'email', 'max:255'],
         ], ['title.required' => 'Give the gallery a title; the guest sees it first.', 'password.min' => 'A password needs at least 4 characters, or none at all.', 'guest_email.email' => 'This is no mail address.']);
-        $filter = FrameFilter::ofQuery($request->query());
-        if (Frame::inOrder($shoot)->meeting($filter)->doesntExist()) {
+        $filter = FrameFilter::ofQuery($request->query->all());
+        if (Frame::meeting($shoot, $filter)->doesntExist()) {
             throw ValidationException::withMessages(['title' => 'No frame meets this filter, so there is nothing to publish. Keep some frames first.']);
         }
         $publishing->publish($shoot, $filter, [

@@ -6,7 +6,7 @@ namespace App\Studio\Http;
 
 use App\Studio\Member;
 use App\Studio\OutboxMail;
-use Illuminate\View\View;
+use Illuminate\Contracts\View\View;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 final class OutboxController

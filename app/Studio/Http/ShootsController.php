@@ -7,9 +7,9 @@ namespace App\Studio\Http;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use App\Studio\Stages;
+use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\View\View;
 
 final class ShootsController
 {
@@ -19,7 +19,7 @@ final class ShootsController
         $isFinished = $request->boolean('finished');
         $shoots = $isFinished
             ? $studio->shoots()->whereNotNull('finished_at')->orderByDesc('finished_at')->get()
-            : $studio->shoots()->toFinish()->get();
+            : Shoot::toFinish($studio)->get();
 
         return view('studio.shoots', [
             'shoots' => $shoots,

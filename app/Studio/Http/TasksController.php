@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Studio\Http;
 
 use App\Studio\Task;
+use Illuminate\Contracts\View\View;
 use Illuminate\Http\Response;
-use Illuminate\View\View;
 
 final class TasksController
 {
