@@ -101,6 +101,13 @@ final class Instance
         return strlen($path) < 100 ? $path : sys_get_temp_dir().'/kanpai-'.substr(hash('sha256', $path), 0, 16).'.sock';
     }
 
+    public function clear(string ...$folders): void
+    {
+        foreach ($folders as $folder) {
+            self::delete($this->path.'/'.$folder);
+        }
+    }
+
     public function remove(): void
     {
         self::delete($this->path);

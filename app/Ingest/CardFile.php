@@ -42,6 +42,12 @@ final class CardFile extends Model
         return $this->belongsTo(Card::class);
     }
 
+    /** @return BelongsTo<Frame, $this> */
+    public function frame(): BelongsTo
+    {
+        return $this->belongsTo(Frame::class);
+    }
+
     /** @return HasMany<Copy, $this> */
     public function copies(): HasMany
     {

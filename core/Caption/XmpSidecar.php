@@ -39,6 +39,11 @@ final class XmpSidecar
     {
         $document = $this->parsed($existing ?? self::EMPTY);
         $description = $this->description($document);
+        foreach (self::NAMESPACES as $prefix => $name) {
+            if ($description->lookupNamespaceURI($prefix) === null) {
+                $description->setAttributeNS('http://www.w3.org/2000/xmlns/', "xmlns:{$prefix}", $name);
+            }
+        }
         foreach (Field::cases() as $field) {
             $this->remove($document, $field->xmp());
             $items = $caption->items($field);

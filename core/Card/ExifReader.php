@@ -41,18 +41,20 @@ final class ExifReader
         if ($source->bytes(0, 2) !== "\xFF\xD8") {
             throw UnreadableFile::isNotAJpeg();
         }
-        $exif = $this->jpeg($source);
+        $from = 0;
+        $exif = $this->jpeg($source, $from);
         // Inside entropy-coded data FF is always followed by 00 or a restart marker (ITU-T T.81, B.1.1.5),
-        // so FF D9 in the tail can only be a true end.
-        $tail = min(self::TAIL, $source->size());
-        if (! str_contains($source->bytes($source->size() - 2, 2), "\xFF\xD9") && ! str_contains($source->bytes($source->size() - $tail, $tail), "\xFF\xD9")) {
+        // so FF D9 after the frame header can only be a true end; before it stands the thumbnail with an end of its own.
+        $tail = max($from, $source->size() - self::TAIL);
+        if ($source->bytes($source->size() - 2, 2) !== "\xFF\xD9" && ! str_contains($source->bytes($tail, self::TAIL), "\xFF\xD9")) {
             throw UnreadableFile::isCutShort();
         }
 
         return $exif;
     }
 
-    private function jpeg(ByteSource $source): Exif
+    /** @param  int  $from  is set to where the frame header stands, in bytes */
+    private function jpeg(ByteSource $source, int &$from = 0): Exif
     {
         $at = 2;
         $exif = null;
@@ -79,6 +81,7 @@ final class ExifReader
             }
             // Start of frame: C0 to CF without the Huffman, arithmetic and reserved markers.
             if ($marker >= 0xC0 && $marker <= 0xCF && ! in_array($marker, [0xC4, 0xC8, 0xCC], true)) {
+                $from = $at;
                 $size = $source->bytes($at + 5, 4);
                 if (strlen($size) < 4 || substr($size, 0, 2) === "\0\0" || substr($size, 2) === "\0\0") {
                     throw UnreadableFile::hasNoPicture();

@@ -30,15 +30,34 @@ final class Zone
 
     /**
      * A local reading that happens twice is taken as the first of the two; one that never happens is moved on by the
-     * change, as PHP does.
+     * change.
      */
     public function instant(int $local): int
     {
         // Zones change on the quarter hour at the finest, so that readings of one quarter share their distance to UTC.
         $quarter = (int) floor($local / 900_000);
-        $east = $this->known[$quarter] ??= (int) ($quarter * 900 - (new DateTimeImmutable(gmdate('Y-m-d H:i:s', $quarter * 900), $this->zone))->getTimestamp());
+        $east = $this->known[$quarter] ??= $this->east($quarter * 900);
 
         return $local - $east * 1000;
+    }
+
+    /**
+     * @param  int  $local  a local reading in seconds
+     * @return int seconds east of UTC
+     */
+    private function east(int $local): int
+    {
+        $offset = fn (int $instant): int => $this->zone->getOffset(new DateTimeImmutable('@'.$instant));
+        $before = $offset($local - 86_400);
+        $after = $offset($local + 86_400);
+        // The larger distance gives the earlier instant.
+        foreach ([max($before, $after), min($before, $after)] as $east) {
+            if ($offset($local - $east) === $east) {
+                return $east;
+            }
+        }
+
+        return $before;
     }
 
     /** The local reading at an instant. */

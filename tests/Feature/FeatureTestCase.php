@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Ingest\Card;
+use App\Ingest\Frame;
+use App\Studio\Member;
+use App\Studio\Shoot;
+use App\Studio\Studio;
+use Illuminate\Foundation\Testing\RefreshDatabase;
+use Illuminate\Foundation\Testing\TestCase;
+
+/** A studio with a member and a shoot, and folders of its own for cards, copies and pictures. Queued work runs at once. */
+abstract class FeatureTestCase extends TestCase
+{
+    use RefreshDatabase;
+
+    /** Console output is not looked at, so nothing needs to stand in for it. */
+    public $mockConsoleOutput = false;
+
+    protected string $folder;
+
+    protected Studio $studio;
+
+    protected Member $member;
+
+    protected Shoot $shoot;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->folder = sys_get_temp_dir().'/kanpai-test-'.bin2hex(random_bytes(6));
+        foreach (['rack', 'work', 'backup', 'pictures', 'deliveries', 'outbox'] as $name) {
+            mkdir("{$this->folder}/{$name}", 0700, true);
+        }
+        config([
+            'kanpai.roots' => [$this->folder.'/rack'], 'kanpai.places' => ['work' => $this->folder.'/work', 'backup' => $this->folder.'/backup'],
+            'kanpai.pictures' => $this->folder.'/pictures', 'kanpai.deliveries' => $this->folder.'/deliveries', 'kanpai.outbox' => $this->folder.'/outbox',
+        ]);
+        [$this->studio, $this->member, $this->shoot] = $this->newStudio('Quay Pictures', 'owner@quay.example');
+    }
+
+    protected function tearDown(): void
+    {
+        exec('chmod -R u+rwX '.escapeshellarg($this->folder).'; rm -rf '.escapeshellarg($this->folder));
+        parent::tearDown();
+    }
+
+    /** @return array{Studio, Member, Shoot} */
+    protected function newStudio(string $name, string $email): array
+    {
+        $studio = Studio::query()->create(['name' => $name]);
+        $member = $studio->members()->create(['name' => 'Owner', 'email' => $email, 'password' => 'a good password', 'role' => 'owner']);
+        $shoot = $studio->shoots()->create(['name' => 'Harbour day', 'client' => 'Harbour Office', 'place' => 'North Quay', 'zone' => 'Europe/London', 'held_on' => '2026-09-05']);
+
+        return [$studio, $member, $shoot];
+    }
+
+    /** A card with some frames of the demo, under the name `ivo`, `mara-long` or `mara-wide`. */
+    protected function pushCard(string $card, int $frames): string
+    {
+        $source = storage_path("rack/{$card}");
+        $slot = "{$this->folder}/rack/{$card}";
+        foreach (array_slice(glob("{$source}/DCIM/*/*.JPG") ?: [], 0, $frames) as $jpeg) {
+            foreach ([$jpeg, substr($jpeg, 0, -3).'DNG'] as $file) {
+                if (is_file($file)) {
+                    $target = $slot.substr($file, strlen($source));
+                    if (! is_dir(dirname($target))) {
+                        mkdir(dirname($target), 0700, true);
+                    }
+                    copy($file, $target);
+                    touch($target, (int) filemtime($file));
+                }
+            }
+        }
+
+        return $slot;
+    }
+
+    protected function readCard(string $card): Card
+    {
+        $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/cards", ['slot' => '0/'.$card])->assertRedirect();
+
+        return Card::query()->where('shoot_id', $this->shoot->id)->orderByDesc('id')->firstOrFail();
+    }
+
+    protected function copyCard(Card $card, string $shooter = 'Ivo Tarn'): Card
+    {
+        $this->actingAs($this->member)->post("/cards/{$card->id}/copy", ['shooter' => $shooter])->assertRedirect();
+
+        return $card->refresh();
+    }
+
+    /** @return \Illuminate\Database\Eloquent\Collection<int, Frame> */
+    protected function frames(): \Illuminate\Database\Eloquent\Collection
+    {
+        return Frame::inOrder($this->shoot)->get();
+    }
+
+    /** @return array<string, string> path => what it holds and when it was changed */
+    protected function tree(string $folder): array
+    {
+        $tree = [];
+        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($folder, \FilesystemIterator::SKIP_DOTS)) as $file) {
+            assert($file instanceof \SplFileInfo);
+            $tree[substr($file->getPathname(), strlen($folder) + 1)] = hash_file('xxh128', $file->getPathname()).' '.$file->getMTime();
+        }
+        ksort($tree);
+
+        return $tree;
+    }
+}

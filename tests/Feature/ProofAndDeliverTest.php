@@ -1,0 +1,176 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Deliver\Delivery;
+use App\Ingest\CardFile;
+use App\Proof\Choice;
+use App\Proof\Gallery;
+use App\Proof\Selection;
+use App\Studio\OutboxMail;
+use Kanpai\Core\Cull\Verdict;
+use ZipArchive;
+
+final class ProofAndDeliverTest extends FeatureTestCase
+{
+    private Gallery $gallery;
+
+    private string $link;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->pushCard('mara-long', 6);
+        $this->copyCard($this->readCard('mara-long'), 'Mara Quill');
+        foreach ($this->frames()->take(4) as $frame) {
+            $frame->update(['verdict' => Verdict::Keep]);
+        }
+        $this->post("/shoots/{$this->shoot->id}/galleries?verdict=keep", ['title' => 'Harbour proofs', 'message' => 'Please choose.', 'watermark' => 'proof', 'password' => 'anchor', 'guest_email' => 'guest@harbour.example'])->assertRedirect();
+        $this->gallery = Gallery::query()->firstOrFail();
+        $this->link = '/g/'.$this->gallery->token;
+        auth()->logout();
+    }
+
+    public function test_publishing_mails_the_link_and_shows_only_the_frames_that_were_meant(): void
+    {
+        self::assertNotNull($this->gallery->published_at);
+        self::assertSame(4, $this->gallery->frames()->count());
+        $mail = OutboxMail::query()->where('recipient', 'guest@harbour.example')->firstOrFail();
+        self::assertStringContainsString($this->gallery->address(), $mail->body);
+        self::assertStringContainsString('Subject: Harbour proofs', (string) file_get_contents("{$this->folder}/outbox/{$mail->file}"));
+
+        $this->enter();
+        $frames = $this->get("{$this->link}/frames")->assertOk()->json('frames');
+        self::assertSame([1, 2, 3, 4], array_column($frames, 'number'));
+        $proof = $this->gallery->frames()->firstOrFail();
+        self::assertNotSame($proof->frame->large_path, $proof->large_path, 'the guest was given a picture without watermark');
+        self::assertFileExists("{$this->folder}/pictures/{$proof->large_path}");
+    }
+
+    public function test_a_wrong_password_and_a_guessed_link_stay_outside(): void
+    {
+        $this->get($this->link)->assertStatus(401)->assertSee('password')->assertDontSee('Please choose.');
+        $this->getJson("{$this->link}/frames")->assertStatus(401);
+        $this->post("{$this->link}/choices", ['number' => 1, 'chosen' => true])->assertStatus(401);
+        for ($i = 0; $i < 6; $i++) {
+            $this->post("{$this->link}/password", ['password' => 'guess '.$i])->assertSessionHasErrors('password');
+        }
+        $this->post("{$this->link}/password", ['password' => 'anchor'])->assertStatus(429);
+        $this->get($this->link)->assertStatus(401);
+        $this->get('/g/'.str_repeat('A', 24))->assertNotFound();
+        $this->get("/shoots/{$this->shoot->id}/proof")->assertRedirect('/sign-in');
+        self::assertSame(0, Choice::query()->count());
+    }
+
+    public function test_a_closed_link_is_gone_and_its_choices_are_kept(): void
+    {
+        $this->enter();
+        $this->post("{$this->link}/choices", ['number' => 1, 'chosen' => true])->assertOk();
+        $this->actingAs($this->member)->post("/galleries/{$this->gallery->id}/close");
+        auth()->logout();
+        $this->get($this->link)->assertNotFound();
+        self::assertSame(1, Choice::query()->count());
+    }
+
+    public function test_a_guest_chooses_comments_comes_back_and_sends_and_the_studio_delivers(): void
+    {
+        $this->enter();
+        $this->withCookies($this->guestCookie($this->post("{$this->link}/choices", ['number' => 2, 'chosen' => true])->assertOk()));
+        $this->post("{$this->link}/choices", ['number' => 4, 'chosen' => true]);
+        $this->post("{$this->link}/choices", ['number' => 1, 'chosen' => true]);
+        $this->post("{$this->link}/choices", ['number' => 1, 'chosen' => false]);
+        $this->post("{$this->link}/choices", ['number' => 99, 'chosen' => true])->assertNotFound();
+        $this->post("{$this->link}/comments", ['number' => 4, 'text' => 'Lovely <b>light</b>'])->assertOk();
+        self::assertSame([false, true, false, true], array_column($this->get("{$this->link}/frames")->json('frames'), 'chosen'));
+        $this->get("{$this->link}/send")->assertOk()->assertSee('2 of 4 pictures')->assertSee('Lovely &lt;b&gt;light&lt;/b&gt;', false);
+        $this->post("{$this->link}/send", ['name' => '', 'email' => 'nobody'])->assertSessionHasErrors(['name', 'email']);
+        $this->post("{$this->link}/send", ['name' => 'Ada Fenn', 'email' => 'ada@harbour.example', 'message' => 'Thank you'])->assertRedirect();
+        $this->get($this->link)->assertSee('Thank you, Ada Fenn');
+
+        $selection = Selection::query()->firstOrFail();
+        $names = $selection->frames()->pluck('frames.name')->all();
+        $mail = OutboxMail::query()->where('recipient', $this->member->email)->firstOrFail();
+        self::assertStringContainsString('Ada Fenn chose 2 of 4', $mail->subject);
+        foreach ($names as $name) {
+            self::assertStringContainsString($name, $mail->body);
+        }
+        self::assertStringContainsString('Lovely', $mail->body);
+
+        $this->actingAs($this->member);
+        $this->get("/selections/{$selection->id}/names?separator=commas&ending=without")->assertSee(implode(', ', array_map(fn (string $name): string => substr($name, 0, -4), $names)));
+        $this->get("/galleries/{$this->gallery->id}")->assertOk()->assertSee('Lovely');
+        $this->post("/selections/{$selection->id}/deliveries")->assertRedirect();
+        $delivery = Delivery::query()->firstOrFail();
+        self::assertNotNull($delivery->made_at);
+        $this->post("/deliveries/{$delivery->id}/mail");
+        self::assertStringContainsString($delivery->address(), OutboxMail::query()->where('recipient', 'ada@harbour.example')->firstOrFail()->body);
+
+        $zip = new ZipArchive;
+        self::assertTrue($zip->open($delivery->folder().'/package.zip'));
+        self::assertSame(3, $zip->numFiles);
+        foreach ($names as $i => $name) {
+            $inside = sprintf('harbour-day-%03d-%s.jpg', $i + 1, substr($name, 0, -4));
+            self::assertSame(ZipArchive::CM_STORE, $zip->statName($inside)['comp_method'] ?? null);
+        }
+        auth()->logout();
+        $this->get('/d/'.$delivery->token)->assertOk()->assertSee('2 pictures');
+        $this->get("/d/{$delivery->token}/zip", ['Range' => 'bytes=1000-'])->assertOk()->assertHeader('X-Accel-Redirect', "/hidden/deliveries/{$delivery->uuid}/package.zip");
+        self::assertSame([['opened', 0], ['fetched', 1000]], $delivery->receipts()->orderBy('id')->get()->map(fn ($receipt): array => [$receipt->kind, (int) $receipt->from_byte])->all());
+        $this->get('/d/'.str_repeat('B', 24))->assertNotFound();
+    }
+
+    public function test_a_damaged_copy_is_never_delivered(): void
+    {
+        $selection = $this->selection();
+        $file = CardFile::query()->where('frame_id', $selection->frames()->firstOrFail()->id)->where('kind', 'jpeg')->firstOrFail();
+        $this->damage("{$this->folder}/work/{$file->destination}");
+        $this->actingAs($this->member)->post("/selections/{$selection->id}/deliveries");
+        self::assertNotNull(Delivery::query()->firstOrFail()->made_at, 'the good copy in the other place was not used');
+
+        $this->damage("{$this->folder}/backup/{$file->destination}");
+        $this->post("/selections/{$selection->id}/deliveries");
+        $second = Delivery::query()->orderByDesc('id')->firstOrFail();
+        self::assertNull($second->made_at);
+        self::assertStringContainsString("No copy of {$file->frame()->firstOrFail()->name} is the same", (string) $second->task()?->problem);
+        auth()->logout();
+        $this->get('/d/'.$second->token)->assertNotFound();
+    }
+
+    public function test_two_guests_of_one_link_choose_apart(): void
+    {
+        $this->enter();
+        $this->post("{$this->link}/choices", ['number' => 1, 'chosen' => true]);
+        self::assertSame(0, collect($this->get("{$this->link}/frames")->json('frames'))->where('chosen', true)->count(), 'without the cookie of the first guest there is nothing of theirs to see');
+    }
+
+    private function enter(): void
+    {
+        $this->post("{$this->link}/password", ['password' => 'anchor'])->assertRedirect();
+    }
+
+    /** @return array<string, string> */
+    private function guestCookie(\Illuminate\Testing\TestResponse $response): array
+    {
+        $name = "kanpai_guest_{$this->gallery->id}";
+
+        return [$name => (string) $response->getCookie($name)?->getValue()];
+    }
+
+    private function selection(): Selection
+    {
+        $this->enter();
+        $this->withCookies($this->guestCookie($this->post("{$this->link}/choices", ['number' => 3, 'chosen' => true])));
+        $this->post("{$this->link}/send", ['name' => 'Ada Fenn', 'email' => 'ada@harbour.example']);
+
+        return Selection::query()->firstOrFail();
+    }
+
+    private function damage(string $path): void
+    {
+        $bytes = (string) file_get_contents($path);
+        $bytes[intdiv(strlen($bytes), 2)] = chr(ord($bytes[intdiv(strlen($bytes), 2)]) ^ 1);
+        file_put_contents($path, $bytes);
+    }
+}
