@@ -26,10 +26,10 @@ final class ExifTool
      */
     public function write(string $path, array $tags): void
     {
-        $lines = ['-overwrite_original', '-m', '-charset', 'iptc=UTF8', '-codedcharacterset=utf8'];
+        // Values come with the escapes of C (-ec), so that one may have lines of its own.
+        $lines = ['-overwrite_original', '-m', '-ec', '-charset', 'iptc=UTF8', '-codedcharacterset=utf8'];
         foreach ($tags as [$name, $value]) {
-            // A line that begins with #[CSTR] is read with the escapes of C, so that a value may have lines of its own.
-            $lines[] = '#[CSTR]-'.$name.'='.addcslashes($value, "\\\n\r\t$@\"");
+            $lines[] = '-'.$name.'='.addcslashes($value, "\\\n\r\t");
         }
         $lines[] = $path;
         $answer = $this->ask($lines);

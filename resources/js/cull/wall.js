@@ -86,7 +86,7 @@ export class Wall {
         tile.type = 'button';
         tile.className = `tile${frame.verdict === 'drop' ? ' is-dropped' : ''}`;
         tile.dataset.id = frame.id;
-        tile.setAttribute('aria-label', `${frame.name}, ${frame.verdict}, rating ${frame.rating}`);
+        tile.setAttribute('aria-label', `${number} ${frame.name}, ${frame.verdict}, rating ${frame.rating}`);
         if (isCurrent) {
             tile.setAttribute('aria-current', 'true');
         }

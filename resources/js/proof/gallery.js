@@ -6,6 +6,7 @@ const root = document.querySelector('[data-gallery]');
 const base = root.dataset.gallery;
 const grid = root.querySelector('[data-grid]');
 const large = document.querySelector('[data-large]');
+const view = large.querySelector('.view');
 const GAP = 10;
 let frames = [];
 let wanted = null;
@@ -176,6 +177,7 @@ function tile({ frame, left, top, wide, tall }) {
 function openLarge() {
     if (!large.open) {
         large.showModal();
+        view.focus();
     }
     showLarge();
 }
@@ -214,8 +216,9 @@ function turn(by) {
     showLarge();
 }
 
-large.querySelector('[data-back]').addEventListener('click', () => turn(-1));
-large.querySelector('[data-on]').addEventListener('click', () => turn(1));
+// After a click the space bar is to choose, not to turn again.
+large.querySelector('[data-back]').addEventListener('click', (event) => { turn(-1); event.detail && view.focus(); });
+large.querySelector('[data-on]').addEventListener('click', (event) => { turn(1); event.detail && view.focus(); });
 large.querySelector('[data-close]').addEventListener('click', () => large.close());
 large.querySelector('[data-choose]').addEventListener('click', () => choose(shown[at]));
 large.addEventListener('close', lay);
@@ -232,7 +235,6 @@ large.addEventListener('keydown', (event) => {
     }
 });
 let touched = null;
-const view = large.querySelector('.view');
 view.addEventListener('pointerdown', (event) => { touched = event.pointerType === 'touch' ? event.clientX : null; });
 view.addEventListener('pointerup', (event) => {
     if (touched !== null && Math.abs(event.clientX - touched) > 50) {

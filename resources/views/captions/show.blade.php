@@ -31,7 +31,7 @@
         <div class="panel" id="preview">@include('captions.preview')</div>
         <div class="panel stack">
             <h3>Placeholders</h3>
-            <ul class="placeholders">@foreach($placeholders as $name => $meaning)<li><code>@{{{{ $name }}}}</code> {{ $meaning }}</li>@endforeach</ul>
+            <ul class="placeholders">@foreach($placeholders as $name => $meaning)<li><code>&#123;&#123;{{ $name }}&#125;&#125;</code> {{ $meaning }}</li>@endforeach</ul>
         </div>
         @if($captioned > 0)
             <div class="panel stack">

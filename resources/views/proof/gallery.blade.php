@@ -24,7 +24,7 @@
     <section class="proofs"><div class="inner" data-grid></div><p class="nothing" data-none hidden>No picture here yet.</p></section>
 </main>
 <dialog class="large" data-large aria-label="One picture">
-    <div class="view">
+    <div class="view" tabindex="-1">
         <img alt="">
         <button type="button" class="turn back" data-back aria-label="Picture before">‹</button>
         <button type="button" class="turn on" data-on aria-label="Next picture">›</button>

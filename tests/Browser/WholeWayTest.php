@@ -1,0 +1,304 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use PHPUnit\Framework\TestCase;
+
+/**
+ * The whole way of a shoot through the real interface, in front of nginx, php-fpm, MariaDB and the workers: two cards
+ * become a delivered selection.
+ */
+final class WholeWayTest extends TestCase
+{
+    private const CARDS = ['ivo', 'mara-long'];
+
+    private static string $address;
+
+    private static string $rack;
+
+    private static string $downloads;
+
+    private static ?Browser $studio = null;
+
+    private static ?Browser $guest = null;
+
+    public static function setUpBeforeClass(): void
+    {
+        $instance = dirname(__DIR__, 2).'/storage/instances/test';
+        preg_match('/^APP_URL=(.+)$/m', (string) file_get_contents($instance.'/env'), $m);
+        self::$address = $m[1] ?? '';
+        self::$rack = $instance.'/rack';
+        self::$downloads = sys_get_temp_dir().'/kanpai-downloads-'.bin2hex(random_bytes(5));
+        mkdir(self::$downloads);
+        $email = 'owner-'.bin2hex(random_bytes(4)).'@test.example';
+        exec('DB_DATABASE=kanpai KANPAI_INSTANCE=test php '.escapeshellarg(dirname(__DIR__, 2).'/artisan').' kanpai:studio '.implode(' ', array_map(escapeshellarg(...), ['Quay Pictures', 'Mara Quill', $email, 'a good password'])), $output, $code);
+        self::assertSame(0, $code, implode("\n", $output));
+        self::$studio = Browser::open(self::$address);
+        self::$studio->visit('/sign-in')->fill('#email', $email)->fill('#password', 'a good password')->click('.btn-next')->see('shoots to finish');
+    }
+
+    public static function tearDownAfterClass(): void
+    {
+        self::$studio?->close();
+        self::$guest?->close();
+        exec('rm -rf '.escapeshellarg(self::$downloads));
+    }
+
+    public function test_two_cards_become_a_delivered_selection(): void
+    {
+        $studio = self::$studio;
+        self::assertNotNull($studio);
+
+        // A shoot.
+        $studio->click('a.btn-next')->fill('#name', 'Saltmarsh Regatta')->fill('#client', 'Saltmarsh Rowing Club')->fill('#place', 'Saltmarsh Quay');
+        $studio->script("document.querySelector('#held_on').value = '2026-09-05'");
+        $studio->click('.btn-next')->see('Cards in the slots');
+        $shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', $studio->web->getCurrentURL());
+
+        // Two cards are looked at, copied with proof, and safe only then.
+        foreach (self::CARDS as $card) {
+            $studio->click("[data-read='{$card}']")->find("[data-card='{$card}'][data-state='read']", 30);
+            self::assertStringContainsString('Do not format', $studio->text("[data-card='{$card}']"));
+            self::assertGreaterThan(10, $studio->script("return document.querySelectorAll('[data-card=\"{$card}\"] .pictures img').length"));
+        }
+        foreach (self::CARDS as $card) {
+            $studio->click("[data-copy='{$card}']")->find("[data-card='{$card}'][data-state='safe']", 90);
+            self::assertStringContainsString('Safe to format', $studio->text("[data-card='{$card}']"));
+        }
+
+        // Clocks: Ivo is 3 min 17 s behind, Mara's long lens gains 2 s a day since six in the morning.
+        $studio->visit("/shoots/{$shoot}/clocks");
+        $this->chooseBody($studio, 'Corvid M2');
+        $studio->fill('#minutes', '3')->fill('#seconds', '17');
+        $studio->until(fn (): bool => (int) str_replace(',', '', $studio->text('[data-changes]')) > 100, 'the count of frames that change place does not come');
+        self::assertStringContainsString('moved by + 3 min 17 s', $studio->text('#trial'));
+        $studio->click('.under .btn-ink')->see('all frames moved by + 3 min 17 s');
+        $studio->fill('#drift', '2')->fill('#right_at', '2026-09-05 06:00:00')->click('.under .btn-ink')->see('Originals are not touched');
+        $frames = $this->frames($studio, $shoot);
+        self::assertSame($this->trueOrder(), array_map(fn (array $frame): string => $frame['name'], $frames), 'the merged order is not the true one');
+        foreach ($this->truth() as $i => $shot) {
+            self::assertEqualsWithDelta($shot['instant'], $frames[$i]['taken'], 1.0, $shot['name']);
+        }
+
+        // Captions for all.
+        $studio->visit("/shoots/{$shoot}/captions")->fill('#headline', 'Rowing on the tide')->fill('#keywords', 'rowing, {{client}}')->fill('#description', '{{shoot}} by {{shooter}} at {{time}}');
+        $studio->until(fn (): bool => str_contains($studio->text('#preview'), 'Saltmarsh Regatta by '), 'the preview does not follow');
+        $studio->click('form .btn-next')->see('209 of 209 frames have a caption', 40);
+        $studio->until(fn (): bool => str_contains($studio->visit("/shoots/{$shoot}/captions")->text('main'), 'All 209 sidecars are up to date'), 'the sidecars are not written', 60);
+
+        // Culling with the keyboard: keep, drop, rate, take back, only this one.
+        $studio->visit("/shoots/{$shoot}/cull")->find('[data-ready]');
+        $studio->until(fn (): bool => $studio->script("return document.querySelectorAll('.tile img').length") > 10, 'the wall is empty');
+        $studio->script("document.querySelector('[data-wall]').focus()");
+        $studio->press('enter')->find('[data-image]');
+        $studio->press('f', 'f', 'd', '4', 'f', 'backspace', 'f', 'f');
+        self::assertSame('4', $studio->text('[data-kept]'));
+        self::assertSame('1', $studio->text('[data-dropped]'));
+        $studio->press('d', 'backspace');
+        self::assertSame('1', $studio->text('[data-dropped]'), 'the last mark was not taken back');
+        $studio->until(fn (): bool => $this->verdicts($studio, $shoot) === ['keep', 'keep', 'drop', 'open', 'keep', 'keep'], 'the server does not have the marks');
+        self::assertSame(4, $this->frames($studio, $shoot)[3]['rating']);
+        // With the filter on, a frame that is dropped leaves at once.
+        $studio->click("[data-says='keep']");
+        self::assertSame('4', $studio->text('[data-meant]'));
+        $studio->press('d');
+        self::assertSame('3', $studio->text('[data-meant]'));
+        $studio->press('backspace');
+        self::assertSame('4', $studio->text('[data-meant]'));
+        // What was said survives a reload, and can still be taken back and said again.
+        $studio->until(fn (): bool => array_count_values(array_column($this->frames($studio, $shoot), 'verdict'))['keep'] === 4, 'a mark is missing');
+
+        // Publish with watermark and password.
+        $studio->visit("/shoots/{$shoot}/proof?verdict=keep")->see('4 of 209 frames')->fill('#password', 'anchor')->fill('#guest_email', 'ada@saltmarsh.example')->click('form .btn-next');
+        $link = $studio->find('[data-link]', 60)->getAttribute('href');
+        self::assertMatchesRegularExpression('~/g/[A-Za-z0-9_-]{24}$~', (string) $link);
+        self::assertStringContainsString((string) $link, $studio->visit('/outbox')->click('.lines a')->text('.sheet'));
+
+        // A guest in a second browser.
+        $guest = self::$guest = Browser::open(self::$address, 1280, 800, self::$downloads);
+        $guest->visit("/shoots/{$shoot}/proof")->find('#email');
+        $guest->visit((string) $link)->fill('#password', 'wrong')->click('.btn-next')->see('not the password');
+        $guest->fill('#password', 'anchor')->click('.btn-next')->find('[data-ready]');
+        $guest->click("[data-chooses='1']")->click('.proof .open')->find('dialog[open]');
+        $guest->press('right', ' ')->fill('#text', 'Could the sky be calmer?')->click('dialog form .btn')->see('Could the sky be calmer?');
+        $guest->press('escape');
+        $guest->until(fn (): bool => $guest->text('[data-chosen]') === '2', 'two are not chosen');
+        // Later again: the choices are there.
+        $guest->until(fn (): bool => count(array_filter(array_column($this->get($guest, (string) $link.'/frames')['frames'], 'chosen'))) === 2, 'the choices did not arrive');
+        $guest->visit((string) $link)->find('[data-ready]');
+        self::assertSame('2', $guest->text('[data-chosen]'));
+        $guest->click('.guest-head .btn-next')->see('Your selection: 2 of 4 pictures')->fill('#name', 'Ada Fenn')->fill('#email', 'ada@saltmarsh.example')->click('form .btn-next')->see('Thank you, Ada Fenn');
+
+        // The studio has a mail and the names, and packs the ZIP.
+        self::assertStringContainsString('Ada Fenn chose 2 of 4', $studio->visit('/outbox')->text('.lines'));
+        $names = array_column(array_slice(array_values(array_filter($this->frames($studio, $shoot), fn (array $frame): bool => $frame['verdict'] === 'keep')), 0, 2), 'name');
+        $studio->visit("/shoots/{$shoot}/deliver");
+        self::assertSame(implode("\n", $names), $studio->find('#names-list')->getAttribute('value'));
+        $studio->click('#ending-without')->choose('#separator', 'spaces');
+        $studio->until(fn (): bool => $studio->find('#names-list')->getAttribute('value') === implode(' ', array_map(fn (string $name): string => substr($name, 0, -4), $names)), 'the names do not follow');
+        $studio->click('.panel .btn-next');
+        $delivery = (string) $studio->find('[data-delivery] [data-link]', 60)->getAttribute('href');
+
+        // The guest downloads it.
+        $guest->visit($delivery)->click('.btn-next');
+        $zip = self::$downloads.'/saltmarsh-regatta-ada-fenn.zip';
+        $guest->until(fn (): bool => is_file($zip), 'the ZIP does not arrive', 30);
+        $this->checkZip($zip, $names);
+        $this->checkResuming($delivery, $zip);
+        $studio->visit("/shoots/{$shoot}/deliver")->see('fetched');
+        self::assertSame([], array_merge($studio->complaints(), array_filter($guest->complaints(), fn (string $said): bool => ! str_contains($said, '401'))));
+    }
+
+    public function test_a_guessed_picture_address_is_refused_before_php_and_a_foreign_host_is_too(): void
+    {
+        $studio = self::$studio;
+        self::assertNotNull($studio);
+        $studio->visit('/')->click('.shoot h2 a');
+        $shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', $studio->web->getCurrentURL());
+        $good = $this->frames($studio, $shoot)[0]['large'];
+        self::assertSame(200, $this->answer($good));
+        [, , $signature, $ends, $path] = explode('/', $good, 5);
+        $other = $signature[0] === 'A' ? 'B' : 'A';
+        foreach ([
+            'another signature' => ["/pictures/{$other}".substr($signature, 1)."/{$ends}/{$path}", 403],
+            'another picture' => ["/pictures/{$signature}/{$ends}/".substr($path, 0, -5).'x.jpg', 403],
+            'a later end' => ["/pictures/{$signature}/".((int) $ends + 86_400)."/{$path}", 403],
+            'the path alone' => ["/pictures/{$path}", 404],
+            'the originals' => ['/storage/instances/test/env', 404],
+            'a delivery by its hidden name' => ['/hidden/deliveries/x/package.zip', 404],
+        ] as $what => [$address, $status]) {
+            self::assertSame($status, $this->answer($address), $what);
+        }
+        $secret = [];
+        preg_match('/^KANPAI_PICTURE_SECRET=(.+)$/m', (string) file_get_contents(dirname(self::$rack).'/env'), $secret);
+        $past = time() - 10;
+        $signed = rtrim(strtr(base64_encode(md5("{$past}/{$path} {$secret[1]}", true)), '+/', '-_'), '=');
+        self::assertSame(410, $this->answer("/pictures/{$signed}/{$past}/{$path}"), 'an ended address');
+        self::assertSame(421, $this->answer('/sign-in', 'elsewhere.example'));
+    }
+
+    /** WCAG 2.2 AA as far as axe-core finds it, on every page. */
+    public function test_axe_finds_nothing_to_complain_about(): void
+    {
+        $studio = self::$studio;
+        self::assertNotNull($studio);
+        $studio->visit('/')->click('.shoot h2 a');
+        $shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', $studio->web->getCurrentURL());
+        $axe = (string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js');
+        $found = [];
+        foreach (['/', '/shoots/new', '/outbox', ...array_map(fn (string $page): string => "/shoots/{$shoot}/{$page}", ['ingest', 'clocks', 'captions', 'cull', 'proof', 'deliver'])] as $page) {
+            $studio->visit($page)->find('body');
+            array_push($found, ...$this->axe($studio, $axe, $page));
+        }
+        if (self::$guest !== null) {
+            self::$guest->visit($studio->visit("/shoots/{$shoot}/proof")->find('[data-link]')->getAttribute('href'))->find('[data-ready]');
+            array_push($found, ...$this->axe(self::$guest, $axe, 'gallery'));
+        }
+        self::assertSame([], $found);
+    }
+
+    /** @return list<string> */
+    private function axe(Browser $browser, string $axe, string $page): array
+    {
+        $browser->script($axe);
+
+        return array_values(array_map(fn (array $violation): string => "{$page}: {$violation['id']} at ".implode(', ', array_slice(array_map(fn (array $node): string => implode(' ', $node['target']), $violation['nodes']), 0, 3)), $browser->web->executeAsyncScript(
+            "const done = arguments[arguments.length - 1]; axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then((result) => done(result.violations), (reason) => done([{ id: String(reason), nodes: [] }]));",
+        )));
+    }
+
+    private function chooseBody(Browser $studio, string $label): void
+    {
+        foreach ($studio->web->findElements(\Facebook\WebDriver\WebDriverBy::cssSelector('.lanes a')) as $lane) {
+            if (str_contains($lane->getText(), $label)) {
+                $lane->click();
+                $studio->see("{$label} needs");
+
+                return;
+            }
+        }
+        self::fail("There is no lane of {$label}.");
+    }
+
+    /** @param  list<string>  $names */
+    private function checkZip(string $zip, array $names): void
+    {
+        $folder = self::$downloads.'/unzipped';
+        exec('unzip -tq '.escapeshellarg($zip), $said, $code);
+        self::assertSame(0, $code, implode("\n", $said));
+        exec('unzip -q '.escapeshellarg($zip).' -d '.escapeshellarg($folder));
+        $files = array_map(basename(...), glob("{$folder}/*.jpg") ?: []);
+        self::assertSame(array_map(fn (int $i, string $name): string => sprintf('saltmarsh-regatta-%03d-%s.jpg', $i + 1, substr($name, 0, -4)), array_keys($names), $names), $files);
+        exec('cd '.escapeshellarg($folder).' && xxhsum -c checksums.xxh128 2>&1', $checked, $code);
+        self::assertSame(0, $code, implode("\n", $checked));
+        $truth = array_column($this->truth(), null, 'name');
+        foreach ($files as $i => $file) {
+            $facts = json_decode((string) shell_exec('exiftool -json -G0 '.escapeshellarg("{$folder}/{$file}")), true)[0];
+            $shooter = $truth[$names[$i]]['shooter'];
+            $local = gmdate('H:i:s', intdiv($truth[$names[$i]]['instant'], 1000) + 3600);
+            self::assertSame("Saltmarsh Regatta by {$shooter} at {$local}", $facts['XMP:Description']);
+            self::assertSame($facts['XMP:Description'], $facts['IPTC:Caption-Abstract']);
+            self::assertSame($facts['XMP:Description'], $facts['EXIF:ImageDescription']);
+            self::assertSame(['rowing', 'Saltmarsh Rowing Club'], $facts['IPTC:Keywords']);
+            self::assertSame("2026:09:05 {$local}", $facts['EXIF:DateTimeOriginal']);
+            self::assertStringContainsString('Rowing on the tide', (string) shell_exec('exiv2 -PIXkt '.escapeshellarg("{$folder}/{$file}")));
+        }
+    }
+
+    /** A download that was broken off goes on where it stopped (RFC 9110, range requests). */
+    private function checkResuming(string $delivery, string $zip): void
+    {
+        $whole = (string) file_get_contents($zip);
+        $half = intdiv(strlen($whole), 2);
+        $part = self::$downloads.'/part.zip';
+        file_put_contents($part, substr($whole, 0, $half));
+        exec('curl -s -C - -o '.escapeshellarg($part)." -w '%{http_code}' ".escapeshellarg("{$delivery}/zip"), $code);
+        self::assertSame('206', $code[0] ?? '');
+        self::assertSame(md5($whole), md5_file($part));
+    }
+
+    /** @return list<array{name: string, taken: int, verdict: string, rating: int, large: string}> */
+    private function frames(Browser $studio, int $shoot): array
+    {
+        $table = $this->get($studio, "/shoots/{$shoot}/cull/frames");
+
+        return array_map(fn (array $row): array => array_combine($table['columns'], $row), $table['frames']);
+    }
+
+    /** @return list<string> */
+    private function verdicts(Browser $studio, int $shoot): array
+    {
+        return array_slice(array_column($this->frames($studio, $shoot), 'verdict'), 0, 6);
+    }
+
+    /** @return array<string, mixed> */
+    private function get(Browser $browser, string $address): array
+    {
+        return json_decode((string) $browser->web->executeAsyncScript("const done = arguments[1]; fetch(arguments[0], { headers: { Accept: 'application/json' } }).then((answer) => answer.text()).then(done, (reason) => done('{}'));", [$address]), true, 512, JSON_THROW_ON_ERROR);
+    }
+
+    private function answer(string $address, string $host = ''): int
+    {
+        exec('curl -s -o /dev/null -w "%{http_code}" '.($host === '' ? '' : '-H '.escapeshellarg("Host: {$host}").' ').escapeshellarg(self::$address.$address), $said);
+
+        return (int) ($said[0] ?? 0);
+    }
+
+    /** @return list<string> */
+    private function trueOrder(): array
+    {
+        return array_column($this->truth(), 'name');
+    }
+
+    /** What the generator knows of the two cards, in the order of the true time. @return list<array{name: string, instant: int, shooter: string}> */
+    private function truth(): array
+    {
+        $shots = array_filter(json_decode((string) file_get_contents(self::$rack.'/truth.json'), true)['frames'], fn (array $shot): bool => in_array($shot['card'], self::CARDS, true));
+        $true = array_map(fn (array $shot): array => ['name' => basename($shot['path']), 'instant' => (int) (new \DateTimeImmutable($shot['instant']))->format('Uv'), 'shooter' => $shot['shooter']], $shots);
+        usort($true, fn (array $a, array $b): int => $a['instant'] <=> $b['instant']);
+
+        return $true;
+    }
+}
