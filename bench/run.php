@@ -15,8 +15,8 @@ use Kanpai\Bench\Scan;
 
 $root = dirname(__DIR__);
 require $root.'/vendor/autoload.php';
-putenv('DB_DATABASE=kanpai_feature');
-$_ENV['DB_DATABASE'] = $_SERVER['DB_DATABASE'] = 'kanpai_feature';
+putenv('DB_DATABASE=kanpai_bench');
+$_ENV['DB_DATABASE'] = $_SERVER['DB_DATABASE'] = 'kanpai_bench';
 $app = require $root.'/bootstrap/app.php';
 $app->make(Kernel::class)->bootstrap();
 Artisan::call('migrate:fresh', ['--force' => true]);

@@ -13,6 +13,13 @@ namespace Kanpai\Core\Card;
  */
 final class ExifReader
 {
+    /** Sizes, strips, previews and sub-directories of TIFF; maker, times and exposure of Exif. */
+    private const WANTED = [
+        0x00FE => true, 0x0100 => true, 0x0101 => true, 0x0103 => true, 0x010F => true, 0x0110 => true, 0x0111 => true, 0x0112 => true, 0x0117 => true, 0x0132 => true, 0x013B => true,
+        0x014A => true, 0x0201 => true, 0x0202 => true, 0x8769 => true, 0x829A => true, 0x829D => true, 0x8827 => true, 0x9003 => true, 0x9004 => true, 0x9010 => true, 0x9011 => true,
+        0x9012 => true, 0x9204 => true, 0x920A => true, 0x9290 => true, 0x9291 => true, 0x9292 => true, 0xA430 => true, 0xA431 => true, 0xA434 => true,
+    ];
+
     /** Enough of the end to find the end-of-image marker behind what some cameras append. */
     private const TAIL = 65536;
 
@@ -124,7 +131,7 @@ final class ExifReader
      */
     private function block(ByteSource $source, int $base): array
     {
-        $reader = TiffReader::at($source, $base);
+        $reader = TiffReader::at($source, $base, self::WANTED);
         $all = $reader->chain();
         $main = $all[0] ?? [];
         $subs = $main[0x014A] ?? [];

@@ -23,23 +23,26 @@ final class TiffReader
 
     private const LONGEST_TEXT = 65536;
 
+    /** @param  array<int, true>  $wanted */
     private function __construct(
         private readonly ByteSource $source,
         private readonly int $base,
         private readonly bool $little,
+        private readonly array $wanted,
     ) {
     }
 
     /**
      * @param  int  $base  where the TIFF header stands in the source, in bytes
+     * @param  array<int, true>  $wanted  tags to be read; all others cost next to nothing
      *
      * @throws UnreadableFile when there is no TIFF header
      */
-    public static function at(ByteSource $source, int $base = 0): self
+    public static function at(ByteSource $source, int $base, array $wanted): self
     {
         return match ($source->bytes($base, 4)) {
-            "II\x2A\x00" => new self($source, $base, true),
-            "MM\x00\x2A" => new self($source, $base, false),
+            "II\x2A\x00" => new self($source, $base, true, $wanted),
+            "MM\x00\x2A" => new self($source, $base, false, $wanted),
             default => throw UnreadableFile::isNotATiff(),
         };
     }
@@ -96,10 +99,14 @@ final class TiffReader
         $block = $this->source->bytes($this->base + $offset + 2, 12 * $count + 4);
         $directory = [];
         for ($i = 0; $i < $count && strlen($block) >= 12 * ($i + 1); $i++) {
-            $entry = substr($block, 12 * $i, 12);
-            $value = $this->value($this->short(substr($entry, 2, 2)), $this->long(substr($entry, 4, 4)), substr($entry, 8, 4));
+            $at = 12 * $i;
+            $tag = $this->little ? ord($block[$at]) | ord($block[$at + 1]) << 8 : ord($block[$at + 1]) | ord($block[$at]) << 8;
+            if (! isset($this->wanted[$tag])) {
+                continue;
+            }
+            $value = $this->value($this->short(substr($block, $at + 2, 2)), $this->long(substr($block, $at + 4, 4)), substr($block, $at + 8, 4));
             if ($value !== null) {
-                $directory[$this->short($entry)] = $value;
+                $directory[$tag] = $value;
             }
         }
         $next = substr($block, 12 * $count, 4);
