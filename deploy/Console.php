@@ -76,7 +76,8 @@ final class Console
      */
     public function openly(array $command, string $directory, array $environment = []): int
     {
-        $process = proc_open($command, [STDIN, STDOUT, STDERR], $pipes, $directory, $environment + getenv());
+        // Without descriptors the program inherits ours, in step with what was said so far.
+        $process = proc_open($command, [], $pipes, $directory, $environment + getenv());
 
         return $process === false ? 127 : proc_close($process);
     }

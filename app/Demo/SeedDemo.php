@@ -87,7 +87,8 @@ final class SeedDemo extends Command
     private function cards(): void
     {
         $maker = new CardMaker((string) config('kanpai.rack'), new Regatta, 0, self::WIDTH);
-        if ($maker->isMade()) {
+        // Cards that were read stay as they are, even when the drawing has become better since.
+        if ($maker->isMade() || Card::query()->exists()) {
             return;
         }
         $bar = $this->bar('Drawing the regatta', 1);
@@ -230,24 +231,20 @@ final class SeedDemo extends Command
 
     private function wait(?Task $task): void
     {
-        if ($task === null) {
-            return;
-        }
-        $bar = $this->bar($task->title, max(1, $task->total));
-        while (true) {
-            $task->refresh();
-            if ($task->state->isOver()) {
-                break;
-            }
+        $bar = null;
+        while ($task !== null && ! $task->refresh()->state->isOver()) {
+            $bar ??= $this->bar($task->title, max(1, $task->total));
             $bar->setMaxSteps(max(1, $task->total));
             $bar->setProgress(min($task->done, max(1, $task->total)));
             usleep(200_000);
         }
-        if ($task->problem !== null) {
+        if ($task?->problem !== null) {
             throw new RuntimeException($task->problem);
         }
-        $bar->finish();
-        $this->newLine();
+        if ($bar !== null) {
+            $bar->finish();
+            $this->newLine();
+        }
     }
 
     private function bar(string $what, int $steps): ProgressBar

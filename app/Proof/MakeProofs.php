@@ -6,6 +6,8 @@ namespace App\Proof;
 
 use App\Imaging\Picture;
 use App\Imaging\PreviewMaker;
+use App\Ingest\Card;
+use App\Ingest\MakePreviews;
 use App\Studio\StudioMail;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
@@ -24,10 +26,7 @@ final class MakeProofs extends WorkInTurns
         $done = $total - $left()->count();
         foreach ($left()->orderBy('number')->with('frame')->get() as $proof) {
             if (! $proof->frame->is_pictured) {
-                // Its preview is being made by another worker.
-                usleep(500_000);
-
-                return false;
+                return $this->waitForPreviews($task, $proof->frame->card);
             }
             $this->make($gallery, $proof);
             if (! $task->reach(++$done) || $this->isTurnOver()) {
@@ -37,6 +36,21 @@ final class MakeProofs extends WorkInTurns
         $this->publish($gallery);
 
         return true;
+    }
+
+    /** Previews are made by another worker; of a card that was not copied yet they are begun here. */
+    private function waitForPreviews(Task $task, Card $card): bool
+    {
+        $previews = $card->task('previews');
+        if ($previews === null) {
+            MakePreviews::ofCard($card);
+        } elseif (! $previews->isUnderWay() && $card->frames()->where('is_pictured', false)->exists()) {
+            $task->fail("The previews of card {$card->number} were not made: ".($previews->problem ?? 'they were stopped').'.');
+        } else {
+            usleep(500_000);
+        }
+
+        return false;
     }
 
     private function make(Gallery $gallery, GalleryFrame $proof): void

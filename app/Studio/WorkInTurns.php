@@ -28,7 +28,7 @@ abstract class WorkInTurns implements ShouldQueue
 
     public int $backoff = 2;
 
-    protected const TURN = 15.0;
+    protected const TURN = 4.0;
 
     private float $began = 0.0;
 

@@ -44,7 +44,7 @@ final class Browser
 
     public function visit(string $path): self
     {
-        $this->web->get(str_starts_with($path, 'http') ? $path : $this->base.$path);
+        $this->web->get(preg_match('/^(http|about)/', $path) === 1 ? $path : $this->base.$path);
 
         return $this;
     }

@@ -28,7 +28,7 @@ const meets = (frame) => (!filter.verdict || frame.verdict === filter.verdict) &
 const marks = new Marks(root.dataset.cull, root.dataset.marks, (waiting, problem) => {
     const note = $('waiting');
     note.hidden = problem === null;
-    note.textContent = problem === null ? '' : `${waiting} marks are kept here until the server answers`;
+    note.textContent = problem === null ? '' : `${waiting} ${waiting === 1 ? 'mark is' : 'marks are'} kept here until the server answers`;
 });
 
 const wall = new Wall($('wall'), {
