@@ -20,6 +20,8 @@ final class Picture
 
     private const BLEND_OVER = 2;
 
+    private const KERNEL_LINEAR = 1;
+
     private const FAIL_ON_TRUNCATED = 3;
 
     private function __construct(private readonly CData $image, private readonly ?string $buffer = null)
@@ -98,8 +100,18 @@ final class Picture
         if ($factor <= 1.0) {
             return $this;
         }
+        $rough = $this->roughly($side);
+        $rest = $side / max($rough->width(), $rough->height());
 
-        return $this->step('make smaller', fn (CData $out): int => Vips::library()->vips_shrink($this->image, FFI::addr($out), $factor, $factor, null));
+        return $rest > 0.999 ? $rough : $rough->step('make smaller', fn (CData $out): int => Vips::library()->vips_resize($rough->image, FFI::addr($out), $rest, 'kernel', self::KERNEL_LINEAR, null));
+    }
+
+    /** As `within`, but only by a whole number, so that the longest side is at least `$side`: several times quicker. */
+    private function roughly(int $side): self
+    {
+        $whole = (float) intdiv(max($this->width(), $this->height()), $side);
+
+        return $whole < 2.0 ? $this : $this->step('make smaller', fn (CData $out): int => Vips::library()->vips_shrink($this->image, FFI::addr($out), $whole, $whole, null))->inMemory();
     }
 
     /** Scaled with a windowed sinc; slower and finer than `within`. */
@@ -206,15 +218,23 @@ final class Picture
      */
     public function greyGrid(int $width, int $height): array
     {
-        // Two steps: the first is cheap and leaves little for the exact one.
-        $small = $this->within(64)->grey();
-        $grid = $small->step('shrink to a grid', fn (CData $out): int => Vips::library()->vips_resize($small->image, FFI::addr($out), $width / $small->width(), 'vscale', $height / $small->height(), 'kernel', 1, null));
-        if ($grid->bands() > 1) {
-            $grid = $grid->channel(0);
+        $small = $this->roughly(64)->grey();
+        $small = $small->bands() > 1 ? $small->channel(0) : $small;
+        [$w, $h, $samples] = [$small->width(), $small->height(), $small->samples()];
+        $values = [];
+        for ($y = 0; $y < $height; $y++) {
+            [$top, $bottom] = [intdiv($y * $h, $height), max(intdiv($y * $h, $height) + 1, intdiv(($y + 1) * $h, $height))];
+            for ($x = 0; $x < $width; $x++) {
+                [$left, $right] = [intdiv($x * $w, $width), max(intdiv($x * $w, $width) + 1, intdiv(($x + 1) * $w, $width))];
+                $sum = 0;
+                for ($row = $top; $row < $bottom; $row++) {
+                    $sum += array_sum(unpack('C*', substr($samples, $row * $w + $left, $right - $left)) ?: []);
+                }
+                $values[] = intdiv((int) $sum, ($bottom - $top) * ($right - $left));
+            }
         }
-        $values = array_values(unpack('C*', $grid->samples()) ?: []);
 
-        return array_slice($values, 0, $width * $height);
+        return $values;
     }
 
     /** Eight-bit samples, row by row. */

@@ -56,6 +56,8 @@ final class Vips
     public static function library(): FFI
     {
         if (self::$library === null) {
+            // What went wrong is thrown as an exception; it need not be printed as well.
+            putenv('VIPS_WARNING=0');
             self::$library = FFI::cdef(self::HEADER, 'libvips.so.42');
             self::$library->vips_init('kanpai');
             // One worker runs on each core, so a picture takes one thread.
