@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Ingest\Lanes;
+use Kanpai\Core\Clock\DayLine;
+use Kanpai\Core\Clock\Zone;
+use Kanpai\Core\Cull\Verdict;
+
+/** The day line and the lanes: on every page of a shoot, with a lane for each body. */
+final class DayLineTest extends FeatureTestCase
+{
+    public function test_every_page_carries_the_stages_and_the_day_line(): void
+    {
+        $this->pushCard('ivo', 3);
+        $this->pushCard('mara-wide', 3);
+        $this->readCard('ivo');
+        $this->readCard('mara-wide');
+        foreach (['ingest', 'captions', 'cull', 'proof', 'deliver'] as $page) {
+            $content = (string) $this->get("/shoots/{$this->shoot->id}/{$page}")->assertOk()->getContent();
+            self::assertSame(1, substr_count($content, 'data-day-line'), $page);
+            self::assertSame(1, substr_count($content, 'aria-current="page"'), $page);
+            self::assertSame(2, substr_count($content, '<path class="keep"'), $page);
+            foreach (['Ingest', 'Clocks', 'Captions', 'Cull', 'Proof', 'Deliver'] as $stage) {
+                self::assertStringContainsString("{$stage} <small>", $content);
+            }
+        }
+        // On the page of the clocks the lanes are the day line.
+        $clocks = (string) $this->get("/shoots/{$this->shoot->id}/clocks")->getContent();
+        self::assertStringNotContainsString('data-day-line', $clocks);
+        self::assertSame(2, substr_count($clocks, 'class="after"'));
+    }
+
+    public function test_kept_frames_stand_out_and_dropped_ones_do_not_vanish(): void
+    {
+        $this->pushCard('ivo', 3);
+        $this->readCard('ivo');
+        [$keep, $drop] = $this->frames()->all();
+        $keep->update(['verdict' => Verdict::Keep]);
+        $drop->update(['verdict' => Verdict::Drop]);
+        $content = (string) $this->get("/shoots/{$this->shoot->id}/cull")->getContent();
+        foreach (['keep', 'drop', 'open'] as $class) {
+            self::assertSame(1, preg_match("/<path class=\"{$class}\" d=\"M[\d.]+ [\d.]+v(\d+)\"/", $content, $m), $class);
+            self::assertSame($class === 'keep' ? '17' : '8', $m[1]);
+        }
+    }
+
+    public function test_lanes_are_named_by_shooter_and_body_and_told_apart_by_serial(): void
+    {
+        $this->pushCard('mara-long', 1);
+        $this->pushCard('mara-wide', 1);
+        $this->pushCard('ivo', 1);
+        foreach (['mara-long', 'mara-wide', 'ivo'] as $card) {
+            $this->readCard($card);
+        }
+        self::assertEqualsCanonicalizing(['Mara · Halden 6 …417', 'Mara · Halden 6 …530', 'Ivo · Corvid M2'], array_values(Lanes::names($this->shoot)));
+    }
+
+    public function test_a_window_in_the_address_is_drawn_again(): void
+    {
+        $this->pushCard('ivo', 3);
+        $this->readCard('ivo');
+        $from = $this->frames()->first()->taken_ms;
+        $this->get("/shoots/{$this->shoot->id}/captions?from={$from}&to=".($from + 1000))->assertSee("data-window-from=\"{$from}\"", false)->assertSee('All times');
+    }
+
+    /** Spans of very different length get marks that read well. */
+    public function test_the_scale_fits_minutes_hours_and_days(): void
+    {
+        $noon = 1_788_606_000_000;
+        foreach ([[5, 10], [60, 10], [14 * 60, 10], [3 * 1440, 10], [30 * 1440, 16]] as [$minutes, $most]) {
+            $line = DayLine::over([$noon, $noon + $minutes * 60_000], 1000);
+            $marks = $line?->scale(Zone::of('Europe/London')) ?? [];
+            self::assertGreaterThanOrEqual(3, count($marks), "{$minutes} minutes");
+            self::assertLessThanOrEqual($most, count($marks), "{$minutes} minutes");
+            $places = array_column($marks, 'place');
+            self::assertSame($places, array_unique($places));
+            self::assertGreaterThanOrEqual(0, min($places));
+            self::assertLessThanOrEqual(1000, max($places));
+        }
+        // A single frame makes a line too.
+        self::assertNotNull(DayLine::over([$noon], 1000));
+    }
+}
