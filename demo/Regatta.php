@@ -83,7 +83,7 @@ final class Regatta
                 // Bodies begin within a second of each other, so that there are pairs of one instant.
                 $time = (float) $this->instant($start) + $random->between(0, 1400);
                 for ($i = 0; $i < $count; $i++) {
-                    $plans[] = ['key' => $key, 'moment' => $name, 'kind' => $kind, 'with' => $with, 'count' => $count, 'i' => $i, 'instant' => (int) round($time), 'random' => Random::for($this->seed, 'frame', $number, $key, $i)];
+                    $plans[] = ['key' => $key, 'moment' => $name, 'kind' => $kind, 'with' => $with, 'count' => $count, 'i' => $i, 'instant' => (int) round($time), 'words' => ['frame', $number, $key, $i]];
                     $time += 1000 * $gap * $random->between(0.75, 1.5);
                 }
             }
@@ -150,9 +150,8 @@ final class Regatta
     /** @param  array<string, mixed>  $plan */
     private function shot(array $plan, Body $body, int $number, string $stem): Shot
     {
-        /** @var Random $drawn */
-        $drawn = $plan['random'];
-        $random = clone $drawn;
+        // Drawn anew from the same words, so that a repeated frame is the same in everything but its time.
+        $random = Random::for($this->seed, ...$plan['words']);
         $i = $plan['i'];
         $kind = $plan['kind'];
         $with = $plan['with'];

@@ -27,7 +27,7 @@ final class CaptionsReport implements StageReport
             $left = $wanted - (int) ($counts[$shoot->id]->done ?? 0);
             $stages[$shoot->id] = match (true) {
                 $wanted === 0 => new Stage('captions', 0.0),
-                $left > 0 => new Stage('captions', 1 - $left / $wanted, "{$left} left", "Caption {$left} frames", number_format($wanted - $left).' of '.number_format($wanted).' captioned'),
+                $left > 0 => new Stage('captions', 1 - $left / $wanted, number_format($left).' left', 'Caption '.number_format($left).' frames', number_format($wanted - $left).' of '.number_format($wanted).' captioned'),
                 default => new Stage('captions', 1.0, 'all done'),
             };
         }

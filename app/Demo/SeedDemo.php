@@ -114,6 +114,9 @@ final class SeedDemo extends Command
         $slots = app(Slots::class);
         foreach ($slots->all() as $i => $slot) {
             $path = $slots->path($slot['slot']);
+            if (! str_starts_with($path, (string) realpath((string) config('kanpai.rack')))) {
+                continue;
+            }
             $uuid = (string) Str::uuid();
             $card = Card::query()->firstOrCreate(['shoot_id' => $shoot->id, 'slot' => $path], ['uuid' => $uuid, 'number' => $i + 1, 'name' => $slot['name'], 'signature' => md5($uuid), 'state' => CardState::Reading]);
             if ($card->state === CardState::Reading) {

@@ -6,10 +6,11 @@ import { tinykeys } from 'tinykeys';
 import { showInstant } from '../studio/day-line.js';
 import { get } from '../studio/server.js';
 import { pips, verdict as verdictShape } from '../studio/shapes.js';
-import { drawLadder } from './ladder.js';
+import { Ladder } from './ladder.js';
 import { Marks, uuid } from './marks.js';
 import { Wall } from './wall.js';
 
+const NEAR = 24;
 const root = document.querySelector('[data-cull]');
 const $ = (name) => root.querySelector(`[data-${name}]`);
 const filter = { verdict: root.dataset.verdict, rating: Number(root.dataset.rating), body: root.dataset.body, from: Number(root.dataset.from) || null, to: Number(root.dataset.to) || null };
@@ -20,6 +21,8 @@ let view = [];
 let at = 0;
 let isWall = true;
 let history = [];
+let ladder = null;
+let byId = new Map();
 
 const meets = (frame) => (!filter.verdict || frame.verdict === filter.verdict) && frame.rating >= filter.rating
     && (!filter.body || String(bodyIds[frame.body]) === filter.body)
@@ -70,10 +73,10 @@ function show() {
         image.alt = frame.name;
     }
     $('frame').style.setProperty('--ratio', frame.width / frame.height);
-    $('line').textContent = [`${at + 1} of ${view.length.toLocaleString('en')}`, frame.time.slice(0, 11), frame.exposure, frame.name].filter(Boolean).join(' · ');
+    $('line').textContent = [`${at + 1} of ${view.length.toLocaleString('en')}`, frame.time.slice(0, 11), frame.exposure, frame.name, frame.large ? '' : 'small picture, the preview follows'].filter(Boolean).join(' · ');
     $('shown').replaceChildren(verdictShape(frame.verdict), pips(frame.rating));
     $('shown').setAttribute('aria-label', `${frame.verdict}, rating ${frame.rating}`);
-    drawLadder($('ladder'), frames, frame, (first) => { goTo(first); });
+    ladder.point(frame);
     drawOthers(frame);
     // The next pictures and those before are here when the key goes down.
     for (const ahead of [1, 2, 3, -1, -2, -3]) {
@@ -86,8 +89,13 @@ function show() {
 }
 
 function drawOthers(frame) {
-    const same = view.filter((other) => other.moment === frame.moment);
-    $('others').replaceChildren(...same.map((other, number) => wall.tile(other, number + 1, other === frame, () => goTo(other))));
+    // Only those near it: a moment may have hundreds.
+    let first = at;
+    while (first > 0 && at - first < NEAR && view[first - 1].moment === frame.moment) {
+        first--;
+    }
+    const same = view.slice(first, at + NEAR).filter((other) => other.moment === frame.moment);
+    $('others').replaceChildren(...same.map((other) => wall.tile(other, view.indexOf(other, first) + 1, other === frame, () => goTo(other))));
     $('others').querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' });
 }
 
@@ -128,6 +136,7 @@ function mark(changes, moveOn = true) {
         marks.add({ id, frame: frame.id, ...change });
     }
     history.push(group);
+    ladder.refresh(changes.map(([frame]) => frame));
     const next = view[at + 1] ?? before;
     const isGone = before !== null && !meets(before);
     if (isGone) {
@@ -175,14 +184,17 @@ function takeBack() {
         return;
     }
     let first = null;
+    const changed = [];
     for (const mark of [...group].reverse()) {
-        const frame = frames.find((one) => one.id === mark.frame);
+        const frame = byId.get(mark.frame);
         if (frame) {
+            changed.push(frame);
             Object.assign(frame, { verdict: mark.verdict, rating: mark.rating });
             first = frame;
         }
         marks.add({ id: mark.id, takeBack: true });
     }
+    ladder.refresh(changed);
     refilter(first);
 }
 
@@ -271,7 +283,7 @@ bodies = table.bodies;
 bodyIds = table.bodyIds;
 frames = table.frames.map((row, i) => Object.assign(Object.fromEntries(table.columns.map((name, c) => [name, row[c]])), { moment: table.moments[i] }));
 history = table.history.map(([id, frame, verdict, rating]) => [{ id, frame, verdict, rating }]);
-const byId = new Map(frames.map((frame) => [frame.id, frame]));
+byId = new Map(frames.map((frame) => [frame.id, frame]));
 for (const mark of marks.waiting) {
     const frame = byId.get(mark.frame);
     if (frame) {
@@ -279,6 +291,7 @@ for (const mark of marks.waiting) {
         Object.assign(frame, mark.verdict ? { verdict: mark.verdict } : {}, mark.rating !== undefined ? { rating: mark.rating } : {});
     }
 }
+ladder = new Ladder($('ladder'), frames, (own) => goTo(own.find((frame) => view.includes(frame))));
 marks.send();
 refilter(null);
 root.dataset.ready = 'true';

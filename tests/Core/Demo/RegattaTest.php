@@ -49,6 +49,21 @@ final class RegattaTest extends TestCase
         }
     }
 
+    public function test_a_repeated_frame_is_its_source_in_all_but_name_and_time(): void
+    {
+        $sources = [];
+        foreach ((new Regatta)->shots() as $shot) {
+            $sources[$shot->moment.$shot->body->key.$shot->index] = $shot;
+        }
+        $copies = array_filter((new Regatta)->shots(2000), fn (Shot $shot): bool => $shot->copyOf !== null);
+        self::assertGreaterThan(1500, count($copies));
+        foreach ($copies as $copy) {
+            $source = $sources[$copy->moment.$copy->body->key.$copy->index];
+            self::assertSame([$source->upright, $source->stops, $source->defocus, $source->with], [$copy->upright, $copy->stops, $copy->defocus, $copy->with]);
+            self::assertNotSame([$source->path, $source->instant], [$copy->path, $copy->instant]);
+        }
+    }
+
     public function test_the_true_order_has_no_ties(): void
     {
         $instants = array_map(fn (Shot $shot): int => $shot->instant, (new Regatta)->shots(2000));
