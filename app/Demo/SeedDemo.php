@@ -11,8 +11,8 @@ use App\Captions\WriteCaptions;
 use App\Clocks\BodyClock;
 use App\Clocks\ClockWork;
 use App\Cull\Marking;
+use App\Deliver\Delivering;
 use App\Deliver\Delivery;
-use App\Deliver\Http\DeliverController;
 use App\Ingest\Body;
 use App\Ingest\Card;
 use App\Ingest\CardState;
@@ -214,7 +214,7 @@ final class SeedDemo extends Command
     {
         $selection = Selection::query()->whereHas('gallery', fn ($query) => $query->where('shoot_id', $shoot->id))->orderBy('id')->firstOrFail();
         if (Delivery::query()->where('selection_id', $selection->id)->doesntExist()) {
-            app(DeliverController::class)->make($selection);
+            app(Delivering::class)->open($selection);
         }
         $this->wait(Delivery::query()->where('selection_id', $selection->id)->firstOrFail()->task());
     }

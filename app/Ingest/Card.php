@@ -4,14 +4,13 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
-use App\Studio\Member;
+use App\Studio\FoundInOwnStudio;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
-use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Card\CardSafety;
 use Kanpai\Core\Deliver\DeliveredName;
@@ -37,6 +36,8 @@ use Kanpai\Core\Deliver\DeliveredName;
  */
 final class Card extends Model
 {
+    use FoundInOwnStudio;
+
     protected $guarded = [];
 
     protected $casts = ['state' => CardState::class, 'read_at' => 'immutable_datetime', 'safe_at' => 'immutable_datetime'];
@@ -83,14 +84,5 @@ final class Card extends Model
         $shooter = $this->shooter === '' ? 'shooter' : DeliveredName::slug($this->shooter);
 
         return "{$this->shoot->folder()}/{$shooter}/card-{$this->number}-".DeliveredName::slug($this->name);
-    }
-
-    public function resolveRouteBinding($value, $field = null): ?self
-    {
-        $member = Auth::user();
-
-        return $member instanceof Member
-            ? self::query()->whereKey($value)->whereIn('shoot_id', Shoot::query()->where('studio_id', $member->studio_id)->select('id'))->first()
-            : null;
     }
 }

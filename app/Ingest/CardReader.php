@@ -15,7 +15,6 @@ use Kanpai\Core\Card\FrameGrouping;
 use Kanpai\Core\Card\OrientedThumbnail;
 use Kanpai\Core\Card\UnreadableFile;
 use Kanpai\Core\Clock\Clock;
-use Kanpai\Core\Clock\Zone;
 
 /**
  * Reads what is on a card into the database: frames, files, bodies, and the small pictures the camera embedded.
@@ -30,11 +29,14 @@ final class CardReader
 {
     private const BATCH = 400;
 
-    /** @var array<string, Body> */
+    /** @var array<string, int> */
     private array $bodies = [];
+
+    private readonly Clock $clock;
 
     public function __construct(private readonly ExifReader $reader)
     {
+        $this->clock = Clock::asRead();
     }
 
     /**
@@ -47,17 +49,16 @@ final class CardReader
         $known = DB::table('files')->where('card_id', $card->id)->pluck('id', 'path')->all();
         $facts = array_column($files, null, 'path');
         $grouped = (new FrameGrouping)->group(array_keys(array_diff_key($facts, $known)));
-        $zone = $card->shoot->zone();
-        $folder = config('kanpai.pictures').'/'.$card->uuid;
-        if (! is_dir($folder)) {
-            mkdir($folder, 0700, true);
+        $reading = ReadingOfCard::of($card);
+        if (! is_dir("{$reading->pictures}/{$reading->uuid}")) {
+            mkdir("{$reading->pictures}/{$reading->uuid}", 0700, true);
         }
         $done = count($known);
         foreach (array_chunk($grouped['frames'], self::BATCH) as $groups) {
             $frames = [];
             $rows = [];
             foreach ($groups as $group) {
-                $this->frame($card, $group, $facts, $zone, $frames, $rows);
+                $this->frame($reading, $group, $facts, $frames, $rows);
             }
             $this->store($frames, $rows);
             $done += count($rows);
@@ -66,7 +67,7 @@ final class CardReader
             }
         }
         foreach (array_chunk($grouped['loose'], self::BATCH) as $paths) {
-            DB::table('files')->insert(array_map(fn (string $path): array => $this->file($card, $facts[$path], $facts[$path]['size'] === 0 ? UnreadableFile::isEmpty()->getMessage() : null), $paths));
+            DB::table('files')->insert(array_map(fn (string $path): array => $this->file($reading, $facts[$path], $facts[$path]['size'] === 0 ? UnreadableFile::isEmpty()->getMessage() : null), $paths));
             $done += count($paths);
             if (! $goesOn($done)) {
                 return false;
@@ -82,7 +83,7 @@ final class CardReader
      * @param  list<array<string, mixed>>  $frames
      * @param  list<array<string, mixed>>  $rows  files, with the place of their frame in the batch
      */
-    private function frame(Card $card, array $group, array $facts, Zone $zone, array &$frames, array &$rows): void
+    private function frame(ReadingOfCard $reading, array $group, array $facts, array &$frames, array &$rows): void
     {
         $main = null;
         $problems = [];
@@ -92,7 +93,7 @@ final class CardReader
                 continue;
             }
             try {
-                $source = ByteSource::ofFile($card->slot.'/'.$path);
+                $source = ByteSource::ofFile($reading->slot.'/'.$path);
                 $exif = $kind === FileKind::Jpeg ? $this->reader->readJpeg($source) : $this->reader->read($source);
                 $main ??= [$path, $exif, $source];
             } catch (UnreadableFile $unreadable) {
@@ -100,10 +101,10 @@ final class CardReader
             }
         }
         if ($main !== null) {
-            $frames[] = $this->frameRow($card, $main[0], $main[1], $main[2], $facts[$main[0]], $zone);
+            $frames[] = $this->frameRow($reading, $main[0], $main[1], $main[2], $facts[$main[0]]);
         }
         foreach ($group as $path) {
-            $rows[] = [...$this->file($card, $facts[$path], $problems[$path] ?? null), 'frame' => $main === null ? null : count($frames) - 1];
+            $rows[] = [...$this->file($reading, $facts[$path], $problems[$path] ?? null), 'frame' => $main === null ? null : count($frames) - 1];
         }
     }
 
@@ -111,22 +112,22 @@ final class CardReader
      * @param  Facts  $facts
      * @return array<string, mixed>
      */
-    private function frameRow(Card $card, string $path, Exif $exif, ByteSource $source, array $facts, Zone $zone): array
+    private function frameRow(ReadingOfCard $reading, string $path, Exif $exif, ByteSource $source, array $facts): array
     {
-        $body = $this->body($card, $exif);
+        $body = $this->body($reading, $exif);
         // A camera that did not know the time still had its file dated by somebody.
-        $time = $exif->takenAt ?? CameraTime::of($zone->local($facts['modifiedAt'] * 1000));
+        $time = $exif->takenAt ?? CameraTime::of($reading->zone->local($facts['modifiedAt'] * 1000));
         [$width, $height] = $exif->uprightSize();
 
         return [
-            'shoot_id' => $card->shoot_id,
-            'card_id' => $card->id,
-            'body_id' => $body->id,
+            'shoot_id' => $reading->shoot,
+            'card_id' => $reading->card,
+            'body_id' => $body,
             'name' => basename($path),
             'camera_ms' => $time->milliseconds,
             'camera_zone' => $time->offsetMinutes,
             'is_dated' => $exif->takenAt !== null,
-            'taken_ms' => Clock::asRead()->instant($time, $zone),
+            'taken_ms' => $this->clock->instant($time, $reading->zone),
             'width' => min(65535, $width),
             'height' => min(65535, $height),
             'exposure' => $exif->exposure,
@@ -134,20 +135,20 @@ final class CardReader
             'iso' => $exif->iso,
             'focal_length' => $exif->focalLength,
             'lens' => $exif->lens === null ? null : mb_substr($exif->lens, 0, 255),
-            'small_path' => $this->small($card, $path, $exif, $source),
+            'small_path' => $this->small($reading, $path, $exif, $source),
         ];
     }
 
     /** Keeps the small picture the camera embedded, and says where. */
-    private function small(Card $card, string $path, Exif $exif, ByteSource $source): ?string
+    private function small(ReadingOfCard $reading, string $path, Exif $exif, ByteSource $source): ?string
     {
         $embedded = $exif->thumbnail ?? ($exif->previews === [] ? null : $exif->previews[count($exif->previews) - 1]);
         $bytes = $embedded?->bytes($source) ?? '';
         if (! str_starts_with($bytes, "\xFF\xD8")) {
             return null;
         }
-        $name = $card->uuid.'/'.self::pictureName($path).'-e.jpg';
-        file_put_contents(config('kanpai.pictures').'/'.$name, OrientedThumbnail::of($bytes, $exif->orientation));
+        $name = $reading->uuid.'/'.self::pictureName($path).'-e.jpg';
+        file_put_contents($reading->pictures.'/'.$name, OrientedThumbnail::of($bytes, $exif->orientation));
 
         return $name;
     }
@@ -158,23 +159,23 @@ final class CardReader
         return hash('xxh3', $path);
     }
 
-    private function body(Card $card, Exif $exif): Body
+    private function body(ReadingOfCard $reading, Exif $exif): int
     {
         $key = ['make' => mb_substr($exif->make ?? '', 0, 80), 'model' => mb_substr($exif->model ?? '', 0, 80), 'serial' => mb_substr($exif->serial ?? '', 0, 80)];
 
-        return $this->bodies[$card->shoot->studio_id.implode("\0", $key)] ??= Body::query()->createOrFirst(
-            ['studio_id' => $card->shoot->studio_id, ...$key],
+        return $this->bodies[$reading->studio.implode("\0", $key)] ??= Body::query()->createOrFirst(
+            ['studio_id' => $reading->studio, ...$key],
             ['last_shooter' => mb_substr($exif->owner ?? $exif->artist ?? '', 0, 255)],
-        );
+        )->id;
     }
 
     /**
      * @param  Facts  $facts
      * @return array<string, mixed>
      */
-    private function file(Card $card, array $facts, ?string $problem): array
+    private function file(ReadingOfCard $reading, array $facts, ?string $problem): array
     {
-        return ['card_id' => $card->id, 'frame_id' => null, 'path' => $facts['path'], 'kind' => DcfName::of($facts['path'])->kind->value, 'size' => $facts['size'], 'modified_at' => $facts['modifiedAt'], 'problem' => $problem];
+        return ['card_id' => $reading->card, 'frame_id' => null, 'path' => $facts['path'], 'kind' => DcfName::of($facts['path'])->kind->value, 'size' => $facts['size'], 'modified_at' => $facts['modifiedAt'], 'problem' => $problem];
     }
 
     /**

@@ -11,6 +11,7 @@ use App\Studio\WorkInTurns;
 use Kanpai\Core\Card\ByteSource;
 use Kanpai\Core\Card\ExifReader;
 use Kanpai\Core\Card\FileKind;
+use Kanpai\Core\Card\UnreadableFile;
 
 /** Makes the previews of a card's frames, in the order of time. */
 final class MakePreviews extends WorkInTurns
@@ -27,7 +28,7 @@ final class MakePreviews extends WorkInTurns
         $total = $card->frames()->count();
         $done = $total - $card->frames()->where('is_pictured', false)->count();
         $task->begin($total);
-        foreach ($card->frames()->where('is_pictured', false)->orderBy('taken_ms')->limit(1000)->with('files.copies', 'files.card')->get() as $frame) {
+        foreach ($card->frames()->where('is_pictured', false)->orderBy('taken_ms')->limit(100)->with('files.copies', 'files.card')->get() as $frame) {
             $this->picture($frame, $card);
             if (! $task->reach(++$done) || $this->isTurnOver()) {
                 return false;
@@ -49,7 +50,7 @@ final class MakePreviews extends WorkInTurns
                 [$jpeg, $longSide] = $file->kind === FileKind::Raw ? $this->embedded($path) : [null, max($frame->width, $frame->height)];
                 $likeness = app(PreviewMaker::class)->make($path, $jpeg, $longSide, "{$folder}/{$name}-l.jpg", "{$folder}/{$name}-s.jpg");
                 $facts += ['large_path' => "{$name}-l.jpg", 'small_path' => "{$name}-s.jpg", 'likeness' => (string) $likeness];
-            } catch (UnableToMakePicture $reason) {
+            } catch (UnableToMakePicture|UnreadableFile $reason) {
                 $file->update(['problem' => mb_substr($reason->getMessage(), 0, 255)]);
             }
         }

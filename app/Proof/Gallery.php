@@ -4,14 +4,13 @@ declare(strict_types=1);
 
 namespace App\Proof;
 
-use App\Studio\Member;
+use App\Studio\FoundInOwnStudio;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
-use Illuminate\Support\Facades\Auth;
 use Kanpai\Core\Proof\ShareToken;
 
 /**
@@ -35,6 +34,8 @@ use Kanpai\Core\Proof\ShareToken;
  */
 final class Gallery extends Model
 {
+    use FoundInOwnStudio;
+
     protected $guarded = [];
 
     protected $hidden = ['token', 'password'];
@@ -79,14 +80,5 @@ final class Gallery extends Model
     public static function behind(string $token): self
     {
         return self::query()->where('token_hash', ShareToken::of($token)->hash())->whereNull('closed_at')->with('shoot.studio')->firstOrFail();
-    }
-
-    public function resolveRouteBinding($value, $field = null): ?self
-    {
-        $member = Auth::user();
-
-        return $member instanceof Member
-            ? self::query()->whereKey($value)->whereIn('shoot_id', Shoot::query()->where('studio_id', $member->studio_id)->select('id'))->first()
-            : null;
     }
 }

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace App\Proof;
 
 use App\Ingest\Frame;
-use App\Studio\Member;
+use App\Studio\FoundInOwnStudio;
 use App\Studio\Shoot;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\BelongsToMany;
-use Illuminate\Support\Facades\Auth;
 
 /**
  * The choices of a guest as they were sent in. Later clicks of the guest do not change it.
@@ -27,6 +27,8 @@ use Illuminate\Support\Facades\Auth;
  */
 final class Selection extends Model
 {
+    use FoundInOwnStudio;
+
     public $timestamps = false;
 
     protected $guarded = [];
@@ -48,12 +50,12 @@ final class Selection extends Model
         return $frames;
     }
 
-    public function resolveRouteBinding($value, $field = null): ?self
+    /**
+     * @param  Builder<self>  $query
+     * @param  Builder<Shoot>  $shoots
+     */
+    protected function narrow(Builder $query, Builder $shoots): void
     {
-        $member = Auth::user();
-
-        return $member instanceof Member
-            ? self::query()->whereKey($value)->whereHas('gallery', fn ($query) => $query->whereIn('shoot_id', Shoot::query()->where('studio_id', $member->studio_id)->select('id')))->first()
-            : null;
+        $query->whereIn('gallery_id', Gallery::query()->whereIn('shoot_id', $shoots)->select('id'));
     }
 }

@@ -7,7 +7,6 @@ namespace App\Studio;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
-use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Number;
 
 /**
@@ -28,6 +27,8 @@ use Illuminate\Support\Number;
  */
 final class Task extends Model
 {
+    use FoundInOwnStudio;
+
     protected $guarded = [];
 
     protected $casts = ['state' => TaskState::class, 'started_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime'];
@@ -119,15 +120,5 @@ final class Task extends Model
         $left = (int) ceil(($this->total - $this->done) / $rate);
 
         return $said.' · '.($left >= 90 ? (int) ceil($left / 60).' min' : $left.' s').' left';
-    }
-
-    /** Only tasks of the member's own studio are found by an address. */
-    public function resolveRouteBinding($value, $field = null): ?self
-    {
-        $member = Auth::user();
-
-        return $member instanceof Member
-            ? self::query()->whereKey($value)->whereIn('shoot_id', Shoot::query()->where('studio_id', $member->studio_id)->select('id'))->first()
-            : null;
     }
 }

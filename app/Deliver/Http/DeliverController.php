@@ -4,20 +4,16 @@ declare(strict_types=1);
 
 namespace App\Deliver\Http;
 
+use App\Deliver\Delivering;
 use App\Deliver\Delivery;
-use App\Deliver\MakeDelivery;
 use App\Proof\Selection;
 use App\Studio\Shoot;
 use App\Studio\StudioMail;
-use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Mail;
-use Illuminate\Support\Str;
-use Kanpai\Core\Deliver\DeliveredName;
 use Kanpai\Core\Deliver\NameList;
-use Kanpai\Core\Proof\ShareToken;
 
 final class DeliverController
 {
@@ -36,16 +32,11 @@ final class DeliverController
         return view('deliver.names', ['selection' => $selection, ...$this->list($request, $selection)]);
     }
 
-    public function make(Selection $selection): RedirectResponse
+    public function make(Selection $selection, Delivering $delivering): RedirectResponse
     {
-        $shoot = $selection->gallery->shoot;
-        $token = ShareToken::random();
-        $count = $selection->frames()->count();
-        $delivery = Delivery::query()->create(['uuid' => (string) Str::uuid(), 'shoot_id' => $shoot->id, 'selection_id' => $selection->id, 'name' => DeliveredName::slug($shoot->name).'-'.DeliveredName::slug($selection->name).'.zip', 'token' => $token->text, 'token_hash' => $token->hash(), 'frames_count' => $count]);
-        $task = Task::open($shoot, 'delivery', "delivery:{$delivery->id}", 'Embedding captions and packing', 'frames', $count);
-        MakeDelivery::dispatch($task->id)->onQueue('default');
+        $delivering->open($selection);
 
-        return redirect()->route('deliver.show', [$shoot, 'selection' => $selection->id]);
+        return redirect()->route('deliver.show', [$selection->gallery->shoot_id, 'selection' => $selection->id]);
     }
 
     public function mail(Delivery $delivery): RedirectResponse

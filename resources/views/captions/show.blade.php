@@ -18,7 +18,7 @@
                     @else
                         <input class="form-control @error($field->value) is-invalid @enderror" id="{{ $field->value }}" name="{{ $field->value }}" value="{{ old($field->value, $templates[$field->value] ?? '') }}" @if($field->isList()) placeholder="separated by commas" @endif>
                     @endif
-                    @error($field->value)<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+                    <x-problem :of="$field->value"/>
                 </div>
             @endforeach
         </div>

@@ -43,7 +43,7 @@
                 </div>
                 <button class="btn btn-next" data-copy="{{ $card->name }}">Copy {{ number_format($card->files_count) }} files to {{ count($places) }} places</button>
                 <span class="quiet">{{ implode(' and ', $places) }} · each copy is read back and compared</span>
-                @error('shooter')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+                <x-problem of="shooter"/>
             </form>
             <p class="danger">{{ $card->safety() }}</p>
         @endif

@@ -3,7 +3,7 @@
 <div class="columns">
     <section class="panel stack">
         <h2>Cards in the slots</h2>
-        @error('slot')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+        <x-problem of="slot"/>
         <div class="lines">
             @forelse($slots as $slot)
                 <div>

@@ -13,8 +13,8 @@
     </ul>
     <form method="post" action="{{ route('gallery.send', $token) }}" class="narrow stack">
         @csrf
-        <div><label class="form-label" for="name">Your name</label><input class="form-control @error('name') is-invalid @enderror" id="name" name="name" value="{{ old('name', $guest->name) }}" autocomplete="name" maxlength="120">@error('name')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror</div>
-        <div><label class="form-label" for="email">Your mail address</label><input class="form-control @error('email') is-invalid @enderror" id="email" name="email" type="email" value="{{ old('email', $guest->email) }}" autocomplete="email">@error('email')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror</div>
+        <div><label class="form-label" for="name">Your name</label><input class="form-control @error('name') is-invalid @enderror" id="name" name="name" value="{{ old('name', $guest->name) }}" autocomplete="name" maxlength="120"><x-problem of="name"/></div>
+        <div><label class="form-label" for="email">Your mail address</label><input class="form-control @error('email') is-invalid @enderror" id="email" name="email" type="email" value="{{ old('email', $guest->email) }}" autocomplete="email"><x-problem of="email"/></div>
         <div><label class="form-label" for="message">A message to the studio, if you like</label><textarea class="form-control" id="message" name="message" rows="3" maxlength="4000">{{ old('message') }}</textarea></div>
         <button class="btn btn-next">Send {{ $frames->count() }} {{ Str::plural('picture', $frames->count()) }} to the studio</button>
     </form>

@@ -7,7 +7,7 @@
         @csrf
         <label class="form-label" for="password">The password you were given</label>
         <input class="form-control @error('password') is-invalid @enderror" id="password" name="password" type="password" autocomplete="off" required autofocus>
-        @error('password')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+        <x-problem of="password"/>
         <button class="btn btn-next">Open the gallery</button>
     </form>
 </main>

@@ -38,7 +38,7 @@
         <div>
             <label class="form-label" for="title">Title</label>
             <input class="form-control @error('title') is-invalid @enderror" id="title" name="title" value="{{ old('title', $shoot->name) }}" maxlength="120">
-            @error('title')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+            <x-problem of="title"/>
         </div>
         <div>
             <label class="form-label" for="message">Message to the guest</label>
@@ -46,9 +46,9 @@
         </div>
         <div class="row g-3">
             <div class="col"><label class="form-label" for="wanted">How many to choose</label><input class="form-control @error('wanted') is-invalid @enderror" id="wanted" name="wanted" inputmode="numeric" value="{{ old('wanted') }}" placeholder="as many as they like">
-            @error('wanted')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror</div>
+            <x-problem of="wanted"/></div>
             <div class="col"><label class="form-label" for="password">Password</label><input class="form-control @error('password') is-invalid @enderror" id="password" name="password" autocomplete="off" placeholder="none">
-            @error('password')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror</div>
+            <x-problem of="password"/></div>
         </div>
         <div>
             <label class="form-label" for="watermark">Watermark (empty for none)</label>
@@ -57,7 +57,7 @@
         <div>
             <label class="form-label" for="guest_email">Mail the link to</label>
             <input class="form-control @error('guest_email') is-invalid @enderror" id="guest_email" name="guest_email" type="email" value="{{ old('guest_email') }}" placeholder="nobody; the link is shown here">
-            @error('guest_email')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+            <x-problem of="guest_email"/>
         </div>
         <button class="btn btn-next" @disabled($meant === 0)>Publish {{ number_format($meant) }} {{ Str::plural('frame', $meant) }}</button>
         @if($meant === 0)<p>No frame meets this filter. <a href="{{ route('cull.show', $shoot) }}">Keep some frames first</a></p>@endif

@@ -9,18 +9,18 @@
             <div>
                 <label class="form-label" for="{{ $field }}">{{ $label }}</label>
                 <input class="form-control @error($field) is-invalid @enderror" id="{{ $field }}" name="{{ $field }}" type="{{ $type }}" value="{{ old($field) }}" placeholder="{{ $hint }}" maxlength="120">
-                @error($field)<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+                <x-problem :of="$field"/>
             </div>
         @endforeach
         <div>
             <label class="form-label" for="held_on">Day of the shoot</label>
             <input class="form-control @error('held_on') is-invalid @enderror" id="held_on" name="held_on" type="date" value="{{ old('held_on', today()->format('Y-m-d')) }}">
-            @error('held_on')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+            <x-problem of="held_on"/>
         </div>
         <div>
             <label class="form-label" for="promised_on">Promised for (if a day was promised)</label>
             <input class="form-control @error('promised_on') is-invalid @enderror" id="promised_on" name="promised_on" type="date" value="{{ old('promised_on') }}">
-            @error('promised_on')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+            <x-problem of="promised_on"/>
         </div>
         <div>
             <label class="form-label" for="zone">Time zone of the place</label>
@@ -28,7 +28,7 @@
                 @foreach($zones as $zone)<option @selected(old('zone', 'Europe/London') === $zone)>{{ $zone }}</option>@endforeach
             </select>
             <p class="small quiet">For bodies that write no zone of their own.</p>
-            @error('zone')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+            <x-problem of="zone"/>
         </div>
     </div>
     <button class="btn btn-next">Make the shoot and go to its cards</button>

@@ -12,7 +12,7 @@
         <div>
             <label class="form-label" for="email">Mail address</label>
             <input class="form-control @error('email') is-invalid @enderror" id="email" name="email" type="email" value="{{ old('email') }}" autocomplete="username" required autofocus>
-            @error('email')<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+            <x-problem of="email"/>
         </div>
         <div>
             <label class="form-label" for="password">Password</label>

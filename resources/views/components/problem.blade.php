@@ -1,0 +1,2 @@
+@props(['of'])
+@error($of)<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
