@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
+use App\Ingest\Disk;
 use App\Ingest\Frame;
 use App\Studio\Shoot;
 use App\Studio\Task;
@@ -44,8 +45,8 @@ final class WriteCaptions extends WorkInTurns
             foreach (self::sidecars($frame, (string) $name) as $below) {
                 $path = "{$place}/{$below}";
                 $text = app(XmpSidecar::class)->write(is_file($path) ? (string) file_get_contents($path) : null, $caption->caption(), $frame->verdict->xmpRating($frame->rating), $shoot->zone()->format($frame->taken_ms, 'Y-m-d\TH:i:s.vP'));
-                file_put_contents($path.'.part', $text);
-                rename($path.'.part', $path);
+                file_put_contents(Disk::temporary($path), $text);
+                rename(Disk::temporary($path), $path);
             }
         }
     }

@@ -123,7 +123,7 @@ final class CardReader
             'shoot_id' => $reading->shoot,
             'card_id' => $reading->card,
             'body_id' => $body,
-            'name' => basename($path),
+            'name' => mb_substr(DcfName::displayable($path), 0, 255),
             'camera_ms' => $time->milliseconds,
             'camera_zone' => $time->offsetMinutes,
             'is_dated' => $exif->takenAt !== null,

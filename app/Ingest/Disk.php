@@ -15,6 +15,12 @@ final class Disk
 
     private static ?FFI $library = null;
 
+    /** The name a file has until it is whole: hidden, in the same folder, and short enough even for the longest name. */
+    public static function temporary(string $path): string
+    {
+        return dirname($path).'/.kanpai-'.hash('xxh3', basename($path)).'.part';
+    }
+
     /** Makes the names in a folder survive a loss of power. */
     public static function syncFolder(string $path): void
     {

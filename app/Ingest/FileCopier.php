@@ -66,7 +66,7 @@ final class FileCopier
         if (! is_dir(dirname($path)) && ! @mkdir(dirname($path), 0755, true) && ! is_dir(dirname($path))) {
             throw UnableToCopy::cannotWrite($place, basename($path));
         }
-        $target = @fopen($path.'.part', 'wb');
+        $target = @fopen(Disk::temporary($path), 'wb');
 
         return $target === false ? throw UnableToCopy::cannotWrite($place, basename($path)) : $target;
     }
@@ -78,12 +78,12 @@ final class FileCopier
             if ($this->readBack($path) !== $hash) {
                 throw UnableToCopy::isOccupied($name, $file->path);
             }
-            unlink($path.'.part');
+            unlink(Disk::temporary($path));
 
             return;
         }
-        touch($path.'.part', $file->modified_at);
-        if (! @rename($path.'.part', $path)) {
+        touch(Disk::temporary($path), $file->modified_at);
+        if (! @rename(Disk::temporary($path), $path)) {
             throw UnableToCopy::cannotWrite($name, $file->path);
         }
         Disk::syncFolder(dirname($path));

@@ -9,6 +9,7 @@ use App\Imaging\UnableToMakePicture;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Kanpai\Core\Card\ByteSource;
+use Kanpai\Core\Card\DcfName;
 use Kanpai\Core\Card\ExifReader;
 use Kanpai\Core\Card\FileKind;
 use Kanpai\Core\Card\UnreadableFile;
@@ -40,7 +41,7 @@ final class MakePreviews extends WorkInTurns
 
     private function picture(Frame $frame, Card $card): void
     {
-        $file = $frame->files->first(fn (CardFile $file): bool => basename($file->path) === $frame->name);
+        $file = $frame->files->first(fn (CardFile $file): bool => DcfName::displayable($file->path) === $frame->name);
         $facts = ['is_pictured' => true];
         if ($file !== null) {
             $name = $card->uuid.'/'.CardReader::pictureName($file->path);

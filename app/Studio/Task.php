@@ -87,7 +87,8 @@ final class Task extends Model
 
     public function fail(string $problem): void
     {
-        $this->fill(['state' => TaskState::Failed, 'problem' => $problem, 'ended_at' => now()])->save();
+        // A problem may name a file whose name is no text.
+        $this->fill(['state' => TaskState::Failed, 'problem' => mb_scrub($problem, 'UTF-8'), 'ended_at' => now()])->save();
     }
 
     public function stop(): void

@@ -33,6 +33,15 @@ final readonly class DcfName
         return strtoupper($this->folder.'/'.$this->stem);
     }
 
+    /** The file's name as text: bytes that are no UTF-8 are taken as Latin-1, control characters are shown as such. */
+    public static function displayable(string $path): string
+    {
+        $name = basename($path);
+        $text = mb_check_encoding($name, 'UTF-8') ? $name : mb_convert_encoding($name, 'UTF-8', 'ISO-8859-1');
+
+        return (string) preg_replace('/\p{Cc}/u', "\u{FFFD}", $text);
+    }
+
     /** The number 1–9999 the camera counted, or null for a name outside the rule. */
     public function number(): ?int
     {

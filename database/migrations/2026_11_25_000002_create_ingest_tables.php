@@ -70,11 +70,12 @@ return new class extends Migration
             $table->id();
             $table->foreignId('card_id')->constrained()->cascadeOnDelete();
             $table->foreignId('frame_id')->nullable()->constrained()->cascadeOnDelete();
-            $table->string('path', 500);
+            // Names on a card are bytes; not all of them are text in any encoding.
+            $table->binary('path', length: 2048);
             $table->string('kind', 10);
             $table->unsignedBigInteger('size');
             $table->unsignedBigInteger('modified_at');
-            $table->string('destination', 700)->default('');
+            $table->binary('destination', length: 3072)->default('');
             $table->string('problem')->nullable();
             $table->char('hash', 32)->nullable();
             $table->index(['card_id', 'id']);
