@@ -78,6 +78,21 @@ final class Card extends Model
         return CardSafety::of($proofs, max(1, (int) config('kanpai.copies_for_safety')));
     }
 
+    /** Brings the verdict in step with the proofs: given, or taken back. */
+    public function isSafeAfterProof(): bool
+    {
+        $isSafe = $this->safety()->isSafeToFormat();
+        $this->update($isSafe ? ['state' => CardState::Safe, 'safe_at' => now()] : ['state' => CardState::Read]);
+
+        return $isSafe;
+    }
+
+    /** Whether it was safe once and is not any more: a copy was found damaged or gone. */
+    public function hasLostCopies(): bool
+    {
+        return $this->state === CardState::Read && $this->safe_at !== null;
+    }
+
     /** The folder of this card's copies below a place. */
     public function folder(): string
     {

@@ -9,10 +9,10 @@ use Kanpai\Core\Card\ReadOnceCopy;
 use Kanpai\Core\Card\UnableToCopy;
 
 /**
- * Copies one file of a card to all places and proves each copy by reading it back.
+ * Copies one file of a card to places and proves each copy by reading it back.
  *
  * The card is only ever opened for reading. A name in a place is either absent or holds the whole file: bytes go to a
- * temporary name, are made durable, and are renamed.
+ * temporary name, are made durable, and are renamed. A place that fails is told of, and the others go on.
  */
 final class FileCopier
 {
@@ -22,42 +22,59 @@ final class FileCopier
 
     /**
      * @param  array<string, string>  $places  name => folder
+     * @return array<string, UnableToCopy> the places that failed, with the reason
      *
-     * @throws UnableToCopy
+     * @throws UnableToCopy when the file cannot be read from the card, or is not what it was
      */
-    public function copy(CardFile $file, string $card, array $places): void
+    public function copy(CardFile $file, string $card, array $places): array
     {
         $source = @fopen($card.'/'.$file->path, 'rb');
         if ($source === false) {
             throw UnableToCopy::cannotOpen($file->path);
         }
+        $failures = [];
+        $fail = function (string $place, UnableToCopy $reason) use (&$failures): void {
+            $failures[$place] = $reason;
+        };
         $targets = [];
         foreach ($places as $name => $folder) {
-            $targets[$name] = $this->open($name, $folder.'/'.$file->destination);
+            try {
+                $targets[$name] = $this->open($name, $folder.'/'.$file->destination);
+            } catch (UnableToCopy $reason) {
+                $fail($name, $reason);
+            }
         }
-        $copied = $this->copy->copy($source, $targets);
+        $copied = $this->copy->copy($source, $targets, $fail);
         fclose($source);
         if ($copied->size !== $file->size) {
             throw UnableToCopy::hasChanged($file->path, $file->size, $copied->size);
         }
-        foreach ($targets as $name => $target) {
-            if (! fflush($target) || ! fsync($target)) {
-                throw UnableToCopy::cannotWrite($name, $file->path);
-            }
-            fclose($target);
-            $this->place($name, $places[$name].'/'.$file->destination, $file, $copied->hash);
-        }
-        foreach ($places as $name => $folder) {
-            if ($this->readBack($folder.'/'.$file->destination) !== $copied->hash) {
-                throw UnableToCopy::isDifferent($name, $file->path);
+        foreach (array_diff_key($targets, $failures) as $name => $target) {
+            try {
+                $this->prove($file, $name, $places[$name].'/'.$file->destination, $target, $copied->hash);
+            } catch (UnableToCopy $reason) {
+                $fail($name, $reason);
             }
         }
-        DB::transaction(function () use ($file, $copied, $places): void {
-            $file->update(['hash' => $copied->hash]);
-            foreach (array_keys($places) as $name) {
-                Copy::query()->updateOrCreate(['file_id' => $file->id, 'place' => $name], ['hash' => $copied->hash, 'proved_at' => now()]);
-            }
-        });
+
+        return $failures;
+    }
+
+    /** The checksum of what stands in a place, read from the disk; empty when nothing can be read there. */
+    public function readBack(string $path): string
+    {
+        Disk::forget($path);
+        $copy = @fopen($path, 'rb');
+        if ($copy === false) {
+            return '';
+        }
+        try {
+            return $this->copy->readBack($copy)->hash;
+        } catch (UnableToCopy) {
+            return '';
+        } finally {
+            fclose($copy);
+        }
     }
 
     /** @return resource */
@@ -71,35 +88,45 @@ final class FileCopier
         return $target === false ? throw UnableToCopy::cannotWrite($place, basename($path)) : $target;
     }
 
-    /** Gives the finished copy its name; a file that stands there already is never overwritten. */
-    private function place(string $name, string $path, CardFile $file, string $hash): void
+    /**
+     * Makes a finished copy durable, gives it its name, reads it back, and notes the proof.
+     *
+     * @param  resource  $target
+     */
+    private function prove(CardFile $file, string $place, string $path, $target, string $hash): void
     {
-        if (file_exists($path)) {
-            if ($this->readBack($path) !== $hash) {
-                throw UnableToCopy::isOccupied($name, $file->path);
-            }
+        if (! fflush($target) || ! fsync($target)) {
+            throw UnableToCopy::cannotWrite($place, $file->path);
+        }
+        fclose($target);
+        if (file_exists($path) && $this->readBack($path) === $hash) {
             unlink(Disk::temporary($path));
-
-            return;
+        } else {
+            $this->makeRoom($file, $place, $path);
+            touch(Disk::temporary($path), $file->modified_at);
+            if (! @rename(Disk::temporary($path), $path)) {
+                throw UnableToCopy::cannotWrite($place, $file->path);
+            }
+            Disk::syncFolder(dirname($path));
         }
-        touch(Disk::temporary($path), $file->modified_at);
-        if (! @rename(Disk::temporary($path), $path)) {
-            throw UnableToCopy::cannotWrite($name, $file->path);
+        if ($this->readBack($path) !== $hash) {
+            throw UnableToCopy::isDifferent($place, $file->path);
         }
-        Disk::syncFolder(dirname($path));
+        DB::transaction(function () use ($file, $place, $hash): void {
+            $file->update(['hash' => $hash]);
+            Copy::query()->updateOrCreate(['file_id' => $file->id, 'place' => $place], ['hash' => $hash, 'proved_at' => now()]);
+        });
     }
 
-    private function readBack(string $path): string
+    /** A file that is not ours is never overwritten; a copy of ours that was found damaged is put aside, not deleted. */
+    private function makeRoom(CardFile $file, string $place, string $path): void
     {
-        Disk::forget($path);
-        $copy = @fopen($path, 'rb');
-        if ($copy === false) {
-            return '';
+        if (! file_exists($path)) {
+            return;
         }
-        try {
-            return $this->copy->readBack($copy)->hash;
-        } finally {
-            fclose($copy);
+        if (Copy::query()->where(['file_id' => $file->id, 'place' => $place])->doesntExist()) {
+            throw UnableToCopy::isOccupied($place, $file->path);
         }
+        rename($path, dirname($path).'/.damaged-'.now()->format('Ymd-His-v').'-'.hash('xxh3', basename($path)));
     }
 }

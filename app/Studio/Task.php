@@ -22,6 +22,7 @@ use Illuminate\Support\Number;
  * @property int $done
  * @property int $total
  * @property string|null $problem
+ * @property CarbonImmutable $created_at
  * @property CarbonImmutable|null $started_at
  * @property CarbonImmutable|null $ended_at
  */
@@ -31,7 +32,7 @@ final class Task extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['state' => TaskState::class, 'started_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime'];
+    protected $casts = ['state' => TaskState::class, 'started_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime', 'created_at' => 'immutable_datetime'];
 
     protected $dateFormat = 'Y-m-d H:i:s.v';
 

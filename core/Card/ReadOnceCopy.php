@@ -15,12 +15,16 @@ final class ReadOnceCopy
     private const CHUNK = 1 << 20;
 
     /**
+     * A place that takes no more is left out from there on; the others go on.
+     *
      * @param  resource  $source
      * @param  array<string, resource>  $places  open for writing, under the names of the places
+     * @param  (callable(string $place, UnableToCopy $reason): void)|null  $failed  told of each place that fails; without it the
+     *                                                                             first failure ends the copy
      *
-     * @throws UnableToCopy when the source ends in an error or a place takes no more
+     * @throws UnableToCopy when the source ends in an error
      */
-    public function copy($source, array $places): CopiedBytes
+    public function copy($source, array $places, ?callable $failed = null): CopiedBytes
     {
         $hash = hash_init('xxh128');
         $size = 0;
@@ -34,7 +38,15 @@ final class ReadOnceCopy
             }
             hash_update($hash, $chunk);
             foreach ($places as $name => $place) {
-                $this->write($place, $chunk, $name, $size);
+                try {
+                    $this->write($place, $chunk, $name, $size);
+                } catch (UnableToCopy $reason) {
+                    if ($failed === null) {
+                        throw $reason;
+                    }
+                    unset($places[$name]);
+                    $failed($name, $reason);
+                }
             }
             $size += strlen($chunk);
         }

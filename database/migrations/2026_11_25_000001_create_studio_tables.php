@@ -51,7 +51,7 @@ return new class extends Migration
             $table->text('problem')->nullable();
             $table->timestamp('started_at', 3)->nullable();
             $table->timestamp('ended_at', 3)->nullable();
-            $table->timestamps();
+            $table->timestamps(3);
             $table->index(['shoot_id', 'subject', 'id']);
         });
         Schema::create('outbox_mails', function (Blueprint $table): void {

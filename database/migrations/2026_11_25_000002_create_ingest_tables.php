@@ -85,7 +85,7 @@ return new class extends Migration
             $table->foreignId('file_id')->constrained()->cascadeOnDelete();
             $table->string('place', 40);
             $table->char('hash', 32);
-            $table->timestamp('proved_at');
+            $table->timestamp('proved_at', 3);
             $table->unique(['file_id', 'place']);
         });
     }

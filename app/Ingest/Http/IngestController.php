@@ -8,6 +8,7 @@ use App\Ingest\Body;
 use App\Ingest\Card;
 use App\Ingest\CardState;
 use App\Ingest\CopyCard;
+use App\Ingest\ProveCopies;
 use App\Ingest\ReadCard;
 use App\Ingest\Slots;
 use App\Ingest\UnusableSlot;
@@ -16,9 +17,11 @@ use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Deliver\ChecksumList;
 
 final class IngestController
 {
@@ -77,6 +80,31 @@ final class IngestController
         }
 
         return redirect()->route('ingest.show', $card->shoot);
+    }
+
+    /** Has every copy read again and compared. */
+    public function prove(Card $card): RedirectResponse
+    {
+        if ($card->task('prove')?->isUnderWay() !== true && $card->task('copy')?->isUnderWay() !== true) {
+            $task = Task::open($card->shoot, 'prove', $card->subject(), "Reading the copies of card {$card->number} again", 'copies');
+            ProveCopies::dispatch($task->id)->onQueue('default');
+        }
+
+        return redirect()->route('ingest.show', $card->shoot);
+    }
+
+    /** The ledger of a card: each file, and where a proved copy of it stands. It prints. */
+    public function report(Card $card): View
+    {
+        return view('ingest.report', ['card' => $card, 'shoot' => $card->shoot, 'files' => $card->files()->with('copies')->orderBy('path')->get(), 'places' => array_keys((array) config('kanpai.places')), 'safety' => $card->safety()]);
+    }
+
+    /** A list that `xxhsum -c` checks in the folder of any place. */
+    public function checksums(Card $card): Response
+    {
+        $hashes = $card->files()->whereNotNull('hash')->where('destination', '<>', '')->orderBy('id')->pluck('hash', 'destination')->all();
+
+        return response(ChecksumList::of($hashes), 200, ['Content-Type' => 'text/plain; charset=utf-8', 'Content-Disposition' => 'attachment; filename="card-'.$card->number.'.xxh128"']);
     }
 
     /** More of a card's small pictures. */

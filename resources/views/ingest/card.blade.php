@@ -1,6 +1,7 @@
 @php($reading = $card->task('read'))
 @php($copying = $card->task('copy'))
 @php($previews = $card->task('previews'))
+@php($proving = $card->task('prove'))
 <article class="panel stack" id="card-{{ $card->number }}" data-card="{{ $card->name }}" data-state="{{ $card->state->value }}">
     <div class="spread">
         <div>
@@ -47,6 +48,19 @@
             </form>
             <p class="danger">{{ $card->safety() }}</p>
         @endif
+    @endif
+    @if($card->hasLostCopies())
+        <p class="danger strong">Copies of this card were found damaged or gone. {{ $card->safety() }} Put the card back into its slot and copy again; what is damaged is put aside, not deleted.</p>
+    @endif
+    @if($proving && $proving->isUnderWay())
+        @include('studio.task', ['task' => $proving])
+    @elseif($card->safe_at !== null)
+        <div class="row-line">
+            <a href="{{ route('ingest.report', $card) }}">Report of all files</a>
+            <a href="{{ route('ingest.checksums', $card) }}">Checksum list</a>
+            <form method="post" action="{{ route('ingest.prove', $card) }}">@csrf<button class="btn-word" data-prove="{{ $card->name }}">Read the copies again and compare</button></form>
+            <span class="quiet">last read back {{ App\Ingest\Copy::query()->whereIn('file_id', $card->files()->select('id'))->min('proved_at') ? Carbon\CarbonImmutable::parse(App\Ingest\Copy::query()->whereIn('file_id', $card->files()->select('id'))->min('proved_at'))->setTimezone($card->shoot->zone)->format('D j M Y, H:i') : 'never' }}</span>
+        </div>
     @endif
     @if($previews && $previews->isUnderWay())
         @include('studio.task', ['task' => $previews])

@@ -1,0 +1,28 @@
+@extends('layouts.paper')
+@section('title', 'Card '.$card->number.' of '.$shoot->name)
+@section('page')
+<div class="stack-wide">
+    <p class="no-print"><a href="{{ route('ingest.show', $shoot) }}">Back to the cards</a> · <a href="{{ route('ingest.checksums', $card) }}">Checksum list</a> for <code>xxhsum -c</code></p>
+    <div>
+        <h1>{{ $shoot->name }}, card {{ $card->number }} · {{ $card->name }}</h1>
+        <p class="quiet">{{ $card->shooter }} · {{ number_format($card->files_count) }} files, {{ Number::fileSize($card->bytes, 1) }} · read {{ $card->read_at?->setTimezone($shoot->zone)->format('D j M Y, H:i') }}</p>
+        <p @class(['strong', 'danger' => ! $safety->isSafeToFormat()])>{{ $safety }}</p>
+    </div>
+    <table class="ledger">
+        <thead><tr><th scope="col">File on the card</th><th scope="col">Bytes</th><th scope="col">xxh128</th>@foreach($places as $place)<th scope="col">{{ $place }}</th>@endforeach</tr></thead>
+        <tbody>
+            @foreach($files as $file)
+                <tr>
+                    <td>{{ $file->path }}@if($file->problem)<br><span class="quiet">{{ $file->problem }}</span>@endif</td>
+                    <td class="figures">{{ number_format($file->size) }}</td>
+                    <td class="hash">{{ $file->hash ?? '–' }}</td>
+                    @foreach($places as $place)
+                        @php($copy = $file->copies->firstWhere('place', $place))
+                        <td>@if($copy === null)no copy @elseif($copy->hash === $file->hash)proved {{ $copy->proved_at->setTimezone($shoot->zone)->format('j M Y, H:i:s') }}@else<span class="danger strong">{{ $copy->hash === '' ? 'gone' : 'damaged' }}, {{ $copy->proved_at->setTimezone($shoot->zone)->format('j M Y, H:i:s') }}</span>@endif</td>
+                    @endforeach
+                </tr>
+            @endforeach
+        </tbody>
+    </table>
+</div>
+@endsection
