@@ -18,9 +18,9 @@ return [
     'picture_secret' => env('KANPAI_PICTURE_SECRET', ''),
 
     'rack' => storage_path('rack'),
-    'pictures' => storage_path('pictures'),
-    'deliveries' => storage_path('deliveries'),
-    'outbox' => storage_path('outbox'),
+    'pictures' => env('KANPAI_PICTURES', storage_path('pictures')),
+    'deliveries' => env('KANPAI_DELIVERIES', storage_path('deliveries')),
+    'outbox' => env('KANPAI_OUTBOX', storage_path('outbox')),
 
     // The stages of a shoot in the order of the work; each says what is left to do in it.
     'stages' => [

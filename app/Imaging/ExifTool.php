@@ -42,7 +42,8 @@ final class ExifTool
     private function ask(array $lines): string
     {
         if ($this->process === null) {
-            $process = proc_open('exec exiftool -stay_open True -@ - 2>&1', [['pipe', 'r'], ['pipe', 'w']], $this->pipes);
+            // At the end of its input exiftool waits for more; it has to end with a worker that was killed.
+            $process = proc_open('exec setpriv --pdeathsig KILL exiftool -stay_open True -@ - 2>&1', [['pipe', 'r'], ['pipe', 'w']], $this->pipes);
             $this->process = $process === false ? throw UnableToWriteMetadata::because('', 'exiftool cannot be started') : $process;
         }
         $this->number++;

@@ -52,6 +52,23 @@ final class ReadOnceCopyTest extends TestCase
         (new ReadOnceCopy)->copy($this->stream(str_repeat('x', 1 << 21)), ['backup' => $full]);
     }
 
+    public function test_a_place_that_fails_is_told_of_and_the_others_get_everything(): void
+    {
+        $bytes = random_bytes((5 << 20) + 3);
+        $full = fopen('/dev/full', 'wb');
+        stream_set_write_buffer($full, 0);
+        $good = fopen('php://memory', 'w+b');
+        $told = [];
+        $copied = (new ReadOnceCopy)->copy($this->stream($bytes), ['full' => $full, 'good' => $good], function (string $place, UnableToCopy $reason) use (&$told): void {
+            $told[] = $place.': '.$reason->getMessage();
+        });
+        self::assertCount(1, $told, 'a place is told of once');
+        self::assertStringContainsString('full', $told[0]);
+        self::assertSame(hash('xxh128', $bytes), $copied->hash);
+        rewind($good);
+        self::assertSame($copied->hash, (new ReadOnceCopy)->readBack($good)->hash);
+    }
+
     /** @return resource */
     private function stream(string $bytes)
     {
