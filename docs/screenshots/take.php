@@ -28,6 +28,7 @@ $take($studio->visit('/sign-in'), 'sign-in');
 $studio->fill('#email', 'mara@quill.example')->fill('#password', 'lantern supper')->click('button')->find('.shoots');
 $take($studio, 'shoots');
 $take($studio->visit('/shoots/1/ingest'), 'ingest');
+$take($studio->visit('/cards/1/report'), 'ledger');
 $studio->visit('/shoots/1/clocks');
 $studio->find('.lanes a:last-of-type')->click();
 $take($studio, 'clocks');
