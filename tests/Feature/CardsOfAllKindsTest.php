@@ -72,7 +72,7 @@ final class CardsOfAllKindsTest extends FeatureTestCase
         self::assertSame(2, $second->number);
         self::assertSame(CardState::Safe, $second->state);
         self::assertSame(1, $second->frames()->distinct()->count('body_id'));
-        self::assertCount(6, $this->tree("{$this->folder}/work"));
+        self::assertCount(6, $this->tree("{$this->folder}/drive"));
         self::assertSame(6, CardFile::query()->distinct()->count('destination'));
     }
 
@@ -134,7 +134,7 @@ final class CardsOfAllKindsTest extends FeatureTestCase
         $this->pushCard('ivo', 2);
         $card = $this->readCard('ivo');
         file_put_contents($this->folder.'/blocked', 'a file where a folder should be');
-        config(['kanpai.places' => ['work' => $this->folder.'/work', 'archive drive' => $this->folder.'/blocked']]);
+        config(['kanpai.places' => ['drive' => $this->folder.'/drive', 'archive drive' => $this->folder.'/blocked']]);
         $card = $this->copyCard($card);
         self::assertSame(CardState::Read, $card->state);
         self::assertStringContainsString('“archive drive”', (string) $card->task('copy')?->problem);

@@ -98,7 +98,7 @@ final class DeliveriesTest extends FeatureTestCase
         file_put_contents($this->folder.'/out.jpg', (string) $zip->getFromIndex(1));
         $facts = exif_read_data($this->folder.'/out.jpg') ?: [];
         self::assertSame($this->shoot->zone()->format($frame->taken_ms, 'Y:m:d H:i:s'), $facts['DateTimeOriginal']);
-        self::assertNotSame($facts['DateTimeOriginal'], (exif_read_data((glob("{$this->folder}/work/*/*/*/*/*/{$frame->name}") ?: [])[0]) ?: [])['DateTimeOriginal'], 'the original was changed');
+        self::assertNotSame($facts['DateTimeOriginal'], (exif_read_data((glob("{$this->folder}/drive/*/*/*/*/*/{$frame->name}") ?: [])[0]) ?: [])['DateTimeOriginal'], 'the original was changed');
     }
 
     public function test_a_frame_without_a_proved_copy_is_not_delivered(): void

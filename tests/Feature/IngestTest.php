@@ -31,7 +31,7 @@ final class IngestTest extends FeatureTestCase
         $card = $this->copyCard($card);
         self::assertSame(CardState::Safe, $card->state);
         self::assertSame($before, $this->tree($slot), 'the card was touched');
-        foreach (['work', 'backup'] as $place) {
+        foreach (['drive', 'backup'] as $place) {
             $copies = $this->tree("{$this->folder}/{$place}");
             self::assertCount(8, $copies);
             self::assertEqualsCanonicalizing(array_diff_key($before, ['DCIM/100CORVD/CRVM8004.JPG' => 0]), $copies);
@@ -48,7 +48,7 @@ final class IngestTest extends FeatureTestCase
     /** @return iterable<string, array{string}> */
     public static function outside(): iterable
     {
-        yield 'up and away' => ['0/../work'];
+        yield 'up and away' => ['0/../drive'];
         yield 'the folder above' => ['0/..'];
         yield 'the root itself' => ['0/.'];
         yield 'an absolute path' => ['/etc'];
@@ -63,7 +63,7 @@ final class IngestTest extends FeatureTestCase
     public function test_no_card_is_read_outside_the_allowed_roots(string $slot): void
     {
         $this->pushCard('ivo', 1);
-        symlink($this->folder.'/work', $this->folder.'/rack/link');
+        symlink($this->folder.'/drive', $this->folder.'/rack/link');
         $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/cards", ['slot' => $slot])->assertSessionHasErrors('slot');
         self::assertSame(0, Card::query()->count());
     }
@@ -96,10 +96,10 @@ final class IngestTest extends FeatureTestCase
         $file = CardFile::query()->orderBy('id')->firstOrFail();
         Copy::query()->where('file_id', $file->id)->delete();
         $card->update(['state' => CardState::Read]);
-        file_put_contents("{$this->folder}/work/{$file->destination}", 'precious');
+        file_put_contents("{$this->folder}/drive/{$file->destination}", 'precious');
         $card = $this->copyCard($card);
         self::assertStringContainsString('was left as it is', (string) $card->task('copy')?->problem);
-        self::assertSame('precious', file_get_contents("{$this->folder}/work/{$file->destination}"));
+        self::assertSame('precious', file_get_contents("{$this->folder}/drive/{$file->destination}"));
         self::assertSame(CardState::Read, $card->state);
     }
 
@@ -110,14 +110,14 @@ final class IngestTest extends FeatureTestCase
         // As a kill leaves it: one file under its temporary name, one whole but not yet noted.
         [$first, $second] = CardFile::query()->orderBy('id')->limit(2)->get()->all();
         Copy::query()->whereIn('file_id', [$first->id, $second->id])->delete();
-        unlink("{$this->folder}/work/{$first->destination}");
-        file_put_contents(\App\Ingest\Disk::temporary("{$this->folder}/work/{$first->destination}"), 'half');
+        unlink("{$this->folder}/drive/{$first->destination}");
+        file_put_contents(\App\Ingest\Disk::temporary("{$this->folder}/drive/{$first->destination}"), 'half');
         $card->update(['state' => CardState::Read, 'safe_at' => null]);
 
         $card = $this->copyCard($card);
         self::assertSame(CardState::Safe, $card->state);
-        self::assertSame([], array_filter(array_keys($this->tree($this->folder.'/work')), fn (string $path): bool => str_ends_with($path, '.part')));
-        self::assertSame($first->hash, hash_file('xxh128', "{$this->folder}/work/{$first->destination}"));
+        self::assertSame([], array_filter(array_keys($this->tree($this->folder.'/drive')), fn (string $path): bool => str_ends_with($path, '.part')));
+        self::assertSame($first->hash, hash_file('xxh128', "{$this->folder}/drive/{$first->destination}"));
     }
 
     public function test_a_card_that_was_pulled_out_fails_with_a_sentence(): void

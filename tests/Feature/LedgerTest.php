@@ -48,48 +48,48 @@ final class LedgerTest extends FeatureTestCase
     public function test_a_copy_that_is_gone_is_noticed_and_made_again_from_the_card(): void
     {
         $file = $this->file();
-        unlink("{$this->folder}/work/{$file->destination}");
+        unlink("{$this->folder}/drive/{$file->destination}");
         $this->prove();
         $this->get("/cards/{$this->card->id}/report")->assertSee('gone, ');
         $this->card = $this->copyCard($this->card);
         self::assertSame(CardState::Safe, $this->card->state);
-        self::assertFileEquals("{$this->slot}/{$file->path}", "{$this->folder}/work/{$file->destination}");
+        self::assertFileEquals("{$this->slot}/{$file->path}", "{$this->folder}/drive/{$file->destination}");
         $this->get('/')->assertDontSee('Look at card 1');
     }
 
     public function test_a_damaged_copy_is_put_aside_not_deleted_when_it_is_made_again(): void
     {
         $file = $this->file();
-        $this->flip("{$this->folder}/work/{$file->destination}");
-        $damaged = hash_file('xxh128', "{$this->folder}/work/{$file->destination}");
+        $this->flip("{$this->folder}/drive/{$file->destination}");
+        $damaged = hash_file('xxh128', "{$this->folder}/drive/{$file->destination}");
         $this->prove();
         $this->card = $this->copyCard($this->card);
         self::assertSame(CardState::Safe, $this->card->state);
-        self::assertSame($file->refresh()->hash, hash_file('xxh128', "{$this->folder}/work/{$file->destination}"));
-        $aside = array_filter($this->tree($this->folder.'/work'), fn (string $what): bool => str_starts_with($what, (string) $damaged));
+        self::assertSame($file->refresh()->hash, hash_file('xxh128', "{$this->folder}/drive/{$file->destination}"));
+        $aside = array_filter($this->tree($this->folder.'/drive'), fn (string $what): bool => str_starts_with($what, (string) $damaged));
         self::assertCount(1, $aside);
         self::assertStringContainsString('.damaged-', (string) array_key_first($aside));
     }
 
     public function test_proving_changes_nothing_in_any_place(): void
     {
-        $this->flip("{$this->folder}/work/{$this->file()->destination}");
-        $before = [$this->tree($this->folder.'/work'), $this->tree($this->folder.'/backup'), $this->tree($this->slot)];
+        $this->flip("{$this->folder}/drive/{$this->file()->destination}");
+        $before = [$this->tree($this->folder.'/drive'), $this->tree($this->folder.'/backup'), $this->tree($this->slot)];
         $this->prove();
-        self::assertSame($before, [$this->tree($this->folder.'/work'), $this->tree($this->folder.'/backup'), $this->tree($this->slot)]);
+        self::assertSame($before, [$this->tree($this->folder.'/drive'), $this->tree($this->folder.'/backup'), $this->tree($this->slot)]);
     }
 
     public function test_the_checksum_list_is_accepted_by_xxhsum_in_every_place_and_finds_damage(): void
     {
         $list = (string) $this->get("/cards/{$this->card->id}/checksums")->assertOk()->getContent();
         self::assertCount(3, explode("\n", trim($list)));
-        foreach (['work', 'backup'] as $place) {
+        foreach (['drive', 'backup'] as $place) {
             file_put_contents("{$this->folder}/{$place}/list.xxh128", $list);
             exec('cd '.escapeshellarg("{$this->folder}/{$place}").' && xxhsum -c list.xxh128 2>&1', $said, $code);
             self::assertSame(0, $code, implode("\n", $said));
         }
-        $this->flip("{$this->folder}/work/{$this->file()->destination}");
-        exec('cd '.escapeshellarg("{$this->folder}/work").' && xxhsum -c list.xxh128 2>&1', $said, $code);
+        $this->flip("{$this->folder}/drive/{$this->file()->destination}");
+        exec('cd '.escapeshellarg("{$this->folder}/drive").' && xxhsum -c list.xxh128 2>&1', $said, $code);
         self::assertSame(1, $code);
     }
 
@@ -98,20 +98,20 @@ final class LedgerTest extends FeatureTestCase
         $this->pushCard('mara-wide', 3);
         $card = $this->readCard('mara-wide');
         file_put_contents($this->folder.'/blocked', '');
-        config(['kanpai.places' => ['work' => $this->folder.'/work', 'archive drive' => $this->folder.'/blocked', 'backup' => $this->folder.'/backup']]);
+        config(['kanpai.places' => ['drive' => $this->folder.'/drive', 'archive drive' => $this->folder.'/blocked', 'backup' => $this->folder.'/backup']]);
         $card = $this->copyCard($card, 'Mara Quill');
         self::assertSame(TaskState::Failed, $card->task('copy')?->state);
         self::assertStringContainsString('“archive drive”', (string) $card->task('copy')->problem);
         self::assertStringContainsString('The other places have all files', (string) $card->task('copy')->problem);
-        self::assertSame(['backup' => 3, 'work' => 3], Copy::query()->whereIn('file_id', $card->files()->select('id'))->selectRaw('place, COUNT(*) AS n')->groupBy('place')->orderBy('place')->pluck('n', 'place')->map(fn ($n): int => (int) $n)->all());
+        self::assertSame(['backup' => 3, 'drive' => 3], Copy::query()->whereIn('file_id', $card->files()->select('id'))->selectRaw('place, COUNT(*) AS n')->groupBy('place')->orderBy('place')->pluck('n', 'place')->map(fn ($n): int => (int) $n)->all());
 
         // Once the drive is there, only what it lacks is copied, and the card counts as the studio asks: two places are enough.
         unlink($this->folder.'/blocked');
-        $before = Copy::query()->whereIn('file_id', $card->files()->select('id'))->where('place', 'work')->pluck('proved_at')->all();
+        $before = Copy::query()->whereIn('file_id', $card->files()->select('id'))->where('place', 'drive')->pluck('proved_at')->all();
         $card = $this->copyCard($card, 'Mara Quill');
         self::assertSame(CardState::Safe, $card->state);
         self::assertSame(9, Copy::query()->whereIn('file_id', $card->files()->select('id'))->count());
-        self::assertEquals($before, Copy::query()->whereIn('file_id', $card->files()->select('id'))->where('place', 'work')->pluck('proved_at')->all(), 'what was proved was copied again');
+        self::assertEquals($before, Copy::query()->whereIn('file_id', $card->files()->select('id'))->where('place', 'drive')->pluck('proved_at')->all(), 'what was proved was copied again');
     }
 
     public function test_the_report_names_every_file_and_is_closed_to_others(): void

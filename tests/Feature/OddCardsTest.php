@@ -45,7 +45,7 @@ final class OddCardsTest extends FeatureTestCase
         self::assertSame(2, $card->frames_count);
         $file = CardFile::query()->where('size', filesize($odd))->firstOrFail();
         self::assertSame(basename($odd), basename($file->path));
-        foreach (['work', 'backup'] as $place) {
+        foreach (['drive', 'backup'] as $place) {
             self::assertFileEquals($odd, "{$this->folder}/{$place}/{$file->destination}");
         }
         self::assertTrue($file->frame()->firstOrFail()->is_pictured);

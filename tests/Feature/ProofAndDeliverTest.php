@@ -125,7 +125,7 @@ final class ProofAndDeliverTest extends FeatureTestCase
     {
         $selection = $this->selection();
         $file = CardFile::query()->where('frame_id', $selection->frames()->firstOrFail()->id)->where('kind', 'jpeg')->firstOrFail();
-        $this->damage("{$this->folder}/work/{$file->destination}");
+        $this->damage("{$this->folder}/drive/{$file->destination}");
         $this->actingAs($this->member)->post("/selections/{$selection->id}/deliveries");
         self::assertNotNull(Delivery::query()->firstOrFail()->made_at, 'the good copy in the other place was not used');
 

@@ -23,9 +23,9 @@ final class SidecarsTest extends FeatureTestCase
 
     public function test_raw_and_jpeg_share_one_sidecar_and_the_originals_stay_as_they_are(): void
     {
-        $before = $this->tree($this->folder.'/work');
+        $before = $this->tree($this->folder.'/drive');
         $this->post("/shoots/{$this->shoot->id}/captions", ['headline' => 'Crew', 'creator' => '{{shooter}}'])->assertRedirect();
-        $after = $this->tree($this->folder.'/work');
+        $after = $this->tree($this->folder.'/drive');
         self::assertSame($before, array_intersect_key($after, $before));
         $sidecars = array_keys(array_diff_key($after, $before));
         self::assertCount(3, $sidecars);
@@ -59,7 +59,7 @@ final class SidecarsTest extends FeatureTestCase
         $this->post("/shoots/{$this->shoot->id}/captions", ['headline' => 'Crew']);
         $frame = $this->frames()->first();
         FrameCaption::query()->whereKey($frame->id)->update(['written_at' => null]);
-        $times = fn (): array => array_map(fn (string $path): int => (int) fileinode($path), glob($this->folder.'/work/*/*/*/*/*/*.xmp') ?: []);
+        $times = fn (): array => array_map(fn (string $path): int => (int) fileinode($path), glob($this->folder.'/drive/*/*/*/*/*/*.xmp') ?: []);
         $before = $times();
         $this->post("/shoots/{$this->shoot->id}/captions/sidecars");
         self::assertCount(1, array_diff_assoc($before, $times()));
@@ -111,6 +111,6 @@ final class SidecarsTest extends FeatureTestCase
         assert($frame instanceof Frame);
         $file = CardFile::query()->where('frame_id', $frame->id)->where('kind', 'jpeg')->firstOrFail();
 
-        return $this->folder.'/work/'.substr($file->destination, 0, -4).'.xmp';
+        return $this->folder.'/drive/'.substr($file->destination, 0, -4).'.xmp';
     }
 }

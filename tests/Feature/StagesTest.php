@@ -62,7 +62,7 @@ final class StagesTest extends FeatureTestCase
 
         self::assertSame([$frames[1]->id], FrameCaption::query()->pluck('frame_id')->all());
         self::assertSame('Harbour day by Mara Quill', FrameCaption::query()->firstOrFail()->fields['description']);
-        foreach (['work', 'backup'] as $place) {
+        foreach (['drive', 'backup'] as $place) {
             $sidecars = array_filter(array_keys($this->tree("{$this->folder}/{$place}")), fn (string $path): bool => str_ends_with($path, '.xmp'));
             self::assertCount(1, $sidecars);
             self::assertStringContainsString('<xmp:Rating>4</xmp:Rating>', (string) file_get_contents("{$this->folder}/{$place}/".array_values($sidecars)[0]));
