@@ -55,5 +55,14 @@ final class Packages
         $quiet = ['DEBIAN_FRONTEND' => 'noninteractive'];
         $this->console->quietly('apt-get update', ['apt-get', 'update', '-q'], '/', $quiet);
         $this->console->quietly('apt-get install', ['apt-get', 'install', '-y', '-q', '--no-install-recommends', ...$missing], '/', $quiet);
+        $this->startAgain();
+    }
+
+    /** PHP loads its extensions when it starts, so this process does not know those that were just installed. */
+    private function startAgain(): void
+    {
+        $arguments = array_values(array_filter((array) ($_SERVER['argv'] ?? []), is_string(...)));
+        pcntl_exec(PHP_BINARY, $arguments);
+        throw new Failure('The packages are installed. Run the same command again.');
     }
 }
