@@ -6,19 +6,23 @@ return [
     // Folders under which cards may stand. Nothing outside them is ever read as a card.
     'roots' => explode(':', (string) env('KANPAI_ROOTS', storage_path('rack'))),
 
-    // Where originals are copied to, each with its own proof. A card is safe once every file stands in all of them.
+    // Where originals are copied to, each with its own proof. A studio may add more.
     'places' => [
         'work' => env('KANPAI_PLACE_WORK', storage_path('places/work')),
         'backup' => env('KANPAI_PLACE_BACKUP', storage_path('places/backup')),
     ],
 
-    // Proved copies of every file that make a card safe to format.
-    'copies_for_safety' => 2,
+    // Disks that a studio may add as places of its own: folders directly below these.
+    'place_roots' => array_filter(explode(':', (string) env('KANPAI_PLACE_ROOTS', storage_path('disks')))),
+
+    // Workers, which share the work on one card.
+    'workers' => (int) env('KANPAI_WORKERS', 2),
 
     'picture_secret' => env('KANPAI_PICTURE_SECRET', ''),
 
-    'rack' => storage_path('rack'),
+    'rack' => env('KANPAI_RACK', storage_path('rack')),
     'pictures' => env('KANPAI_PICTURES', storage_path('pictures')),
+    'arrivals' => env('KANPAI_ARRIVALS', storage_path('arrivals')),
     'deliveries' => env('KANPAI_DELIVERIES', storage_path('deliveries')),
     'outbox' => env('KANPAI_OUTBOX', storage_path('outbox')),
 

@@ -6,6 +6,8 @@ namespace App\Captions;
 
 use App\Ingest\Disk;
 use App\Ingest\Frame;
+use App\Ingest\Place;
+use App\Ingest\Places;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
@@ -41,14 +43,20 @@ final class WriteCaptions extends WorkInTurns
     private function write(Shoot $shoot, FrameCaption $caption): void
     {
         $frame = $caption->frame;
-        foreach ((array) config('kanpai.places') as $name => $place) {
-            foreach (self::sidecars($frame, (string) $name) as $below) {
+        foreach ($this->places($shoot) as $name => $place) {
+            foreach (self::sidecars($frame, $name) as $below) {
                 $path = "{$place}/{$below}";
                 $text = app(XmpSidecar::class)->write(is_file($path) ? (string) file_get_contents($path) : null, $caption->caption(), $frame->verdict->xmpRating($frame->rating), $shoot->zone()->format($frame->taken_ms, 'Y-m-d\TH:i:s.vP'));
                 file_put_contents(Disk::temporary($path), $text);
                 rename(Disk::temporary($path), $path);
             }
         }
+    }
+
+    /** @return array<string, string> the places whose disks are there */
+    private function places(Shoot $shoot): array
+    {
+        return app(Places::class)->all($shoot->studio_id)->filter(fn (Place $place): bool => $place->isThere())->pluck('path', 'name')->all();
     }
 
     /**

@@ -9,7 +9,7 @@ use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Kanpai\Core\Deliver\DeliveredName;
-use Kanpai\Core\Proof\ShareToken;
+use Kanpai\Core\Share\ShareToken;
 
 /** Opens a delivery of a selection and has it packed. Its link works once it is made. */
 final class Delivering

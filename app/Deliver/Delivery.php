@@ -12,7 +12,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
-use Kanpai\Core\Proof\ShareToken;
+use Kanpai\Core\Share\ShareToken;
 
 /**
  * A package for somebody.

@@ -9,6 +9,7 @@ use App\Captions\FrameCaption;
 use App\Imaging\ExifTool;
 use App\Ingest\CardFile;
 use App\Ingest\Frame;
+use App\Ingest\Places;
 use Kanpai\Core\Caption\Caption;
 use Kanpai\Core\Card\FileKind;
 use Kanpai\Core\Deliver\ChecksumList;
@@ -96,12 +97,14 @@ final class Package
     /** Takes the first copy that is still the same as on the card. */
     private function copyProved(Frame $frame, string $target): void
     {
-        $file = $frame->files()->where('kind', FileKind::Jpeg)->whereNull('problem')->with('copies')->first();
-        if (! $file instanceof CardFile || $file->copies->isEmpty()) {
+        $file = $frame->files()->where('kind', FileKind::Jpeg)->whereNull('problem')->with('copies', 'sameAs.copies')->first();
+        if (! $file instanceof CardFile || $file->proofs()->isEmpty()) {
             throw UnableToDeliver::noProvedJpeg($frame->name);
         }
-        foreach ($file->copies as $copy) {
-            $path = config("kanpai.places.{$copy->place}").'/'.$file->destination;
+        $places = app(Places::class)->folders($frame->shoot->studio_id);
+        $below = ($file->sameAs ?? $file)->destination;
+        foreach ($file->proofs() as $copy) {
+            $path = ($places[$copy->place] ?? '').'/'.$below;
             if (is_file($path) && copy($path, $target) && hash_file('xxh128', $target) === $file->hash) {
                 return;
             }

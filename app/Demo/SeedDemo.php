@@ -38,7 +38,7 @@ use Kanpai\Core\Clock\Clock;
 use Kanpai\Core\Clock\Offset;
 use Kanpai\Core\Cull\FrameFilter;
 use Kanpai\Core\Cull\Moments;
-use Kanpai\Core\Proof\ShareToken;
+use Kanpai\Core\Share\ShareToken;
 use Kanpai\Demo\CardMaker;
 use Kanpai\Demo\Regatta;
 use RuntimeException;

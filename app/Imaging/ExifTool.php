@@ -38,6 +38,52 @@ final class ExifTool
         }
     }
 
+    /**
+     * Reads tags of files, by exiftool's names of them; numbers come as numbers.
+     *
+     * @param  list<string>  $paths
+     * @param  list<string>  $tags
+     * @return array<string, array<string, mixed>> path => tag => value; a file that cannot be read is missing
+     *
+     * @throws UnableToWriteMetadata
+     */
+    public function read(array $paths, array $tags): array
+    {
+        if ($paths === []) {
+            return [];
+        }
+        $answer = $this->ask(['-json', '-n', '-fast2', '-q', '-charset', 'filename=utf8', ...array_map(fn (string $tag): string => '-'.$tag, $tags), ...$paths]);
+        $from = strpos($answer, '[{');
+        $to = strrpos($answer, '}]');
+        $rows = $from === false || $to === false ? null : json_decode(substr($answer, $from, $to + 2 - $from), true, 16, JSON_INVALID_UTF8_SUBSTITUTE);
+        $read = [];
+        foreach (is_array($rows) ? $rows : [] as $row) {
+            if (is_array($row) && is_string($row['SourceFile'] ?? null)) {
+                $read[$row['SourceFile']] = $row;
+            }
+        }
+
+        return $read;
+    }
+
+    /**
+     * The bytes of one tag, such as an embedded preview; empty when the file has none.
+     *
+     * A process of its own: binary answers do not go well with the markers between commands.
+     */
+    public static function binary(string $path, string $tag): string
+    {
+        $process = proc_open(['exiftool', '-b', '-'.$tag, '-q', '-q', $path], [['file', '/dev/null', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']], $pipes);
+        if ($process === false) {
+            return '';
+        }
+        $bytes = (string) stream_get_contents($pipes[1]);
+        fclose($pipes[1]);
+        proc_close($process);
+
+        return $bytes;
+    }
+
     /** @param  list<string>  $lines */
     private function ask(array $lines): string
     {

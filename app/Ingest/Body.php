@@ -27,6 +27,12 @@ final class Body extends Model
         return $this->model === '' ? 'Unknown camera' : $this->model;
     }
 
+    /** “Halden Optical Halden 6, serial H6-204417” */
+    public function inWords(): string
+    {
+        return (trim($this->make.' '.$this->model) ?: 'unknown camera').($this->serial === '' ? '' : ", serial {$this->serial}");
+    }
+
     /** The end of the serial, which tells two bodies of one model apart. */
     public function mark(): string
     {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Ingest\Upload\Arrival;
 use App\Studio\FoundInOwnStudio;
 use App\Studio\Shoot;
 use App\Studio\Task;
@@ -13,7 +14,6 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Card\CardSafety;
-use Kanpai\Core\Deliver\DeliveredName;
 
 /**
  * A memory card as it was read into a shoot.
@@ -26,6 +26,9 @@ use Kanpai\Core\Deliver\DeliveredName;
  * @property string $name
  * @property string $signature
  * @property string $shooter
+ * @property string $volume what tells the card's file system from others; empty where nothing does
+ * @property bool $is_uploaded whether it came through a browser
+ * @property int|null $upload_link_id
  * @property CardState $state
  * @property int $frames_count
  * @property int $files_count
@@ -40,7 +43,7 @@ final class Card extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['state' => CardState::class, 'read_at' => 'immutable_datetime', 'safe_at' => 'immutable_datetime'];
+    protected $casts = ['state' => CardState::class, 'read_at' => 'immutable_datetime', 'safe_at' => 'immutable_datetime', 'is_uploaded' => 'bool'];
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo
@@ -60,6 +63,12 @@ final class Card extends Model
         return $this->hasMany(CardFile::class);
     }
 
+    /** @return HasMany<Arrival, $this> the files that came through a browser */
+    public function arrivals(): HasMany
+    {
+        return $this->hasMany(Arrival::class);
+    }
+
     public function subject(): string
     {
         return "card:{$this->id}";
@@ -72,32 +81,33 @@ final class Card extends Model
 
     public function safety(): CardSafety
     {
-        $proofs = DB::table('files')->leftJoin('copies', fn ($join) => $join->on('copies.file_id', '=', 'files.id')->on('copies.hash', '=', 'files.hash'))
-            ->where('files.card_id', $this->id)->groupBy('files.id')->selectRaw('COUNT(copies.id) AS n')->pluck('n')->map(fn ($n): int => (int) $n);
+        $proofs = DB::table('files')->leftJoin('copies', fn ($join) => $join->on('copies.file_id', '=', DB::raw('COALESCE(files.same_as_id, files.id)'))->on('copies.hash', '=', 'files.hash'))
+            ->where('files.card_id', $this->id)->groupBy('files.id', 'files.is_ticked')->selectRaw('COUNT(copies.id) AS n, files.is_ticked')->get();
+        $wanted = max(1, $this->shoot->studio->copies_wanted);
 
-        return CardSafety::of($proofs, max(1, (int) config('kanpai.copies_for_safety')));
+        return CardSafety::of($proofs->map(fn (object $row): int => (int) $row->n), $wanted, $proofs->filter(fn (object $row): bool => ! $row->is_ticked && (int) $row->n < $wanted)->count());
     }
 
-    /** Brings the verdict in step with the proofs: given, or taken back. */
+    /** Brings the verdict in step with the proofs, given or taken back; also of cards that rest on copies of this one. */
     public function isSafeAfterProof(): bool
     {
-        $isSafe = $this->safety()->isSafeToFormat();
-        $this->update($isSafe ? ['state' => CardState::Safe, 'safe_at' => now()] : ['state' => CardState::Read]);
+        $safety = $this->safety();
+        $this->update(match (true) {
+            $safety->isSafeToFormat() => ['state' => CardState::Safe, 'safe_at' => now()],
+            $safety->isCopiedAsChosen() => ['state' => CardState::Chosen],
+            default => ['state' => CardState::Read],
+        });
+        $resting = CardFile::query()->whereIn('same_as_id', $this->files()->select('id'))->distinct()->pluck('card_id');
+        foreach (self::query()->whereKey($resting)->whereIn('state', [CardState::Safe, CardState::Chosen])->get() as $card) {
+            $card->isSafeAfterProof();
+        }
 
-        return $isSafe;
+        return $safety->isSafeToFormat();
     }
 
     /** Whether it was safe once and is not any more: a copy was found damaged or gone. */
     public function hasLostCopies(): bool
     {
         return $this->state === CardState::Read && $this->safe_at !== null;
-    }
-
-    /** The folder of this card's copies below a place. */
-    public function folder(): string
-    {
-        $shooter = $this->shooter === '' ? 'shooter' : DeliveredName::slug($this->shooter);
-
-        return "{$this->shoot->folder()}/{$shooter}/card-{$this->number}-".DeliveredName::slug($this->name);
     }
 }

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Kanpai\Core\Card\DcfName;
 use Kanpai\Core\Card\FileKind;
 
 /**
@@ -23,6 +25,13 @@ use Kanpai\Core\Card\FileKind;
  * @property string $destination below a place
  * @property string|null $problem
  * @property string|null $hash xxh128 of what was read from the card
+ * @property bool $is_ticked whether it is to be copied
+ * @property string $fingerprint
+ * @property int|null $same_as_id the file of another card with the same content, on whose copies this one rests
+ * @property string|null $arrived_hash xxh128 of what the browser sent
+ * @property string|null $copy_problem
+ * @property CarbonImmutable|null $copy_failed_at
+ * @property CardFile|null $sameAs
  * @property Card $card
  * @property Collection<int, Copy> $copies
  */
@@ -34,7 +43,9 @@ final class CardFile extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['kind' => FileKind::class];
+    protected $casts = ['kind' => FileKind::class, 'is_ticked' => 'bool', 'copy_failed_at' => 'immutable_datetime'];
+
+    protected $dateFormat = 'Y-m-d H:i:s.v';
 
     /** @return BelongsTo<Card, $this> */
     public function card(): BelongsTo
@@ -54,17 +65,43 @@ final class CardFile extends Model
         return $this->hasMany(Copy::class, 'file_id');
     }
 
-    /** Where the file can be read: the first place with a proved copy, else the card. */
-    public function readablePath(): string
+    /** @return BelongsTo<CardFile, $this> */
+    public function sameAs(): BelongsTo
     {
-        $places = (array) config('kanpai.places');
-        foreach ($this->copies as $copy) {
-            $path = ($places[$copy->place] ?? '').'/'.$this->destination;
+        return $this->belongsTo(self::class, 'same_as_id');
+    }
+
+    /** Its name on the card as text. */
+    public function shown(): string
+    {
+        return DcfName::displayable($this->path);
+    }
+
+    /**
+     * The copies that prove this file: its own, or those of the file with the same content.
+     *
+     * @return Collection<int, Copy>
+     */
+    public function proofs(): Collection
+    {
+        return ($this->sameAs === null ? $this->copies : $this->sameAs->copies)->where('hash', $this->hash)->values();
+    }
+
+    /**
+     * Where the original can be read: the first proved copy that is there.
+     *
+     * @param  array<string, string>  $places  name => folder
+     */
+    public function provedPath(array $places): ?string
+    {
+        $below = ($this->sameAs ?? $this)->destination;
+        foreach ($this->proofs() as $copy) {
+            $path = ($places[$copy->place] ?? '').'/'.$below;
             if (isset($places[$copy->place]) && is_file($path)) {
                 return $path;
             }
         }
 
-        return $this->card->slot.'/'.$this->path;
+        return null;
     }
 }

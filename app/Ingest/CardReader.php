@@ -4,13 +4,17 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Imaging\ExifTool;
+use App\Ingest\Rack\Rack;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Card\ByteSource;
 use Kanpai\Core\Card\CameraTime;
 use Kanpai\Core\Card\DcfName;
+use Kanpai\Core\Card\EmbeddedPreview;
 use Kanpai\Core\Card\Exif;
 use Kanpai\Core\Card\ExifReader;
 use Kanpai\Core\Card\FileKind;
+use Kanpai\Core\Card\Fingerprint;
 use Kanpai\Core\Card\FrameGrouping;
 use Kanpai\Core\Card\OrientedThumbnail;
 use Kanpai\Core\Card\UnreadableFile;
@@ -29,13 +33,25 @@ final class CardReader
 {
     private const BATCH = 400;
 
+    /** The first frames are to be on the page at once. */
+    private const FIRST = 48;
+
+    /** What exiftool is asked about raw files that are not laid out as TIFF. */
+    private const TAGS = ['Make', 'Model', 'SerialNumber', 'OwnerName', 'Artist', 'DateTimeOriginal', 'SubSecTimeOriginal', 'OffsetTimeOriginal', 'ImageWidth', 'ImageHeight', 'Orientation', 'ExposureTime', 'FNumber', 'ISO', 'FocalLength', 'LensModel', 'Warning', 'Error'];
+
     /** @var array<string, int> */
     private array $bodies = [];
 
     private readonly Clock $clock;
 
-    public function __construct(private readonly ExifReader $reader)
+    /** @var array<string, Exif> path => what exiftool said, for raw files of the batch at hand that are not laid out as TIFF */
+    private array $foreign = [];
+
+    private readonly Rack $rack;
+
+    public function __construct(private readonly ExifReader $reader, private readonly ExifTool $exifTool, private readonly EmbeddedPictures $pictures)
     {
+        $this->rack = Rack::installed();
         $this->clock = Clock::asRead();
     }
 
@@ -48,15 +64,17 @@ final class CardReader
     {
         $known = DB::table('files')->where('card_id', $card->id)->pluck('id', 'path')->all();
         $facts = array_column($files, null, 'path');
-        $grouped = (new FrameGrouping)->group(array_keys(array_diff_key($facts, $known)));
+        $grouped = (new FrameGrouping)->group(array_map(strval(...), array_keys(array_diff_key($facts, $known))));
         $reading = ReadingOfCard::of($card);
         if (! is_dir("{$reading->pictures}/{$reading->uuid}")) {
             mkdir("{$reading->pictures}/{$reading->uuid}", 0700, true);
         }
         $done = count($known);
-        foreach (array_chunk($grouped['frames'], self::BATCH) as $groups) {
+        $batches = [array_slice($grouped['frames'], 0, self::FIRST), ...array_chunk(array_slice($grouped['frames'], self::FIRST), self::BATCH)];
+        foreach ($batches as $groups) {
             $frames = [];
             $rows = [];
+            $this->askExifTool($reading, $groups);
             foreach ($groups as $group) {
                 $this->frame($reading, $group, $facts, $frames, $rows);
             }
@@ -78,6 +96,29 @@ final class CardReader
     }
 
     /**
+     * Raw files that our own reader does not know are asked about together.
+     *
+     * @param  list<non-empty-list<string>>  $groups
+     */
+    private function askExifTool(ReadingOfCard $reading, array $groups): void
+    {
+        $this->foreign = [];
+        $paths = [];
+        foreach ($groups as $group) {
+            // Only where the raw file is the frame's picture; exiftool is told a file on a line of its own.
+            if (! str_contains($group[0], "\n") && DcfName::of($group[0])->kind === FileKind::Raw && ! in_array((string) @file_get_contents($reading->slot.'/'.$group[0], false, null, 0, 4), ["II\x2A\x00", "MM\x00\x2A", ''], true)) {
+                $paths[$reading->slot.'/'.$group[0]] = $group[0];
+            }
+        }
+        foreach ($this->exifTool->read(array_keys($paths), self::TAGS) as $file => $said) {
+            $exif = isset($paths[$file]) ? ExifByExifTool::of($said) : null;
+            if ($exif !== null) {
+                $this->foreign[$paths[$file]] = $exif;
+            }
+        }
+    }
+
+    /**
      * @param  non-empty-list<string>  $group
      * @param  array<string, Facts>  $facts
      * @param  list<array<string, mixed>>  $frames
@@ -93,8 +134,8 @@ final class CardReader
                 continue;
             }
             try {
-                $source = ByteSource::ofFile($reading->slot.'/'.$path);
-                $exif = $kind === FileKind::Jpeg ? $this->reader->readJpeg($source) : $this->reader->read($source);
+                $source = ByteSource::ofFile($this->rack->address($reading->slot, $path));
+                $exif = $this->foreign[$path] ?? ($kind === FileKind::Jpeg ? $this->reader->readJpeg($source) : $this->reader->read($source));
                 $main ??= [$path, $exif, $source];
             } catch (UnreadableFile $unreadable) {
                 $problems[$path] = $unreadable->getMessage();
@@ -104,7 +145,7 @@ final class CardReader
             $frames[] = $this->frameRow($reading, $main[0], $main[1], $main[2], $facts[$main[0]]);
         }
         foreach ($group as $path) {
-            $rows[] = [...$this->file($reading, $facts[$path], $problems[$path] ?? null), 'frame' => $main === null ? null : count($frames) - 1];
+            $rows[] = [...$this->file($reading, $facts[$path], $problems[$path] ?? null), 'is_main' => $main !== null && $main[0] === $path, 'frame' => $main === null ? null : count($frames) - 1];
         }
     }
 
@@ -136,6 +177,7 @@ final class CardReader
             'focal_length' => $exif->focalLength,
             'lens' => $exif->lens === null ? null : mb_substr($exif->lens, 0, 255),
             'small_path' => $this->small($reading, $path, $exif, $source),
+            'best_px' => min(65535, DcfName::of($path)->kind === FileKind::Raw ? max([0, ...array_map(fn (EmbeddedPreview $preview): int => max($preview->width, $preview->height), $exif->previews)]) : max($width, $height)),
         ];
     }
 
@@ -143,7 +185,7 @@ final class CardReader
     private function small(ReadingOfCard $reading, string $path, Exif $exif, ByteSource $source): ?string
     {
         $embedded = $exif->thumbnail ?? ($exif->previews === [] ? null : $exif->previews[count($exif->previews) - 1]);
-        $bytes = $embedded?->bytes($source) ?? '';
+        $bytes = isset($this->foreign[$path]) ? $this->pictures->small($reading->slot.'/'.$path) : ($embedded?->bytes($source) ?? '');
         if (! str_starts_with($bytes, "\xFF\xD8")) {
             return null;
         }
@@ -175,7 +217,7 @@ final class CardReader
      */
     private function file(ReadingOfCard $reading, array $facts, ?string $problem): array
     {
-        return ['card_id' => $reading->card, 'frame_id' => null, 'path' => $facts['path'], 'kind' => DcfName::of($facts['path'])->kind->value, 'size' => $facts['size'], 'modified_at' => $facts['modifiedAt'], 'problem' => $problem];
+        return ['card_id' => $reading->card, 'frame_id' => null, 'path' => $facts['path'], 'kind' => DcfName::of($facts['path'])->kind->value, 'size' => $facts['size'], 'modified_at' => $facts['modifiedAt'], 'problem' => $problem, 'is_main' => false, 'fingerprint' => Fingerprint::of($facts)];
     }
 
     /**

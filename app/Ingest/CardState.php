@@ -6,7 +6,23 @@ namespace App\Ingest;
 
 enum CardState: string
 {
+    /** Its files are on their way from a browser. */
+    case Arriving = 'arriving';
     case Reading = 'reading';
     case Read = 'read';
+    /** All that was ticked is copied and proved; the rest stands on the card alone. */
+    case Chosen = 'chosen';
     case Safe = 'safe';
+
+    /** Whether its frames stand in the database. */
+    public function isRead(): bool
+    {
+        return $this !== self::Arriving && $this !== self::Reading;
+    }
+
+    /** Whether nothing is left to copy. */
+    public function isDone(): bool
+    {
+        return $this === self::Chosen || $this === self::Safe;
+    }
 }

@@ -4,80 +4,205 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Ingest\Upload\ArrivalsFolder;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection;
+use Kanpai\Core\Card\Concern;
 use Kanpai\Core\Card\UnableToCopy;
 
-/** Copies a card to all places with proof; the card is called safe when every file has enough of them. */
+/**
+ * Copies the ticked files of a card to all places with proof; the card is called safe when every file has enough of them.
+ *
+ * A file that cannot be read is named and the others go on; so is a place. Only a card that is gone ends the work.
+ */
 final class CopyCard extends WorkInTurns
 {
-    /** @var array<string, string> place => why it failed in this turn */
+    /** Files named in a problem; the report has them all. */
+    private const NAMED = 5;
+
+    /** @var array<string, UnableToCopy> place => why it failed */
     private array $failed = [];
 
     protected function turn(Task $task): bool
     {
-        $card = Card::query()->findOrFail((int) substr($task->subject, 5));
-        /** @var array<string, string> $places */
-        $places = (array) config('kanpai.places');
-        $this->failed = [];
-        $done = (int) $this->files($card, $places, true)->sum('size');
-        $task->begin($card->bytes);
-        foreach ($this->files($card, $places, false)->with('copies')->orderBy('id')->lazyById(200) as $file) {
-            try {
-                $this->copy($card, $file, $places);
-            } catch (UnableToCopy $reason) {
-                $task->fail($reason->getMessage());
-
-                return false;
-            }
-            $done += $file->size;
-            if (! $task->reach($done) || $this->isTurnOver()) {
-                return false;
-            }
-        }
-        if ($this->failed !== []) {
-            $task->fail(implode(' ', $this->failed).(count($this->failed) < count($places) ? ' The other places have all files.' : ''));
+        $card = Card::query()->with('shoot.studio')->findOrFail((int) substr($task->subject, 5));
+        $places = app(Places::class)->used($card->shoot->studio_id);
+        $names = array_values($places->map(fn (Place $place): string => $place->name)->all());
+        if (! is_dir($card->slot)) {
+            $task->fail(UnusableSlot::isGone($card->name)->getMessage().' Is the card still in its slot? Put it back and go on; what is proved stays proved.');
 
             return false;
         }
-        if ($card->isSafeAfterProof()) {
-            MakePreviews::ofCard($card);
+        app(KnownContents::class)->letGoOfLost($card);
+        app(Naming::class)->fix($card);
+        [$done, $pieces] = $this->proved($card, $names);
+        $task->beginWith($done, (int) $this->ticked($card)->sum('size'), $pieces, $this->ticked($card)->count());
+        $this->failed = app(Places::class)->troubles($places, $this->needs($card, $names));
+        // Without room for what is known to come, nothing is begun.
+        $isTooSmall = array_filter($this->failed, fn (UnableToCopy $reason): bool => $reason->about === Concern::Room) !== [];
+        if ($isTooSmall || count($this->failed) === count($names)) {
+            $task->fail(implode(' ', $this->said()));
+
+            return false;
+        }
+        if (! $this->copyAll($task, $card, $places, $done, $pieces)) {
+            return false;
+        }
+
+        return $this->conclude($task, $card, $names);
+    }
+
+    /** The previews, which waited for the last copies, come to their end. */
+    protected function over(Task $task): void
+    {
+        MakePreviews::ofCard(Card::query()->findOrFail((int) substr($task->subject, 5)));
+    }
+
+    /** @param  Collection<int, Place>  $places */
+    private function copyAll(Task $task, Card $card, Collection $places, int $done, int $pieces): bool
+    {
+        $folders = $places->pluck('path', 'name')->all();
+        foreach ($this->left($card, array_keys($folders), $task)->with('copies')->orderBy('id')->lazyById(200) as $file) {
+            $file->setRelation('card', $card);
+            $there = $file->copies->where('hash', $file->hash)->pluck('place')->all();
+            $wanted = array_diff_key($folders, array_flip($there), $this->failed);
+            if ($wanted === []) {
+                continue;
+            }
+            try {
+                $this->noteFailures($card, $file, $places, app(FileCopier::class)->copy($file, $card, $wanted, fn (int $bytes): bool => $task->reach($done + $bytes, $pieces)));
+            } catch (UnableToCopy $reason) {
+                if ($reason->about === Concern::Wish) {
+                    return false;
+                }
+                if (! is_dir($card->slot)) {
+                    $task->fail(UnableToCopy::cardIsOut($file->shown())->getMessage());
+
+                    return false;
+                }
+                $this->note($file, $reason);
+            }
+            $done += $file->size;
+            $pieces++;
+            if ($pieces === 1) {
+                MakePreviews::ofCard($card);
+            }
+            if (! $task->reach($done, $pieces) || $this->isTurnOver()) {
+                return false;
+            }
         }
 
         return true;
     }
 
-    /** @param  array<string, string>  $places */
-    private function copy(Card $card, CardFile $file, array $places): void
+    /**
+     * @param  Collection<int, Place>  $places
+     * @param  array<string, UnableToCopy>  $failures
+     */
+    private function noteFailures(Card $card, CardFile $file, Collection $places, array $failures): void
     {
-        $there = $file->copies->where('hash', $file->hash)->pluck('place')->all();
-        $wanted = array_diff_key($places, array_flip($there), $this->failed);
-        if ($wanted === []) {
-            return;
-        }
-        if ($file->destination === '') {
-            $file->destination = $card->folder().'/'.self::below($file->path);
-            $file->save();
-        }
-        foreach (app(FileCopier::class)->copy($file, $card->slot, $wanted) as $place => $reason) {
-            $this->failed[$place] = $reason->getMessage();
+        foreach ($failures as $name => $reason) {
+            $place = $places->firstWhere('name', $name);
+            $isWell = $place !== null && $reason->about === Concern::File && app(Places::class)->troubles([$place], []) === [];
+            $isWell ? $this->note($file, $reason) : $this->failed[$name] = $reason;
         }
     }
 
-    /** Folders of the card below DCIM, so that equal names from two folders never meet. */
-    private static function below(string $path): string
+    private function note(CardFile $file, UnableToCopy $reason): void
     {
-        return str_starts_with($path, 'DCIM/') ? substr($path, 5) : $path;
+        $file->update(['copy_problem' => mb_substr(mb_scrub($reason->getMessage(), 'UTF-8'), 0, 500), 'copy_failed_at' => now()]);
+    }
+
+    /** @param  list<string>  $names */
+    private function conclude(Task $task, Card $card, array $names): bool
+    {
+        $isSafe = $card->isSafeAfterProof();
+        if ($isSafe) {
+            ArrivalsFolder::remove($card);
+        }
+        $open = $this->left($card, $names)->orderBy('id')->get();
+        if ($open->isEmpty()) {
+            return true;
+        }
+        $named = $open->filter(fn (CardFile $file): bool => $file->copy_problem !== null && $file->copy_failed_at >= $task->created_at);
+        $said = $this->said();
+        if ($named->isNotEmpty()) {
+            $said[] = $named->count() === 1 ? (string) $named->first()->copy_problem
+                : $named->count().' files could not be copied: '.$named->take(self::NAMED)->map(fn (CardFile $file): string => $file->shown())->implode(', ').($named->count() > self::NAMED ? ' and more' : '').'. '.$named->first()->copy_problem;
+        }
+        $all = $this->ticked($card)->count();
+        if ($this->failed !== [] && $named->isEmpty()) {
+            $said[] = 'The other places have all files.';
+        } elseif (! $isSafe) {
+            $said[] = number_format($all - $open->count()).' of '.number_format($all).' files stand proved in all places.';
+        }
+        $task->fail(implode(' ', $said));
+
+        return false;
     }
 
     /**
-     * @param  array<string, string>  $places
+     * @param  list<string>  $names
+     * @return array{int, int} bytes and files that stand in all places
+     */
+    private function proved(Card $card, array $names): array
+    {
+        $row = $this->ticked($card)->where(fn (Builder $query) => $query->whereNotNull('same_as_id')->orWhereHas('copies', $this->well($names), '>=', count($names)))
+            ->toBase()->selectRaw('COALESCE(SUM(size), 0) AS bytes, COUNT(*) AS files')->first();
+
+        return [(int) ($row->bytes ?? 0), (int) ($row->files ?? 0)];
+    }
+
+    /**
+     * @param  list<string>  $names
+     * @return array<string, int> place => bytes that are still to be written there
+     */
+    private function needs(Card $card, array $names): array
+    {
+        $needs = [];
+        foreach ($names as $name) {
+            $needs[$name] = (int) $this->ticked($card)->whereNull('same_as_id')->whereDoesntHave('copies', $this->well([$name]))->sum('size');
+        }
+
+        return $needs;
+    }
+
+    /** @return list<string> */
+    private function said(): array
+    {
+        return array_values(array_map(fn (UnableToCopy $reason): string => $reason->getMessage(), $this->failed));
+    }
+
+    /** @return Builder<CardFile> */
+    private function ticked(Card $card): Builder
+    {
+        return CardFile::query()->where(['card_id' => $card->id, 'is_ticked' => true]);
+    }
+
+    /**
+     * @param  list<string>  $names
+     * @param  Task|null  $since  leaves out what failed since that task was opened
      * @return Builder<CardFile>
      */
-    private function files(Card $card, array $places, bool $areProved): Builder
+    private function left(Card $card, array $names, ?Task $since = null): Builder
     {
-        return CardFile::query()->where('card_id', $card->id)
-            ->whereHas('copies', fn (Builder $query) => $query->whereIn('place', array_keys($places))->whereColumn('copies.hash', 'files.hash'), $areProved ? '>=' : '<', count($places));
+        $query = $this->ticked($card)->whereNull('same_as_id')->whereHas('copies', $this->well($names), '<', count($names));
+        if ($since !== null) {
+            $query->where(fn (Builder $own) => $own->whereNull('copy_failed_at')->orWhere('copy_failed_at', '<', $since->created_at->format('Y-m-d H:i:s.v')));
+        }
+
+        return $query;
+    }
+
+    /**
+     * Copies in these places that are the same as on the card.
+     *
+     * @param  list<string>  $names
+     */
+    private function well(array $names): \Closure
+    {
+        return fn (Builder $copies) => $copies->whereIn('place', $names)->whereColumn('copies.hash', 'files.hash');
     }
 }

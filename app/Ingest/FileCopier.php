@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Ingest\Rack\Rack;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Card\ReadOnceCopy;
 use Kanpai\Core\Card\UnableToCopy;
@@ -16,22 +17,30 @@ use Kanpai\Core\Card\UnableToCopy;
  */
 final class FileCopier
 {
-    public function __construct(private readonly ReadOnceCopy $copy)
+    /** Bytes read from a card at once. */
+    private const CHUNK = 1 << 20;
+
+    public function __construct(private readonly ReadOnceCopy $copy, private readonly KnownContents $known)
     {
     }
 
     /**
      * @param  array<string, string>  $places  name => folder
+     * @param  callable(int $bytes): bool  $goesOn  asked with the bytes of this file that were read
      * @return array<string, UnableToCopy> the places that failed, with the reason
      *
      * @throws UnableToCopy when the file cannot be read from the card, or is not what it was
      */
-    public function copy(CardFile $file, string $card, array $places): array
+    public function copy(CardFile $file, Card $card, array $places, callable $goesOn): array
     {
-        $source = @fopen($card.'/'.$file->path, 'rb');
-        if ($source === false) {
-            throw UnableToCopy::cannotOpen($file->path);
+        // What is likely to be here already is read without being written.
+        if ($this->known->isLikely($file)) {
+            $read = $this->copy->copy($this->openCard($card, $file), [], null, $goesOn);
+            if ($this->known->take($file, $read)) {
+                return [];
+            }
         }
+        $source = $this->openCard($card, $file);
         $failures = [];
         $fail = function (string $place, UnableToCopy $reason) use (&$failures): void {
             $failures[$place] = $reason;
@@ -44,16 +53,28 @@ final class FileCopier
                 $fail($name, $reason);
             }
         }
-        $copied = $this->copy->copy($source, $targets, $fail);
-        fclose($source);
-        if ($copied->size !== $file->size) {
-            throw UnableToCopy::hasChanged($file->path, $file->size, $copied->size);
-        }
-        foreach (array_diff_key($targets, $failures) as $name => $target) {
-            try {
-                $this->prove($file, $name, $places[$name].'/'.$file->destination, $target, $copied->hash);
-            } catch (UnableToCopy $reason) {
-                $fail($name, $reason);
+        try {
+            $copied = $this->copy->copy($source, $targets, $fail, $goesOn);
+            if ($copied->size !== $file->size) {
+                throw UnableToCopy::hasChanged($file->shown(), $file->size, $copied->size);
+            }
+            if ($file->arrived_hash !== null && $file->arrived_hash !== $copied->hash) {
+                throw UnableToCopy::hasTravelledBadly($file->shown());
+            }
+            if ($this->known->take($file, $copied)) {
+                return [];
+            }
+            foreach (array_diff_key($targets, $failures) as $name => $target) {
+                try {
+                    $this->prove($file, $name, $places[$name].'/'.$file->destination, $target, $copied->hash);
+                } catch (UnableToCopy $reason) {
+                    $fail($name, $reason);
+                }
+            }
+        } finally {
+            // Whatever was not given its name is of no use: the next try begins anew.
+            foreach (array_keys($targets) as $name) {
+                @unlink(Disk::temporary($places[$name].'/'.$file->destination));
             }
         }
 
@@ -78,6 +99,18 @@ final class FileCopier
     }
 
     /** @return resource */
+    private function openCard(Card $card, CardFile $file)
+    {
+        $source = @fopen(Rack::installed()->address($card->slot, $file->path), 'rb');
+        if ($source === false) {
+            throw UnableToCopy::cannotOpen($file->shown());
+        }
+        stream_set_chunk_size($source, self::CHUNK);
+
+        return $source;
+    }
+
+    /** @return resource */
     private function open(string $place, string $path)
     {
         if (! is_dir(dirname($path)) && ! @mkdir(dirname($path), 0755, true) && ! is_dir(dirname($path))) {
@@ -95,22 +128,20 @@ final class FileCopier
      */
     private function prove(CardFile $file, string $place, string $path, $target, string $hash): void
     {
-        if (! fflush($target) || ! fsync($target)) {
-            throw UnableToCopy::cannotWrite($place, $file->path);
+        if (! @fflush($target) || ! @fsync($target)) {
+            throw UnableToCopy::cannotWrite($place, $file->shown());
         }
         fclose($target);
-        if (file_exists($path) && $this->readBack($path) === $hash) {
-            unlink(Disk::temporary($path));
-        } else {
+        if (! file_exists($path) || $this->readBack($path) !== $hash) {
             $this->makeRoom($file, $place, $path);
             touch(Disk::temporary($path), $file->modified_at);
             if (! @rename(Disk::temporary($path), $path)) {
-                throw UnableToCopy::cannotWrite($place, $file->path);
+                throw UnableToCopy::cannotWrite($place, $file->shown());
             }
             Disk::syncFolder(dirname($path));
         }
         if ($this->readBack($path) !== $hash) {
-            throw UnableToCopy::isDifferent($place, $file->path);
+            throw UnableToCopy::isDifferent($place, $file->shown());
         }
         DB::transaction(function () use ($file, $place, $hash): void {
             $file->update(['hash' => $hash]);
@@ -125,7 +156,7 @@ final class FileCopier
             return;
         }
         if (Copy::query()->where(['file_id' => $file->id, 'place' => $place])->doesntExist()) {
-            throw UnableToCopy::isOccupied($place, $file->path);
+            throw UnableToCopy::isOccupied($place, $file->shown());
         }
         rename($path, dirname($path).'/.damaged-'.now()->format('Ymd-His-v').'-'.hash('xxh3', basename($path)));
     }

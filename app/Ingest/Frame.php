@@ -37,9 +37,11 @@ use Kanpai\Core\Cull\Verdict;
  * @property string|null $small_path
  * @property string|null $large_path
  * @property bool $is_pictured
+ * @property int $best_px pixels of the long side of the best picture that can be shown
  * @property Verdict $verdict
  * @property int<0, 5> $rating
  * @property Card $card
+ * @property Shoot $shoot
  * @property Body $body
  * @property Collection<int, CardFile> $files
  */
@@ -50,6 +52,12 @@ final class Frame extends Model
     protected $guarded = [];
 
     protected $casts = ['is_dated' => 'bool', 'is_pictured' => 'bool', 'verdict' => Verdict::class, 'rating' => 'int', 'f_number' => 'float', 'focal_length' => 'float', 'exposure' => 'float'];
+
+    /** @return BelongsTo<Shoot, $this> */
+    public function shoot(): BelongsTo
+    {
+        return $this->belongsTo(Shoot::class);
+    }
 
     /** @return BelongsTo<Card, $this> */
     public function card(): BelongsTo
@@ -106,6 +114,14 @@ final class Frame extends Model
     public function standing(): Standing
     {
         return Standing::of($this->verdict, $this->rating);
+    }
+
+    /** “1,616 px of 6,000” where a picture smaller than the frame is all that can be shown, else nothing. */
+    public static function pixelsInWords(int $best, int $width, int $height): string
+    {
+        $whole = max($width, $height);
+
+        return $best === 0 || $best >= $whole ? '' : number_format($best).' px of '.number_format($whole);
     }
 
     /** “135 mm · 1/800 · f/2.8 · ISO 400” */

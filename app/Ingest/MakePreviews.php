@@ -8,62 +8,155 @@ use App\Imaging\PreviewMaker;
 use App\Imaging\UnableToMakePicture;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
-use Kanpai\Core\Card\ByteSource;
-use Kanpai\Core\Card\DcfName;
-use Kanpai\Core\Card\ExifReader;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Card\FileKind;
 use Kanpai\Core\Card\UnreadableFile;
 
-/** Makes the previews of a card's frames, in the order of time. */
+/**
+ * Makes the previews of a card's frames from their proved copies, so that the card is read once: first those that
+ * somebody is looking at, then in the order of time. Several workers share one card.
+ */
 final class MakePreviews extends WorkInTurns
 {
+    /** Frames that are looked at for one that no other worker has taken. */
+    private const AHEAD = 32;
+
+    /** Seconds after which it is asked anew what is being looked at. */
+    private const FRESH = 0.5;
+
+    /** @var list<int> */
+    private array $ahead = [];
+
+    private float $asked = 0.0;
+
+    public function __construct(int $taskId, private readonly int $hand = 0)
+    {
+        parent::__construct($taskId);
+    }
+
+    /** Begins, or goes on when more copies stand. */
     public static function ofCard(Card $card): void
     {
-        $task = Task::open($card->shoot, 'previews', $card->subject(), "Previews of card {$card->number}", 'frames', $card->frames_count);
-        self::dispatch($task->id)->onQueue('pictures');
+        $task = $card->task('previews');
+        if ($task === null || ! $task->isUnderWay()) {
+            if (self::open($card)->doesntExist()) {
+                return;
+            }
+            $task = Task::open($card->shoot, 'previews', $card->subject(), "Previews of card {$card->number}", 'frames', $card->frames_count);
+        }
+        for ($hand = 0; $hand < max(1, (int) config('kanpai.workers')); $hand++) {
+            self::dispatch($task->id, $hand)->onQueue('pictures');
+        }
+    }
+
+    protected function hand(): int
+    {
+        return $this->hand;
     }
 
     protected function turn(Task $task): bool
     {
-        $card = Card::query()->findOrFail((int) substr($task->subject, 5));
-        $total = $card->frames()->count();
-        $done = $total - $card->frames()->where('is_pictured', false)->count();
-        $task->begin($total);
-        foreach ($card->frames()->where('is_pictured', false)->orderBy('taken_ms')->limit(100)->with('files.copies', 'files.card')->get() as $frame) {
-            $this->picture($frame, $card);
-            if (! $task->reach(++$done) || $this->isTurnOver()) {
+        $card = Card::query()->with('shoot')->findOrFail((int) substr($task->subject, 5));
+        $places = app(Places::class)->folders($card->shoot->studio_id);
+        $task->begin($this->total($card));
+        while (! $this->isTurnOver()) {
+            $frame = $this->take($card);
+            if ($frame === null) {
+                $isAllMade = self::open($card)->doesntExist();
+
+                return $isAllMade && $card->task('copy')?->isUnderWay() !== true ? true : $this->waitFor(1);
+            }
+            try {
+                $isMade = $this->picture($frame, $card, $places);
+            } finally {
+                $this->letGo($frame);
+            }
+            if (! $isMade) {
+                $task->fail("The copy of {$frame->name} is out of reach: plug in the disk of one of its places, then copy the card again to go on.");
+
+                return false;
+            }
+            if (! $task->reach($this->done($card))) {
                 return false;
             }
         }
 
-        return $card->frames()->where('is_pictured', false)->doesntExist();
+        return false;
     }
 
-    private function picture(Frame $frame, Card $card): void
+    /** The next frame that no other worker has in hand. The lock goes with the process that holds it. */
+    private function take(Card $card): ?Frame
     {
-        $file = $frame->files->first(fn (CardFile $file): bool => DcfName::displayable($file->path) === $frame->name);
-        $facts = ['is_pictured' => true];
-        if ($file !== null) {
-            $name = $card->uuid.'/'.CardReader::pictureName($file->path);
-            $folder = (string) config('kanpai.pictures');
-            try {
-                $path = $file->readablePath();
-                [$jpeg, $longSide] = $file->kind === FileKind::Raw ? $this->embedded($path) : [null, max($frame->width, $frame->height)];
-                $likeness = app(PreviewMaker::class)->make($path, $jpeg, $longSide, "{$folder}/{$name}-l.jpg", "{$folder}/{$name}-s.jpg");
-                $facts += ['large_path' => "{$name}-l.jpg", 'small_path' => "{$name}-s.jpg", 'likeness' => (string) $likeness];
-            } catch (UnableToMakePicture|UnreadableFile $reason) {
-                $file->update(['problem' => mb_substr($reason->getMessage(), 0, 255)]);
+        if ($this->ahead === [] || microtime(true) - $this->asked > self::FRESH) {
+            $this->ahead = array_values(self::open($card)->orderByRaw('wanted_at IS NULL, wanted_at DESC, taken_ms')->limit(self::AHEAD)->pluck('id')->map(fn ($id): int => (int) $id)->all());
+            $this->asked = microtime(true);
+        }
+        while (($id = array_shift($this->ahead)) !== null) {
+            if ((int) DB::scalar('SELECT GET_LOCK(?, 0)', [self::lock($id)]) !== 1) {
+                continue;
             }
+            $frame = Frame::query()->with('files.copies', 'files.sameAs.copies')->whereKey($id)->where('is_pictured', false)->first();
+            if ($frame !== null) {
+                return $frame;
+            }
+            DB::scalar('SELECT RELEASE_LOCK(?)', [self::lock($id)]);
+        }
+
+        return null;
+    }
+
+    private function letGo(Frame $frame): void
+    {
+        DB::scalar('SELECT RELEASE_LOCK(?)', [self::lock($frame->id)]);
+    }
+
+    private static function lock(int $frame): string
+    {
+        return 'kanpai-frame-'.DB::connection()->getDatabaseName().'-'.$frame;
+    }
+
+    /** @return Builder<Frame> frames without a preview of which a proved copy stands */
+    private static function open(Card $card): Builder
+    {
+        return Frame::query()->where(['card_id' => $card->id, 'is_pictured' => false])
+            ->whereHas('files', fn (Builder $files) => $files->where('is_main', true)->whereNotNull('hash'));
+    }
+
+    private function total(Card $card): int
+    {
+        return Frame::query()->where('card_id', $card->id)->where(fn (Builder $query) => $query->where('is_pictured', true)->orWhereHas('files', fn (Builder $files) => $files->where('is_ticked', true)))->count();
+    }
+
+    private function done(Card $card): int
+    {
+        return Frame::query()->where(['card_id' => $card->id, 'is_pictured' => true])->count();
+    }
+
+    /**
+     * @param  array<string, string>  $places
+     * @return bool whether a copy could be read
+     */
+    private function picture(Frame $frame, Card $card, array $places): bool
+    {
+        $file = $frame->files->firstOrFail('is_main', true);
+        $path = $file->provedPath($places);
+        if ($path === null) {
+            return false;
+        }
+        $facts = ['is_pictured' => true];
+        $name = $card->uuid.'/'.CardReader::pictureName($file->path);
+        $folder = (string) config('kanpai.pictures');
+        try {
+            $embedded = $file->kind === FileKind::Raw ? app(EmbeddedPictures::class)->largest($path) : null;
+            $longSide = $embedded === null ? max($frame->width, $frame->height) : $embedded['pixels'];
+            $likeness = app(PreviewMaker::class)->make($path, $embedded['bytes'] ?? null, $longSide, "{$folder}/{$name}-l.jpg", "{$folder}/{$name}-s.jpg");
+            $facts += ['large_path' => "{$name}-l.jpg", 'small_path' => "{$name}-s.jpg", 'likeness' => (string) $likeness, 'best_px' => min(65535, $longSide)];
+        } catch (UnableToMakePicture|UnreadableFile $reason) {
+            $file->update(['problem' => mb_substr($reason->getMessage(), 0, 255)]);
         }
         $frame->update($facts);
-    }
 
-    /** @return array{string, int} the largest embedded JPEG of a raw file, and its long side */
-    private function embedded(string $path): array
-    {
-        $source = ByteSource::ofFile($path);
-        $preview = app(ExifReader::class)->read($source)->previews[0] ?? throw UnableToMakePicture::because('show the raw file', 'no preview is embedded in it');
-
-        return [$preview->bytes($source), max($preview->width, $preview->height)];
+        return true;
     }
 }

@@ -7,6 +7,7 @@ namespace App\Ingest;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\UniqueConstraintViolationException;
+use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Card\CardSignature;
 use Kanpai\Core\Card\UnableToCopy;
 
@@ -33,8 +34,15 @@ final class ReadCard extends WorkInTurns
         if (! $isAll) {
             return false;
         }
+        if ($card->is_uploaded) {
+            DB::update('UPDATE files JOIN arrivals ON arrivals.card_id = files.card_id AND arrivals.path = files.path SET files.arrived_hash = arrivals.hash WHERE files.card_id = ?', [$card->id]);
+        }
         $shooter = $card->shooter !== '' ? $card->shooter : (string) Body::query()->whereIn('id', $card->frames()->select('body_id'))->value('last_shooter');
         $card->update(['state' => CardState::Read, 'read_at' => now(), 'frames_count' => $card->frames()->count(), 'files_count' => $card->files()->count(), 'bytes' => (int) $card->files()->sum('size'), 'shooter' => $shooter]);
+        // What was copied before stays proved; what is new is not.
+        if ($card->files()->whereNotNull('hash')->exists()) {
+            $card->isSafeAfterProof();
+        }
         event(new CardRead($card));
 
         return true;
@@ -50,7 +58,8 @@ final class ReadCard extends WorkInTurns
         if ($files === []) {
             throw UnusableSlot::isEmpty();
         }
-        if ($card->signature === $signature) {
+        // What a browser announced is known; of a card that goes on only the new may have been sent.
+        if ($card->signature === $signature || $card->is_uploaded) {
             return;
         }
         try {

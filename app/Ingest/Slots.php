@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use FilesystemIterator;
-use Kanpai\Core\Card\CardSignature;
 use RecursiveDirectoryIterator;
 use RecursiveIteratorIterator;
 use SplFileInfo;
@@ -17,15 +16,14 @@ use SplFileInfo;
  */
 final class Slots
 {
-    /** @return list<array{slot: string, name: string, files: int, signature: string}> */
+    /** @return list<array{slot: string, path: string, name: string}> */
     public function all(): array
     {
         $slots = [];
         foreach ($this->roots() as $number => $root) {
             foreach (glob($root.'/*', GLOB_ONLYDIR) ?: [] as $folder) {
                 if (! is_link($folder) && is_dir($folder.'/DCIM')) {
-                    $files = $this->files($folder);
-                    $slots[] = ['slot' => $number.'/'.basename($folder), 'name' => basename($folder), 'files' => count($files), 'signature' => CardSignature::of($files)];
+                    $slots[] = ['slot' => $number.'/'.basename($folder), 'path' => $folder, 'name' => basename($folder)];
                 }
             }
         }
@@ -74,6 +72,28 @@ final class Slots
         }
 
         return $files;
+    }
+
+    /**
+     * The name that a file system gives itself, where the folder is one of its own and the system tells.
+     *
+     * @param  string  $names  folder with a link for each, as udev makes it
+     */
+    public static function volume(string $path, string $names = '/dev/disk/by-uuid'): string
+    {
+        $card = @stat($path);
+        $above = @stat(dirname($path));
+        if ($card === false || $above === false || $card['dev'] === $above['dev']) {
+            return '';
+        }
+        foreach (glob($names.'/*') ?: [] as $name) {
+            $device = @stat($name);
+            if ($device !== false && $device['rdev'] === $card['dev']) {
+                return substr(basename($name), 0, 80);
+            }
+        }
+
+        return '';
     }
 
     /** @return list<string> */

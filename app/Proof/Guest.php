@@ -8,7 +8,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Cookie;
-use Kanpai\Core\Proof\ShareToken;
+use Kanpai\Core\Share\ShareToken;
 
 /**
  * Somebody who comes by a gallery's link, known again by a cookie.

@@ -38,17 +38,14 @@ final class MakeProofs extends WorkInTurns
         return true;
     }
 
-    /** Previews are made by another worker; of a card that was not copied yet they are begun here. */
+    /** Previews are made by other workers from the copies; a card that nobody copies will not have any. */
     private function waitForPreviews(Task $task, Card $card): bool
     {
-        $previews = $card->task('previews');
-        if ($previews === null) {
-            MakePreviews::ofCard($card);
-        } elseif (! $previews->isUnderWay() && $card->frames()->where('is_pictured', false)->exists()) {
-            $task->fail("The previews of card {$card->number} were not made: ".($previews->problem ?? 'they were stopped').'.');
-        } else {
-            usleep(500_000);
+        MakePreviews::ofCard($card);
+        if ($card->task('copy')?->isUnderWay() === true || $card->task('previews')?->isUnderWay() === true) {
+            return $this->waitFor(1);
         }
+        $task->fail("Card {$card->number} is not copied yet, so its pictures are not here. Copy it, then publish again.");
 
         return false;
     }

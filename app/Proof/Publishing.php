@@ -10,7 +10,7 @@ use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Kanpai\Core\Cull\FrameFilter;
-use Kanpai\Core\Proof\ShareToken;
+use Kanpai\Core\Share\ShareToken;
 
 /** Makes a gallery of the frames that are meant. The link works once all proofs are made. */
 final class Publishing

@@ -10,7 +10,6 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Facades\Auth;
 use Kanpai\Core\Clock\Zone;
-use Kanpai\Core\Deliver\DeliveredName;
 
 /**
  * One wedding, event or match.
@@ -24,11 +23,15 @@ use Kanpai\Core\Deliver\DeliveredName;
  * @property CarbonImmutable $held_on
  * @property CarbonImmutable|null $promised_on
  * @property CarbonImmutable|null $finished_at
+ * @property string $folder_pattern of the copies; empty with the other for the standard
+ * @property string $file_pattern
  * @property Studio $studio
  */
 final class Shoot extends Model
 {
     protected $guarded = [];
+
+    protected $attributes = ['folder_pattern' => '', 'file_pattern' => ''];
 
     protected $casts = ['held_on' => 'immutable_date', 'promised_on' => 'immutable_date', 'finished_at' => 'immutable_datetime'];
 
@@ -55,11 +58,5 @@ final class Shoot extends Model
     public function zone(): Zone
     {
         return Zone::of($this->zone);
-    }
-
-    /** The folder of the shoot below a place, year first. */
-    public function folder(): string
-    {
-        return sprintf('%s/%s-%s-%d', $this->held_on->format('Y'), $this->held_on->format('Y-m-d'), DeliveredName::slug($this->name), $this->id);
     }
 }

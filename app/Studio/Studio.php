@@ -12,10 +12,15 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  *
  * @property int $id
  * @property string $name
+ * @property int $copies_wanted proved copies of every file that make a card safe to format
  */
 final class Studio extends Model
 {
     protected $guarded = [];
+
+    protected $casts = ['copies_wanted' => 'int'];
+
+    protected $attributes = ['copies_wanted' => 2];
 
     /** @return HasMany<Member, $this> */
     public function members(): HasMany

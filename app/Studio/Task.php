@@ -21,6 +21,9 @@ use Illuminate\Support\Number;
  * @property TaskState $state
  * @property int $done
  * @property int $total
+ * @property int $pieces files done, where the unit is bytes
+ * @property int $pieces_total
+ * @property int $resumed_from what was done already when the task was opened
  * @property string|null $problem
  * @property CarbonImmutable $created_at
  * @property CarbonImmutable|null $started_at
@@ -64,26 +67,37 @@ final class Task extends Model
         $this->fill(['state' => TaskState::Running, 'started_at' => $this->started_at ?? now(), 'total' => $total ?? $this->total, 'problem' => null])->save();
     }
 
+    /** As `begin`, for work of which a part was done before the task was opened: that part counts for no rate. */
+    public function beginWith(int $done, int $total, int $pieces, int $piecesTotal): void
+    {
+        if ($this->pieces_total === 0) {
+            $this->resumed_from = $done;
+        }
+        $this->fill(['done' => $done, 'pieces' => $pieces, 'pieces_total' => $piecesTotal]);
+        $this->begin($total);
+    }
+
     /**
      * Notes how far the work is, four times a second at most.
      *
      * @return bool whether to go on: false once somebody stopped it
      */
-    public function reach(int $done): bool
+    public function reach(int $done, int $pieces = 0): bool
     {
         $this->done = $done;
+        $this->pieces = $pieces;
         if (microtime(true) - $this->written < 0.25) {
             return true;
         }
         $this->written = microtime(true);
 
-        return self::query()->whereKey($this->id)->where('state', TaskState::Running)->update(['done' => $done, 'updated_at' => now()]) > 0
+        return self::query()->whereKey($this->id)->where('state', TaskState::Running)->update(['done' => $done, 'pieces' => $pieces, 'updated_at' => now()]) > 0
             || self::query()->whereKey($this->id)->where('state', TaskState::Running)->exists();
     }
 
     public function finish(): void
     {
-        $this->fill(['state' => TaskState::Done, 'done' => $this->total, 'ended_at' => now()])->save();
+        $this->fill(['state' => TaskState::Done, 'done' => $this->total, 'pieces' => $this->pieces_total, 'ended_at' => now()])->save();
     }
 
     public function fail(string $problem): void
@@ -110,11 +124,15 @@ final class Task extends Model
         $said = $this->unit === 'bytes'
             ? Number::fileSize($this->done, 1).' of '.Number::fileSize($this->total, 1)
             : number_format($this->done).' of '.number_format($this->total).' '.$this->unit;
+        if ($this->pieces_total > 0) {
+            $said .= ' · '.number_format($this->pieces).' of '.number_format($this->pieces_total).' files';
+        }
+        $fresh = $this->done - $this->resumed_from;
         $seconds = $this->started_at === null ? 0.0 : $this->started_at->diffInSeconds($this->ended_at ?? CarbonImmutable::now(), true);
-        if ($seconds < 0.5 || $this->done === 0) {
+        if ($seconds < 0.5 || $fresh <= 0) {
             return $said;
         }
-        $rate = $this->done / $seconds;
+        $rate = $fresh / $seconds;
         $said .= ' · '.($this->unit === 'bytes' ? Number::fileSize($rate, 1) : number_format($rate, $rate < 10 ? 1 : 0)).' a second';
         if ($this->state->isOver()) {
             return $said;

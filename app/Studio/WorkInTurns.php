@@ -32,6 +32,8 @@ abstract class WorkInTurns implements ShouldQueue
 
     private float $began = 0.0;
 
+    private int $pause = 0;
+
     public function __construct(public readonly int $taskId)
     {
     }
@@ -49,7 +51,7 @@ abstract class WorkInTurns implements ShouldQueue
         if ($task === null || $task->state->isOver()) {
             return;
         }
-        $lock = 'kanpai-task-'.DB::connection()->getDatabaseName().'-'.$task->id;
+        $lock = 'kanpai-task-'.DB::connection()->getDatabaseName().'-'.$task->id.'-'.$this->hand();
         if ((int) DB::scalar('SELECT GET_LOCK(?, 0)', [$lock]) !== 1) {
             $this->release(5);
 
@@ -59,7 +61,7 @@ abstract class WorkInTurns implements ShouldQueue
             $this->began = microtime(true);
             $task->begin();
             $isDone = $this->turn($task);
-            while (! $isDone && $this->job?->getConnectionName() === 'sync' && ! $task->refresh()->state->isOver()) {
+            while (! $isDone && $this->pause === 0 && $this->job?->getConnectionName() === 'sync' && ! $task->refresh()->state->isOver()) {
                 $this->began = microtime(true);
                 $isDone = $this->turn($task);
             }
@@ -67,11 +69,33 @@ abstract class WorkInTurns implements ShouldQueue
             if ($isDone && ! $task->state->isOver()) {
                 $task->finish();
             } elseif (! $isDone && ! $task->state->isOver()) {
-                $this->release(0);
+                $this->release($this->pause);
+            }
+            if ($task->state->isOver()) {
+                $this->over($task);
             }
         } finally {
             DB::scalar('SELECT RELEASE_LOCK(?)', [$lock]);
         }
+    }
+
+    /** What is to follow once the task is done, failed or stopped. */
+    protected function over(Task $task): void
+    {
+    }
+
+    /** Which of several workers on one task this is. */
+    protected function hand(): int
+    {
+        return 0;
+    }
+
+    /** Ends the turn because others have to do something first. */
+    protected function waitFor(int $seconds): bool
+    {
+        $this->pause = $seconds;
+
+        return false;
     }
 
     protected function isTurnOver(): bool

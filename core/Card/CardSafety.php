@@ -10,15 +10,16 @@ namespace Kanpai\Core\Card;
  */
 final readonly class CardSafety
 {
-    private function __construct(public int $files, public int $proved, public int $wanted)
+    private function __construct(public int $files, public int $proved, public int $wanted, public int $leftOut)
     {
     }
 
     /**
      * @param  iterable<int>  $proofs  for each file on the card the number of places with a proved copy
      * @param  positive-int  $wanted  places that each file must stand in
+     * @param  int  $leftOut  how many of the files that do not stand there were not to be copied
      */
-    public static function of(iterable $proofs, int $wanted): self
+    public static function of(iterable $proofs, int $wanted, int $leftOut = 0): self
     {
         $files = 0;
         $proved = 0;
@@ -27,7 +28,7 @@ final readonly class CardSafety
             $proved += $count >= $wanted ? 1 : 0;
         }
 
-        return new self($files, $proved, $wanted);
+        return new self($files, $proved, $wanted, $leftOut);
     }
 
     public function isSafeToFormat(): bool
@@ -40,11 +41,18 @@ final readonly class CardSafety
         return $this->files - $this->proved;
     }
 
+    /** Whether all that was to be copied stands in enough places; what was left out stands on the card alone. */
+    public function isCopiedAsChosen(): bool
+    {
+        return $this->files > 0 && $this->missing() === $this->leftOut;
+    }
+
     public function __toString(): string
     {
         return match (true) {
             $this->files === 0 => 'Nothing is known about this card: do not format.',
             $this->isSafeToFormat() => "Safe to format: all {$this->files} files stand in {$this->wanted} places, read back and compared.",
+            $this->isCopiedAsChosen() => "Do not format: {$this->leftOut} of {$this->files} files were left out and stand on the card alone. All others stand in {$this->wanted} places, read back and compared.",
             default => "Do not format: {$this->missing()} of {$this->files} files do not stand in {$this->wanted} places yet.",
         };
     }

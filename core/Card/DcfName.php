@@ -30,7 +30,13 @@ final readonly class DcfName
     /** The same for all files of one press of the shutter on one card. */
     public function frameKey(): string
     {
-        return strtoupper($this->folder.'/'.$this->stem);
+        $stem = $this->stem;
+        // A sidecar may carry the picture's whole name: CRVM0001.DNG.xmp.
+        if ($this->kind === FileKind::Sidecar && self::of($stem)->kind->isPicture()) {
+            $stem = self::of($stem)->stem;
+        }
+
+        return strtoupper($this->folder.'/'.$stem);
     }
 
     /** The file's name as text: bytes that are no UTF-8 are taken as Latin-1, control characters are shown as such. */

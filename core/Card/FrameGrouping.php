@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Kanpai\Core\Card;
 
 /**
- * Puts the files of one press of the shutter together: raw, JPEG, sidecar and sound note of one number.
+ * Puts the files of one press of the shutter together, raw, JPEG, sidecar and sound note of one number, in the order in
+ * which the camera counted: after 9999 comes 0001 (DCF, CIPA DC-009, 3.3.2), in the same folder or the next.
  */
 final class FrameGrouping
 {
@@ -20,7 +21,7 @@ final class FrameGrouping
         foreach ($paths as $path) {
             $groups[DcfName::of($path)->frameKey()][] = $path;
         }
-        ksort($groups, SORT_STRING);
+        uksort($groups, $this->counting($groups));
         $frames = [];
         $loose = [];
         foreach ($groups as $group) {
@@ -33,6 +34,52 @@ final class FrameGrouping
         }
 
         return ['frames' => $frames, 'loose' => $loose];
+    }
+
+    /**
+     * Compares by folder, then by number on from the largest gap in the folder's numbers: where 0001 and 9999 stand
+     * together with nothing between, the counter rolled over there.
+     *
+     * @param  array<string, non-empty-list<string>>  $groups
+     * @return callable(string, string): int
+     */
+    private function counting(array $groups): callable
+    {
+        $numbers = [];
+        foreach ($groups as $key => $paths) {
+            $name = DcfName::of($paths[0]);
+            if ($name->number() !== null) {
+                $numbers[$name->folder][$key] = $name->number();
+            }
+        }
+        $places = [];
+        foreach ($numbers as $own) {
+            $first = self::afterGap(array_values($own));
+            foreach ($own as $key => $number) {
+                $places[$key] = ($number - $first + 9999) % 9999;
+            }
+        }
+
+        return fn (string|int $a, string|int $b): int => [dirname((string) $a), $places[$a] ?? -1, (string) $a] <=> [dirname((string) $b), $places[$b] ?? -1, (string) $b];
+    }
+
+    /**
+     * @param  non-empty-list<int>  $numbers  of 1 to 9999
+     * @return int the number that follows the largest gap, counting in a circle
+     */
+    private static function afterGap(array $numbers): int
+    {
+        sort($numbers);
+        $first = $numbers[0];
+        $largest = $numbers[0] + 9999 - $numbers[count($numbers) - 1];
+        for ($i = 1; $i < count($numbers); $i++) {
+            if ($largest < $numbers[$i] - $numbers[$i - 1]) {
+                $largest = $numbers[$i] - $numbers[$i - 1];
+                $first = $numbers[$i];
+            }
+        }
+
+        return $first;
     }
 
     private static function rank(string $path): int

@@ -21,10 +21,11 @@ final class ReadOnceCopy
      * @param  array<string, resource>  $places  open for writing, under the names of the places
      * @param  (callable(string $place, UnableToCopy $reason): void)|null  $failed  told of each place that fails; without it the
      *                                                                             first failure ends the copy
+     * @param  (callable(int $size): bool)|null  $goesOn  asked after each piece with the bytes so far
      *
-     * @throws UnableToCopy when the source ends in an error
+     * @throws UnableToCopy when the source ends in an error, or when it does not go on
      */
-    public function copy($source, array $places, ?callable $failed = null): CopiedBytes
+    public function copy($source, array $places, ?callable $failed = null, ?callable $goesOn = null): CopiedBytes
     {
         $hash = hash_init('xxh128');
         $size = 0;
@@ -49,6 +50,9 @@ final class ReadOnceCopy
                 }
             }
             $size += strlen($chunk);
+            if ($goesOn !== null && ! $goesOn($size)) {
+                throw UnableToCopy::wasStopped();
+            }
         }
 
         return new CopiedBytes($size, hash_final($hash));

@@ -29,7 +29,7 @@ final class Test
         $services = new Services($instance, $this->console);
         $services->stopAll();
         // Everything but the drawn cards, which take longest to make.
-        $instance->clear('places', 'pictures', 'deliveries', 'outbox');
+        $instance->clear('places', 'disks', 'arrivals', 'pictures', 'deliveries', 'outbox');
         $instance->prepare(null);
         $this->console->step('Starting the services of the tests');
         $services->startDatabase();

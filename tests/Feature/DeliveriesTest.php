@@ -15,7 +15,7 @@ use App\Proof\Guest;
 use App\Proof\Selection;
 use App\Studio\Task;
 use App\Studio\TaskState;
-use Kanpai\Core\Proof\ShareToken;
+use Kanpai\Core\Share\ShareToken;
 use ZipArchive;
 
 /** Packages: what is in them, what happens when making one is broken off, and who may fetch them. */

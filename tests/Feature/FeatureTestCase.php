@@ -6,6 +6,7 @@ namespace Tests\Feature;
 
 use App\Ingest\Card;
 use App\Ingest\Frame;
+use App\Ingest\Place;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use App\Studio\Studio;
@@ -32,11 +33,11 @@ abstract class FeatureTestCase extends TestCase
     {
         parent::setUp();
         $this->folder = sys_get_temp_dir().'/kanpai-test-'.bin2hex(random_bytes(6));
-        foreach (['rack', 'drive', 'backup', 'pictures', 'deliveries', 'outbox'] as $name) {
+        foreach (['rack', 'disks', 'arrivals', 'drive', 'backup', 'pictures', 'deliveries', 'outbox'] as $name) {
             mkdir("{$this->folder}/{$name}", 0700, true);
         }
         config([
-            'kanpai.roots' => [$this->folder.'/rack'], 'kanpai.places' => ['drive' => $this->folder.'/drive', 'backup' => $this->folder.'/backup'],
+            'kanpai.roots' => [$this->folder.'/rack'], 'kanpai.arrivals' => $this->folder.'/arrivals', 'kanpai.place_roots' => [$this->folder.'/disks'], 'kanpai.places' => ['drive' => $this->folder.'/drive', 'backup' => $this->folder.'/backup'],
             'kanpai.pictures' => $this->folder.'/pictures', 'kanpai.deliveries' => $this->folder.'/deliveries', 'kanpai.outbox' => $this->folder.'/outbox',
         ]);
         [$this->studio, $this->member, $this->shoot] = $this->newStudio('Quay Pictures', 'owner@quay.example');
@@ -99,12 +100,15 @@ abstract class FeatureTestCase extends TestCase
         return Frame::inOrder($this->shoot)->get();
     }
 
-    /** @return array<string, string> path => what it holds and when it was changed */
+    /** @return array<string, string> path => what it holds and when it was changed; without the marks of places */
     protected function tree(string $folder): array
     {
         $tree = [];
         foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($folder, \FilesystemIterator::SKIP_DOTS)) as $file) {
             assert($file instanceof \SplFileInfo);
+            if ($file->getFilename() === Place::MARK) {
+                continue;
+            }
             $tree[substr($file->getPathname(), strlen($folder) + 1)] = hash_file('xxh128', $file->getPathname()).' '.$file->getMTime();
         }
         ksort($tree);

@@ -26,7 +26,7 @@ final class IngestTest extends FeatureTestCase
         $card = $this->readCard('ivo');
         self::assertSame(CardState::Read, $card->state);
         self::assertSame([5, 8], [$card->frames_count, $card->files_count]);
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertOk()->assertSee('3 files cannot be shown')->assertSee('CRVM8002.JPG')->assertSee('cut short')->assertSee('0 bytes')->assertSee('Do not format')->assertDontSee('Safe to format');
+        $this->get("/shoots/{$this->shoot->id}/ingest")->assertOk()->assertSee('3 files with a problem')->assertSee('CRVM8002.JPG')->assertSee('cut short')->assertSee('0 bytes')->assertSee('Do not format')->assertDontSee('Safe to format');
 
         $card = $this->copyCard($card);
         self::assertSame(CardState::Safe, $card->state);
@@ -74,7 +74,7 @@ final class IngestTest extends FeatureTestCase
         $this->readCard('mara-wide');
         $this->readCard('mara-wide');
         self::assertSame(1, Card::query()->count());
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('read here as card 1');
+        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('as card 1, 3 frames, nothing new');
     }
 
     public function test_a_file_that_changed_since_reading_stops_the_copy_and_says_so(): void

@@ -119,7 +119,7 @@ final class KilledWorkerTest extends TestCase
     {
         $shoot = Studio::query()->create(['name' => 'Quay Pictures'])->shoots()->create(['name' => 'Harbour day', 'zone' => 'Europe/London', 'held_on' => '2026-09-05']);
         $task = Task::open($shoot, 'copy', 'card:1', 'Copying', 'bytes', 1);
-        $name = 'kanpai-task-'.DB::connection()->getDatabaseName().'-'.$task->id;
+        $name = 'kanpai-task-'.DB::connection()->getDatabaseName().'-'.$task->id.'-0';
         $other = new \mysqli('127.0.0.1', (string) config('database.connections.mariadb.username'), (string) config('database.connections.mariadb.password'), (string) config('database.connections.mariadb.database'), (int) config('database.connections.mariadb.port'));
         $other->query("SELECT GET_LOCK('{$name}', 0)");
         (new CopyCard($task->id))->handle();

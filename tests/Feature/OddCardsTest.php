@@ -84,7 +84,7 @@ final class OddCardsTest extends FeatureTestCase
         self::assertSame([CardState::Safe, 2], [$card->state, $card->frames_count]);
         $file = CardFile::query()->where('path', 'DCIM/100CORVD/HUGE0001.JPG')->firstOrFail();
         self::assertNotNull($file->problem);
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('HUGE0001.JPG')->assertSee('1 file cannot be shown');
+        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('HUGE0001.JPG')->assertSee('1 file with a problem. What cannot be shown is copied all the same');
     }
 
     public function test_folders_that_go_in_circles_and_hidden_files_are_passed_by(): void
@@ -116,6 +116,6 @@ final class OddCardsTest extends FeatureTestCase
         }
         $card = $this->copyCard($this->readCard('broken'), 'Sam Reed');
         self::assertSame([CardState::Safe, 0, 3], [$card->state, $card->frames_count, $card->files_count]);
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertOk()->assertSee('3 files cannot be shown, and are copied all the same');
+        $this->get("/shoots/{$this->shoot->id}/ingest")->assertOk()->assertSee('3 files with a problem. What cannot be shown is copied all the same');
     }
 }

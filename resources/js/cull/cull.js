@@ -7,8 +7,9 @@ import { showInstant } from '../studio/day-line.js';
 import { get } from '../studio/server.js';
 import { pips, verdict as verdictShape } from '../studio/shapes.js';
 import { Ladder } from './ladder.js';
-import { Marks, uuid } from './marks.js';
-import { Wall } from './wall.js';
+import { Marks, uuid } from '../studio/marks.js';
+import { Wall } from '../studio/wall.js';
+import { Wanted } from '../studio/wanted.js';
 
 const NEAR = 24;
 const root = document.querySelector('[data-cull]');
@@ -37,6 +38,14 @@ const marks = new Marks(root.dataset.cull, root.dataset.marks, (waiting, problem
 const wall = new Wall($('wall'), {
     open: (frame) => { at = view.indexOf(frame); showOne(); },
     point: (frame) => { at = view.indexOf(frame); show(); },
+    shown: () => wanted.look(),
+});
+
+const wanted = new Wanted(root.dataset.wanted, () => (isWall ? wall.seen : view.slice(Math.max(0, at - 2), at + 8)), (made) => {
+    wall.refresh(made);
+    if (!isWall && made.includes(current())) {
+        show();
+    }
 });
 
 function current() {
@@ -61,6 +70,7 @@ function show() {
         return;
     }
     showInstant(frame.taken);
+    wanted.look();
     if (isWall) {
         wall.point(frame);
 
@@ -73,7 +83,7 @@ function show() {
         image.alt = frame.name;
     }
     $('frame').style.setProperty('--ratio', frame.width / frame.height);
-    $('line').textContent = [`${at + 1} of ${view.length.toLocaleString('en')}`, frame.time.slice(0, 11), frame.exposure, frame.name, frame.large ? '' : 'small picture, the preview follows'].filter(Boolean).join(' · ');
+    $('line').textContent = [`${at + 1} of ${view.length.toLocaleString('en')}`, frame.time.slice(0, 11), frame.exposure, frame.name, frame.pixels, frame.large ? '' : 'small picture, the preview follows'].filter(Boolean).join(' · ');
     $('shown').replaceChildren(verdictShape(frame.verdict), pips(frame.rating));
     $('shown').setAttribute('aria-label', `${frame.verdict}, rating ${frame.rating}`);
     ladder.point(frame);

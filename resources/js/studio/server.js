@@ -1,5 +1,5 @@
 /** Talking with the server: JSON, with the token against forged requests. */
-const token = () => document.querySelector('meta[name="csrf-token"]')?.content ?? '';
+export const token = () => document.querySelector('meta[name="csrf-token"]')?.content ?? '';
 
 export async function post(address, body) {
     const answer = await fetch(address, {
@@ -9,7 +9,7 @@ export async function post(address, body) {
         body: JSON.stringify(body),
     });
     if (!answer.ok) {
-        throw Object.assign(new Error(`The server answered ${answer.status}.`), { status: answer.status });
+        throw Object.assign(new Error(`The server answered ${answer.status}.`), { status: answer.status, told: await answer.json().catch(() => null) });
     }
 
     return answer.json();

@@ -1,7 +1,7 @@
 @extends('layouts.shoot')
 @push('scripts')<script type="module" src="{{ $build->url('js/cull/cull.js') }}"></script>@endpush
 @section('whole')
-<div class="cull" data-cull="{{ $shoot->id }}" data-frames="{{ route('cull.frames', $shoot) }}" data-marks="{{ route('cull.mark', $shoot) }}"
+<div class="cull" data-cull="{{ $shoot->id }}" data-frames="{{ route('cull.frames', $shoot) }}" data-marks="{{ route('cull.mark', $shoot) }}" data-wanted="{{ route('ingest.wanted', $shoot) }}"
      data-verdict="{{ $filter->verdict?->value }}" data-rating="{{ $filter->rating }}" data-body="{{ $filter->body }}" data-from="{{ $filter->from }}" data-to="{{ $filter->to }}">
     @include('studio.rail')
     <div>@include('studio.day-line')</div>

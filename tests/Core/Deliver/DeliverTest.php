@@ -7,7 +7,7 @@ namespace Tests\Core\Deliver;
 use Kanpai\Core\Deliver\ChecksumList;
 use Kanpai\Core\Deliver\DeliveredName;
 use Kanpai\Core\Deliver\NameList;
-use Kanpai\Core\Proof\ShareToken;
+use Kanpai\Core\Share\ShareToken;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

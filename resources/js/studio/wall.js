@@ -1,5 +1,5 @@
 /** The wall of frames. Only the rows near the window stand in the page, so that six thousand scroll as sixty do. */
-import { pips, verdict } from '../studio/shapes.js';
+import { pips, verdict } from './shapes.js';
 
 const GAP = 10;
 const LEAST = 190;
@@ -19,6 +19,13 @@ export class Wall {
         this.#inner = box.firstElementChild;
         this.#acts = acts;
         box.addEventListener('scroll', () => this.#place(), { passive: true });
+    }
+
+    /** The frames that are on the screen, or nearly. */
+    get seen() {
+        const there = new Set([...this.#inner.children].map((tile) => Number(tile.dataset.id)));
+
+        return this.#frames.filter((frame) => there.has(frame.id));
     }
 
     lay(frames) {
@@ -78,6 +85,7 @@ export class Wall {
         for (const tile of there.values()) {
             tile.remove();
         }
+        this.#acts.shown?.();
     }
 
     /** One frame in small, with what was said about it. */

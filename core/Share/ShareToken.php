@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kanpai\Core\Proof;
+namespace Kanpai\Core\Share;
 
 /** The secret part of a link for guests: 144 random bits, safe in an address. Only its hash is looked up. */
 final readonly class ShareToken

@@ -2,7 +2,7 @@
  * Marks on their way to the server. They are kept in the browser until the server has said that it has them, in the
  * order in which they were made; a mark that arrives twice counts once.
  */
-import { post } from '../studio/server.js';
+import { post } from './server.js';
 
 const SECOND = 1000;
 

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ingest;
+
+use Kanpai\Core\Card\CameraTime;
+use Kanpai\Core\Card\Exif;
+
+/** What exiftool says about a raw file, in our own shape. */
+final class ExifByExifTool
+{
+    /**
+     * @param  array<string, mixed>  $said  tag => value, numbers as numbers
+     * @return Exif|null null when exiftool does not know the file either
+     */
+    public static function of(array $said): ?Exif
+    {
+        $number = fn (string $tag): ?float => is_numeric($said[$tag] ?? null) ? (float) $said[$tag] : null;
+        $text = fn (string $tag): ?string => is_scalar($said[$tag] ?? null) && trim((string) $said[$tag]) !== '' ? trim((string) $said[$tag]) : null;
+        if (isset($said['Error']) || ($number('ImageWidth') ?? 0.0) <= 0.0 || ($number('ImageHeight') ?? 0.0) <= 0.0) {
+            return null;
+        }
+        $orientation = (int) ($number('Orientation') ?? 1);
+
+        return new Exif(
+            width: (int) $number('ImageWidth'),
+            height: (int) $number('ImageHeight'),
+            make: $text('Make'),
+            model: $text('Model'),
+            serial: $text('SerialNumber'),
+            owner: $text('OwnerName'),
+            artist: $text('Artist'),
+            lens: $text('LensModel'),
+            takenAt: CameraTime::fromExif($text('DateTimeOriginal'), $text('SubSecTimeOriginal'), $text('OffsetTimeOriginal')),
+            exposure: $number('ExposureTime'),
+            fNumber: $number('FNumber'),
+            iso: (int) $number('ISO') ?: null,
+            focalLength: $number('FocalLength'),
+            orientation: $orientation >= 1 && $orientation <= 8 ? $orientation : 1,
+        );
+    }
+}

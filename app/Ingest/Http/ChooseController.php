@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ingest\Http;
+
+use App\Ingest\Card;
+use App\Ingest\CardContents;
+use App\Ingest\Frame;
+use App\Ingest\Places;
+use App\Studio\PictureAddress;
+use App\Studio\Shoot;
+use Illuminate\Contracts\View\View;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+
+/** Looking through a card before it is copied, and choosing what is. */
+final class ChooseController
+{
+    public function show(Card $card, Places $places): View
+    {
+        return view('ingest.choose', ['card' => $card, 'shoot' => $card->shoot, 'places' => $places->used($card->shoot->studio_id)->pluck('name')->all()]);
+    }
+
+    /** What was read of a card so far: the frames after a given one. */
+    public function frames(Request $request, Card $card, CardContents $contents): JsonResponse
+    {
+        return response()->json($contents->after($card, $request->integer('after'), $request->integer('files')))->header('Cache-Control', 'no-store');
+    }
+
+    public function tick(Request $request, Card $card, CardContents $contents): JsonResponse
+    {
+        $said = $request->validate([
+            'frames' => ['present', 'array', 'max:20000'], 'frames.*' => ['integer'],
+            'files' => ['present', 'array', 'max:20000'], 'files.*' => ['integer'],
+            'ticked' => ['required', 'boolean'],
+        ]);
+        $contents->tick($card, array_values(array_map(intval(...), $said['frames'])), array_values(array_map(intval(...), $said['files'])), (bool) $said['ticked']);
+
+        return response()->json($contents->ticked($card));
+    }
+
+    /**
+     * Frames that are on somebody's screen: their previews are made before all others, and what is made by now is told.
+     */
+    public function wanted(Request $request, Shoot $shoot): JsonResponse
+    {
+        $ids = $request->validate(['frames' => ['required', 'array', 'max:300'], 'frames.*' => ['integer']])['frames'];
+        DB::table('frames')->where(['shoot_id' => $shoot->id, 'is_pictured' => false])->whereIn('id', $ids)->update(['wanted_at' => now()->format('Y-m-d H:i:s.v')]);
+        $made = Frame::query()->where(['shoot_id' => $shoot->id, 'is_pictured' => true])->whereIn('id', $ids)->get(['id', 'small_path', 'large_path']);
+
+        return response()->json(['pictures' => $made->map(fn (Frame $frame): array => [$frame->id, PictureAddress::orNothing($frame->small_path), PictureAddress::orNothing($frame->large_path)])->all()]);
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ingest\Http;
+
+use App\Ingest\Rack\Faults;
+use App\Ingest\Rack\Rack;
+use Illuminate\Contracts\View\View;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+
+/** The stand-in for card readers: cards are pushed in, pulled out, and made to fail. */
+final class RackController
+{
+    public function show(): View
+    {
+        return view('ingest.rack', ['cards' => Rack::installed()->cards()]);
+    }
+
+    public function change(Request $request, string $card): RedirectResponse
+    {
+        $rack = Rack::installed();
+        abort_unless(isset($rack->cards()[$card]), 404);
+        $said = $request->validate([
+            'do' => ['required', 'in:push-in,pull-out,make'],
+            'megabytes' => ['nullable', 'numeric', 'min:0.001', 'max:10000'],
+            'failsAt' => ['nullable', 'integer', 'min:0'], 'flipsAt' => ['nullable', 'integer', 'min:0'], 'pullsOutAt' => ['nullable', 'integer', 'min:0'],
+            'only' => ['nullable', 'string', 'max:200'],
+        ]);
+        match ($said['do']) {
+            'push-in' => $rack->pushIn($card),
+            'pull-out' => $rack->pullOut($card),
+            default => $rack->make($card, Faults::of([...$said, 'bytesPerSecond' => isset($said['megabytes']) ? (int) (1e6 * (float) $said['megabytes']) : null])),
+        };
+
+        return redirect()->route('rack');
+    }
+}

@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ingest\Http;
+
+use App\Ingest\Copy;
+use App\Ingest\NameTree;
+use App\Ingest\Naming;
+use App\Ingest\Place;
+use App\Ingest\Places;
+use App\Ingest\ReevaluateCards;
+use App\Ingest\SavedPattern;
+use App\Studio\Member;
+use App\Studio\Shoot;
+use Illuminate\Contracts\View\View;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Validation\Rule;
+use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Card\InvalidNamePattern;
+use Kanpai\Core\Card\NamePattern;
+
+/** Where copies go: the places, and the folders and names in them. */
+final class WhereController
+{
+    public function show(Shoot $shoot, Naming $naming, NameTree $tree, Places $places): View
+    {
+        $pattern = $naming->ofShoot($shoot);
+
+        return view('ingest.where', [
+            'shoot' => $shoot,
+            'pattern' => $pattern,
+            'tree' => $tree->of($shoot, $pattern),
+            'saved' => SavedPattern::query()->where('studio_id', $shoot->studio_id)->orderBy('name')->get(),
+            'places' => $places->all($shoot->studio_id),
+            'copies' => Copy::query()->whereHas('file.card.shoot', fn ($shoots) => $shoots->where('studio_id', $shoot->studio_id))->groupBy('place')->selectRaw('place, COUNT(*) AS n')->pluck('n', 'place'),
+            'free' => $places->free($shoot->studio_id),
+            'standard' => NamePattern::standard(),
+        ]);
+    }
+
+    /** What comes out, while the pattern is being typed. */
+    public function tree(Request $request, Shoot $shoot, NameTree $tree): View
+    {
+        return view('ingest.tree', ['tree' => $tree->of($shoot, $this->pattern($request))]);
+    }
+
+    public function use(Request $request, Shoot $shoot): RedirectResponse
+    {
+        $pattern = $this->pattern($request);
+        $shoot->update(['folder_pattern' => $pattern->folder, 'file_pattern' => $pattern->file]);
+        $name = trim((string) $request->string('name'));
+        if ($name !== '') {
+            $request->validate(['name' => ['string', 'max:80']]);
+            SavedPattern::query()->updateOrCreate(['studio_id' => $shoot->studio_id, 'name' => $name], ['folder' => $pattern->folder, 'file' => $pattern->file]);
+        }
+
+        return redirect()->route('ingest.where', $shoot)->with('said', $name === '' ? 'Files that are copied from now on go there. Those that are copied stay where they are.' : "Saved as “{$name}”, and used for this shoot from now on.");
+    }
+
+    public function forget(Shoot $shoot, string $pattern): RedirectResponse
+    {
+        SavedPattern::query()->where('studio_id', $shoot->studio_id)->whereKey($pattern)->delete();
+
+        return redirect()->route('ingest.where', $shoot);
+    }
+
+    public function addPlace(Request $request, Shoot $shoot, Places $places): RedirectResponse
+    {
+        $this->owner();
+        $said = $request->validate([
+            'place_path' => ['required', Rule::in($places->free($shoot->studio_id))],
+            'place_name' => ['required', 'string', 'max:40', Rule::notIn($places->all($shoot->studio_id)->pluck('name')->all())],
+        ], ['place_path.*' => 'Choose one of the disks that the server sees.', 'place_name.not_in' => 'There is a place of that name already.', 'place_name.required' => 'Give the place a name that says which disk it is.']);
+        Place::named($said['place_name'], $said['place_path'], $shoot->studio_id);
+
+        return redirect()->route('ingest.where', $shoot);
+    }
+
+    /** Takes a place out of use, or into it again. Copies that stand there go on counting. */
+    public function leaveOut(Shoot $shoot, string $place, Places $places): RedirectResponse
+    {
+        $this->owner();
+        $found = $places->all($shoot->studio_id)->firstOrFail('id', (int) $place);
+        if ($found->left_out_at === null && $places->used($shoot->studio_id)->count() === 1) {
+            throw ValidationException::withMessages(['place' => 'One place has to stay in use.']);
+        }
+        $found->update(['left_out_at' => $found->left_out_at === null ? now() : null]);
+
+        return redirect()->route('ingest.where', $shoot);
+    }
+
+    public function copiesWanted(Request $request, Shoot $shoot, ReevaluateCards $cards): RedirectResponse
+    {
+        $this->owner();
+        $said = $request->validate(['copies_wanted' => ['required', 'integer', 'min:1', 'max:9']], ['copies_wanted.*' => 'Between 1 and 9 copies can be asked for.']);
+        $shoot->studio->update($said);
+        $cards->of($shoot->studio);
+
+        return redirect()->route('ingest.where', $shoot);
+    }
+
+    private function owner(): void
+    {
+        abort_unless(Member::current()->role === 'owner', 403);
+    }
+
+    private function pattern(Request $request): NamePattern
+    {
+        try {
+            return NamePattern::of((string) $request->string('folder'), (string) $request->string('file'));
+        } catch (InvalidNamePattern $reason) {
+            throw ValidationException::withMessages([$reason->field => $reason->getMessage()]);
+        }
+    }
+}

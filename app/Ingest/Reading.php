@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ingest;
+
+use App\Studio\Shoot;
+use App\Studio\Task;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+
+/** Begins to read what lies in a slot: as a new card, or as one that is known, with what came onto it since. */
+final class Reading
+{
+    public function __construct(private readonly Slots $slots, private readonly KnownCards $known)
+    {
+    }
+
+    /**
+     * @param  string  $path  of the slot, as `Slots::path` gives it
+     *
+     * @throws UnusableSlot
+     */
+    public function begin(Shoot $shoot, string $path): Card
+    {
+        $files = $this->slots->files($path);
+        $volume = Slots::volume($path);
+        $card = DB::transaction(function () use ($shoot, $path, $files, $volume): Card {
+            Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
+            // A reading that was stopped goes on where it was.
+            $begun = Card::query()->where(['shoot_id' => $shoot->id, 'slot' => $path, 'state' => CardState::Reading])->first();
+            if ($begun !== null) {
+                return $begun;
+            }
+            $known = $this->known->find($shoot, $files);
+            if ($known !== null && $known->goesOn($shoot)) {
+                // It may stand in another slot than before.
+                $known->card->update(['slot' => $path, 'volume' => $volume, ...($known->newFiles > 0 ? ['state' => CardState::Reading] : [])]);
+
+                return $known->card;
+            }
+
+            return self::card($shoot, ['slot' => $path, 'volume' => $volume, 'name' => basename($path), 'state' => CardState::Reading]);
+        });
+        $this->queue($card);
+
+        return $card;
+    }
+
+    /** Queues the reading of a card that is not under way. */
+    public function queue(Card $card): void
+    {
+        if ($card->state === CardState::Reading && $card->task('read')?->isUnderWay() !== true) {
+            $task = Task::open($card->shoot, 'read', $card->subject(), "Reading the card “{$card->name}”", 'files');
+            ReadCard::dispatch($task->id)->onQueue('urgent');
+        }
+    }
+
+    /**
+     * A card with the next number of the shoot, whose row has to be locked.
+     *
+     * @param  array<string, mixed>  $facts
+     */
+    public static function card(Shoot $shoot, array $facts): Card
+    {
+        $uuid = (string) Str::uuid();
+
+        return Card::query()->create(['uuid' => $uuid, 'shoot_id' => $shoot->id, 'number' => 1 + (int) Card::query()->where('shoot_id', $shoot->id)->max('number'), 'signature' => md5($uuid), ...$facts]);
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ingest;
+
+use App\Studio\Shoot;
+use Kanpai\Core\Card\FrameGrouping;
+
+/** The cards in the slots, with what the studio knows of them. */
+final class SlotsOfShoot
+{
+    public function __construct(private readonly Slots $slots, private readonly KnownCards $known)
+    {
+    }
+
+    /** @return list<array{slot: string, name: string, contents: string, known: string, action: string, isNew: bool}> */
+    public function of(Shoot $shoot): array
+    {
+        return array_map(fn (array $slot): array => $this->slot($shoot, $slot), $this->slots->all());
+    }
+
+    /**
+     * @param  array{slot: string, path: string, name: string}  $slot
+     * @return array{slot: string, name: string, contents: string, known: string, action: string, isNew: bool}
+     */
+    private function slot(Shoot $shoot, array $slot): array
+    {
+        $files = $this->slots->files($slot['path']);
+        $recognised = $this->known->find($shoot, $files);
+        $frames = $recognised === null ? count((new FrameGrouping)->group(array_column($files, 'path'))['frames']) : 0;
+        $volume = Slots::volume($slot['path']);
+        $before = $recognised === null ? $this->known->readBefore($shoot, $volume) : null;
+        $isHere = $recognised !== null && $recognised->goesOn($shoot);
+
+        return [
+            'slot' => $slot['slot'],
+            'name' => $slot['name'],
+            'contents' => $recognised === null ? number_format($frames).($frames === 1 ? ' frame' : ' frames').' in '.number_format(count($files)).(count($files) === 1 ? ' file' : ' files') : '',
+            'known' => $recognised?->inWords($shoot) ?? ($before === null ? '' : "formatted since it was read as card {$before->number} of “{$before->shoot->name}”"),
+            'action' => match (true) {
+                ! $isHere => 'Read this card',
+                $recognised->newFiles > 0 => $recognised->newFrames > 0 ? 'Read the '.number_format($recognised->newFrames).' new' : 'Read what is new',
+                $recognised->card->slot !== $slot['path'] && ! $recognised->card->state->isDone() => 'Go on from this slot',
+                default => '',
+            },
+            'isNew' => $recognised === null,
+        ];
+    }
+}

@@ -1,0 +1,248 @@
+/**
+ * Choosing from a card before it is copied. What is highlighted (a light mat around the picture) is what a key acts on;
+ * what is ticked (the box on the picture) is what will be copied. All is ticked at first.
+ */
+import { tinykeys } from 'tinykeys';
+import { showInstant } from '../studio/day-line.js';
+import { Marks, uuid } from '../studio/marks.js';
+import { get, post } from '../studio/server.js';
+import { element } from '../studio/shapes.js';
+import { Wall } from '../studio/wall.js';
+import { Wanted } from '../studio/wanted.js';
+
+const MEGA = 1e6;
+const root = document.querySelector('[data-choose]');
+const $ = (name) => root.querySelector(`[data-${name}]`);
+let frames = [];
+let at = 0;
+let anchor = 0;
+let highlighted = new Set();
+let history = [];
+let view = [];
+let only = 'all';
+let answers = Promise.resolve();
+
+const size = (bytes) => (bytes >= 1e9 ? `${(bytes / 1e9).toFixed(2)} GB` : `${(bytes / MEGA).toFixed(1)} MB`);
+const count = (number, word) => `${number.toLocaleString('en')} ${word}${number === 1 ? '' : 's'}`;
+const shows = { all: () => true, ticked: (frame) => frame.isTicked, unticked: (frame) => !frame.isTicked, dropped: (frame) => frame.verdict === 'drop', troubled: (frame) => frame.problem !== '' };
+
+/** A wall whose frames can be highlighted and ticked. */
+class CardWall extends Wall {
+    tile(frame, number, isCurrent) {
+        const tile = super.tile(frame, number, isCurrent, () => {});
+        tile.classList.add('of-card');
+        tile.classList.toggle('is-highlighted', highlighted.has(frame));
+        tile.classList.toggle('is-unticked', !frame.isTicked);
+        tile.setAttribute('aria-label', `${number} ${frame.name}, ${frame.isTicked ? 'ticked' : 'not ticked'}${highlighted.has(frame) ? ', highlighted' : ''}, ${frame.verdict}`);
+        tile.querySelector('.label').textContent = frame.time;
+        if (!frame.small) {
+            const word = document.createElement('span');
+            word.className = 'no-picture';
+            word.textContent = `${frame.name} · ${frame.kinds}`;
+            tile.querySelector('img').replaceWith(word);
+        }
+        const box = element('svg', { viewBox: '0 0 20 20', class: 'tick', 'aria-hidden': 'true' }, element('rect', { x: 2, y: 2, width: 16, height: 16, rx: 2 }));
+        if (frame.isTicked) {
+            box.append(element('path', { d: 'M5.5 10.5l3.2 3.2L15 7' }));
+        }
+        tile.append(box);
+        tile.addEventListener('mousedown', (event) => event.preventDefault());
+        tile.addEventListener('click', (event) => {
+            $('wall').focus({ preventScroll: true });
+            if (event.target.closest('.tick')) {
+                if (!highlighted.has(frame)) {
+                    highlight(frame);
+                }
+                tick(!frame.isTicked);
+            } else {
+                highlight(frame, event.shiftKey, event.ctrlKey || event.metaKey);
+            }
+        });
+
+        return tile;
+    }
+}
+
+const wall = new CardWall($('wall'), { open: () => {}, point: () => {}, shown: () => wanted.look() });
+const wanted = new Wanted(root.dataset.wanted, () => (root.dataset.copying ? wall.seen : []), (made) => wall.refresh(made));
+const marks = new Marks(root.dataset.shoot, root.dataset.marks, (waiting, problem) => say(problem === null ? '' : `${count(waiting, 'mark')} kept here until the server answers`));
+
+function say(text) {
+    $('note').textContent = text;
+    $('note').hidden = text === '';
+}
+
+/** One frame, a range from the last one on, or one more or less. */
+function highlight(frame, isRange = false, isMore = false) {
+    const place = view.indexOf(frame);
+    if (isRange) {
+        const [from, to] = [Math.min(anchor, place), Math.max(anchor, place)];
+        highlighted = new Set([...(isMore ? highlighted : []), ...view.slice(from, to + 1)]);
+    } else if (isMore) {
+        highlighted.has(frame) ? highlighted.delete(frame) : highlighted.add(frame);
+        anchor = place;
+    } else {
+        highlighted = new Set([frame]);
+        anchor = place;
+    }
+    at = place;
+    show();
+}
+
+function step(by, isRange) {
+    const frame = view[Math.min(view.length - 1, Math.max(0, at + by))];
+    if (frame) {
+        highlight(frame, isRange);
+    }
+}
+
+/** One tick for all that is highlighted. What was copied stays ticked. */
+function tick(isTicked, own = [...highlighted]) {
+    const changed = own.filter((frame) => !frame.isCopied && frame.isTicked !== isTicked);
+    if (changed.length === 0) {
+        return;
+    }
+    for (const frame of changed) {
+        frame.isTicked = isTicked;
+    }
+    send(changed, isTicked);
+    wall.refresh(changed);
+    show();
+}
+
+function send(changed, isTicked) {
+    const body = { frames: changed.filter((frame) => frame.id > 0).map((frame) => frame.id), files: changed.filter((frame) => frame.id < 0).map((frame) => -frame.id), ticked: isTicked };
+    answers = answers.then(() => post(root.dataset.ticks, body)).then(() => say('')).catch(() => {
+        say('The server did not take the ticks; they are sent again.');
+
+        return new Promise((done) => { setTimeout(done, 2000); }).then(() => send(changed, isTicked));
+    });
+}
+
+/** Verdicts can be given here and now; they stay with the frame. */
+function judge(verdict) {
+    const changed = [...highlighted].filter((frame) => frame.id > 0 && frame.verdict !== verdict);
+    history.push(changed.map((frame) => {
+        const mark = { id: uuid(), frame, before: frame.verdict };
+        marks.add({ id: mark.id, frame: frame.id, verdict });
+        frame.verdict = verdict;
+
+        return mark;
+    }));
+    wall.refresh(changed);
+    highlighted.size === 1 ? step(1, false) : show();
+}
+
+function takeBack() {
+    for (const mark of history.pop() ?? []) {
+        marks.add({ id: mark.id, takeBack: true });
+        mark.frame.verdict = mark.before;
+        wall.refresh([mark.frame]);
+    }
+    show();
+}
+
+function show() {
+    const ticked = frames.filter((frame) => frame.isTicked);
+    const sum = (some) => some.reduce((bytes, frame) => bytes + frame.bytes, 0);
+    const own = [...highlighted];
+    $('ticked').textContent = `${ticked.length.toLocaleString('en')} of ${frames.length.toLocaleString('en')}`;
+    $('ticked-size').textContent = `${size(sum(ticked))} of ${size(sum(frames))}`;
+    $('highlighted').textContent = own.length.toLocaleString('en');
+    $('tick').textContent = own.length > 0 && own.every((frame) => frame.isTicked) ? `Untick ${count(own.length, 'highlighted frame')}` : `Tick ${count(own.length, 'highlighted frame')}`;
+    $('tick').disabled = own.length === 0;
+    if ($('copy')) {
+        const left = ticked.filter((frame) => !frame.isCopied);
+        $('copy').disabled = left.length === 0 || root.dataset.ready !== 'true';
+        $('copy').textContent = left.length === 0 ? 'Nothing is ticked' : `Copy ${count(left.length, 'frame')}, ${size(sum(left))}`;
+    }
+    for (const name of ['dropped', 'known']) {
+        const meant = frames.filter((frame) => frame.isTicked && !frame.isCopied && (name === 'dropped' ? frame.verdict === 'drop' : frame.isKnown));
+        $(`untick-${name}`).hidden = meant.length === 0;
+        $(`untick-${name}`).textContent = name === 'dropped' ? `Untick the ${meant.length.toLocaleString('en')} dropped` : `Untick the ${meant.length.toLocaleString('en')} that the studio has`;
+    }
+    for (const button of root.querySelectorAll('[data-only]')) {
+        button.setAttribute('aria-pressed', String(button.dataset.only === only));
+    }
+    const frame = view[at];
+    $('line').textContent = frame ? [frame.name, frame.time, frame.facts, size(frame.bytes), frame.kinds, frame.isCopied ? 'copied' : '', frame.problem].filter(Boolean).join(' · ') : '';
+    if (frame) {
+        wall.point(frame);
+        showInstant(frame.taken);
+    }
+    for (const tile of $('wall').querySelectorAll('.tile')) {
+        const shown = view.find((other) => other.id === Number(tile.dataset.id));
+        tile.classList.toggle('is-highlighted', highlighted.has(shown));
+    }
+    $('none').hidden = view.length > 0 || frames.length === 0;
+}
+
+function lay() {
+    const current = view[at];
+    view = frames.filter(shows[only]);
+    at = Math.max(0, view.indexOf(current));
+    highlighted = new Set([...highlighted].filter((frame) => view.includes(frame)));
+    wall.lay(view);
+    show();
+}
+
+const untick = (meant) => tick(false, frames.filter(meant));
+const actions = {
+    t: () => tick(![...highlighted].every((frame) => frame.isTicked)),
+    f: () => judge('keep'), d: () => judge('drop'), s: () => judge('open'), Backspace: takeBack,
+    ArrowRight: () => step(1, false), ArrowLeft: () => step(-1, false), ArrowDown: () => step(wall.columns, false), ArrowUp: () => step(-wall.columns, false),
+    'Shift+ArrowRight': () => step(1, true), 'Shift+ArrowLeft': () => step(-1, true), 'Shift+ArrowDown': () => step(wall.columns, true), 'Shift+ArrowUp': () => step(-wall.columns, true),
+    '$mod+a': () => { highlighted = new Set(view); show(); }, Escape: () => { highlighted = new Set(view[at] ? [view[at]] : []); show(); },
+    'Shift+?': () => root.querySelector('dialog').showModal(),
+};
+tinykeys(window, Object.fromEntries(Object.entries(actions).map(([key, act]) => [key, (event) => {
+    if (event.target.matches('input, textarea, select') || root.querySelector('dialog').open || event.repeat && !event.key.startsWith('Arrow')) {
+        return;
+    }
+    event.preventDefault();
+    act();
+}])));
+$('tick').addEventListener('click', actions.t);
+$('untick-dropped').addEventListener('click', () => untick((frame) => frame.verdict === 'drop'));
+$('untick-known').addEventListener('click', () => untick((frame) => frame.isKnown));
+$('keys').addEventListener('click', () => root.querySelector('dialog').showModal());
+for (const button of root.querySelectorAll('[data-only]')) {
+    button.addEventListener('click', () => { only = button.dataset.only; lay(); });
+}
+// What was ticked here is on the server before the copying begins.
+$('copy')?.form.addEventListener('submit', async (event) => {
+    event.preventDefault();
+    await answers;
+    event.target.submit();
+});
+window.addEventListener('resize', lay);
+
+/** Frames come as they are read; the first stand here while the rest of the card is still being read. */
+async function read() {
+    let after = 0;
+    let files = 0;
+    for (;;) {
+        const told = await get(`${root.dataset.frames}?after=${after}&files=${files}`);
+        const rows = told.frames.map((row) => Object.fromEntries(told.columns.map((name, i) => [name, row[i]])));
+        ({ after, files } = told);
+        if (rows.length > 0) {
+            frames = [...frames, ...rows].sort((a, b) => a.taken - b.taken || a.id - b.id);
+            lay();
+            root.dataset.begun = 'true';
+        }
+        if (told.isRead) {
+            break;
+        }
+        $('reading').textContent = `Reading the card: ${frames.length.toLocaleString('en')} frames so far`;
+        if (rows.length === 0) {
+            await new Promise((done) => { setTimeout(done, 150); });
+        }
+    }
+    $('reading').hidden = true;
+    root.dataset.ready = 'true';
+    $('empty').hidden = frames.length > 0;
+    highlighted = new Set(view[0] ? [view[0]] : []);
+    $('wall').focus({ preventScroll: true });
+    lay();
+}
+await read();
