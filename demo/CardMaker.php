@@ -114,7 +114,7 @@ final class CardMaker
         $stored = $shot->upright ? $picture->turned(1)->inMemory() : $picture;
         $thumbnail = $stored->within(160)->jpegBytes(75);
         if ($shot->rawPath !== null) {
-            $preview = $stored->within(1616)->inMemory();
+            $preview = $stored->within(min(1616, intdiv(16 * $this->width, 19)))->inMemory();
             $this->write($this->path($shot, $shot->rawPath), $files->dng($shot, $stored, $preview->jpegBytes(84), $preview->width(), $preview->height()), $shot);
         }
         $this->write($this->path($shot, $shot->path), $files->jpeg($shot, $stored, $thumbnail, self::JPEG_QUALITY), $shot);

@@ -31,6 +31,7 @@ use Kanpai\Core\Card\FileKind;
  * @property string|null $arrived_hash xxh128 of what the browser sent
  * @property string|null $copy_problem
  * @property CarbonImmutable|null $copy_failed_at
+ * @property CarbonImmutable|null $compared_at when the card was read a second time
  * @property CardFile|null $sameAs
  * @property Card $card
  * @property Collection<int, Copy> $copies
@@ -43,7 +44,7 @@ final class CardFile extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['kind' => FileKind::class, 'is_ticked' => 'bool', 'copy_failed_at' => 'immutable_datetime'];
+    protected $casts = ['kind' => FileKind::class, 'is_ticked' => 'bool', 'copy_failed_at' => 'immutable_datetime', 'compared_at' => 'immutable_datetime'];
 
     protected $dateFormat = 'Y-m-d H:i:s.v';
 

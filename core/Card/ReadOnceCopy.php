@@ -14,6 +14,8 @@ final class ReadOnceCopy
 {
     private const CHUNK = 1 << 20;
 
+    private const PATIENCE = 1000;
+
     /**
      * A place that takes no more is left out from there on; the others go on.
      *
@@ -29,14 +31,21 @@ final class ReadOnceCopy
     {
         $hash = hash_init('xxh128');
         $size = 0;
+        $nothing = 0;
         while (! feof($source)) {
             $chunk = @fread($source, self::CHUNK);
             if ($chunk === false) {
                 throw UnableToCopy::readingStopped($size);
             }
             if ($chunk === '') {
+                // A reader that gives nothing and does not end has failed as well.
+                if (++$nothing > self::PATIENCE) {
+                    throw UnableToCopy::readingStopped($size);
+                }
+
                 continue;
             }
+            $nothing = 0;
             hash_update($hash, $chunk);
             foreach ($places as $name => $place) {
                 try {

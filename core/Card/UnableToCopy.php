@@ -76,6 +76,6 @@ final class UnableToCopy extends RuntimeException
 
     private static function bytes(int $bytes): string
     {
-        return $bytes >= 1_000_000_000 ? number_format($bytes / 1e9, 1).' GB' : number_format($bytes / 1e6, 1).' MB';
+        return $bytes >= 1 << 30 ? number_format($bytes / (1 << 30), 1).' GB' : number_format($bytes / (1 << 20), 1).' MB';
     }
 }

@@ -6,6 +6,7 @@ use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
+use Kanpai\Core\Card\Fingerprint;
 
 return new class extends Migration
 {
@@ -71,12 +72,16 @@ return new class extends Migration
             $table->char('arrived_hash', 32)->nullable();
             $table->string('copy_problem', 500)->nullable();
             $table->timestamp('copy_failed_at', 3)->nullable();
+            $table->timestamp('compared_at', 3)->nullable();
             $table->index('fingerprint');
             $table->index(['hash', 'size']);
             $table->index(['size', 'modified_at']);
         });
         DB::statement("UPDATE files JOIN frames ON frames.id = files.frame_id SET files.is_main = SUBSTRING_INDEX(files.path, '/', -1) = CAST(frames.name AS BINARY)");
         DB::statement('UPDATE frames SET best_px = GREATEST(width, height)');
+        foreach (DB::table('files')->orderBy('id')->lazyById(1000) as $file) {
+            DB::table('files')->where('id', $file->id)->update(['fingerprint' => Fingerprint::of(['path' => $file->path, 'size' => (int) $file->size, 'modifiedAt' => (int) $file->modified_at])]);
+        }
         Schema::create('arrivals', function (Blueprint $table): void {
             $table->id();
             $table->char('uuid', 36)->unique();

@@ -7,6 +7,7 @@ namespace App\Ingest\Http;
 use App\Ingest\Body;
 use App\Ingest\Card;
 use App\Ingest\CardSummaries;
+use App\Ingest\CompareWithCard;
 use App\Ingest\CopyCard;
 use App\Ingest\Places;
 use App\Ingest\ProveCopies;
@@ -75,6 +76,17 @@ final class IngestController
         if ($card->task('prove')?->isUnderWay() !== true && $card->task('copy')?->isUnderWay() !== true) {
             $task = Task::open($card->shoot, 'prove', $card->subject(), "Reading the copies of card {$card->number} again", 'copies');
             ProveCopies::dispatch($task->id)->onQueue('default');
+        }
+
+        return redirect()->route('ingest.show', $card->shoot);
+    }
+
+    /** Has the card read a second time and compared with what was copied. */
+    public function compare(Card $card): RedirectResponse
+    {
+        if ($card->task('compare')?->isUnderWay() !== true && $card->task('copy')?->isUnderWay() !== true) {
+            $task = Task::open($card->shoot, 'compare', $card->subject(), "Comparing card {$card->number} with its copies", 'bytes', $card->bytes);
+            CompareWithCard::dispatch($task->id)->onQueue('default');
         }
 
         return redirect()->route('ingest.show', $card->shoot);

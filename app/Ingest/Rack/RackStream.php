@@ -63,7 +63,7 @@ final class RackStream
 
             return $bytes;
         }
-        if ($faults->failsAt !== null && $this->at + strlen($bytes) > $faults->failsAt) {
+        if ($faults->failsAt !== null && $this->at + strlen($bytes) >= $faults->failsAt) {
             $bytes = substr($bytes, 0, max(0, $faults->failsAt - $this->at));
             if ($bytes === '') {
                 return false;

@@ -7,10 +7,10 @@ import { showInstant } from '../studio/day-line.js';
 import { Marks, uuid } from '../studio/marks.js';
 import { get, post } from '../studio/server.js';
 import { element } from '../studio/shapes.js';
+import { size } from '../studio/words.js';
 import { Wall } from '../studio/wall.js';
 import { Wanted } from '../studio/wanted.js';
 
-const MEGA = 1e6;
 const root = document.querySelector('[data-choose]');
 const $ = (name) => root.querySelector(`[data-${name}]`);
 let frames = [];
@@ -22,7 +22,6 @@ let view = [];
 let only = 'all';
 let answers = Promise.resolve();
 
-const size = (bytes) => (bytes >= 1e9 ? `${(bytes / 1e9).toFixed(2)} GB` : `${(bytes / MEGA).toFixed(1)} MB`);
 const count = (number, word) => `${number.toLocaleString('en')} ${word}${number === 1 ? '' : 's'}`;
 const shows = { all: () => true, ticked: (frame) => frame.isTicked, unticked: (frame) => !frame.isTicked, dropped: (frame) => frame.verdict === 'drop', troubled: (frame) => frame.problem !== '' };
 
@@ -150,7 +149,7 @@ function show() {
     $('ticked-size').textContent = `${size(sum(ticked))} of ${size(sum(frames))}`;
     $('highlighted').textContent = own.length.toLocaleString('en');
     $('tick').textContent = own.length > 0 && own.every((frame) => frame.isTicked) ? `Untick ${count(own.length, 'highlighted frame')}` : `Tick ${count(own.length, 'highlighted frame')}`;
-    $('tick').disabled = own.length === 0;
+    $('tick').disabled = own.every((frame) => frame.isCopied);
     if ($('copy')) {
         const left = ticked.filter((frame) => !frame.isCopied);
         $('copy').disabled = left.length === 0 || root.dataset.ready !== 'true';

@@ -5,13 +5,13 @@
 import { createXXHash128 } from 'hash-wasm';
 import { Upload } from 'tus-js-client';
 import { post, token } from '../studio/server.js';
+import { size } from '../studio/words.js';
 
 const AT_ONCE = 3;
 const PIECE = 4 * 1024 * 1024;
 const TRIES = 3;
 const RETRY = [0, 500, 1000, 2000, 5000, 10000, 10000, 20000, 30000, 60000];
 
-const size = (bytes) => (bytes >= 1e9 ? `${(bytes / 1e9).toFixed(2)} GB` : `${(bytes / 1e6).toFixed(1)} MB`);
 const time = (seconds) => (seconds >= 90 ? `${Math.ceil(seconds / 60)} min` : `${Math.ceil(seconds)} s`);
 
 /** The path on the card: without the name of the chosen folder. */

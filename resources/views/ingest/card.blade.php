@@ -9,7 +9,7 @@
     @if($card->state === App\Ingest\CardState::Arriving)
         <p>Its files are on their way: {{ number_format($card->arrivals()->whereNotNull('arrived_at')->count()) }} of {{ number_format($card->arrivals()->count()) }} are here. Choose the same folder again to go on where it stopped.</p>
     @endif
-    @foreach(['read', 'copy', 'prove', 'previews'] as $kind)
+    @foreach(['read', 'copy', 'prove', 'compare', 'previews'] as $kind)
         @if($task = $summary->underWay($kind))@include('studio.task', ['task' => $task])@endif
     @endforeach
     @if($card->state === App\Ingest\CardState::Reading && ! $summary->underWay('read'))
@@ -41,11 +41,12 @@
                 <a href="{{ route('ingest.report', $card) }}">Report of all files</a>
                 <a href="{{ route('ingest.checksums', $card) }}">Checksum list</a>
                 @unless($summary->underWay('prove') || $summary->underWay('copy'))<form method="post" action="{{ route('ingest.prove', $card) }}">@csrf<button class="btn-word" data-prove="{{ $card->name }}">Read the copies again and compare</button></form>@endunless
+                @unless($card->is_uploaded || $summary->underWay('compare') || $summary->underWay('copy'))<form method="post" action="{{ route('ingest.compare', $card) }}">@csrf<button class="btn-word" title="Reads the card a second time, for those who mistrust their reader">Compare with the card</button></form>@endunless
                 <span class="quiet">last read back {{ $summary->lastProved }}</span>
             @endif
         </div>
     @endif
-    @if(isset($summary->tasks['prove']) && $summary->tasks['prove']->problem)<p class="danger">{{ $summary->tasks['prove']->problem }}</p>@endif
+    @foreach(['prove', 'compare'] as $kind)@if(isset($summary->tasks[$kind]) && $summary->tasks[$kind]->problem)<p class="danger">{{ $summary->tasks[$kind]->problem }}</p>@endif @endforeach
     @if($summary->troubled->isNotEmpty())
         <div>
             <h3>{{ $summary->troubled->count() }} {{ Str::plural('file', $summary->troubled->count()) }} with a problem. What cannot be shown is copied all the same.</h3>

@@ -67,6 +67,38 @@ final class CardRulesTest extends TestCase
         self::assertEqualsCanonicalizing(['DCIM/100A/X0000003.XMP', 'MISC/INDEX.BIN'], $grouped['loose']);
     }
 
+    /** @return iterable<string, array{list<string>, list<string>}> names on the card, order in which they were taken */
+    public static function countings(): iterable
+    {
+        yield 'from one on' => [['100A/IMGA0003.JPG', '100A/IMGA0001.JPG', '100A/IMGA0002.JPG'], ['IMGA0001', 'IMGA0002', 'IMGA0003']];
+        yield 'rolled over in one folder' => [['100A/IMGA0001.JPG', '100A/IMGA0002.JPG', '100A/IMGA9998.JPG', '100A/IMGA9999.JPG'], ['IMGA9998', 'IMGA9999', 'IMGA0001', 'IMGA0002']];
+        yield 'rolled over into the next folder' => [['101A/IMGA0001.JPG', '100A/IMGA9999.JPG', '101A/IMGA0002.JPG', '100A/IMGA9998.JPG'], ['IMGA9998', 'IMGA9999', 'IMGA0001', 'IMGA0002']];
+        yield 'some deleted in the camera' => [['100A/IMGA0900.JPG', '100A/IMGA0100.JPG', '100A/IMGA0500.JPG'], ['IMGA0100', 'IMGA0500', 'IMGA0900']];
+        yield 'names outside the rule first' => [['100A/IMGA0001.JPG', '100A/holiday.JPG'], ['holiday', 'IMGA0001']];
+    }
+
+    /**
+     * The counter of a card goes from 0001 to 9999 and begins again (DCF, CIPA DC-009, file number).
+     *
+     * @param  list<string>  $names
+     * @param  list<string>  $order
+     */
+    #[DataProvider('countings')]
+    public function test_frames_come_in_the_order_in_which_the_camera_counted(array $names, array $order): void
+    {
+        $groups = (new FrameGrouping)->group($names)['frames'];
+        self::assertSame($order, array_map(fn (array $group): string => pathinfo($group[0], PATHINFO_FILENAME), $groups));
+    }
+
+    public function test_what_was_left_out_keeps_a_card_from_being_safe_and_is_said(): void
+    {
+        $chosen = CardSafety::of([2, 2, 0], 2, 1);
+        self::assertFalse($chosen->isSafeToFormat());
+        self::assertTrue($chosen->isCopiedAsChosen());
+        self::assertStringContainsString('1 of 3 files were left out and stand on the card alone', (string) $chosen);
+        self::assertFalse(CardSafety::of([2, 1, 0], 2, 1)->isCopiedAsChosen());
+    }
+
     public function test_a_card_is_known_again_whatever_the_order_of_its_files(): void
     {
         $a = ['path' => 'DCIM/1.JPG', 'size' => 10, 'modifiedAt' => 5];

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ingest;
+
+use App\Ingest\Rack\Rack;
+use App\Studio\Task;
+use App\Studio\WorkInTurns;
+use Kanpai\Core\Card\ReadOnceCopy;
+use Kanpai\Core\Card\UnableToCopy;
+
+/**
+ * Reads a card a second time and compares it with what was copied, for those who mistrust their reader: a bit that the
+ * reader turned is in every copy, and no copy tells. What differs is to be copied again.
+ */
+final class CompareWithCard extends WorkInTurns
+{
+    protected function turn(Task $task): bool
+    {
+        $card = Card::query()->with('shoot.studio')->findOrFail((int) substr($task->subject, 5));
+        if (! is_dir($card->slot)) {
+            $task->fail(UnusableSlot::isGone($card->name)->getMessage().' Put it back into its slot, then compare again.');
+
+            return false;
+        }
+        $since = $task->created_at->format('Y-m-d H:i:s.v');
+        $copied = fn () => CardFile::query()->where('card_id', $card->id)->where(fn ($files) => $files->whereNotNull('hash')->orWhere('compared_at', '>=', $since));
+        $left = fn () => CardFile::query()->where('card_id', $card->id)->whereNotNull('hash')->where(fn ($files) => $files->whereNull('compared_at')->orWhere('compared_at', '<', $since));
+        $done = (int) $copied()->where('compared_at', '>=', $since)->sum('size');
+        $pieces = $copied()->where('compared_at', '>=', $since)->count();
+        $task->beginWith($done, (int) $copied()->sum('size'), $pieces, $copied()->count());
+        foreach ($left()->orderBy('id')->lazyById(200) as $file) {
+            $this->compare($card, $file);
+            if (! is_dir($card->slot)) {
+                $task->fail(UnableToCopy::cardIsOut($file->shown())->getMessage());
+
+                return false;
+            }
+            $done += $file->size;
+            if (! $task->reach($done, ++$pieces) || $this->isTurnOver()) {
+                return false;
+            }
+        }
+        $different = CardFile::query()->where('card_id', $card->id)->whereNull('hash')->where('compared_at', '>=', $since)->orderBy('id')->get();
+        if ($different->isEmpty()) {
+            return true;
+        }
+        $card->isSafeAfterProof();
+        $task->fail($different->count().' of '.$task->pieces_total.' files came differently from the card this time: '.$different->take(5)->map(fn (CardFile $file): string => $file->shown())->implode(', ').'. Try another reader, and copy them again.');
+
+        return false;
+    }
+
+    private function compare(Card $card, CardFile $file): void
+    {
+        $source = @fopen(Rack::installed()->address($card->slot, $file->path), 'rb');
+        try {
+            $now = $source === false ? '' : app(ReadOnceCopy::class)->readBack($source)->hash;
+        } catch (UnableToCopy) {
+            $now = '';
+        }
+        if (! is_dir($card->slot)) {
+            return;
+        }
+        $file->update($now === $file->hash ? ['compared_at' => now()] : ['compared_at' => now(), 'hash' => null, 'same_as_id' => null, 'copy_problem' => 'What the card gives now is not what was copied.']);
+    }
+}
