@@ -10,6 +10,7 @@ declare(strict_types=1);
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\Artisan;
 use Kanpai\Bench\Benchmark;
+use Kanpai\Bench\Ingest;
 use Kanpai\Bench\Previews;
 use Kanpai\Bench\Scan;
 
@@ -23,7 +24,7 @@ Artisan::call('migrate:fresh', ['--force' => true]);
 ini_set('memory_limit', '2G');
 
 /** @var list<Benchmark> $all */
-$all = [new Scan, new Previews];
+$all = [new Ingest, new Scan, new Previews];
 $wanted = $argv[1] ?? null;
 $known = array_map(fn (Benchmark $benchmark): string => $benchmark->name(), $all);
 if ($wanted !== null && ! in_array($wanted, $known, true)) {

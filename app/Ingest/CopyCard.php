@@ -40,8 +40,8 @@ final class CopyCard extends WorkInTurns
         [$done, $pieces] = $this->proved($card, $names);
         $task->beginWith($done, (int) $this->ticked($card)->sum('size'), $pieces, $this->ticked($card)->count());
         $this->failed = app(Places::class)->troubles($places, $this->needs($card, $names));
-        // Without room for what is known to come, nothing is begun.
-        $isTooSmall = array_filter($this->failed, fn (UnableToCopy $reason): bool => $reason->about === Concern::Room) !== [];
+        // Without room for what is known to come, nothing is begun; once begun, the other places go on.
+        $isTooSmall = $done === $task->resumed_from && array_filter($this->failed, fn (UnableToCopy $reason): bool => $reason->about === Concern::Room) !== [];
         if ($isTooSmall || count($this->failed) === count($names)) {
             $task->fail(implode(' ', $this->said()));
 

@@ -107,7 +107,7 @@ final class ExifReader
         $height = 0;
         $previews = [];
         foreach ($block['all'] as $directory) {
-            $preview = self::previewIn($directory);
+            $preview = self::previewIn($directory) ?? self::stripIn($source, $directory);
             if ($preview !== null) {
                 $previews[] = self::measured($source, $preview);
             } elseif (self::int($directory, 0x0100) > $width) {
@@ -170,6 +170,37 @@ final class ExifReader
         }
 
         return null;
+    }
+
+    /**
+     * A JPEG that is the one strip of an image which does not call itself reduced. The raw pixels themselves may stand
+     * as lossless JPEG (ITU-T T.81, process 14, marker C3), which is no picture to look at.
+     *
+     * @param  Directory  $directory
+     */
+    private static function stripIn(ByteSource $source, array $directory): ?EmbeddedPreview
+    {
+        $offset = self::int($directory, 0x0111);
+        $length = self::int($directory, 0x0117);
+        if (! in_array(self::int($directory, 0x0103), [6, 7], true) || is_array($directory[0x0111] ?? null) || $offset <= 0 || $length <= 0) {
+            return null;
+        }
+
+        return self::isShowable($source->bytes($offset, min($length, 65536))) ? new EmbeddedPreview($offset, $length, self::int($directory, 0x0100), self::int($directory, 0x0101)) : null;
+    }
+
+    /** Whether bytes begin as a JPEG whose frame is baseline, extended or progressive (markers C0 to C2). */
+    private static function isShowable(string $bytes): bool
+    {
+        for ($at = 2; str_starts_with($bytes, "\xFF\xD8") && strlen($bytes) > $at + 3 && $bytes[$at] === "\xFF";) {
+            $marker = ord($bytes[$at + 1]);
+            if ($marker >= 0xC0 && $marker <= 0xCF && ! in_array($marker, [0xC4, 0xC8, 0xCC], true)) {
+                return $marker <= 0xC2;
+            }
+            $at += 2 + (ord($bytes[$at + 2]) << 8 | ord($bytes[$at + 3]));
+        }
+
+        return false;
     }
 
     /** With its size read from its own header where the directory does not say it. */

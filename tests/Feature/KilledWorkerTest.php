@@ -8,7 +8,13 @@ use App\Deliver\Delivering;
 use App\Ingest\Card;
 use App\Ingest\CardFile;
 use App\Ingest\CardState;
+use App\Ingest\Copy;
 use App\Ingest\CopyCard;
+use App\Ingest\Place;
+use App\Ingest\Rack\Faults;
+use App\Ingest\Rack\Rack;
+use App\Ingest\ReadCard;
+use App\Ingest\Reading;
 use App\Proof\Choosing;
 use App\Proof\Guest;
 use App\Proof\Publishing;
@@ -21,11 +27,12 @@ use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Cull\FrameFilter;
+use Kanpai\Core\Deliver\ChecksumList;
 
-/** A real worker, killed without warning while it copies, over and over; in the end nothing is lost and nothing half. */
+/** A real worker, killed without warning, robbed of its card, its disk and its database; in the end nothing is lost and nothing half. */
 final class KilledWorkerTest extends TestCase
 {
-    private const KILLS = 8;
+    private const KILLS = 50;
 
     public $mockConsoleOutput = false;
 
@@ -47,32 +54,155 @@ final class KilledWorkerTest extends TestCase
         parent::tearDown();
     }
 
-    public function test_copying_survives_kill_minus_nine_at_any_line(): void
+    public function test_copying_survives_fifty_times_kill_minus_nine_at_random_moments(): void
     {
-        exec('cp -rp '.escapeshellarg(storage_path('rack/mara-long')).' '.escapeshellarg($this->folder.'/rack/mara-long'));
-        $slot = $this->folder.'/rack/mara-long';
-        $shoot = Studio::query()->create(['name' => 'Quay Pictures'])->shoots()->create(['name' => 'Harbour day', 'zone' => 'Europe/London', 'held_on' => '2026-09-05']);
-        $card = Card::query()->create(['uuid' => '00000000-0000-4000-8000-000000000001', 'shoot_id' => $shoot->id, 'number' => 1, 'slot' => $slot, 'name' => 'mara-long', 'signature' => str_repeat('0', 32), 'state' => CardState::Reading]);
-        $read = Task::open($shoot, 'read', $card->subject(), 'Reading', 'files');
-        config(['queue.default' => 'database', 'kanpai.pictures' => $this->folder.'/pictures']);
-        mkdir($this->folder.'/pictures');
-        (new \App\Ingest\ReadCard($read->id))->handle();
-        $card->refresh();
-        self::assertSame(CardState::Read, $card->state);
-
-        $task = Task::open($shoot, 'copy', $card->subject(), 'Copying', 'bytes', $card->bytes);
-        CopyCard::dispatch($task->id)->onQueue('default');
+        $card = $this->cardInRack('mara-long');
+        $this->rack()->make('mara-long', new Faults(bytesPerSecond: intdiv($card->bytes, 10)));
+        $task = $this->queueCopy($card);
         $this->workWithKills($task, self::KILLS);
-        self::assertSame(TaskState::Done, $task->state, (string) $task->problem);
-        self::assertSame(CardState::Safe, $card->refresh()->state);
-        self::assertTrue($card->safety()->isSafeToFormat());
-        foreach (CardFile::query()->get() as $file) {
-            foreach (['work', 'backup'] as $place) {
-                self::assertSame(hash_file('xxh128', "{$slot}/{$file->path}"), hash_file('xxh128', "{$this->folder}/{$place}/{$file->destination}"));
+        $this->assertAllProvedOnce($card, ['work', 'backup']);
+    }
+
+    public function test_a_card_pulled_out_over_and_over_is_copied_all_the_same(): void
+    {
+        $card = $this->cardInRack('mara-wide');
+        $pulled = 0;
+        for ($i = 0; $i < 40 && $card->refresh()->state !== CardState::Safe; $i++) {
+            $this->rack()->make('mara-wide', $pulled < 10 ? new Faults(pullsOutAt: random_int(1, intdiv($card->bytes, 8))) : new Faults);
+            $task = $this->queueCopy($card);
+            proc_close($this->worker());
+            if (! is_dir($card->slot)) {
+                $pulled++;
+                self::assertStringContainsString('The card was pulled out at', (string) $task->refresh()->problem);
+                $this->rack()->pushIn('mara-wide');
             }
         }
-        exec('find '.escapeshellarg($this->folder)." -name '*.part'", $halves);
-        self::assertSame([], $halves);
+        self::assertSame(10, $pulled);
+        $this->assertAllProvedOnce($card, ['work', 'backup']);
+    }
+
+    /** The backup is a small disk of its own, seen by the workers alone, which somebody else fills while they copy. */
+    public function test_a_disk_that_fills_in_the_middle_is_named_and_filled_up_later(): void
+    {
+        $alone = posix_geteuid() === 0 ? ['unshare', '-m'] : ['unshare', '-rm'];
+        exec(implode(' ', $alone).' mount -t tmpfs tmpfs /mnt 2>&1', $said, $code);
+        if ($code !== 0) {
+            self::markTestSkipped('Small disks cannot be made here: '.implode(' ', $said));
+        }
+        $card = $this->cardInRack('mara-wide');
+        $this->rack()->make('mara-wide', new Faults(bytesPerSecond: intdiv($card->bytes, 4)));
+        $first = $this->queueCopy($card);
+        $room = (int) ceil($card->bytes / 1024) + 400;
+        $work = 'php '.escapeshellarg(base_path('artisan')).' queue:work --stop-when-empty --queue=default --sleep=0 >/dev/null 2>&1';
+        $script = "mkdir -p backup && mount -t tmpfs -o size={$room}k tmpfs backup || exit 3
+            ( while [ \$(find backup -name '*.JPG' | wc -l) -lt 9 ]; do sleep 0.05; done; dd if=/dev/zero of=backup/somebody-elses bs=64k 2>/dev/null ) &
+            {$work}; wait; touch filled; while [ ! -e again ]; do sleep 0.05; done
+            rm backup/somebody-elses; {$work}; cp -rp backup out; touch done";
+        $process = proc_open([...$alone, 'sh', '-c', $script], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', $this->folder.'/said', 'w']], $pipes, $this->folder, $this->environment());
+        self::assertNotFalse($process);
+        $this->waitFor('filled', $process);
+        self::assertSame(TaskState::Failed, $first->refresh()->state);
+        self::assertStringContainsString('“backup”', (string) $first->problem);
+        self::assertSame(CardState::Read, $card->refresh()->state);
+        $work = Copy::query()->where('place', 'work')->count();
+        self::assertSame($card->files_count, $work, 'the other place did not go on');
+        self::assertLessThan($work, Copy::query()->where('place', 'backup')->count());
+        $second = $this->queueCopy($card);
+        touch($this->folder.'/again');
+        $this->waitFor('done', $process);
+        proc_close($process);
+        self::assertSame(TaskState::Done, $second->refresh()->state, (string) $second->problem);
+        rename($this->folder.'/backup', $this->folder.'/mount-point');
+        rename($this->folder.'/out', $this->folder.'/backup');
+        $this->assertAllProvedOnce($card, ['work', 'backup']);
+    }
+
+    public function test_a_database_that_goes_away_in_the_middle_comes_back_to_what_was_true(): void
+    {
+        $card = $this->cardInRack('mara-wide');
+        $this->rack()->make('mara-wide', new Faults(bytesPerSecond: intdiv($card->bytes, 3)));
+        $task = $this->queueCopy($card);
+        $worker = $this->worker();
+        usleep(900_000);
+        $control = 'supervisorctl -c '.escapeshellarg(storage_path('supervisord.conf')).' ';
+        exec($control.'stop database 2>&1');
+        proc_close($worker);
+        exec($control.'start database 2>&1');
+        for ($i = 0; $i < 100; $i++) {
+            try {
+                DB::reconnect();
+                DB::select('SELECT 1');
+                break;
+            } catch (\Throwable) {
+                usleep(100_000);
+            }
+        }
+        $there = Copy::query()->where('place', 'work')->count();
+        self::assertGreaterThan(0, $there, 'the database went away before anything was copied');
+        self::assertLessThan($card->files_count, $there, 'the database went away too late');
+        foreach (Copy::query()->with('file')->get() as $copy) {
+            self::assertSame($copy->hash, hash_file('xxh128', "{$this->folder}/{$copy->place}/{$copy->file->destination}"));
+        }
+        $this->workWithKills($task, 0);
+        $this->assertAllProvedOnce($card, ['work', 'backup']);
+    }
+
+    /** A card that stands in a rack of this test, read into a shoot. */
+    private function cardInRack(string $name): Card
+    {
+        exec('cp -rp '.escapeshellarg(storage_path("rack/{$name}")).' '.escapeshellarg("{$this->folder}/rack/{$name}"));
+        mkdir($this->folder.'/pictures');
+        config(['queue.default' => 'database', 'kanpai.pictures' => $this->folder.'/pictures', 'kanpai.rack' => $this->folder.'/rack', 'kanpai.places' => ['work' => $this->folder.'/work', 'backup' => $this->folder.'/backup']]);
+        $shoot = Studio::query()->create(['name' => 'Quay Pictures'])->shoots()->create(['name' => 'Harbour day', 'zone' => 'Europe/London', 'held_on' => '2026-09-05']);
+        $card = Reading::card($shoot, ['slot' => "{$this->folder}/rack/{$name}", 'name' => $name, 'state' => CardState::Reading]);
+        (new ReadCard(Task::open($shoot, 'read', $card->subject(), 'Reading', 'files')->id))->handle();
+        self::assertSame(CardState::Read, $card->refresh()->state);
+
+        return $card;
+    }
+
+    private function rack(): Rack
+    {
+        return new Rack($this->folder.'/rack');
+    }
+
+    private function queueCopy(Card $card): Task
+    {
+        $task = Task::open($card->shoot, 'copy', $card->subject(), 'Copying', 'bytes', $card->bytes);
+        CopyCard::dispatch($task->id)->onQueue('default');
+
+        return $task;
+    }
+
+    /** @param  list<string>  $places */
+    private function assertAllProvedOnce(Card $card, array $places): void
+    {
+        self::assertSame(CardState::Safe, $card->refresh()->state);
+        self::assertSame(count($places) * $card->files_count, Copy::query()->count());
+        $files = CardFile::query()->get();
+        $list = ChecksumList::of($files->pluck('hash', 'destination')->all());
+        foreach ($places as $place) {
+            foreach ($files as $file) {
+                self::assertSame(hash_file('xxh128', "{$card->slot}/{$file->path}"), $file->hash, 'the proof is not of what is on the card');
+            }
+            file_put_contents("{$this->folder}/list.xxh128", $list);
+            exec('cd '.escapeshellarg("{$this->folder}/{$place}").' && xxhsum -c ../list.xxh128 2>&1', $said, $code);
+            self::assertSame(0, $code, implode("\n", $said));
+            exec('cd '.escapeshellarg("{$this->folder}/{$place}").' && find . -type f ! -name '.Place::MARK, $there);
+            self::assertCount($card->files_count, $there, 'each file stands once, and nothing half');
+            unset($there, $said);
+        }
+    }
+
+    /** @param  resource  $process */
+    private function waitFor(string $file, $process): void
+    {
+        for ($i = 0; $i < 600 && ! is_file("{$this->folder}/{$file}"); $i++) {
+            self::assertTrue(proc_get_status($process)['running'], 'the script ended: '.file_get_contents($this->folder.'/said'));
+            usleep(100_000);
+            clearstatcache();
+        }
+        self::assertFileExists("{$this->folder}/{$file}");
     }
 
     public function test_proofs_and_package_survive_it_too(): void
@@ -134,11 +264,11 @@ final class KilledWorkerTest extends TestCase
     private function workWithKills(Task $task, int $kills): void
     {
         $killed = 0;
-        for ($i = 0; $i < 90 && ! $task->refresh()->state->isOver(); $i++) {
+        for ($i = 0; $i < 150 && ! $task->refresh()->state->isOver(); $i++) {
             DB::table('jobs')->update(['reserved_at' => null, 'available_at' => time() - 1]);
             $worker = $this->worker();
             if ($killed < $kills) {
-                usleep(260_000 + $killed * 23_000);
+                usleep(random_int(150_000, 650_000));
                 proc_terminate($worker, SIGKILL);
                 $killed++;
             }
@@ -151,9 +281,14 @@ final class KilledWorkerTest extends TestCase
     /** @return resource */
     private function worker()
     {
-        $environment = [...getenv(), 'QUEUE_CONNECTION' => 'database', 'DB_DATABASE' => 'kanpai_feature', 'KANPAI_INSTANCE' => 'test', 'KANPAI_PLACE_WORK' => $this->folder.'/work', 'KANPAI_PLACE_BACKUP' => $this->folder.'/backup', 'KANPAI_PICTURES' => $this->folder.'/pictures', 'KANPAI_DELIVERIES' => $this->folder.'/deliveries', 'KANPAI_OUTBOX' => $this->folder.'/outbox'];
-        $process = proc_open(['php', base_path('artisan'), 'queue:work', '--stop-when-empty', '--queue=default', '--sleep=0'], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes, base_path(), $environment);
+        $process = proc_open(['php', base_path('artisan'), 'queue:work', '--stop-when-empty', '--queue=default', '--sleep=0'], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes, base_path(), $this->environment());
 
         return $process === false ? throw new \RuntimeException('The worker cannot be started.') : $process;
+    }
+
+    /** @return array<string, string> */
+    private function environment(): array
+    {
+        return [...getenv(), 'QUEUE_CONNECTION' => 'database', 'DB_DATABASE' => 'kanpai_feature', 'KANPAI_INSTANCE' => 'test', 'KANPAI_PLACE_WORK' => $this->folder.'/work', 'KANPAI_PLACE_BACKUP' => $this->folder.'/backup', 'KANPAI_RACK' => $this->folder.'/rack', 'KANPAI_PICTURES' => $this->folder.'/pictures', 'KANPAI_DELIVERIES' => $this->folder.'/deliveries', 'KANPAI_OUTBOX' => $this->folder.'/outbox'];
     }
 }
