@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Ingest\Proving\CopyInHand;
 use App\Ingest\Upload\ArrivalsFolder;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
@@ -21,6 +22,9 @@ final class CopyCard extends WorkInTurns
 {
     /** Files named in a problem; the report has them all. */
     private const NAMED = 5;
+
+    /** Files that may wait for their proofs while the next is read. */
+    private const IN_HAND = 4;
 
     /** @var array<string, UnableToCopy> place => why it failed */
     private array $failed = [];
@@ -64,49 +68,59 @@ final class CopyCard extends WorkInTurns
     private function copyAll(Task $task, Card $card, Collection $places, int $done, int $pieces): bool
     {
         $folders = $places->pluck('path', 'name')->all();
-        foreach ($this->left($card, array_keys($folders), $task)->with('copies')->orderBy('id')->lazyById(200) as $file) {
-            $file->setRelation('card', $card);
-            $there = $file->copies->where('hash', $file->hash)->pluck('place')->all();
-            $wanted = array_diff_key($folders, array_flip($there), $this->failed);
-            if ($wanted === []) {
-                continue;
-            }
-            try {
-                $this->noteFailures($card, $file, $places, app(FileCopier::class)->copy($file, $card, $wanted, fn (int $bytes): bool => $task->reach($done + $bytes, $pieces)));
-            } catch (UnableToCopy $reason) {
-                if ($reason->about === Concern::Wish) {
-                    return false;
+        $copier = app(FileCopier::class);
+        $settle = function (bool $all) use ($copier, $card, $places, &$done, &$pieces): void {
+            foreach ($copier->finished($all) as $copied) {
+                $this->noteFailures($copied, $places);
+                $done += $copied->file->size;
+                if (++$pieces === 1) {
+                    MakePreviews::ofCard($card);
                 }
-                if (! is_dir($card->slot)) {
-                    $task->fail(UnableToCopy::cardIsOut($file->shown())->getMessage());
+            }
+        };
+        try {
+            foreach ($this->left($card, array_keys($folders), $task)->with('copies')->orderBy('id')->lazyById(200) as $file) {
+                $file->setRelation('card', $card);
+                $there = $file->copies->where('hash', $file->hash)->pluck('place')->all();
+                $wanted = array_diff_key($folders, array_flip($there), $this->failed);
+                if ($wanted === []) {
+                    continue;
+                }
+                try {
+                    $copier->copy($file, $card, $wanted, function (int $bytes) use ($task, &$done, &$pieces): bool {
+                        return $task->reach($done + $bytes, $pieces);
+                    });
+                } catch (UnableToCopy $reason) {
+                    if ($reason->about === Concern::Wish) {
+                        return false;
+                    }
+                    if (! is_dir($card->slot)) {
+                        $settle(true);
+                        $task->fail(UnableToCopy::cardIsOut($file->shown())->getMessage());
 
+                        return false;
+                    }
+                    $this->note($file, $reason);
+                }
+                $settle($copier->pending() >= self::IN_HAND);
+                if (! $task->reach($done, $pieces) || $this->isTurnOver()) {
                     return false;
                 }
-                $this->note($file, $reason);
             }
-            $done += $file->size;
-            $pieces++;
-            if ($pieces === 1) {
-                MakePreviews::ofCard($card);
-            }
-            if (! $task->reach($done, $pieces) || $this->isTurnOver()) {
-                return false;
-            }
+        } finally {
+            $settle(true);
         }
 
         return true;
     }
 
-    /**
-     * @param  Collection<int, Place>  $places
-     * @param  array<string, UnableToCopy>  $failures
-     */
-    private function noteFailures(Card $card, CardFile $file, Collection $places, array $failures): void
+    /** @param  Collection<int, Place>  $places */
+    private function noteFailures(CopyInHand $copied, Collection $places): void
     {
-        foreach ($failures as $name => $reason) {
+        foreach ($copied->failures as $name => $reason) {
             $place = $places->firstWhere('name', $name);
             $isWell = $place !== null && $reason->about === Concern::File && app(Places::class)->troubles([$place], []) === [];
-            $isWell ? $this->note($file, $reason) : $this->failed[$name] = $reason;
+            $isWell ? $this->note($copied->file, $reason) : $this->failed[$name] = $reason;
         }
     }
 

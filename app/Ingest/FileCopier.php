@@ -4,13 +4,17 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Ingest\Proving\CopyInHand;
+use App\Ingest\Proving\Prover;
 use App\Ingest\Rack\Rack;
 use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Card\CopiedBytes;
 use Kanpai\Core\Card\ReadOnceCopy;
 use Kanpai\Core\Card\UnableToCopy;
 
 /**
- * Copies one file of a card to places and proves each copy by reading it back.
+ * Copies files of a card to places and proves each copy by reading it back. Each place has a process that proves, so that
+ * the next file is read while the last ones are made durable and compared.
  *
  * The card is only ever opened for reading. A name in a place is either absent or holds the whole file: bytes go to a
  * temporary name, are made durable, and are renamed. A place that fails is told of, and the others go on.
@@ -20,33 +24,42 @@ final class FileCopier
     /** Bytes read from a card at once. */
     private const CHUNK = 1 << 20;
 
+    /** @var array<string, Prover> place => its process */
+    private array $provers = [];
+
+    /** @var array<int, CopyInHand> file => what is being proved */
+    private array $inHand = [];
+
     public function __construct(private readonly ReadOnceCopy $copy, private readonly KnownContents $known)
     {
     }
 
     /**
+     * Reads a file from the card and writes it to places; `finished` tells when it is proved.
+     *
      * @param  array<string, string>  $places  name => folder
      * @param  callable(int $bytes): bool  $goesOn  asked with the bytes of this file that were read
-     * @return array<string, UnableToCopy> the places that failed, with the reason
      *
      * @throws UnableToCopy when the file cannot be read from the card, or is not what it was
      */
-    public function copy(CardFile $file, Card $card, array $places, callable $goesOn): array
+    public function copy(CardFile $file, Card $card, array $places, callable $goesOn): void
     {
         // What is likely to be here already is read without being written.
         if ($this->known->isLikely($file)) {
-            $read = $this->copy->copy($this->openCard($card, $file), [], null, $goesOn);
+            $read = $this->read($card, $file, [], null, $goesOn);
             if ($this->known->take($file, $read)) {
-                return [];
+                $this->inHand[$file->id] = new CopyInHand($file, $read->hash);
+
+                return;
             }
         }
-        $source = $this->openCard($card, $file);
+        $standing = array_filter($places, fn (string $folder): bool => file_exists($folder.'/'.$file->destination));
         $failures = [];
         $fail = function (string $place, UnableToCopy $reason) use (&$failures): void {
             $failures[$place] = $reason;
         };
         $targets = [];
-        foreach ($places as $name => $folder) {
+        foreach (array_diff_key($places, $standing) as $name => $folder) {
             try {
                 $targets[$name] = $this->open($name, $folder.'/'.$file->destination);
             } catch (UnableToCopy $reason) {
@@ -54,31 +67,54 @@ final class FileCopier
             }
         }
         try {
-            $copied = $this->copy->copy($source, $targets, $fail, $goesOn);
-            if ($copied->size !== $file->size) {
-                throw UnableToCopy::hasChanged($file->shown(), $file->size, $copied->size);
-            }
-            if ($file->arrived_hash !== null && $file->arrived_hash !== $copied->hash) {
-                throw UnableToCopy::hasTravelledBadly($file->shown());
-            }
+            $copied = $this->read($card, $file, $targets, $fail, $goesOn);
+            $hand = new CopyInHand($file, $copied->hash);
             if ($this->known->take($file, $copied)) {
-                return [];
+                $this->throwAway($targets, $places, $file);
+            } else {
+                $this->closeAll($targets, $places, $file, $hand, $failures);
             }
-            foreach (array_diff_key($targets, $failures) as $name => $target) {
-                try {
-                    $this->prove($file, $name, $places[$name].'/'.$file->destination, $target, $copied->hash);
-                } catch (UnableToCopy $reason) {
-                    $fail($name, $reason);
-                }
+        } catch (UnableToCopy $reason) {
+            $this->throwAway($targets, $places, $file);
+            throw $reason;
+        }
+        $this->inHand[$file->id] = $hand;
+        $this->look($card, $file, $hand, $standing, $goesOn);
+    }
+
+    /** Files that were read and are not proved yet. */
+    public function pending(): int
+    {
+        return count($this->inHand);
+    }
+
+    /**
+     * @param  bool  $all  whether to wait until everything in hand is proved
+     * @return list<CopyInHand> what has come to its end since; the proofs are noted
+     */
+    public function finished(bool $all): array
+    {
+        foreach ($this->provers as $place => $prover) {
+            foreach ($prover->answers($all) as $id => $hash) {
+                $hand = $this->inHand[$id];
+                unset($hand->open[$place]);
+                match ($hash) {
+                    $hand->hash => $hand->proved[] = $place,
+                    '' => $hand->failures[$place] = UnableToCopy::cannotWrite($place, $hand->file->shown()),
+                    default => $hand->failures[$place] = UnableToCopy::isDifferent($place, $hand->file->shown()),
+                };
             }
-        } finally {
-            // Whatever was not given its name is of no use: the next try begins anew.
-            foreach (array_keys($targets) as $name) {
-                @unlink(Disk::temporary($places[$name].'/'.$file->destination));
+        }
+        $finished = [];
+        foreach ($this->inHand as $id => $hand) {
+            if ($hand->open === []) {
+                $this->note($hand);
+                $finished[] = $hand;
+                unset($this->inHand[$id]);
             }
         }
 
-        return $failures;
+        return $finished;
     }
 
     /** The checksum of what stands in a place, read from the disk; empty when nothing can be read there. */
@@ -98,16 +134,33 @@ final class FileCopier
         }
     }
 
-    /** @return resource */
-    private function openCard(Card $card, CardFile $file)
+    /**
+     * @param  array<string, resource>  $targets
+     * @param  (callable(string, UnableToCopy): void)|null  $fail
+     * @param  callable(int): bool  $goesOn
+     */
+    private function read(Card $card, CardFile $file, array $targets, ?callable $fail, callable $goesOn): CopiedBytes
     {
         $source = @fopen(Rack::installed()->address($card->slot, $file->path), 'rb');
         if ($source === false) {
             throw UnableToCopy::cannotOpen($file->shown());
         }
         stream_set_chunk_size($source, self::CHUNK);
+        $writeBack = Disk::writeBack($targets);
+        $copied = $this->copy->copy($source, $targets, $fail, function (int $bytes) use ($goesOn, $writeBack): bool {
+            $writeBack($bytes);
 
-        return $source;
+            return $goesOn($bytes);
+        });
+        fclose($source);
+        if ($copied->size !== $file->size) {
+            throw UnableToCopy::hasChanged($file->shown(), $file->size, $copied->size);
+        }
+        if ($file->arrived_hash !== null && $file->arrived_hash !== $copied->hash) {
+            throw UnableToCopy::hasTravelledBadly($file->shown());
+        }
+
+        return $copied;
     }
 
     /** @return resource */
@@ -122,42 +175,90 @@ final class FileCopier
     }
 
     /**
-     * Makes a finished copy durable, gives it its name, reads it back, and notes the proof.
+     * Hands what was written over to the processes that prove it.
      *
-     * @param  resource  $target
+     * @param  array<string, resource>  $targets
+     * @param  array<string, string>  $places
+     * @param  array<string, UnableToCopy>  $failures
      */
-    private function prove(CardFile $file, string $place, string $path, $target, string $hash): void
+    private function closeAll(array $targets, array $places, CardFile $file, CopyInHand $hand, array $failures): void
     {
-        if (! @fflush($target) || ! @fsync($target)) {
-            throw UnableToCopy::cannotWrite($place, $file->shown());
-        }
-        fclose($target);
-        if (! file_exists($path) || $this->readBack($path) !== $hash) {
-            $this->makeRoom($file, $place, $path);
-            touch(Disk::temporary($path), $file->modified_at);
-            if (! @rename(Disk::temporary($path), $path)) {
-                throw UnableToCopy::cannotWrite($place, $file->shown());
+        $hand->failures = $failures;
+        foreach ($targets as $name => $target) {
+            $path = $places[$name].'/'.$file->destination;
+            $isWritten = @fflush($target);
+            fclose($target);
+            if (! $isWritten || isset($failures[$name])) {
+                $hand->failures[$name] ??= UnableToCopy::cannotWrite($name, $file->shown());
+                @unlink(Disk::temporary($path));
+
+                continue;
             }
-            Disk::syncFolder(dirname($path));
+            @touch(Disk::temporary($path), $file->modified_at);
+            $hand->open[$name] = true;
+            ($this->provers[$name] ??= new Prover)->prove($file->id, Disk::temporary($path), $path);
         }
-        if ($this->readBack($path) !== $hash) {
-            throw UnableToCopy::isDifferent($place, $file->shown());
+    }
+
+    /**
+     * What stands in a place already under the name of the file is read: it is the same, as a kill left it, or it is in
+     * the way. A file that is not ours is never overwritten; a copy of ours that was found damaged is put aside, not
+     * deleted, and made again.
+     *
+     * @param  array<string, string>  $standing
+     * @param  callable(int): bool  $goesOn
+     */
+    private function look(Card $card, CardFile $file, CopyInHand $hand, array $standing, callable $goesOn): void
+    {
+        $again = [];
+        foreach ($standing as $name => $folder) {
+            $path = $folder.'/'.$file->destination;
+            if ($this->readBack($path) === $hand->hash) {
+                @unlink(Disk::temporary($path));
+                $hand->proved[] = $name;
+            } elseif (Copy::query()->where(['file_id' => $file->id, 'place' => $name])->doesntExist()) {
+                $hand->failures[$name] = UnableToCopy::isOccupied($name, $file->shown());
+            } else {
+                rename($path, dirname($path).'/.damaged-'.now()->format('Ymd-His-v').'-'.hash('xxh3', basename($path)));
+                $again[$name] = $folder;
+            }
         }
-        DB::transaction(function () use ($file, $place, $hash): void {
-            $file->update(['hash' => $hash]);
-            Copy::query()->updateOrCreate(['file_id' => $file->id, 'place' => $place], ['hash' => $hash, 'proved_at' => now()]);
+        foreach ($again as $name => $folder) {
+            try {
+                $targets = [$name => $this->open($name, $folder.'/'.$file->destination)];
+                $copied = $this->read($card, $file, $targets, null, $goesOn);
+                $copied->hash === $hand->hash
+                    ? $this->closeAll($targets, $again, $file, $hand, $hand->failures)
+                    : throw UnableToCopy::hasChanged($file->shown(), $file->size, $copied->size);
+            } catch (UnableToCopy $reason) {
+                $hand->failures[$name] = $reason;
+                @unlink(Disk::temporary($folder.'/'.$file->destination));
+            }
+        }
+    }
+
+    private function note(CopyInHand $hand): void
+    {
+        if ($hand->proved === []) {
+            return;
+        }
+        DB::transaction(function () use ($hand): void {
+            if ($hand->file->hash !== $hand->hash || $hand->file->copy_problem !== null) {
+                $hand->file->update(['hash' => $hand->hash, 'copy_problem' => null]);
+            }
+            Copy::query()->upsert(array_map(fn (string $place): array => ['file_id' => $hand->file->id, 'place' => $place, 'hash' => $hand->hash, 'proved_at' => now()->format('Y-m-d H:i:s.v')], $hand->proved), ['file_id', 'place'], ['hash', 'proved_at']);
         });
     }
 
-    /** A file that is not ours is never overwritten; a copy of ours that was found damaged is put aside, not deleted. */
-    private function makeRoom(CardFile $file, string $place, string $path): void
+    /**
+     * @param  array<string, resource>  $targets
+     * @param  array<string, string>  $places
+     */
+    private function throwAway(array $targets, array $places, CardFile $file): void
     {
-        if (! file_exists($path)) {
-            return;
+        foreach ($targets as $name => $target) {
+            fclose($target);
+            @unlink(Disk::temporary($places[$name].'/'.$file->destination));
         }
-        if (Copy::query()->where(['file_id' => $file->id, 'place' => $place])->doesntExist()) {
-            throw UnableToCopy::isOccupied($place, $file->shown());
-        }
-        rename($path, dirname($path).'/.damaged-'.now()->format('Ymd-His-v').'-'.hash('xxh3', basename($path)));
     }
 }

@@ -9,6 +9,12 @@ use Illuminate\Support\ServiceProvider;
 
 final class IngestServiceProvider extends ServiceProvider
 {
+    public function register(): void
+    {
+        // It holds processes that prove, one for each place.
+        $this->app->singleton(FileCopier::class);
+    }
+
     public function boot(): void
     {
         View::composer('studio.shoots', function (\Illuminate\View\View $view): void {
