@@ -11,8 +11,10 @@ use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\Artisan;
 use Kanpai\Bench\Benchmark;
 use Kanpai\Bench\Ingest;
+use Kanpai\Bench\Page;
 use Kanpai\Bench\Previews;
 use Kanpai\Bench\Scan;
+use Kanpai\Bench\Workers;
 
 $root = dirname(__DIR__);
 require $root.'/vendor/autoload.php';
@@ -24,7 +26,7 @@ Artisan::call('migrate:fresh', ['--force' => true]);
 ini_set('memory_limit', '2G');
 
 /** @var list<Benchmark> $all */
-$all = [new Ingest, new Scan, new Previews];
+$all = [new Ingest, new Scan, new Page('first', 1.0), new Page('all', 3.0), new Previews, new Workers];
 $wanted = $argv[1] ?? null;
 $known = array_map(fn (Benchmark $benchmark): string => $benchmark->name(), $all);
 if ($wanted !== null && ! in_array($wanted, $known, true)) {
@@ -33,8 +35,9 @@ if ($wanted !== null && ! in_array($wanted, $known, true)) {
 }
 printf("%-12s %14s %14s %8s %8s\n", 'name', 'ours', 'reference', 'ratio', 'goal');
 foreach ($all as $benchmark) {
-    // Previews are made from frames of the cards that the scan is measured with.
-    if ($wanted !== null && $benchmark->name() !== $wanted && ! ($wanted === 'previews' && $benchmark->name() === 'scan')) {
+    // Some are measured with what others prepare.
+    $needs = ['previews' => ['scan'], 'page-first' => ['scan'], 'page-all' => ['scan'], 'workers' => ['scan', 'previews']];
+    if ($wanted !== null && $benchmark->name() !== $wanted && ! in_array($benchmark->name(), $needs[$wanted] ?? [], true)) {
         continue;
     }
     $benchmark->prepare($root.'/storage/bench');

@@ -28,6 +28,8 @@ final class Bench
         if (! $wasUp) {
             $instance->prepare(null);
             $services->startDatabase();
+            $this->console->quietly('migrate', [PHP_BINARY, 'artisan', 'migrate:fresh', '--force'], $this->root, $instance->environment());
+            $services->startAll();
         }
         try {
             return $this->console->openly([PHP_BINARY, 'bench/run.php', ...$arguments], $this->root, $instance->environment());

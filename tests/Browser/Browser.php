@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
+use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
 use Facebook\WebDriver\Chrome\ChromeOptions;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
@@ -93,7 +94,7 @@ final class Browser
     {
         $this->web->switchTo()->activeElement()->sendKeys(implode('', array_map(fn (string $key): string => match ($key) {
             'right' => WebDriverKeys::ARROW_RIGHT, 'left' => WebDriverKeys::ARROW_LEFT, 'down' => WebDriverKeys::ARROW_DOWN, 'up' => WebDriverKeys::ARROW_UP,
-            'enter' => WebDriverKeys::ENTER, 'backspace' => WebDriverKeys::BACKSPACE, 'escape' => WebDriverKeys::ESCAPE, default => $key,
+            'enter' => WebDriverKeys::ENTER, 'backspace' => WebDriverKeys::BACKSPACE, 'escape' => WebDriverKeys::ESCAPE, 'shift' => WebDriverKeys::SHIFT, 'control' => WebDriverKeys::CONTROL, default => $key,
         }, $keys)));
 
         return $this;
@@ -117,7 +118,7 @@ final class Browser
      * @param  callable(): T  $look
      * @return T
      */
-    public function until(callable $look, string $problem, float $seconds = 10): mixed
+    public function until(callable $look, string $problem, float $seconds = 10, int $pause = 80_000): mixed
     {
         $end = microtime(true) + $seconds;
         $last = null;
@@ -129,7 +130,7 @@ final class Browser
                 }
             } catch (\Facebook\WebDriver\Exception\WebDriverException $last) {
             }
-            usleep(80_000);
+            usleep($pause);
         } while (microtime(true) < $end);
         $text = mb_substr((string) $this->web->executeScript('return document.body.innerText'), 0, 1500);
         throw new RuntimeException("{$problem} after {$seconds} s at {$this->web->getCurrentURL()}. ".($last?->getMessage() ?? '')."\n{$text}");
@@ -143,6 +144,20 @@ final class Browser
     public function picture(string $path): void
     {
         $this->web->takeScreenshot($path);
+    }
+
+    /** Cuts the connection, or gives it back. */
+    public function connect(bool $isThere): void
+    {
+        (new ChromeDevToolsDriver($this->web))->execute('Network.emulateNetworkConditions', ['offline' => ! $isThere, 'latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1]);
+    }
+
+    /** Chooses a folder, as a person does in the dialog of the system. */
+    public function chooseFolder(string $selector, string $folder): self
+    {
+        $this->web->findElement(WebDriverBy::cssSelector($selector))->sendKeys($folder);
+
+        return $this;
     }
 
     /** @return list<string> what the page complained about */

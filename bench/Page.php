@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Bench;
+
+use RuntimeException;
+use Tests\Browser\Browser;
+
+/**
+ * A card of 6,000 frames in the real application, in headless Chromium: the seconds from the click on “Read this card” to
+ * its first picture on the page, or to all of its frames, against the seconds that were promised.
+ */
+final class Page implements Benchmark
+{
+    private const FRAMES = 6000;
+
+    private string $rack = '';
+
+    /** @var array<string, float> */
+    private array $last = [];
+
+    public function __construct(private readonly string $what, private readonly float $promised)
+    {
+    }
+
+    public function name(): string
+    {
+        return 'page-'.$this->what;
+    }
+
+    public function goal(): float
+    {
+        return 1.0;
+    }
+
+    public function unit(): string
+    {
+        return 's until '.($this->what === 'first' ? 'the first' : 'the last of '.self::FRAMES).' frames of a card is on the page';
+    }
+
+    public function prepare(string $folder): void
+    {
+        $this->rack = dirname($folder).'/instances/test/rack/of-6000';
+        exec('rm -rf '.escapeshellarg($this->rack).' && mkdir -p '.escapeshellarg($this->rack));
+        // One card with the frames of all three bodies; hard links cost nothing.
+        exec('cp -al '.escapeshellarg($folder).'/scan/*/DCIM '.escapeshellarg($this->rack).'/ 2>/dev/null');
+        exec('cat '.escapeshellarg($this->rack).'/DCIM/*/* > /dev/null');
+    }
+
+    public function ours(): float
+    {
+        $this->read();
+
+        return $this->last[$this->what];
+    }
+
+    public function reference(): float
+    {
+        return $this->promised;
+    }
+
+    private function read(): void
+    {
+        preg_match('/^APP_URL=(.+)$/m', (string) file_get_contents(dirname($this->rack, 2).'/env'), $m);
+        $email = 'bench-'.bin2hex(random_bytes(4)).'@test.example';
+        exec('DB_DATABASE=kanpai KANPAI_INSTANCE=test '.PHP_BINARY.' '.escapeshellarg(base_path('artisan'))." kanpai:studio Benchmark Nobody {$email} 'a good password'", $said, $code);
+        if ($code !== 0) {
+            throw new RuntimeException(implode("\n", $said));
+        }
+        $browser = Browser::open($m[1] ?? '');
+        try {
+            $browser->visit('/sign-in')->fill('#email', $email)->fill('#password', 'a good password')->click('.btn-next')->see('shoots to finish');
+            $browser->click('a.btn-next')->fill('#name', 'Benchmark')->script("document.querySelector('#held_on').value = '2026-09-05'");
+            $browser->click('.btn-next')->find("[data-read='of-6000']", 20);
+            $start = microtime(true);
+            $browser->script("document.querySelector('[data-read=\"of-6000\"]').click()");
+            foreach (['first' => "return [...document.querySelectorAll('.tile img')].some((image) => image.complete && image.naturalWidth > 0)", 'all' => "return document.querySelector('[data-choose][data-ready]') !== null"] as $what => $look) {
+                $browser->until(fn (): bool => (bool) $browser->script($look), "{$what} does not come", 60, 10_000);
+                $this->last[$what] = microtime(true) - $start;
+            }
+            $count = (string) $browser->text('[data-ticked]');
+            if ($count !== '6,000 of 6,000') {
+                throw new RuntimeException("{$count} frames are on the page.");
+            }
+        } finally {
+            $browser->close();
+        }
+    }
+}

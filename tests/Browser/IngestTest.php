@@ -1,0 +1,192 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use PHPUnit\Framework\TestCase;
+
+/** Ingest as people do it: choosing from a card with keys and mouse, a card that comes out, a connection that breaks. */
+final class IngestTest extends TestCase
+{
+    private static string $address;
+
+    private static string $instance;
+
+    private static Browser $studio;
+
+    private static int $shoot;
+
+    private static string $folder;
+
+    public static function setUpBeforeClass(): void
+    {
+        self::$instance = dirname(__DIR__, 2).'/storage/instances/test';
+        preg_match('/^APP_URL=(.+)$/m', (string) file_get_contents(self::$instance.'/env'), $m);
+        self::$address = $m[1] ?? '';
+        self::$folder = sys_get_temp_dir().'/kanpai-ingest-'.bin2hex(random_bytes(5));
+        mkdir(self::$folder);
+        $email = 'owner-'.bin2hex(random_bytes(4)).'@test.example';
+        exec('DB_DATABASE=kanpai KANPAI_INSTANCE=test php '.escapeshellarg(dirname(__DIR__, 2).'/artisan').' kanpai:studio '.implode(' ', array_map(escapeshellarg(...), ['Ingest Pictures', 'Mara Quill', $email, 'a good password'])), $output, $code);
+        self::assertSame(0, $code, implode("\n", $output));
+        self::$studio = Browser::open(self::$address);
+        self::$studio->visit('/sign-in')->fill('#email', $email)->fill('#password', 'a good password')->click('.btn-next')->see('shoots to finish');
+        self::$studio->click('a.btn-next')->fill('#name', 'Lantern supper')->script("document.querySelector('#held_on').value = '2026-09-05'");
+        self::$studio->click('.btn-next')->see('Cards in the slots');
+        self::$shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', self::$studio->web->getCurrentURL());
+    }
+
+    public static function tearDownAfterClass(): void
+    {
+        self::rack('mara-wide', 'push-in');
+        self::rack('mara-wide', 'make');
+        self::$studio->close();
+        exec('rm -rf '.escapeshellarg(self::$folder));
+    }
+
+    /** @param  array<string, string>  $fields */
+    private static function rack(string $card, string $does, array $fields = []): void
+    {
+        $studio = self::$studio->visit('/rack');
+        if ($studio->script("return document.querySelector('[data-rack=\"{$card}\"] [value=\"{$does}\"]') === null")) {
+            return;
+        }
+        foreach (['megabytes' => '', 'failsAt' => '', 'flipsAt' => '', 'pullsOutAt' => '', 'only' => '', ...$fields] as $field => $value) {
+            $studio->script("document.querySelector('[data-rack=\"{$card}\"] [name=\"{$field}\"]').value = '{$value}'");
+        }
+        $studio->click("[data-rack='{$card}'] [value='{$does}']");
+    }
+
+    private static function ticked(): string
+    {
+        return self::$studio->text('[data-ticked]');
+    }
+
+    public function test_frames_are_ticked_with_keys_and_mouse_and_a_card_that_comes_out_goes_on(): void
+    {
+        $studio = self::$studio;
+        $studio->visit('/shoots/'.self::$shoot.'/ingest')->click("[data-read='mara-wide']")->find('[data-choose][data-ready]', 30);
+        $chooser = $studio->web->getCurrentURL();
+        self::assertSame('54 of 54', self::ticked());
+        self::assertSame('1', $studio->text('[data-highlighted]'));
+
+        // A range by shift and arrows, one tick for all of it.
+        $studio->script("document.querySelector('[data-wall]').focus()");
+        $studio->press('shift', 'right', 'right', 'right', 'right');
+        self::assertSame('5', $studio->text('[data-highlighted]'));
+        $studio->press('t');
+        self::assertSame('49 of 54', self::ticked());
+        $studio->press('t');
+        self::assertSame('54 of 54', self::ticked());
+        // A range by mouse.
+        $studio->script("const tiles = [...document.querySelectorAll('.tile')]; const at = (i, shift) => tiles[i].dispatchEvent(new MouseEvent('click', { bubbles: true, shiftKey: shift })); at(2, false); at(9, true)");
+        self::assertSame('8', $studio->text('[data-highlighted]'));
+        $studio->click('[data-tick]');
+        self::assertSame('46 of 54', self::ticked());
+        self::assertSame(8, $studio->script("return document.querySelectorAll('.tile.is-unticked').length"));
+        self::assertSame(8, $studio->script("return document.querySelectorAll('.tile.is-highlighted').length"), 'highlighted and ticked are two things');
+        // Verdicts before the copy; the dropped are unticked together.
+        $studio->press('escape', 'f', 'd', 'd');
+        $studio->click('[data-untick-dropped]');
+        $studio->until(fn (): bool => self::ticked() === '46 of 54' || self::ticked() === '45 of 54' || self::ticked() === '44 of 54', 'the dropped are ticked still');
+        $left = self::ticked();
+        // It is all there after a reload.
+        $studio->until(fn (): bool => $studio->visit($chooser)->find('[data-choose][data-ready]', 30) && self::ticked() === $left, 'the ticks did not reach the server');
+        $verdicts = array_count_values(array_column($studio->script("return (await (await fetch('/shoots/".self::$shoot."/cull/frames')).json()).frames.map((row) => [row[4]])"), 0));
+        self::assertSame([1, 2], [$verdicts['keep'] ?? 0, $verdicts['drop'] ?? 0]);
+
+        // The card comes out in the middle of the copy.
+        self::rack('mara-wide', 'make', ['pullsOutAt' => '2500000', 'megabytes' => '3']);
+        $studio->visit($chooser)->find('[data-choose][data-ready]', 30);
+        $studio->fill('#shooter', 'Mara Quill')->click('[data-copy]')->see('The card was pulled out at', 30);
+        self::assertStringContainsString('Do not format', $studio->text("[data-card='mara-wide']"));
+        self::rack('mara-wide', 'push-in');
+        self::rack('mara-wide', 'make');
+        $studio->visit('/shoots/'.self::$shoot.'/ingest');
+        self::assertStringContainsString('Go on copying', $studio->text("[data-copy='mara-wide']"));
+        $studio->click("[data-copy='mara-wide']")->find("[data-card='mara-wide'][data-state='chosen']", 60);
+        self::assertStringContainsString('were left out and stand on the card alone', $studio->text("[data-card='mara-wide']"));
+
+        // The rest as well.
+        $studio->visit($chooser)->find('[data-choose][data-ready]', 30);
+        $studio->click("[data-only='unticked']");
+        $studio->script("document.querySelector('[data-wall]').focus()");
+        $studio->press('control', 'a');
+        $studio->click('[data-tick]');
+        self::assertSame('54 of 54', self::ticked());
+        $studio->click('[data-copy]')->find("[data-card='mara-wide'][data-state='safe']", 60);
+        self::assertStringContainsString('Safe to format: all 54 files stand in 2 places', $studio->text("[data-card='mara-wide']"));
+        self::assertSame([], $studio->complaints());
+    }
+
+    public function test_a_shooter_without_an_account_sends_a_card_over_a_connection_that_breaks(): void
+    {
+        $card = self::$folder.'/SAMS CARD';
+        mkdir("{$card}/DCIM/100CORVD", 0700, true);
+        foreach (array_slice(glob(self::$instance.'/rack/ivo/DCIM/*/*.JPG') ?: [], 20, 4) as $frame) {
+            copy($frame, "{$card}/DCIM/100CORVD/".basename($frame));
+        }
+        file_put_contents("{$card}/DCIM/CLIP0001.MP4", random_bytes(120_000_000));
+        file_put_contents("{$card}/DCIM/EMPTY.BIN", '');
+
+        $studio = self::$studio->visit('/shoots/'.self::$shoot.'/ingest')->fill('#link_shooter', 'Sam Reed');
+        $studio->script("document.querySelector('#link_shooter').form.requestSubmit()");
+        $link = (string) $studio->find('[data-upload-link]')->getAttribute('href');
+        $sam = Browser::open(self::$address, 1000, 800);
+        try {
+            $sam->visit($link)->see('Sam Reed, send the cards')->see('None yet');
+            $sam->chooseFolder('[data-folder]', $card);
+            $part = $this->part(8_000_000);
+            // The network is away for a moment: it goes on by itself.
+            $sam->connect(false);
+            usleep(900_000);
+            clearstatcache();
+            $stopped = (int) filesize($part);
+            self::assertLessThan(110_000_000, $stopped, 'the file was here before the network went away');
+            self::assertStringContainsString(' of 6 files', $sam->text('[data-upload-progress]'));
+            $sam->connect(true);
+            $this->part($stopped + 1);
+            // The page is closed in the middle: the same folder goes on where it was.
+            $sam->visit('about:blank');
+            try {
+                $sam->web->switchTo()->alert()->accept();
+            } catch (\Facebook\WebDriver\Exception\WebDriverException) {
+            }
+            $inode = fileinode($part);
+            clearstatcache();
+            $there = filesize($part);
+            $sam->visit($link)->see('files are here. Choose the same folder again');
+            $sam->chooseFolder('[data-folder]', $card)->see('files of SAMS CARD are here and the same as on the card', 30);
+            $sam->see('The studio has not copied them to its places yet');
+            $arrived = dirname($part, 2).'/DCIM/CLIP0001.MP4';
+            self::assertSame($inode, fileinode($arrived), 'the film was sent anew');
+            self::assertGreaterThan(7_000_000, $there);
+            foreach (['DCIM/CLIP0001.MP4', 'DCIM/EMPTY.BIN'] as $path) {
+                self::assertFileEquals("{$card}/{$path}", dirname($arrived, 2).'/'.$path);
+            }
+            // The studio copies it, and the shooter sees that.
+            $studio->visit('/shoots/'.self::$shoot.'/ingest')->find("[data-card='SAMS CARD'][data-state='read']", 20);
+            self::assertStringContainsString('1 film clip', $studio->text("[data-card='SAMS CARD']"));
+            $studio->click("[data-copy='SAMS CARD']")->find("[data-card='SAMS CARD'][data-state='safe']", 30);
+            $sam->see('Safe to format: all 6 files', 10);
+            self::assertSame([], array_values(array_filter($sam->complaints(), fn (string $said): bool => ! str_contains($said, 'ERR_INTERNET_DISCONNECTED'))));
+        } finally {
+            $sam->close();
+        }
+    }
+
+    /** Waits until so much of a file has arrived. */
+    private function part(int $bytes): string
+    {
+        for ($i = 0; $i < 4000; $i++) {
+            clearstatcache();
+            foreach (glob(self::$instance.'/arrivals/*/.parts/*') ?: [] as $part) {
+                if (filesize($part) >= $bytes) {
+                    return $part;
+                }
+            }
+            usleep(3_000);
+        }
+        self::fail("{$bytes} bytes of a file did not arrive");
+    }
+}
