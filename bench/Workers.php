@@ -62,7 +62,6 @@ final class Workers implements Benchmark
         return $this->run(1);
     }
 
-
     private function run(int $workers): float
     {
         $card = $this->card ??= $this->card();

@@ -19,6 +19,10 @@ use Kanpai\Core\Card\NamePlan;
  */
 final class Naming
 {
+    public function __construct(private readonly Places $places)
+    {
+    }
+
     public function ofShoot(Shoot $shoot): NamePattern
     {
         try {
@@ -76,9 +80,37 @@ final class Naming
                 ],
             ];
         }
-        $taken = DB::table('files')->whereIn('card_id', Card::query()->whereIn('shoot_id', Shoot::query()->where('studio_id', $shoot->studio_id)->select('id'))->select('id'))->where('destination', '<>', '')->pluck('destination');
+        $first = $this->firstNumber($shoot);
+        $planned = (new NamePlan($pattern))->of($files, $first);
+        $taken = $this->taken($shoot, array_values(array_unique(array_map(fn (array $plan): string => dirname($plan['path']), $planned))));
 
-        return (new NamePlan($pattern, $taken))->of($files, $this->firstNumber($shoot));
+        return $taken === [] ? $planned : (new NamePlan($pattern, $taken))->of($files, $first);
+    }
+
+    /**
+     * What stands in these folders already, by the record or on a disk: of this studio, of another that has the same
+     * places, or of somebody else.
+     *
+     * @param  list<string>  $folders
+     * @return list<string>
+     */
+    private function taken(Shoot $shoot, array $folders): array
+    {
+        $places = $this->places->used($shoot->studio_id)->filter(fn (Place $place): bool => $place->isThere())->pluck('path');
+        $taken = [];
+        foreach ($folders as $folder) {
+            $below = $folder === '.' ? '' : $folder.'/';
+            foreach (DB::table('files')->where('destination', 'like', addcslashes($below, '\\%_').'%')->when($below === '', fn ($files) => $files->where('destination', 'not like', '%/%')->where('destination', '<>', ''))->pluck('destination') as $destination) {
+                $taken[] = (string) $destination;
+            }
+            foreach ($places as $place) {
+                foreach (@scandir("{$place}/{$below}") ?: [] as $name) {
+                    $taken[] = $below.$name;
+                }
+            }
+        }
+
+        return $taken;
     }
 
     /**

@@ -19,6 +19,9 @@ final class IngestTest extends TestCase
 
     private static string $folder;
 
+    /** @var list<string> parts that were there before */
+    private static array $older = [];
+
     public static function setUpBeforeClass(): void
     {
         self::$instance = dirname(__DIR__, 2).'/storage/instances/test';
@@ -126,7 +129,15 @@ final class IngestTest extends TestCase
         foreach (array_slice(glob(self::$instance.'/rack/ivo/DCIM/*/*.JPG') ?: [], 20, 4) as $frame) {
             copy($frame, "{$card}/DCIM/100CORVD/".basename($frame));
         }
-        file_put_contents("{$card}/DCIM/CLIP0001.MP4", random_bytes(120_000_000));
+        // Large enough that it is on its way for seconds; no two pieces of it are the same.
+        $film = fopen("{$card}/DCIM/CLIP0001.MP4", 'wb');
+        self::assertNotFalse($film);
+        for ($i = 0; $i < 100; $i++) {
+            fseek($film, $i * 4_000_000);
+            fwrite($film, random_bytes(1000));
+        }
+        ftruncate($film, 400_000_000);
+        fclose($film);
         file_put_contents("{$card}/DCIM/EMPTY.BIN", '');
 
         $studio = self::$studio->visit('/shoots/'.self::$shoot.'/ingest')->fill('#link_shooter', 'Sam Reed');
@@ -135,6 +146,7 @@ final class IngestTest extends TestCase
         $sam = Browser::open(self::$address, 1000, 800);
         try {
             $sam->visit($link)->see('Sam Reed, send the cards')->see('None yet');
+            self::$older = array_values(glob(self::$instance.'/arrivals/*/.parts/*') ?: []);
             $sam->chooseFolder('[data-folder]', $card);
             $part = $this->part(8_000_000);
             // The network is away for a moment: it goes on by itself.
@@ -142,34 +154,35 @@ final class IngestTest extends TestCase
             usleep(900_000);
             clearstatcache();
             $stopped = (int) filesize($part);
-            self::assertLessThan(110_000_000, $stopped, 'the file was here before the network went away');
+            self::assertLessThan(390_000_000, $stopped, 'the file was here before the network went away');
             self::assertStringContainsString(' of 6 files', $sam->text('[data-upload-progress]'));
             $sam->connect(true);
             $this->part($stopped + 1);
-            // The page is closed in the middle: the same folder goes on where it was.
+            // It breaks again, and the page is closed: the same folder goes on where it was.
+            $sam->connect(false);
             $sam->visit('about:blank');
-            try {
-                $sam->web->switchTo()->alert()->accept();
-            } catch (\Facebook\WebDriver\Exception\WebDriverException) {
-            }
-            $inode = fileinode($part);
+            usleep(300_000);
             clearstatcache();
-            $there = filesize($part);
+            self::assertFileExists($part, 'the file was here before the page was closed');
+            $there = (int) filesize($part);
+            $inode = fileinode($part);
+            $sam->connect(true);
             $sam->visit($link)->see('files are here. Choose the same folder again');
             $sam->chooseFolder('[data-folder]', $card)->see('files of SAMS CARD are here and the same as on the card', 30);
             $sam->see('The studio has not copied them to its places yet');
             $arrived = dirname($part, 2).'/DCIM/CLIP0001.MP4';
             self::assertSame($inode, fileinode($arrived), 'the film was sent anew');
-            self::assertGreaterThan(7_000_000, $there);
+            self::assertGreaterThan($stopped, $there);
             foreach (['DCIM/CLIP0001.MP4', 'DCIM/EMPTY.BIN'] as $path) {
-                self::assertFileEquals("{$card}/{$path}", dirname($arrived, 2).'/'.$path);
+                self::assertSame(hash_file('xxh128', "{$card}/{$path}"), hash_file('xxh128', dirname($arrived, 2).'/'.$path));
             }
             // The studio copies it, and the shooter sees that.
             $studio->visit('/shoots/'.self::$shoot.'/ingest')->find("[data-card='SAMS CARD'][data-state='read']", 20);
             self::assertStringContainsString('1 film clip', $studio->text("[data-card='SAMS CARD']"));
             $studio->click("[data-copy='SAMS CARD']")->find("[data-card='SAMS CARD'][data-state='safe']", 30);
             $sam->see('Safe to format: all 6 files', 10);
-            self::assertSame([], array_values(array_filter($sam->complaints(), fn (string $said): bool => ! str_contains($said, 'ERR_INTERNET_DISCONNECTED'))));
+            // What a cut connection and a closed page leave in a browser's log is no complaint.
+            self::assertSame([], array_values(array_filter($sam->complaints(), fn (string $said): bool => preg_match('/ERR_INTERNET_DISCONNECTED|status of 409|beforeunload/', $said) !== 1)));
         } finally {
             $sam->close();
         }
@@ -180,7 +193,7 @@ final class IngestTest extends TestCase
     {
         for ($i = 0; $i < 4000; $i++) {
             clearstatcache();
-            foreach (glob(self::$instance.'/arrivals/*/.parts/*') ?: [] as $part) {
+            foreach (array_diff(glob(self::$instance.'/arrivals/*/.parts/*') ?: [], self::$older) as $part) {
                 if (filesize($part) >= $bytes) {
                     return $part;
                 }

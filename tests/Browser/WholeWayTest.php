@@ -59,7 +59,7 @@ final class WholeWayTest extends TestCase
 
         // Two cards are looked at, copied with proof, and safe only then.
         foreach (self::CARDS as $card) {
-            $studio->click("[data-read='{$card}']")->find("[data-choose][data-ready]", 30);
+            $studio->click("[data-read='{$card}']")->find('[data-choose][data-ready]', 30);
             self::assertGreaterThan(10, $studio->script("return document.querySelectorAll('.tile img').length"));
             $studio->visit("/shoots/{$shoot}/ingest")->find("[data-card='{$card}'][data-state='read']", 30);
             self::assertStringContainsString('Do not format', $studio->text("[data-card='{$card}']"));

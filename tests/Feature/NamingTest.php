@@ -65,6 +65,26 @@ final class NamingTest extends FeatureTestCase
         self::assertCount(4, $this->tree($this->folder.'/drive'));
     }
 
+    public function test_what_stands_in_a_place_without_being_in_the_record_is_not_in_the_way(): void
+    {
+        mkdir($this->folder.'/backup/all');
+        file_put_contents($this->folder.'/backup/all/0001.jpg', 'of another installation');
+        $this->use('all', '{{number}}');
+        $this->pushCard('ivo', 2);
+        $card = $this->readCard('ivo');
+        $this->get("/shoots/{$this->shoot->id}/ingest/where")->assertSee('1 name is taken');
+        $card = $this->copyCard($card);
+        self::assertSame([CardState::Safe, ['all/0001-2.JPG', 'all/0002.JPG']], [$card->state, $card->files()->orderBy('destination')->pluck('destination')->all()]);
+        self::assertSame('of another installation', file_get_contents($this->folder.'/backup/all/0001.jpg'));
+
+        // Two studios of one installation share its places, and may have shoots of one name.
+        [, $stranger, $elsewhere] = $this->newStudio('Elsewhere', 'other@elsewhere.example');
+        $this->actingAs($stranger)->post("/shoots/{$elsewhere->id}/ingest/pattern", ['folder' => 'all', 'file' => '{{number}}']);
+        $this->post("/shoots/{$elsewhere->id}/cards", ['slot' => '0/ivo']);
+        $this->post('/cards/'.($card->id + 1).'/copy', ['shooter' => 'Somebody']);
+        self::assertSame(['all/0001-3.JPG', 'all/0002-2.JPG'], CardFile::query()->where('card_id', $card->id + 1)->orderBy('destination')->pluck('destination')->all());
+    }
+
     public function test_patterns_are_saved_by_name_and_forgotten(): void
     {
         $this->use('{{year}}', '{{original}}', 'By year')->assertRedirect();
