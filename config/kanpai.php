@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 return [
     // Folders under which cards may stand. Nothing outside them is ever read as a card.
-    'roots' => explode(':', (string) env('KANPAI_ROOTS', storage_path('rack'))),
+    'roots' => explode(':', (string) env('KANPAI_ROOTS', storage_path('rack').':'.storage_path('slots'))),
 
     // Where originals are copied to, each with its own proof. A studio may add more.
     'places' => [

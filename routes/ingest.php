@@ -32,6 +32,7 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/shoots/{shoot}/ingest/patterns/{pattern}/forget', [WhereController::class, 'forget'])->name('ingest.pattern.forget');
     Route::post('/shoots/{shoot}/ingest/places', [WhereController::class, 'addPlace'])->name('ingest.place.add');
     Route::post('/shoots/{shoot}/ingest/places/{place}', [WhereController::class, 'leaveOut'])->name('ingest.place.leave-out');
+    Route::post('/shoots/{shoot}/ingest/places/{place}/check', [WhereController::class, 'check'])->name('ingest.place.check');
     Route::post('/shoots/{shoot}/ingest/copies', [WhereController::class, 'copiesWanted'])->name('ingest.copies');
 
     Route::post('/shoots/{shoot}/arrivals', [UploadController::class, 'announce'])->name('upload.announce');

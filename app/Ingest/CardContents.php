@@ -28,17 +28,21 @@ final class CardContents
         $zone = $card->shoot->zone();
         $isRead = $card->state->isRead();
         $frames = DB::table('frames')->where('card_id', $card->id)->where('id', '>', $frame)->orderBy('id')->limit(self::MOST)->get();
-        $files = DB::table('files')->whereIn('frame_id', $frames->pluck('id'))->orderBy('id')->get(['id', 'frame_id', 'kind', 'size', 'is_ticked', 'hash', 'fingerprint', 'problem', 'copy_problem'])->groupBy('frame_id');
-        $known = $this->known($card, $files->flatten(1));
+        $files = DB::table('files')->whereIn('frame_id', $frames->pluck('id'))->orderBy('id')->get(['id', 'frame_id', 'kind', 'size', 'is_ticked', 'hash', 'fingerprint', 'problem', 'copy_problem']);
+        $known = $this->known($card, $files);
+        $byFrame = [];
+        foreach ($files as $one) {
+            $byFrame[(int) $one->frame_id][] = $one;
+        }
         $words = new Frame;
         $rows = [];
         foreach ($frames as $row) {
-            $own = $files->get($row->id) ?? collect();
+            $own = $byFrame[(int) $row->id] ?? [];
             $words->setRawAttributes(['focal_length' => $row->focal_length, 'exposure' => $row->exposure, 'f_number' => $row->f_number, 'iso' => $row->iso]);
             $facts = array_filter([$words->exposureInWords(), Frame::pixelsInWords((int) $row->best_px, (int) $row->width, (int) $row->height)]);
             $rows[] = [
                 (int) $row->id, (int) $row->taken_ms, $zone->format((int) $row->taken_ms, 'H:i:s'), $row->name, PictureAddress::orNothing($row->small_path), $row->verdict, (int) $row->rating, (int) $row->width, (int) $row->height,
-                ...$this->facts($own, $known), implode(' · ', $facts), (string) ($own->pluck('copy_problem')->filter()->first() ?? $own->pluck('problem')->filter()->first() ?? ''),
+                ...$this->facts($own, $known), implode(' · ', $facts), $this->problem($own),
             ];
         }
         $loose = collect();
@@ -47,7 +51,7 @@ final class CardContents
             $known = $this->known($card, $loose);
             foreach ($loose as $row) {
                 $taken = (int) $row->modified_at * 1000;
-                $rows[] = [-(int) $row->id, $taken, $zone->format($taken, 'H:i:s'), DcfName::displayable($row->path), '', 'open', 0, 3, 2, ...$this->facts(collect([$row]), $known), '', (string) ($row->copy_problem ?? $row->problem ?? '')];
+                $rows[] = [-(int) $row->id, $taken, $zone->format($taken, 'H:i:s'), DcfName::displayable($row->path), '', 'open', 0, 3, 2, ...$this->facts([$row], $known), '', $this->problem([$row])];
             }
         }
 
@@ -101,18 +105,47 @@ final class CardContents
     }
 
     /**
-     * @param  \Illuminate\Support\Collection<int, \stdClass>  $files
+     * @param  list<\stdClass>  $files  of one frame
      * @param  array<string, true>  $known
-     * @return array{int, bool, bool, bool, string}
+     * @return array{int, bool, bool, bool, string} bytes, whether ticked, copied and known, and the kinds in words
      */
-    private function facts(\Illuminate\Support\Collection $files, array $known): array
+    private function facts(array $files, array $known): array
     {
-        $kinds = $files->pluck('kind')->countBy()->map(fn (int $count, string $kind): string => $count > 1 ? FileKind::from($kind)->counted($count) : FileKind::from($kind)->word());
+        $bytes = 0;
+        $isTicked = false;
+        $isCopied = true;
+        $isKnown = true;
+        $kinds = [];
+        foreach ($files as $file) {
+            $bytes += (int) $file->size;
+            $isTicked = $isTicked || (bool) $file->is_ticked;
+            $isCopied = $isCopied && $file->hash !== null;
+            $isKnown = $isKnown && isset($known[$file->fingerprint]);
+            $kinds[$file->kind] = ($kinds[$file->kind] ?? 0) + 1;
+        }
+        $words = [];
+        foreach ($kinds as $kind => $count) {
+            $words[] = $count > 1 ? FileKind::from($kind)->counted($count) : FileKind::from($kind)->word();
+        }
 
-        return [
-            (int) $files->sum('size'), $files->contains(fn (object $file): bool => (bool) $file->is_ticked), $files->every(fn (object $file): bool => $file->hash !== null),
-            $files->every(fn (object $file): bool => isset($known[$file->fingerprint])), $kinds->implode(' + '),
-        ];
+        return [$bytes, $isTicked, $isCopied, $isKnown, implode(' + ', $words)];
+    }
+
+    /** @param  list<\stdClass>  $files */
+    private function problem(array $files): string
+    {
+        foreach ($files as $file) {
+            if ($file->hash === null && $file->copy_problem !== null) {
+                return (string) $file->copy_problem;
+            }
+        }
+        foreach ($files as $file) {
+            if ($file->problem !== null) {
+                return (string) $file->problem;
+            }
+        }
+
+        return '';
     }
 
     /**

@@ -31,7 +31,7 @@ use Kanpai\Core\Clock\Clock;
  */
 final class CardReader
 {
-    private const BATCH = 400;
+    private const BATCH = 800;
 
     /** The first frames are to be on the page at once. */
     private const FIRST = 48;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Builder;
@@ -14,10 +15,38 @@ use Illuminate\Database\Eloquent\Builder;
  */
 final class ProveCopies extends WorkInTurns
 {
+    /** @param  string|null  $place  none for all places in which the card has copies */
+    public function __construct(int $taskId, private readonly ?string $place = null)
+    {
+        parent::__construct($taskId);
+    }
+
+    /** Reads the copies of a card again, unless somebody is at them. */
+    public static function ofCard(Card $card, ?Place $place = null): void
+    {
+        if ($card->task('prove')?->isUnderWay() === true || $card->task('copy')?->isUnderWay() === true) {
+            return;
+        }
+        $task = Task::open($card->shoot, 'prove', $card->subject(), "Reading the copies of card {$card->number}".($place === null ? '' : " on “{$place->name}”").' again', 'copies');
+        self::dispatch($task->id, $place?->name)->onQueue('default');
+    }
+
+    /** Checks a disk: every card of the studio that has copies there. Says how many there are. */
+    public static function ofPlace(Place $place, int $studio): int
+    {
+        $cards = Card::query()->whereIn('shoot_id', Shoot::query()->where('studio_id', $studio)->select('id'))
+            ->whereHas('files.copies', fn (Builder $copies) => $copies->where('place', $place->name))->with('shoot')->orderBy('id')->get();
+        foreach ($cards as $card) {
+            self::ofCard($card, $place);
+        }
+
+        return $cards->count();
+    }
+
     protected function turn(Task $task): bool
     {
         $card = Card::query()->findOrFail((int) substr($task->subject, 5));
-        $places = app(Places::class)->all($card->shoot->studio_id);
+        $places = app(Places::class)->all($card->shoot->studio_id)->when($this->place !== null, fn ($all) => $all->where('name', $this->place));
         $away = $places->reject(fn (Place $place): bool => $place->isThere())->pluck('name');
         $folders = $places->whereNotIn('name', $away)->pluck('path', 'name')->all();
         // Copies proved since the task was opened are done; a disk that is not plugged in has lost nothing.

@@ -8,7 +8,7 @@ namespace Kanpai\Core\Card;
 final class ByteSource
 {
     /** Enough for the Exif block and thumbnail of a JPEG, so that most files cost one reading. */
-    private const HEAD = 65536;
+    private const HEAD = 32768;
 
     /** @param  resource|null  $stream */
     private function __construct(private string $head, private readonly int $size, private $stream)

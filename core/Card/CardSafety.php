@@ -44,16 +44,21 @@ final readonly class CardSafety
     /** Whether all that was to be copied stands in enough places; what was left out stands on the card alone. */
     public function isCopiedAsChosen(): bool
     {
-        return $this->files > 0 && $this->missing() === $this->leftOut;
+        return $this->leftOut < $this->files && $this->missing() === $this->leftOut;
     }
 
     public function __toString(): string
     {
         return match (true) {
             $this->files === 0 => 'Nothing is known about this card: do not format.',
-            $this->isSafeToFormat() => "Safe to format: all {$this->files} files stand in {$this->wanted} places, read back and compared.",
-            $this->isCopiedAsChosen() => "Do not format: {$this->leftOut} of {$this->files} files were left out and stand on the card alone. All others stand in {$this->wanted} places, read back and compared.",
-            default => "Do not format: {$this->missing()} of {$this->files} files do not stand in {$this->wanted} places yet.",
+            $this->isSafeToFormat() => 'Safe to format: all '.number_format($this->files)." files stand in {$this->places()}, read back and compared.",
+            $this->isCopiedAsChosen() => 'Do not format: '.number_format($this->leftOut).' of '.number_format($this->files)." files were left out and stand on the card alone. All others stand in {$this->places()}, read back and compared.",
+            default => 'Do not format: '.number_format($this->missing()).' of '.number_format($this->files)." files do not stand in {$this->places()} yet.",
         };
+    }
+
+    private function places(): string
+    {
+        return $this->wanted === 1 ? '1 place' : "{$this->wanted} places";
     }
 }

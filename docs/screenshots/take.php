@@ -29,6 +29,27 @@ $studio->fill('#email', 'mara@quill.example')->fill('#password', 'lantern supper
 $take($studio, 'shoots');
 $take($studio->visit('/shoots/1/ingest'), 'ingest');
 $take($studio->visit('/cards/1/report'), 'ledger');
+$take($studio->visit('/shoots/1/ingest/where'), 'where');
+$take($studio->visit('/rack'), 'rack');
+if ($shown('choose')) {
+    // A card in the second shoot that nobody has copied.
+    $studio->visit('/shoots/2/ingest')->click("[data-read='mara-long'], [data-card='mara-long'] h2 a")->find('[data-choose][data-ready]', 30);
+    $studio->script("document.querySelector('[data-wall]').focus()");
+    $studio->press('right', 'right', 'f', 'd', 'shift', 'right', 'right', 'right');
+    $studio->press('t');
+    $studio->press('down', 'right', 'shift', 'right', 'right');
+    $take($studio, 'choose');
+}
+if ($shown('upload-link')) {
+    $studio->visit('/shoots/2/ingest');
+    if ($studio->script("return document.querySelector('[data-upload-link]') === null")) {
+        $studio->fill('#link_shooter', 'Sam Reed')->script("document.querySelector('#link_shooter').form.requestSubmit()");
+    }
+    $link = (string) $studio->find('[data-upload-link]')->getAttribute('href');
+    $shooter = Browser::open($address);
+    $take($shooter->visit($link), 'upload-link');
+    $shooter->close();
+}
 $studio->visit('/shoots/1/clocks');
 $studio->find('.lanes a:last-of-type')->click();
 $take($studio, 'clocks');

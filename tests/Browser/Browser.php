@@ -118,7 +118,7 @@ final class Browser
      * @param  callable(): T  $look
      * @return T
      */
-    public function until(callable $look, string $problem, float $seconds = 10, int $pause = 80_000): mixed
+    public function until(callable $look, string $problem, float $seconds = 10): mixed
     {
         $end = microtime(true) + $seconds;
         $last = null;
@@ -130,7 +130,7 @@ final class Browser
                 }
             } catch (\Facebook\WebDriver\Exception\WebDriverException $last) {
             }
-            usleep($pause);
+            usleep(80_000);
         } while (microtime(true) < $end);
         $text = mb_substr((string) $this->web->executeScript('return document.body.innerText'), 0, 1500);
         throw new RuntimeException("{$problem} after {$seconds} s at {$this->web->getCurrentURL()}. ".($last?->getMessage() ?? '')."\n{$text}");

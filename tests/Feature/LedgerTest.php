@@ -8,6 +8,7 @@ use App\Ingest\Card;
 use App\Ingest\CardFile;
 use App\Ingest\CardState;
 use App\Ingest\Copy;
+use App\Ingest\Place;
 use App\Studio\TaskState;
 
 /** Safe to format is a ledger: for each file the places where a proved copy stands, and when it was last read back. */
@@ -43,6 +44,29 @@ final class LedgerTest extends FeatureTestCase
         $this->get('/')->assertSee('Look at card 1')->assertSee('copies of card 1 are damaged or gone');
         $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('damaged or gone')->assertSee('1 of 3 files')->assertDontSee('Safe to format');
         $this->get("/cards/{$this->card->id}/report")->assertOk()->assertSee('damaged, ')->assertSee('Do not format');
+    }
+
+    public function test_a_whole_disk_is_checked_and_only_that(): void
+    {
+        $file = $this->file();
+        $this->flip("{$this->folder}/backup/{$file->destination}");
+        $old = now()->subDays(30)->format('Y-m-d H:i:s');
+        Copy::query()->update(['proved_at' => $old]);
+        $check = fn (string $name) => $this->post("/shoots/{$this->shoot->id}/ingest/places/".Place::query()->where('name', $name)->firstOrFail()->id.'/check');
+        $check('drive')->assertSessionHas('said');
+        self::assertSame(CardState::Safe, $this->card->refresh()->state);
+        self::assertSame(3, Copy::query()->where('proved_at', $old)->count(), 'the other disk was read as well');
+        $check('backup');
+        self::assertTrue($this->card->refresh()->hasLostCopies());
+        rename($this->folder.'/backup', $this->folder.'/unplugged');
+        $check('backup')->assertSessionHasErrors('place');
+    }
+
+    public function test_the_shooter_can_be_changed_for_a_card(): void
+    {
+        $this->post("/cards/{$this->card->id}/shooter", ['shooter' => 'Sam Reed'])->assertRedirect();
+        self::assertSame('Sam Reed', $this->card->refresh()->shooter);
+        $this->post("/cards/{$this->card->id}/shooter", ['shooter' => ''])->assertSessionHasErrors('shooter');
     }
 
     public function test_a_copy_that_is_gone_is_noticed_and_made_again_from_the_card(): void

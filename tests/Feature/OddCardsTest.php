@@ -108,6 +108,28 @@ final class OddCardsTest extends FeatureTestCase
         self::assertSame(1, Task::query()->where('kind', 'read')->count());
     }
 
+    public function test_ten_thousand_and_one_files_in_one_folder_are_listed_read_copied_and_proved(): void
+    {
+        $slot = $this->pushCard('ivo', 4);
+        for ($i = 1; $i <= 9_997; $i++) {
+            file_put_contents(sprintf('%s/DCIM/100CORVD/DATA%04d.BIN', $slot, $i), "file {$i}");
+        }
+        // Making twenty thousand files durable on a disk is the disk's matter; these stand in memory where there is such a place.
+        $fast = is_dir('/dev/shm') ? '/dev/shm/kanpai-'.bin2hex(random_bytes(5)) : $this->folder;
+        config(['kanpai.places' => ['drive' => $fast.'/drive', 'backup' => $fast.'/backup']]);
+        try {
+            $card = $this->copyCard($this->readCard('ivo'));
+            self::assertSame([CardState::Safe, 4, 10_001], [$card->state, $card->frames_count, $card->files_count]);
+            self::assertCount(10_001, $this->tree($fast.'/backup'));
+            $this->get("/shoots/{$this->shoot->id}/ingest")->assertOk()->assertSee('Safe to format: all 10,001 files');
+            $told = $this->getJson("/cards/{$card->id}/frames")->assertOk();
+            self::assertFalse($told->json('isRead'), 'all at once is too much');
+            self::assertCount(2_004, $told->json('frames'));
+        } finally {
+            exec('rm -rf '.escapeshellarg($fast));
+        }
+    }
+
     public function test_a_card_without_a_single_readable_picture_is_copied_all_the_same(): void
     {
         mkdir("{$this->folder}/rack/broken/DCIM/100BROKE", 0700, true);

@@ -73,10 +73,7 @@ final class IngestController
     /** Has every copy read again and compared. */
     public function prove(Card $card): RedirectResponse
     {
-        if ($card->task('prove')?->isUnderWay() !== true && $card->task('copy')?->isUnderWay() !== true) {
-            $task = Task::open($card->shoot, 'prove', $card->subject(), "Reading the copies of card {$card->number} again", 'copies');
-            ProveCopies::dispatch($task->id)->onQueue('default');
-        }
+        ProveCopies::ofCard($card);
 
         return redirect()->route('ingest.show', $card->shoot);
     }

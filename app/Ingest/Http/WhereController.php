@@ -9,6 +9,7 @@ use App\Ingest\NameTree;
 use App\Ingest\Naming;
 use App\Ingest\Place;
 use App\Ingest\Places;
+use App\Ingest\ProveCopies;
 use App\Ingest\ReevaluateCards;
 use App\Ingest\SavedPattern;
 use App\Studio\Member;
@@ -20,6 +21,7 @@ use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Card\InvalidNamePattern;
 use Kanpai\Core\Card\NamePattern;
+use Kanpai\Core\Card\UnableToCopy;
 
 /** Where copies go: the places, and the folders and names in them. */
 final class WhereController
@@ -89,6 +91,18 @@ final class WhereController
         $found->update(['left_out_at' => $found->left_out_at === null ? now() : null]);
 
         return redirect()->route('ingest.where', $shoot);
+    }
+
+    /** Has every copy that stands in a place read again and compared. */
+    public function check(Shoot $shoot, string $place, Places $places): RedirectResponse
+    {
+        $found = $places->all($shoot->studio_id)->firstOrFail('id', (int) $place);
+        if (! $found->isThere()) {
+            throw ValidationException::withMessages(['place' => UnableToCopy::isAway($found->name)->getMessage()]);
+        }
+        $cards = ProveCopies::ofPlace($found, $shoot->studio_id);
+
+        return redirect()->route('ingest.where', $shoot)->with('said', "The copies of {$cards} ".($cards === 1 ? 'card' : 'cards')." on “{$found->name}” are being read again. What is damaged or gone takes its card’s verdict back, and shows on the list of shoots.");
     }
 
     public function copiesWanted(Request $request, Shoot $shoot, ReevaluateCards $cards): RedirectResponse

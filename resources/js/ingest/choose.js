@@ -221,27 +221,32 @@ async function read() {
     let after = 0;
     let files = 0;
     for (;;) {
-        const told = await get(`${root.dataset.frames}?after=${after}&files=${files}`);
+        const told = await get(`${root.dataset.frames}?after=${after}&files=${files}`).catch(() => null);
+        if (told === null) {
+            say('The server does not answer; asking again.');
+            await new Promise((done) => { setTimeout(done, 1500); });
+            continue;
+        }
+        say('');
         const rows = told.frames.map((row) => Object.fromEntries(told.columns.map((name, i) => [name, row[i]])));
         ({ after, files } = told);
         if (rows.length > 0) {
             frames = [...frames, ...rows].sort((a, b) => a.taken - b.taken || a.id - b.id);
             lay();
-            root.dataset.begun = 'true';
+            $('wall').querySelector('.tile img')?.addEventListener('load', () => performance.mark('kanpai-first-picture'), { once: true });
         }
         if (told.isRead) {
             break;
         }
         $('reading').textContent = `Reading the card: ${frames.length.toLocaleString('en')} frames so far`;
-        if (rows.length === 0) {
-            await new Promise((done) => { setTimeout(done, 150); });
-        }
+        await new Promise((done) => { setTimeout(done, 150); });
     }
     $('reading').hidden = true;
     root.dataset.ready = 'true';
+    performance.mark('kanpai-all-frames');
     $('empty').hidden = frames.length > 0;
     highlighted = new Set(view[0] ? [view[0]] : []);
     $('wall').focus({ preventScroll: true });
     lay();
 }
-await read();
+read();

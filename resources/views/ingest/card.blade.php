@@ -35,6 +35,14 @@
                 <x-problem of="shooter"/>
             </form>
         @endif
+        @if(! $summary->canBeCopied())
+            <details class="changes"><summary class="small">Another shooter?</summary>
+                <form method="post" action="{{ route('ingest.shooter', $card) }}" class="row-line align-items-center">@csrf
+                    <label class="visually-hidden" for="other-{{ $card->id }}">Shooter of card {{ $card->number }}</label><input class="form-control shooter" id="other-{{ $card->id }}" name="shooter" value="{{ $card->shooter }}" maxlength="120">
+                    <button class="btn btn-line">Say so for this card</button><span class="small quiet">Copies keep their folder.</span>
+                </form>
+            </details>
+        @endif
         <div class="row-line">
             @if($card->frames_count > 0 && ! $summary->canBeCopied())<a href="{{ route('ingest.choose', $card) }}">Look through the card</a>@endif
             @if($summary->lastProved)

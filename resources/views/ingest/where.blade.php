@@ -56,7 +56,10 @@
                     <div>
                         <p><span class="strong">{{ $place->name }}</span> @if($place->left_out_at)<span class="quiet">nothing more is copied to it</span>@elseif(! $place->isThere())<span class="danger">is not there: is its disk plugged in?</span>@elseif($place->room() !== null)<span class="quiet">{{ Number::fileSize($place->room(), 0) }} free</span>@endif</p>
                         <p class="small quiet breaks">{{ number_format((int) ($copies[$place->name] ?? 0)) }} copies stand there</p>
-                        <form method="post" action="{{ route('ingest.place.leave-out', [$shoot, $place->id]) }}">@csrf<button class="btn-word">{{ $place->left_out_at ? 'Copy to it again' : 'Copy nothing more to it' }}</button></form>
+                        <div class="row-line">
+                            @if(($copies[$place->name] ?? 0) > 0)<form method="post" action="{{ route('ingest.place.check', [$shoot, $place->id]) }}">@csrf<button class="btn-word" data-check="{{ $place->name }}">Check this disk</button></form>@endif
+                            <form method="post" action="{{ route('ingest.place.leave-out', [$shoot, $place->id]) }}">@csrf<button class="btn-word">{{ $place->left_out_at ? 'Copy to it again' : 'Copy nothing more to it' }}</button></form>
+                        </div>
                     </div>
                 @endforeach
             </div>
