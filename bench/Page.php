@@ -62,15 +62,8 @@ final class Page implements Benchmark
 
     private function read(): void
     {
-        preg_match('/^APP_URL=(.+)$/m', (string) file_get_contents(dirname($this->rack, 2).'/env'), $m);
-        $email = 'bench-'.bin2hex(random_bytes(4)).'@test.example';
-        exec('DB_DATABASE=kanpai KANPAI_INSTANCE=test '.PHP_BINARY.' '.escapeshellarg(base_path('artisan'))." kanpai:studio Benchmark Nobody {$email} 'a good password'", $said, $code);
-        if ($code !== 0) {
-            throw new RuntimeException(implode("\n", $said));
-        }
-        $browser = Browser::open($m[1] ?? '');
+        $browser = Browser::openStudio('Benchmark');
         try {
-            $browser->visit('/sign-in')->fill('#email', $email)->fill('#password', 'a good password')->click('.btn-next')->see('shoots to finish');
             $browser->click('a.btn-next')->fill('#name', 'Benchmark')->script("document.querySelector('#held_on').value = '2026-09-05'");
             $browser->click('.btn-next')->find("[data-read='of-6000']", 20);
             $start = (float) $browser->script("document.querySelector('[data-read=\"of-6000\"]').click(); return performance.timeOrigin + performance.now()");

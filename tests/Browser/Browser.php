@@ -43,6 +43,26 @@ final class Browser
         return new self($web, $profile, $base);
     }
 
+    /** The address of the tests' own instance. */
+    public static function address(): string
+    {
+        preg_match('/^APP_URL=(.+)$/m', (string) file_get_contents(dirname(__DIR__, 2).'/storage/instances/test/env'), $m);
+
+        return $m[1] ?? '';
+    }
+
+    /** A browser in which the owner of a new studio is signed in. */
+    public static function openStudio(string $name): self
+    {
+        $email = 'owner-'.bin2hex(random_bytes(4)).'@test.example';
+        exec('DB_DATABASE=kanpai KANPAI_INSTANCE=test php '.escapeshellarg(dirname(__DIR__, 2).'/artisan').' kanpai:studio '.implode(' ', array_map(escapeshellarg(...), [$name, 'Mara Quill', $email, 'a good password'])).' 2>&1', $said, $code);
+        if ($code !== 0) {
+            throw new RuntimeException(implode("\n", $said));
+        }
+
+        return self::open(self::address())->visit('/sign-in')->fill('#email', $email)->fill('#password', 'a good password')->click('.btn-next')->see('shoots to finish');
+    }
+
     public function visit(string $path): self
     {
         $this->web->get(preg_match('/^(http|about)/', $path) === 1 ? $path : $this->base.$path);

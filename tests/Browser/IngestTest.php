@@ -9,8 +9,6 @@ use PHPUnit\Framework\TestCase;
 /** Ingest as people do it: choosing from a card with keys and mouse, a card that comes out, a connection that breaks. */
 final class IngestTest extends TestCase
 {
-    private static string $address;
-
     private static string $instance;
 
     private static Browser $studio;
@@ -25,15 +23,9 @@ final class IngestTest extends TestCase
     public static function setUpBeforeClass(): void
     {
         self::$instance = dirname(__DIR__, 2).'/storage/instances/test';
-        preg_match('/^APP_URL=(.+)$/m', (string) file_get_contents(self::$instance.'/env'), $m);
-        self::$address = $m[1] ?? '';
         self::$folder = sys_get_temp_dir().'/kanpai-ingest-'.bin2hex(random_bytes(5));
         mkdir(self::$folder);
-        $email = 'owner-'.bin2hex(random_bytes(4)).'@test.example';
-        exec('DB_DATABASE=kanpai KANPAI_INSTANCE=test php '.escapeshellarg(dirname(__DIR__, 2).'/artisan').' kanpai:studio '.implode(' ', array_map(escapeshellarg(...), ['Ingest Pictures', 'Mara Quill', $email, 'a good password'])), $output, $code);
-        self::assertSame(0, $code, implode("\n", $output));
-        self::$studio = Browser::open(self::$address);
-        self::$studio->visit('/sign-in')->fill('#email', $email)->fill('#password', 'a good password')->click('.btn-next')->see('shoots to finish');
+        self::$studio = Browser::openStudio('Ingest Pictures');
         self::$studio->click('a.btn-next')->fill('#name', 'Lantern supper')->script("document.querySelector('#held_on').value = '2026-09-05'");
         self::$studio->click('.btn-next')->see('Cards in the slots');
         self::$shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', self::$studio->web->getCurrentURL());
@@ -143,7 +135,7 @@ final class IngestTest extends TestCase
         $studio = self::$studio->visit('/shoots/'.self::$shoot.'/ingest')->fill('#link_shooter', 'Sam Reed');
         $studio->script("document.querySelector('#link_shooter').form.requestSubmit()");
         $link = (string) $studio->find('[data-upload-link]')->getAttribute('href');
-        $sam = Browser::open(self::$address, 1000, 800);
+        $sam = Browser::open(Browser::address(), 1000, 800);
         try {
             $sam->visit($link)->see('Sam Reed, send the cards')->see('None yet');
             self::$older = array_values(glob(self::$instance.'/arrivals/*/.parts/*') ?: []);

@@ -27,16 +27,11 @@ final class WholeWayTest extends TestCase
     public static function setUpBeforeClass(): void
     {
         $instance = dirname(__DIR__, 2).'/storage/instances/test';
-        preg_match('/^APP_URL=(.+)$/m', (string) file_get_contents($instance.'/env'), $m);
-        self::$address = $m[1] ?? '';
+        self::$address = Browser::address();
         self::$rack = $instance.'/rack';
         self::$downloads = sys_get_temp_dir().'/kanpai-downloads-'.bin2hex(random_bytes(5));
         mkdir(self::$downloads);
-        $email = 'owner-'.bin2hex(random_bytes(4)).'@test.example';
-        exec('DB_DATABASE=kanpai KANPAI_INSTANCE=test php '.escapeshellarg(dirname(__DIR__, 2).'/artisan').' kanpai:studio '.implode(' ', array_map(escapeshellarg(...), ['Quay Pictures', 'Mara Quill', $email, 'a good password'])), $output, $code);
-        self::assertSame(0, $code, implode("\n", $output));
-        self::$studio = Browser::open(self::$address);
-        self::$studio->visit('/sign-in')->fill('#email', $email)->fill('#password', 'a good password')->click('.btn-next')->see('shoots to finish');
+        self::$studio = Browser::openStudio('Quay Pictures');
     }
 
     public static function tearDownAfterClass(): void
