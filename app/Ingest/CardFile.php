@@ -27,6 +27,7 @@ use Kanpai\Core\Card\FileKind;
  * @property string|null $hash xxh128 of what was read from the card
  * @property bool $is_ticked whether it is to be copied
  * @property string $fingerprint
+ * @property string $name_key name and size in short
  * @property int|null $same_as_id the file of another card with the same content, on whose copies this one rests
  * @property string|null $arrived_hash xxh128 of what the browser sent
  * @property string|null $copy_problem

@@ -217,7 +217,7 @@ final class CardReader
      */
     private function file(ReadingOfCard $reading, array $facts, ?string $problem): array
     {
-        return ['card_id' => $reading->card, 'frame_id' => null, 'path' => $facts['path'], 'kind' => DcfName::of($facts['path'])->kind->value, 'size' => $facts['size'], 'modified_at' => $facts['modifiedAt'], 'problem' => $problem, 'is_main' => false, 'fingerprint' => Fingerprint::of($facts)];
+        return ['card_id' => $reading->card, 'frame_id' => null, 'path' => $facts['path'], 'kind' => DcfName::of($facts['path'])->kind->value, 'size' => $facts['size'], 'modified_at' => $facts['modifiedAt'], 'problem' => $problem, 'is_main' => false, 'fingerprint' => Fingerprint::of($facts), 'name_key' => Fingerprint::ofName($facts['path'], $facts['size'])];
     }
 
     /**

@@ -105,16 +105,13 @@ final class FileCopier
                 };
             }
         }
-        $finished = [];
-        foreach ($this->inHand as $id => $hand) {
-            if ($hand->open === []) {
-                $this->note($hand);
-                $finished[] = $hand;
-                unset($this->inHand[$id]);
-            }
+        $finished = array_filter($this->inHand, fn (CopyInHand $hand): bool => $hand->open === []);
+        if ($finished !== []) {
+            DB::transaction(fn () => array_map($this->note(...), $finished));
+            $this->inHand = array_diff_key($this->inHand, $finished);
         }
 
-        return $finished;
+        return array_values($finished);
     }
 
     /** The checksum of what stands in a place, read from the disk; empty when nothing can be read there. */
@@ -242,12 +239,10 @@ final class FileCopier
         if ($hand->proved === []) {
             return;
         }
-        DB::transaction(function () use ($hand): void {
-            if ($hand->file->hash !== $hand->hash || $hand->file->copy_problem !== null) {
-                $hand->file->update(['hash' => $hand->hash, 'copy_problem' => null]);
-            }
-            Copy::query()->upsert(array_map(fn (string $place): array => ['file_id' => $hand->file->id, 'place' => $place, 'hash' => $hand->hash, 'proved_at' => now()->format('Y-m-d H:i:s.v')], $hand->proved), ['file_id', 'place'], ['hash', 'proved_at']);
-        });
+        if ($hand->file->hash !== $hand->hash || $hand->file->copy_problem !== null) {
+            $hand->file->update(['hash' => $hand->hash, 'copy_problem' => null]);
+        }
+        Copy::query()->upsert(array_map(fn (string $place): array => ['file_id' => $hand->file->id, 'place' => $place, 'hash' => $hand->hash, 'proved_at' => now()->format('Y-m-d H:i:s.v')], $hand->proved), ['file_id', 'place'], ['hash', 'proved_at']);
     }
 
     /**

@@ -6,8 +6,8 @@ namespace App\Ingest;
 
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Card\CopiedBytes;
-use Kanpai\Core\Card\DcfName;
 
 /**
  * Knows by content what the studio has from another card already, so that nothing is copied twice. The file of the card
@@ -24,16 +24,19 @@ final class KnownContents
         if ($file->size === 0 || $file->hash !== null) {
             return false;
         }
-        $name = DcfName::displayable($file->path);
-        $alike = $this->elsewhere($file)->where('size', $file->size)->limit(50)->get(['path', 'modified_at']);
+        $isAlike = DB::table('files')->where('card_id', '<>', $file->card_id)->whereNotNull('hash')
+            ->where(fn ($files) => $files->where('name_key', $file->name_key)->orWhere(fn ($same) => $same->where(['size' => $file->size, 'modified_at' => $file->modified_at])))->exists();
 
-        return $alike->contains(fn (CardFile $other): bool => $other->modified_at === $file->modified_at || DcfName::displayable($other->path) === $name);
+        return $isAlike && $this->elsewhere($file)->where('size', $file->size)->where(fn (Builder $files) => $files->where('name_key', $file->name_key)->orWhere('modified_at', $file->modified_at))->exists();
     }
 
     /** Lets the file rest on copies that the studio has, when there are enough of them; says whether it does. */
     public function take(CardFile $file, CopiedBytes $read): bool
     {
-        if ($read->size === 0 || $file->copies()->exists()) {
+        if ($read->size === 0 || $file->copies->isNotEmpty()) {
+            return false;
+        }
+        if (DB::table('files')->where(['hash' => $read->hash, 'size' => $read->size])->where('card_id', '<>', $file->card_id)->doesntExist()) {
             return false;
         }
         $wanted = $file->card->shoot->studio->copies_wanted;

@@ -15,4 +15,14 @@ final class Fingerprint
     {
         return hash('xxh3', "{$file['path']}\0{$file['size']}\0{$file['modifiedAt']}");
     }
+
+    /**
+     * The same for files of one name and size in whatever folder.
+     *
+     * @return string 16 hexadecimal digits (XXH3, 64 bits)
+     */
+    public static function ofName(string $path, int $size): string
+    {
+        return hash('xxh3', strtoupper(basename($path))."\0{$size}");
+    }
 }

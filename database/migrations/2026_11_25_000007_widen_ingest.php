@@ -68,12 +68,15 @@ return new class extends Migration
             $table->boolean('is_main')->default(false);
             // Path, size and time in short: the same file on the same card is known again by it.
             $table->char('fingerprint', 16)->default('');
+            // Name and size in short, wherever on a card it stood.
+            $table->char('name_key', 16)->default('');
             $table->foreignId('same_as_id')->nullable()->constrained('files')->nullOnDelete();
             $table->char('arrived_hash', 32)->nullable();
             $table->string('copy_problem', 500)->nullable();
             $table->timestamp('copy_failed_at', 3)->nullable();
             $table->timestamp('compared_at', 3)->nullable();
             $table->index('fingerprint');
+            $table->index('name_key');
             $table->index(['hash', 'size']);
             $table->index(['size', 'modified_at']);
         });
@@ -81,7 +84,7 @@ return new class extends Migration
         DB::statement("UPDATE files JOIN frames ON frames.id = files.frame_id SET files.is_main = SUBSTRING_INDEX(files.path, '/', -1) = CAST(frames.name AS BINARY)");
         DB::statement('UPDATE frames SET best_px = GREATEST(width, height)');
         foreach (DB::table('files')->orderBy('id')->lazyById(1000) as $file) {
-            DB::table('files')->where('id', $file->id)->update(['fingerprint' => Fingerprint::of(['path' => $file->path, 'size' => (int) $file->size, 'modifiedAt' => (int) $file->modified_at])]);
+            DB::table('files')->where('id', $file->id)->update(['fingerprint' => Fingerprint::of(['path' => $file->path, 'size' => (int) $file->size, 'modifiedAt' => (int) $file->modified_at]), 'name_key' => Fingerprint::ofName($file->path, (int) $file->size)]);
         }
         Schema::create('arrivals', function (Blueprint $table): void {
             $table->id();
