@@ -3,7 +3,7 @@
  * what is ticked (the box on the picture) is what will be copied. All is ticked at first.
  */
 import { tinykeys } from 'tinykeys';
-import { showInstant } from '../studio/day-line.js';
+import { showInstant, startDayLine } from '../studio/day-line.js';
 import { Marks, uuid } from '../studio/marks.js';
 import { get, post } from '../studio/server.js';
 import { element } from '../studio/shapes.js';
@@ -153,7 +153,7 @@ function show() {
     if ($('copy')) {
         const left = ticked.filter((frame) => !frame.isCopied);
         $('copy').disabled = left.length === 0 || root.dataset.ready !== 'true';
-        $('copy').textContent = left.length === 0 ? 'Nothing is ticked' : `Copy ${count(left.length, 'frame')}, ${size(sum(left))}`;
+        $('copy').textContent = left.length === 0 ? 'Nothing is ticked' : `Copy ${count(left.length, 'frame')}, ${size(sum(left))}, to ${count(Number($('copy').dataset.copy), 'place')}`;
     }
     for (const name of ['dropped', 'known']) {
         const meant = frames.filter((frame) => frame.isTicked && !frame.isCopied && (name === 'dropped' ? frame.verdict === 'drop' : frame.isKnown));
@@ -247,6 +247,25 @@ async function read() {
     $('empty').hidden = frames.length > 0;
     highlighted = new Set(view[0] ? [view[0]] : []);
     $('wall').focus({ preventScroll: true });
+    lay();
+    await catchUp();
+}
+
+/** What the server could not know when the page was made: the day line with this card, and who shot it. */
+async function catchUp() {
+    if (root.dataset.unread === '' || frames.length === 0) {
+        return;
+    }
+    const page = new DOMParser().parseFromString(await (await fetch(window.location.href)).text(), 'text/html');
+    const line = page.querySelector('[data-line-of-day]');
+    if (line) {
+        $('line-of-day').replaceWith(line);
+        startDayLine();
+    }
+    const shooter = page.querySelector('#shooter');
+    if (shooter && root.querySelector('#shooter')?.value === '') {
+        root.querySelector('#shooter').value = shooter.value;
+    }
     lay();
 }
 read();

@@ -17,7 +17,7 @@
     @endif
     @if($card->state->isRead())
         @if($card->state->isDone() && $card->state === App\Ingest\CardState::Safe)
-            <p class="safe"><svg class="shape" viewBox="0 0 16 16" aria-hidden="true"><circle cx="8" cy="8" r="6"/></svg> {{ $summary->safety }}</p>
+            <p class="safe"><svg class="shape" viewBox="0 0 16 16" aria-hidden="true"><circle cx="8" cy="8" r="6"/></svg> {{ $summary->safety }} <span class="quiet fw-normal">Last read back {{ $summary->lastProved }}.</span></p>
         @else
             @if($summary->brokenOff() !== '')<p class="danger strong">{{ $summary->brokenOff() }}</p>@endif
             @if($card->hasLostCopies())<p class="danger strong">Copies of this card were found damaged or gone. Put the card back into its slot and copy again; what is damaged is put aside, not deleted.</p>@endif
@@ -35,22 +35,21 @@
                 <x-problem of="shooter"/>
             </form>
         @endif
-        @if(! $summary->canBeCopied())
-            <details class="changes"><summary class="small">Another shooter?</summary>
-                <form method="post" action="{{ route('ingest.shooter', $card) }}" class="row-line align-items-center">@csrf
-                    <label class="visually-hidden" for="other-{{ $card->id }}">Shooter of card {{ $card->number }}</label><input class="form-control shooter" id="other-{{ $card->id }}" name="shooter" value="{{ $card->shooter }}" maxlength="120">
-                    <button class="btn btn-line">Say so for this card</button><span class="small quiet">Copies keep their folder.</span>
-                </form>
-            </details>
-        @endif
         <div class="row-line">
             @if($card->frames_count > 0 && ! $summary->canBeCopied())<a href="{{ route('ingest.choose', $card) }}">Look through the card</a>@endif
             @if($summary->lastProved)
                 <a href="{{ route('ingest.report', $card) }}">Report of all files</a>
                 <a href="{{ route('ingest.checksums', $card) }}">Checksum list</a>
-                @unless($summary->underWay('prove') || $summary->underWay('copy'))<form method="post" action="{{ route('ingest.prove', $card) }}">@csrf<button class="btn-word" data-prove="{{ $card->name }}">Read the copies again and compare</button></form>@endunless
+                @unless($summary->underWay('prove') || $summary->underWay('copy'))<form method="post" action="{{ route('ingest.prove', $card) }}">@csrf<button class="btn-word" data-prove="{{ $card->name }}" title="Last read back {{ $summary->lastProved }}">Check the copies</button></form>@endunless
                 @unless($card->is_uploaded || $summary->underWay('compare') || $summary->underWay('copy'))<form method="post" action="{{ route('ingest.compare', $card) }}">@csrf<button class="btn-word" title="Reads the card a second time, for those who mistrust their reader">Compare with the card</button></form>@endunless
-                <span class="quiet">last read back {{ $summary->lastProved }}</span>
+            @endif
+            @if(! $summary->canBeCopied())
+                <details class="changes"><summary>Another shooter?</summary>
+                    <form method="post" action="{{ route('ingest.shooter', $card) }}" class="row-line align-items-center">@csrf
+                        <label class="visually-hidden" for="other-{{ $card->id }}">Shooter of card {{ $card->number }}</label><input class="form-control shooter" id="other-{{ $card->id }}" name="shooter" value="{{ $card->shooter }}" maxlength="120">
+                        <button class="btn btn-line">Say so for this card</button><span class="small quiet">Copies keep their folder.</span>
+                    </form>
+                </details>
             @endif
         </div>
     @endif

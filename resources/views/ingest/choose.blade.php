@@ -2,9 +2,9 @@
 @push('scripts')<script type="module" src="{{ $build->url('js/ingest/choose.js') }}"></script>@endpush
 @section('whole')
 <div class="cull" data-choose="{{ $card->id }}" data-shoot="{{ $shoot->id }}" data-frames="{{ route('ingest.frames', $card) }}" data-ticks="{{ route('ingest.tick', $card) }}"
-     data-marks="{{ route('cull.mark', $shoot) }}" data-wanted="{{ route('ingest.wanted', $shoot) }}" data-copying="{{ $card->task('copy') !== null ? '1' : '' }}">
+     data-marks="{{ route('cull.mark', $shoot) }}" data-wanted="{{ route('ingest.wanted', $shoot) }}" data-unread="{{ $card->state->isRead() ? '' : '1' }}" data-copying="{{ $card->task('copy') !== null ? '1' : '' }}">
     @include('studio.rail')
-    <div>@include('studio.day-line')</div>
+    <div data-line-of-day>@include('studio.day-line')</div>
     <div class="filter-row filter">
         <h1 class="as-text"><a href="{{ route('ingest.show', $shoot) }}" class="plain">Cards</a> › Card {{ $card->number }} · {{ $card->name }}</h1>
         <div class="choices" role="group" aria-label="Which frames are shown"><span class="about">Show</span>
@@ -38,8 +38,7 @@
                 @csrf
                 <label class="small text-nowrap" for="shooter">Shooter</label>
                 <input class="form-control shooter @error('shooter') is-invalid @enderror" id="shooter" name="shooter" value="{{ old('shooter', $card->shooter) }}" maxlength="120">
-                <button class="btn btn-next" data-copy disabled>Copy</button>
-                <span class="small quiet text-nowrap">to {{ count($places) }} places, with proof</span>
+                <button class="btn btn-next" data-copy="{{ count($places) }}" disabled>Copy</button>
             </form>
         @else
             <span class="strong">{{ $card->state === App\Ingest\CardState::Safe ? 'Safe to format' : '' }}</span>

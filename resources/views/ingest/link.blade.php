@@ -6,7 +6,7 @@
     <div>
         <p class="quiet">{{ $shoot->studio->name }}</p>
         <h1>{{ $shoot->name }}</h1>
-        <p>{{ $link->shooter }}, send the cards of {{ $shoot->held_on->format('l, j F Y') }} here. You need no account; this link is yours until {{ $link->ends_at->setTimezone($shoot->zone)->format('j F') }}.</p>
+        <p class="mt-2">{{ $link->shooter }}, send the cards of {{ $shoot->held_on->format('l, j F Y') }} here. You need no account; this link is yours until {{ $link->ends_at->setTimezone($shoot->zone)->format('j F') }}.</p>
     </div>
     <section class="stack" data-upload="{{ route('upload.announce-by-link', $token) }}" data-upload-token="{{ $token }}">
         @include('ingest.upload')
