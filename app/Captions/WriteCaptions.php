@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
+use App\Ingest\CardFile;
 use App\Ingest\Disk;
 use App\Ingest\Frame;
 use App\Ingest\Place;
@@ -60,16 +61,20 @@ final class WriteCaptions extends WorkInTurns
     }
 
     /**
-     * The sidecar of a frame has the base name of its files, raw and JPEG alike.
+     * The sidecar of a frame has the base name of its files, raw and JPEG alike; where the card brought one of that
+     * name, ours carries the picture's whole name.
      *
      * @return list<string> below the place
      */
     public static function sidecars(Frame $frame, string $place): array
     {
         $paths = [];
+        // What the card brought is an original, and never written to.
+        $originals = $frame->files->map(fn (CardFile $file): string => strtolower($file->destination))->all();
         foreach ($frame->files as $file) {
             if (in_array($file->kind, [FileKind::Jpeg, FileKind::Raw], true) && $file->copies->contains('place', $place)) {
-                $paths[] = preg_replace('/\.[^.\/]+$/', '', $file->destination).'.xmp';
+                $path = preg_replace('/\.[^.\/]+$/', '', $file->destination).'.xmp';
+                $paths[] = in_array(strtolower($path), $originals, true) ? $file->destination.'.xmp' : $path;
             }
         }
 

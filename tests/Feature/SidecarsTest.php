@@ -35,6 +35,21 @@ final class SidecarsTest extends FeatureTestCase
         self::assertSame(array_keys($after), array_keys($this->tree($this->folder.'/backup')));
     }
 
+    public function test_a_sidecar_that_the_card_brought_is_an_original_and_never_written_to(): void
+    {
+        $slot = $this->pushCard('ivo', 2);
+        $jpeg = (string) current(glob("{$slot}/DCIM/*/*.JPG") ?: []);
+        file_put_contents(substr($jpeg, 0, -3).'xmp', '<x:xmpmeta xmlns:x="adobe:ns:meta/"/>');
+        $card = $this->copyCard($this->readCard('ivo'));
+        $before = $this->tree($this->folder.'/backup');
+        $this->post("/shoots/{$this->shoot->id}/captions", ['headline' => 'Crew']);
+        $after = $this->tree($this->folder.'/backup');
+        self::assertSame($before, array_intersect_key($after, $before), 'an original was written to');
+        self::assertCount(1, array_filter(array_keys($after), fn (string $path): bool => str_ends_with($path, basename($jpeg).'.xmp')));
+        $this->post("/cards/{$card->id}/prove");
+        self::assertTrue($card->refresh()->safety()->isSafeToFormat());
+    }
+
     public function test_what_another_program_wrote_into_a_sidecar_stays(): void
     {
         $file = $this->sidecar();
