@@ -122,7 +122,8 @@ final class Browser
 
     public function text(string $selector): string
     {
-        return $this->find($selector)->getText();
+        // A page may come anew between finding and reading.
+        return $this->until(fn (): string => $this->find($selector)->getText(), "{$selector} cannot be read");
     }
 
     public function see(string $text, float $seconds = 10): self
@@ -164,6 +165,16 @@ final class Browser
     public function picture(string $path): void
     {
         $this->web->takeScreenshot($path);
+    }
+
+    /** @return list<string> what axe-core finds on the page against WCAG 2.2 AA */
+    public function violations(string $page): array
+    {
+        $this->script((string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
+
+        return array_values(array_map(fn (array $violation): string => "{$page}: {$violation['id']} at ".implode(', ', array_slice(array_map(fn (array $node): string => implode(' ', $node['target']), $violation['nodes']), 0, 3)), $this->web->executeAsyncScript(
+            "const done = arguments[arguments.length - 1]; axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then((result) => done(result.violations), (reason) => done([{ id: String(reason), nodes: [] }]));",
+        )));
     }
 
     /** Cuts the connection, or gives it back. */

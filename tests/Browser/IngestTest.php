@@ -180,6 +180,51 @@ final class IngestTest extends TestCase
         }
     }
 
+    public function test_what_comes_out_of_a_pattern_is_seen_while_it_is_typed(): void
+    {
+        $studio = self::$studio->visit('/shoots/'.self::$shoot.'/ingest')->click("[data-read='ivo']");
+        $studio->find('[data-choose][data-ready]', 30);
+        $where = '/shoots/'.self::$shoot.'/ingest/where';
+        $studio->visit($where)->fill('#folder', '{{client}}{{year}}/{{shooter}}')->fill('#file', '{{date}}-{{number}}');
+        $studio->until(fn (): bool => str_contains($studio->text('#tree'), '2026-09-05-'), 'the tree does not follow');
+        self::assertStringContainsString('90 files wait to be copied', $studio->text('#tree'));
+        $studio->fill('#file', '{{shoot}}');
+        $studio->until(fn (): bool => str_contains($studio->text('#tree'), '89 names are taken'), 'the clashes are not shown');
+        $studio->fill('#file', '{{shoots}}');
+        $studio->until(fn (): bool => str_contains($studio->text('#tree'), 'There is no placeholder “shoots”'), 'the error is not shown');
+        $studio->click('form .btn-ink')->see('There is no placeholder “shoots”');
+        self::assertStringContainsString('is-invalid', (string) $studio->find('#file')->getAttribute('class'));
+        $studio->fill('#file', '{{number}}')->fill('#name', 'By number')->click('form .btn-ink')->see('Saved as “By number”');
+        self::assertStringContainsString('{{number}}', $studio->find('#file')->getAttribute('value') ?? '');
+
+        // A third disk, and a check of one.
+        $disk = self::$instance.'/disks/shelf-'.bin2hex(random_bytes(4));
+        mkdir($disk);
+        $studio->visit($where)->choose('#place_path', $disk)->fill('#place_name', 'shelf')->script("document.querySelector('#place_name').form.requestSubmit()");
+        $studio->see('shelf');
+        $studio->visit('/shoots/'.self::$shoot.'/ingest')->fill("[data-card='ivo'] [name='shooter']", 'Ivo Tarn')->click("[data-copy='ivo']");
+        $studio->find("[data-card='ivo'][data-state='safe']", 60);
+        $studio->visit($where)->click("[data-check='shelf']")->see('are being read again');
+        $studio->until(fn (): bool => ! str_contains($studio->visit('/shoots/'.self::$shoot.'/ingest')->text('main'), 'Reading the copies of card'), 'the check does not end', 30);
+        self::assertStringContainsString('Safe to format', $studio->text("[data-card='ivo']"));
+    }
+
+    /** WCAG 2.2 AA as far as axe-core finds it. */
+    public function test_axe_finds_nothing_on_the_pages_of_ingest(): void
+    {
+        $studio = self::$studio->visit('/shoots/'.self::$shoot.'/ingest');
+        $found = $studio->violations('ingest');
+        $report = (string) $studio->find("a[href$='/report']")->getAttribute('href');
+        $chooser = (string) $studio->find('.strip')->getAttribute('href');
+        $link = (string) $studio->find('[data-upload-link]')->getAttribute('href');
+        foreach (['/shoots/'.self::$shoot.'/ingest/where', '/rack', $report, $link] as $page) {
+            array_push($found, ...$studio->visit($page)->violations($page));
+        }
+        $studio->visit($chooser)->find('[data-choose][data-ready]', 30);
+        array_push($found, ...$studio->violations('choose'));
+        self::assertSame([], $found);
+    }
+
     /** Waits until so much of a file has arrived. */
     private function part(int $bytes): string
     {

@@ -32,11 +32,12 @@ class CardWall extends Wall {
         tile.classList.add('of-card');
         tile.classList.toggle('is-highlighted', highlighted.has(frame));
         tile.classList.toggle('is-unticked', !frame.isTicked);
-        tile.setAttribute('aria-label', `${number} ${frame.name}, ${frame.isTicked ? 'ticked' : 'not ticked'}${highlighted.has(frame) ? ', highlighted' : ''}, ${frame.verdict}`);
+        tile.setAttribute('aria-label', `${frame.time} ${frame.name} · ${frame.kinds}, ${frame.isTicked ? 'ticked' : 'not ticked'}${highlighted.has(frame) ? ', highlighted' : ''}, ${frame.verdict}`);
         tile.querySelector('.label').textContent = frame.time;
         if (!frame.small) {
             const word = document.createElement('span');
             word.className = 'no-picture';
+            word.setAttribute('aria-hidden', 'true');
             word.textContent = `${frame.name} · ${frame.kinds}`;
             tile.querySelector('img').replaceWith(word);
         }
