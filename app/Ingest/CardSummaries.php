@@ -24,7 +24,7 @@ final class CardSummaries
             $tasks[$task->subject][$task->kind] = $task;
         }
         $kinds = DB::table('files')->whereIn('card_id', $ids)->groupBy('card_id', 'kind')->selectRaw('card_id, kind, COUNT(*) AS n')->get()->groupBy('card_id');
-        $sums = DB::table('files')->whereIn('card_id', $ids)->groupBy('card_id')->selectRaw('card_id, SUM(is_ticked) AS ticked, SUM(is_ticked * size) AS bytes, SUM(is_ticked AND same_as_id IS NULL) AS own')->get()->keyBy('card_id');
+        $sums = DB::table('files')->whereIn('card_id', $ids)->groupBy('card_id')->selectRaw('card_id, SUM(is_ticked) AS ticked, SUM(is_ticked * size) AS bytes, SUM(is_ticked AND same_as_id IS NULL) AS own, SUM(same_as_id IS NOT NULL) AS skipped')->get()->keyBy('card_id');
         $spans = DB::table('frames')->whereIn('card_id', $ids)->groupBy('card_id')->selectRaw('card_id, MIN(taken_ms) AS first, MAX(taken_ms) AS last, GROUP_CONCAT(DISTINCT body_id) AS bodies')->get()->keyBy('card_id');
         $proved = DB::table('copies')->join('files', 'files.id', '=', 'copies.file_id')->whereIn('files.card_id', $ids)->groupBy('files.card_id')->selectRaw('files.card_id, MIN(copies.proved_at) AS last')->pluck('last', 'card_id');
         $used = app(Places::class)->used($shoot->studio_id)->pluck('name', 'name')->all();
@@ -45,6 +45,7 @@ final class CardSummaries
                 $card->safety(),
                 (int) ($sum->ticked ?? 0),
                 (int) ($sum->bytes ?? 0),
+                (int) ($sum->skipped ?? 0),
                 $card->files()->where(fn ($query) => $query->whereNotNull('problem')->orWhere(fn ($open) => $open->whereNotNull('copy_problem')->whereNull('hash')))->orderBy('path')->get(),
                 isset($proved[$card->id]) ? CarbonImmutable::parse($proved[$card->id])->setTimezone($shoot->zone)->format('D j M Y, H:i') : null,
                 array_filter(array_map(fn (int $there): int => max(0, (int) ($sum->own ?? 0) - $there), array_map(fn (string $place): int => (int) ($standing->get($card->id)?->firstWhere('place', $place)->n ?? 0), $used))),

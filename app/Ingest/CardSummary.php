@@ -23,7 +23,7 @@ final readonly class CardSummary
      * @param  array<string, int>  $lacking  place in use => ticked files that have no proved copy there
      * @param  Collection<int, CardFile>  $troubled  files that cannot be shown or could not be copied
      */
-    public function __construct(public Card $card, public array $tasks, public array $kinds, public array $bodies, public ?array $span, public Collection $strip, public CardSafety $safety, public int $ticked, public int $tickedBytes, public Collection $troubled, public ?string $lastProved, public array $lacking)
+    public function __construct(public Card $card, public array $tasks, public array $kinds, public array $bodies, public ?array $span, public Collection $strip, public CardSafety $safety, public int $ticked, public int $tickedBytes, public int $skipped, public Collection $troubled, public ?string $lastProved, public array $lacking)
     {
     }
 
@@ -38,6 +38,16 @@ final readonly class CardSummary
         }
 
         return implode(' · ', $said);
+    }
+
+    /** What was not copied because the studio has it; empty when nothing. */
+    public function skippedInWords(): string
+    {
+        return match ($this->skipped) {
+            0 => '',
+            1 => '1 file was not copied again: the studio has it from another card.',
+            default => number_format($this->skipped).' files were not copied again: the studio has them from other cards.',
+        };
     }
 
     public function when(): string

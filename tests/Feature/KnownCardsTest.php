@@ -79,6 +79,7 @@ final class KnownCardsTest extends FeatureTestCase
         self::assertSame(2, Copy::query()->whereIn('file_id', $card->files()->select('id'))->count(), 'only the new frame was copied');
         self::assertCount(5, $this->tree($this->folder.'/drive'));
         $this->get("/cards/{$card->id}/report")->assertSee('skipped: the studio has it from card 1 of “Harbour day”');
+        $this->get("/shoots/{$shoot->id}/ingest")->assertSee('2 files were not copied again: the studio has them from other cards');
         foreach ($card->frames as $frame) {
             self::assertTrue($frame->is_pictured);
             self::assertNotNull($frame->large_path, 'a skipped frame has its preview too');

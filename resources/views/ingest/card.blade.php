@@ -54,6 +54,7 @@
         </div>
     @endif
     @foreach(['prove', 'compare'] as $kind)@if(isset($summary->tasks[$kind]) && $summary->tasks[$kind]->problem)<p class="danger">{{ $summary->tasks[$kind]->problem }}</p>@endif @endforeach
+    @if($summary->skipped > 0)<p>{{ $summary->skippedInWords() }} The report has the names.</p>@endif
     @if($summary->troubled->isNotEmpty())
         <div>
             <h3>{{ $summary->troubled->count() }} {{ Str::plural('file', $summary->troubled->count()) }} with a problem. What cannot be shown is copied all the same.</h3>
