@@ -148,7 +148,7 @@ final class IngestPagesTest extends FeatureTestCase
         self::assertSame([], $prover->answers(true));
         // Killed in the middle: nothing it had in hand counts as proved, and the next is proved by a new one.
         file_put_contents("{$this->folder}/again.part", 'bytes');
-        exec('pkill -KILL -f prover.php');
+        exec('pkill -KILL -P '.getmypid().' -f prover.php');
         usleep(50_000);
         $prover->prove(3, "{$this->folder}/again.part", "{$this->folder}/again");
         self::assertSame([3 => ''], $prover->answers(true));
