@@ -88,6 +88,10 @@ final readonly class CardSummary
             return 'Copy to '.implode(' and ', array_map(fn (string $place): string => "“{$place}”", array_keys($this->lacking))).' too';
         }
 
-        return ($begun === null ? 'Copy ' : 'Go on copying ').number_format($this->ticked).' of '.number_format($this->card->files_count).' files, '.Number::fileSize($this->tickedBytes, 1).", to {$places} ".($places === 1 ? 'place' : 'places');
+        if ($begun !== null) {
+            return 'Go on copying: '.number_format(max([0, ...array_values($this->lacking)])).' of '.number_format($this->ticked)." files left, to {$places} ".($places === 1 ? 'place' : 'places');
+        }
+
+        return 'Copy '.number_format($this->ticked).' of '.number_format($this->card->files_count).' files, '.Number::fileSize($this->tickedBytes, 1).", to {$places} ".($places === 1 ? 'place' : 'places');
     }
 }

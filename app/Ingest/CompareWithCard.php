@@ -31,8 +31,13 @@ final class CompareWithCard extends WorkInTurns
         $pieces = $copied()->where('compared_at', '>=', $since)->count();
         $task->beginWith($done, (int) $copied()->sum('size'), $pieces, $copied()->count());
         foreach ($left()->orderBy('id')->lazyById(200) as $file) {
+            if (! $this->isOut($card) && ! $this->isThere($card, $file)) {
+                $task->fail(UnableToCopy::isAnother($file->shown())->getMessage().' Nothing was changed.');
+
+                return false;
+            }
             $this->compare($card, $file);
-            if (! is_dir($card->slot)) {
+            if ($this->isOut($card)) {
                 $task->fail(UnableToCopy::cardIsOut($file->shown())->getMessage());
 
                 return false;
@@ -52,6 +57,22 @@ final class CompareWithCard extends WorkInTurns
         return false;
     }
 
+    private function isOut(Card $card): bool
+    {
+        clearstatcache(true, $card->slot);
+
+        return ! is_dir($card->slot);
+    }
+
+    /** Another card may stand in the slot by now; it says nothing about this one. */
+    private function isThere(Card $card, CardFile $file): bool
+    {
+        clearstatcache(true, $card->slot.'/'.$file->path);
+        $facts = @stat($card->slot.'/'.$file->path);
+
+        return $facts !== false && $facts['mtime'] === $file->modified_at;
+    }
+
     private function compare(Card $card, CardFile $file): void
     {
         $source = @fopen(Rack::installed()->address($card->slot, $file->path), 'rb');
@@ -60,7 +81,7 @@ final class CompareWithCard extends WorkInTurns
         } catch (UnableToCopy) {
             $now = '';
         }
-        if (! is_dir($card->slot)) {
+        if ($this->isOut($card)) {
             return;
         }
         $file->update($now === $file->hash ? ['compared_at' => now()] : ['compared_at' => now(), 'hash' => null, 'same_as_id' => null, 'copy_problem' => 'What the card gives now is not what was copied.']);

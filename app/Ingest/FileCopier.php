@@ -143,6 +143,10 @@ final class FileCopier
             throw UnableToCopy::cannotOpen($file->shown());
         }
         stream_set_chunk_size($source, self::CHUNK);
+        $facts = fstat($source);
+        if ($facts !== false && $facts['size'] === $file->size && $facts['mtime'] !== $file->modified_at) {
+            throw UnableToCopy::isAnother($file->shown());
+        }
         $writeBack = Disk::writeBack($targets);
         $copied = $this->copy->copy($source, $targets, $fail, function (int $bytes) use ($goesOn, $writeBack): bool {
             $writeBack($bytes);

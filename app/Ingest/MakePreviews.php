@@ -73,7 +73,7 @@ final class MakePreviews extends WorkInTurns
                 $this->letGo($frame);
             }
             if (! $isMade) {
-                $task->fail("The copy of {$frame->name} is out of reach: plug in the disk of one of its places, then copy the card again to go on.");
+                $task->fail("The copy of {$frame->name} is out of reach: plug in the disk of one of its places. The previews go on when somebody looks at the frames.");
 
                 return false;
             }

@@ -49,6 +49,11 @@ final class UnableToCopy extends RuntimeException
         return new self(Concern::File, "{$name} had {$was} bytes when the card was read and has {$is} now. Read the card again.");
     }
 
+    public static function isAnother(string $name): self
+    {
+        return new self(Concern::File, "{$name} in the slot is not the file that was read: its time is another. Is it the same card? Read the card again.");
+    }
+
     public static function isAway(string $place): self
     {
         return new self(Concern::Place, "The place “{$place}” is not there: is its disk plugged in?");

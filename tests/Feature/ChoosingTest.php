@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Ingest\Card;
-use App\Ingest\CardFile;
 use App\Ingest\CardState;
 use App\Ingest\Copy;
+use App\Ingest\CopyCard;
+use App\Ingest\MakePreviews;
+use App\Studio\Task;
+use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -119,25 +122,53 @@ final class ChoosingTest extends FeatureTestCase
         self::assertFalse($this->getJson("/cards/{$card->id}/frames")->json('isRead'), 'a card that is being read is not all there');
     }
 
+    public function test_previews_that_found_no_copy_begin_again_when_somebody_looks(): void
+    {
+        $this->pushCard('ivo', 2);
+        $card = $this->readCard('ivo');
+        config(['queue.default' => 'null']);
+        $task = Task::open($this->shoot, 'copy', $card->subject(), 'Copying', 'bytes', $card->bytes);
+        while (! $task->refresh()->state->isOver()) {
+            (new CopyCard($task->id))->handle();
+        }
+        foreach (['drive', 'backup'] as $place) {
+            rename("{$this->folder}/{$place}", "{$this->folder}/{$place}-away");
+        }
+        (new MakePreviews((int) $card->task('previews')?->id))->handle();
+        self::assertStringContainsString('out of reach', (string) $card->task('previews')?->problem);
+        rename("{$this->folder}/backup-away", "{$this->folder}/backup");
+        config(['queue.default' => 'sync']);
+        $ids = $this->frames()->modelKeys();
+        $this->postJson("/shoots/{$this->shoot->id}/wanted", ['frames' => $ids])->assertJson(['pictures' => []]);
+        $this->travel(40)->seconds();
+        self::assertCount(2, $this->postJson("/shoots/{$this->shoot->id}/wanted", ['frames' => $ids])->json('pictures'));
+    }
+
     public function test_what_is_on_the_screen_gets_its_preview_first(): void
     {
         $this->pushCard('ivo', 5);
         $card = $this->readCard('ivo');
-        config(['queue.default' => 'null']);
-        $this->copyCard($card);
-        config(['queue.default' => 'sync']);
-        // Copied, but no preview made yet.
-        foreach (CardFile::query()->get() as $file) {
-            copy("{$this->folder}/rack/ivo/{$file->path}", "{$this->folder}/".basename($file->path));
-        }
         $frames = $this->frames();
         $wanted = [$frames[3]->id, $frames[4]->id];
         $this->postJson("/shoots/{$this->shoot->id}/wanted", ['frames' => $wanted])->assertOk()->assertJson(['pictures' => []]);
-        $order = DB::table('frames')->where('shoot_id', $this->shoot->id)->orderByRaw('wanted_at IS NULL, wanted_at DESC, taken_ms')->pluck('id')->all();
-        self::assertEqualsCanonicalizing($wanted, array_slice($order, 0, 2));
-        self::assertSame($frames[0]->id, $order[2]);
-        $card->task('copy')?->stop();
-        $this->copyCard($card);
+        // Copied by hand, so that all copies stand before the first preview is made.
+        config(['queue.default' => 'null']);
+        $task = Task::open($this->shoot, 'copy', $card->subject(), 'Copying', 'bytes', $card->bytes);
+        while (! $task->refresh()->state->isOver()) {
+            (new CopyCard($task->id))->handle();
+        }
+        self::assertSame(0, DB::table('frames')->where('is_pictured', true)->count());
+        $made = [];
+        DB::listen(function (QueryExecuted $query) use (&$made): void {
+            if (str_starts_with($query->sql, 'update `frames`') && str_contains($query->sql, 'large_path')) {
+                $made[] = end($query->bindings);
+            }
+        });
+        $previews = $card->task('previews');
+        self::assertNotNull($previews);
+        (new MakePreviews($previews->id))->handle();
+        self::assertEqualsCanonicalizing($wanted, array_slice($made, 0, 2));
+        self::assertSame([$frames[0]->id, $frames[1]->id, $frames[2]->id], array_slice($made, 2));
         $pictures = $this->postJson("/shoots/{$this->shoot->id}/wanted", ['frames' => $wanted])->json('pictures');
         self::assertEqualsCanonicalizing($wanted, array_column($pictures, 0));
         self::assertStringStartsWith('/pictures/', $pictures[0][2]);

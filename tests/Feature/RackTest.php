@@ -36,7 +36,7 @@ final class RackTest extends FeatureTestCase
         self::assertStringContainsString('4 of 5 files stand proved', (string) $card->task('copy')->problem);
         self::assertSame(8, Copy::query()->count());
         self::assertNull($bad->refresh()->hash);
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee(basename($bad->path))->assertSee('Do not format: 1 of 5 files');
+        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee(basename($bad->path))->assertSee('Do not format: 1 of 5 files')->assertSee('Go on copying: 1 of 5 files left');
         $this->get("/cards/{$card->id}/report")->assertSee('could not be read on after byte');
         self::assertSame([], array_filter(array_keys($this->tree($this->folder.'/drive')), fn (string $path): bool => str_ends_with($path, '.part')));
 
@@ -112,6 +112,32 @@ final class RackTest extends FeatureTestCase
         self::assertFileEquals("{$card->slot}/{$file->path}", "{$this->folder}/drive/{$file->refresh()->destination}");
         $this->post("/cards/{$card->id}/compare");
         self::assertSame(TaskState::Done, $card->task('compare')?->state);
+    }
+
+    public function test_another_card_in_the_slot_is_not_taken_for_the_one_that_was_read(): void
+    {
+        $slot = $this->pushCard('ivo', 2);
+        $card = $this->readCard('ivo');
+        // Another card whose files have the same names and sizes, as uncompressed raw files do.
+        foreach (glob("{$slot}/DCIM/*/*.JPG") ?: [] as $file) {
+            file_put_contents($file, random_bytes((int) filesize($file)));
+            touch($file, 1_700_000_000);
+        }
+        $card = $this->copyCard($card);
+        self::assertSame([CardState::Read, 0], [$card->state, Copy::query()->count()]);
+        self::assertStringContainsString('Is it the same card?', (string) $card->files()->firstOrFail()->copy_problem);
+    }
+
+    public function test_comparing_with_another_card_changes_nothing(): void
+    {
+        $slot = $this->pushCard('ivo', 2);
+        $card = $this->copyCard($this->readCard('ivo'));
+        exec('rm -rf '.escapeshellarg($slot));
+        $this->pushCard('ivo', 2, 5);
+        $this->post("/cards/{$card->id}/compare");
+        self::assertStringContainsString('Nothing was changed', (string) $card->task('compare')?->problem);
+        self::assertSame(CardState::Safe, $card->refresh()->state);
+        self::assertSame(0, $card->files()->whereNull('hash')->count());
     }
 
     public function test_a_slow_card_shows_how_long_it_takes(): void

@@ -240,6 +240,16 @@ final class UploadTest extends FeatureTestCase
         $this->get('/u/'.str_repeat('x', 24))->assertNotFound();
     }
 
+    public function test_a_card_that_is_being_copied_from_a_slot_is_not_taken_over(): void
+    {
+        $told = $this->announce();
+        $card = Card::query()->findOrFail($told['card']);
+        $card->update(['state' => CardState::Reading, 'slot' => '/a/slot']);
+        $again = $this->announce();
+        self::assertSame([], $again['wanted']);
+        self::assertSame([CardState::Reading, '/a/slot'], [$card->refresh()->state, $card->slot]);
+    }
+
     public function test_the_same_card_sent_by_two_people_at_once_is_one_card(): void
     {
         $one = $this->announce();

@@ -7,9 +7,11 @@ namespace App\Ingest\Http;
 use App\Ingest\Card;
 use App\Ingest\CardContents;
 use App\Ingest\Frame;
+use App\Ingest\MakePreviews;
 use App\Ingest\Places;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;
+use App\Studio\TaskState;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -48,6 +50,14 @@ final class ChooseController
     {
         $ids = $request->validate(['frames' => ['required', 'array', 'max:300'], 'frames.*' => ['integer']])['frames'];
         DB::table('frames')->where(['shoot_id' => $shoot->id, 'is_pictured' => false])->whereIn('id', $ids)->update(['wanted_at' => now()->format('Y-m-d H:i:s.v')]);
+        $unseen = Card::query()->whereIn('id', DB::table('frames')->where(['shoot_id' => $shoot->id, 'is_pictured' => false])->whereIn('id', $ids)->select('card_id'))->get();
+        foreach ($unseen as $card) {
+            $last = $card->task('previews');
+            // A disk that was away may be back; not asked more than twice a minute.
+            if ($last?->state === TaskState::Failed && $last->ended_at?->lessThan(now()->subSeconds(30)) === true) {
+                MakePreviews::ofCard($card);
+            }
+        }
         $made = Frame::query()->where(['shoot_id' => $shoot->id, 'is_pictured' => true])->whereIn('id', $ids)->get(['id', 'small_path', 'large_path']);
 
         return response()->json(['pictures' => $made->map(fn (Frame $frame): array => [$frame->id, PictureAddress::orNothing($frame->small_path), PictureAddress::orNothing($frame->large_path)])->all()]);

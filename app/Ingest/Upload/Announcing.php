@@ -46,17 +46,22 @@ final class Announcing
         $card = DB::transaction(function () use ($shoot, $name, $files, $link, &$recognised): Card {
             Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
             $signature = CardSignature::of($files);
+            $recognised = $this->known->find($shoot, $files);
+            // The same listing is the same card, however far it has come.
             $begun = Card::query()->where(['shoot_id' => $shoot->id, 'signature' => $signature])->first();
-            if ($begun !== null && $begun->state === CardState::Arriving) {
+            if ($begun !== null) {
                 return $begun;
             }
-            $recognised = $this->known->find($shoot, $files);
             if ($recognised !== null && $recognised->goesOn($shoot)) {
                 return $recognised->card;
             }
 
             return Reading::card($shoot, ['slot' => '', 'name' => mb_substr($name === '' ? 'card' : $name, 0, 120), 'signature' => $signature, 'state' => CardState::Arriving, 'is_uploaded' => true, 'upload_link_id' => $link?->id, 'shooter' => $link->shooter ?? '']);
         });
+        // While it is read or copied from a slot, nobody takes it over from a browser.
+        if ($card->state !== CardState::Arriving && ($card->state === CardState::Reading || $card->task('copy')?->isUnderWay() === true)) {
+            return ['card' => $card, 'known' => 'it is being read or copied by the studio just now', 'wanted' => []];
+        }
         $wanted = $this->wanted($card, $files);
         if ($wanted !== []) {
             $this->makeRoom($card, array_sum(array_column($wanted, 'size')));
