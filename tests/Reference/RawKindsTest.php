@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\Reference;
 
+use App\Imaging\UnableToMakePicture;
 use App\Ingest\EmbeddedPictures;
 use Kanpai\Core\Card\ByteSource;
 use Kanpai\Core\Card\ExifReader;
+use Kanpai\Core\Card\FileKind;
 use Kanpai\Core\Card\UnreadableFile;
 use Kanpai\Demo\Camera\Directory;
 use Kanpai\Demo\Camera\TiffWriter;
@@ -14,8 +16,9 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
 /**
- * Raw files in the layouts that cameras use, made here, since no package brings real ones: the largest embedded picture
- * is the same, byte for byte, as `exiftool -b` gives. The layouts are those that exiftool's tag tables describe.
+ * Raw files in the layouts that cameras use: the largest embedded picture is the same, byte for byte, as `exiftool -b`
+ * gives. Six layouts are made here as exiftool's tag tables describe them; eleven kinds come from exiftool's own tests, in
+ * Debian's source package of it, where most previews are cut out: then neither finds one.
  */
 final class RawKindsTest extends TestCase
 {
@@ -111,5 +114,47 @@ final class RawKindsTest extends TestCase
             $own = null;
         }
         self::assertSame($isOurs, $own !== null, $isOurs ? 'our own reader should find it' : 'it should be left to exiftool');
+    }
+
+    public function test_real_raw_files_from_exiftools_own_tests_give_the_same_bytes_or_none(): void
+    {
+        $found = 0;
+        $samples = array_values(array_filter(glob($this->samples().'/*/t/images/*') ?: [], fn (string $file): bool => FileKind::ofExtension(pathinfo($file, PATHINFO_EXTENSION)) === FileKind::Raw));
+        self::assertGreaterThanOrEqual(10, count($samples));
+        foreach ($samples as $file) {
+            $reference = '';
+            foreach (['JpgFromRaw', 'PreviewImage', 'JpgFromRaw2', 'OtherImage', 'ThumbnailImage'] as $tag) {
+                $bytes = (string) shell_exec('exiftool -b -'.$tag.' '.escapeshellarg($file).' 2>/dev/null');
+                $reference = str_starts_with($bytes, "\xFF\xD8") && strlen($bytes) > strlen($reference) ? $bytes : $reference;
+            }
+            try {
+                $own = (new EmbeddedPictures(new ExifReader))->largest($file)['bytes'];
+            } catch (UnableToMakePicture) {
+                $own = '';
+            }
+            self::assertTrue($reference === $own, basename($file).': other bytes than exiftool’s');
+            $found += $own === '' ? 0 : 1;
+        }
+        self::assertGreaterThanOrEqual(3, $found);
+    }
+
+    /** Debian's source package of exiftool, fetched once, with lists of its own so that the system's stay as they are. */
+    private function samples(): string
+    {
+        $folder = dirname(__DIR__, 2).'/storage/bench/exiftool-source';
+        $said = [];
+        if (glob($folder.'/*/t/images') === []) {
+            $script = 'set -e; rm -rf "$F"; mkdir -p "$F/lists/partial" "$F/parts"; cd "$F"
+                for f in /etc/apt/sources.list.d/*.sources; do if [ -e "$f" ]; then sed "s/^Types: deb$/Types: deb-src/" "$f" > "parts/$(basename "$f")"; fi; done
+                if [ -s /etc/apt/sources.list ]; then sed "s/^deb /deb-src /" /etc/apt/sources.list > parts/own.list; fi
+                O="-q -o Dir::Etc::SourceList=/dev/null -o Dir::Etc::SourceParts=$F/parts -o Dir::State::lists=$F/lists -o APT::Sandbox::User=root"
+                apt-get update $O; apt-get source --download-only $O libimage-exiftool-perl; tar xf libimage*.orig.tar.*; rm -rf lists';
+            exec('F='.escapeshellarg($folder).' timeout 120 bash -c '.escapeshellarg($script).' 2>&1', $said);
+        }
+        if (glob($folder.'/*/t/images') === []) {
+            self::markTestSkipped('The source package of exiftool cannot be fetched: '.(string) end($said));
+        }
+
+        return $folder;
     }
 }
