@@ -118,6 +118,28 @@ final class UploadTest extends FeatureTestCase
         self::assertSame(1, Card::query()->count());
     }
 
+    public function test_a_file_that_went_bad_between_arrival_and_copy_is_asked_for_again(): void
+    {
+        $told = $this->announce();
+        foreach ($this->files as $path => $bytes) {
+            $file = $this->create($told['tus'], $path, $bytes);
+            $bytes === '' ?: $this->send($file, 0, $bytes);
+        }
+        $card = Card::query()->findOrFail($told['card']);
+        $path = (string) array_key_first($this->files);
+        $spoilt = $this->files[$path];
+        $spoilt[30_000] = chr(ord($spoilt[30_000]) ^ 4);
+        file_put_contents("{$card->slot}/{$path}", $spoilt);
+        touch("{$card->slot}/{$path}", $this->time);
+        $card = $this->copyCard($card);
+        self::assertSame(CardState::Read, $card->state);
+        self::assertStringContainsString('not what the browser sent', (string) $card->task('copy')?->problem);
+        $again = $this->announce();
+        self::assertSame([$card->id, [$path]], [$again['card'], array_column($again['wanted'], 'path')]);
+        $this->send($this->create($again['tus'], $path, $this->files[$path]), 0, $this->files[$path])->assertNoContent();
+        self::assertSame(CardState::Safe, $this->copyCard($card->refresh())->state);
+    }
+
     public function test_a_file_that_changed_on_its_way_is_thrown_away_and_sent_again(): void
     {
         $told = $this->announce();

@@ -143,9 +143,10 @@ final class Announcing
                 'uuid' => (string) Str::uuid(), 'card_id' => $card->id, 'path' => $file['path'], 'path_hash' => hash('xxh128', $file['path']), 'size' => $file['size'], 'modified_at' => $file['modifiedAt'],
             ], $some));
         }
-        // One that arrived once and was freed with the card's folder has to come again.
+        // One that was freed with the card's folder, or could not be copied from it, has to come again.
+        $bad = CardFile::query()->where('card_id', $card->id)->whereNull('hash')->whereNotNull('copy_problem')->pluck('id', 'path')->all();
         foreach (Arrival::query()->where('card_id', $card->id)->whereNotNull('arrived_at')->get() as $arrival) {
-            if (! is_file($card->slot.'/'.$arrival->path) && in_array($arrival->path, array_column($files, 'path'), true)) {
+            if ((isset($bad[$arrival->path]) || ! is_file($card->slot.'/'.$arrival->path)) && in_array($arrival->path, array_column($files, 'path'), true)) {
                 $arrival->update(['arrived_at' => null]);
             }
         }
