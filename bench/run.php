@@ -10,6 +10,7 @@ declare(strict_types=1);
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\Artisan;
 use Kanpai\Bench\Benchmark;
+use Kanpai\Bench\Clocks;
 use Kanpai\Bench\Ingest;
 use Kanpai\Bench\Page;
 use Kanpai\Bench\Previews;
@@ -26,7 +27,7 @@ Artisan::call('migrate:fresh', ['--force' => true]);
 ini_set('memory_limit', '2G');
 
 /** @var list<Benchmark> $all */
-$all = [new Ingest, new Scan, new Page('first', 1.0), new Page('all', 3.0), new Previews, new Workers];
+$all = [new Ingest, new Scan, new Page('first', 1.0), new Page('all', 3.0), new Previews, new Workers, new Clocks('tell', 3.0), new Clocks('set', 1.0)];
 $wanted = $argv[1] ?? null;
 $known = array_map(fn (Benchmark $benchmark): string => $benchmark->name(), $all);
 if ($wanted !== null && ! in_array($wanted, $known, true)) {

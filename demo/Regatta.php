@@ -27,6 +27,14 @@ final class Regatta
 
     public const DATE = '2026-09-05';
 
+    /** Kinds of scene in which all wait for the same thing, a gun, a line, a “three!”, and press as one. */
+    private const CUED = ['start', 'race', 'crew', 'prize'];
+
+    /** Milliseconds within which people react to a cue, and within which they come to it by themselves. */
+    private const AT_THE_CUE = 120;
+
+    private const BY_THEMSELVES = 1400;
+
     /** Moments: name, local start, kind of scene, what it shows, frames of each body, seconds between frames. */
     private const MOMENTS = [
         ['Mist on the river', '06:42:10', 'river', ['wide' => true], ['b' => 5, 'a' => 2], 14.0],
@@ -80,8 +88,8 @@ final class Regatta
         foreach (self::MOMENTS as $number => [$name, $start, $kind, $with, $bodies, $gap]) {
             $random = Random::for($this->seed, 'plan', $number);
             foreach ($bodies as $key => $count) {
-                // Bodies begin within a second of each other, so that there are pairs of one instant.
-                $time = (float) $this->instant($start) + $random->between(0, 1400);
+                $isCued = in_array($kind, self::CUED, true) || ($with['toast'] ?? false);
+                $time = (float) $this->instant($start) + $random->between(0, $isCued ? self::AT_THE_CUE : self::BY_THEMSELVES);
                 for ($i = 0; $i < $count; $i++) {
                     $plans[] = ['key' => $key, 'moment' => $name, 'kind' => $kind, 'with' => $with, 'count' => $count, 'i' => $i, 'instant' => (int) round($time), 'words' => ['frame', $number, $key, $i]];
                     $time += 1000 * $gap * $random->between(0.75, 1.5);
@@ -179,7 +187,13 @@ final class Regatta
         }
         $isPair = $body->key === 'a' && $kind === 'crew' && ! isset($plan['copy']);
 
-        return new Shot($body, $number, $stem.'.JPG', $isPair ? $stem.'.DNG' : null, $plan['moment'], $i, $kind, $with, $hour, $upright, $plan['instant'], $body->reading($plan['instant'], $this->setRight()), $exposure, $body->aperture, $iso, $stops, $defocus, isset($plan['copy']) ? 'copy' : null);
+        return new Shot($body, $number, $stem.'.JPG', $isPair ? $stem.'.DNG' : null, $plan['moment'], $i, $kind, $with, $hour, $upright, $plan['instant'], $body->reading($plan['instant'], $this->setRight()), $exposure, $body->aperture, $iso, $stops, $defocus, isset($plan['copy']) ? 'copy' : null, $body->hasGps ? $this->fix($plan['instant']) : null);
+    }
+
+    /** The last fix that the body had: some seconds old, and cut to whole seconds. */
+    private function fix(int $instant): int
+    {
+        return intdiv($instant - (int) Random::for($this->seed, 'fix', $instant)->between(0, 3000), 1000) * 1000;
     }
 
     /**

@@ -5,63 +5,180 @@ declare(strict_types=1);
 namespace App\Clocks;
 
 use App\Ingest\Frame;
+use App\Studio\Member;
 use App\Studio\Shoot;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Card\CameraTime;
-use Kanpai\Core\Clock\Clock;
+use Kanpai\Core\Clock\ClocksOfBody;
+use Kanpai\Core\Clock\InvalidClock;
 use Kanpai\Core\Clock\MergedOrder;
+use Kanpai\Core\Clock\ScopedClock;
+use Kanpai\Core\Clock\YearOfShoot;
+use Kanpai\Core\Clock\Zone;
+use stdClass;
 
-/** Works out what a clock would do to the frames of a shoot, and does it. Originals are not touched. */
+/** Works out what a clock would do to the frames of a shoot, does it, and takes it back. Originals are not touched. */
 final class ClockWork
 {
-    private const BATCH = 1000;
+    private const BATCH = 2000;
 
     /**
-     * @return array{read: array<int, int>, after: array<int, int>, moved: int, changed: int} instants by frame, as the
-     *                                                                                      camera wrote them and by this
-     *                                                                                      clock; frames of the body; of
-     *                                                                                      all, how many change their place
+     * @return array{after: array<int, int>, moved: int, changed: int, all: int, twice: int, never: int} instants of the
+     *                                                                      body's frames by this clock; how many of them move, how many of
+     *                                                                      all change their place, how many readings happened twice or never
+     *
+     * @throws InvalidClock when frames would go to another year
      */
-    public function tried(Shoot $shoot, int $body, Clock $clock): array
+    public function tried(Shoot $shoot, int $body, ScopedClock $scoped): array
     {
         $before = Frame::query()->where('shoot_id', $shoot->id)->pluck('taken_ms', 'id')->map(fn ($ms): int => (int) $ms)->all();
-        $moved = $this->instants($shoot, $body, $clock);
-        $after = $moved + $before;
+        $clocks = $this->with($shoot, $body, $scoped);
+        $after = $this->instants($shoot, $body, $clocks);
+        $this->checkYear($shoot, $body, $after);
+        $moved = count(array_filter($after, fn (int $instant, int $frame): bool => $instant !== $before[$frame], ARRAY_FILTER_USE_BOTH));
 
-        return ['read' => $this->instants($shoot, $body, Clock::asRead()) + $before, 'after' => $after, 'moved' => count($moved), 'changed' => MergedOrder::changedPlaces($before, $after)];
+        return ['after' => $after, 'moved' => $moved, 'changed' => MergedOrder::changedPlaces($before, $after + $before), 'all' => count($before), ...$this->doubtful($shoot, $body, $clocks)];
     }
 
-    /** Keeps the clock and lets the frames of the body follow. */
-    public function set(Shoot $shoot, int $body, Clock $clock): void
+    /**
+     * Keeps the clock and lets the frames of the body follow.
+     *
+     * @throws InvalidClock when frames would go to another year; nothing is changed then
+     */
+    public function set(Shoot $shoot, int $body, ScopedClock $scoped, ?Member $member = null): void
     {
-        DB::transaction(function () use ($shoot, $body, $clock): void {
-            BodyClock::query()->updateOrCreate(['shoot_id' => $shoot->id, 'body_id' => $body], ['offset_ms' => $clock->offset->milliseconds, 'drift' => $clock->drift, 'right_at_ms' => $clock->rightAt]);
-            $this->follow($shoot, $body, $clock);
+        $this->change($shoot, $body, (string) $scoped->clock, $member, function () use ($shoot, $body, $scoped): void {
+            // Taken out and put in again, so that of clocks that are meant as closely the latest holds.
+            BodyClock::ofBody($shoot, $body)->where(BodyClock::scope($scoped))->delete();
+            BodyClock::query()->create(['shoot_id' => $shoot->id, 'body_id' => $body, ...BodyClock::columns($scoped)]);
         });
-        event(new ClockSet($shoot, $body));
     }
 
-    /** Brings the frames of a body in step with its clock. */
-    public function follow(Shoot $shoot, int $body, Clock $clock): void
+    /** Takes one of several clocks of a body away. */
+    public function remove(Shoot $shoot, BodyClock $clock, ?Member $member = null): void
     {
-        foreach (array_chunk($this->instants($shoot, $body, $clock), self::BATCH, true) as $batch) {
-            $cases = '';
-            foreach ($batch as $frame => $instant) {
-                $cases .= " WHEN {$frame} THEN {$instant}";
-            }
-            DB::update("UPDATE frames SET taken_ms = CASE id{$cases} END WHERE id IN (".implode(',', array_keys($batch)).')');
-        }
+        $this->change($shoot, $clock->body_id, 'without the clock for '.$clock->scopeInWords(), $member, fn () => $clock->delete());
     }
 
-    /** @return array<int, int> frame => instant by this clock */
-    private function instants(Shoot $shoot, int $body, Clock $clock): array
+    /** Puts back what stood before the last change that was not taken back. */
+    public function takeBack(Shoot $shoot): ?ClockChange
+    {
+        return DB::transaction(function () use ($shoot): ?ClockChange {
+            $change = ClockChange::last($shoot->id);
+            if ($change === null || ClockChange::query()->whereKey($change->id)->whereNull('taken_back_at')->update(['taken_back_at' => now()]) === 0) {
+                return null;
+            }
+            BodyClock::ofBody($shoot, $change->body_id)->delete();
+            BodyClock::query()->insert($change->before);
+            $this->follow($shoot, $change->body_id);
+            event(new ClockSet($shoot, $change->body_id));
+
+            return $change;
+        });
+    }
+
+    /** Brings the frames of a body in step with its clocks. */
+    public function follow(Shoot $shoot, int $body): void
+    {
+        $instants = $this->instants($shoot, $body, BodyClock::ofShoot($shoot)[$body] ?? ClocksOfBody::of([]));
+        $stands = DB::table('frames')->where(['shoot_id' => $shoot->id, 'body_id' => $body])->pluck('taken_ms', 'id')->all();
+        $changed = array_filter($instants, fn (int $instant, int $frame): bool => $instant !== (int) $stands[$frame], ARRAY_FILTER_USE_BOTH);
+        if ($changed === []) {
+            return;
+        }
+        // All frames of one distance are moved by one statement; only a drift has more than a few.
+        $distances = [];
+        foreach ($changed as $frame => $instant) {
+            $distances[$instant - (int) $stands[$frame]][] = $frame;
+        }
+        if (count($distances) <= 4) {
+            foreach ($distances as $distance => $frames) {
+                foreach (array_chunk($frames, self::BATCH) as $ids) {
+                    DB::update('UPDATE frames SET taken_ms = taken_ms + ? WHERE id IN ('.implode(',', $ids).')', [$distance]);
+                }
+            }
+
+            return;
+        }
+        DB::statement('CREATE TEMPORARY TABLE IF NOT EXISTS new_times (id BIGINT UNSIGNED PRIMARY KEY, taken_ms BIGINT NOT NULL) ENGINE=MEMORY');
+        DB::delete('DELETE FROM new_times');
+        foreach (array_chunk($changed, self::BATCH, true) as $batch) {
+            DB::insert('INSERT INTO new_times VALUES '.implode(',', array_map(fn (int $frame, int $instant): string => "({$frame},{$instant})", array_keys($batch), $batch)));
+        }
+        DB::update('UPDATE frames JOIN new_times ON new_times.id = frames.id SET frames.taken_ms = new_times.taken_ms');
+    }
+
+    /** @param  callable(): mixed  $doing */
+    private function change(Shoot $shoot, int $body, string $said, ?Member $member, callable $doing): void
+    {
+        DB::transaction(function () use ($shoot, $body, $said, $member, $doing): void {
+            $before = BodyClock::ofBody($shoot, $body)->toBase()->get()->map(fn ($row): array => (array) $row)->all();
+            $doing();
+            $this->checkYear($shoot, $body, $this->instants($shoot, $body, BodyClock::ofShoot($shoot)[$body] ?? ClocksOfBody::of([])));
+            ClockChange::query()->create(['shoot_id' => $shoot->id, 'body_id' => $body, 'member_id' => $member?->id, 'before' => $before, 'said' => mb_substr($said, 0, 255)]);
+            $this->follow($shoot, $body);
+            event(new ClockSet($shoot, $body));
+        });
+    }
+
+    /** The clocks of a body as they would be with this one. */
+    private function with(Shoot $shoot, int $body, ScopedClock $scoped): ClocksOfBody
+    {
+        $others = BodyClock::ofBody($shoot, $body)->get()->map(fn (BodyClock $row): ScopedClock => $row->scoped())
+            ->reject(fn (ScopedClock $other): bool => BodyClock::scope($other) === BodyClock::scope($scoped));
+
+        return ClocksOfBody::of([...array_values($others->all()), $scoped]);
+    }
+
+    /**
+     * @param  array<int, int>  $after
+     *
+     * @throws InvalidClock
+     */
+    private function checkYear(Shoot $shoot, int $body, array $after): void
+    {
+        $read = $this->instants($shoot, $body, ClocksOfBody::of([]));
+        YearOfShoot::check($read, $after, $shoot->zone(), $shoot->zone()->instant($shoot->held_on->getTimestamp() * 1000));
+    }
+
+    /** @return array<int, int> frame => instant by these clocks */
+    private function instants(Shoot $shoot, int $body, ClocksOfBody $clocks): array
     {
         $zone = $shoot->zone();
         $instants = [];
-        foreach (DB::table('frames')->where(['shoot_id' => $shoot->id, 'body_id' => $body, 'is_dated' => true])->get(['id', 'camera_ms', 'camera_zone']) as $frame) {
-            $instants[(int) $frame->id] = $clock->instant(CameraTime::of((int) $frame->camera_ms, $frame->camera_zone === null ? null : (int) $frame->camera_zone), $zone);
+        foreach ($this->readings($shoot, $body) as $frame) {
+            $instants[(int) $frame->id] = $clocks->instant((int) $frame->card_id, self::time($frame), $zone);
         }
 
         return $instants;
+    }
+
+    /** @return array{twice: int, never: int} frames whose time is a guess, because the clocks of their zone changed in that hour */
+    private function doubtful(Shoot $shoot, int $body, ClocksOfBody $clocks): array
+    {
+        $shown = $shoot->zone();
+        $count = ['twice' => 0, 'never' => 0];
+        foreach ($this->readings($shoot, $body) as $frame) {
+            $time = self::time($frame);
+            $clock = $clocks->at((int) $frame->card_id, $time->milliseconds);
+            $zone = $clock->zone ?? ($time->offsetMinutes === null ? $shown : null);
+            $ways = $zone instanceof Zone ? count($zone->instants($clock->corrected($time->milliseconds))) : 1;
+            $count['twice'] += $ways > 1 ? 1 : 0;
+            $count['never'] += $ways === 0 ? 1 : 0;
+        }
+
+        return $count;
+    }
+
+    /** @return Collection<int, stdClass> */
+    private function readings(Shoot $shoot, int $body): Collection
+    {
+        return DB::table('frames')->where(['shoot_id' => $shoot->id, 'body_id' => $body, 'is_dated' => true])->get(['id', 'card_id', 'camera_ms', 'camera_zone']);
+    }
+
+    private static function time(stdClass $frame): CameraTime
+    {
+        return CameraTime::of((int) $frame->camera_ms, $frame->camera_zone === null ? null : (int) $frame->camera_zone);
     }
 }

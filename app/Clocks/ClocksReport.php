@@ -20,7 +20,7 @@ final class ClocksReport implements StageReport
     public function forShoots(Collection $shoots): array
     {
         $bodies = DB::table('frames')->whereIn('shoot_id', $shoots->modelKeys())->groupBy('shoot_id')->selectRaw('shoot_id, COUNT(DISTINCT body_id) AS n')->pluck('n', 'shoot_id');
-        $clocks = DB::table('clocks')->whereIn('shoot_id', $shoots->modelKeys())->groupBy('shoot_id')->selectRaw('shoot_id, COUNT(*) AS n')->pluck('n', 'shoot_id');
+        $clocks = DB::table('clocks')->whereIn('shoot_id', $shoots->modelKeys())->groupBy('shoot_id')->selectRaw('shoot_id, COUNT(DISTINCT body_id) AS n')->pluck('n', 'shoot_id');
         $stages = [];
         foreach ($shoots as $shoot) {
             $all = (int) ($bodies[$shoot->id] ?? 0);

@@ -36,6 +36,7 @@ use Kanpai\Core\Caption\CaptionSheet;
 use Kanpai\Core\Card\CameraTime;
 use Kanpai\Core\Clock\Clock;
 use Kanpai\Core\Clock\Offset;
+use Kanpai\Core\Clock\ScopedClock;
 use Kanpai\Core\Cull\FrameFilter;
 use Kanpai\Core\Cull\Moments;
 use Kanpai\Core\Share\ShareToken;
@@ -144,7 +145,7 @@ final class SeedDemo extends Command
             'CM2-77810' => Clock::of(Offset::of(false, 0, 0, 3, 17)),
         ];
         foreach (Body::ofShoot($shoot) as $body) {
-            app(ClockWork::class)->set($shoot, $body->id, $clocks[$body->serial] ?? Clock::asRead());
+            app(ClockWork::class)->set($shoot, $body->id, ScopedClock::everywhere($clocks[$body->serial] ?? Clock::asRead()));
         }
     }
 

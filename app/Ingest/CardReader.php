@@ -37,7 +37,7 @@ final class CardReader
     private const FIRST = 48;
 
     /** What exiftool is asked about raw files that are not laid out as TIFF. */
-    private const TAGS = ['Make', 'Model', 'SerialNumber', 'OwnerName', 'Artist', 'DateTimeOriginal', 'SubSecTimeOriginal', 'OffsetTimeOriginal', 'ImageWidth', 'ImageHeight', 'Orientation', 'ExposureTime', 'FNumber', 'ISO', 'FocalLength', 'LensModel', 'Warning', 'Error'];
+    private const TAGS = ['Make', 'Model', 'SerialNumber', 'OwnerName', 'Artist', 'DateTimeOriginal', 'SubSecTimeOriginal', 'OffsetTimeOriginal', 'ImageWidth', 'ImageHeight', 'Orientation', 'GPSDateStamp', 'GPSTimeStamp', 'ExposureTime', 'FNumber', 'ISO', 'FocalLength', 'LensModel', 'Warning', 'Error'];
 
     /** @var array<string, int> */
     private array $bodies = [];
@@ -168,6 +168,7 @@ final class CardReader
             'camera_ms' => $time->milliseconds,
             'camera_zone' => $time->offsetMinutes,
             'is_dated' => $exif->takenAt !== null,
+            'gps_ms' => $exif->gpsAt,
             'taken_ms' => $this->clock->instant($time, $reading->zone),
             'width' => min(65535, $width),
             'height' => min(65535, $height),

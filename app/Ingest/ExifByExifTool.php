@@ -38,6 +38,7 @@ final class ExifByExifTool
             iso: (int) $number('ISO') ?: null,
             focalLength: $number('FocalLength'),
             orientation: $orientation >= 1 && $orientation <= 8 ? $orientation : 1,
+            gpsAt: CameraTime::fromExif($text('GPSDateStamp').' '.$text('GPSTimeStamp'))?->milliseconds,
         );
     }
 }

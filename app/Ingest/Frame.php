@@ -27,6 +27,7 @@ use Kanpai\Core\Cull\Verdict;
  * @property int|null $camera_zone minutes east of UTC that the camera wrote
  * @property bool $is_dated whether the camera wrote a time at all
  * @property int $taken_ms the corrected instant
+ * @property int|null $gps_ms the instant that GPS told the body
  * @property int $width
  * @property int $height
  * @property float|null $exposure

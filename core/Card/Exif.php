@@ -15,6 +15,7 @@ final readonly class Exif
      * @param  int<1, 8>  $orientation  as tag 0x0112 has it
      * @param  EmbeddedPreview|null  $thumbnail  the small picture of IFD1
      * @param  list<EmbeddedPreview>  $previews  of a raw file, the largest first
+     * @param  int|null  $gpsAt  instant by GPS, in milliseconds since 1970-01-01T00:00:00Z
      */
     public function __construct(
         public int $width,
@@ -34,6 +35,7 @@ final readonly class Exif
         public int $orientation = 1,
         public ?EmbeddedPreview $thumbnail = null,
         public array $previews = [],
+        public ?int $gpsAt = null,
     ) {
     }
 

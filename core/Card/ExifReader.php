@@ -13,10 +13,10 @@ namespace Kanpai\Core\Card;
  */
 final class ExifReader
 {
-    /** Sizes, strips, previews and sub-directories of TIFF; maker, times and exposure of Exif. */
+    /** Sizes, strips, previews and sub-directories of TIFF; maker, times and exposure of Exif; time of GPS. */
     private const WANTED = [
         0x00FE => true, 0x0100 => true, 0x0101 => true, 0x0103 => true, 0x010F => true, 0x0110 => true, 0x0111 => true, 0x0112 => true, 0x0117 => true, 0x0132 => true, 0x013B => true,
-        0x014A => true, 0x0201 => true, 0x0202 => true, 0x8769 => true, 0x829A => true, 0x829D => true, 0x8827 => true, 0x9003 => true, 0x9004 => true, 0x9010 => true, 0x9011 => true,
+        0x0007 => true, 0x001D => true, 0x014A => true, 0x0201 => true, 0x0202 => true, 0x8769 => true, 0x8825 => true, 0x829A => true, 0x829D => true, 0x8827 => true, 0x9003 => true, 0x9004 => true, 0x9010 => true, 0x9011 => true,
         0x9012 => true, 0x9204 => true, 0x920A => true, 0x9290 => true, 0x9291 => true, 0x9292 => true, 0xA430 => true, 0xA431 => true, 0xA434 => true,
     ];
 
@@ -127,7 +127,7 @@ final class ExifReader
     }
 
     /**
-     * @return array{main: Directory, exif: Directory, thumbnail: EmbeddedPreview|null, all: list<Directory>}
+     * @return array{main: Directory, exif: Directory, gps: Directory, thumbnail: EmbeddedPreview|null, all: list<Directory>}
      */
     private function block(ByteSource $source, int $base): array
     {
@@ -146,6 +146,7 @@ final class ExifReader
         return [
             'main' => $main,
             'exif' => $exif,
+            'gps' => isset($main[0x8825]) && is_int($main[0x8825]) ? $reader->directory($main[0x8825]) : [],
             'thumbnail' => $thumbnail === null ? null : new EmbeddedPreview($reader->absolute($thumbnail->offset), $thumbnail->length, $thumbnail->width, $thumbnail->height),
             'all' => $all,
         ];
@@ -219,7 +220,7 @@ final class ExifReader
     }
 
     /**
-     * @param  array{main: Directory, exif: Directory, thumbnail: EmbeddedPreview|null, all: list<Directory>}|null  $block
+     * @param  array{main: Directory, exif: Directory, gps: Directory, thumbnail: EmbeddedPreview|null, all: list<Directory>}|null  $block
      * @param  list<EmbeddedPreview>  $previews
      */
     private function facts(int $width, int $height, ?array $block, array $previews): Exif
@@ -250,7 +251,25 @@ final class ExifReader
             orientation: $orientation >= 1 && $orientation <= 8 ? $orientation : 1,
             thumbnail: $block['thumbnail'],
             previews: $previews,
+            gpsAt: self::gpsAt($block['gps']),
         );
+    }
+
+    /**
+     * GPSDateStamp with GPSTimeStamp, both UTC.
+     *
+     * @param  Directory  $gps
+     */
+    private static function gpsAt(array $gps): ?int
+    {
+        $time = $gps[0x0007] ?? null;
+        $date = self::text($gps, 0x001D);
+        if ($date === null || ! is_array($time) || count($time) !== 3) {
+            return null;
+        }
+        $midnight = CameraTime::fromExif("{$date} 00:00:00");
+
+        return $midnight === null ? null : $midnight->milliseconds + (int) round(1000 * (3600 * $time[0] + 60 * $time[1] + $time[2]));
     }
 
     /** @param  Directory  $directory */

@@ -20,11 +20,21 @@ final class InvalidClock extends RuntimeException
 
     public static function drifts(float $seconds): self
     {
-        return new self("A drift of {$seconds} s a day is no clock: give at most an hour a day.");
+        return new self('A drift of '.round($seconds, 2).' s a day is no clock: quartz gains or loses 2 at most, and '.(int) Clock::MOST_DRIFT.' is the limit here.');
     }
 
     public static function unknownZone(string $zone): self
     {
         return new self("There is no time zone “{$zone}”.");
+    }
+
+    public static function spanEndsBefore(): self
+    {
+        return new self('The span ends before it begins.');
+    }
+
+    public static function anotherYear(int $count, int $year, int $held): self
+    {
+        return new self('This would send '.number_format($count).' '.($count === 1 ? 'frame' : 'frames')." to {$year}; the shoot was in {$held}. Nothing was changed.");
     }
 }

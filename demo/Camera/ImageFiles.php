@@ -23,6 +23,7 @@ final class ImageFiles
         $first = new Directory;
         $this->describe($first, $shot);
         $first->child(0x8769, $this->exif($shot, $width, $height));
+        $this->locate($first, $shot);
         $first->short(0x0213, 1);
         $second = (new Directory)->short(0x0103, 6)->rational(0x011A, [72, 1])->rational(0x011B, [72, 1])->short(0x0128, 2)
             ->pointAt(0x0201, 0x0202, $thumbnail);
@@ -57,6 +58,7 @@ final class ImageFiles
             ->text(0xC62F, $shot->body->serial)
             ->child(0x014A, $raw)
             ->child(0x8769, $this->exif($shot, $w, $h));
+        $this->locate($main, $shot);
 
         return TiffWriter::write([$main]);
     }
@@ -91,6 +93,17 @@ final class ImageFiles
             ->short(0xA402, 0)->short(0xA403, 0)->short(0xA406, 0)
             ->text(0xA420, md5($shot->body->serial.$shot->number.$shot->reading))
             ->text(0xA430, $shot->body->shooter)->text(0xA431, $shot->body->serial)->text(0xA434, $shot->body->lens);
+    }
+
+    /** The time of the last fix; the place is nobody's business. */
+    private function locate(Directory $directory, Shot $shot): void
+    {
+        if ($shot->fix !== null) {
+            $second = intdiv($shot->fix, 1000);
+            $directory->child(0x8825, (new Directory)->bytes(0x0000, "\2\3\0\0", Directory::BYTE)
+                ->rational(0x0007, [(int) gmdate('G', $second), 1], [(int) gmdate('i', $second), 1], [(int) gmdate('s', $second), 1])
+                ->text(0x001D, gmdate('Y:m:d', $second)));
+        }
     }
 
     private function time(int $reading): string

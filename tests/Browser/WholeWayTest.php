@@ -68,10 +68,12 @@ final class WholeWayTest extends TestCase
         $studio->visit("/shoots/{$shoot}/clocks");
         $this->chooseBody($studio, 'Corvid M2');
         $studio->fill('#minutes', '3')->fill('#seconds', '17');
-        $studio->until(fn (): bool => (int) str_replace(',', '', $studio->text('[data-changes]')) > 100, 'the count of frames that change place does not come');
-        self::assertStringContainsString('moved by + 3 min 17 s', $studio->text('#trial'));
-        $studio->click('.under .btn-ink')->see('all frames moved by + 3 min 17 s');
-        $studio->fill('#drift', '2')->fill('#right_at', '2026-09-05 06:00:00')->click('.under .btn-ink')->see('Originals are not touched');
+        $studio->until(fn (): bool => (int) str_replace(',', '', $studio->text('[data-changed]')) > 100, 'the count of frames that change place does not come');
+        self::assertSame('+ 3 min 17 s', $studio->text('[data-words]'));
+        $studio->click('[data-use]')->see('the clock is used (+ 3 min 17 s)')->find('[data-clocks][data-ready]');
+        $studio->click('.clock-panels summary')->fill('#drift', '2')->fill('#right_at', '2026-09-05 06:00:00');
+        $studio->until(fn (): bool => $studio->text('[data-words]') === 'gains 2 s a day', 'the drift is not tried');
+        $studio->click('[data-use]')->see('Originals are not touched');
         $frames = $this->frames($studio, $shoot);
         self::assertSame($this->trueOrder(), array_map(fn (array $frame): string => $frame['name'], $frames), 'the merged order is not the true one');
         foreach ($this->truth() as $i => $shot) {
@@ -264,7 +266,7 @@ final class WholeWayTest extends TestCase
         foreach ($studio->web->findElements(\Facebook\WebDriver\WebDriverBy::cssSelector('.lanes a')) as $lane) {
             if (str_contains($lane->getText(), $label)) {
                 $lane->click();
-                $studio->see("{$label} needs");
+                $studio->see("{$label} needs")->find('[data-clocks][data-ready]');
 
                 return;
             }

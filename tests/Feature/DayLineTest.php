@@ -30,7 +30,7 @@ final class DayLineTest extends FeatureTestCase
         // On the page of the clocks the lanes are the day line.
         $clocks = (string) $this->get("/shoots/{$this->shoot->id}/clocks")->getContent();
         self::assertStringNotContainsString('data-day-line', $clocks);
-        self::assertSame(2, substr_count($clocks, 'class="after"'));
+        self::assertSame(2, substr_count($clocks, 'data-lane-name'));
     }
 
     public function test_kept_frames_stand_out_and_dropped_ones_do_not_vanish(): void

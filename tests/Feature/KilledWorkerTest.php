@@ -256,6 +256,9 @@ final class KilledWorkerTest extends TestCase
         self::assertSame(TaskState::Waiting, $task->refresh()->state);
         // The lock goes with the process that held it.
         $other->close();
+        for ($i = 0; $i < 100 && (int) DB::scalar('SELECT IS_FREE_LOCK(?)', [$name]) !== 1; $i++) {
+            usleep(20_000);
+        }
         $this->expectException(\Illuminate\Database\Eloquent\ModelNotFoundException::class);
         (new CopyCard($task->id))->handle();
     }

@@ -4,14 +4,19 @@ declare(strict_types=1);
 
 namespace App\Clocks\Http;
 
+use App\Ingest\Card;
+use App\Studio\Shoot;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Card\CameraTime;
 use Kanpai\Core\Clock\Clock;
 use Kanpai\Core\Clock\InvalidClock;
+use Kanpai\Core\Clock\InvalidTime;
 use Kanpai\Core\Clock\Offset;
+use Kanpai\Core\Clock\ScopedClock;
+use Kanpai\Core\Clock\TypedTime;
+use Kanpai\Core\Clock\Zone;
 
-/** An offset in days, hours, minutes and seconds, a drift, and the local time at which the clock was right. */
+/** An offset in days, hours, minutes and seconds, a drift, a zone, and what the clock is limited to. */
 final class ClockRequest extends FormRequest
 {
     /** @return array<string, list<string>> */
@@ -23,8 +28,12 @@ final class ClockRequest extends FormRequest
             'hours' => ['nullable', 'integer', 'min:0', 'max:10000'],
             'minutes' => ['nullable', 'integer', 'min:0', 'max:100000'],
             'seconds' => ['nullable', 'numeric', 'min:0', 'max:1000000'],
-            'drift' => ['nullable', 'numeric', 'between:-3600,3600'],
+            'drift' => ['nullable', 'numeric', 'between:-'.Clock::MOST_DRIFT.','.Clock::MOST_DRIFT],
             'right_at' => ['nullable', 'string', 'max:40'],
+            'zone' => ['nullable', 'string', 'max:64'],
+            'card' => ['nullable', 'integer'],
+            'from' => ['nullable', 'string', 'max:40'],
+            'to' => ['nullable', 'string', 'max:40'],
         ];
     }
 
@@ -32,33 +41,76 @@ final class ClockRequest extends FormRequest
     public function messages(): array
     {
         return [
+            'direction.*' => 'Say whether its time is to be later or earlier.',
             'days.*' => 'Days must be a whole number from 0.',
             'hours.*' => 'Hours must be a whole number from 0.',
             'minutes.*' => 'Minutes must be a whole number from 0.',
             'seconds.*' => 'Seconds must be a number from 0, such as 17.1.',
-            'drift.*' => 'The drift is the number of seconds that the clock gains in a day, such as 2 or -1.5.',
+            'drift.*' => 'The drift is the number of seconds that the clock gains in a day, such as 2 or -1.5. More than '.(int) Clock::MOST_DRIFT.' is no clock.',
         ];
     }
 
-    /** @throws ValidationException */
-    public function clock(): Clock
+    /** @throws ValidationException at the field that cannot be used */
+    public function clock(): ScopedClock
     {
         $this->validated();
         $drift = $this->float('drift');
         $rightAt = null;
         if ($drift !== 0.0) {
-            $right = CameraTime::fromExif(str_replace('T', ' ', trim((string) $this->string('right_at'))));
-            if ($right === null) {
-                throw ValidationException::withMessages(['right_at' => 'Say when the clock was right, as 2026-09-05 06:00:00: the drift counts from there.']);
-            }
-            $rightAt = $right->milliseconds;
+            $rightAt = $this->reading('right_at') ?? throw ValidationException::withMessages(['right_at' => 'Say when the clock was right, as 2026-09-05 06:00:00: the drift counts from there.']);
         }
-        try {
-            $offset = Offset::of($this->string('direction')->toString() === 'earlier', $this->integer('days'), $this->integer('hours'), $this->integer('minutes'), $this->float('seconds'));
+        $clock = $this->at('seconds', fn (): Clock => Clock::of(
+            Offset::of($this->string('direction')->toString() === 'earlier', $this->integer('days'), $this->integer('hours'), $this->integer('minutes'), $this->float('seconds')),
+            $drift,
+            $rightAt,
+            $this->zone(),
+        ));
+        $card = $this->filled('card') ? $this->integer('card') : null;
+        if ($card !== null && ! Card::query()->where('shoot_id', $this->shoot()->id)->whereKey($card)->exists()) {
+            throw ValidationException::withMessages(['card' => 'This card does not belong to the shoot.']);
+        }
 
-            return Clock::of($offset, $drift, $rightAt);
-        } catch (InvalidClock $reason) {
-            throw ValidationException::withMessages(['seconds' => $reason->getMessage()]);
+        return $this->at('to', fn (): ScopedClock => ScopedClock::within($clock, $card, $this->reading('from'), $this->reading('to')));
+    }
+
+    private function zone(): ?Zone
+    {
+        $name = trim((string) $this->string('zone'));
+
+        return $name === '' ? null : $this->at('zone', fn (): Zone => Zone::of($name));
+    }
+
+    /** A local reading, as CameraTime counts them. */
+    private function reading(string $field): ?int
+    {
+        $text = trim((string) $this->string($field));
+        try {
+            return $text === '' ? null : TypedTime::reading($text, $this->shoot()->held_on->getTimestamp() * 1000)->milliseconds;
+        } catch (InvalidTime $reason) {
+            throw ValidationException::withMessages([$field => $reason->getMessage()]);
         }
+    }
+
+    /**
+     * @template T
+     *
+     * @param  callable(): T  $make
+     * @return T
+     */
+    private function at(string $field, callable $make): mixed
+    {
+        try {
+            return $make();
+        } catch (InvalidClock $reason) {
+            throw ValidationException::withMessages([$field => $reason->getMessage()]);
+        }
+    }
+
+    private function shoot(): Shoot
+    {
+        $shoot = $this->route('shoot');
+        assert($shoot instanceof Shoot);
+
+        return $shoot;
     }
 }

@@ -5,30 +5,36 @@ declare(strict_types=1);
 namespace App\Clocks\Http;
 
 use App\Clocks\BodyClock;
+use App\Clocks\ClockChange;
 use App\Clocks\ClockWork;
-use App\Clocks\Lane;
+use App\Clocks\LaneTable;
 use App\Ingest\Body;
+use App\Ingest\Card;
 use App\Ingest\Frame;
 use App\Ingest\Lanes;
-use App\Studio\PictureAddress;
 use App\Studio\Shoot;
+use DateTimeZone;
 use Illuminate\Contracts\View\View;
+use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Clock\Clock;
-use Kanpai\Core\Clock\DayLine;
+use Kanpai\Core\Clock\InvalidClock;
 
+/** The page of lanes: what a clock would do before it is used, using it, taking it back. */
 final class ClocksController
 {
-    public function show(Request $request, Shoot $shoot, ClockWork $work): View
+    public function show(Request $request, Shoot $shoot): View
     {
         $bodies = Body::ofShoot($shoot);
         $body = $bodies->firstWhere('id', $request->integer('body')) ?? $bodies->first();
         if (! $body instanceof Body) {
             return view('clocks.show', ['shoot' => $shoot, 'bodies' => $bodies, 'body' => null]);
         }
-        $clocks = BodyClock::ofShoot($shoot);
-        $clock = $clocks[$body->id] ?? Clock::asRead();
+        $clocks = BodyClock::query()->where('shoot_id', $shoot->id)->orderBy('id')->get()->groupBy('body_id');
+        $edited = BodyClock::ofBody($shoot, $body->id)->find($request->integer('clock')) ?? BodyClock::ofBody($shoot, $body->id)->where(['card_id' => null, 'from_ms' => null, 'to_ms' => null])->first();
+        $clock = $edited?->scoped()->clock ?? Clock::asRead();
 
         return view('clocks.show', [
             'shoot' => $shoot,
@@ -37,90 +43,50 @@ final class ClocksController
             'counts' => Frame::query()->where('shoot_id', $shoot->id)->groupBy('body_id')->selectRaw('body_id, COUNT(*) AS n')->pluck('n', 'body_id'),
             'body' => $body,
             'clocks' => $clocks,
-            'clock' => $clock,
-            'parts' => $clock->offset->parts(),
-            'rightAt' => $clock->rightAt === null ? $this->firstReading($shoot, $body) : gmdate('Y-m-d H:i:s', intdiv($clock->rightAt, 1000)),
-            ...$this->trial($shoot, $body, $clock, $work),
+            'cards' => Card::query()->whereIn('id', Frame::query()->where(['shoot_id' => $shoot->id, 'body_id' => $body->id])->distinct()->select('card_id'))->orderBy('number')->get(),
+            'form' => new ClockForm($clock, $edited?->scoped()),
+            'zones' => [...array_map(fn (int $hours): string => sprintf('%s%02d:00', $hours < 0 ? '-' : '+', abs($hours)), range(-12, 14)), ...DateTimeZone::listIdentifiers()],
+            'last' => ClockChange::last($shoot->id),
         ]);
     }
 
-    /** What a clock would do, before it is used. */
-    public function try(ClockRequest $request, Shoot $shoot, Body $body, ClockWork $work): View
+    public function frames(Shoot $shoot, LaneTable $table): JsonResponse
     {
-        $clock = $request->clock();
+        return response()->json($table->of($shoot));
+    }
 
-        return view('clocks.trial', ['shoot' => $shoot, 'body' => $this->own($shoot, $body), 'names' => Lanes::names($shoot), 'clock' => $clock, 'clocks' => BodyClock::ofShoot($shoot), ...$this->trial($shoot, $body, $clock, $work)]);
+    /** What a clock would do, before it is used. */
+    public function try(ClockRequest $request, Shoot $shoot, Body $body, ClockWork $work, LaneTable $table): JsonResponse
+    {
+        $scoped = $request->clock();
+        $tried = $this->refusing(fn (): array => $work->tried($shoot, $this->own($shoot, $body)->id, $scoped));
+
+        return response()->json(['words' => (string) $scoped->clock, 'read' => $table->asRead($shoot, $body->id), ...$tried]);
     }
 
     public function store(ClockRequest $request, Shoot $shoot, Body $body, ClockWork $work): RedirectResponse
     {
-        $clock = $request->clock();
-        $work->set($shoot, $this->own($shoot, $body)->id, $clock);
+        $scoped = $request->clock();
+        $this->refusing(fn () => $work->set($shoot, $this->own($shoot, $body)->id, $scoped, $request->user()));
         $set = BodyClock::ofShoot($shoot);
         $next = Body::ofShoot($shoot)->first(fn (Body $other): bool => ! isset($set[$other->id])) ?? $body;
 
-        return redirect()->route('clocks.show', [$shoot, 'body' => $next->id])->with('said', Lanes::names($shoot)[$body->id].': '.($clock->isAsRead() ? 'the clock is right as it is.' : "all frames moved by {$clock->offset}; everything is sorted anew. Originals are not touched."));
+        return redirect()->route('clocks.show', [$shoot, 'body' => $next->id])->with('said', Lanes::names($shoot)[$body->id].': '.($scoped->clock->isAsRead() ? 'the clock is right as it is.' : "the clock is used ({$scoped->clock}); everything is sorted anew. Originals are not touched."));
     }
 
-    /** @return array<string, mixed> */
-    private function trial(Shoot $shoot, Body $body, Clock $clock, ClockWork $work): array
+    public function remove(Request $request, Shoot $shoot, int $clock, ClockWork $work): RedirectResponse
     {
-        $tried = $work->tried($shoot, $body->id, $clock);
-        $line = DayLine::over([...$tried['read'], ...$tried['after']], 1110);
-        $of = Frame::query()->where('shoot_id', $shoot->id)->pluck('body_id', 'id');
-        $lanes = [];
-        foreach (Body::ofShoot($shoot) as $other) {
-            $ids = array_map(intval(...), $of->filter(fn ($id): bool => (int) $id === $other->id)->keys()->values()->all());
-            $lanes[$other->id] = new Lane($line, $this->those($tried['read'], $ids), $this->those($tried['after'], $ids));
-        }
+        $row = BodyClock::query()->where('shoot_id', $shoot->id)->findOrFail($clock);
+        $this->refusing(fn () => $work->remove($shoot, $row, $request->user()));
 
-        return ['line' => $line, 'lanes' => $lanes, 'moved' => $tried['moved'], 'changed' => $tried['changed'], 'all' => count($tried['after']), 'marks' => $line?->scale($shoot->zone(), 10) ?? [], 'together' => $this->together($shoot, $body, $tried['after'])];
+        return redirect()->route('clocks.show', [$shoot, 'body' => $row->body_id])->with('said', 'The clock was taken away; its frames follow the others.');
     }
 
-    /**
-     * @param  array<int, int>  $instants
-     * @param  array<int>  $frames
-     * @return list<int>
-     */
-    private function those(array $instants, array $frames): array
+    public function takeBack(Shoot $shoot, ClockWork $work): RedirectResponse
     {
-        return array_values(array_map(fn (int $frame): int => $instants[$frame], $frames));
-    }
+        $change = $work->takeBack($shoot);
 
-    /**
-     * Pairs to judge the clock by: frames of this body with the nearest frame of each other body.
-     *
-     * @param  array<int, int>  $instants
-     * @return list<array{frame: Frame, instant: int, small: string, name: string, apart: int|null}>
-     */
-    private function together(Shoot $shoot, Body $body, array $instants): array
-    {
-        asort($instants);
-        $bodyOf = Frame::query()->where('shoot_id', $shoot->id)->pluck('body_id', 'id')->map(fn ($id): int => (int) $id)->all();
-        $best = null;
-        $last = null;
-        foreach ($instants as $frame => $instant) {
-            if ($last !== null && $bodyOf[$frame] !== $bodyOf[$last] && ($bodyOf[$frame] === $body->id || $bodyOf[$last] === $body->id)) {
-                $apart = $instant - $instants[$last];
-                if ($best === null || $apart < $best[2]) {
-                    $best = [$last, $frame, $apart];
-                }
-            }
-            $last = $frame;
-        }
-        if ($best === null) {
-            return [];
-        }
-        $frames = Frame::query()->whereKey([$best[0], $best[1]])->get()->keyBy('id');
-        $names = Lanes::names($shoot);
-        $pair = [];
-        foreach ([$best[0], $best[1]] as $i => $id) {
-            $frame = $frames[$id];
-            assert($frame instanceof Frame);
-            $pair[] = ['frame' => $frame, 'instant' => $instants[$id], 'small' => PictureAddress::orNothing($frame->large_path ?? $frame->small_path), 'name' => $names[$frame->body_id], 'apart' => $i === 1 ? $best[2] : null];
-        }
-
-        return $pair;
+        return redirect()->route('clocks.show', [$shoot, 'body' => $change?->body_id])->with('said', $change === null ? 'There is nothing to take back.' : 'Taken back: '.(Lanes::names($shoot)[$change->body_id] ?? '')." ({$change->said}).");
     }
 
     private function own(Shoot $shoot, Body $body): Body
@@ -130,8 +96,18 @@ final class ClocksController
         return $body;
     }
 
-    private function firstReading(Shoot $shoot, Body $body): string
+    /**
+     * @template T
+     *
+     * @param  callable(): T  $do
+     * @return T
+     */
+    private function refusing(callable $do): mixed
     {
-        return gmdate('Y-m-d H:i:s', intdiv((int) Frame::query()->where(['shoot_id' => $shoot->id, 'body_id' => $body->id, 'is_dated' => true])->min('camera_ms'), 1000));
+        try {
+            return $do();
+        } catch (InvalidClock $reason) {
+            throw ValidationException::withMessages(['days' => $reason->getMessage()]);
+        }
     }
 }

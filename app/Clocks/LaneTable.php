@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Clocks;
+
+use App\Ingest\Body;
+use App\Ingest\Frame;
+use App\Ingest\Lanes;
+use App\Studio\PictureAddress;
+use App\Studio\Shoot;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Card\CameraTime;
+use Kanpai\Core\Clock\Clock;
+
+/** All frames of a shoot by body, as columns, for the page that lays them out over time. */
+final class LaneTable
+{
+    /** @return array<string, mixed> */
+    public function of(Shoot $shoot): array
+    {
+        $names = Lanes::names($shoot);
+        $lanes = [];
+        foreach (Body::ofShoot($shoot) as $body) {
+            $lanes[$body->id] = ['body' => $body->id, 'name' => $names[$body->id], 'frames' => []];
+        }
+        foreach (Frame::inOrder($shoot)->toBase()->get(['id', 'body_id', 'taken_ms', 'camera_ms', 'is_dated', 'name', 'small_path', 'large_path']) as $frame) {
+            $lanes[(int) $frame->body_id]['frames'][] = [
+                (int) $frame->id, (int) $frame->taken_ms, $frame->is_dated ? substr((string) CameraTime::of((int) $frame->camera_ms), 0, 21) : '',
+                $frame->name, PictureAddress::orNothing($frame->small_path), PictureAddress::orNothing($frame->large_path),
+            ];
+        }
+
+        return ['zone' => $shoot->zone, 'columns' => ['id', 'at', 'said', 'name', 'small', 'large'], 'lanes' => array_values($lanes)];
+    }
+
+    /** @return array<int, int> frame => instant as the camera wrote it, for the dotted ticks of a body */
+    public function asRead(Shoot $shoot, int $body): array
+    {
+        $read = [];
+        foreach (DB::table('frames')->where(['shoot_id' => $shoot->id, 'body_id' => $body])->get(['id', 'camera_ms', 'camera_zone']) as $frame) {
+            $zone = $frame->camera_zone === null ? null : (int) $frame->camera_zone;
+            $read[(int) $frame->id] = Clock::asRead()->instant(CameraTime::of((int) $frame->camera_ms, $zone), $shoot->zone());
+        }
+
+        return $read;
+    }
+}

@@ -1,2 +1,0 @@
-<p><span class="number" data-changes>{{ number_format($changed) }}</span> of {{ number_format($all) }} frames change their place in the merged order.</p>
-<p>{{ number_format($moved) }} frames of this body {{ $clock->isAsRead() ? 'stay as the camera wrote them' : ($clock->offset->milliseconds === 0 ? 'lose their drift' : 'move by '.$clock->offset) }}. Everything is sorted by the corrected times from then on.</p>
