@@ -6,67 +6,107 @@ namespace App\Captions;
 
 use App\Ingest\Frame;
 use App\Studio\Shoot;
-use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Caption\Caption;
 use Kanpai\Core\Caption\CaptionSheet;
-use Kanpai\Core\Cull\FrameFilter;
+use Kanpai\Core\Caption\Edit\Edit;
+use Kanpai\Core\Caption\Edit\FillSheets;
+use Kanpai\Core\Caption\Field;
+use Kanpai\Core\Caption\Roster\Codes;
+use Kanpai\Core\Clock\Zone;
+use Kanpai\Core\Cull\Moments;
 
-/** Fills a caption sheet in for frames. */
+/** All that is needed to fill captions in for the frames of one shoot: sheets, roster, moments, running numbers. */
 final class Captioning
 {
-    private const BATCH = 500;
+    private readonly Zone $zone;
+
+    public readonly Codes $codes;
+
+    /** @var array<int, array{number: int, moment: string}> frame => its place in the merged order, from 1, and the span of its moment */
+    private readonly array $places;
+
+    /** @var list<Sheet> */
+    private readonly array $moments;
+
+    /** @param  list<CaptionSheet>  $outer  the sheets that hold for all frames, from the outermost */
+    private function __construct(private readonly Shoot $shoot, private readonly array $outer)
+    {
+        $this->zone = $shoot->zone();
+        $this->codes = RosterPerson::codes($shoot);
+        $this->moments = array_values(Sheet::moments($shoot)->all());
+        $this->places = $this->places();
+    }
+
+    public static function of(Shoot $shoot): self
+    {
+        $studio = Sheet::ofStudio($shoot->studio);
+
+        return new self($shoot, [...($studio === null ? [] : [$studio->sheet()]), Sheet::ofShoot($shoot)->sheet()]);
+    }
+
+    /** The same with another sheet in the place of the shoot's or the studio's, while it is being written. */
+    public static function with(Shoot $shoot, string $level, CaptionSheet $sheet): self
+    {
+        $studio = $level === 'studio' ? $sheet : Sheet::ofStudio($shoot->studio)?->sheet();
+
+        return new self($shoot, [...($studio === null ? [] : [$studio]), $level === 'shoot' ? $sheet : Sheet::ofShoot($shoot)->sheet(), ...($level === 'moment' ? [$sheet] : [])]);
+    }
+
+    /** What the sheets make of the captions of a frame. */
+    public function sheets(Frame $frame, ?FrameCaption $caption): Edit
+    {
+        $moments = array_filter($this->moments, fn (Sheet $sheet): bool => $sheet->holdsFor($frame->taken_ms));
+
+        return new FillSheets([...$this->outer, ...array_map(fn (Sheet $sheet): CaptionSheet => $sheet->sheet(), array_values($moments))], $caption->own ?? [], $this->codes);
+    }
 
     /** @return array<string, string> what stands in the placeholders for a frame */
-    public function values(Shoot $shoot, Frame $frame, int $number): array
+    public function values(Frame $frame, Caption $caption): array
     {
-        $zone = $shoot->zone();
+        $named = null;
+        foreach ($this->moments as $sheet) {
+            $named = $sheet->name !== '' && $sheet->holdsFor($frame->taken_ms) ? $sheet->name : $named;
+        }
+        $format = fn (string $format): string => $this->zone->format($frame->taken_ms, $format);
 
         return [
-            'shoot' => $shoot->name,
-            'client' => $shoot->client,
-            'place' => $shoot->place,
-            'studio' => $shoot->studio->name,
+            'shoot' => $this->shoot->name,
+            'client' => $this->shoot->client,
+            'place' => $this->shoot->place,
+            'studio' => $this->shoot->studio->name,
             'shooter' => $frame->card->shooter,
             'body' => $frame->body->label(),
             'lens' => (string) $frame->lens,
-            'date' => $zone->format($frame->taken_ms, 'Y-m-d'),
-            'day' => $zone->format($frame->taken_ms, 'j F Y'),
-            'time' => $zone->format($frame->taken_ms, 'H:i:s'),
-            'year' => $zone->format($frame->taken_ms, 'Y'),
-            'number' => (string) $number,
+            'date' => $format('Y-m-d'),
+            'day' => $format('j F Y'),
+            'time' => $format('H:i:s'),
+            'year' => $format('Y'),
+            'moment' => $named ?? $this->places[$frame->id]['moment'] ?? '',
+            'people' => $this->codes->described(...$caption->items(Field::PersonShown)),
+            'number' => (string) ($this->places[$frame->id]['number'] ?? 0),
             'name' => $frame->name,
         ];
     }
 
-    /**
-     * Applies the sheet; what stood in the captions of these frames is replaced.
-     *
-     * @param  callable(int $done): void  $progress
-     */
-    public function apply(Shoot $shoot, CaptionSheet $sheet, FrameFilter $filter, callable $progress): void
+    /** @return array<int, array{number: int, moment: string}> */
+    private function places(): array
     {
-        $done = 0;
-        $numbers = $this->numbers($shoot);
-        foreach ($this->frames($shoot, $filter)->with('card', 'body')->get()->chunk(self::BATCH) as $frames) {
-            $rows = [];
-            foreach ($frames as $frame) {
-                $caption = $sheet->fill($this->values($shoot, $frame, $numbers[$frame->id]));
-                $rows[] = ['frame_id' => $frame->id, 'shoot_id' => $shoot->id, 'fields' => json_encode($caption->values(), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), 'written_at' => null];
-            }
-            DB::table('captions')->upsert($rows, ['frame_id'], ['fields', 'written_at']);
-            $progress($done += count($rows));
+        $taken = Frame::inOrder($this->shoot)->pluck('taken_ms', 'id')->map(fn ($ms): int => (int) $ms)->all();
+        $moments = Moments::of($taken);
+        $spans = [];
+        foreach (array_values($taken) as $i => $instant) {
+            $spans[$moments[$i]] = [$spans[$moments[$i]][0] ?? $instant, $instant];
         }
-    }
+        $words = array_map(function (array $span): string {
+            [$from, $to] = [$this->zone->format($span[0], 'H:i'), $this->zone->format($span[1], 'H:i')];
 
-    /** @return Builder<Frame> */
-    public function frames(Shoot $shoot, FrameFilter $filter): Builder
-    {
-        return Frame::meeting($shoot, $filter);
-    }
+            return $from === $to ? $from : "{$from}–{$to}";
+        }, $spans);
+        $places = [];
+        foreach (array_keys($taken) as $i => $frame) {
+            $places[$frame] = ['number' => $i + 1, 'moment' => $words[$moments[$i]]];
+        }
 
-    /** @return array<int, int> frame => place in the merged order, from 1 */
-    public function numbers(Shoot $shoot): array
-    {
-        return array_map(fn (int $place): int => $place + 1, array_flip(Frame::inOrder($shoot)->pluck('id')->all()));
+        return $places;
     }
 }

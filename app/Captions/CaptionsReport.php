@@ -20,7 +20,7 @@ final class CaptionsReport implements StageReport
     public function forShoots(Collection $shoots): array
     {
         $counts = DB::table('frames')->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')->whereIn('frames.shoot_id', $shoots->modelKeys())->where('frames.verdict', '<>', 'drop')
-            ->groupBy('frames.shoot_id')->selectRaw('frames.shoot_id, COUNT(*) AS wanted, COUNT(captions.frame_id) AS done')->get()->keyBy('shoot_id');
+            ->groupBy('frames.shoot_id')->selectRaw('frames.shoot_id, COUNT(*) AS wanted, COALESCE(SUM(captions.tells), 0) AS done')->get()->keyBy('shoot_id');
         $stages = [];
         foreach ($shoots as $shoot) {
             $wanted = (int) ($counts[$shoot->id]->wanted ?? 0);

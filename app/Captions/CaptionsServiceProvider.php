@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Captions;
 
 use App\Clocks\ClockSet;
+use App\Ingest\CardRead;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
 
@@ -14,7 +16,13 @@ final class CaptionsServiceProvider extends ServiceProvider
     {
         // Sidecars carry the corrected time, so they are behind once a clock was set.
         Event::listen(function (ClockSet $event): void {
-            FrameCaption::query()->where('shoot_id', $event->shoot->id)->update(['written_at' => null]);
+            DB::update('UPDATE captions JOIN frames ON frames.id = captions.frame_id SET captions.written_at = NULL WHERE captions.shoot_id = ? AND frames.body_id = ?', [$event->shoot->id, $event->body]);
+        });
+        // What the files of a card said is the caption of its frames, until somebody says more. No sidecar is written for it.
+        Event::listen(function (CardRead $event): void {
+            DB::insert("INSERT IGNORE INTO captions (frame_id, shoot_id, fields, own, tells, written_at)
+                SELECT frames.id, frames.shoot_id, frame_metadata.fields, '[]', COALESCE(JSON_VALUE(frame_metadata.fields, '$.headline'), JSON_VALUE(frame_metadata.fields, '$.description'), '') <> '', ?
+                FROM frame_metadata JOIN frames ON frames.id = frame_metadata.frame_id WHERE frames.card_id = ?", [now(), $event->card->id]);
         });
     }
 }

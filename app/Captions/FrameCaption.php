@@ -11,11 +11,13 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Kanpai\Core\Caption\Caption;
 
 /**
- * The caption of one frame as it was filled in.
+ * The caption of one frame as it stands.
  *
  * @property int $frame_id
  * @property int $shoot_id
  * @property array<string, string> $fields
+ * @property list<string> $own fields set on the frame itself, which no sheet changes
+ * @property bool $tells whether it says what the picture shows
  * @property CarbonImmutable|null $written_at when the sidecar was written
  * @property Frame $frame
  */
@@ -31,7 +33,9 @@ final class FrameCaption extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['fields' => 'array', 'written_at' => 'immutable_datetime'];
+    protected $attributes = ['own' => '[]'];
+
+    protected $casts = ['fields' => 'array', 'own' => 'array', 'tells' => 'bool', 'written_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Frame, $this> */
     public function frame(): BelongsTo
@@ -42,5 +46,22 @@ final class FrameCaption extends Model
     public function caption(): Caption
     {
         return Caption::of($this->fields);
+    }
+
+    /**
+     * As a row of the table.
+     *
+     * @param  list<string>  $own
+     * @return array<string, mixed>
+     */
+    public static function row(int $frame, int $shoot, Caption $caption, array $own): array
+    {
+        return ['frame_id' => $frame, 'shoot_id' => $shoot, 'fields' => self::json($caption->values()), 'own' => self::json($own), 'tells' => $caption->tellsWhat(), 'written_at' => null];
+    }
+
+    /** @param  array<array-key, mixed>  $values */
+    public static function json(array $values): string
+    {
+        return json_encode($values === [] ? [] : $values, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
     }
 }

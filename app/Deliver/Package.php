@@ -56,7 +56,7 @@ final class Package
         $part = dirname($target).'/part.jpg';
         $this->copyProved($frame, $part);
         $caption = FrameCaption::query()->find($frame->id)?->caption() ?? Caption::of([]);
-        $this->exifTool->write($part, EmbeddedCaption::tags($caption, $frame->taken_ms, $delivery->shoot->zone(), max(0, $frame->verdict->xmpRating($frame->rating))));
+        $this->exifTool->write($part, EmbeddedCaption::tags($caption, $frame->taken_ms, $delivery->shoot->zone(), max(0, $frame->verdict->xmpRating($frame->rating)), $frame->label));
         rename($part, $target);
     }
 

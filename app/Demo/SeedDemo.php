@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace App\Demo;
 
-use App\Captions\Captioning;
-use App\Captions\FrameCaption;
-use App\Captions\SheetOfShoot;
-use App\Captions\WriteCaptions;
+use App\Captions\ApplyBatch;
+use App\Captions\Batch;
+use App\Captions\Keywords;
+use App\Captions\RosterPerson;
+use App\Captions\Sheet;
 use App\Clocks\BodyClock;
 use App\Clocks\ClockWork;
 use App\Cull\Marking;
@@ -32,7 +33,9 @@ use App\Studio\Studio;
 use App\Studio\Task;
 use Illuminate\Console\Command;
 use Illuminate\Support\Str;
-use Kanpai\Core\Caption\CaptionSheet;
+use Kanpai\Core\Caption\Keyword\KeywordList;
+use Kanpai\Core\Caption\Roster\Roster;
+use Kanpai\Core\Caption\Table;
 use Kanpai\Core\Card\CameraTime;
 use Kanpai\Core\Clock\Clock;
 use Kanpai\Core\Clock\Offset;
@@ -63,6 +66,21 @@ final class SeedDemo extends Command
         ['10:35', 'Heat 2'], ['12:00', 'Picnic'], ['13:30', 'Blue crew on the quay'], ['14:00', 'Cox and coach'], ['15:00', 'Final'], ['15:20', 'Winners ashore'], ['16:20', 'Families'],
         ['17:10', 'Prize-giving'], ['18:20', 'Evening on the water'], ['20:00', 'Lantern supper'],
     ];
+
+    private const ROSTER = <<<'CSV'
+        number,name,team,role,code
+        1,Ada Fenn,Saltmarsh,bow,af
+        2,Joss Merle,Saltmarsh,two,jm
+        3,Petra Lund,Saltmarsh,three,pl
+        4,Noor Hale,Saltmarsh,stroke,nh
+        11,Wim Aster,Reedmouth,bow,wa
+        12,Tilda Crane,Reedmouth,two,tc
+        13,Oren Vale,Reedmouth,three,ov
+        14,Bea Thorn,Reedmouth,stroke,bt
+        ,Gil Marrow,,coach,gm
+        CSV;
+
+    private const KEYWORDS = "rowing > race > start\nrowing > race > finish\nrowing > regatta\nrowing > coxed four\nwater > river\npeople > crew\npeople > spectators\npeople > prize-giving\nevening > lantern\n";
 
     protected $signature = 'kanpai:demo';
 
@@ -172,21 +190,39 @@ final class SeedDemo extends Command
 
     private function caption(Shoot $shoot): void
     {
-        if (FrameCaption::query()->where('shoot_id', $shoot->id)->exists()) {
+        if (Batch::query()->where('shoot_id', $shoot->id)->exists()) {
             return;
         }
-        $fields = [
-            'headline' => '{{shoot}}', 'description' => "{{shoot}}, {{place}}, {{day}}, {{time}}.\nHeats, finals and a supper by lantern light.", 'keywords' => 'rowing, regatta, river, {{client}}', 'event' => '{{shoot}}',
-            'sublocation' => '{{place}}', 'city' => 'Saltmarsh', 'creator' => '{{shooter}}', 'credit' => '{{studio}}', 'copyright' => '© {{year}} {{studio}}', 'usage_terms' => 'For the club’s own use.', 'job_id' => 'SMR-{{year}}',
-        ];
-        SheetOfShoot::query()->updateOrCreate(['shoot_id' => $shoot->id], ['fields' => $fields]);
+        $studio = $shoot->studio;
+        $this->sheet($studio, null, 'studio', [
+            'creator' => '{{shooter}}', 'credit' => '{{studio}}', 'copyright' => '© {{year}} {{studio}}', 'usage_terms' => 'For the club’s own use.',
+            'contact_email' => 'office@quill.example', 'contact_city' => 'Saltmarsh',
+        ]);
+        $this->sheet($studio, $shoot, 'shoot', [
+            'headline' => '{{moment}}', 'description' => "{{shoot}}, {{place}}, {{day}}, {{time}}.\nHeats, finals and a supper by lantern light.", 'keywords' => 'rowing, regatta, river, {{client}}', 'event' => '{{shoot}}',
+            'sublocation' => '{{place}}', 'city' => 'Saltmarsh', 'job_id' => 'SMR-{{year}}',
+        ]);
+        $this->sheet($studio, null, 'saved', ['headline' => '{{shoot}}: {{moment}}', 'description' => '{{people}} at {{place}}, {{day}}.', 'keywords' => 'rowing'], name: 'Club days');
         $instant = fn (string $time): int => $shoot->zone()->instant((int) CameraTime::fromExif(Regatta::DATE." {$time}:00")?->milliseconds);
         foreach (self::HEADLINES as $i => [$from, $headline]) {
-            $filter = FrameFilter::ofQuery(['verdict' => 'keep', 'from' => $instant($from), 'to' => $instant(self::HEADLINES[$i + 1][0] ?? '23:59') - 1]);
-            app(Captioning::class)->apply($shoot, CaptionSheet::of([...$fields, 'headline' => $headline]), $filter, function (): void {
-            });
+            $isRace = str_starts_with($headline, 'Heat') || $headline === 'Final';
+            $this->sheet($studio, $shoot, 'moment', $isRace ? ['keywords' => 'race'] : [], ['keywords'], $headline, $instant($from), $instant(self::HEADLINES[$i + 1][0] ?? '23:59') - 1);
         }
-        $this->through(null, fn (): Task => Task::open($shoot, 'sidecars', 'captions', 'Writing XMP sidecars', 'frames'), fn (Task $task) => WriteCaptions::dispatch($task->id)->onQueue('default'));
+        RosterPerson::replace($shoot, Roster::of(Table::rows(self::ROSTER)));
+        app(Keywords::class)->replace($studio, KeywordList::of(Table::rows(self::KEYWORDS)));
+        $studio->update(['required_fields' => ['headline', 'creator', 'copyright']]);
+        $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'said' => 'Filling in the sheets', 'edit' => ['kind' => 'sheets'], 'filter' => FrameFilter::kept()->toQuery()]);
+        $this->through(null, fn (): Task => Task::open($shoot, 'captions', 'captions', $batch->said, 'frames'), fn (Task $task) => ApplyBatch::dispatch($task->id, $batch->id)->onQueue('urgent'));
+        $this->wait(Task::latest($shoot, 'captions', 'sidecars'));
+    }
+
+    /**
+     * @param  array<string, string>  $fields
+     * @param  list<string>  $added
+     */
+    private function sheet(Studio $studio, ?Shoot $shoot, string $level, array $fields, array $added = [], string $name = '', ?int $from = null, ?int $to = null): void
+    {
+        Sheet::query()->updateOrCreate(['studio_id' => $studio->id, 'shoot_id' => $shoot?->id, 'level' => $level, 'from_ms' => $from, 'to_ms' => $to, 'name' => $name], ['fields' => $fields, 'added' => $added]);
     }
 
     private function proof(Shoot $shoot): void

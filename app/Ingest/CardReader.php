@@ -7,6 +7,10 @@ namespace App\Ingest;
 use App\Imaging\ExifTool;
 use App\Ingest\Rack\Rack;
 use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Caption\Metadata\FileMetadata;
+use Kanpai\Core\Caption\Metadata\MetadataReader;
+use Kanpai\Core\Caption\Metadata\XmpProperties;
+use Kanpai\Core\Caption\UnreadableSidecar;
 use Kanpai\Core\Card\ByteSource;
 use Kanpai\Core\Card\CameraTime;
 use Kanpai\Core\Card\DcfName;
@@ -19,6 +23,7 @@ use Kanpai\Core\Card\FrameGrouping;
 use Kanpai\Core\Card\OrientedThumbnail;
 use Kanpai\Core\Card\UnreadableFile;
 use Kanpai\Core\Clock\Clock;
+use Kanpai\Core\Cull\Verdict;
 
 /**
  * Reads what is on a card into the database: frames, files, bodies, and the small pictures the camera embedded.
@@ -128,8 +133,16 @@ final class CardReader
     {
         $main = null;
         $problems = [];
+        $sidecar = null;
         foreach ($group as $path) {
             $kind = DcfName::of($path)->kind;
+            if ($kind === FileKind::Sidecar) {
+                try {
+                    $sidecar = $this->said($reading, $path)->before($sidecar ?? FileMetadata::nothing());
+                } catch (UnreadableSidecar $unreadable) {
+                    $problems[$path] = $unreadable->getMessage();
+                }
+            }
             if (! $kind->isPicture()) {
                 continue;
             }
@@ -142,11 +155,33 @@ final class CardReader
             }
         }
         if ($main !== null) {
-            $frames[] = $this->frameRow($reading, $main[0], $main[1], $main[2], $facts[$main[0]]);
+            // A sidecar is newer than the picture it stands beside.
+            $said = ($sidecar ?? FileMetadata::nothing())->before(MetadataReader::picture($main[2]));
+            $frames[] = [...$this->frameRow($reading, $main[0], $main[1], $main[2], $facts[$main[0]]), ...self::judgement($said), 'said' => $said->caption->values()];
         }
         foreach ($group as $path) {
             $rows[] = [...$this->file($reading, $facts[$path], $problems[$path] ?? null), 'is_main' => $main !== null && $main[0] === $path, 'frame' => $main === null ? null : count($frames) - 1];
         }
+    }
+
+    /** @throws UnreadableSidecar */
+    private function said(ReadingOfCard $reading, string $path): FileMetadata
+    {
+        $xml = @file_get_contents($this->rack->address($reading->slot, $path), false, null, 0, XmpProperties::MOST_BYTES + 1);
+
+        return MetadataReader::sidecar($xml === false ? '' : $xml);
+    }
+
+    /** @return array{rating: int, verdict: string, label: string} what other software made of the frame, in our words */
+    private static function judgement(FileMetadata $said): array
+    {
+        $verdict = match (true) {
+            $said->rating === -1 => Verdict::Drop,
+            $said->isGood === true => Verdict::Keep,
+            default => Verdict::Open,
+        };
+
+        return ['rating' => max(0, $said->rating ?? 0), 'verdict' => $verdict->value, 'label' => mb_substr($said->label, 0, 120)];
     }
 
     /**
@@ -230,9 +265,16 @@ final class CardReader
         DB::transaction(function () use ($frames, $rows): void {
             $first = 0;
             if ($frames !== []) {
-                DB::table('frames')->insert($frames);
+                DB::table('frames')->insert(array_map(fn (array $frame): array => array_diff_key($frame, ['said' => true]), $frames));
                 // Rows of one insert get consecutive keys (innodb_autoinc_lock_mode 1), the first of which is told.
                 $first = (int) DB::getPdo()->lastInsertId();
+                $said = [];
+                foreach ($frames as $i => $frame) {
+                    if (is_array($frame['said']) && $frame['said'] !== []) {
+                        $said[] = ['frame_id' => $first + $i, 'fields' => json_encode($frame['said'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES)];
+                    }
+                }
+                DB::table('frame_metadata')->insert($said);
             }
             foreach ($rows as &$row) {
                 $row['frame_id'] = $row['frame'] === null ? null : $first + $row['frame'];

@@ -40,6 +40,7 @@ use Kanpai\Core\Cull\Verdict;
  * @property bool $is_pictured
  * @property int $best_px pixels of the long side of the best picture that can be shown
  * @property Verdict $verdict
+ * @property string $label a free word that other software gave it
  * @property int<0, 5> $rating
  * @property Card $card
  * @property Shoot $shoot

@@ -12,15 +12,18 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  *
  * @property int $id
  * @property string $name
+ * @property string $code_mark what starts a short code in a caption
+ * @property list<string> $required_fields of captions
+ * @property bool $writes_sidecars at once, and not only when asked
  * @property int $copies_wanted proved copies of every file that make a card safe to format
  */
 final class Studio extends Model
 {
     protected $guarded = [];
 
-    protected $casts = ['copies_wanted' => 'int'];
+    protected $casts = ['copies_wanted' => 'int', 'required_fields' => 'array', 'writes_sidecars' => 'bool'];
 
-    protected $attributes = ['copies_wanted' => 2];
+    protected $attributes = ['copies_wanted' => 2, 'code_mark' => '@', 'required_fields' => '[]', 'writes_sidecars' => true];
 
     /** @return HasMany<Member, $this> */
     public function members(): HasMany

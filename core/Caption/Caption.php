@@ -7,7 +7,7 @@ namespace Kanpai\Core\Caption;
 /** The filled-in fields of one frame. Empty fields are not part of it. */
 final readonly class Caption
 {
-    /** @param  array<string, string>  $values  field => text; items of a list separated by commas */
+    /** @param  array<string, string>  $values  field => text; items of a list as ListText has them */
     private function __construct(private array $values)
     {
     }
@@ -26,6 +26,11 @@ final readonly class Caption
         return new self($kept);
     }
 
+    public static function nothing(): self
+    {
+        return new self([]);
+    }
+
     /** @return array<string, string> */
     public function values(): array
     {
@@ -37,39 +42,65 @@ final readonly class Caption
         return $this->values === [];
     }
 
+    /** Whether somebody said what the picture shows. */
+    public function tellsWhat(): bool
+    {
+        return $this->text(Field::Headline) !== '' || $this->text(Field::Description) !== '';
+    }
+
     public function text(Field $field): string
     {
         return $this->values[$field->value] ?? '';
+    }
+
+    public function with(Field $field, string $text): self
+    {
+        return self::of([...$this->values, $field->value => $text]);
     }
 
     /** @return list<string> the items of a list without repeats, or the one text; nothing for an empty field */
     public function items(Field $field): array
     {
         $text = $this->text($field);
-        if ($text === '') {
-            return [];
-        }
-        if (! $field->isList()) {
-            return [$text];
-        }
-        $items = array_filter(array_map(trim(...), preg_split('/[,;\n]/', $text) ?: []), fn (string $item): bool => $item !== '');
 
-        return array_values(array_unique($items));
+        return $text === '' ? [] : ($field->isList() ? ListText::items($text) : [$text]);
     }
 
     /**
-     * The items as IIM can hold them: cut at the dataset's length, never inside a character.
+     * Fields in which another caption says something else, by what is meant and not by how a list is written.
+     *
+     * @return list<Field>
+     */
+    public function differsIn(self $other): array
+    {
+        return array_values(array_filter(Field::cases(), fn (Field $field): bool => $this->items($field) !== $other->items($field)));
+    }
+
+    /**
+     * The items as IIM can hold them: cut at the dataset's length in bytes of UTF-8, never inside a character as people
+     * see it (an extended grapheme cluster, Unicode Annex 29).
      *
      * @return list<string>
      */
     public function iimItems(Field $field): array
     {
-        return $field->iim() === null ? [] : array_map(fn (string $item): string => mb_strcut($item, 0, $field->iimBytes(), 'UTF-8'), $this->items($field));
+        return $field->iim() === null ? [] : array_map(fn (string $item): string => self::cut($item, $field->iimBytes()), $this->items($field));
     }
 
     /** @return list<Field> fields that IIM cannot hold whole */
     public function cutInIim(): array
     {
         return array_values(array_filter(Field::cases(), fn (Field $field): bool => $field->iim() !== null && $this->iimItems($field) !== $this->items($field)));
+    }
+
+    private static function cut(string $text, int $bytes): string
+    {
+        if (strlen($text) <= $bytes) {
+            return $text;
+        }
+        $whole = grapheme_extract($text, $bytes, GRAPHEME_EXTR_MAXBYTES);
+
+        // A text that is no UTF-8, or one character longer than the dataset.
+        return $whole === false || $whole === '' ? mb_strcut($text, 0, $bytes, 'UTF-8') : $whole;
     }
 }

@@ -8,8 +8,23 @@ use RuntimeException;
 
 final class UnreadableSidecar extends RuntimeException
 {
+    public static function isNoXml(): self
+    {
+        return new self('The sidecar that stands beside this frame is no XML. It was left as it is.');
+    }
+
     public static function isNoXmp(): self
     {
         return new self('The sidecar that stands beside this frame is no XMP. It was left as it is.');
+    }
+
+    public static function namesEntities(): self
+    {
+        return new self('The sidecar that stands beside this frame names entities from elsewhere. It was not read, and left as it is.');
+    }
+
+    public static function isTooLarge(int $bytes): self
+    {
+        return new self('The sidecar that stands beside this frame has '.number_format($bytes / 1_000_000).' MB; no sidecar needs more than 8. It was left as it is.');
     }
 }

@@ -11,4 +11,6 @@ enum XmpShape
     case Languages;
     case Bag;
     case Sequence;
+    /** A text inside a structure. */
+    case Part;
 }

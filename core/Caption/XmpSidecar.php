@@ -4,151 +4,274 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Caption;
 
-use DOMDocument;
-use DOMElement;
-use DOMXPath;
+use Kanpai\Core\Caption\Metadata\XmpProperties;
+use Kanpai\Core\Caption\Metadata\XmpTags;
 
 /**
- * Writes captions and ratings into XMP (ISO 16684-1), leaving every other property as it stood.
+ * Writes captions, ratings and times into XMP (ISO 16684-1). A property that says what it should is not touched; one
+ * that does not is taken out and written anew; every other byte stays.
  *
- * @phpstan-type Properties array<string, string>
+ * @phpstan-import-type Tag from XmpTags
+ *
+ * @phpstan-type Wanted array<string, list<string>>
  */
 final class XmpSidecar
 {
-    private const RDF = 'http://www.w3.org/1999/02/22-rdf-syntax-ns#';
-
-    private const NAMESPACES = [
-        'dc' => 'http://purl.org/dc/elements/1.1/',
-        'xmp' => 'http://ns.adobe.com/xap/1.0/',
-        'xmpRights' => 'http://ns.adobe.com/xap/1.0/rights/',
-        'photoshop' => 'http://ns.adobe.com/photoshop/1.0/',
-        'Iptc4xmpCore' => 'http://iptc.org/std/Iptc4xmpCore/1.0/xmlns/',
-        'Iptc4xmpExt' => 'http://iptc.org/std/Iptc4xmpExt/2008-02-29/',
-    ];
-
-    private const EMPTY = '<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about=""/></rdf:RDF></x:xmpmeta>';
+    private const INDENT = "\n   ";
 
     /**
      * @param  string|null  $existing  the sidecar as it stands, or null for a new one
      * @param  int|null  $rating  xmp:Rating, −1 (rejected) to 5; null leaves it as it stands
-     * @param  string|null  $dateCreated  photoshop:DateCreated by RFC 3339; null leaves it as it stands
+     * @param  string|null  $takenAt  RFC 3339, for photoshop:DateCreated and exif:DateTimeOriginal; null leaves them as they stand
+     * @param  string|null  $label  xmp:Label; null leaves it as it stands
+     * @param  bool|null  $isGood  xmpDM:good; null leaves it as it stands
      *
      * @throws UnreadableSidecar when the existing text is no XMP
      */
-    public function write(?string $existing, Caption $caption, ?int $rating = null, ?string $dateCreated = null): string
+    public function write(?string $existing, Caption $caption, ?int $rating = null, ?string $takenAt = null, ?string $label = null, ?bool $isGood = null): string
     {
-        $document = $this->parsed($existing ?? self::EMPTY);
-        $description = $this->description($document);
-        foreach (self::NAMESPACES as $prefix => $name) {
-            if ($description->lookupNamespaceURI($prefix) === null) {
-                $description->setAttributeNS('http://www.w3.org/2000/xmlns/', "xmlns:{$prefix}", $name);
-            }
-        }
+        $wanted = [];
         foreach (Field::cases() as $field) {
-            $this->remove($document, $field->xmp());
-            $items = $caption->items($field);
-            if ($items !== []) {
-                $description->appendChild($this->property($document, $field, $items));
-            }
+            $wanted[$field->xmp()] = $caption->items($field);
         }
-        $this->simple($document, $description, 'xmp:Rating', $rating === null ? null : (string) $rating);
-        $this->simple($document, $description, 'photoshop:DateCreated', $dateCreated);
-        $document->formatOutput = true;
-
-        return (string) $document->saveXML($document->documentElement)."\n";
-    }
-
-    private function parsed(string $xml): DOMDocument
-    {
-        $document = new DOMDocument;
-        $document->preserveWhiteSpace = false;
-        if (trim($xml) === '' || ! @$document->loadXML($xml, LIBXML_NONET) || $document->doctype !== null) {
-            throw UnreadableSidecar::isNoXmp();
-        }
-        // The packet's wrapper is for embedding; a sidecar does without.
-        foreach (iterator_to_array($document->childNodes) as $node) {
-            if ($node !== $document->documentElement) {
-                $document->removeChild($node);
+        foreach ([XmpProperties::RATING => $rating, XmpProperties::DATE_CREATED => $takenAt, XmpProperties::DATE_ORIGINAL => $takenAt, XmpProperties::LABEL => $label, XmpProperties::GOOD => $isGood === null ? null : ($isGood ? 'True' : 'False')] as $property => $value) {
+            if ($value !== null) {
+                $wanted[$property] = $value === '' ? [] : [(string) $value];
             }
         }
 
-        return $document;
+        return $existing === null ? self::anew($wanted) : self::changed($existing, $wanted);
     }
 
-    private function description(DOMDocument $document): DOMElement
+    /** @param  Wanted  $wanted */
+    private static function anew(array $wanted): string
     {
-        $found = $document->getElementsByTagNameNS(self::RDF, 'Description')->item(0);
-        if (! $found instanceof DOMElement) {
-            throw UnreadableSidecar::isNoXmp();
+        $wanted = array_filter($wanted, fn (array $items): bool => $items !== []);
+        $prefixes = [];
+        foreach (array_keys($wanted) as $property) {
+            $prefix = explode(':', $property)[0];
+            $prefixes[$prefix] = "\n    xmlns:{$prefix}=\"".XmpProperties::NAMESPACES[$prefix].'"';
         }
+        $block = self::block($wanted, array_combine(array_keys($prefixes), array_keys($prefixes)), 'rdf', []);
 
-        return $found;
+        return "<x:xmpmeta xmlns:x=\"adobe:ns:meta/\">\n <rdf:RDF xmlns:rdf=\"".XmpProperties::RDF."\">\n  <rdf:Description rdf:about=\"\"".implode('', $prefixes).">{$block}\n  </rdf:Description>\n </rdf:RDF>\n</x:xmpmeta>\n";
     }
 
-    private function remove(DOMDocument $document, string $property): void
+    /** @param  Wanted  $wanted */
+    private static function changed(string $existing, array $wanted): string
     {
-        [$prefix, $name] = explode(':', $property);
-        $path = new DOMXPath($document);
-        $path->registerNamespace('rdf', self::RDF);
-        $path->registerNamespace('p', self::NAMESPACES[$prefix]);
-        foreach (iterator_to_array($path->query("//rdf:RDF/rdf:Description/p:{$name}") ?: []) as $node) {
-            if ($node instanceof DOMElement) {
-                $node->parentNode?->removeChild($node);
+        // Sixteen bits to a character cannot be cut by bytes; what is written is UTF-8.
+        if (str_starts_with($existing, "\xFF\xFE") || str_starts_with($existing, "\xFE\xFF")) {
+            $existing = (string) preg_replace('/(<\?xml[^>]*?)\s+encoding=["\'][^"\']*["\']/', '$1', mb_convert_encoding(substr($existing, 2), 'UTF-8', $existing[0] === "\xFF" ? 'UTF-16LE' : 'UTF-16BE'));
+        }
+        $stands = XmpProperties::read($existing);
+        $changed = array_filter($wanted, fn (array $items, string $property): bool => ! self::says($stands->items($property), self::printables($items), $property), ARRAY_FILTER_USE_BOTH);
+        if ($changed === []) {
+            return $existing;
+        }
+        // Of a structure all parts are written together.
+        if (array_filter(array_keys($changed), fn (string $property): bool => str_contains($property, '/')) !== []) {
+            $changed = [...$changed, ...array_filter($wanted, fn (string $property): bool => str_contains($property, '/'), ARRAY_FILTER_USE_KEY)];
+        }
+        $tags = XmpTags::of($existing);
+        [$cuts, $languages] = self::cuts($existing, $tags, $changed);
+
+        return self::spliced($existing, $tags, $cuts, array_filter($changed, fn (array $items): bool => $items !== []), $languages);
+    }
+
+    /**
+     * Whether what stands there says what is wanted; a rating may be written 3 or 3.0.
+     *
+     * @param  list<string>  $stands
+     * @param  list<string>  $wanted
+     */
+    private static function says(array $stands, array $wanted, string $property): bool
+    {
+        return $stands === $wanted || ($property === XmpProperties::RATING && is_numeric($stands[0] ?? null) && is_numeric($wanted[0] ?? null) && (float) $stands[0] === (float) $wanted[0]);
+    }
+
+    /**
+     * Where the properties stand that are to leave, and what other languages they held.
+     *
+     * @param  list<Tag>  $tags
+     * @param  Wanted  $changed
+     * @return array{list<array{int, int}>, array<string, string>}
+     */
+    private static function cuts(string $xml, array $tags, array $changed): array
+    {
+        $names = [];
+        foreach (array_keys($changed) as $property) {
+            $whole = explode('/', $property)[0];
+            [$prefix, $local] = explode(':', $whole);
+            $names['{'.XmpProperties::NAMESPACES[$prefix].'}'.$local] = $whole;
+        }
+        $cuts = [];
+        $languages = [];
+        $path = [];
+        foreach ($tags as $i => $tag) {
+            $path[$tag['depth']] = $tag['name'];
+            if ($tag['kind'] === 'close') {
+                continue;
+            }
+            if (self::isDescription($tag, $path)) {
+                foreach ($tag['attributes'] as $attribute) {
+                    if (isset($names[$attribute['name']])) {
+                        $cuts[] = [$attribute['at'], $attribute['length']];
+                    }
+                }
+            }
+            if (isset($names[$tag['name']]) && ($path[$tag['depth'] - 1] ?? '') === '{'.XmpProperties::RDF.'}Description' && ($path[$tag['depth'] - 2] ?? '') === '{'.XmpProperties::RDF.'}RDF') {
+                $end = self::end($tags, $i);
+                // With the line it stood on.
+                $from = strlen(rtrim(substr($xml, 0, $tag['at'])));
+                $cuts[] = [$from, $end - $from];
+                $languages[$names[$tag['name']]] = self::otherLanguages(substr($xml, $tag['at'], $end - $tag['at']));
             }
         }
-        foreach (iterator_to_array($path->query("//rdf:RDF/rdf:Description[@p:{$name}]") ?: []) as $node) {
-            if ($node instanceof DOMElement) {
-                $node->removeAttributeNS(self::NAMESPACES[$prefix], $name);
+
+        return [$cuts, $languages];
+    }
+
+    /**
+     * @param  list<Tag>  $tags
+     * @param  list<array{int, int}>  $cuts
+     * @param  Wanted  $changed
+     * @param  array<string, string>  $languages
+     */
+    private static function spliced(string $xml, array $tags, array $cuts, array $changed, array $languages): string
+    {
+        $path = [];
+        $target = $rdf = null;
+        foreach ($tags as $tag) {
+            $path[$tag['depth']] = $tag['name'];
+            if ($tag['kind'] !== 'close' && $tag['name'] === '{'.XmpProperties::RDF.'}RDF') {
+                $rdf ??= $tag;
+            }
+            if ($tag['kind'] !== 'close' && self::isDescription($tag, $path)) {
+                $target = $tag;
+                break;
             }
         }
-    }
-
-    private function simple(DOMDocument $document, DOMElement $description, string $property, ?string $value): void
-    {
-        if ($value === null) {
-            return;
-        }
-        $this->remove($document, $property);
-        $element = $this->element($document, $property);
-        $element->appendChild($document->createTextNode($value));
-        $description->appendChild($element);
-    }
-
-    /** @param  non-empty-list<string>  $items */
-    private function property(DOMDocument $document, Field $field, array $items): DOMElement
-    {
-        $element = $this->element($document, $field->xmp());
-        if ($field->shape() === XmpShape::Text) {
-            $element->appendChild($document->createTextNode(self::printable($items[0])));
-
-            return $element;
-        }
-        $container = $document->createElementNS(self::RDF, match ($field->shape()) {
-            XmpShape::Bag => 'rdf:Bag',
-            XmpShape::Sequence => 'rdf:Seq',
-            default => 'rdf:Alt',
-        });
-        foreach ($items as $item) {
-            $li = $document->createElementNS(self::RDF, 'rdf:li');
-            if ($field->shape() === XmpShape::Languages) {
-                $li->setAttribute('xml:lang', 'x-default');
+        assert($rdf !== null);
+        $into = $target ?? $rdf;
+        $ours = array_search(XmpProperties::RDF, $into['scope'], true);
+        $name = is_string($ours) && $ours !== '' ? $ours : 'rdf';
+        $prefixes = [];
+        $declared = '';
+        foreach (array_keys($changed) as $property) {
+            $prefix = explode(':', $property)[0];
+            if (isset($prefixes[$prefix])) {
+                continue;
             }
-            $li->appendChild($document->createTextNode(self::printable($item)));
-            $container->appendChild($li);
+            $known = array_search(XmpProperties::NAMESPACES[$prefix], $into['scope'], true);
+            // A prefix that means something else here gets a neighbour.
+            $prefixes[$prefix] = is_string($known) && $known !== '' ? $known : (isset($into['scope'][$prefix]) ? $prefix.'1' : $prefix);
+            if (! is_string($known) || $known === '') {
+                $declared .= "\n    xmlns:{$prefixes[$prefix]}=\"".XmpProperties::NAMESPACES[$prefix].'"';
+            }
         }
-        $element->appendChild($container);
+        $block = self::block($changed, $prefixes, $name, $languages);
+        $edits = array_map(fn (array $cut): array => [$cut[0], $cut[1], ''], $cuts);
+        $end = $into['at'] + $into['length'];
+        if ($block !== '') {
+            $isEmpty = $into['kind'] === 'empty';
+            $close = $end - ($isEmpty ? 2 : 1);
+            if ($target === null) {
+                $block = "\n  <{$name}:Description {$name}:about=\"\"{$declared}>{$block}\n  </{$name}:Description>";
+                $declared = '';
+            }
+            preg_match('~^<([^\s/>]+)~', substr($xml, $into['at'], $into['length']), $written);
+            $edits[] = [$close, $isEmpty ? 2 : 1, $declared.'>'.$block.($isEmpty ? "\n  </".($written[1] ?? '').'>' : '')];
+        }
+        usort($edits, fn (array $a, array $b): int => $b[0] <=> $a[0]);
+        foreach ($edits as [$at, $length, $text]) {
+            $xml = substr_replace($xml, $text, $at, $length);
+        }
 
-        return $element;
+        return $xml;
     }
 
-    private function element(DOMDocument $document, string $property): DOMElement
+    /**
+     * @param  Tag  $tag
+     * @param  array<int, string>  $path
+     */
+    private static function isDescription(array $tag, array $path): bool
     {
-        return $document->createElementNS(self::NAMESPACES[explode(':', $property)[0]], $property);
+        return $tag['name'] === '{'.XmpProperties::RDF.'}Description' && ($path[$tag['depth'] - 1] ?? '') === '{'.XmpProperties::RDF.'}RDF';
     }
 
-    /** Without the control characters that XML 1.0 forbids. */
+    /**
+     * Where the element ends that a tag opens.
+     *
+     * @param  list<Tag>  $tags
+     */
+    private static function end(array $tags, int $open): int
+    {
+        $end = $open;
+        if ($tags[$open]['kind'] === 'open') {
+            for ($end = $open + 1; $tags[$end]['kind'] !== 'close' || $tags[$end]['depth'] !== $tags[$open]['depth']; $end++);
+        }
+
+        return $tags[$end]['at'] + $tags[$end]['length'];
+    }
+
+    /** The alternatives in other languages, as they were written. */
+    private static function otherLanguages(string $element): string
+    {
+        preg_match_all('~<([\w-]+:)?li\s[^>]*?xml:lang\s*=\s*["\'](?!x-default["\'])[^"\']+["\'][^>]*>.*?</\1li>~s', $element, $found);
+
+        return implode('', array_map(fn (string $li): string => "\n     {$li}", $found[0]));
+    }
+
+    /**
+     * @param  Wanted  $properties
+     * @param  array<string, string>  $prefixes  ours => that of the text
+     * @param  array<string, string>  $languages
+     */
+    private static function block(array $properties, array $prefixes, string $rdf, array $languages): string
+    {
+        $block = $structure = '';
+        foreach ($properties as $property => $items) {
+            [$whole, $part] = [...explode('/', $property), ''];
+            [$prefix, $local] = explode(':', $part === '' ? $whole : $part);
+            $name = $prefixes[$prefix].':'.$local;
+            $shape = XmpProperties::known()[$property];
+            if ($shape === XmpShape::Part) {
+                $structure .= $items === [] ? '' : self::INDENT." <{$name}>".self::escaped($items[0])."</{$name}>";
+            } elseif ($shape === XmpShape::Text) {
+                $block .= self::INDENT."<{$name}>".self::escaped($items[0])."</{$name}>";
+            } else {
+                $kind = ['Bag' => 'Bag', 'Sequence' => 'Seq', 'Languages' => 'Alt'][$shape->name];
+                $language = $shape === XmpShape::Languages ? ' xml:lang="x-default"' : '';
+                $lis = implode('', array_map(fn (string $item): string => self::INDENT."  <{$rdf}:li{$language}>".self::escaped($item)."</{$rdf}:li>", $items)).($languages[$property] ?? '');
+                $block .= self::INDENT."<{$name}>".self::INDENT." <{$rdf}:{$kind}>{$lis}".self::INDENT." </{$rdf}:{$kind}>".self::INDENT."</{$name}>";
+            }
+        }
+        if ($structure !== '') {
+            $name = $prefixes['Iptc4xmpCore'].':'.explode(':', Field::CONTACT)[1];
+            $block .= self::INDENT."<{$name} {$rdf}:parseType=\"Resource\">{$structure}".self::INDENT."</{$name}>";
+        }
+
+        return $block;
+    }
+
+    private static function escaped(string $text): string
+    {
+        // A carriage return would be read as a line feed (XML 1.0, 2.11), and `]]>` must not stand in text (2.4).
+        return strtr(self::printable($text), ['&' => '&amp;', '<' => '&lt;', '>' => '&gt;', "\r" => '&#xD;']);
+    }
+
+    /**
+     * @param  list<string>  $items
+     * @return list<string>
+     */
+    private static function printables(array $items): array
+    {
+        return array_map(self::printable(...), $items);
+    }
+
     private static function printable(string $text): string
     {
-        return (string) preg_replace('/[\x00-\x08\x0B\x0C\x0E-\x1F]/', '', $text);
+        return FieldText::tidied($text);
     }
 }

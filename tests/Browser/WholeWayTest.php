@@ -83,7 +83,9 @@ final class WholeWayTest extends TestCase
         // Captions for all.
         $studio->visit("/shoots/{$shoot}/captions")->fill('#headline', 'Rowing on the tide')->fill('#keywords', 'rowing, {{client}}')->fill('#description', '{{shoot}} by {{shooter}} at {{time}}');
         $studio->until(fn (): bool => str_contains($studio->text('#preview'), 'Saltmarsh Regatta by '), 'the preview does not follow');
-        $studio->click('form .btn-next')->see('209 of 209 frames have a caption', 40);
+        $studio->click('form .btn-next')->see('209 of 209 frames change', 20);
+        self::assertStringContainsString('Headline in 209', $studio->text('#summary'));
+        $studio->click('[data-apply]')->see('209 of 209 frames have a caption', 40);
         $studio->until(fn (): bool => str_contains($studio->visit("/shoots/{$shoot}/captions")->text('main'), 'All 209 sidecars are up to date'), 'the sidecars are not written', 60);
 
         // Culling with the keyboard: keep, drop, rate, take back, only this one.

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Captions\Batch;
 use App\Ingest\Card;
 use App\Ingest\Frame;
 use App\Ingest\Place;
@@ -92,6 +93,20 @@ abstract class FeatureTestCase extends TestCase
         $this->actingAs($this->member)->post("/cards/{$card->id}/copy", ['shooter' => $shooter])->assertRedirect();
 
         return $card->refresh();
+    }
+
+    /**
+     * Writes the sheet of the shoot and does to the frames that are meant what was looked over.
+     *
+     * @param  array<string, mixed>  $fields
+     */
+    protected function caption(array $fields, string $query = ''): Batch
+    {
+        $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/captions{$query}", $fields)->assertSessionHasNoErrors()->assertRedirect();
+        $batch = Batch::query()->where('shoot_id', $this->shoot->id)->orderByDesc('id')->firstOrFail();
+        $this->post("/shoots/{$this->shoot->id}/captions/steps/{$batch->id}")->assertRedirect();
+
+        return $batch->refresh();
     }
 
     /** @return \Illuminate\Database\Eloquent\Collection<int, Frame> */

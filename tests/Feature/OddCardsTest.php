@@ -51,7 +51,7 @@ final class OddCardsTest extends FeatureTestCase
         self::assertTrue($file->frame()->firstOrFail()->is_pictured);
         $this->get("/shoots/{$this->shoot->id}/ingest")->assertOk();
         $this->get("/shoots/{$this->shoot->id}/cull/frames")->assertOk()->assertJsonCount(2, 'frames');
-        $this->post("/shoots/{$this->shoot->id}/captions", ['headline' => '{{name}}'])->assertRedirect();
+        $this->caption(['headline' => '{{name}}']);
         self::assertNull(Task::query()->whereNotNull('problem')->value('problem'));
         $this->get("/shoots/{$this->shoot->id}/captions")->assertOk()->assertSee('All 2 sidecars are up to date');
     }

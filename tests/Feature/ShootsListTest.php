@@ -34,7 +34,7 @@ final class ShootsListTest extends FeatureTestCase
         foreach (Body::ofShoot($this->shoot) as $body) {
             $this->post("/shoots/{$this->shoot->id}/clocks/{$body->id}", ['direction' => 'later']);
         }
-        $this->post("/shoots/{$this->shoot->id}/captions", ['headline' => 'A day']);
+        $this->caption(['headline' => 'A day']);
         foreach ($this->frames() as $i => $frame) {
             app(Marking::class)->mark($this->shoot, $this->member, (string) Str::uuid(), $frame->id, $i < 2 ? 'keep' : 'drop', null);
         }

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Captions\Batch;
 use App\Captions\FrameCaption;
+use App\Captions\SidecarFile;
 use App\Captions\WriteCaptions;
 use App\Ingest\CardFile;
 use App\Ingest\Frame;
@@ -24,7 +26,7 @@ final class SidecarsTest extends FeatureTestCase
     public function test_raw_and_jpeg_share_one_sidecar_and_the_originals_stay_as_they_are(): void
     {
         $before = $this->tree($this->folder.'/drive');
-        $this->post("/shoots/{$this->shoot->id}/captions", ['headline' => 'Crew', 'creator' => '{{shooter}}'])->assertRedirect();
+        $this->caption(['headline' => 'Crew', 'creator' => '{{shooter}}']);
         $after = $this->tree($this->folder.'/drive');
         self::assertSame($before, array_intersect_key($after, $before));
         $sidecars = array_keys(array_diff_key($after, $before));
@@ -42,7 +44,7 @@ final class SidecarsTest extends FeatureTestCase
         file_put_contents(substr($jpeg, 0, -3).'xmp', '<x:xmpmeta xmlns:x="adobe:ns:meta/"/>');
         $card = $this->copyCard($this->readCard('ivo'));
         $before = $this->tree($this->folder.'/backup');
-        $this->post("/shoots/{$this->shoot->id}/captions", ['headline' => 'Crew']);
+        $this->caption(['headline' => 'Crew']);
         $after = $this->tree($this->folder.'/backup');
         self::assertSame($before, array_intersect_key($after, $before), 'an original was written to');
         self::assertCount(1, array_filter(array_keys($after), fn (string $path): bool => str_ends_with($path, basename($jpeg).'.xmp')));
@@ -54,7 +56,7 @@ final class SidecarsTest extends FeatureTestCase
     {
         $file = $this->sidecar();
         file_put_contents($file, '<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:own="http://example.org/own/" own:Crop="1 2 3 4"/></rdf:RDF></x:xmpmeta>');
-        $this->post("/shoots/{$this->shoot->id}/captions", ['headline' => 'Crew']);
+        $this->caption(['headline' => 'Crew']);
         self::assertStringContainsString('own:Crop="1 2 3 4"', (string) file_get_contents($file));
         self::assertStringContainsString('<photoshop:Headline>Crew</photoshop:Headline>', (string) file_get_contents($file));
     }
@@ -63,16 +65,17 @@ final class SidecarsTest extends FeatureTestCase
     {
         $file = $this->sidecar();
         file_put_contents($file, 'my notes, not XMP');
-        $this->post("/shoots/{$this->shoot->id}/captions", ['headline' => 'Crew'])->assertRedirect();
+        $this->caption(['headline' => 'Crew']);
         self::assertSame('my notes, not XMP', file_get_contents($file));
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('is no XMP');
+        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('is no XML');
         self::assertSame(0, FrameCaption::query()->whereNull('written_at')->count(), 'one bad sidecar holds up the others');
     }
 
     public function test_only_sidecars_that_are_behind_are_written(): void
     {
-        $this->post("/shoots/{$this->shoot->id}/captions", ['headline' => 'Crew']);
+        $this->caption(['headline' => 'Crew']);
         $frame = $this->frames()->first();
+        $frame->update(['rating' => 5]);
         FrameCaption::query()->whereKey($frame->id)->update(['written_at' => null]);
         $times = fn (): array => array_map(fn (string $path): int => (int) fileinode($path), glob($this->folder.'/drive/*/*/*/*/*/*.xmp') ?: []);
         $before = $times();
@@ -82,7 +85,7 @@ final class SidecarsTest extends FeatureTestCase
 
     public function test_a_caption_that_changed_while_its_sidecar_was_written_is_written_again(): void
     {
-        $this->post("/shoots/{$this->shoot->id}/captions", ['headline' => 'Crew']);
+        $this->caption(['headline' => 'Crew']);
         FrameCaption::query()->update(['written_at' => null]);
         // As a second sheet that is applied at the same moment.
         $changed = false;
@@ -100,13 +103,76 @@ final class SidecarsTest extends FeatureTestCase
 
     public function test_a_clock_that_is_set_later_leaves_all_sidecars_behind(): void
     {
-        $this->post("/shoots/{$this->shoot->id}/captions", ['description' => 'At {{time}}']);
+        $this->caption(['description' => 'At {{time}}']);
         $body = $this->frames()->first()->body_id;
         $this->post("/shoots/{$this->shoot->id}/clocks/{$body}", ['direction' => 'later', 'hours' => '1']);
         $this->get("/shoots/{$this->shoot->id}/captions")->assertSee('3 of 3 sidecars are behind');
         $this->post("/shoots/{$this->shoot->id}/captions/sidecars");
         $frame = $this->frames()->first();
         self::assertStringContainsString('<photoshop:DateCreated>'.$this->shoot->zone()->format($frame->taken_ms, 'Y-m-d\TH:i:s.vP'), (string) file_get_contents($this->sidecar()));
+    }
+
+    public function test_what_other_software_changes_is_offered_as_a_difference_and_never_written_over_unseen(): void
+    {
+        $this->caption(['headline' => 'Crew', 'keywords' => 'rowing']);
+        $file = $this->sidecar();
+        $frame = $this->frames()->first();
+        // Another program gives it another headline, a rating and something of its own.
+        $theirs = str_replace(['>Crew<', '<xmp:Rating>0<'], ['>Their crew<', '<xmp:Rating>5<'], (string) file_get_contents($file));
+        file_put_contents($file, $theirs);
+        $this->post("/shoots/{$this->shoot->id}/captions/sidecars/look")->assertRedirect();
+        $this->get("/shoots/{$this->shoot->id}/captions")->assertSee('Other software has changed 1 sidecar');
+        $this->get("/shoots/{$this->shoot->id}/captions/sidecars")->assertSee('Their crew')->assertSee('Crew')->assertSee('Rating')->assertDontSee('>Keywords<', false);
+
+        // Written from here all the same, the file stays as they left it.
+        $this->caption(['headline' => 'Third', 'keywords' => 'rowing']);
+        self::assertSame($theirs, file_get_contents($file));
+        self::assertStringContainsString('>Third<', (string) file_get_contents(str_replace('/drive/', '/backup/', $file)));
+
+        $this->post("/shoots/{$this->shoot->id}/captions/sidecars/settle", ['take' => 'theirs'])->assertRedirect();
+        self::assertSame(['Their crew', 5], [FrameCaption::query()->findOrFail($frame->id)->fields['headline'], $frame->refresh()->rating]);
+        foreach ([$file, str_replace('/drive/', '/backup/', $file)] as $path) {
+            self::assertStringContainsString('>Their crew<', (string) file_get_contents($path), $path);
+        }
+        $this->get("/shoots/{$this->shoot->id}/captions/sidecars")->assertSee('None differ');
+        // What was taken over is a step like any other; the frame's own from then on.
+        $this->post("/shoots/{$this->shoot->id}/captions/steps/".Batch::query()->orderByDesc('id')->value('id').'/undo');
+        self::assertSame('Third', FrameCaption::query()->findOrFail($frame->id)->fields['headline']);
+    }
+
+    public function test_ours_can_be_kept_and_goes_over_theirs_without_a_byte_of_what_we_do_not_know(): void
+    {
+        $this->caption(['headline' => 'Crew']);
+        $file = $this->sidecar();
+        file_put_contents($file, str_replace(['>Crew<', '</rdf:Description>'], ['>Theirs<', '<e:Own xmlns:e="http://example.org/own/">kept  </e:Own></rdf:Description>'], (string) file_get_contents($file)));
+        $this->post("/shoots/{$this->shoot->id}/captions/sidecars/look");
+        $id = SidecarFile::query()->whereNotNull('theirs')->sole()->id;
+        $this->post("/shoots/{$this->shoot->id}/captions/sidecars/settle", ['take' => 'ours', 'sidecar' => $id])->assertRedirect();
+        self::assertStringContainsString('>Crew<', (string) file_get_contents($file));
+        self::assertStringContainsString('<e:Own xmlns:e="http://example.org/own/">kept  </e:Own>', (string) file_get_contents($file));
+        $this->post("/shoots/{$this->shoot->id}/captions/sidecars/settle", ['take' => 'both'])->assertSessionHasErrors('take');
+    }
+
+    public function test_other_software_that_changes_only_its_own_is_no_difference(): void
+    {
+        $this->caption(['headline' => 'Crew']);
+        $file = $this->sidecar();
+        file_put_contents($file, str_replace('</rdf:Description>', '<e:Own xmlns:e="http://example.org/own/">1</e:Own></rdf:Description>', (string) file_get_contents($file)));
+        $this->post("/shoots/{$this->shoot->id}/captions/sidecars/look");
+        self::assertSame(0, SidecarFile::query()->whereNotNull('theirs')->count());
+        $this->caption(['headline' => 'Changed']);
+        self::assertStringContainsString('>Changed<', (string) file_get_contents($file));
+        self::assertStringContainsString('<e:Own xmlns:e="http://example.org/own/">1</e:Own>', (string) file_get_contents($file));
+    }
+
+    public function test_sidecars_are_written_only_when_asked_where_the_studio_wants_it_so(): void
+    {
+        $this->studio->update(['writes_sidecars' => false]);
+        $this->caption(['headline' => 'Crew']);
+        self::assertFileDoesNotExist($this->sidecar());
+        $this->get("/shoots/{$this->shoot->id}/captions")->assertSee('Write 3 sidecars');
+        $this->post("/shoots/{$this->shoot->id}/captions/sidecars");
+        self::assertFileExists($this->sidecar());
     }
 
     public function test_the_preview_follows_the_frame_that_is_asked_for(): void

@@ -47,10 +47,10 @@ final class StagesTest extends FeatureTestCase
         $this->copyCard($this->readCard('mara-wide'), 'Mara Quill');
         $frames = $this->frames();
         $frames[1]->update(['verdict' => Verdict::Keep, 'rating' => 4]);
-        $this->post("/shoots/{$this->shoot->id}/captions?verdict=keep", ['description' => '{{shoot}} by {{shooter}}', 'creator' => '{{shooter}}'])->assertRedirect();
+        $this->caption(['description' => '{{shoot}} by {{shooter}}', 'creator' => '{{shooter}}'], '?verdict=keep');
 
-        self::assertSame([$frames[1]->id], FrameCaption::query()->pluck('frame_id')->all());
-        self::assertSame('Harbour day by Mara Quill', FrameCaption::query()->firstOrFail()->fields['description']);
+        self::assertSame([$frames[1]->id], FrameCaption::query()->where('tells', true)->pluck('frame_id')->all());
+        self::assertSame('Harbour day by Mara Quill', FrameCaption::query()->where('tells', true)->sole()->fields['description']);
         foreach (['drive', 'backup'] as $place) {
             $sidecars = array_filter(array_keys($this->tree("{$this->folder}/{$place}")), fn (string $path): bool => str_ends_with($path, '.xmp'));
             self::assertCount(1, $sidecars);

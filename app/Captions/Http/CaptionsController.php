@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace App\Captions\Http;
 
-use App\Captions\ApplySheet;
+use App\Captions\Batch;
 use App\Captions\Captioning;
 use App\Captions\FrameCaption;
-use App\Captions\SheetOfShoot;
-use App\Captions\WriteCaptions;
+use App\Captions\Keywords;
+use App\Captions\RosterPerson;
+use App\Captions\Sheet;
+use App\Captions\SidecarFile;
 use App\Ingest\Body;
 use App\Ingest\Frame;
 use App\Ingest\Lanes;
@@ -17,74 +19,162 @@ use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Caption\Caption;
 use Kanpai\Core\Caption\CaptionSheet;
 use Kanpai\Core\Caption\Field;
 use Kanpai\Core\Cull\FrameFilter;
+use Kanpai\Core\Cull\Moments;
 
+/** The sheets of studio, shoot and moments, with what they make of any frame. */
 final class CaptionsController
 {
-    public function __construct(private readonly Captioning $captioning)
+    public function __construct(private readonly Keywords $keywords)
     {
     }
 
     public function show(Request $request, Shoot $shoot): View
     {
         $filter = FrameFilter::ofQuery($request->query->all());
-        $sheet = CaptionSheet::of(SheetOfShoot::fieldsFor($shoot));
+        $level = in_array($request->query('level'), ['studio', 'shoot', 'moment'], true) ? (string) $request->query('level') : 'shoot';
+        $moments = $level === 'moment' ? $this->moments($shoot) : [];
+        $moment = is_string($request->query('moment')) ? $request->query('moment') : (string) array_key_first($moments);
+        $sheet = $this->sheet($shoot, $level, $moment);
+        if ($request->query('saved') !== null) {
+            $saved = Sheet::named($shoot->studio)->find((int) $request->query('saved'));
+            $sheet->fill($saved?->only('fields', 'added', 'emptied') ?? []);
+        }
 
         return view('captions.show', [
             'shoot' => $shoot,
             'filter' => $filter,
+            'level' => $level,
+            'moments' => $moments,
+            'moment' => $moment,
             'names' => Lanes::names($shoot),
             'bodies' => Body::ofShoot($shoot),
-            'meant' => $this->captioning->frames($shoot, $filter)->count(),
+            'meant' => Frame::meeting($shoot, $filter)->count(),
             'all' => Frame::query()->where('shoot_id', $shoot->id)->count(),
-            'captioned' => FrameCaption::query()->where('shoot_id', $shoot->id)->count(),
+            'captioned' => FrameCaption::query()->where(['shoot_id' => $shoot->id, 'tells' => true])->count(),
             'behind' => FrameCaption::query()->where('shoot_id', $shoot->id)->whereNull('written_at')->count(),
-            'templates' => $sheet->templates(),
-            'fields' => Field::cases(),
+            'written' => SidecarFile::ofShoot($shoot)->distinct()->count('frame_id'),
+            'differing' => SidecarFile::ofShoot($shoot)->whereNotNull('theirs')->count(),
+            'sheet' => $sheet,
+            'inherited' => $this->inherited($shoot, $level),
+            'saved' => Sheet::named($shoot->studio)->get(),
+            'groups' => Field::grouped(),
+            'required' => $shoot->studio->required_fields,
             'placeholders' => CaptionSheet::PLACEHOLDERS,
+            'people' => RosterPerson::query()->where('shoot_id', $shoot->id)->count(),
+            'counts' => array_slice($this->keywords->counts($shoot), 0, 40, true),
+            'listed' => DB::table('keywords')->where('studio_id', $shoot->studio_id)->count(),
+            'steps' => Batch::doneIn($shoot)->limit(6)->get(),
             'tasks' => Task::underWay()->where(['shoot_id' => $shoot->id, 'subject' => 'captions'])->get(),
-            ...$this->example($shoot, $filter, $sheet, 0),
+            ...$this->example($shoot, $filter, $level, $sheet->sheet(), 0),
         ]);
     }
 
-    /** What the sheet makes of one frame, while it is written. */
+    /** What the sheets make of one frame, while one of them is written. */
     public function preview(SheetRequest $request, Shoot $shoot): View
     {
-        return view('captions.preview', ['shoot' => $shoot, ...$this->example($shoot, FrameFilter::ofQuery($request->query->all()), $request->sheet(), $request->integer('at'))]);
+        return view('captions.preview', ['shoot' => $shoot, 'level' => $request->level(), ...$this->example($shoot, FrameFilter::ofQuery($request->query->all()), $request->level(), $request->sheet(), (int) $request->query('at', '0'))]);
     }
 
-    public function apply(SheetRequest $request, Shoot $shoot): RedirectResponse
+    /** Keeps the sheet; then what it would do to the frames that are meant is looked over. */
+    public function store(SheetRequest $request, Shoot $shoot): RedirectResponse
     {
-        $filter = FrameFilter::ofQuery($request->query->all());
         $sheet = $request->sheet();
-        SheetOfShoot::query()->updateOrCreate(['shoot_id' => $shoot->id], ['fields' => $sheet->templates()]);
-        $count = $this->captioning->frames($shoot, $filter)->count();
-        $task = Task::open($shoot, 'captions', 'captions', 'Filling in the captions', 'frames', $count);
-        ApplySheet::dispatch($task->id, $filter->toQuery())->onQueue('urgent');
+        $level = $request->level();
+        $name = trim((string) $request->string('name'));
+        if ($level === 'saved' && $name === '') {
+            throw ValidationException::withMessages(['name' => 'Give the sheet a name to save it by.']);
+        }
+        [$from, $to] = $level === 'moment' ? $request->span() : [null, null];
+        Sheet::query()->updateOrCreate(
+            ['studio_id' => $shoot->studio_id, 'shoot_id' => in_array($level, ['shoot', 'moment'], true) ? $shoot->id : null, 'level' => $level, 'from_ms' => $from, 'to_ms' => $to, ...($level === 'saved' ? ['name' => $name] : [])],
+            ['name' => $name, 'fields' => $sheet->templates(), 'added' => $sheet->added(), 'emptied' => array_keys(array_filter($sheet->templates(), fn (string $text): bool => $text === ''))],
+        );
+        if ($level === 'saved') {
+            return redirect()->route('captions.show', $shoot)->with('said', "The sheet “{$name}” is saved for all shoots.");
+        }
+        $filter = FrameFilter::ofQuery($request->query->all());
+        $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'member_id' => $request->user()?->id, 'said' => 'Filling in the sheets', 'edit' => ['kind' => 'sheets'], 'filter' => $level === 'moment' ? FrameFilter::ofQuery([...$filter->toQuery(), 'from' => $from, 'to' => $to])->toQuery() : $filter->toQuery()]);
 
-        return redirect()->route('captions.show', [$shoot, ...$filter->toQuery()])->with('said', 'The sheet is kept, and being filled in for '.number_format($count).' frames. Sidecars follow; originals are not touched.');
+        return redirect()->route('captions.batch', [$shoot, $batch]);
     }
 
-    /** Writes the sidecars of frames whose caption, time or rating changed since. */
-    public function write(Shoot $shoot): RedirectResponse
+    public function removeSheet(Shoot $shoot, int $sheet): RedirectResponse
     {
-        $count = FrameCaption::query()->where('shoot_id', $shoot->id)->whereNull('written_at')->count();
-        $task = Task::open($shoot, 'sidecars', 'captions', 'Writing XMP sidecars', 'frames', $count);
-        WriteCaptions::dispatch($task->id)->onQueue('default');
+        Sheet::query()->where('studio_id', $shoot->studio_id)->whereIn('level', ['saved', 'moment'])->findOrFail($sheet)->delete();
 
-        return redirect()->route('captions.show', $shoot);
+        return redirect()->route('captions.show', $shoot)->with('said', 'The sheet was taken away. Captions stay as they are.');
+    }
+
+    private function sheet(Shoot $shoot, string $level, string $moment): Sheet
+    {
+        [$from, $to] = [...explode('-', $moment), null, null];
+
+        return match ($level) {
+            'studio' => Sheet::ofStudio($shoot->studio),
+            'moment' => Sheet::moments($shoot)->first(fn (Sheet $sheet): bool => (string) $sheet->from_ms === $from && (string) $sheet->to_ms === $to),
+            default => Sheet::ofShoot($shoot),
+        } ?? new Sheet(['level' => $level, 'studio_id' => $shoot->studio_id, 'fields' => []]);
+    }
+
+    /** @return array<string, string> field => what it inherits where this level leaves it alone */
+    private function inherited(Shoot $shoot, string $level): array
+    {
+        $outer = $level === 'studio' ? [] : [Sheet::ofStudio($shoot->studio)];
+        if ($level === 'moment') {
+            $outer[] = Sheet::ofShoot($shoot);
+        }
+
+        return array_merge([], ...array_map(fn (?Sheet $sheet): array => $sheet->fields ?? [], $outer));
+    }
+
+    /** @return array<string, string> span => what it is called; those that have a sheet and all that the pauses part */
+    private function moments(Shoot $shoot): array
+    {
+        $zone = $shoot->zone();
+        $taken = array_values(Frame::inOrder($shoot)->pluck('taken_ms')->map(fn ($ms): int => (int) $ms)->all());
+        $spans = [];
+        foreach (Moments::of($taken) as $i => $moment) {
+            $spans[$moment] = [$spans[$moment][0] ?? $taken[$i], $taken[$i], ($spans[$moment][2] ?? 0) + 1];
+        }
+        $words = [];
+        foreach (Sheet::moments($shoot) as $sheet) {
+            $words["{$sheet->from_ms}-{$sheet->to_ms}"] = $zone->format((int) $sheet->from_ms, 'H:i:s').' '.($sheet->name ?: 'has a sheet');
+        }
+        foreach ($spans as [$from, $to, $count]) {
+            $words["{$from}-{$to}"] ??= $zone->format($from, 'H:i:s').' to '.$zone->format($to, 'H:i:s').', '.number_format($count).($count === 1 ? ' frame' : ' frames');
+        }
+        uksort($words, fn (string $a, string $b): int => (int) $a <=> (int) $b);
+
+        return $words;
     }
 
     /** @return array<string, mixed> */
-    private function example(Shoot $shoot, FrameFilter $filter, CaptionSheet $sheet, int $at): array
+    private function example(Shoot $shoot, FrameFilter $filter, string $level, CaptionSheet $sheet, int $at): array
     {
-        $count = $this->captioning->frames($shoot, $filter)->count();
+        $count = Frame::meeting($shoot, $filter)->count();
         $at = $count === 0 ? 0 : ($at % $count + $count) % $count;
-        $frame = $this->captioning->frames($shoot, $filter)->with('card', 'body')->offset($at)->first();
-        $caption = $frame === null ? null : $sheet->fill($this->captioning->values($shoot, $frame, $this->captioning->numbers($shoot)[$frame->id]));
+        $frame = Frame::meeting($shoot, $filter)->with('card', 'body')->offset($at)->first();
+        $caption = null;
+        $captioning = null;
+        if ($frame !== null) {
+            $captioning = Captioning::with($shoot, $level, $sheet);
+            $row = FrameCaption::query()->find($frame->id);
+            $stands = $row?->caption() ?? Caption::nothing();
+            $caption = $captioning->sheets($frame, $row)->of($stands, $captioning->values($frame, $stands));
+        }
+        $unknown = $caption === null || $captioning === null ? [] : array_merge([], ...array_map(fn (string $text): array => $captioning->codes->expand($text)->unknown, array_values($caption->values())));
 
-        return ['frame' => $frame, 'caption' => $caption, 'at' => $at, 'count' => $count, 'cut' => $caption?->cutInIim() ?? []];
+        return [
+            'frame' => $frame, 'caption' => $caption, 'at' => $at, 'count' => $count, 'cut' => $caption?->cutInIim() ?? [], 'own' => $row->own ?? [],
+            'missing' => array_filter(array_map(Field::from(...), $shoot->studio->required_fields), fn (Field $field): bool => $caption?->text($field) === ''),
+            'unknownCodes' => array_values(array_unique($unknown)),
+            'unlisted' => $caption === null ? [] : $this->keywords->ofStudio($shoot->studio)->unknown($caption->items(Field::Keywords)),
+        ];
     }
 }

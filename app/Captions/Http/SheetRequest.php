@@ -9,15 +9,17 @@ use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Caption\CaptionSheet;
 use Kanpai\Core\Caption\Field;
 use Kanpai\Core\Caption\UnusableSheet;
+use Kanpai\Core\Caption\UnusableText;
 
+/** A caption sheet as it is typed: a text for each field, and whether it is set or added, or the field emptied. */
 final class SheetRequest extends FormRequest
 {
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        $rules = [];
+        $rules = ['level' => ['nullable', 'in:studio,shoot,moment,saved'], 'name' => ['nullable', 'string', 'max:120'], 'moment' => ['nullable', 'string', 'regex:/^\d+-\d+$/'], 'mode' => ['nullable', 'array'], 'mode.*' => ['in:set,add,empty']];
         foreach (Field::cases() as $field) {
-            $rules[$field->value] = ['nullable', 'string', 'max:4000'];
+            $rules[$field->value] = ['nullable', 'string'];
         }
 
         return $rules;
@@ -26,10 +28,37 @@ final class SheetRequest extends FormRequest
     /** @throws ValidationException at the field that cannot be used */
     public function sheet(): CaptionSheet
     {
+        $said = $this->validated();
+        $mode = fn (string $wanted): array => array_keys(array_filter((array) ($said['mode'] ?? []), fn (mixed $mode): bool => $mode === $wanted));
         try {
-            return CaptionSheet::of(array_map(fn (mixed $text): string => is_string($text) ? $text : '', $this->validated()));
-        } catch (UnusableSheet $reason) {
+            return CaptionSheet::of($this->texts(), $mode('add'), $mode('empty'));
+        } catch (UnusableSheet|UnusableText $reason) {
             throw ValidationException::withMessages([$reason->field->value => $reason->getMessage()]);
         }
+    }
+
+    /** @return array<string, string> field => text */
+    public function texts(): array
+    {
+        $texts = [];
+        foreach (Field::cases() as $field) {
+            $text = $this->validated($field->value);
+            $texts[$field->value] = is_string($text) ? $text : '';
+        }
+
+        return $texts;
+    }
+
+    public function level(): string
+    {
+        return (string) $this->string('level') ?: 'shoot';
+    }
+
+    /** @return array{int, int} the span that a moment's sheet holds for */
+    public function span(): array
+    {
+        [$from, $to] = array_map(intval(...), [...explode('-', (string) $this->string('moment')), '0', '0']);
+
+        return [$from, $to];
     }
 }

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Captions;
+
+use App\Ingest\Frame;
+use App\Studio\FoundInOwnStudio;
+use App\Studio\Shoot;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Caption\Caption;
+use Kanpai\Core\Caption\Edit\Edit;
+use Kanpai\Core\Caption\Edit\ReplaceText;
+use Kanpai\Core\Caption\Edit\SetFields;
+use Kanpai\Core\Caption\Field;
+use Kanpai\Core\Cull\FrameFilter;
+
+/**
+ * One thing done to the captions of many frames: looked over first, then done, and taken back if need be.
+ *
+ * @property int $id
+ * @property int $shoot_id
+ * @property string $said what is done, in words
+ * @property array<string, mixed> $edit kind, with what it needs
+ * @property array<string, int|string> $filter which frames are meant
+ * @property string $state drafted, running, done, undoing, undone
+ * @property CarbonImmutable $created_at
+ * @property Shoot $shoot
+ */
+final class Batch extends Model
+{
+    use FoundInOwnStudio;
+
+    protected $table = 'caption_batches';
+
+    protected $guarded = [];
+
+    protected $attributes = ['state' => 'drafted'];
+
+    protected $casts = ['edit' => 'array', 'filter' => 'array'];
+
+    /** @return BelongsTo<Shoot, $this> */
+    public function shoot(): BelongsTo
+    {
+        return $this->belongsTo(Shoot::class);
+    }
+
+    /** @return Builder<Frame> those that are meant, in order */
+    public function frames(): Builder
+    {
+        if (isset($this->edit['frames'])) {
+            return Frame::inOrder($this->shoot)->whereIn('frames.id', (array) $this->edit['frames']);
+        }
+
+        return Frame::meeting($this->shoot, FrameFilter::ofQuery($this->filter));
+    }
+
+    /** What is to be done to one of them. */
+    public function edit(Captioning $captioning, Frame $frame, ?FrameCaption $caption): Edit
+    {
+        return match ($this->edit['kind']) {
+            'sheets' => $captioning->sheets($frame, $caption),
+            'replace' => new ReplaceText(array_values(array_map(fn (string $name): Field => Field::from($name), $this->edit['in'])), $this->edit['find'], $this->edit['with'], (bool) $this->edit['case'], (bool) $this->edit['word']),
+            'theirs' => new SetFields($this->edit['texts'][$frame->id] ?? []),
+            default => new SetFields($this->edit['texts']),
+        };
+    }
+
+    /**
+     * Fields that are the frame's own from then on.
+     *
+     * @param  list<string>  $own
+     * @return list<string>
+     */
+    public function own(array $own, Caption $before, Caption $after): array
+    {
+        if ($this->edit['kind'] === 'sheets') {
+            return $own;
+        }
+
+        return array_values(array_unique([...$own, ...array_map(fn (Field $field): string => $field->value, $before->differsIn($after))]));
+    }
+
+    /** Frames that were changed. */
+    public function changed(): int
+    {
+        return DB::table('caption_changes')->where('batch_id', $this->id)->count();
+    }
+
+    /** @return Builder<self> what was done, the latest first */
+    public static function doneIn(Shoot $shoot): Builder
+    {
+        return self::query()->where('shoot_id', $shoot->id)->where('state', '<>', 'drafted')->orderByDesc('id');
+    }
+}

@@ -1,0 +1,138 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Captions\Http;
+
+use App\Captions\ApplyBatch;
+use App\Captions\Batch;
+use App\Captions\FrameCaption;
+use App\Captions\LookOver;
+use App\Captions\UndoBatch;
+use App\Ingest\Frame;
+use App\Studio\Shoot;
+use App\Studio\Task;
+use Illuminate\Contracts\View\View;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Caption\Field;
+use Kanpai\Core\Caption\FieldText;
+use Kanpai\Core\Caption\UnusableText;
+use Kanpai\Core\Cull\FrameFilter;
+
+/** What is done to many captions: drafted, looked over, done, taken back. */
+final class BatchesController
+{
+    private const PAGE = 30;
+
+    public function show(Request $request, Shoot $shoot, Batch $batch): View
+    {
+        $this->own($shoot, $batch);
+        $page = max(0, (int) $request->query('page', '0'));
+        $frames = $batch->frames()->with('card', 'body')->offset($page * self::PAGE)->limit(self::PAGE)->get();
+
+        return view('captions.batch', ['shoot' => $shoot, 'batch' => $batch, 'changes' => (new LookOver($batch))->changes($frames), 'all' => $batch->frames()->count(), 'page' => $page, 'size' => self::PAGE]);
+    }
+
+    /** The figures over all frames, which may take some seconds. */
+    public function summary(Shoot $shoot, Batch $batch): View
+    {
+        $this->own($shoot, $batch);
+
+        return view('captions.summary', ['shoot' => $shoot, 'batch' => $batch, 'summary' => (new LookOver($batch))->summary()]);
+    }
+
+    public function apply(Shoot $shoot, Batch $batch): RedirectResponse
+    {
+        $this->own($shoot, $batch);
+        // Pressed twice, it is done once.
+        if (Batch::query()->whereKey($batch->id)->where('state', 'drafted')->update(['state' => 'running']) === 1) {
+            $task = Task::open($shoot, 'captions', 'captions', $batch->said, 'frames', $batch->frames()->count());
+            ApplyBatch::dispatch($task->id, $batch->id)->onQueue('urgent');
+        }
+
+        return redirect()->route('captions.show', [$shoot, ...$batch->filter])->with('said', "{$batch->said}: under way. It can be taken back as one step; originals are not touched.");
+    }
+
+    public function undo(Shoot $shoot, Batch $batch): RedirectResponse
+    {
+        $this->own($shoot, $batch);
+        if (Batch::query()->whereKey($batch->id)->where('state', 'done')->update(['state' => 'undoing']) === 1) {
+            $task = Task::open($shoot, 'undo', 'captions', "Taking back: {$batch->said}", 'frames', $batch->changed());
+            UndoBatch::dispatch($task->id, $batch->id)->onQueue('urgent');
+        }
+
+        return redirect()->route('captions.show', $shoot)->with('said', "Taken back: {$batch->said}. What was changed since stays as it is.");
+    }
+
+    public function replace(Request $request, Shoot $shoot): RedirectResponse
+    {
+        $said = $request->validate(['find' => ['required', 'string', 'max:500'], 'with' => ['nullable', 'string', 'max:2000'], 'in' => ['required', 'array'], 'in.*' => ['in:'.implode(',', array_column(Field::cases(), 'value'))]], [
+            'find.required' => 'Say what is to be found.', 'in.required' => 'Choose at least one field to look in.',
+        ]);
+        $with = is_string($said['with'] ?? null) ? $said['with'] : '';
+        $this->check(['with' => [Field::Description, $with]]);
+
+        return $this->draft($request, $shoot, 'Replacing “'.mb_strimwidth($said['find'], 0, 40, '…').'” by “'.mb_strimwidth($with, 0, 40, '…').'”', ['kind' => 'replace', 'in' => array_values($said['in']), 'find' => $said['find'], 'with' => $with, 'case' => $request->boolean('case'), 'word' => $request->boolean('word')]);
+    }
+
+    /** Gives chosen fields of one frame to all that are meant. */
+    public function paste(Request $request, Shoot $shoot): RedirectResponse
+    {
+        $request->validate(['from' => ['required', 'integer'], 'fields' => ['required', 'array'], 'fields.*' => ['in:'.implode(',', array_column(Field::cases(), 'value'))]], ['fields.required' => 'Choose at least one field to paste.']);
+        $source = Frame::query()->where('shoot_id', $shoot->id)->findOrFail($request->integer('from'));
+        $caption = FrameCaption::query()->find($source->id)?->caption();
+        $texts = [];
+        foreach ((array) $request->input('fields') as $name) {
+            $texts[(string) $name] = $caption?->text(Field::from((string) $name)) ?? '';
+        }
+
+        return $this->draft($request, $shoot, 'Pasting '.count($texts).(count($texts) === 1 ? ' field' : ' fields')." of {$source->name}", ['kind' => 'paste', 'texts' => $texts]);
+    }
+
+    public function frame(Request $request, Shoot $shoot, Frame $frame): View
+    {
+        abort_unless($frame->shoot_id === $shoot->id, 404);
+        $row = FrameCaption::query()->find($frame->id);
+
+        return view('captions.frame', ['shoot' => $shoot, 'frame' => $frame, 'caption' => $row?->caption(), 'own' => $row->own ?? [], 'groups' => Field::grouped(), 'required' => $shoot->studio->required_fields, 'filter' => FrameFilter::ofQuery($request->query->all()), 'meant' => Frame::meeting($shoot, FrameFilter::ofQuery($request->query->all()))->count()]);
+    }
+
+    /** What somebody types for one frame is its own, and no sheet changes it. */
+    public function storeFrame(SheetRequest $request, Shoot $shoot, Frame $frame): RedirectResponse
+    {
+        abort_unless($frame->shoot_id === $shoot->id, 404);
+        $texts = $request->texts();
+        $this->check(array_map(fn (string $name, string $text): array => [Field::from($name), $text], array_keys($texts), $texts));
+        $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'member_id' => $request->user()?->id, 'said' => "Caption of {$frame->name}", 'edit' => ['kind' => 'fields', 'texts' => $texts, 'frames' => [$frame->id]], 'filter' => []]);
+        $this->apply($shoot, $batch);
+
+        return redirect()->route('captions.frame', [$shoot, $frame])->with('said', "The caption of {$frame->name} is kept; sheets leave what you changed as it is.");
+    }
+
+    /** @param  array<string, mixed>  $edit */
+    private function draft(Request $request, Shoot $shoot, string $said, array $edit): RedirectResponse
+    {
+        $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'member_id' => $request->user()?->id, 'said' => mb_substr($said, 0, 255), 'edit' => $edit, 'filter' => FrameFilter::ofQuery($request->query->all())->toQuery()]);
+
+        return redirect()->route('captions.batch', [$shoot, $batch]);
+    }
+
+    /** @param  array<int|string, array{Field, string}>  $texts */
+    private function check(array $texts): void
+    {
+        foreach ($texts as $name => [$field, $text]) {
+            try {
+                FieldText::check($field, $text);
+            } catch (UnusableText $reason) {
+                throw ValidationException::withMessages([is_int($name) ? $field->value : $name => $reason->getMessage()]);
+            }
+        }
+    }
+
+    private function own(Shoot $shoot, Batch $batch): void
+    {
+        abort_unless($batch->shoot_id === $shoot->id, 404);
+    }
+}

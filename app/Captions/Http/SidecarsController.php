@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Captions\Http;
+
+use App\Captions\ApplyBatch;
+use App\Captions\Batch;
+use App\Captions\LookAtSidecars;
+use App\Captions\SidecarFile;
+use App\Captions\Sidecars;
+use App\Captions\WriteCaptions;
+use App\Studio\Shoot;
+use App\Studio\Task;
+use Illuminate\Contracts\View\View;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Cull\Verdict;
+
+/** Sidecars: writing those that are behind, and what other software has made of them. */
+final class SidecarsController
+{
+    private const SHOWN = 60;
+
+    public function show(Shoot $shoot): View
+    {
+        $differing = SidecarFile::ofShoot($shoot)->whereNotNull('theirs');
+
+        return view('captions.sidecars', ['shoot' => $shoot, 'count' => (clone $differing)->count(), 'files' => $differing->with('frame')->limit(self::SHOWN)->get(), 'tasks' => Task::underWay()->where(['shoot_id' => $shoot->id, 'subject' => 'captions'])->get()]);
+    }
+
+    public function write(Shoot $shoot): RedirectResponse
+    {
+        WriteCaptions::start($shoot);
+
+        return redirect()->route('captions.show', $shoot);
+    }
+
+    public function look(Shoot $shoot): RedirectResponse
+    {
+        LookAtSidecars::start($shoot);
+
+        return redirect()->route('captions.sidecars', $shoot);
+    }
+
+    /** Takes what other software wrote, or keeps what stands here; for one sidecar or for all. */
+    public function settle(Request $request, Shoot $shoot): RedirectResponse
+    {
+        $request->validate(['take' => ['required', 'in:theirs,ours'], 'sidecar' => ['nullable', 'integer']]);
+        $files = SidecarFile::ofShoot($shoot)->whereNotNull('theirs')->with('frame')->when($request->filled('sidecar'), fn ($query) => $query->whereKey($request->integer('sidecar')))->get();
+        $texts = [];
+        DB::transaction(function () use ($request, $shoot, $files, &$texts): void {
+            $sidecars = new Sidecars($shoot);
+            foreach ($files as $file) {
+                if ($request->string('take')->toString() === 'theirs') {
+                    $texts[$file->frame_id] = ($texts[$file->frame_id] ?? []) + $this->taken($file);
+                }
+                $sidecars->acknowledge($file);
+            }
+            if ($texts !== []) {
+                $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'member_id' => $request->user()?->id, 'said' => 'What other software wrote', 'edit' => ['kind' => 'theirs', 'texts' => $texts, 'frames' => array_keys($texts)], 'filter' => [], 'state' => 'running']);
+                $task = Task::open($shoot, 'captions', 'captions', $batch->said, 'frames', count($texts));
+                ApplyBatch::dispatch($task->id, $batch->id)->onQueue('urgent')->afterCommit();
+            }
+        });
+        if ($texts === [] && $shoot->studio->writes_sidecars) {
+            WriteCaptions::start($shoot);
+        }
+
+        return redirect()->route('captions.sidecars', $shoot)->with('said', $request->string('take')->toString() === 'theirs' ? 'Taken over, as one step that can be taken back.' : 'Ours is kept; the sidecars are written anew.');
+    }
+
+    /** @return array<string, string> field => text; rating and label go to the frame */
+    private function taken(SidecarFile $file): array
+    {
+        $texts = [];
+        foreach ($file->difference() as $name => ['theirs' => $theirs]) {
+            if ($name === 'rating') {
+                $rating = $file->theirs['rating'] ?? 0;
+                $file->frame->update(['rating' => max(0, $rating), 'verdict' => $rating === -1 ? Verdict::Drop : ($file->frame->verdict === Verdict::Drop ? Verdict::Open : $file->frame->verdict)]);
+            } elseif ($name === 'label') {
+                $file->frame->update(['label' => mb_substr($theirs, 0, 120)]);
+            } else {
+                $texts[$name] = $theirs;
+            }
+        }
+
+        return $texts;
+    }
+}

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Captions;
+
+use App\Studio\Shoot;
+use App\Studio\Task;
+use App\Studio\WorkInTurns;
+use Kanpai\Core\Caption\UnreadableSidecar;
+
+/** Looks whether other software has changed the sidecars of a shoot. */
+final class LookAtSidecars extends WorkInTurns
+{
+    private const PIECE = 200;
+
+    public static function start(Shoot $shoot): void
+    {
+        self::dispatch(Task::open($shoot, 'look', 'captions', 'Looking at the sidecars', 'sidecars', SidecarFile::ofShoot($shoot)->count())->id)->onQueue('default');
+    }
+
+    protected function turn(Task $task): bool
+    {
+        $shoot = Shoot::query()->findOrFail($task->shoot_id);
+        $sidecars = new Sidecars($shoot);
+        // How far the last turn came is the only state there is: looking twice does no harm.
+        $done = $task->done;
+        while (($files = SidecarFile::ofShoot($shoot)->with('frame')->offset($done)->limit(self::PIECE)->get())->isNotEmpty()) {
+            foreach ($files as $file) {
+                try {
+                    $sidecars->look($file);
+                } catch (UnreadableSidecar $reason) {
+                    $file->frame->files()->first()?->update(['problem' => $reason->getMessage()]);
+                }
+            }
+            $done += $files->count();
+            if (! $task->reach($done) || $this->isTurnOver()) {
+                $task->update(['done' => $done]);
+
+                return false;
+            }
+        }
+
+        return true;
+    }
+}

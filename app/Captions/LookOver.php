@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Captions;
+
+use App\Ingest\Frame;
+use Illuminate\Database\Eloquent\Collection;
+use Kanpai\Core\Caption\Caption;
+use Kanpai\Core\Caption\Edit\CaptionChange;
+use Kanpai\Core\Caption\Field;
+
+/** What a batch would do, frame by frame, before it is done. */
+final class LookOver
+{
+    private readonly Captioning $captioning;
+
+    /** @var list<string> */
+    private readonly array $required;
+
+    public function __construct(private readonly Batch $batch)
+    {
+        $this->captioning = Captioning::of($batch->shoot);
+        $this->required = $batch->shoot->studio->required_fields;
+    }
+
+    /**
+     * @param  Collection<int, Frame>  $frames  with their card and body
+     * @return list<array{frame: Frame, change: CaptionChange}>
+     */
+    public function changes(Collection $frames): array
+    {
+        $captions = FrameCaption::query()->whereKey($frames->modelKeys())->get()->keyBy('frame_id');
+        $changes = [];
+        foreach ($frames as $frame) {
+            $row = $captions[$frame->id] ?? null;
+            $before = $row?->caption() ?? Caption::nothing();
+            $changes[] = ['frame' => $frame, 'change' => CaptionChange::between($before, $this->batch->edit($this->captioning, $frame, $row)->of($before, $this->captioning->values($frame, $before)))];
+        }
+
+        return $changes;
+    }
+
+    /**
+     * Over all frames that are meant.
+     *
+     * @return array{frames: int, changing: int, fields: array<string, int>, cut: array<string, int>, missing: array<string, int>, unknown: list<string>}
+     */
+    public function summary(): array
+    {
+        $summary = ['frames' => 0, 'changing' => 0, 'fields' => [], 'cut' => [], 'missing' => [], 'unknown' => []];
+        foreach ($this->batch->frames()->with('card', 'body')->get()->chunk(500) as $frames) {
+            foreach ($this->changes($frames) as ['change' => $change]) {
+                $summary['frames']++;
+                $summary['changing'] += $change->isNothing() ? 0 : 1;
+                foreach ($change->fields as ['field' => $field, 'new' => $new]) {
+                    $summary['fields'][$field->fullLabel()] = ($summary['fields'][$field->fullLabel()] ?? 0) + 1;
+                    foreach ($this->captioning->codes->expand($new)->unknown as $code) {
+                        $summary['unknown'][$code] = true;
+                    }
+                }
+                foreach ($change->after->cutInIim() as $field) {
+                    $summary['cut'][$field->label()] = ($summary['cut'][$field->label()] ?? 0) + 1;
+                }
+                foreach ($this->required as $name) {
+                    if ($change->after->text(Field::from($name)) === '') {
+                        $summary['missing'][Field::from($name)->label()] = ($summary['missing'][Field::from($name)->label()] ?? 0) + 1;
+                    }
+                }
+            }
+        }
+
+        return [...$summary, 'unknown' => array_keys($summary['unknown'])];
+    }
+}

@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Captions;
+
+use App\Ingest\Frame;
+use App\Studio\Shoot;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Kanpai\Core\Caption\Caption;
+use Kanpai\Core\Caption\Metadata\FileMetadata;
+
+/**
+ * A sidecar of a frame in one place: what it said when it was last written or looked at, and what other software has
+ * made of it since.
+ *
+ * @property int $id
+ * @property int $frame_id
+ * @property string $place
+ * @property string $path below the place
+ * @property string $hash of the file as it was known
+ * @property array{fields: array<string, string>, rating: int|null, label: string} $said
+ * @property array{fields: array<string, string>, rating: int|null, label: string}|null $theirs
+ * @property Frame $frame
+ */
+final class SidecarFile extends Model
+{
+    public $timestamps = false;
+
+    protected $table = 'sidecars';
+
+    protected $guarded = [];
+
+    protected $casts = ['said' => 'array', 'theirs' => 'array'];
+
+    /** @return BelongsTo<Frame, $this> */
+    public function frame(): BelongsTo
+    {
+        return $this->belongsTo(Frame::class);
+    }
+
+    /** @return Builder<self> */
+    public static function ofShoot(Shoot $shoot): Builder
+    {
+        return self::query()->whereIn('frame_id', Frame::query()->where('shoot_id', $shoot->id)->select('id'))->orderBy('id');
+    }
+
+    /** @return array{fields: array<string, string>, rating: int|null, label: string} */
+    public static function words(FileMetadata $metadata): array
+    {
+        return ['fields' => $metadata->caption->values(), 'rating' => $metadata->rating, 'label' => $metadata->label];
+    }
+
+    /**
+     * What other software changed: against what the sidecar said before, and unless it is what we say too.
+     *
+     * @param  array{fields: array<string, string>, rating: int|null, label: string}  $said
+     * @param  array{fields: array<string, string>, rating: int|null, label: string}  $theirs
+     * @param  array{fields: array<string, string>, rating: int|null, label: string}  $ours
+     * @return array<string, array{label: string, ours: string, theirs: string}> field, or `rating` or `label`
+     */
+    public static function differences(array $said, array $theirs, array $ours): array
+    {
+        $found = [];
+        [$before, $now, $here] = array_map(Caption::of(...), [$said['fields'], $theirs['fields'], $ours['fields']]);
+        foreach ($before->differsIn($now) as $field) {
+            if ($now->items($field) !== $here->items($field)) {
+                $found[$field->value] = ['label' => $field->fullLabel(), 'ours' => $here->text($field), 'theirs' => $now->text($field)];
+            }
+        }
+        foreach (['rating' => 'Rating', 'label' => 'Label'] as $name => $label) {
+            if ($theirs[$name] !== $said[$name] && $theirs[$name] !== $ours[$name] && ($theirs[$name] ?? '') !== '') {
+                $found[$name] = ['label' => $label, 'ours' => self::ratingInWords($ours[$name]), 'theirs' => self::ratingInWords($theirs[$name])];
+            }
+        }
+
+        return $found;
+    }
+
+    private static function ratingInWords(int|string|null $value): string
+    {
+        return $value === -1 ? 'rejected' : (string) $value;
+    }
+
+    /** @return array<string, array{label: string, ours: string, theirs: string}> */
+    public function difference(): array
+    {
+        return $this->theirs === null ? [] : self::differences($this->said, $this->theirs, Sidecars::ours($this->frame));
+    }
+}

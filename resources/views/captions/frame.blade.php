@@ -1,0 +1,41 @@
+@extends('layouts.shoot')
+@push('scripts')<script type="module" src="{{ $build->url('js/captions/captions.js') }}"></script>@endpush
+@section('page')
+<div class="columns-right" data-captions data-people="{{ route('captions.people', $shoot) }}" data-listed="{{ route('captions.words', $shoot) }}" data-mark="{{ $shoot->studio->code_mark }}">
+    <form method="post" action="{{ route('captions.store-frame', [$shoot, $frame]) }}" class="panel stack">
+        @csrf
+        <div class="spread"><h2>Caption of {{ $frame->name }}</h2><a href="{{ route('captions.show', [$shoot, ...$filter->toQuery()]) }}">Back to the sheets</a></div>
+        @foreach($groups as $group => $fields)
+            @php($used = array_filter($fields, fn ($field) => old($field->value, $caption?->text($field) ?? '') !== '' || $errors->has($field->value)))
+            <details class="field-group" @if(in_array($group, ['What', 'Who', 'Where', 'Whose'], true) || $used !== []) open @endif>
+                <summary>{{ $group }}</summary>
+                @foreach($fields as $field)@include('captions.field', ['text' => old($field->value, $caption?->text($field) ?? ''), 'mode' => null, 'inherits' => ''])@endforeach
+            </details>
+        @endforeach
+        <div class="row-line sticky-foot"><button class="btn btn-next">Keep this caption</button><span class="quiet">what you change here is this frame’s own: sheets leave it alone</span></div>
+    </form>
+    <div>
+        <div class="panel stack">
+            <div class="example">@if($frame->small_path)<img src="{{ App\Studio\PictureAddress::of($frame->large_path ?? $frame->small_path) }}" alt="{{ $frame->name }}">@endif</div>
+            <dl class="facts">
+                <dt>taken</dt><dd>{{ $shoot->zone()->format($frame->taken_ms, 'j M Y, H:i:s.v') }}</dd>
+                <dt>camera said</dt><dd>{{ $frame->is_dated ? substr((string) $frame->cameraTime(), 0, 21) : 'nothing' }}</dd>
+                <dt>own fields</dt><dd>{{ $own === [] ? 'none' : implode(', ', array_map(fn ($name) => Kanpai\Core\Caption\Field::from($name)->fullLabel(), $own)) }}</dd>
+                @if($frame->label !== '')<dt>label</dt><dd>{{ $frame->label }}</dd>@endif
+            </dl>
+        </div>
+        @if($caption !== null && ! $caption->isEmpty())
+        <form class="panel stack" method="post" action="{{ route('captions.paste', [$shoot, ...$filter->toQuery()]) }}">
+            @csrf
+            <input type="hidden" name="from" value="{{ $frame->id }}">
+            <h3>Paste to {{ number_format($meant) }} {{ Str::plural('frame', $meant) }}</h3>
+            @foreach($caption->values() as $name => $text)
+                <label class="d-flex gap-2"><input class="form-check-input" type="checkbox" name="fields[]" value="{{ $name }}"><span class="clip"><b>{{ Kanpai\Core\Caption\Field::from($name)->fullLabel() }}</b> {{ Str::limit($text, 60) }}</span></label>
+            @endforeach
+            <x-problem of="fields"/>
+            <button class="btn btn-line">Look over what changes</button>
+        </form>
+        @endif
+    </div>
+</div>
+@endsection
