@@ -15,6 +15,7 @@ use Kanpai\Bench\Ingest;
 use Kanpai\Bench\Page;
 use Kanpai\Bench\Previews;
 use Kanpai\Bench\Scan;
+use Kanpai\Bench\Sidecars;
 use Kanpai\Bench\Workers;
 
 $root = dirname(__DIR__);
@@ -27,7 +28,7 @@ Artisan::call('migrate:fresh', ['--force' => true]);
 ini_set('memory_limit', '2G');
 
 /** @var list<Benchmark> $all */
-$all = [new Ingest, new Scan, new Page('first', 1.0), new Page('all', 3.0), new Previews, new Workers, new Clocks('tell', 3.0), new Clocks('set', 1.0)];
+$all = [new Ingest, new Scan, new Page('first', 1.0), new Page('all', 3.0), new Previews, new Workers, new Clocks('tell', 3.0), new Clocks('set', 1.0), new Sidecars];
 $wanted = $argv[1] ?? null;
 $known = array_map(fn (Benchmark $benchmark): string => $benchmark->name(), $all);
 if ($wanted !== null && ! in_array($wanted, $known, true)) {

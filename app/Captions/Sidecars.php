@@ -10,12 +10,12 @@ use App\Ingest\Frame;
 use App\Ingest\Place;
 use App\Ingest\Places;
 use App\Studio\Shoot;
+use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Caption\Metadata\FileMetadata;
 use Kanpai\Core\Caption\Metadata\MetadataReader;
 use Kanpai\Core\Caption\Metadata\XmpProperties;
 use Kanpai\Core\Caption\UnreadableSidecar;
 use Kanpai\Core\Caption\XmpSidecar;
-use Kanpai\Core\Card\FileKind;
 use Kanpai\Core\Cull\Verdict;
 
 /**
@@ -27,7 +27,8 @@ final class Sidecars
     /** @var array<string, string> place => path, of those whose disks are there */
     private readonly array $places;
 
-    public function __construct(private readonly Shoot $shoot, private readonly XmpSidecar $writer = new XmpSidecar)
+    /** @param  string  $worker  who writes; no two at a time by the same name */
+    public function __construct(private readonly Shoot $shoot, private readonly string $worker = 'reader', private readonly XmpSidecar $writer = new XmpSidecar)
     {
         $this->places = app(Places::class)->all($shoot->studio_id)->filter(fn (Place $place): bool => $place->isThere())->pluck('path', 'name')->all();
     }
@@ -41,30 +42,77 @@ final class Sidecars
     }
 
     /**
-     * Writes the sidecars of a frame in every place that has a copy of it.
+     * Writes the sidecars of frames in every place that has a copy of them. Where something else stands, it is left
+     * as it is, and named.
      *
-     * @throws UnreadableSidecar when something else stands there; it is left as it is
+     * @param  list<Behind>  $frames
      */
-    public function write(FrameCaption $caption): void
+    public function write(array $frames): void
     {
-        $frame = $caption->frame;
-        $ours = ['fields' => $caption->caption()->values(), 'rating' => $frame->verdict->xmpRating($frame->rating), 'label' => $frame->label];
-        $known = SidecarFile::query()->where('frame_id', $frame->id)->get()->keyBy(fn (SidecarFile $file): string => $file->place."\0".$file->path);
-        foreach ($this->places as $place => $folder) {
-            foreach (self::below($frame, $place) as $below) {
-                $existing = self::content("{$folder}/{$below}");
-                $file = $known[$place."\0".$below] ?? new SidecarFile(['frame_id' => $frame->id, 'place' => $place, 'path' => $below, 'path_hash' => hash('xxh128', $below), 'hash' => '', 'said' => ['fields' => [], 'rating' => null, 'label' => '']]);
-                if ($existing !== null && ! $this->isUnderstood($file, $existing, $ours)) {
-                    continue;
-                }
-                $text = $this->writer->write($existing, $caption->caption(), $ours['rating'], $this->shoot->zone()->format($frame->taken_ms, 'Y-m-d\TH:i:s.vP'), $ours['label'] === '' ? null : $ours['label'], $frame->verdict === Verdict::Open ? null : $frame->verdict === Verdict::Keep);
-                if ($text !== $existing) {
-                    file_put_contents(Disk::temporary("{$folder}/{$below}"), $text);
-                    rename(Disk::temporary("{$folder}/{$below}"), "{$folder}/{$below}");
-                }
-                $file->fill(['hash' => hash('xxh128', $text), 'said' => $ours, 'theirs' => null])->save();
+        $known = [];
+        foreach (SidecarFile::query()->whereIn('frame_id', array_map(fn (Behind $frame): int => $frame->frame, $frames))->get() as $file) {
+            $known[$file->frame_id][$file->place."\0".$file->path] = $file;
+        }
+        $rows = [];
+        foreach ($frames as $frame) {
+            try {
+                array_push($rows, ...$this->writeOne($frame, $known[$frame->frame] ?? []));
+            } catch (UnreadableSidecar $reason) {
+                CardFile::query()->where('frame_id', $frame->frame)->orderBy('id')->limit(1)->update(['problem' => $reason->getMessage()]);
             }
         }
+        // The files are there; a worker that dies before this line finds in them what it would write again.
+        DB::table('sidecars')->upsert($rows, ['frame_id', 'place', 'path_hash'], ['hash', 'said', 'theirs']);
+    }
+
+    /**
+     * @param  array<string, SidecarFile>  $known
+     * @return list<array<string, mixed>> rows of the sidecars as they stand now
+     *
+     * @throws UnreadableSidecar
+     */
+    private function writeOne(Behind $frame, array $known): array
+    {
+        $ours = $frame->words();
+        $said = FrameCaption::json($ours);
+        $takenAt = $this->shoot->zone()->format($frame->takenMs, 'Y-m-d\TH:i:s.vP');
+        $rows = [];
+        foreach ($this->places as $place => $folder) {
+            foreach ($frame->sidecars($place) as $below) {
+                $path = "{$folder}/{$below}";
+                $existing = self::content($path);
+                if ($existing !== null) {
+                    $file = $known[$place."\0".$below] ?? new SidecarFile([...self::key($frame->frame, $place, $below), 'hash' => '', 'said' => ['fields' => [], 'rating' => null, 'label' => '']]);
+                    if (! $this->isUnderstood($file, $existing, $ours)) {
+                        continue;
+                    }
+                }
+                $text = $this->writer->write($existing, $frame->caption, $ours['rating'], $takenAt, $ours['label'] === '' ? null : $ours['label'], $frame->verdict === Verdict::Open ? null : $frame->verdict === Verdict::Keep);
+                if ($text !== $existing) {
+                    $this->put($path, $text);
+                }
+                $rows[] = [...self::key($frame->frame, $place, $below), 'hash' => hash('xxh128', $text), 'said' => $said, 'theirs' => null];
+            }
+        }
+
+        return $rows;
+    }
+
+    /**
+     * One temporary name for all files of a folder: a new one for each costs the disk four times as long as the rest.
+     * Another worker has another.
+     */
+    private function put(string $path, string $text): void
+    {
+        $temporary = Disk::temporary(dirname($path).'/'.$this->worker);
+        file_put_contents($temporary, $text);
+        rename($temporary, $path);
+    }
+
+    /** @return array{frame_id: int, place: string, path: string, path_hash: string} */
+    private static function key(int $frame, string $place, string $below): array
+    {
+        return ['frame_id' => $frame, 'place' => $place, 'path' => $below, 'path_hash' => hash('xxh128', $below)];
     }
 
     /**
@@ -117,26 +165,5 @@ final class Sidecars
     private static function content(string $path): ?string
     {
         return is_file($path) ? (string) file_get_contents($path, false, null, 0, XmpProperties::MOST_BYTES + 1) : null;
-    }
-
-    /**
-     * The sidecar of a frame has the base name of its files, raw and JPEG alike; where the card brought one of that
-     * name, ours carries the picture's whole name.
-     *
-     * @return list<string> below the place
-     */
-    private static function below(Frame $frame, string $place): array
-    {
-        $paths = [];
-        // What the card brought is an original, and never written to.
-        $originals = $frame->files->map(fn (CardFile $file): string => strtolower($file->destination))->all();
-        foreach ($frame->files as $file) {
-            if (in_array($file->kind, [FileKind::Jpeg, FileKind::Raw], true) && $file->copies->contains('place', $place)) {
-                $path = preg_replace('/\.[^.\/]+$/', '', $file->destination).'.xmp';
-                $paths[] = in_array(strtolower($path), $originals, true) ? $file->destination.'.xmp' : $path;
-            }
-        }
-
-        return array_values(array_unique($paths));
     }
 }

@@ -7,11 +7,13 @@ namespace App\Captions;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
-use Kanpai\Core\Caption\UnreadableSidecar;
+use Illuminate\Support\Facades\DB;
 
 /** Writes the sidecars that are behind. */
 final class WriteCaptions extends WorkInTurns
 {
+    private const PIECE = 500;
+
     public static function start(Shoot $shoot): void
     {
         $left = FrameCaption::query()->where('shoot_id', $shoot->id)->whereNull('written_at')->count();
@@ -23,23 +25,34 @@ final class WriteCaptions extends WorkInTurns
     protected function turn(Task $task): bool
     {
         $shoot = Shoot::query()->findOrFail($task->shoot_id);
-        $sidecars = new Sidecars($shoot);
+        $sidecars = new Sidecars($shoot, 'sidecars of task '.$task->id);
         $left = fn () => FrameCaption::query()->where('shoot_id', $shoot->id)->whereNull('written_at');
         $total = max($task->total, $left()->count());
         $task->begin($total);
         $done = $total - $left()->count();
-        foreach ($left()->with('frame.files.copies')->limit(1000)->get() as $caption) {
-            try {
-                $sidecars->write($caption);
-            } catch (UnreadableSidecar $reason) {
-                $caption->frame->files->first()?->update(['problem' => $reason->getMessage()]);
-            }
-            FrameCaption::query()->whereKey($caption->frame_id)->where('fields', $caption->getRawOriginal('fields'))->update(['written_at' => now()]);
-            if (! $task->reach(++$done) || $this->isTurnOver()) {
+        while (($frames = Behind::some($shoot, self::PIECE)) !== []) {
+            $sidecars->write($frames);
+            $this->note($frames);
+            $done += count($frames);
+            if (! $task->reach($done) || $this->isTurnOver()) {
                 return false;
             }
         }
 
-        return $left()->doesntExist();
+        return true;
+    }
+
+    /**
+     * Captions that were changed while their sidecars were written are still behind.
+     *
+     * @param  list<Behind>  $frames
+     */
+    private function note(array $frames): void
+    {
+        DB::transaction(function () use ($frames): void {
+            $stand = DB::table('captions')->whereIn('frame_id', array_map(fn (Behind $frame): int => $frame->frame, $frames))->lockForUpdate()->pluck('fields', 'frame_id');
+            $same = array_filter($frames, fn (Behind $frame): bool => $stand[$frame->frame] === $frame->fields);
+            DB::table('captions')->whereIn('frame_id', array_map(fn (Behind $frame): int => $frame->frame, $same))->update(['written_at' => now()]);
+        });
     }
 }

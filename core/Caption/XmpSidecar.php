@@ -31,7 +31,8 @@ final class XmpSidecar
     public function write(?string $existing, Caption $caption, ?int $rating = null, ?string $takenAt = null, ?string $label = null, ?bool $isGood = null): string
     {
         $wanted = [];
-        foreach (Field::cases() as $field) {
+        // In a new sidecar there is nothing that an empty field would have to take out.
+        foreach ($existing === null ? array_map(Field::from(...), array_keys($caption->values())) : Field::cases() as $field) {
             $wanted[$field->xmp()] = $caption->items($field);
         }
         foreach ([XmpProperties::RATING => $rating, XmpProperties::DATE_CREATED => $takenAt, XmpProperties::DATE_ORIGINAL => $takenAt, XmpProperties::LABEL => $label, XmpProperties::GOOD => $isGood === null ? null : ($isGood ? 'True' : 'False')] as $property => $value) {
