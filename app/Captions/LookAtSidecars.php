@@ -19,6 +19,15 @@ final class LookAtSidecars extends WorkInTurns
         self::dispatch(Task::open($shoot, 'look', 'captions', 'Looking at the sidecars', 'sidecars', SidecarFile::ofShoot($shoot)->count())->id)->onQueue('default');
     }
 
+    /** At most every ten minutes, so that a page which is opened often does not wear the disks. */
+    public static function startNowAndThen(Shoot $shoot): void
+    {
+        $last = Task::latest($shoot, 'captions', 'look');
+        if (($last === null || ($last->state->isOver() && $last->created_at->lt(now()->subMinutes(10)))) && SidecarFile::ofShoot($shoot)->exists()) {
+            self::start($shoot);
+        }
+    }
+
     protected function turn(Task $task): bool
     {
         $shoot = Shoot::query()->findOrFail($task->shoot_id);

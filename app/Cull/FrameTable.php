@@ -30,12 +30,12 @@ final class FrameTable
             $words->setRawAttributes(['focal_length' => $frame->focal_length, 'exposure' => $frame->exposure, 'f_number' => $frame->f_number, 'iso' => $frame->iso]);
             $rows[] = [
                 (int) $frame->id, (int) $frame->taken_ms, $zone->format((int) $frame->taken_ms, 'H:i:s.v'), $place[(int) $frame->body_id], $frame->verdict, (int) $frame->rating,
-                (int) $frame->width, (int) $frame->height, $frame->name, PictureAddress::orNothing($frame->small_path), PictureAddress::orNothing($frame->large_path), $words->exposureInWords(), (string) $frame->headline, Frame::pixelsInWords((int) $frame->best_px, (int) $frame->width, (int) $frame->height), $frame->is_dated ? substr((string) CameraTime::of((int) $frame->camera_ms), 11, 10) : 'wrote no time',
+                (int) $frame->width, (int) $frame->height, $frame->name, PictureAddress::orNothing($frame->small_path), PictureAddress::orNothing($frame->large_path), $words->exposureInWords(), (string) $frame->headline, Frame::pixelsInWords((int) $frame->best_px, (int) $frame->width, (int) $frame->height), $frame->is_dated ? substr((string) CameraTime::of((int) $frame->camera_ms), 11, 10) : 'wrote no time', $frame->label,
             ];
         }
 
         return [
-            'columns' => ['id', 'taken', 'time', 'body', 'verdict', 'rating', 'width', 'height', 'name', 'small', 'large', 'exposure', 'headline', 'pixels', 'camera'],
+            'columns' => ['id', 'taken', 'time', 'body', 'verdict', 'rating', 'width', 'height', 'name', 'small', 'large', 'exposure', 'headline', 'pixels', 'camera', 'label'],
             'frames' => $rows,
             'moments' => Moments::of(array_column($rows, 1)),
             'bodies' => array_values($names),

@@ -8,6 +8,7 @@ use App\Captions\Batch;
 use App\Captions\Captioning;
 use App\Captions\FrameCaption;
 use App\Captions\Keywords;
+use App\Captions\LookAtSidecars;
 use App\Captions\RosterPerson;
 use App\Captions\Sheet;
 use App\Captions\SidecarFile;
@@ -36,6 +37,7 @@ final class CaptionsController
 
     public function show(Request $request, Shoot $shoot): View
     {
+        LookAtSidecars::startNowAndThen($shoot);
         $filter = FrameFilter::ofQuery($request->query->all());
         $level = in_array($request->query('level'), ['studio', 'shoot', 'moment'], true) ? (string) $request->query('level') : 'shoot';
         $moments = $level === 'moment' ? $this->moments($shoot) : [];
@@ -70,7 +72,8 @@ final class CaptionsController
             'counts' => array_slice($this->keywords->counts($shoot), 0, 40, true),
             'listed' => DB::table('keywords')->where('studio_id', $shoot->studio_id)->count(),
             'steps' => Batch::doneIn($shoot)->limit(6)->get(),
-            'tasks' => Task::underWay()->where(['shoot_id' => $shoot->id, 'subject' => 'captions'])->get(),
+            // Looking goes on unseen.
+            'tasks' => Task::underWay()->where(['shoot_id' => $shoot->id, 'subject' => 'captions'])->where('kind', '<>', 'look')->get(),
             ...$this->example($shoot, $filter, $level, $sheet->sheet(), 0),
         ]);
     }

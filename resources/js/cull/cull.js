@@ -83,7 +83,7 @@ function show() {
         image.alt = frame.name;
     }
     $('frame').style.setProperty('--ratio', frame.width / frame.height);
-    $('line').textContent = [`${at + 1} of ${view.length.toLocaleString('en')}`, frame.time.slice(0, 11), frame.time.startsWith(frame.camera) ? '' : `camera ${frame.camera}`, frame.exposure, frame.name, frame.pixels, frame.large ? '' : 'small picture, the preview follows'].filter(Boolean).join(' · ');
+    $('line').textContent = [`${at + 1} of ${view.length.toLocaleString('en')}`, frame.time.slice(0, 11), frame.time.startsWith(frame.camera) ? '' : `camera ${frame.camera}`, frame.exposure, frame.name, frame.label && `label “${frame.label}”`, frame.pixels, frame.large ? '' : 'small picture, the preview follows'].filter(Boolean).join(' · ');
     $('shown').replaceChildren(verdictShape(frame.verdict), pips(frame.rating));
     $('shown').setAttribute('aria-label', `${frame.verdict}, rating ${frame.rating}`);
     ladder.point(frame);
