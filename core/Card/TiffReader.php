@@ -56,7 +56,8 @@ final class TiffReader
     {
         $directories = [];
         $seen = [];
-        $offset = $this->long($this->source->bytes($this->base + 4, 4));
+        $first = $this->source->bytes($this->base + 4, 4);
+        $offset = strlen($first) === 4 ? $this->long($first) : 0;
         while ($offset > 0 && ! isset($seen[$offset]) && count($directories) < 16) {
             $seen[$offset] = true;
             [$directory, $offset] = $this->read($offset);

@@ -4,12 +4,18 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Captions\ApplyBatch;
+use App\Captions\Batch;
+use App\Captions\FrameCaption;
+use App\Captions\Sheet;
+use App\Captions\UndoBatch;
 use App\Deliver\Delivering;
 use App\Ingest\Card;
 use App\Ingest\CardFile;
 use App\Ingest\CardState;
 use App\Ingest\Copy;
 use App\Ingest\CopyCard;
+use App\Ingest\Frame;
 use App\Ingest\Place;
 use App\Ingest\Rack\Faults;
 use App\Ingest\Rack\Rack;
@@ -243,6 +249,30 @@ final class KilledWorkerTest extends TestCase
         self::assertCount(54, glob($delivery->folder().'/out/*.jpg') ?: []);
         exec("ps -eo ppid,args | grep '^ *1 .*exiftool -stay_open' | grep -v grep", $orphans);
         self::assertSame([], $orphans, 'a killed worker left its exiftool behind');
+    }
+
+    public function test_captions_survive_kills_and_no_frame_is_done_twice(): void
+    {
+        $card = $this->cardInRack('ivo');
+        $shoot = $card->shoot;
+        $shoot->studio->update(['writes_sidecars' => false]);
+        $frames = Frame::query()->where('shoot_id', $shoot->id)->count();
+        // Adding is what would show if it were done twice;
+        Sheet::query()->create(['studio_id' => $shoot->studio_id, 'shoot_id' => $shoot->id, 'level' => 'shoot', 'fields' => ['description' => 'At {{time}}.', 'keywords' => 'rowing'], 'added' => ['description']]);
+        $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'said' => 'Filling in', 'edit' => ['kind' => 'sheets'], 'filter' => []]);
+        $task = Task::open($shoot, 'captions', 'captions', 'Filling in', 'frames', $frames);
+        ApplyBatch::dispatch($task->id, $batch->id)->onQueue('default');
+        $this->workWithKills($task, 12);
+        self::assertSame(['done', $frames], [$batch->refresh()->state, $batch->changed()]);
+        foreach (FrameCaption::query()->get() as $caption) {
+            self::assertMatchesRegularExpression('/^At \d\d:\d\d:\d\d\.$/', $caption->fields['description']);
+        }
+        $undo = Task::open($shoot, 'undo', 'captions', 'Taking back', 'frames', $frames);
+        UndoBatch::dispatch($undo->id, $batch->id)->onQueue('default');
+        $this->workWithKills($undo, 12);
+        self::assertSame('undone', $batch->refresh()->state);
+        self::assertSame(0, FrameCaption::query()->where('tells', true)->count());
+        self::assertSame(['creator'], array_keys(FrameCaption::query()->firstOrFail()->fields));
     }
 
     public function test_a_second_worker_keeps_its_hands_off_a_task_that_is_being_worked_on(): void

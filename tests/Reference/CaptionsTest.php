@@ -21,6 +21,8 @@ use PHPUnit\Framework\TestCase;
  */
 final class CaptionsTest extends TestCase
 {
+    use AsksTools;
+
     private string $folder;
 
     protected function setUp(): void
@@ -72,7 +74,7 @@ final class CaptionsTest extends TestCase
     private function jpeg(): string
     {
         $file = "{$this->folder}/frame.jpg";
-        copy((glob(dirname(__DIR__, 2).'/storage/instances/test/rack/ivo/DCIM/*/*.JPG') ?: [])[0], $file);
+        copy((glob(self::rack().'/ivo/DCIM/*/*.JPG') ?: [])[0], $file);
 
         return $file;
     }
@@ -116,7 +118,7 @@ final class CaptionsTest extends TestCase
         }
         // The same packet inside a raw file.
         $dng = "{$this->folder}/frame.dng";
-        copy((glob(dirname(__DIR__, 2).'/storage/instances/test/rack/mara-long/DCIM/*/*.DNG') ?: [])[0], $dng);
+        copy((glob(self::rack().'/mara-long/DCIM/*/*.DNG') ?: [])[0], $dng);
         self::shell('exiftool -@ '.escapeshellarg("{$this->folder}/arguments").' -overwrite_original -IFD0:Artist= '.escapeshellarg($dng), '1 image files');
         self::assertSame([], MetadataReader::picture(ByteSource::ofFile($dng))->caption->differsIn($caption));
     }
@@ -221,21 +223,5 @@ final class CaptionsTest extends TestCase
     private static function iimName(Field $field): string
     {
         return [5 => 'ObjectName', 25 => 'Keywords', 40 => 'SpecialInstructions', 80 => 'By-line', 85 => 'By-lineTitle', 90 => 'City', 92 => 'Sub-location', 95 => 'Province-State', 100 => 'Country-PrimaryLocationCode', 101 => 'Country-PrimaryLocationName', 103 => 'OriginalTransmissionReference', 105 => 'Headline', 110 => 'Credit', 115 => 'Source', 116 => 'CopyrightNotice', 120 => 'Caption-Abstract', 122 => 'Writer-Editor'][(int) $field->iim()];
-    }
-
-    private static function shell(string $command, string $contains = ''): string
-    {
-        $output = (string) shell_exec($command.' 2>&1');
-        if ($contains !== '') {
-            self::assertStringContainsString($contains, $output);
-        }
-
-        return $output;
-    }
-
-    /** @return list<array<string, mixed>> */
-    private static function json(string $command): array
-    {
-        return (array) json_decode((string) shell_exec($command.' 2>/dev/null'), true, 512, JSON_THROW_ON_ERROR);
     }
 }

@@ -21,6 +21,8 @@ use PHPUnit\Framework\TestCase;
  */
 final class MetadataTest extends TestCase
 {
+    use AsksTools;
+
     private const CAPTION = [
         'headline' => 'Final, bend', 'description' => "Saltmarsh Regatta, “the bend” – 14:03\nSecond line & <more> \\ \$done", 'keywords' => 'rowing, regatta, Fluß', 'persons' => 'Ada Fenn, Joss Merle', 'event' => 'Saltmarsh Regatta',
         'sublocation' => 'Saltmarsh Quay', 'city' => 'Saltmarsh', 'state' => 'Estuary', 'country' => 'Nowhere', 'country_code' => 'XXX', 'creator' => 'Mara Quill', 'credit' => 'Mara Quill Photography',
@@ -177,26 +179,5 @@ final class MetadataTest extends TestCase
         self::shell("{$check} && echo all well", 'all well');
         file_put_contents("{$this->folder}/a.jpg", 'x', FILE_APPEND);
         self::shell("{$check} || echo damage found", 'damage found');
-    }
-
-    private static function rack(): string
-    {
-        return dirname(__DIR__, 2).'/storage/instances/test/rack';
-    }
-
-    private static function shell(string $command, string $contains = ''): string
-    {
-        $output = (string) shell_exec($command.' 2>&1');
-        if ($contains !== '') {
-            self::assertStringContainsString($contains, $output);
-        }
-
-        return $output;
-    }
-
-    /** @return list<array<string, mixed>> */
-    private static function json(string $command): array
-    {
-        return (array) json_decode((string) shell_exec($command.' 2>/dev/null'), true, 512, JSON_THROW_ON_ERROR);
     }
 }
