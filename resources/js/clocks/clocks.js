@@ -28,6 +28,7 @@ async function start() {
         }
         const small = new Map(lane.frames.map((frame) => [frame.id, frame]));
         lane.byId = small;
+        lane.before = [...lane.frames];
     }
     const current = lanes.find((lane) => String(lane.body) === root.dataset.body);
     const drawing = new Lanes($('drawing'), lanes, times);
@@ -48,7 +49,12 @@ async function start() {
     }
     drawing.cursor ??= current.frames[0]?.at ?? null;
 
+    let keeping = null;
     function keep() {
+        clearTimeout(keeping);
+        keeping = setTimeout(keepNow, 150);
+    }
+    function keepNow() {
         const held = [...drawing.held.values()].map((frame) => frame.id).join(',');
         const hash = `#from=${Math.round(drawing.from)}&to=${Math.round(drawing.to)}&at=${Math.round(drawing.cursor ?? 0)}&held=${held}`;
         history.replaceState(null, '', location.pathname + location.search + hash);
@@ -59,10 +65,11 @@ async function start() {
 
     const pointed = (lane) => drawing.held.get(lane) ?? (drawing.cursor === null ? null : nearest(lane.frames, drawing.cursor - drawing.shift(lane)));
 
-    function look() {
-        drawing.draw();
+    function look(isMoved = true) {
+        isMoved ? drawing.draw() : drawing.point();
         keep();
         showNear();
+        showLarge();
         showOrders();
         showTie();
     }
@@ -80,9 +87,10 @@ async function start() {
             const figure = holder.children[i];
             const frame = pointed(lane);
             const image = figure.querySelector('img');
-            const address = frame?.large || frame?.small || '';
-            if (image.getAttribute('src') !== address) {
-                image.src = address;
+            // The small picture at once, the large one when the hand rests.
+            if (figure.shown !== frame) {
+                figure.shown = frame;
+                image.src = frame?.small || frame?.large || '';
             }
             image.alt = frame?.name ?? '';
             figure.toggleAttribute('data-held', drawing.held.has(lane));
@@ -100,6 +108,20 @@ async function start() {
         });
     }
 
+    let resting = null;
+    function showLarge() {
+        clearTimeout(resting);
+        resting = setTimeout(() => {
+            for (const figure of $('near').children) {
+                const address = figure.shown?.large;
+                const image = figure.querySelector('img');
+                if (address && image.getAttribute('src') !== address) {
+                    image.src = address;
+                }
+            }
+        }, 100);
+    }
+
     /** The row of all bodies around the cursor, as it is and as it would be. */
     function showOrders() {
         const base = pointed(current);
@@ -108,27 +130,32 @@ async function start() {
         }
         for (const [name, time] of [['order-now', (frame) => frame.was], ['order-then', (frame) => frame.at + drawing.shift(frame.lane)]]) {
             const around = lanes.flatMap((lane) => {
-                const row = lane === current && name === 'order-now' ? [...lane.frames].sort((a, b) => a.was - b.was) : lane.frames;
-                const at = time(base);
-                let middle = name === 'order-now' ? row.findIndex((frame) => frame.was >= at) : firstAt(row, at - drawing.shift(lane));
-                middle = middle < 0 ? row.length : middle;
+                const middle = name === 'order-now' ? firstAt(lane.before, time(base), 'was') : firstAt(lane.frames, time(base) - drawing.shift(lane));
+                const row = name === 'order-now' ? lane.before : lane.frames;
 
                 return row.slice(Math.max(0, middle - NEARBY), middle + NEARBY);
             }).sort((a, b) => time(a) - time(b) || a.id - b.id);
             const at = around.indexOf(base);
-            $(name).replaceChildren(...around.slice(Math.max(0, at - NEARBY), at + NEARBY + 1).map((frame) => {
+            const row = around.slice(Math.max(0, at - NEARBY), at + NEARBY + 1);
+            const holder = $(name);
+            while (holder.children.length < row.length) {
                 const one = document.createElement('span');
-                one.className = frame === base ? 'is-current' : '';
-                one.title = `${frame.lane.name} · ${times.exact(time(frame))}`;
-                const image = document.createElement('img');
-                image.src = frame.small;
-                image.alt = '';
-                const mark = document.createElement('small');
-                mark.textContent = lanes.indexOf(frame.lane) + 1;
-                one.append(image, mark);
-
-                return one;
-            }));
+                one.append(Object.assign(document.createElement('img'), { alt: '' }), document.createElement('small'));
+                holder.append(one);
+            }
+            [...holder.children].forEach((one, i) => {
+                const frame = row[i];
+                one.hidden = !frame;
+                if (frame && one.shown !== frame) {
+                    one.shown = frame;
+                    one.firstChild.src = frame.small;
+                    one.lastChild.textContent = lanes.indexOf(frame.lane) + 1;
+                }
+                if (frame) {
+                    one.className = frame === base ? 'is-current' : '';
+                    one.title = `${frame.lane.name} · ${times.exact(time(frame))}`;
+                }
+            });
         }
     }
 
@@ -308,6 +335,7 @@ async function start() {
     /* The mouse: pointing, holding, dragging the lane or the ground, the wheel. */
     const svg = $('drawing');
     let drag = null;
+    let pointing = false;
     const at = (event) => {
         const box = svg.getBoundingClientRect();
 
@@ -337,7 +365,14 @@ async function start() {
             return;
         }
         drawing.cursor = drawing.instant(x);
-        look();
+        if (!pointing) {
+            // Once for each refresh of the screen, however often the mouse tells.
+            pointing = true;
+            requestAnimationFrame(() => {
+                pointing = false;
+                look(false);
+            });
+        }
     });
     svg.addEventListener('pointerup', (event) => {
         const { x, y } = at(event);
@@ -375,7 +410,7 @@ async function start() {
         }
         look();
     };
-    const turn = (by) => root.querySelectorAll('[data-lane-name]')[(lanes.indexOf(current) + by + lanes.length) % lanes.length].click();
+    const turn = (by) => keepNow() ?? root.querySelectorAll('[data-lane-name]')[(lanes.indexOf(current) + by + lanes.length) % lanes.length].click();
     const help = root.querySelector('dialog');
     const zoom = (factor) => {
         drawing.zoom(factor, drawing.cursor ?? (drawing.from + drawing.to) / 2);

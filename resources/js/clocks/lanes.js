@@ -13,13 +13,13 @@ const make = (name, attributes) => {
     return node;
 };
 
-/** The place of the first frame at or after an instant. */
-export function firstAt(frames, at) {
+/** The place of the first frame at or after an instant, in frames sorted by it. */
+export function firstAt(frames, at, by = 'at') {
     let low = 0;
     let high = frames.length;
     while (low < high) {
         const middle = (low + high) >> 1;
-        frames[middle].at < at ? low = middle + 1 : high = middle;
+        frames[middle][by] < at ? low = middle + 1 : high = middle;
     }
 
     return low;
@@ -36,7 +36,10 @@ export function nearest(frames, at) {
 
 export class Lanes {
     constructor(svg, lanes, times) {
-        Object.assign(this, { svg, lanes, times, from: 0, to: 1, cursor: null, current: null, held: new Map(), moved: 0, waiting: false });
+        Object.assign(this, { svg, lanes, times, from: 0, to: 1, cursor: null, current: null, held: new Map(), moved: 0, waiting: false, isStale: true });
+        this.still = make('g', {});
+        this.over = make('g', {});
+        this.svg.replaceChildren(this.still, this.over);
         this.svg.setAttribute('height', lanes.length * LANE + 26);
         this.whole();
     }
@@ -96,14 +99,35 @@ export class Lanes {
         }
     }
 
+    /** Draws everything anew at the next refresh of the screen. */
     draw() {
+        this.isStale = true;
+        this.point();
+    }
+
+    /** Draws only what is under the cursor: thousands of ticks stay where they are. */
+    point() {
         if (!this.waiting) {
             this.waiting = true;
             requestAnimationFrame(() => {
                 this.waiting = false;
-                this.paint();
+                if (this.isStale) {
+                    this.isStale = false;
+                    this.paint();
+                }
+                this.paintOver();
             });
         }
+    }
+
+    paintOver() {
+        const tall = this.lanes.length * LANE;
+        const parts = this.lanes.flatMap((lane, row) => this.marked(lane, row * LANE));
+        if (this.cursor !== null) {
+            const x = this.place(this.cursor).toFixed(1);
+            parts.push(make('line', { class: 'cursor', x1: x, x2: x, y1: 0, y2: tall + 4 }));
+        }
+        this.over.replaceChildren(...parts);
     }
 
     paint() {
@@ -118,11 +142,7 @@ export class Lanes {
         }
         this.lanes.forEach((lane, row) => parts.unshift(make('rect', { class: lane === this.current ? 'ground current' : 'ground', x: 0, y: row * LANE + 3, width: this.width, height: LANE - 6 })));
         this.lanes.forEach((lane, row) => parts.push(...this.lane(lane, row * LANE)));
-        if (this.cursor !== null) {
-            const x = this.place(this.cursor).toFixed(1);
-            parts.push(make('line', { class: 'cursor', x1: x, x2: x, y1: 0, y2: tall + 4 }));
-        }
-        this.svg.replaceChildren(...parts);
+        this.still.replaceChildren(...parts);
     }
 
     lane(lane, top) {
@@ -162,8 +182,16 @@ export class Lanes {
             }
             parts.push(make('path', { class: 'before', d: before }));
         }
+
+        return parts;
+    }
+
+    /** The frame that is held in a lane, or else the nearest to the cursor. */
+    marked(lane, top) {
+        const parts = [];
+        const shift = this.shift(lane);
         const held = this.held.get(lane);
-        const pointed = held ?? (this.cursor === null ? null : nearest(frames, this.cursor - shift));
+        const pointed = held ?? (this.cursor === null ? null : nearest(lane.frames, this.cursor - shift));
         if (pointed) {
             const x = this.place(pointed.at + shift).toFixed(1);
             parts.push(make('path', { class: held ? 'held' : 'pointed', d: `M${x} ${top + LANE - 28}v22` }));
