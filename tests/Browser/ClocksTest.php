@@ -161,6 +161,38 @@ final class ClocksTest extends TestCase
         $studio->click('[data-untie]')->see('Hold a frame of this body');
     }
 
+    public function test_a_clock_for_a_span_is_set_changed_and_taken_away(): void
+    {
+        $studio = $this->open('Corvid M2');
+        $studio->click('.clock-panels summary')->fill('#from', '12:00:00')->fill('#to', '11:00:00')->see('The span ends before it begins');
+        self::assertFalse($studio->find('[data-use]')->isEnabled(), 'a clock that cannot be used is offered');
+        $studio->fill('#to', '2026-09-05 20:00:00')->fill('#minutes', '3')->fill('#seconds', '17');
+        $studio->until(fn (): bool => $studio->find('[data-use]')->isEnabled() && $studio->text('[data-words]') === '+ 3 min 17 s', 'the clock is not tried');
+        // Only the frames of the span move.
+        self::assertMatchesRegularExpression('/^[1-8]\d of 90$/', $studio->text('[data-moved]'));
+        $studio->click('[data-use]')->see('the clock is used (+ 3 min 17 s)');
+        $this->open('Corvid M2');
+        $this->words('0 s');
+        $studio->see('readings 2026-09-05 12:00:00 to 2026-09-05 20:00:00')->click('.clock-panels a[href*="clock="]')->find('[data-clocks][data-ready]');
+        $this->words('+ 3 min 17 s');
+        self::assertSame('2026-09-05 12:00:00', $studio->script("return document.querySelector('#from').value"));
+        $studio->click('.clock-panels input[value="DELETE"] + button, form[action*="/clocks/set/"] button')->see('The clock was taken away');
+        $this->open('Corvid M2')->see('None yet. “Use this clock”');
+    }
+
+    public function test_a_drift_that_no_clock_has_and_a_zone_that_does_not_exist_are_told_while_typing(): void
+    {
+        $studio = $this->open('Corvid M2');
+        $studio->click('.clock-panels summary')->fill('#drift', '90')->see('More than 60 is no clock');
+        $studio->fill('#drift', '0')->fill('#zone', 'Moon/Tranquility')->see('There is no time zone “Moon/Tranquility”');
+        $studio->fill('#zone', '')->fill('#days', '800')->see('would send 90 frames to 2028; the shoot was in 2026');
+        $studio->fill('#days', '0');
+        $studio->until(fn (): bool => $studio->find('[data-use]')->isEnabled(), 'the clock cannot be used any more');
+        $studio->script("document.querySelector('[data-drawing]').focus()");
+        $studio->press('?')->see('Back to the lanes');
+        $studio->click('dialog[open] button');
+    }
+
     public function test_what_the_frames_tell_is_taken_and_looked_at(): void
     {
         $studio = $this->open('Halden 6');

@@ -49,7 +49,9 @@ final class IngestTest extends TestCase
         foreach (['megabytes' => '', 'failsAt' => '', 'flipsAt' => '', 'pullsOutAt' => '', 'only' => '', ...$fields] as $field => $value) {
             $studio->script("document.querySelector('[data-rack=\"{$card}\"] [name=\"{$field}\"]').value = '{$value}'");
         }
-        $studio->click("[data-rack='{$card}'] [value='{$does}']");
+        // Until the answer is there: a page that is asked for meanwhile would be overtaken by it.
+        $studio->script('window.isOld = true');
+        $studio->click("[data-rack='{$card}'] [value='{$does}']")->until(fn (): bool => $studio->script('return window.isOld === undefined'), 'the rack does not answer');
     }
 
     private static function ticked(): string

@@ -88,6 +88,15 @@ final class WholeWayTest extends TestCase
         $studio->click('[data-apply]')->see('209 of 209 frames have a caption', 40);
         $studio->until(fn (): bool => str_contains($studio->visit("/shoots/{$shoot}/captions")->text('main'), 'All 209 sidecars are up to date'), 'the sidecars are not written', 60);
 
+        // Another program writes into a sidecar: the difference is shown, and nothing goes over it until somebody chose.
+        $sidecar = (string) current(glob(dirname(__DIR__, 2).'/storage/instances/test/places/work/*/*/*/*/*/*.xmp') ?: []);
+        file_put_contents($sidecar, str_replace('Rowing on the tide', 'Their words', (string) file_get_contents($sidecar)));
+        $studio->click('form[action$="/sidecars/look"] button')->see('say something else than we do', 20);
+        self::assertStringContainsString('Their words', $studio->text('.look-over'));
+        self::assertSame([], $studio->violations('differences'));
+        $studio->click('.look-line form:last-child button')->see('None differ');
+        $studio->until(fn (): bool => str_contains((string) file_get_contents($sidecar), 'Rowing on the tide'), 'ours is not written', 20);
+
         // Culling with the keyboard: keep, drop, rate, take back, only this one.
         $studio->visit("/shoots/{$shoot}/cull")->find('[data-ready]');
         $studio->until(fn (): bool => $studio->script("return document.querySelectorAll('.tile img').length") > 10, 'the wall is empty');

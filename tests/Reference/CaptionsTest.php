@@ -201,6 +201,27 @@ final class CaptionsTest extends TestCase
         self::assertGreaterThan(0, $compared);
     }
 
+    /** A field that was taken in and emptied since must not come back from a twin: no reader may find it anywhere. */
+    public function test_a_delivered_file_says_nothing_that_the_caption_says_no_more(): void
+    {
+        $file = $this->jpeg();
+        self::shell('exiftool -q -overwrite_original -IPTC:City=Old -XMP-photoshop:City=Old -IPTC:Keywords=old -XMP-dc:Subject=old -IFD0:ImageDescription=Old -IPTC:Caption-Abstract=Old -XMP-dc:Description=Old -XMP-dc:Description-fr=Vieux -XMP-iptcCore:CreatorWorkEmail=old@quay.example -XMP-xmp:Label=Old -XMP-dc:Contributor=Somebody -MakerNotes= '.escapeshellarg($file));
+        $caption = Caption::of(['headline' => 'New', 'keywords' => 'new', 'creator' => '"Ada; Fenn", Joss Merle']);
+        (new ExifTool)->write($file, EmbeddedCaption::tags($caption, 1_788_613_391_250, Zone::of('Europe/London'), 0));
+        $all = self::shell('exiftool -a -G1 -XMP:all -IPTC:all -IFD0:all '.escapeshellarg($file));
+        self::assertDoesNotMatchRegularExpression('/\bold\b/i', $all);
+        self::assertStringContainsString('Somebody', $all, 'what we do not know was taken out');
+        foreach (['exiftool -s3 -use MWG -MWG:Keywords', 'exiftool -s3 -XMP-dc:Subject', 'exiftool -s3 -IPTC:Keywords'] as $asking) {
+            self::assertSame("new\n", self::shell($asking.' '.escapeshellarg($file)), $asking);
+        }
+        // A creator whose name holds a semicolon is one creator for all three.
+        self::assertSame('["Ada; Fenn","Joss Merle"]', json_encode(MetadataReader::picture(ByteSource::ofFile($file))->caption->items(Field::Creator)));
+        self::assertSame([['Ada; Fenn', 'Joss Merle']], array_column(self::json('exiftool -json -use MWG -MWG:Creator '.escapeshellarg($file)), 'Creator'));
+        // The digest is that of the IIM block, so that XMP is believed.
+        $digests = self::json('exiftool -json -CurrentIPTCDigest -IPTCDigest '.escapeshellarg($file))[0];
+        self::assertSame($digests['CurrentIPTCDigest'], $digests['IPTCDigest']);
+    }
+
     public function test_a_sidecar_with_foreign_namespaces_keeps_them(): void
     {
         $file = "{$this->folder}/frame.xmp";

@@ -137,7 +137,7 @@ final class MetadataTest extends TestCase
         $fields = array_fill_keys(array_map(fn (Field $field): string => $field->value, array_filter(Field::cases(), fn (Field $field): bool => $field->iimBytes() > 0 && $field->iimBytes() < 200 && ! $field->isList())), $long);
         (new ExifTool)->write($file, EmbeddedCaption::tags(Caption::of($fields), 0, Zone::of('UTC'), 0));
         $facts = self::json('exiftool -json -G0 '.escapeshellarg($file))[0];
-        foreach (array_keys($fields) as $field) {
+        foreach (array_keys(array_intersect_key($fields, self::TWINS)) as $field) {
             self::assertSame($long, $facts[self::TWINS[$field][0]], $field);
             $cut = $facts[self::TWINS[$field][1]];
             self::assertSame(2 * intdiv(Field::from($field)->iimBytes(), 2), strlen($cut), $field);

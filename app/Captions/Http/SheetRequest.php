@@ -43,7 +43,8 @@ final class SheetRequest extends FormRequest
         $texts = [];
         foreach (Field::cases() as $field) {
             $text = $this->validated($field->value);
-            $texts[$field->value] = is_string($text) ? $text : '';
+            // A browser sends lines as CR LF; a caption has LF, as in the files.
+            $texts[$field->value] = is_string($text) ? str_replace("\r\n", "\n", $text) : '';
         }
 
         return $texts;
