@@ -191,6 +191,7 @@ final class ClocksTest extends TestCase
         $studio->script("document.querySelector('[data-drawing]').focus()");
         $studio->press('?')->see('Back to the lanes');
         $studio->click('dialog[open] button');
+        self::assertSame(0, $this->offset());
     }
 
     public function test_what_the_frames_tell_is_taken_and_looked_at(): void

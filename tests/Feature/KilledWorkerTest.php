@@ -151,6 +151,11 @@ final class KilledWorkerTest extends TestCase
         }
         $this->workWithKills($task, 0);
         $this->assertAllProvedOnce($card, ['work', 'backup']);
+        // A worker that loses the database ends without an error, and has to be there again all the same.
+        for ($i = 0; $i < 200 && preg_match('/EXITED|FATAL|BACKOFF|STARTING/', $said = (string) shell_exec($control.'status')) === 1; $i++) {
+            usleep(100_000);
+        }
+        self::assertDoesNotMatchRegularExpression('/EXITED|FATAL/', $said ?? '');
     }
 
     /** A card that stands in a rack of this test, read into a shoot. */
