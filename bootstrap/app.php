@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Studio\Http\KeepFlash;
 use App\Studio\Http\SecurityHeaders;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -24,6 +25,7 @@ $app = Application::configure($root)
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class);
         $middleware->append(SecurityHeaders::class);
+        $middleware->web(append: [KeepFlash::class]);
         $middleware->redirectGuestsTo('/sign-in');
         $middleware->redirectUsersTo('/');
     })

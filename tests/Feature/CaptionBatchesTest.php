@@ -181,6 +181,17 @@ final class CaptionBatchesTest extends FeatureTestCase
         self::assertSame([$before, 0, 0], [$this->captions(), Sheet::query()->count(), Batch::query()->count()]);
     }
 
+    /** The preview follows what is typed, and may be asked for between a form and the page that answers it. */
+    public function test_an_error_waits_for_its_page_while_parts_of_pages_are_asked_for(): void
+    {
+        $this->get("/shoots/{$this->shoot->id}/captions");
+        $this->post("/shoots/{$this->shoot->id}/captions", ['headline' => '{{nobody}}'])->assertSessionHasErrors('headline');
+        $this->post("/shoots/{$this->shoot->id}/captions/preview", ['headline' => 'x'], ['HX-Request' => 'true'])->assertOk();
+        $this->getJson("/shoots/{$this->shoot->id}/captions/lists/words?q=a")->assertOk();
+        $this->get("/shoots/{$this->shoot->id}/captions")->assertSee('There is no placeholder')->assertSee('{{nobody}}');
+        $this->get("/shoots/{$this->shoot->id}/captions")->assertDontSee('There is no placeholder');
+    }
+
     public function test_texts_of_all_kinds_are_kept_as_they_were_typed(): void
     {
         $frame = $this->frames()[0];
