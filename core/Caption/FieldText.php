@@ -30,6 +30,10 @@ final class FieldText
     /** What a file of somebody else holds, made into text that can be kept. */
     public static function tidied(string $text): string
     {
+        // Most texts are plain, and there are tens of thousands of them.
+        if (preg_match('/[^\x20-\x7E\n]/', $text) === 0) {
+            return trim($text);
+        }
         $text = mb_check_encoding($text, 'UTF-8') ? $text : mb_convert_encoding($text, 'UTF-8', 'Windows-1252');
 
         return trim((string) preg_replace('/[\x00-\x08\x0B\x0C\x0E-\x1F]|\x{FFFE}|\x{FFFF}/u', '', str_replace(["\r\n", "\r"], "\n", $text)));

@@ -19,6 +19,9 @@ final class XmpSidecar
 {
     private const INDENT = "\n   ";
 
+    /** @var array<string, array{string, string, XmpShape}> */
+    private static array $parts = [];
+
     /**
      * @param  string|null  $existing  the sidecar as it stands, or null for a new one
      * @param  int|null  $rating  xmp:Rating, −1 (rejected) to 5; null leaves it as it stands
@@ -233,10 +236,8 @@ final class XmpSidecar
     {
         $block = $structure = '';
         foreach ($properties as $property => $items) {
-            [$whole, $part] = [...explode('/', $property), ''];
-            [$prefix, $local] = explode(':', $part === '' ? $whole : $part);
+            [$prefix, $local, $shape] = self::$parts[$property] ??= self::parts($property);
             $name = $prefixes[$prefix].':'.$local;
-            $shape = XmpProperties::known()[$property];
             if ($shape === XmpShape::Part) {
                 $structure .= $items === [] ? '' : self::INDENT." <{$name}>".self::escaped($items[0])."</{$name}>";
             } elseif ($shape === XmpShape::Text) {
@@ -256,10 +257,19 @@ final class XmpSidecar
         return $block;
     }
 
+    /** @return array{string, string, XmpShape} prefix and name of the innermost element of a property, and how it stands */
+    private static function parts(string $property): array
+    {
+        $names = explode('/', $property);
+        [$prefix, $local] = explode(':', $names[count($names) - 1]);
+
+        return [$prefix, $local, XmpProperties::known()[$property]];
+    }
+
     private static function escaped(string $text): string
     {
-        // A carriage return would be read as a line feed (XML 1.0, 2.11), and `]]>` must not stand in text (2.4).
-        return strtr(self::printable($text), ['&' => '&amp;', '<' => '&lt;', '>' => '&gt;', "\r" => '&#xD;']);
+        // `]]>` must not stand in text (XML 1.0, 2.4); carriage returns are line feeds already.
+        return str_replace(['&', '<', '>'], ['&amp;', '&lt;', '&gt;'], self::printable($text));
     }
 
     /**
