@@ -8,5 +8,6 @@ return [
     App\Ingest\IngestServiceProvider::class,
     App\Clocks\ClocksServiceProvider::class,
     App\Captions\CaptionsServiceProvider::class,
+    App\Cull\CullServiceProvider::class,
     App\Proof\ProofServiceProvider::class,
 ];

@@ -69,19 +69,27 @@ final class ApplyBatch extends WorkInTurns
     private function apply(Batch $batch, Captioning $captioning, Collection $frames): void
     {
         $stand = FrameCaption::query()->whereKey($frames->modelKeys())->lockForUpdate()->get()->keyBy('frame_id');
-        $rows = $changes = [];
+        $standing = isset($batch->edit['standings']) ? StandingTaken::standing(array_values($frames->modelKeys())) : [];
+        $rows = $changes = $taken = [];
         foreach ($frames as $frame) {
             $row = $stand[$frame->id] ?? null;
             $before = $row?->caption() ?? Caption::nothing();
             $after = $batch->edit($captioning, $frame, $row)->of($before, $captioning->values($frame, $before));
             $own = $batch->own($row->own ?? [], $before, $after);
-            $change = [FrameCaption::json(['fields' => $before->values(), 'own' => $row->own ?? []]), FrameCaption::json(['fields' => $after->values(), 'own' => $own])];
-            $changes[] = ['batch_id' => $batch->id, 'frame_id' => $frame->id, 'before' => $change[0], 'after' => $change[1]];
-            if ($change[0] !== $change[1]) {
+            $change = ['before' => ['fields' => $before->values(), 'own' => $row->own ?? []], 'after' => ['fields' => $after->values(), 'own' => $own]];
+            if (isset($standing[$frame->id])) {
+                $taken[$frame->id] = ['before' => $standing[$frame->id], 'after' => $batch->standing($frame->id, $standing[$frame->id])];
+                foreach ($taken[$frame->id] as $when => $words) {
+                    $change[$when]['standing'] = $words;
+                }
+            }
+            $changes[] = ['batch_id' => $batch->id, 'frame_id' => $frame->id, 'before' => FrameCaption::json($change['before']), 'after' => FrameCaption::json($change['after'])];
+            if ($change['before'] !== $change['after']) {
                 $rows[] = FrameCaption::row($frame->id, $batch->shoot_id, $after, $own);
             }
         }
         DB::table('captions')->upsert($rows, ['frame_id'], ['fields', 'own', 'tells', 'written_at']);
         DB::table('caption_changes')->insert($changes);
+        StandingTaken::by($batch->shoot, $batch->member_id, $taken);
     }
 }

@@ -18,12 +18,14 @@ use Kanpai\Core\Caption\Edit\ReplaceText;
 use Kanpai\Core\Caption\Edit\SetFields;
 use Kanpai\Core\Caption\Field;
 use Kanpai\Core\Cull\FrameFilter;
+use Kanpai\Core\Cull\Verdict;
 
 /**
  * One thing done to the captions of many frames: looked over first, then done, and taken back if need be.
  *
  * @property int $id
  * @property int $shoot_id
+ * @property int|null $member_id
  * @property string $said what is done, in words
  * @property array<string, mixed> $edit kind, with what it needs
  * @property array<string, int|string> $filter which frames are meant
@@ -95,5 +97,28 @@ final class Batch extends Model
     public static function doneIn(Shoot $shoot): Builder
     {
         return self::query()->where('shoot_id', $shoot->id)->where('state', '<>', 'drafted')->orderByDesc('id');
+    }
+
+    /**
+     * How a frame is to stand afterwards, where the batch takes over what other software said of it.
+     *
+     * @param  array{verdict: string, rating: int<0, 5>, label: string}  $before
+     * @return array{verdict: string, rating: int<0, 5>, label: string}
+     */
+    public function standing(int $frame, array $before): array
+    {
+        $said = $this->edit['standings'][$frame] ?? [];
+        $after = [...$before, 'label' => $said['label'] ?? $before['label']];
+        if (isset($said['rating'])) {
+            // Rejected by them is dropped here; a rating lifts that, and says nothing else about the verdict.
+            $after['verdict'] = match (true) {
+                $said['rating'] < 0 => Verdict::Drop->value,
+                $before['verdict'] === Verdict::Drop->value => Verdict::Open->value,
+                default => $before['verdict'],
+            };
+            $after['rating'] = max(0, min(5, $said['rating']));
+        }
+
+        return $after;
     }
 }

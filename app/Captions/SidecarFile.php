@@ -89,4 +89,19 @@ final class SidecarFile extends Model
     {
         return $this->theirs === null ? [] : self::differences($this->said, $this->theirs, Sidecars::ours($this->frame));
     }
+
+    /** @return array{array<string, string>, array{rating?: int, label?: string}} what is to be taken over: field => text, and how the frame stands (a rating of −1 is a rejected one) */
+    public function taken(): array
+    {
+        $texts = array_map(fn (array $words): string => $words['theirs'], $this->difference());
+        $standing = [];
+        if (isset($texts['rating'])) {
+            $standing['rating'] = (int) ($this->theirs['rating'] ?? 0);
+        }
+        if (isset($texts['label'])) {
+            $standing['label'] = mb_substr($texts['label'], 0, 120);
+        }
+
+        return [array_diff_key($texts, $standing), $standing];
+    }
 }

@@ -39,7 +39,7 @@ final class ExifTool
     }
 
     /**
-     * Reads tags of files, by exiftool's names of them; numbers come as numbers.
+     * Reads tags of files, by exiftool's names of them; numbers come as numbers, whole blocks as text or in base 64.
      *
      * @param  list<string>  $paths
      * @param  list<string>  $tags
@@ -52,7 +52,7 @@ final class ExifTool
         if ($paths === []) {
             return [];
         }
-        $answer = $this->ask(['-json', '-n', '-fast2', '-q', '-charset', 'filename=utf8', ...array_map(fn (string $tag): string => '-'.$tag, $tags), ...$paths]);
+        $answer = $this->ask(['-json', '-n', '-b', '-fast2', '-q', '-charset', 'filename=utf8', ...array_map(fn (string $tag): string => '-'.$tag, $tags), ...$paths]);
         $from = strpos($answer, '[{');
         $to = strrpos($answer, '}]');
         $rows = $from === false || $to === false ? null : json_decode(substr($answer, $from, $to + 2 - $from), true, 16, JSON_INVALID_UTF8_SUBSTITUTE);

@@ -42,14 +42,14 @@ final class CardReader
     private const FIRST = 48;
 
     /** What exiftool is asked about raw files that are not laid out as TIFF. */
-    private const TAGS = ['Make', 'Model', 'SerialNumber', 'OwnerName', 'Artist', 'DateTimeOriginal', 'SubSecTimeOriginal', 'OffsetTimeOriginal', 'ImageWidth', 'ImageHeight', 'Orientation', 'GPSDateStamp', 'GPSTimeStamp', 'ExposureTime', 'FNumber', 'ISO', 'FocalLength', 'LensModel', 'Warning', 'Error'];
+    private const TAGS = ['Make', 'Model', 'SerialNumber', 'OwnerName', 'Artist', 'DateTimeOriginal', 'SubSecTimeOriginal', 'OffsetTimeOriginal', 'ImageWidth', 'ImageHeight', 'Orientation', 'GPSDateStamp', 'GPSTimeStamp', 'ExposureTime', 'FNumber', 'ISO', 'FocalLength', 'LensModel', 'ImageDescription', 'Copyright', 'XMP', 'IPTC', 'Warning', 'Error'];
 
     /** @var array<string, int> */
     private array $bodies = [];
 
     private readonly Clock $clock;
 
-    /** @var array<string, Exif> path => what exiftool said, for raw files of the batch at hand that are not laid out as TIFF */
+    /** @var array<string, array{Exif, FileMetadata}> path => what exiftool said, for raw files of the batch at hand that are not laid out as TIFF */
     private array $foreign = [];
 
     private readonly Rack $rack;
@@ -118,7 +118,7 @@ final class CardReader
         foreach ($this->exifTool->read(array_keys($paths), self::TAGS) as $file => $said) {
             $exif = isset($paths[$file]) ? ExifByExifTool::of($said) : null;
             if ($exif !== null) {
-                $this->foreign[$paths[$file]] = $exif;
+                $this->foreign[$paths[$file]] = [$exif, ExifByExifTool::metadata($said)];
             }
         }
     }
@@ -133,12 +133,12 @@ final class CardReader
     {
         $main = null;
         $problems = [];
-        $sidecar = null;
+        $sidecar = $said = FileMetadata::nothing();
         foreach ($group as $path) {
             $kind = DcfName::of($path)->kind;
             if ($kind === FileKind::Sidecar) {
                 try {
-                    $sidecar = $this->said($reading, $path)->before($sidecar ?? FileMetadata::nothing());
+                    $sidecar = $this->said($reading, $path)->before($sidecar);
                 } catch (UnreadableSidecar $unreadable) {
                     $problems[$path] = $unreadable->getMessage();
                 }
@@ -148,15 +148,17 @@ final class CardReader
             }
             try {
                 $source = ByteSource::ofFile($this->rack->address($reading->slot, $path));
-                $exif = $this->foreign[$path] ?? ($kind === FileKind::Jpeg ? $this->reader->readJpeg($source) : $this->reader->read($source));
+                $exif = $this->foreign[$path][0] ?? ($kind === FileKind::Jpeg ? $this->reader->readJpeg($source) : $this->reader->read($source));
                 $main ??= [$path, $exif, $source];
+                // Of a raw file and its JPEG either may be the one that was written to; the frame's picture comes first.
+                $said = $said->before($this->foreign[$path][1] ?? MetadataReader::picture($source));
             } catch (UnreadableFile $unreadable) {
                 $problems[$path] = $unreadable->getMessage();
             }
         }
         if ($main !== null) {
             // A sidecar is newer than the picture it stands beside.
-            $said = ($sidecar ?? FileMetadata::nothing())->before(MetadataReader::picture($main[2]));
+            $said = $sidecar->before($said);
             $frames[] = [...$this->frameRow($reading, $main[0], $main[1], $main[2], $facts[$main[0]]), ...self::judgement($said), 'said' => $said->caption->values()];
         }
         foreach ($group as $path) {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use Kanpai\Core\Caption\Metadata\FileMetadata;
+use Kanpai\Core\Caption\Metadata\MetadataReader;
 use Kanpai\Core\Card\CameraTime;
 use Kanpai\Core\Card\Exif;
 
@@ -40,5 +42,22 @@ final class ExifByExifTool
             orientation: $orientation >= 1 && $orientation <= 8 ? $orientation : 1,
             gpsAt: CameraTime::fromExif($text('GPSDateStamp').' '.$text('GPSTimeStamp'))?->milliseconds,
         );
+    }
+
+    /**
+     * The blocks of XMP and IIM, which exiftool gives in base 64 where they are no text, and the texts of Exif.
+     *
+     * @param  array<string, mixed>  $said
+     */
+    public static function metadata(array $said): FileMetadata
+    {
+        $block = function (string $tag) use ($said): string {
+            $text = is_string($said[$tag] ?? null) ? $said[$tag] : '';
+
+            return str_starts_with($text, 'base64:') ? (string) base64_decode(substr($text, 7), true) : $text;
+        };
+        $exif = array_filter(array_map(fn (string $tag): string => is_scalar($said[$tag] ?? null) ? (string) $said[$tag] : '', [0x010E => 'ImageDescription', 0x013B => 'Artist', 0x8298 => 'Copyright']));
+
+        return MetadataReader::blocks($block('XMP'), $block('IPTC'), $exif);
     }
 }

@@ -139,6 +139,29 @@ final class SidecarsTest extends FeatureTestCase
         // What was taken over is a step like any other; the frame's own from then on.
         $this->post("/shoots/{$this->shoot->id}/captions/steps/".Batch::query()->orderByDesc('id')->value('id').'/undo');
         self::assertSame('Third', FrameCaption::query()->findOrFail($frame->id)->fields['headline']);
+        self::assertSame([0, 'open'], [$frame->refresh()->rating, $frame->verdict->value]);
+    }
+
+    public function test_rating_verdict_and_label_come_back_with_the_batch_unless_somebody_changed_them_since(): void
+    {
+        $this->caption(['headline' => 'Crew']);
+        $frames = $this->frames();
+        foreach ($frames as $n => $frame) {
+            $file = "{$this->folder}/drive/".preg_replace('/\.[^.]+$/', '.xmp', $frame->files->firstOrFail()->destination);
+            $words = (string) file_get_contents($file);
+            file_put_contents($file, str_replace('<xmp:Rating>0<', '<xmp:Label>Second</xmp:Label><xmp:Rating>'.[-1, 4, 2][$n].'<', $words));
+        }
+        $this->get("/shoots/{$this->shoot->id}/captions")->assertSee('Other software has changed 3 sidecars');
+        $this->post("/shoots/{$this->shoot->id}/captions/sidecars/settle", ['take' => 'theirs'])->assertRedirect();
+        $standing = fn (): array => $this->frames()->map(fn (Frame $frame): array => [$frame->verdict->value, $frame->rating, $frame->label])->all();
+        self::assertSame([['drop', 0, 'Second'], ['open', 4, 'Second'], ['open', 2, 'Second']], $standing());
+        // Each is a mark as well, so that the culling page can tell and take it back.
+        self::assertSame(3, DB::table('marks')->count());
+
+        $frames[1]->refresh()->update(['rating' => 5]);
+        $this->post("/shoots/{$this->shoot->id}/captions/steps/".Batch::query()->orderByDesc('id')->value('id').'/undo');
+        self::assertSame([['open', 0, ''], ['open', 5, ''], ['open', 0, '']], $standing());
+        self::assertSame('Crew', FrameCaption::query()->findOrFail($frames[0]->id)->fields['headline']);
     }
 
     public function test_ours_can_be_kept_and_goes_over_theirs_without_a_byte_of_what_we_do_not_know(): void

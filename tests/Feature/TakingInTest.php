@@ -10,6 +10,7 @@ use App\Ingest\Frame;
 use Kanpai\Core\Caption\Caption;
 use Kanpai\Core\Caption\XmpSidecar;
 use Kanpai\Core\Cull\Verdict;
+use Tests\Reference\RawKindsTest;
 
 /** What other software wrote before the card was read: captions, ratings, rejected, labels and keywords arrive as ours. */
 final class TakingInTest extends FeatureTestCase
@@ -94,5 +95,49 @@ final class TakingInTest extends FeatureTestCase
         self::assertStringEndsWith('+01:00', $facts['DateTimeOriginal']);
         $this->post("/cards/{$card->id}/read");
         self::assertSame('Ours', FrameCaption::query()->findOrFail($frame->id)->fields['headline']);
+    }
+
+    public function test_a_packet_beyond_64_kb_is_read_with_its_extension(): void
+    {
+        [$long, $damaged] = $this->card(2);
+        $text = str_repeat('A long account of the final, stroke by stroke. ', 1600);
+        foreach ([$long, $damaged] as $file) {
+            file_put_contents("{$this->folder}/account.txt", $text);
+            self::exiftool($file, "-XMP-dc:Description<={$this->folder}/account.txt", '-XMP-photoshop:City=Saltmarsh');
+            self::assertStringContainsString('http://ns.adobe.com/xmp/extension/', (string) file_get_contents($file), 'exiftool writes no extension');
+        }
+        // An extension that is not of the digest by which it is named says nothing; the packet itself still does.
+        file_put_contents($damaged, str_replace('stroke by stroke', 'STROKE by stroke', (string) file_get_contents($damaged)));
+        $this->readCard('ivo');
+        self::assertSame(trim($text), FrameCaption::query()->findOrFail($this->frameOf($long)->id)->fields['description']);
+        self::assertArrayNotHasKey('description', FrameCaption::query()->findOrFail($this->frameOf($damaged)->id)->fields);
+        self::assertSame('Saltmarsh', FrameCaption::query()->findOrFail($this->frameOf($damaged)->id)->fields['city']);
+    }
+
+    public function test_raw_files_are_read_in_the_layouts_of_tiff_and_others_and_so_is_the_jpeg_beside_one(): void
+    {
+        $folder = "{$this->folder}/rack/foreign/DCIM/100FOREI";
+        mkdir($folder, 0700, true);
+        $written = [];
+        foreach (RawKindsTest::kinds() as [$ending, $bytes]) {
+            if ($ending === 'RAF') {
+                // exiftool does not write into the one that is made here.
+                continue;
+            }
+            $file = "{$folder}/FR{$ending}0001.{$ending}";
+            file_put_contents($file, $bytes);
+            self::exiftool($file, "-XMP-dc:Title=Of {$ending}", '-XMP-xmp:Rating=3', '-m');
+            $written[] = $ending;
+        }
+        [$jpeg] = $this->card(1);
+        rename($jpeg, "{$folder}/FRCR20001.JPG");
+        self::exiftool("{$folder}/FRCR20001.JPG", '-XMP-photoshop:City=Saltmarsh');
+        $this->readCard('foreign');
+        self::assertSame(['CR2', 'NEF', 'ARW', 'DNG', 'RW2'], $written);
+        foreach ($written as $ending) {
+            $frame = Frame::query()->where('name', 'like', "FR{$ending}0001.%")->sole();
+            self::assertSame(["Of {$ending}", 3], [FrameCaption::query()->find($frame->id)?->fields['title'], $frame->rating], $ending);
+        }
+        self::assertSame('Saltmarsh', FrameCaption::query()->findOrFail(Frame::query()->where('name', 'like', 'FRCR20001.%')->sole()->id)->fields['city']);
     }
 }

@@ -16,7 +16,6 @@ use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Cull\Verdict;
 
 /** Sidecars: writing those that are behind, and what other software has made of them. */
 final class SidecarsController
@@ -49,17 +48,19 @@ final class SidecarsController
     {
         $request->validate(['take' => ['required', 'in:theirs,ours'], 'sidecar' => ['nullable', 'integer']]);
         $files = SidecarFile::ofShoot($shoot)->whereNotNull('theirs')->with('frame')->when($request->filled('sidecar'), fn ($query) => $query->whereKey($request->integer('sidecar')))->get();
-        $texts = [];
-        DB::transaction(function () use ($request, $shoot, $files, &$texts): void {
+        $texts = $standings = [];
+        DB::transaction(function () use ($request, $shoot, $files, &$texts, &$standings): void {
             $sidecars = new Sidecars($shoot);
             foreach ($files as $file) {
                 if ($request->string('take')->toString() === 'theirs') {
-                    $texts[$file->frame_id] = ($texts[$file->frame_id] ?? []) + $this->taken($file);
+                    [$said, $standing] = $file->taken();
+                    $texts[$file->frame_id] = ($texts[$file->frame_id] ?? []) + $said;
+                    $standings[$file->frame_id] = ($standings[$file->frame_id] ?? []) + $standing;
                 }
                 $sidecars->acknowledge($file);
             }
             if ($texts !== []) {
-                $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'member_id' => $request->user()?->id, 'said' => 'What other software wrote', 'edit' => ['kind' => 'theirs', 'texts' => $texts, 'frames' => array_keys($texts)], 'filter' => [], 'state' => 'running']);
+                $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'member_id' => $request->user()?->id, 'said' => 'What other software wrote', 'edit' => ['kind' => 'theirs', 'texts' => $texts, 'standings' => array_filter($standings), 'frames' => array_keys($texts)], 'filter' => [], 'state' => 'running']);
                 $task = Task::open($shoot, 'captions', 'captions', $batch->said, 'frames', count($texts));
                 ApplyBatch::dispatch($task->id, $batch->id)->onQueue('urgent')->afterCommit();
             }
@@ -69,23 +70,5 @@ final class SidecarsController
         }
 
         return redirect()->route('captions.sidecars', $shoot)->with('said', $request->string('take')->toString() === 'theirs' ? 'Taken over, as one step that can be taken back.' : 'Ours is kept; the sidecars are written anew.');
-    }
-
-    /** @return array<string, string> field => text; rating and label go to the frame */
-    private function taken(SidecarFile $file): array
-    {
-        $texts = [];
-        foreach ($file->difference() as $name => ['theirs' => $theirs]) {
-            if ($name === 'rating') {
-                $rating = $file->theirs['rating'] ?? 0;
-                $file->frame->update(['rating' => max(0, $rating), 'verdict' => $rating === -1 ? Verdict::Drop : ($file->frame->verdict === Verdict::Drop ? Verdict::Open : $file->frame->verdict)]);
-            } elseif ($name === 'label') {
-                $file->frame->update(['label' => mb_substr($theirs, 0, 120)]);
-            } else {
-                $texts[$name] = $theirs;
-            }
-        }
-
-        return $texts;
     }
 }

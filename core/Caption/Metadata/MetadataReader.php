@@ -15,6 +15,9 @@ final class MetadataReader
 {
     private const XMP = "http://ns.adobe.com/xap/1.0/\0";
 
+    /** XMP specification part 3, 1.1.3.1: a packet beyond 64 KB goes on in segments of this name, by the digest of the whole. */
+    private const EXTENSION = "http://ns.adobe.com/xmp/extension/\0";
+
     private const PHOTOSHOP = "Photoshop 3.0\0";
 
     /** Tags of TIFF: ImageDescription, Artist, Copyright; XMP (700), IIM (33723) and Photoshop's resources (34377). */
@@ -40,13 +43,24 @@ final class MetadataReader
         $text = fn (int $tag): string => is_string($directory[$tag] ?? null) ? $directory[$tag] : '';
         [$iim, $digest] = IimReader::resources($text(0x8649));
 
-        return self::reconciled($text(0x02BC), $iim !== '' ? $iim : $text(0x83BB), $digest, $directory);
+        return self::reconciled(self::packet($text(0x02BC)), $iim !== '' ? $iim : $text(0x83BB), $digest, self::exif($directory));
+    }
+
+    /**
+     * From the blocks of a file that another program has taken apart.
+     *
+     * @param  string  $iim  without Photoshop's resources around it
+     * @param  array<int, string>  $exif  tag => text
+     */
+    public static function blocks(string $xmp, string $iim, array $exif): FileMetadata
+    {
+        return self::reconciled(self::packet($xmp), $iim, '', self::exif($exif));
     }
 
     private static function jpeg(ByteSource $source): FileMetadata
     {
         $xmp = $resources = '';
-        $exif = [];
+        $exif = $extensions = [];
         // Metadata stand before the first table (Exif 2.32, 4.7); after them there is nothing to be read.
         for ($at = 2; strlen($head = $source->bytes($at, 4)) === 4 && $head[0] === "\xFF" && (ord($head[1]) >= 0xE0 || $head[1] === "\xFE") && ord($head[1]) < 0xFF; $at += 2 + $length) {
             $length = ord($head[2]) << 8 | ord($head[3]);
@@ -59,6 +73,9 @@ final class MetadataReader
                     $xmp = $source->bytes($at + 33, $length - 31);
                 } elseif (str_starts_with($begins, "Exif\0\0")) {
                     $exif = self::directory($source, $at + 10);
+                } elseif ($source->bytes($at + 4, strlen(self::EXTENSION)) === self::EXTENSION) {
+                    $piece = $source->bytes($at + 39, $length - 37);
+                    $extensions[substr($piece, 0, 32)][self::number(substr($piece, 36, 4))] = substr($piece, 40);
                 }
             } elseif ($head[1] === "\xED" && $source->bytes($at + 4, 14) === self::PHOTOSHOP) {
                 $resources .= $source->bytes($at + 18, $length - 16);
@@ -66,11 +83,49 @@ final class MetadataReader
         }
         [$iim, $digest] = IimReader::resources($resources);
 
-        return self::reconciled($xmp, $iim, $digest, $exif);
+        return self::reconciled(self::extended($xmp, $extensions), $iim, $digest, self::exif($exif));
     }
 
-    /** @param  array<int, mixed>  $directory */
-    private static function reconciled(string $xmp, string $iim, string $digest, array $directory): FileMetadata
+    /** @param  array<int, string>  $exif */
+    private static function reconciled(?XmpProperties $properties, string $iim, string $digest, array $exif): FileMetadata
+    {
+        return Reconciling::of($properties, IimReader::datasets($iim), $digest === '' ? null : $digest === md5($iim, true), $exif);
+    }
+
+    private static function packet(string $xmp): ?XmpProperties
+    {
+        try {
+            return $xmp === '' ? null : XmpProperties::read(rtrim($xmp, "\0"));
+        } catch (UnreadableSidecar) {
+            return null;
+        }
+    }
+
+    /**
+     * The packet with the extension that it names; one that is not named, not whole or not of its digest says nothing.
+     *
+     * @param  array<string, array<int, string>>  $extensions  digest => offset => bytes
+     */
+    private static function extended(string $xmp, array $extensions): ?XmpProperties
+    {
+        $properties = self::packet($xmp);
+        foreach ($extensions as $digest => $pieces) {
+            ksort($pieces);
+            $whole = implode('', $pieces);
+            if ($properties !== null && stripos($xmp, $digest) !== false && strcasecmp(md5($whole), $digest) === 0) {
+                $extension = self::packet($whole);
+                $properties = $extension === null ? $properties : $properties->extendedBy($extension);
+            }
+        }
+
+        return $properties;
+    }
+
+    /**
+     * @param  array<int, mixed>  $directory
+     * @return array<int, string> tag => text
+     */
+    private static function exif(array $directory): array
     {
         $exif = [];
         foreach ([0x010E, 0x013B, 0x8298] as $tag) {
@@ -78,13 +133,13 @@ final class MetadataReader
                 $exif[$tag] = FieldText::tidied($directory[$tag]);
             }
         }
-        try {
-            $properties = $xmp === '' ? null : XmpProperties::read(rtrim($xmp, "\0"));
-        } catch (UnreadableSidecar) {
-            $properties = null;
-        }
 
-        return Reconciling::of($properties, IimReader::datasets($iim), $digest === '' ? null : $digest === md5($iim, true), $exif);
+        return $exif;
+    }
+
+    private static function number(string $bytes): int
+    {
+        return strlen($bytes) === 4 ? (ord($bytes[0]) << 24) + (ord($bytes[1]) << 16) + (ord($bytes[2]) << 8) + ord($bytes[3]) : 0;
     }
 
     /** @return array<int, mixed> */

@@ -90,6 +90,12 @@ final class XmpProperties
         return $this->items[$property] ?? [];
     }
 
+    /** With what an extension says beside this (ISO 16684-3: where one packet of a JPEG was too small). */
+    public function extendedBy(self $extension): self
+    {
+        return new self($this->items + $extension->items);
+    }
+
     public function metadata(): FileMetadata
     {
         $texts = [];
