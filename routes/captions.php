@@ -19,6 +19,7 @@ Route::middleware('auth')->prefix('/shoots/{shoot}/captions')->name('captions.')
     Route::post('/frames/{frame}', [BatchesController::class, 'storeFrame'])->name('store-frame');
     Route::get('/steps/{batch}', [BatchesController::class, 'show'])->name('batch');
     Route::get('/steps/{batch}/summary', [BatchesController::class, 'summary'])->name('summary');
+    Route::get('/steps/{batch}/summary/{task}', [BatchesController::class, 'summed'])->name('summed');
     Route::post('/steps/{batch}', [BatchesController::class, 'apply'])->name('apply');
     Route::post('/steps/{batch}/undo', [BatchesController::class, 'undo'])->name('undo');
     Route::get('/lists', [ListsController::class, 'show'])->name('lists');

@@ -41,35 +41,40 @@ final class LookOver
         return $changes;
     }
 
-    /**
-     * Over all frames that are meant.
-     *
-     * @return array{frames: int, changing: int, fields: array<string, int>, cut: array<string, int>, missing: array<string, int>, unknown: list<string>}
-     */
-    public function summary(): array
+    /** @return array{frames: int, changing: int, fields: array<string, int>, cut: array<string, int>, missing: array<string, int>, unknown: array<string, bool>} */
+    public static function nothing(): array
     {
-        $summary = ['frames' => 0, 'changing' => 0, 'fields' => [], 'cut' => [], 'missing' => [], 'unknown' => []];
-        foreach ($this->batch->frames()->with('card', 'body')->get()->chunk(500) as $frames) {
-            foreach ($this->changes($frames) as ['change' => $change]) {
-                $summary['frames']++;
-                $summary['changing'] += $change->isNothing() ? 0 : 1;
-                foreach ($change->fields as ['field' => $field, 'new' => $new]) {
-                    $summary['fields'][$field->fullLabel()] = ($summary['fields'][$field->fullLabel()] ?? 0) + 1;
-                    foreach ($this->captioning->codes->expand($new)->unknown as $code) {
-                        $summary['unknown'][$code] = true;
-                    }
+        return ['frames' => 0, 'changing' => 0, 'fields' => [], 'cut' => [], 'missing' => [], 'unknown' => []];
+    }
+
+    /**
+     * A summary with more frames counted in.
+     *
+     * @param  Collection<int, Frame>  $frames  with their card and body
+     * @param  array{frames: int, changing: int, fields: array<string, int>, cut: array<string, int>, missing: array<string, int>, unknown: array<string, bool>}  $summary
+     * @return array{frames: int, changing: int, fields: array<string, int>, cut: array<string, int>, missing: array<string, int>, unknown: array<string, bool>}
+     */
+    public function summary(Collection $frames, array $summary): array
+    {
+        foreach ($this->changes($frames) as ['change' => $change]) {
+            $summary['frames']++;
+            $summary['changing'] += $change->isNothing() ? 0 : 1;
+            foreach ($change->fields as ['field' => $field, 'new' => $new]) {
+                $summary['fields'][$field->fullLabel()] = ($summary['fields'][$field->fullLabel()] ?? 0) + 1;
+                foreach ($this->captioning->codes->expand($new)->unknown as $code) {
+                    $summary['unknown'][$code] = true;
                 }
-                foreach ($change->after->cutInIim() as $field) {
-                    $summary['cut'][$field->label()] = ($summary['cut'][$field->label()] ?? 0) + 1;
-                }
-                foreach ($this->required as $name) {
-                    if ($change->after->text(Field::from($name)) === '') {
-                        $summary['missing'][Field::from($name)->label()] = ($summary['missing'][Field::from($name)->label()] ?? 0) + 1;
-                    }
+            }
+            foreach ($change->after->cutInIim() as $field) {
+                $summary['cut'][$field->label()] = ($summary['cut'][$field->label()] ?? 0) + 1;
+            }
+            foreach ($this->required as $name) {
+                if ($change->after->text(Field::from($name)) === '') {
+                    $summary['missing'][Field::from($name)->label()] = ($summary['missing'][Field::from($name)->label()] ?? 0) + 1;
                 }
             }
         }
 
-        return [...$summary, 'unknown' => array_keys($summary['unknown'])];
+        return $summary;
     }
 }

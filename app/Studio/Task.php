@@ -25,6 +25,7 @@ use Illuminate\Support\Number;
  * @property int $pieces_total
  * @property int $resumed_from what was done already when the task was opened
  * @property string|null $problem
+ * @property string|null $answer what was found, where the task is a question
  * @property CarbonImmutable $created_at
  * @property CarbonImmutable|null $started_at
  * @property CarbonImmutable|null $ended_at

@@ -8,8 +8,10 @@ use App\Captions\ApplyBatch;
 use App\Captions\Batch;
 use App\Captions\FrameCaption;
 use App\Captions\Sheet;
+use App\Captions\SummariseBatch;
 use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Queue;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 /** What is done to many captions: sheets over sheets, looked over first, one step each, and back. */
@@ -46,6 +48,18 @@ final class CaptionBatchesTest extends FeatureTestCase
     private function undo(Batch $batch): void
     {
         $this->post("/shoots/{$this->shoot->id}/captions/steps/{$batch->id}/undo")->assertRedirect();
+    }
+
+    public function test_the_figures_of_a_batch_are_counted_by_a_worker_with_progress(): void
+    {
+        $batch = $this->store(['headline' => 'New']);
+        Queue::fake();
+        $address = "/shoots/{$this->shoot->id}/captions/steps/{$batch->id}/summary";
+        $this->get($address)->assertSee('Looking through the frames')->assertSee('0 of 6 frames')->assertSee('hx-trigger="load', false);
+        $task = Task::query()->orderByDesc('id')->firstOrFail();
+        Queue::assertPushedOn('urgent', SummariseBatch::class, fn (SummariseBatch $job): bool => $job->handle() === null);
+        $this->get("{$address}/{$task->id}")->assertSee('6</span> of 6 frames change', false);
+        $this->get("/shoots/{$this->shoot->id}/captions/steps/{$batch->id}/summary/".Task::open($this->shoot, 'summary', 'batch:0', 'Another', 'frames')->id)->assertNotFound();
     }
 
     public function test_studio_shoot_and_moment_go_over_each_other_and_the_frame_keeps_what_is_its_own(): void

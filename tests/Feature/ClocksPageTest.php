@@ -9,9 +9,12 @@ use App\Clocks\ClockChange;
 use App\Clocks\ClockWork;
 use App\Clocks\FrameTie;
 use App\Clocks\LaneTable;
+use App\Clocks\SuggestClock;
 use App\Imaging\Picture;
 use App\Ingest\Body;
 use App\Studio\Member;
+use App\Studio\Task;
+use Illuminate\Support\Facades\Queue;
 use Illuminate\Testing\TestResponse;
 use Kanpai\Core\Clock\Clock;
 use Kanpai\Core\Clock\MergedOrder;
@@ -279,6 +282,38 @@ final class ClocksPageTest extends FeatureTestCase
         self::assertEqualsWithDelta(43.0, (float) $m[1], 1.0);
         self::assertSame(6, substr_count($page, '<li '));
         self::assertSame(12, substr_count($page, '<img '));
+
+        // While a worker has not come to it, the page asks again, and the work can be stopped.
+        $address = "/shoots/{$this->shoot->id}/clocks/{$bodies['H6-204530']}/suggestion";
+        Queue::fake();
+        $this->post($address, ['direction' => 'later', 'with' => $bodies['CM2-77810']])->assertOk()->assertSee('Comparing the frames')->assertSee('hx-trigger="load', false)->assertDontSee('in step with');
+        $task = Task::query()->orderByDesc('id')->firstOrFail();
+        Queue::assertPushedOn('urgent', SuggestClock::class, fn (SuggestClock $job): bool => $job->handle() === null);
+        $this->get("{$address}/{$task->id}")->assertOk()->assertSee('in step with');
+        $this->post("/tasks/{$task->id}/stop");
+        $this->post($address, ['direction' => 'later', 'with' => $bodies['CM2-77810']]);
+        $stopped = Task::query()->orderByDesc('id')->firstOrFail();
+        $this->post("/tasks/{$stopped->id}/stop");
+        $this->get("{$address}/{$stopped->id}")->assertOk()->assertSee('stopped')->assertDontSee('hx-trigger', false);
+    }
+
+    public function test_two_who_set_the_clocks_of_two_bodies_at_once_both_have_their_way(): void
+    {
+        $before = $this->frames()->pluck('taken_ms', 'id')->all();
+        Queue::fake();
+        foreach ([[$this->wide, 2], [$this->ivo, 3], [$this->wide, 2]] as [$body, $minutes]) {
+            $this->use($body, ['minutes' => $minutes])->assertRedirect();
+        }
+        // Workers come to them in any order, and to one of them twice.
+        foreach (array_reverse(Queue::pushedJobs(), true) as $jobs) {
+            foreach ([...array_reverse($jobs), ...$jobs] as ['job' => $job]) {
+                app()->call([$job, 'handle']);
+            }
+        }
+        foreach ($this->frames() as $frame) {
+            $moved = [$this->wide->id => 120_000, $this->ivo->id => 180_000][$frame->body_id] ?? 0;
+            self::assertSame($before[$frame->id] + $moved, $frame->taken_ms, $frame->name);
+        }
     }
 
     public function test_the_lanes_show_every_frame_with_what_its_camera_said(): void

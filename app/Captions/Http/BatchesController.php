@@ -8,10 +8,12 @@ use App\Captions\ApplyBatch;
 use App\Captions\Batch;
 use App\Captions\FrameCaption;
 use App\Captions\LookOver;
+use App\Captions\SummariseBatch;
 use App\Captions\UndoBatch;
 use App\Ingest\Frame;
 use App\Studio\Shoot;
 use App\Studio\Task;
+use App\Studio\TaskState;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -35,12 +37,22 @@ final class BatchesController
         return view('captions.batch', ['shoot' => $shoot, 'batch' => $batch, 'changes' => (new LookOver($batch))->changes($frames), 'all' => $batch->frames()->count(), 'page' => $page, 'size' => self::PAGE]);
     }
 
-    /** The figures over all frames, which may take some seconds. */
+    /** The figures over all frames, which take some seconds where there are thousands. */
     public function summary(Shoot $shoot, Batch $batch): View
     {
         $this->own($shoot, $batch);
 
-        return view('captions.summary', ['shoot' => $shoot, 'batch' => $batch, 'summary' => (new LookOver($batch))->summary()]);
+        return $this->summed($shoot, $batch, SummariseBatch::start($batch));
+    }
+
+    public function summed(Shoot $shoot, Batch $batch, Task $task): View
+    {
+        $this->own($shoot, $batch);
+        abort_unless($task->subject === "batch:{$batch->id}", 404);
+
+        return $task->state === TaskState::Done
+            ? view('captions.summary', ['summary' => SummariseBatch::answer($task) ?? LookOver::nothing()])
+            : view('studio.awaited', ['task' => $task, 'address' => route('captions.summed', [$shoot, $batch, $task])]);
     }
 
     public function apply(Shoot $shoot, Batch $batch): RedirectResponse

@@ -5,13 +5,15 @@ declare(strict_types=1);
 namespace App\Clocks\Http;
 
 use App\Clocks\FrameTie;
-use App\Clocks\Suggestions;
+use App\Clocks\SuggestClock;
 use App\Clocks\Ties;
 use App\Ingest\Body;
 use App\Ingest\Frame;
 use App\Ingest\Lanes;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;
+use App\Studio\Task;
+use App\Studio\TaskState;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -77,10 +79,22 @@ final class TiesController
     }
 
     /** What the frames of two bodies tell, with the pairs it rests on. */
-    public function suggest(ClockRequest $request, Shoot $shoot, Body $body, Suggestions $suggestions): View
+    public function suggest(ClockRequest $request, Shoot $shoot, Body $body): View
     {
         $other = Body::ofShoot($shoot)->firstWhere('id', $request->integer('with')) ?? abort(404);
-        ['suggestion' => $suggestion, 'clock' => $clock] = $suggestions->of($shoot, $body->id, $other->id, $request->clock()->clock->zone);
+
+        return $this->suggestion($shoot, $body, SuggestClock::start($shoot, $body->id, $other->id, $request->clock()->clock->zone));
+    }
+
+    public function suggestion(Shoot $shoot, Body $body, Task $task): View
+    {
+        abort_unless($task->shoot_id === $shoot->id, 404);
+        $answer = $task->state === TaskState::Done ? SuggestClock::answer($task) : null;
+        if ($answer === null) {
+            return view('studio.awaited', ['task' => $task, 'address' => route('clocks.suggestion', [$shoot, $body, $task])]);
+        }
+        $other = Body::ofShoot($shoot)->firstWhere('id', $answer['other']) ?? abort(404);
+        ['suggestion' => $suggestion, 'clock' => $clock] = $answer;
         $pairs = array_slice($suggestion->pairs, 0, 6);
         $frames = Frame::query()->whereKey([...array_column($pairs, 'of'), ...array_column($pairs, 'other')])->get()->keyBy('id');
 

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Captions;
+
+use App\Studio\Task;
+use App\Studio\WorkInTurns;
+
+/** Counts over all frames what a batch would do; the answer of the task is the summary, as far as it has come. */
+final class SummariseBatch extends WorkInTurns
+{
+    private const PIECE = 500;
+
+    public function __construct(int $taskId, private readonly int $batch)
+    {
+        parent::__construct($taskId);
+    }
+
+    public static function start(Batch $batch): Task
+    {
+        $task = Task::open($batch->shoot, 'summary', "batch:{$batch->id}", 'Looking through the frames', 'frames', $batch->frames()->count());
+        self::dispatch($task->id, $batch->id)->onQueue('urgent');
+
+        return $task->refresh();
+    }
+
+    protected function turn(Task $task): bool
+    {
+        $batch = Batch::query()->findOrFail($this->batch);
+        $lookOver = new LookOver($batch);
+        $summary = self::answer($task) ?? LookOver::nothing();
+        $frames = $batch->frames()->pluck('frames.id')->all();
+        $task->begin(count($frames));
+        foreach (array_chunk(array_slice($frames, $summary['frames']), self::PIECE) as $piece) {
+            $summary = $lookOver->summary($batch->frames()->whereKey($piece)->with('card', 'body')->get(), $summary);
+            $task->update(['answer' => json_encode($summary, JSON_THROW_ON_ERROR)]);
+            if (! $task->reach($summary['frames']) || ($this->isTurnOver() && $summary['frames'] < count($frames))) {
+                return false;
+            }
+        }
+        $task->update(['answer' => json_encode($summary, JSON_THROW_ON_ERROR)]);
+
+        return true;
+    }
+
+    /** @return array{frames: int, changing: int, fields: array<string, int>, cut: array<string, int>, missing: array<string, int>, unknown: array<string, bool>}|null */
+    public static function answer(Task $task): ?array
+    {
+        return $task->answer === null ? null : json_decode($task->answer, true, 8, JSON_THROW_ON_ERROR);
+    }
+}
