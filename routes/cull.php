@@ -2,11 +2,44 @@
 
 declare(strict_types=1);
 
+use App\Cull\Http\AfterController;
 use App\Cull\Http\CullController;
+use App\Cull\Http\HabitsController;
+use App\Cull\Http\ListsController;
+use App\Cull\Http\MarksController;
+use App\Cull\Http\MomentsController;
+use App\Cull\Http\RoundsController;
+use App\Cull\Http\SetsController;
+use App\Cull\Http\WholePictureController;
 use Illuminate\Support\Facades\Route;
 
+Route::middleware('auth')->prefix('/shoots/{shoot}/cull')->name('cull.')->group(function (): void {
+    Route::get('/', [CullController::class, 'show'])->name('show');
+    Route::get('/frames', [CullController::class, 'frames'])->name('frames');
+    Route::get('/since/{turn}', [CullController::class, 'since'])->whereNumber('turn')->name('since');
+    Route::get('/coverage', [CullController::class, 'coverage'])->name('coverage');
+    Route::get('/meeting', [CullController::class, 'meeting'])->name('meeting');
+    Route::get('/frames/{frame}/whole', WholePictureController::class)->whereNumber('frame')->name('whole');
+    Route::post('/marks', [MarksController::class, 'store'])->name('mark');
+    Route::post('/fineness', [MomentsController::class, 'finer'])->name('fineness');
+    Route::post('/border', [MomentsController::class, 'byHand'])->name('border');
+    Route::get('/rounds', [RoundsController::class, 'index'])->name('rounds');
+    Route::post('/rounds', [RoundsController::class, 'store'])->name('rounds.store');
+    Route::post('/rounds/{round}/take-up', [RoundsController::class, 'takeUp'])->name('rounds.take-up');
+    Route::post('/rounds/{round}/throw-away', [RoundsController::class, 'throwAway'])->name('rounds.throw-away');
+    Route::post('/sets', [SetsController::class, 'store'])->name('sets.store');
+    Route::post('/sets/{set}/remove', [SetsController::class, 'remove'])->whereNumber('set')->name('sets.remove');
+    Route::post('/collect', [SetsController::class, 'collect'])->name('collect');
+    Route::post('/uses', [SetsController::class, 'storeUse'])->name('uses.store');
+    Route::get('/list', [ListsController::class, 'show'])->name('list');
+    Route::get('/list.csv', [ListsController::class, 'csv'])->name('csv');
+    Route::post('/list', [ListsController::class, 'store'])->name('list.store');
+    Route::get('/dropped', [AfterController::class, 'show'])->name('dropped');
+    Route::post('/dropped/aside', [AfterController::class, 'aside'])->name('aside');
+    Route::post('/dropped/back', [AfterController::class, 'back'])->name('back');
+    Route::post('/dropped/delete', [AfterController::class, 'delete'])->name('delete');
+});
 Route::middleware('auth')->group(function (): void {
-    Route::get('/shoots/{shoot}/cull', [CullController::class, 'show'])->name('cull.show');
-    Route::get('/shoots/{shoot}/cull/frames', [CullController::class, 'frames'])->name('cull.frames');
-    Route::post('/shoots/{shoot}/cull/marks', [CullController::class, 'mark'])->name('cull.mark');
+    Route::post('/habits/keys', [HabitsController::class, 'keys'])->name('habits.keys');
+    Route::post('/habits/moves-on', [HabitsController::class, 'movesOn'])->name('habits.moves-on');
 });

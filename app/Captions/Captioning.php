@@ -13,7 +13,6 @@ use Kanpai\Core\Caption\Edit\FillSheets;
 use Kanpai\Core\Caption\Field;
 use Kanpai\Core\Caption\Roster\Codes;
 use Kanpai\Core\Clock\Zone;
-use Kanpai\Core\Cull\Moments;
 
 /** All that is needed to fill captions in for the frames of one shoot: sheets, roster, moments, running numbers. */
 final class Captioning
@@ -91,20 +90,14 @@ final class Captioning
     /** @return array<int, array{number: int, moment: string}> */
     private function places(): array
     {
-        $taken = Frame::inOrder($this->shoot)->pluck('taken_ms', 'id')->map(fn ($ms): int => (int) $ms)->all();
-        $moments = Moments::of($taken);
-        $spans = [];
-        foreach (array_values($taken) as $i => $instant) {
-            $spans[$moments[$i]] = [$spans[$moments[$i]][0] ?? $instant, $instant];
-        }
         $words = array_map(function (array $span): string {
-            [$from, $to] = [$this->zone->format($span[0], 'H:i'), $this->zone->format($span[1], 'H:i')];
+            [$from, $to] = [$this->zone->format($span['from'], 'H:i'), $this->zone->format($span['to'], 'H:i')];
 
             return $from === $to ? $from : "{$from}–{$to}";
-        }, $spans);
+        }, Frame::moments($this->shoot));
         $places = [];
-        foreach (array_keys($taken) as $i => $frame) {
-            $places[$frame] = ['number' => $i + 1, 'moment' => $words[$moments[$i]]];
+        foreach (Frame::inOrder($this->shoot)->toBase()->get(['id', 'moment']) as $i => $frame) {
+            $places[(int) $frame->id] = ['number' => $i + 1, 'moment' => $words[(int) $frame->moment]];
         }
 
         return $places;

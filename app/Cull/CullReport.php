@@ -18,7 +18,7 @@ final class CullReport implements StageReport
 
     public function forShoots(Collection $shoots): array
     {
-        $counts = DB::table('frames')->whereIn('shoot_id', $shoots->modelKeys())->groupBy('shoot_id')->selectRaw("shoot_id, COUNT(*) AS n, SUM(verdict = 'open') AS open, SUM(verdict = 'keep') AS kept")->get()->keyBy('shoot_id');
+        $counts = DB::table('frames')->whereIn('shoot_id', $shoots->modelKeys())->whereNull('aside_at')->groupBy('shoot_id')->selectRaw("shoot_id, COUNT(*) AS n, SUM(verdict = 'open') AS open, SUM(verdict = 'keep') AS kept")->get()->keyBy('shoot_id');
         $stages = [];
         foreach ($shoots as $shoot) {
             $all = (int) ($counts[$shoot->id]->n ?? 0);

@@ -9,39 +9,78 @@ use App\Ingest\Lanes;
 use App\Studio\Member;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;
+use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Card\CameraTime;
-use Kanpai\Core\Cull\Moments;
+use Kanpai\Core\Cull\Moment\Fineness;
 
 /** All frames of a shoot as columns, small enough to be sent whole: the browser never waits for the next one. */
 final class FrameTable
 {
+    /** Steps that a browser is told when it opens the page; older ones stay with the server. */
+    private const HISTORY = 200;
+
+    public const COLUMNS = ['id', 'taken', 'time', 'body', 'verdict', 'rating', 'uses', 'in', 'width', 'height', 'name', 'small', 'large', 'exposure', 'lens', 'headline', 'pixels', 'camera', 'sharpness', 'border'];
+
+    public function __construct(private readonly Regrouping $regrouping)
+    {
+    }
+
     /** @return array<string, mixed> */
     public function of(Shoot $shoot, Member $member): array
     {
+        $state = Culling::of($shoot);
         $zone = $shoot->zone();
         $frames = Frame::inOrder($shoot)->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
-            ->selectRaw('frames.*, JSON_VALUE(captions.fields, \'$.headline\') AS headline')->toBase()->get();
+            ->leftJoin('round_frames', fn ($join) => $join->on('round_frames.frame_id', '=', 'frames.id')->where('round_frames.round_id', $state->round))
+            ->selectRaw("frames.*, JSON_VALUE(captions.fields, '$.headline') AS headline, round_frames.is_in")->toBase()->get();
+        $round = Round::query()->findOrFail($state->round);
         $names = Lanes::names($shoot);
-        $bodies = array_keys($names);
-        $place = array_flip($bodies);
-        $rows = [];
+        $place = array_flip(array_keys($names));
+        ['borders' => $borders, 'byHand' => $byHand] = $this->regrouping->borders($shoot);
+        $rows = $lenses = [];
         $words = new Frame;
-        foreach ($frames as $frame) {
+        foreach ($frames as $i => $frame) {
             $words->setRawAttributes(['focal_length' => $frame->focal_length, 'exposure' => $frame->exposure, 'f_number' => $frame->f_number, 'iso' => $frame->iso]);
+            $lens = (string) $frame->lens;
             $rows[] = [
-                (int) $frame->id, (int) $frame->taken_ms, $zone->format((int) $frame->taken_ms, 'H:i:s.v'), $place[(int) $frame->body_id], $frame->verdict, (int) $frame->rating,
-                (int) $frame->width, (int) $frame->height, $frame->name, PictureAddress::orNothing($frame->small_path), PictureAddress::orNothing($frame->large_path), $words->exposureInWords(), (string) $frame->headline, Frame::pixelsInWords((int) $frame->best_px, (int) $frame->width, (int) $frame->height), $frame->is_dated ? substr((string) CameraTime::of((int) $frame->camera_ms), 11, 10) : 'wrote no time', $frame->label,
+                (int) $frame->id, (int) $frame->taken_ms, $zone->format((int) $frame->taken_ms, 'H:i:s.v'), $place[(int) $frame->body_id], $frame->verdict, (int) $frame->rating, (int) $frame->uses,
+                (int) ($frame->is_in ?? ($round->source->value === 'all' ? 1 : 0)),
+                (int) $frame->width, (int) $frame->height, $frame->name, PictureAddress::orNothing($frame->small_path), PictureAddress::orNothing($frame->large_path), $words->exposureInWords(),
+                $lenses[$lens] ??= count($lenses), (string) $frame->headline, Frame::pixelsInWords((int) $frame->best_px, (int) $frame->width, (int) $frame->height), $frame->is_dated ? substr((string) CameraTime::of((int) $frame->camera_ms), 11, 10) : 'wrote no time',
+                $frame->sharpness === null ? null : round((float) $frame->sharpness, 1), $borders[$i] ?? null,
             ];
         }
 
         return [
-            'columns' => ['id', 'taken', 'time', 'body', 'verdict', 'rating', 'width', 'height', 'name', 'small', 'large', 'exposure', 'headline', 'pixels', 'camera', 'label'],
+            'columns' => self::COLUMNS,
             'frames' => $rows,
-            'moments' => Moments::of(array_column($rows, 1)),
+            'byHand' => (object) $byHand,
+            'lenses' => array_keys($lenses),
             'bodies' => array_values($names),
-            'bodyIds' => $bodies,
-            'history' => Mark::query()->where(['shoot_id' => $shoot->id, 'member_id' => $member->id])->whereNull('taken_back_at')->orderByDesc('id')->limit(100)->get()->reverse()->values()
-                ->map(fn (Mark $mark): array => [$mark->uuid, $mark->frame_id, $mark->verdict_before->value, $mark->rating_before])->all(),
+            'bodyIds' => array_keys($names),
+            'turn' => $state->turn,
+            'round' => $round->forPage(),
+            'fineness' => $state->fineness->place,
+            'leasts' => array_map(fn (int $place): float => Fineness::of($place)->least(), range(0, 100)),
+            'uses' => Uses::of($shoot->studio)->names,
+            'sets' => FrameSet::ofShoot($shoot)->get()->map(fn (FrameSet $set): array => ['id' => $set->id, 'name' => $set->name, 'rule' => $set->rule, 'shoot' => $set->shoot_id])->all(),
+            'collected' => DB::table('set_frames')->where('set_id', Habits::of($member)->collects($shoot))->whereIn('frame_id', Frame::of($shoot)->select('frames.id'))->pluck('frame_id')->all(),
+            'history' => $this->history($shoot, $member, $round->id),
         ];
+    }
+
+    /**
+     * The member's own steps in a round, so that they can be taken back after a reload.
+     *
+     * @return list<array{id: string, said: string, back: bool, marks: list<array{int, array{string, int, int}, array{string, int, int}, bool|null}>}>
+     */
+    private function history(Shoot $shoot, Member $member, int $round): array
+    {
+        $steps = Step::query()->where(['shoot_id' => $shoot->id, 'member_id' => $member->id, 'round_id' => $round])->orderByDesc('id')->limit(self::HISTORY)->get()->reverse()->values();
+        $marks = DB::table('marks')->whereIn('step_id', $steps->modelKeys())->get()->groupBy('step_id');
+
+        return array_values($steps->map(fn (Step $step): array => ['id' => $step->uuid, 'said' => $step->said, 'back' => $step->taken_back_at !== null, 'marks' => array_values(($marks[$step->id] ?? collect())->map(fn ($mark): array => [
+            (int) $mark->frame_id, [(string) $mark->verdict_before, (int) $mark->rating_before, (int) $mark->uses_before], [(string) $mark->verdict, (int) $mark->rating, (int) $mark->uses], $mark->collected === null ? null : (bool) $mark->collected,
+        ])->all())])->all());
     }
 }

@@ -12,6 +12,7 @@ use App\Captions\Sheet;
 use App\Clocks\BodyClock;
 use App\Clocks\ClockWork;
 use App\Cull\Marking;
+use App\Cull\Regrouping;
 use App\Deliver\Delivering;
 use App\Deliver\Delivery;
 use App\Ingest\Body;
@@ -41,7 +42,6 @@ use Kanpai\Core\Clock\Clock;
 use Kanpai\Core\Clock\Offset;
 use Kanpai\Core\Clock\ScopedClock;
 use Kanpai\Core\Cull\FrameFilter;
-use Kanpai\Core\Cull\Moments;
 use Kanpai\Core\Share\ShareToken;
 use Kanpai\Demo\CardMaker;
 use Kanpai\Demo\Regatta;
@@ -175,7 +175,9 @@ final class SeedDemo extends Command
             return;
         }
         $marking = app(Marking::class);
-        $moments = Moments::of($frames->pluck('taken_ms'));
+        app(Regrouping::class)->regroup($shoot);
+        $frames = Frame::inOrder($shoot)->get();
+        $moments = $frames->pluck('moment')->all();
         $bar = $this->bar('Culling a part of it', (int) (0.8 * $frames->count()));
         foreach ($frames->take((int) (0.8 * $frames->count())) as $i => $frame) {
             $own = array_keys($moments, $moments[$i], true);

@@ -219,8 +219,47 @@ final class Picture
     public function greyGrid(int $width, int $height): array
     {
         $small = $this->roughly(64)->grey();
-        $small = $small->bands() > 1 ? $small->channel(0) : $small;
-        [$w, $h, $samples] = [$small->width(), $small->height(), $small->samples()];
+
+        return ($small->bands() > 1 ? $small->channel(0) : $small)->grid($width, $height);
+    }
+
+    /**
+     * Colours averaged down to a small grid.
+     *
+     * @return list<int> width × height values of red, green and blue, 0–255, row by row
+     */
+    public function colourGrid(int $width, int $height): array
+    {
+        $small = $this->roughly(64);
+        $bands = array_map(fn (int $band): array => $small->channel($small->bands() > 2 ? $band : 0)->grid($width, $height), [0, 1, 2]);
+
+        return array_merge(...array_map(null, ...$bands));
+    }
+
+    /**
+     * How sharp the picture is: the variance of its Laplacian (Pech-Pacheco 2000), as the square of levels of 0–255.
+     * Only pictures of one size can be compared.
+     */
+    public function sharpness(): float
+    {
+        $grey = $this->grey();
+        $grey = $grey->bands() > 1 ? $grey->channel(0) : $grey;
+        $laplacian = Vips::fresh('double[9]');
+        foreach ([0.0, 1.0, 0.0, 1.0, -4.0, 1.0, 0.0, 1.0, 0.0] as $i => $weight) {
+            $laplacian[$i] = $weight;
+        }
+        $mask = new self(Vips::library()->vips_image_new_matrix_from_array(3, 3, $laplacian, 9) ?? throw UnableToMakePicture::because('measure the sharpness', 'no mask could be made'));
+        $edges = $grey->step('find edges', fn (CData $out): int => Vips::library()->vips_conv($grey->image, FFI::addr($out), $mask->image, null));
+        $deviation = Vips::fresh('double');
+        Vips::check(Vips::library()->vips_deviate($edges->image, FFI::addr($deviation), null), 'measure the sharpness');
+
+        return (float) $deviation->cdata ** 2;
+    }
+
+    /** @return list<int> of a picture of one band, width × height mean values of 0–255, row by row */
+    private function grid(int $width, int $height): array
+    {
+        [$w, $h, $samples] = [$this->width(), $this->height(), $this->samples()];
         $values = [];
         for ($y = 0; $y < $height; $y++) {
             [$top, $bottom] = [intdiv($y * $h, $height), max(intdiv($y * $h, $height) + 1, intdiv(($y + 1) * $h, $height))];

@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace App\Imaging;
 
-use Kanpai\Core\Picture\DifferenceHash;
-
-/** Preview, thumbnail and likeness of a frame, all from one decoding. */
+/** Preview, thumbnail and what they look like of a frame, all from one decoding. */
 final class PreviewMaker
 {
     /** Long side in pixels: what a quarter of a 24-megapixel frame has, so that the decoder does the work. */
@@ -20,7 +18,7 @@ final class PreviewMaker
      *
      * @throws UnableToMakePicture
      */
-    public function make(string $path, ?string $jpeg, int $longSide, string $large, string $small): DifferenceHash
+    public function make(string $path, ?string $jpeg, int $longSide, string $large, string $small): Seen
     {
         $shrink = 1;
         foreach ([2, 4, 8] as $candidate) {
@@ -34,7 +32,7 @@ final class PreviewMaker
         $thumbnail = $preview->within(self::SMALL)->inMemory();
         $this->save($thumbnail, $small, 80);
 
-        return DifferenceHash::of($thumbnail->greyGrid(DifferenceHash::WIDTH, DifferenceHash::HEIGHT));
+        return Seen::of($preview, $thumbnail);
     }
 
     /** @param  int<1, 100>  $quality */

@@ -44,6 +44,9 @@ final class Vips
         int vips_gaussnoise(VipsImage **out, int width, int height, ...);
         int vips_add(VipsImage *left, VipsImage *right, VipsImage **out, ...);
         int vips_multiply(VipsImage *left, VipsImage *right, VipsImage **out, ...);
+        VipsImage *vips_image_new_matrix_from_array(int width, int height, const double *array, int size);
+        int vips_conv(VipsImage *in, VipsImage **out, VipsImage *mask, ...);
+        int vips_deviate(VipsImage *in, double *out, ...);
         int vips_cast(VipsImage *in, VipsImage **out, int format, ...);
         int vips_jpegsave(VipsImage *in, const char *filename, ...);
         int vips_jpegsave_buffer(VipsImage *in, void **buf, size_t *len, ...);

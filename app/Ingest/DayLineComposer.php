@@ -21,7 +21,7 @@ final class DayLineComposer
     {
         $shoot = $view->getData()['shoot'];
         assert($shoot instanceof Shoot);
-        $frames = DB::table('frames')->where('shoot_id', $shoot->id)->orderBy('taken_ms')->get(['body_id', 'taken_ms', 'verdict']);
+        $frames = DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('taken_ms')->get(['body_id', 'taken_ms', 'verdict']);
         $line = DayLine::over($frames->pluck('taken_ms')->map(fn ($ms): int => (int) $ms), self::WIDTH);
         $lanes = [];
         if ($line !== null) {
@@ -30,7 +30,8 @@ final class DayLineComposer
                 $own = $frames->where('body_id', $body->id);
                 $ticks = fn (Verdict $verdict, float $top, float $height): string => $line->ticks($own->where('verdict', $verdict->value)->pluck('taken_ms')->map(fn ($ms): int => (int) $ms), $row * self::LANE + $top, $height);
                 $lanes[] = [
-                    'name' => $shooters[$body->id],
+                    // One whose first frame came just now has no shooter yet.
+                    'name' => $shooters[$body->id] ?? $body->label(),
                     'keep' => $ticks(Verdict::Keep, 3, 17),
                     'drop' => $ticks(Verdict::Drop, 8, 8),
                     'open' => $ticks(Verdict::Open, 8, 8),

@@ -11,6 +11,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Kanpai\Core\Card\CameraTime;
+use Kanpai\Core\Cull\Filter\InvalidFilter;
 use Kanpai\Core\Cull\FrameFilter;
 use Kanpai\Core\Cull\Standing;
 use Kanpai\Core\Cull\Verdict;
@@ -40,8 +41,13 @@ use Kanpai\Core\Cull\Verdict;
  * @property bool $is_pictured
  * @property int $best_px pixels of the long side of the best picture that can be shown
  * @property Verdict $verdict
- * @property string $label a free word that other software gave it
+ * @property string $label the uses as other software is told them, or what it told us
  * @property int<0, 5> $rating
+ * @property int $uses a bit for each use of the studio
+ * @property int $moment its number in the shoot, from 0
+ * @property int $moment_size frames of its moment
+ * @property string|null $colours as ColourGrid writes them
+ * @property float|null $sharpness variance of the Laplacian of the preview
  * @property Card $card
  * @property Shoot $shoot
  * @property Body $body
@@ -53,7 +59,9 @@ final class Frame extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['is_dated' => 'bool', 'is_pictured' => 'bool', 'verdict' => Verdict::class, 'rating' => 'int', 'f_number' => 'float', 'focal_length' => 'float', 'exposure' => 'float'];
+    protected $attributes = ['verdict' => 'open', 'rating' => 0, 'uses' => 0, 'label' => ''];
+
+    protected $casts = ['is_dated' => 'bool', 'is_pictured' => 'bool', 'verdict' => Verdict::class, 'rating' => 'int', 'uses' => 'int', 'moment' => 'int', 'moment_size' => 'int', 'sharpness' => 'float', 'f_number' => 'float', 'focal_length' => 'float', 'exposure' => 'float'];
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo
@@ -79,33 +87,44 @@ final class Frame extends Model
         return $this->hasMany(CardFile::class);
     }
 
+    /** @return Builder<self> those that have not been set aside */
+    public static function of(Shoot $shoot): Builder
+    {
+        return self::query()->where('frames.shoot_id', $shoot->id)->whereNull('frames.aside_at');
+    }
+
     /** @return Builder<self> all bodies in one row, by corrected time */
     public static function inOrder(Shoot $shoot): Builder
     {
-        return self::query()->where('frames.shoot_id', $shoot->id)->orderBy('frames.taken_ms')->orderBy('frames.id');
+        return self::of($shoot)->orderBy('frames.taken_ms')->orderBy('frames.id');
     }
 
-    /** @return Builder<self> those that a filter means, in order */
+    /**
+     * Those that a filter means; none, where it asks for a set that is no longer there.
+     *
+     * @return Builder<self>
+     */
     public static function meeting(Shoot $shoot, FrameFilter $filter): Builder
     {
-        $query = self::inOrder($shoot);
-        if ($filter->verdict !== null) {
-            $query->where('frames.verdict', $filter->verdict);
+        try {
+            return FramesMeeting::of($shoot, $filter);
+        } catch (InvalidFilter) {
+            $none = self::of($shoot);
+            $none->whereRaw('FALSE');
+
+            return $none;
         }
-        if ($filter->rating > 0) {
-            $query->where('frames.rating', '>=', $filter->rating);
-        }
-        if ($filter->body !== null) {
-            $query->where('frames.body_id', $filter->body);
-        }
-        if ($filter->from !== null) {
-            $query->where('frames.taken_ms', '>=', $filter->from);
-        }
-        if ($filter->to !== null) {
-            $query->where('frames.taken_ms', '<=', $filter->to);
+    }
+
+    /** @return array<int, array{from: int, to: int, frames: int}> number of a moment => its span, in milliseconds */
+    public static function moments(Shoot $shoot): array
+    {
+        $moments = [];
+        foreach (self::of($shoot)->groupBy('moment')->orderBy('moment')->selectRaw('moment, MIN(taken_ms) AS since, MAX(taken_ms) AS until, COUNT(*) AS n')->toBase()->get() as $moment) {
+            $moments[(int) $moment->moment] = ['from' => (int) $moment->since, 'to' => (int) $moment->until, 'frames' => (int) $moment->n];
         }
 
-        return $query;
+        return $moments;
     }
 
     public function cameraTime(): CameraTime
@@ -115,7 +134,7 @@ final class Frame extends Model
 
     public function standing(): Standing
     {
-        return Standing::of($this->verdict, $this->rating);
+        return Standing::of($this->verdict, $this->rating, $this->uses);
     }
 
     /** “1,616 px of 6,000” where a picture smaller than the frame is all that can be shown, else nothing. */

@@ -55,6 +55,14 @@ final class MakePreviews extends WorkInTurns
         return $this->hand;
     }
 
+    protected function over(Task $task): void
+    {
+        $card = Card::query()->with('shoot')->find((int) substr($task->subject, 5));
+        if ($card !== null) {
+            event(new PicturesMade($card));
+        }
+    }
+
     protected function turn(Task $task): bool
     {
         $card = Card::query()->with('shoot')->findOrFail((int) substr($task->subject, 5));
@@ -150,8 +158,8 @@ final class MakePreviews extends WorkInTurns
         try {
             $embedded = $file->kind === FileKind::Raw ? app(EmbeddedPictures::class)->largest($path) : null;
             $longSide = $embedded === null ? max($frame->width, $frame->height) : $embedded['pixels'];
-            $likeness = app(PreviewMaker::class)->make($path, $embedded['bytes'] ?? null, $longSide, "{$folder}/{$name}-l.jpg", "{$folder}/{$name}-s.jpg");
-            $facts += ['large_path' => "{$name}-l.jpg", 'small_path' => "{$name}-s.jpg", 'likeness' => (string) $likeness, 'best_px' => min(65535, $longSide)];
+            $seen = app(PreviewMaker::class)->make($path, $embedded['bytes'] ?? null, $longSide, "{$folder}/{$name}-l.jpg", "{$folder}/{$name}-s.jpg");
+            $facts += ['large_path' => "{$name}-l.jpg", 'small_path' => "{$name}-s.jpg", ...$seen->columns(), 'best_px' => min(65535, $longSide)];
         } catch (UnableToMakePicture|UnreadableFile $reason) {
             $file->update(['problem' => mb_substr($reason->getMessage(), 0, 255)]);
         }

@@ -20,7 +20,7 @@ final class ProofReport implements StageReport
     {
         $galleries = DB::table('galleries')->whereIn('shoot_id', $shoots->modelKeys())->groupBy('shoot_id')->selectRaw('shoot_id, COUNT(*) AS n')->pluck('n', 'shoot_id');
         $sent = DB::table('selections')->join('galleries', 'galleries.id', '=', 'selections.gallery_id')->whereIn('shoot_id', $shoots->modelKeys())->groupBy('shoot_id')->selectRaw('shoot_id, COUNT(*) AS n')->pluck('n', 'shoot_id');
-        $kept = DB::table('frames')->whereIn('shoot_id', $shoots->modelKeys())->where('verdict', 'keep')->groupBy('shoot_id')->selectRaw('shoot_id, COUNT(*) AS n')->pluck('n', 'shoot_id');
+        $kept = DB::table('frames')->whereIn('shoot_id', $shoots->modelKeys())->whereNull('aside_at')->where('verdict', 'keep')->groupBy('shoot_id')->selectRaw('shoot_id, COUNT(*) AS n')->pluck('n', 'shoot_id');
         $stages = [];
         foreach ($shoots as $shoot) {
             $out = (int) ($galleries[$shoot->id] ?? 0);

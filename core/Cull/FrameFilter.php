@@ -4,36 +4,56 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Cull;
 
-/** Which frames of a shoot are meant: by verdict, rating, body and time. Nothing said means all. */
+use Kanpai\Core\Cull\Filter\FilterText;
+use Kanpai\Core\Cull\Filter\InvalidFilter;
+use Kanpai\Core\Cull\Filter\Term;
+
+/** Which frames of a shoot are meant, and in which order: by verdict, rating, body and time, and by a filter as it is written. Nothing said means all. */
 final readonly class FrameFilter
 {
     /**
      * @param  int  $rating  at least this many
      * @param  int|null  $from  instant in milliseconds
      * @param  int|null  $to  instant in milliseconds
+     * @param  Term|null  $where  what is asked beyond that
+     * @param  string|null  $problem  why what was asked beyond that cannot be understood
      */
-    private function __construct(public ?Verdict $verdict, public int $rating, public ?int $body, public ?int $from, public ?int $to)
+    private function __construct(public ?Verdict $verdict, public int $rating, public ?int $body, public ?int $from, public ?int $to, public ?Term $where, public Sort $sort, public ?string $problem)
     {
     }
 
     public static function all(): self
     {
-        return new self(null, 0, null, null, null);
+        return new self(null, 0, null, null, null, null, Sort::Time, null);
     }
 
     public static function kept(): self
     {
-        return new self(Verdict::Keep, 0, null, null, null);
+        return new self(Verdict::Keep, 0, null, null, null, null, Sort::Time, null);
+    }
+
+    /** @throws InvalidFilter */
+    public static function where(string $text): self
+    {
+        return new self(null, 0, null, null, null, FilterText::read($text), Sort::Time, null);
     }
 
     /**
-     * From an address or a form; what cannot be understood is left out, so that an old address still shows frames.
+     * From an address or a form; what cannot be understood is left out, so that an old address still shows frames, and
+     * is said in `problem`.
      *
-     * @param  array<array-key, mixed>  $query  verdict, rating, body, from, to
+     * @param  array<array-key, mixed>  $query  verdict, rating, body, from, to, where, sort
      */
     public static function ofQuery(array $query): self
     {
         $verdict = $query['verdict'] ?? null;
+        $sort = $query['sort'] ?? null;
+        $where = $problem = null;
+        try {
+            $where = is_string($query['where'] ?? null) ? FilterText::read($query['where']) : null;
+        } catch (InvalidFilter $reason) {
+            $problem = $reason->getMessage();
+        }
 
         return new self(
             is_string($verdict) ? Verdict::tryFrom($verdict) : null,
@@ -41,6 +61,9 @@ final readonly class FrameFilter
             self::whole($query['body'] ?? null, 1, PHP_INT_MAX),
             self::whole($query['from'] ?? null, 0, PHP_INT_MAX),
             self::whole($query['to'] ?? null, 0, PHP_INT_MAX),
+            $where,
+            is_string($sort) ? Sort::tryFrom($sort) ?? Sort::Time : Sort::Time,
+            $problem,
         );
     }
 
@@ -53,12 +76,14 @@ final readonly class FrameFilter
             'body' => $this->body,
             'from' => $this->from,
             'to' => $this->to,
+            'where' => $this->where === null ? null : (string) $this->where,
+            'sort' => $this->sort === Sort::Time ? null : $this->sort->value,
         ], fn (int|string|null $value): bool => $value !== null);
     }
 
     public function isAll(): bool
     {
-        return $this->toQuery() === [];
+        return array_diff_key($this->toQuery(), ['sort' => true]) === [];
     }
 
     private static function whole(mixed $value, int $least, int $most): ?int

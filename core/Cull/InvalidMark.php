@@ -20,6 +20,11 @@ final class InvalidMark extends RuntimeException
 
     public static function saysNothing(): self
     {
-        return new self('A mark must give a verdict or a rating.');
+        return new self('A mark must give a verdict, a rating or a use.');
+    }
+
+    public static function set(): self
+    {
+        return new self('Frames can be collected into a set of this shoot or of all shoots, and not into a live set.');
     }
 }

@@ -180,7 +180,9 @@ final class Browser
     /** Cuts the connection, or gives it back. */
     public function connect(bool $isThere): void
     {
-        (new ChromeDevToolsDriver($this->web))->execute('Network.emulateNetworkConditions', ['offline' => ! $isThere, 'latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1]);
+        $tools = new ChromeDevToolsDriver($this->web);
+        $tools->execute('Network.enable');
+        $tools->execute('Network.emulateNetworkConditions', ['offline' => ! $isThere, 'latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1]);
     }
 
     /** Chooses a folder, as a person does in the dialog of the system. */

@@ -103,19 +103,20 @@ final class WholeWayTest extends TestCase
         $studio->script("document.querySelector('[data-wall]').focus()");
         $studio->press('enter')->find('[data-image]');
         $studio->press('f', 'f', 'd', '4', 'f', 'backspace', 'f', 'f');
-        self::assertSame('4', $studio->text('[data-kept]'));
-        self::assertSame('1', $studio->text('[data-dropped]'));
+        $studio->until(fn (): bool => [$studio->text('[data-kept]'), $studio->text('[data-dropped]')] === ['4', '1'], 'the count does not follow');
         $studio->press('d', 'backspace');
+        usleep(200_000);
         self::assertSame('1', $studio->text('[data-dropped]'), 'the last mark was not taken back');
         $studio->until(fn (): bool => $this->verdicts($studio, $shoot) === ['keep', 'keep', 'drop', 'open', 'keep', 'keep'], 'the server does not have the marks');
         self::assertSame(4, $this->frames($studio, $shoot)[3]['rating']);
         // With the filter on, a frame that is dropped leaves at once.
         $studio->click("[data-says='keep']");
-        self::assertSame('4', $studio->text('[data-meant]'));
+        $meant = fn (string $count): mixed => $studio->until(fn (): bool => $studio->text('[data-meant]') === $count, "not {$count} are shown");
+        $meant('4');
         $studio->press('d');
-        self::assertSame('3', $studio->text('[data-meant]'));
+        $meant('3');
         $studio->press('backspace');
-        self::assertSame('4', $studio->text('[data-meant]'));
+        $meant('4');
         // What was said survives a reload, and can still be taken back and said again.
         $studio->until(fn (): bool => array_count_values(array_column($this->frames($studio, $shoot), 'verdict'))['keep'] === 4, 'a mark is missing');
 
@@ -192,11 +193,12 @@ final class WholeWayTest extends TestCase
         $studio->visit("/shoots/{$shoot}/cull?verdict=open")->find('[data-ready]');
         $studio->script("document.querySelector('[data-wall]').focus()");
         $studio->press('enter')->find('[data-image]');
+        usleep(200_000);
         $kept = (int) $studio->text('[data-kept]');
         $this->server('stop');
         $studio->press('f', 'f', 'f', 'd');
         $studio->see('4 marks are kept here until the server answers');
-        self::assertSame($kept + 3, (int) $studio->text('[data-kept]'), 'the marks are not shown at once');
+        self::assertSame($kept + 3, (int) $studio->text('[data-kept]'), 'the marks are not shown while the server is away');
         $counts = fn (): array => array_count_values(array_column($this->frames($studio, $shoot), 'verdict'));
         $this->server('start');
         $studio->until(fn (): bool => $counts()['keep'] === $kept + 3, 'the marks did not arrive', 20);
@@ -219,12 +221,14 @@ final class WholeWayTest extends TestCase
         $studio->script("document.querySelector('[data-wall]').focus()");
         $studio->press('enter')->find('[data-image]');
         $studio->press('down', 'down', 'down', 'right');
+        usleep(300_000);
         $before = [$studio->text('[data-kept]'), $studio->text('[data-dropped]')];
         $others = (int) $studio->script("return document.querySelectorAll('[data-others] .tile').length");
         self::assertGreaterThan(2, $others);
         $studio->press('a');
         $studio->until(fn (): bool => (int) $studio->text('[data-dropped]') > (int) $before[1] + 1, 'the others were not dropped');
         $studio->press('backspace');
+        usleep(300_000);
         self::assertSame($before, [$studio->text('[data-kept]'), $studio->text('[data-dropped]')]);
         $studio->press('w')->find('[data-wall]');
         $studio->script("document.querySelector('[data-wall]').focus()");

@@ -12,7 +12,6 @@ use App\Ingest\MakePreviews;
 use App\Studio\Task;
 use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Str;
 
 /** A card is looked through before anything is copied, and only what is ticked is copied. */
 final class ChoosingTest extends FeatureTestCase
@@ -104,8 +103,7 @@ final class ChoosingTest extends FeatureTestCase
         $this->pushCard('ivo', 4);
         $card = $this->readCard('ivo');
         $ids = array_column($this->contents($card), 'id');
-        $marks = [['id' => (string) Str::uuid(), 'frame' => $ids[0], 'verdict' => 'keep'], ['id' => (string) Str::uuid(), 'frame' => $ids[1], 'verdict' => 'drop', 'rating' => 2]];
-        $this->postJson("/shoots/{$this->shoot->id}/cull/marks", ['marks' => $marks])->assertOk();
+        $this->step([$ids[0] => ['verdict' => 'keep'], $ids[1] => ['verdict' => 'drop', 'rating' => 2]]);
         $card = $this->copyCard($card);
         self::assertSame(['keep', 'drop', 'open', 'open'], $card->frames()->orderBy('id')->get()->map(fn ($frame): string => $frame->verdict->value)->all());
         self::assertSame(['keep', 'drop'], array_slice(array_column($this->contents($card), 'verdict'), 0, 2));

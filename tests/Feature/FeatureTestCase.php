@@ -13,6 +13,7 @@ use App\Studio\Shoot;
 use App\Studio\Studio;
 use Illuminate\Foundation\Testing\RefreshDatabase;
 use Illuminate\Foundation\Testing\TestCase;
+use Illuminate\Support\Str;
 
 /** A studio with a member and a shoot, and folders of its own for cards, copies and pictures. Queued work runs at once. */
 abstract class FeatureTestCase extends TestCase
@@ -107,6 +108,21 @@ abstract class FeatureTestCase extends TestCase
         $this->post("/shoots/{$this->shoot->id}/captions/steps/{$batch->id}")->assertRedirect();
 
         return $batch->refresh();
+    }
+
+    /**
+     * One step of culling as a browser sends it.
+     *
+     * @param  array<int, array<string, mixed>>  $marks  frame => what is said of it
+     * @param  array<string, mixed>  $more
+     * @return array<string, mixed> what the server answered, with the step's `id`
+     */
+    protected function step(array $marks, array $more = []): array
+    {
+        $id = is_string($more['id'] ?? null) ? $more['id'] : (string) Str::uuid();
+        $step = ['id' => $id, 'said' => 'A mark', 'marks' => array_map(fn (int $frame, array $said): array => ['frame' => $frame, ...$said], array_keys($marks), $marks), ...$more];
+
+        return [...$this->postJson("/shoots/{$this->shoot->id}/cull/marks", ['steps' => [$step]])->assertOk()->json(), 'id' => $id];
     }
 
     /** @return \Illuminate\Database\Eloquent\Collection<int, Frame> */

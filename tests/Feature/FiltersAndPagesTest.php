@@ -149,10 +149,10 @@ final class FiltersAndPagesTest extends FeatureTestCase
         $this->readCard('ivo');
         $this->get("/shoots/{$this->shoot->id}/cull?verdict=keep&rating=2")->assertSee('data-verdict="keep"', false)->assertSee('data-rating="2"', false);
         $frame = $this->frames()->first();
-        $this->postJson("/shoots/{$this->shoot->id}/cull/marks", ['marks' => [['id' => '00000000-0000-4000-8000-000000000001', 'frame' => $frame->id, 'verdict' => 'keep']]]);
+        $this->step([$frame->id => ['verdict' => 'keep']], ['id' => '00000000-0000-4000-8000-000000000001', 'said' => 'Keep']);
         $table = $this->get("/shoots/{$this->shoot->id}/cull/frames")->json();
-        self::assertSame([['00000000-0000-4000-8000-000000000001', $frame->id, 'open', 0]], $table['history']);
+        self::assertSame([['id' => '00000000-0000-4000-8000-000000000001', 'said' => 'Keep', 'back' => false, 'marks' => [[$frame->id, ['open', 0, 0], ['keep', 0, 0], null]]]], $table['history']);
         self::assertSame(Verdict::Keep->value, $table['frames'][0][4]);
-        self::assertStringStartsWith('/pictures/', $table['frames'][0][9]);
+        self::assertStringStartsWith('/pictures/', $table['frames'][0][array_search('small', $table['columns'], true)]);
     }
 }

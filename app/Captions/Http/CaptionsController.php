@@ -26,7 +26,6 @@ use Kanpai\Core\Caption\Caption;
 use Kanpai\Core\Caption\CaptionSheet;
 use Kanpai\Core\Caption\Field;
 use Kanpai\Core\Cull\FrameFilter;
-use Kanpai\Core\Cull\Moments;
 
 /** The sheets of studio, shoot and moments, with what they make of any frame. */
 final class CaptionsController
@@ -136,20 +135,15 @@ final class CaptionsController
         return array_merge([], ...array_map(fn (?Sheet $sheet): array => $sheet->fields ?? [], $outer));
     }
 
-    /** @return array<string, string> span => what it is called; those that have a sheet and all that the pauses part */
+    /** @return array<string, string> span => what it is called; those that have a sheet and all of the shoot */
     private function moments(Shoot $shoot): array
     {
         $zone = $shoot->zone();
-        $taken = array_values(Frame::inOrder($shoot)->pluck('taken_ms')->map(fn ($ms): int => (int) $ms)->all());
-        $spans = [];
-        foreach (Moments::of($taken) as $i => $moment) {
-            $spans[$moment] = [$spans[$moment][0] ?? $taken[$i], $taken[$i], ($spans[$moment][2] ?? 0) + 1];
-        }
         $words = [];
         foreach (Sheet::moments($shoot) as $sheet) {
             $words["{$sheet->from_ms}-{$sheet->to_ms}"] = $zone->format((int) $sheet->from_ms, 'H:i:s').' '.($sheet->name ?: 'has a sheet');
         }
-        foreach ($spans as [$from, $to, $count]) {
+        foreach (Frame::moments($shoot) as ['from' => $from, 'to' => $to, 'frames' => $count]) {
             $words["{$from}-{$to}"] ??= $zone->format($from, 'H:i:s').' to '.$zone->format($to, 'H:i:s').', '.number_format($count).($count === 1 ? ' frame' : ' frames');
         }
         uksort($words, fn (string $a, string $b): int => (int) $a <=> (int) $b);

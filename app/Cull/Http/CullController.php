@@ -4,29 +4,48 @@ declare(strict_types=1);
 
 namespace App\Cull\Http;
 
+use App\Cull\CountOfShoot;
+use App\Cull\Culling;
+use App\Cull\FrameSet;
 use App\Cull\FrameTable;
-use App\Cull\Marking;
+use App\Cull\Habits;
+use App\Cull\Round;
+use App\Cull\Uses;
 use App\Ingest\Body;
 use App\Ingest\Frame;
+use App\Ingest\FramesMeeting;
 use App\Ingest\Lanes;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Cull\Filter\InvalidFilter;
+use Kanpai\Core\Cull\Filter\Subject;
 use Kanpai\Core\Cull\FrameFilter;
-use Kanpai\Core\Cull\InvalidMark;
+use Kanpai\Core\Cull\Keys;
 
 final class CullController
 {
     public function show(Request $request, Shoot $shoot): View
     {
+        $member = Member::current();
+
         return view('cull.show', [
             'shoot' => $shoot,
             'filter' => FrameFilter::ofQuery($request->query->all()),
+            'where' => is_string($request->query('where')) ? $request->query('where') : '',
             'bodies' => Body::ofShoot($shoot),
             'names' => Lanes::names($shoot),
-            'all' => Frame::query()->where('shoot_id', $shoot->id)->count(),
+            'all' => Frame::of($shoot)->count(),
+            'habits' => Habits::of($member),
+            'actions' => Keys::ACTIONS,
+            'subjects' => Subject::cases(),
+            'sets' => FrameSet::ofShoot($shoot)->get(),
+            'uses' => Uses::of($shoot->studio)->names,
+            'round' => Round::query()->findOrFail(Culling::of($shoot)->round),
         ]);
     }
 
@@ -35,29 +54,33 @@ final class CullController
         return response()->json($table->of($shoot, Member::current()))->header('Cache-Control', 'no-store');
     }
 
-    /** Marks in the order in which they were made. The same mark may come again, when an answer was lost. */
-    public function mark(Request $request, Shoot $shoot, Marking $marking): JsonResponse
+    /** What others have done since a turn. */
+    public function since(Shoot $shoot, int $turn): JsonResponse
     {
-        $said = $request->validate([
-            'marks' => ['required', 'array', 'max:500'],
-            'marks.*.id' => ['required', 'uuid'],
-            'marks.*.frame' => ['required_without:marks.*.takeBack', 'integer'],
-            'marks.*.verdict' => ['nullable', 'string'],
-            'marks.*.rating' => ['nullable', 'integer'],
-            'marks.*.takeBack' => ['nullable', 'boolean'],
-        ]);
-        $member = Member::current();
-        $refused = [];
-        foreach ($said['marks'] as $mark) {
-            try {
-                ($mark['takeBack'] ?? false)
-                    ? $marking->takeBack($shoot, $member, $mark['id'])
-                    : $marking->mark($shoot, $member, $mark['id'], (int) $mark['frame'], $mark['verdict'] ?? null, isset($mark['rating']) ? (int) $mark['rating'] : null);
-            } catch (InvalidMark $reason) {
-                $refused[$mark['id']] = $reason->getMessage();
-            }
-        }
+        $state = Culling::of($shoot);
+        $frames = $state->turn === $turn ? [] : Frame::of($shoot)->where('frames.turn', '>', $turn)->toBase()->get(['id', 'verdict', 'rating', 'uses'])->map(fn ($frame): array => [(int) $frame->id, (string) $frame->verdict, (int) $frame->rating, (int) $frame->uses])->all();
+        $others = $frames === [] ? [] : DB::table('steps')->join('members', 'members.id', '=', 'steps.member_id')->where('steps.shoot_id', $shoot->id)->where('steps.turn', '>', $turn)->where('members.id', '<>', Member::current()->id)->distinct()->pluck('members.name')->all();
 
-        return response()->json(['refused' => (object) $refused]);
+        return response()->json(['turn' => $state->turn, 'round' => Round::query()->findOrFail($state->round)->forPage(), 'frames' => $frames, 'others' => $others])->header('Cache-Control', 'no-store');
+    }
+
+    /** The frames that a filter means, in its order. */
+    public function meeting(Request $request, Shoot $shoot): JsonResponse
+    {
+        $filter = FrameFilter::ofQuery($request->query->all());
+        if ($filter->problem !== null) {
+            throw ValidationException::withMessages(['where' => $filter->problem]);
+        }
+        try {
+            return response()->json(['where' => (string) $filter->where, 'frames' => FramesMeeting::of($shoot, $filter)->pluck('frames.id')])->header('Cache-Control', 'no-store');
+        } catch (InvalidFilter $reason) {
+            throw ValidationException::withMessages(['where' => $reason->getMessage()]);
+        }
+    }
+
+    /** Minutes of the day of which nothing is kept, while there is time. */
+    public function coverage(Shoot $shoot): JsonResponse
+    {
+        return response()->json(['gaps' => CountOfShoot::of($shoot, Round::query()->findOrFail(Culling::of($shoot)->round))->coverage->gaps])->header('Cache-Control', 'no-store');
     }
 }

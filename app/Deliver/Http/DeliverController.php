@@ -13,7 +13,7 @@ use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Mail;
-use Kanpai\Core\Deliver\NameList;
+use Kanpai\Core\Cull\NameList;
 
 final class DeliverController
 {

@@ -1,59 +1,96 @@
 /**
- * Culling: the wall and the single frame. All frames of the shoot are here, so that a key is answered at once; the
- * server has every mark within a second.
+ * Culling: the wall, the single frame, rivals. All frames of the shoot are here, so that a key is answered at once; the
+ * server has every step within a second. What need not be painted with the key is painted after it.
  */
-import { tinykeys } from 'tinykeys';
-import { showInstant } from '../studio/day-line.js';
-import { get } from '../studio/server.js';
+import { showGaps, showInstant } from '../studio/day-line.js';
+import { get, post } from '../studio/server.js';
 import { pips, verdict as verdictShape } from '../studio/shapes.js';
-import { Ladder } from './ladder.js';
-import { Marks, uuid } from '../studio/marks.js';
+import { Steps, uuid } from '../studio/steps.js';
 import { Wall } from '../studio/wall.js';
 import { Wanted } from '../studio/wanted.js';
+import { Close } from './close.js';
+import { History, withdrawn } from './history.js';
+import { Ladder } from './ladder.js';
+import { paint, Pictures } from './pictures.js';
+import { MOST_RIVALS, Rivals } from './rivals.js';
 
 const NEAR = 24;
+const SECOND = 1000;
+const PLAY_RATE = 120;
 const root = document.querySelector('[data-cull]');
 const $ = (name) => root.querySelector(`[data-${name}]`);
-const filter = { verdict: root.dataset.verdict, rating: Number(root.dataset.rating), body: root.dataset.body, from: Number(root.dataset.from) || null, to: Number(root.dataset.to) || null };
+const words = { keep: 'Keep', drop: 'Drop', open: 'Open again' };
+const filter = { verdict: root.dataset.verdict, rating: Number(root.dataset.rating), body: root.dataset.body, from: Number(root.dataset.from) || null, to: Number(root.dataset.to) || null, where: root.dataset.where, sort: root.dataset.sort, outside: false };
+const history = new History();
+const highlighted = new Set();
+const collected = new Set();
 let frames = [];
-let bodies = [];
+let byId = new Map();
 let bodyIds = [];
+let table = null;
 let view = [];
 let at = 0;
-let isWall = true;
-let history = [];
-let ladder = null;
-let byId = new Map();
+let way = 1;
+/** wall, one or rivals */
+let mode = 'wall';
+let meeting = null;
+let round = null;
+let turn = 0;
+let uses = {};
+let keys = JSON.parse(root.dataset.keys);
+let movesOn = root.dataset.movesOn === '1';
+let collects = Number(root.dataset.collects) || null;
+let soon = null;
+let playing = null;
 
-const meets = (frame) => (!filter.verdict || frame.verdict === filter.verdict) && frame.rating >= filter.rating
+const wholeOf = (frame) => `${root.dataset.whole}/${frame.id}/whole`;
+const meets = (frame) => (filter.outside || frame.in === 1) && (!filter.verdict || frame.verdict === filter.verdict) && frame.rating >= filter.rating
     && (!filter.body || String(bodyIds[frame.body]) === filter.body)
-    && (!filter.from || frame.taken >= filter.from) && (!filter.to || frame.taken <= filter.to);
+    && (!filter.from || frame.taken >= filter.from) && (!filter.to || frame.taken <= filter.to)
+    && (meeting === null || meeting.has(frame.id));
+const saw = (frame) => [frame.verdict, frame.rating, frame.uses];
+const count = (number, word) => `${number.toLocaleString('en')} ${word}${number === 1 ? '' : 's'}`;
 
-const marks = new Marks(root.dataset.cull, root.dataset.marks, (waiting, problem) => {
-    const note = $('waiting');
-    note.hidden = problem === null;
-    note.textContent = problem === null ? '' : `${waiting} ${waiting === 1 ? 'mark is' : 'marks are'} kept here until the server answers`;
+const steps = new Steps(root.dataset.cull, root.dataset.marks, (waiting, problem) => {
+    $('waiting').hidden = problem === null;
+    $('waiting').textContent = problem === null ? '' : `${waiting} ${waiting === 1 ? 'mark is' : 'marks are'} kept here until the server answers`;
+}, answered);
+const pictures = new Pictures((frame) => {
+    if (mode === 'rivals') {
+        rivals.refresh(frame);
+    } else if (frame === current() && mode === 'one') {
+        paint($('image'), pictures.of(frame), frame);
+    }
 });
-
+const close = new Close($('frame'), $('pins'), wholeOf);
+const rivals = new Rivals($('rivals'), pictures, wholeOf, (i) => { rivals.at = i; rivals.draw(); later(); });
 const wall = new Wall($('wall'), {
     open: (frame) => { at = view.indexOf(frame); showOne(); },
-    point: (frame) => { at = view.indexOf(frame); show(); },
+    point: (frame, event) => { highlight(frame, event); at = view.indexOf(frame); show(); },
     shown: () => wanted.look(),
+    isHighlighted: (frame) => highlighted.has(frame),
 });
-
-const wanted = new Wanted(root.dataset.wanted, () => (isWall ? wall.seen : view.slice(Math.max(0, at - 2), at + 8)), (made) => {
+const wanted = new Wanted(root.dataset.wanted, () => (mode === 'wall' ? wall.seen : view.slice(Math.max(0, at - 2), at + 8)), (made) => {
+    made.forEach((frame) => pictures.forget(frame));
     wall.refresh(made);
-    if (!isWall && made.includes(current())) {
+    if (mode !== 'wall' && made.includes(current())) {
         show();
     }
 });
+const ladder = new Ladder($('ladder'), (own) => goTo(own.find((frame) => view.includes(frame))));
 
 function current() {
-    return view[at] ?? null;
+    return mode === 'rivals' ? rivals.current : view[at] ?? null;
 }
+
+/* ---- what is shown ---- */
 
 function refilter(stay) {
     view = frames.filter(meets);
+    if (filter.sort) {
+        const place = meeting ?? new Map();
+        view.sort((a, b) => (place.get(a.id) ?? 0) - (place.get(b.id) ?? 0));
+    }
     const found = stay ? view.indexOf(stay) : -1;
     at = found >= 0 ? found : Math.min(at, Math.max(0, view.length - 1));
     wall.lay(view);
@@ -63,40 +100,67 @@ function refilter(stay) {
 function show() {
     const frame = current();
     $('none').hidden = frame !== null;
-    $('look').hidden = isWall || frame === null;
-    $('wall').hidden = !isWall || frame === null;
-    counts();
+    $('wall').hidden = mode !== 'wall' || frame === null;
+    $('look').hidden = mode !== 'one' || frame === null;
+    $('rivals').hidden = mode !== 'rivals' || frame === null;
+    root.dataset.mode = mode;
     if (frame === null) {
-        return;
-    }
-    showInstant(frame.taken);
-    wanted.look();
-    if (isWall) {
-        wall.point(frame);
+        later();
 
         return;
     }
-    const image = $('image');
-    const address = frame.large || frame.small;
-    if (image.getAttribute('src') !== address) {
-        image.src = address;
-        image.alt = frame.name;
+    if (mode === 'wall') {
+        wall.point(frame);
+    } else if (mode === 'one') {
+        const room = $('view');
+        const scale = window.devicePixelRatio || 1;
+        pictures.fit(room.clientWidth * scale, room.clientHeight * scale);
+        pictures.want(view, at, way);
+        paint($('image'), pictures.of(frame), frame);
+        $('image').setAttribute('aria-label', frame.name);
+        $('image').dataset.id = frame.id;
+        $('frame').style.setProperty('--ratio', frame.width / frame.height);
+        $('line').textContent = `${(at + 1).toLocaleString('en')} of ${view.length.toLocaleString('en')} · ${frame.time.slice(0, 11)}${highlighted.has(frame) ? ' · highlighted' : ''}`;
+        $('shown').replaceChildren(verdictShape(frame.verdict), pips(frame.rating), ...tags(frame));
+        $('shown').setAttribute('aria-label', `${frame.verdict}, rating ${frame.rating}${named(frame.uses).map((name) => `, ${name}`).join('')}`);
+        close.show(frame);
     }
-    $('frame').style.setProperty('--ratio', frame.width / frame.height);
-    $('line').textContent = [`${at + 1} of ${view.length.toLocaleString('en')}`, frame.time.slice(0, 11), frame.time.startsWith(frame.camera) ? '' : `camera ${frame.camera}`, frame.exposure, frame.name, frame.label && `label “${frame.label}”`, frame.pixels, frame.large ? '' : 'small picture, the preview follows'].filter(Boolean).join(' · ');
-    $('shown').replaceChildren(verdictShape(frame.verdict), pips(frame.rating));
-    $('shown').setAttribute('aria-label', `${frame.verdict}, rating ${frame.rating}`);
-    ladder.point(frame);
-    drawOthers(frame);
-    // The next pictures and those before are here when the key goes down.
-    for (const ahead of [1, 2, 3, -1, -2, -3]) {
-        const next = view[at + ahead];
-        if (next && !next.fetched) {
-            next.fetched = new Image();
-            next.fetched.src = next.large || next.small;
+    later();
+}
+
+/** What may come a moment after the key: counts, ladder, the other frames of the moment, the place on the day line. */
+function later() {
+    soon ??= setTimeout(() => {
+        soon = null;
+        const frame = current();
+        counts();
+        wanted.look();
+        if (frame !== null) {
+            showInstant(frame.taken);
+            if (mode === 'one') {
+                ladder.point(frame);
+                drawOthers(frame);
+                facts(frame);
+            }
         }
+    }, 40);
+}
+
+function facts(frame) {
+    if (!$('facts').hidden) {
+        const said = [['Name', frame.name], ['Lens', table.lenses[frame.lens]], ['Exposure', frame.exposure], ['Taken', frame.time.slice(0, 12)], ['Camera said', frame.camera], ['Body', table.bodies[frame.body]], ['Sharpness', frame.sharpness === null ? '' : String(frame.sharpness)], ['Pixels shown', frame.pixels || `all ${frame.width.toLocaleString('en')} × ${frame.height.toLocaleString('en')}`], ['Uses', named(frame.uses).join(', ')]];
+        $('facts').replaceChildren(...said.filter(([, value]) => value).flatMap(([name, value]) => {
+            const dt = document.createElement('dt');
+            const dd = document.createElement('dd');
+            dt.textContent = name;
+            dd.textContent = value;
+
+            return [dt, dd];
+        }));
     }
 }
+
+let strip = { key: '', frames: [] };
 
 function drawOthers(frame) {
     // Only those near it: a moment may have hundreds.
@@ -105,19 +169,55 @@ function drawOthers(frame) {
         first--;
     }
     const same = view.slice(first, at + NEAR).filter((other) => other.moment === frame.moment);
-    $('others').replaceChildren(...same.map((other) => wall.tile(other, view.indexOf(other, first) + 1, other === frame, () => goTo(other))));
-    $('others').querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' });
+    const key = same.map((other) => `${other.id}${other.verdict}${other.rating}${other.small}`).join();
+    const box = $('others');
+    if (strip.key === key) {
+        box.querySelector('[aria-current]')?.removeAttribute('aria-current');
+        box.children[same.indexOf(frame)]?.setAttribute('aria-current', 'true');
+    } else {
+        strip = { key, frames: same };
+        box.replaceChildren(...same.map((other, i) => wall.tile(other, first + i + 1, other === frame, () => goTo(other))));
+    }
+    box.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' });
+}
+
+function named(bits) {
+    return Object.entries(uses).filter(([bit]) => bits & (1 << bit)).map(([, name]) => name);
+}
+
+function tags(frame) {
+    return [...named(frame.uses), ...(collected.has(frame.id) ? [setName()] : [])].map((name) => {
+        const tag = document.createElement('span');
+        tag.className = 'tag';
+        tag.textContent = name;
+
+        return tag;
+    });
+}
+
+function setName() {
+    return table.sets.find((set) => set.id === collects)?.name ?? '';
 }
 
 function counts() {
     const said = { keep: 0, drop: 0, open: 0 };
+    const minutes = new Set();
     for (const frame of frames) {
-        said[frame.verdict]++;
+        if (frame.in === 1) {
+            said[frame.verdict]++;
+        }
+        minutes.add(Math.floor(frame.taken / 60000));
     }
     $('kept').textContent = said.keep.toLocaleString('en');
+    $('total').textContent = (said.keep + said.drop + said.open).toLocaleString('en');
     $('dropped').textContent = said.drop.toLocaleString('en');
     $('open').textContent = said.open.toLocaleString('en');
     $('meant').textContent = view.length.toLocaleString('en');
+    const target = round?.target ?? (round?.perMinute ? Math.ceil(round.perMinute * minutes.size) : null);
+    $('target').hidden = target === null;
+    $('target').textContent = target === null ? '' : `target ${target.toLocaleString('en')}`;
+    $('rate').textContent = minutes.size ? `${(said.keep / minutes.size).toFixed(1)} a minute` : '';
+    $('round').textContent = round ? `${round.name}${round.doubt === 'nothing' ? '' : `, in doubt ${round.doubt}`}` : '';
     for (const button of root.querySelectorAll('[data-says]')) {
         button.setAttribute('aria-pressed', String(button.dataset.says === (filter.verdict ?? '')));
     }
@@ -125,90 +225,59 @@ function counts() {
         button.setAttribute('aria-pressed', String(Number(button.dataset.least) === filter.rating));
     }
     $('window').hidden = !filter.from;
+    $('highlighted').hidden = highlighted.size === 0;
+    $('highlighted').textContent = highlighted.size === 0 ? '' : `${count(highlighted.size, 'frame')} highlighted ×`;
+    $('undo').textContent = history.last ? history.last.said : '';
+    $('undo-word').hidden = !history.last;
 }
+
+/** Shows the mark large for a moment. */
+function flash(change) {
+    const box = $('flash');
+    box.replaceChildren(...(change.verdict ? [verdictShape(change.verdict)] : []), ...(change.rating !== undefined ? [pips(change.rating)] : []), document.createTextNode(change.word ?? ''));
+    box.classList.remove('is-on');
+    // Begun anew, whatever is left of the last one.
+    void box.offsetWidth;
+    box.classList.add('is-on');
+}
+
+function say(text) {
+    $('note').textContent = text;
+    $('note').hidden = text === '';
+    clearTimeout(say.timer);
+    say.timer = setTimeout(() => { $('note').hidden = true; }, 5 * SECOND);
+}
+
+/* ---- going ---- */
 
 function goTo(frame) {
     const found = view.indexOf(frame);
     if (found >= 0) {
         at = found;
+        mode = mode === 'rivals' ? 'one' : mode;
         show();
     }
-}
-
-/** Puts marks on frames, shows them, and moves on. */
-function mark(changes, moveOn = true) {
-    const group = [];
-    const before = current();
-    for (const [frame, change] of changes) {
-        const id = uuid();
-        group.push({ id, frame: frame.id, verdict: frame.verdict, rating: frame.rating });
-        Object.assign(frame, change);
-        marks.add({ id, frame: frame.id, ...change });
-    }
-    history.push(group);
-    ladder.refresh(changes.map(([frame]) => frame));
-    const next = view[at + 1] ?? before;
-    const isGone = before !== null && !meets(before);
-    if (isGone) {
-        // What the filter hides leaves at once, and the next one stands there.
-        refilter(null);
-    } else if (moveOn && next !== before) {
-        wall.refresh(changes.map(([frame]) => frame));
-        at++;
-        show();
-    } else {
-        wall.refresh(changes.map(([frame]) => frame));
-        show();
-    }
-}
-
-function say(verdict) {
-    if (current()) {
-        mark([[current(), { verdict }]]);
-    }
-}
-
-function rate(rating) {
-    if (current()) {
-        mark([[current(), { rating }]]);
-    }
-}
-
-function onlyThis() {
-    const frame = current();
-    if (!frame) {
-        return;
-    }
-    const others = view.filter((other) => other.moment === frame.moment && other !== frame && other.verdict !== 'drop');
-    const after = view.findIndex((other, i) => i > at && other.moment !== frame.moment);
-    mark([[frame, { verdict: 'keep' }], ...others.map((other) => [other, { verdict: 'drop' }])], false);
-    if (after > 0 && meets(frame)) {
-        at = Math.min(after, view.length - 1);
-        show();
-    }
-}
-
-function takeBack() {
-    const group = history.pop();
-    if (!group) {
-        return;
-    }
-    let first = null;
-    const changed = [];
-    for (const mark of [...group].reverse()) {
-        const frame = byId.get(mark.frame);
-        if (frame) {
-            changed.push(frame);
-            Object.assign(frame, { verdict: mark.verdict, rating: mark.rating });
-            first = frame;
-        }
-        marks.add({ id: mark.id, takeBack: true });
-    }
-    ladder.refresh(changed);
-    refilter(first);
 }
 
 function step(by) {
+    if (mode === 'rivals') {
+        const free = view.filter((frame) => frame.moment === rivals.current?.moment && (frame === rivals.current || !rivals.frames.includes(frame)));
+        const next = free[free.indexOf(rivals.current) + by];
+        if (next) {
+            rivals.challenge(next);
+            later();
+        }
+
+        return;
+    }
+    const frame = current();
+    way = by > 0 ? 1 : -1;
+    // Moving past an open frame without a key, where the round says what that means.
+    if (frame && by === 1 && mode === 'one' && frame.verdict === 'open' && round && round.doubt !== 'nothing' && frame.in === 1) {
+        mark([[frame, { verdict: round.doubt }]], `${words[round.doubt]} in doubt: ${frame.name}`);
+
+        return;
+    }
     at = Math.min(view.length - 1, Math.max(0, at + by));
     show();
 }
@@ -218,55 +287,704 @@ function moment(by) {
     if (!frame) {
         return;
     }
-    if (isWall) {
+    if (mode === 'wall') {
         step(by * wall.columns);
 
         return;
     }
+    if (mode === 'rivals') {
+        rivals.at = (rivals.at + by + rivals.frames.length) % rivals.frames.length;
+        rivals.draw();
+        later();
+
+        return;
+    }
     const target = by > 0 ? view.find((other) => other.moment > frame.moment) : view.findLast((other) => other.moment < frame.moment);
-    goTo(by > 0 ? target : view.find((other) => other.moment === target?.moment));
+    if (target) {
+        way = by;
+        goTo(by > 0 ? target : view.find((other) => other.moment === target.moment));
+    }
 }
 
 function showOne() {
-    isWall = false;
+    if (mode === 'rivals' && rivals.current) {
+        at = Math.max(0, view.indexOf(rivals.current));
+    }
+    mode = 'one';
     show();
 }
 
 function showWall() {
-    isWall = true;
+    mode = 'wall';
     wall.lay(view);
     show();
 }
 
+function showRivals() {
+    if (mode === 'rivals') {
+        showOne();
+
+        return;
+    }
+    const frame = current();
+    if (!frame) {
+        return;
+    }
+    const own = highlighted.size >= 2 ? view.filter((other) => highlighted.has(other)) : view.slice(at).filter((other) => other.moment === frame.moment).slice(0, 2);
+    if (own.length < 2) {
+        own.push(...view.filter((other) => other.moment === frame.moment && !own.includes(other)).slice(-1));
+    }
+    if (own.length < 2) {
+        say('There is no rival in this moment. Highlight two to six frames, and they stand side by side.');
+
+        return;
+    }
+    if (highlighted.size > MOST_RIVALS) {
+        say(`The first ${MOST_RIVALS} of ${highlighted.size} highlighted frames stand side by side.`);
+    }
+    mode = 'rivals';
+    rivals.open(own);
+    show();
+}
+
+function takeAway() {
+    if (mode === 'rivals' && rivals.frames.length > 1) {
+        rivals.away(rivals.current);
+        rivals.frames.length === 1 ? showOne() : later();
+    }
+}
+
+/** Shows each frame of the moment for a short while, and comes back to where it began. */
+function play() {
+    if (playing) {
+        clearInterval(playing.timer);
+        at = playing.from;
+        playing = null;
+        show();
+
+        return;
+    }
+    const frame = current();
+    if (!frame || mode === 'rivals') {
+        return;
+    }
+    mode = 'one';
+    const own = view.map((other, i) => (other.moment === frame.moment ? i : -1)).filter((i) => i >= 0);
+    playing = { from: at, left: own, timer: setInterval(() => {
+        const next = playing.left.shift();
+        if (next === undefined) {
+            play();
+        } else {
+            at = next;
+            show();
+        }
+    }, PLAY_RATE) };
+    pictures.wantOnly(own.slice(0, 30).map((i) => view[i]));
+}
+
+function highlight(frame, event) {
+    if (event?.shiftKey) {
+        const [from, to] = [at, view.indexOf(frame)].sort((a, b) => a - b);
+        view.slice(from, to + 1).forEach((other) => highlighted.add(other));
+        wall.refresh(view.slice(from, to + 1));
+    } else if (event?.ctrlKey || event?.metaKey) {
+        highlighted.has(frame) ? highlighted.delete(frame) : highlighted.add(frame);
+        wall.refresh([frame]);
+    }
+}
+
+/* ---- deciding ---- */
+
+/** The frames that a key is meant for: all highlighted ones, or the one that is current. */
+function meant() {
+    const frame = current();
+
+    return highlighted.size > 0 && mode !== 'rivals' ? view.filter((other) => highlighted.has(other)) : frame ? [frame] : [];
+}
+
+function ofMoment() {
+    const frame = current();
+
+    return frame ? frames.filter((other) => other.moment === frame.moment && meets(other)) : [];
+}
+
+/**
+ * Puts marks on frames, shows them, and moves on.
+ *
+ * @param changes frames with what is said of them: verdict, rating, uses, collect
+ */
+function mark(changes, said, goOn = movesOn && highlighted.size === 0) {
+    const real = changes.filter(([frame, change]) => Object.entries(change).some(([name, value]) => (name === 'collect' ? collected.has(frame.id) !== value : frame[name] !== value)));
+    const before = current();
+    if (real.length > 0) {
+        const id = uuid();
+        const own = [];
+        const marks = real.map(([frame, change]) => {
+            const then = saw(frame);
+            const sent = { frame: frame.id, saw: then };
+            if (change.verdict !== undefined) {
+                sent.verdict = change.verdict;
+            }
+            if (change.rating !== undefined) {
+                sent.rating = change.rating;
+            }
+            if (change.uses !== undefined) {
+                sent.given = change.uses & ~frame.uses;
+                sent.taken = frame.uses & ~change.uses;
+            }
+            if (change.collect !== undefined) {
+                sent.collect = change.collect;
+                change.collect ? collected.add(frame.id) : collected.delete(frame.id);
+            }
+            Object.assign(frame, Object.fromEntries(Object.entries(change).filter(([name]) => name !== 'collect')));
+            own.push([frame.id, then, saw(frame), change.collect ?? null]);
+
+            return sent;
+        });
+        history.made({ id, said, marks: own });
+        steps.add({ id, said, round: round.id, marks, ...(changes.some(([, change]) => change.collect !== undefined) ? { set: collects } : {}) });
+    }
+    if (changes.length > 0) {
+        flash({ ...changes[0][1], word: changes.length > 1 ? count(changes.length, 'frame') : '' });
+    }
+    const touched = changes.map(([frame]) => frame);
+    ladderSoon(touched);
+    if (mode === 'rivals') {
+        const frame = rivals.current;
+        frame && frame.verdict === 'drop' && touched.includes(frame) && rivals.frames.length > 1 ? takeAway() : rivals.draw();
+        later();
+
+        return;
+    }
+    if (before !== null && !meets(before)) {
+        // What the filter hides leaves at once, and the next one stands there.
+        leave(touched);
+    } else {
+        wall.refresh(touched);
+        if (goOn && at < view.length - 1) {
+            at++;
+            way = 1;
+        }
+        show();
+    }
+}
+
+/** Takes frames out of the view without laying all of it anew. */
+function leave(touched) {
+    const gone = new Set(touched.filter((frame) => !meets(frame)));
+    const next = view.slice(at + 1).find((frame) => !gone.has(frame)) ?? view.slice(0, at).findLast((frame) => !gone.has(frame));
+    view = view.filter((frame) => !gone.has(frame));
+    gone.forEach((frame) => highlighted.delete(frame));
+    at = Math.max(0, view.indexOf(next));
+    mode === 'wall' ? wall.lay(view) : wall.hold(view);
+    show();
+}
+
+let changedLines = new Set();
+
+function ladderSoon(touched) {
+    touched.forEach((frame) => changedLines.add(frame));
+    ladderSoon.timer ??= setTimeout(() => {
+        ladderSoon.timer = null;
+        ladder.refresh([...changedLines]);
+        changedLines = new Set();
+    }, 50);
+}
+
+const name = (own) => (own.length === 1 ? own[0].name : count(own.length, 'frame'));
+
+function verdict(said, own = meant()) {
+    mark(own.map((frame) => [frame, { verdict: said }]), `${words[said]} ${name(own)}`);
+}
+
+function rate(rating) {
+    const own = meant();
+    mark(own.map((frame) => [frame, { rating }]), `Rate ${name(own)} ${rating}`);
+}
+
+function wholeMoment(said) {
+    const own = ofMoment();
+    const frame = current();
+    if (!frame) {
+        return;
+    }
+    const after = view.find((other, i) => i > at && other.moment !== frame.moment);
+    mark(own.map((other) => [other, { verdict: said }]), `${words[said]} the moment at ${own[0].time.slice(0, 5)}, ${count(own.length, 'frame')}`, false);
+    if (after && movesOn && meets(frame)) {
+        goTo(after);
+    }
+}
+
+function onlyThis() {
+    const frame = current();
+    if (!frame) {
+        return;
+    }
+    const others = frames.filter((other) => other.moment === frame.moment && other !== frame && (other.in === 1 || filter.outside));
+    const after = view.find((other, i) => i > at && other.moment !== frame.moment);
+    mark([[frame, { verdict: 'keep' }], ...others.map((other) => [other, { verdict: 'drop' }])], `Keep only ${frame.name} of ${count(others.length + 1, 'frame')}`, false);
+    if (after && movesOn && meets(frame) && mode !== 'rivals') {
+        goTo(after);
+    }
+}
+
+function collect() {
+    if (collects === null) {
+        openMore('collects');
+        say('Choose the set that frames are collected into first.');
+
+        return;
+    }
+    const own = meant();
+    const isIn = !own.every((frame) => collected.has(frame.id));
+    mark(own.map((frame) => [frame, { collect: isIn }]), `${isIn ? 'Collect' : 'Take'} ${name(own)} ${isIn ? 'into' : 'out of'} ${setName()}`, false);
+    say(`${isIn ? 'Collected into' : 'Taken out of'} ${setName()}: ${name(own)}.`);
+}
+
+function use(bit) {
+    const own = meant();
+    const isGiven = !own.every((frame) => frame.uses & (1 << bit));
+    mark(own.map((frame) => [frame, { uses: isGiven ? frame.uses | (1 << bit) : frame.uses & ~(1 << bit) }]), `${isGiven ? 'For' : 'Not for'} ${uses[bit]}: ${name(own)}`, false);
+    drawUses();
+}
+
+function drawUses() {
+    const own = meant();
+    $('uses').replaceChildren(...Object.entries(uses).map(([bit, label], i) => {
+        const button = document.createElement('button');
+        button.type = 'button';
+        button.className = 'choice';
+        button.setAttribute('aria-pressed', String(own.length > 0 && own.every((frame) => frame.uses & (1 << bit))));
+        if (i < 9) {
+            const key = document.createElement('kbd');
+            key.textContent = i + 1;
+            button.append(key, ' ');
+        }
+        button.append(label);
+        button.addEventListener('click', () => { use(Number(bit)); button.blur(); });
+
+        return button;
+    }));
+}
+
+function toggleUses(isOpen = $('uses-panel').hidden) {
+    $('uses-panel').hidden = !isOpen;
+    if (isOpen) {
+        drawUses();
+    }
+}
+
+function undo() {
+    const step = history.takeBack();
+    if (!step) {
+        say('Nothing is left to be taken back in this round.');
+
+        return;
+    }
+    turnStep(step, true);
+    steps.add({ id: step.id, takeBack: true, said: step.said });
+    say(`Taken back: ${step.said}.`);
+}
+
+function redo() {
+    const step = history.again();
+    if (!step) {
+        say('Nothing was taken back that could be done again.');
+
+        return;
+    }
+    turnStep(step, false);
+    steps.add({ id: step.id, again: true, said: step.said });
+    say(`Done again: ${step.said}.`);
+}
+
+function turnStep(step, isBack) {
+    const touched = [];
+    for (const [id, before, after, isCollected] of step.marks) {
+        const frame = byId.get(id);
+        if (frame) {
+            Object.assign(frame, isBack ? withdrawn(frame, before, after) : withdrawn(frame, after, before));
+            if (isCollected !== null) {
+                isCollected !== isBack ? collected.add(id) : collected.delete(id);
+            }
+            touched.push(frame);
+        }
+    }
+    ladder.refresh(touched);
+    if (mode === 'rivals') {
+        rivals.draw();
+        later();
+    } else {
+        refilter(touched[0] ?? null);
+        wall.refresh(touched);
+    }
+}
+
+/* ---- the server, and others ---- */
+
+function answered(answer) {
+    for (const conflict of answer.conflicts) {
+        const frame = byId.get(conflict.frame);
+        if (frame) {
+            const mine = saw(frame);
+            Object.assign(frame, { verdict: conflict.verdict, rating: conflict.rating, uses: conflict.uses });
+            ask(frame, mine, conflict);
+        }
+    }
+    if (Object.keys(answer.refused).length > 0) {
+        say(Object.values(answer.refused)[0]);
+    }
+    for (const id of answer.gone) {
+        const frame = byId.get(id);
+        if (frame) {
+            frame.in = 0;
+            say(`${frame.name} is no longer in the shoot: it was set aside meanwhile.`);
+        }
+    }
+    if (answer.conflicts.length + answer.gone.length > 0) {
+        refilter(current());
+    }
+    // Turns between what was known and this answer may be those of others.
+    if (answer.turn === turn + 1) {
+        turn = answer.turn;
+    }
+    if (answer.round !== round.id) {
+        look();
+    }
+    refreshMeeting();
+    refreshGaps();
+}
+
+/** Somebody else said something else meanwhile: both are shown, and one chooses. */
+function ask(frame, mine, theirs) {
+    const line = document.createElement('p');
+    const inWords = ([said, rating]) => `${{ keep: 'kept', drop: 'dropped', open: 'open' }[said]}${rating ? `, ${rating}` : ''}`;
+    line.append(`${frame.name}: ${theirs.by || 'somebody'} has it ${inWords([theirs.verdict, theirs.rating])}, you ${inWords(mine)}. `);
+    for (const [label, act] of [['Use mine', () => mark([[frame, { verdict: mine[0], rating: mine[1] }]], `${words[mine[0]]} ${frame.name} all the same`, false)], ['Leave theirs', () => {}]]) {
+        const button = document.createElement('button');
+        button.type = 'button';
+        button.className = 'btn-word';
+        button.textContent = label;
+        button.addEventListener('click', () => { line.remove(); $('conflicts').hidden = $('conflicts').children.length === 0; act(); });
+        line.append(button, ' ');
+    }
+    $('conflicts').append(line);
+    $('conflicts').hidden = false;
+}
+
+async function look() {
+    if (document.hidden) {
+        return;
+    }
+    try {
+        const told = await get(`${root.dataset.since}/${turn}`);
+        const waiting = new Set(steps.waiting.flatMap((step) => (step.marks ?? []).map((mark) => mark.frame)));
+        const touched = [];
+        for (const [id, said, rating, bits] of told.frames) {
+            const frame = byId.get(id);
+            if (frame && !waiting.has(id) && (frame.verdict !== said || frame.rating !== rating || frame.uses !== bits)) {
+                Object.assign(frame, { verdict: said, rating, uses: bits });
+                touched.push(frame);
+            }
+        }
+        turn = told.turn;
+        if (touched.length > 0) {
+            ladder.refresh(touched);
+            mode === 'rivals' ? rivals.draw() : refilter(current());
+            wall.refresh(touched);
+            if (told.others.length > 0) {
+                say(`${told.others.join(' and ')} marked ${count(touched.length, 'frame')}.`);
+            }
+        }
+        if (round && told.round.id !== round.id) {
+            // Another round goes on: what was marked for the old one stays with it.
+            say(`${told.round.name} goes on now. What you marked for ${round.name} is kept with it.`);
+            await load();
+        }
+    } catch {
+        // The next look will tell.
+    }
+}
+
+/* ---- moments ---- */
+
+function regroup() {
+    const least = table.leasts[Number($('fineness').value)];
+    let number = -1;
+    frames.forEach((frame, i) => {
+        const hand = table.byHand[i];
+        if (i === 0 || (hand === 'split' || (hand !== 'join' && frame.border >= least))) {
+            number++;
+        }
+        frame.moment = number;
+    });
+    ladder.lay(frames);
+    strip.key = '';
+    $('moments').textContent = count(number + 1, 'moment');
+}
+
+function slide() {
+    regroup();
+    show();
+    clearTimeout(slide.timer);
+    slide.timer = setTimeout(() => post(root.dataset.fineness, { fineness: Number($('fineness').value) }).catch(() => say('The server did not take the place of the slider; it is asked again with the next move.')), 400);
+}
+
+async function splitHere() {
+    const frame = current();
+    const i = frames.indexOf(frame);
+    if (i < 1) {
+        return;
+    }
+    const isBorder = frames[i - 1].moment !== frame.moment;
+    const kind = isBorder ? 'join' : 'split';
+    const isUsual = (frame.border >= table.leasts[Number($('fineness').value)]) !== isBorder;
+    isUsual ? delete table.byHand[i] : table.byHand[i] = kind;
+    regroup();
+    show();
+    say(isBorder ? 'Joined with the moment before; regrouping leaves it so.' : 'A moment begins here; regrouping leaves it so.');
+    await post(root.dataset.border, { frame: frame.id, kind: isUsual ? null : kind }).catch(() => say('The server did not take it. Try once more.'));
+}
+
+/* ---- finding ---- */
+
+/** The address says what is shown, so that it can be kept and comes back. */
+function keepFilter() {
+    const address = new URL(window.location.href);
+    for (const [name, value] of Object.entries(filter)) {
+        value && name !== 'outside' ? address.searchParams.set(name, value) : address.searchParams.delete(name);
+    }
+    window.history.replaceState(null, '', address);
+    refilter(current());
+}
+
+/** Conditions beyond verdict, rating, body and time are looked up by the server. */
+async function find(text, sort) {
+    try {
+        if (text.trim() === '' && !sort) {
+            meeting = null;
+            filter.where = '';
+        } else {
+            const told = await get(`${root.dataset.meeting}?${new URLSearchParams({ where: text, sort: sort ?? '' })}`);
+            filter.where = told.where;
+            meeting = new Map(told.frames.map((id, i) => [id, i]));
+        }
+        filter.sort = sort ?? '';
+        $('where-problem').textContent = '';
+        keepFilter();
+    } catch (reason) {
+        $('where-problem').textContent = reason.told?.errors?.where?.[0] ?? 'The server does not answer; what is shown stays as it was.';
+    }
+    $('where-problem').hidden = $('where-problem').textContent === '';
+}
+
+/** Where nothing is kept, along the day line. */
+function refreshGaps() {
+    clearTimeout(refreshGaps.timer);
+    refreshGaps.timer = setTimeout(() => get(root.dataset.coverage).then(({ gaps }) => showGaps(gaps)).catch(() => {}), SECOND);
+}
+
+/** After marks, what is asked about marks may mean other frames. */
+function refreshMeeting() {
+    if (meeting !== null && (/verdict|rating|use|set/.test(filter.where) || filter.sort === 'rating')) {
+        clearTimeout(refreshMeeting.timer);
+        refreshMeeting.timer = setTimeout(() => find(filter.where, filter.sort), SECOND);
+    }
+}
+
+function openMore(focus = null) {
+    $('more').hidden = false;
+    $('more-button').setAttribute('aria-expanded', 'true');
+    if (focus) {
+        $(focus).focus();
+    }
+}
+
+/* ---- keys, mouse and touch ---- */
+
 const help = root.querySelector('dialog');
 const actions = {
-    f: () => say('keep'), d: () => say('drop'), s: () => say('open'), a: onlyThis,
-    0: () => rate(0), 1: () => rate(1), 2: () => rate(2), 3: () => rate(3), 4: () => rate(4), 5: () => rate(5),
-    w: showWall, Enter: showOne, Backspace: takeBack,
-    ArrowRight: () => step(1), ArrowLeft: () => step(-1), ArrowDown: () => moment(1), ArrowUp: () => moment(-1),
-    '/': () => root.querySelector('[data-says]').focus(),
-    'Shift+?': () => help.showModal(), '?': () => help.showModal(),
+    keep: () => verdict('keep'), drop: () => verdict('drop'), open: () => verdict('open'), only: onlyThis,
+    keepMoment: () => wholeMoment('keep'), dropMoment: () => wholeMoment('drop'), openMoment: () => wholeMoment('open'),
+    ...Object.fromEntries([0, 1, 2, 3, 4, 5].map((rating) => [`rate${rating}`, () => rate(rating)])),
+    uses: () => toggleUses(), collect, takeBack: undo, again: redo,
+    next: () => step(1), before: () => step(-1), nextMoment: () => moment(1), momentBefore: () => moment(-1),
+    highlight: () => { const frame = current(); highlight(frame, { ctrlKey: true }); show(); },
+    highlightMoment: () => { ofMoment().forEach((frame) => highlighted.add(frame)); wall.refresh([...highlighted]); show(); },
+    close: () => closeUp(true), pin: () => { if (mode === 'one') { close.pin(current()) || say('Four spots can be pinned. Let one go first.'); } },
+    bare: () => { root.classList.toggle('is-bare'); pictures.forget(); window.dispatchEvent(new Event('resize')); },
+    facts: () => { $('facts').hidden = !$('facts').hidden; facts(current()); },
+    play, wall: showWall, one: showOne, rivals: showRivals, away: takeAway, split: splitHere,
+    filter: () => { openMore(); $('where').focus(); $('where').select(); }, help: () => help.showModal(),
 };
-tinykeys(window, Object.fromEntries(Object.entries(actions).map(([key, act]) => [key, (event) => {
-    const isTyping = event.target.matches('input, textarea, select');
-    const isPressing = event.target.matches('button, a') && ['Enter', ' '].includes(event.key) && !event.target.closest('[data-wall]');
-    if (isTyping || isPressing || help.open || event.repeat && !event.key.startsWith('Arrow')) {
+const repeats = ['next', 'before', 'nextMoment', 'momentBefore', 'takeBack', 'again'];
+let byKey = {};
+
+function readKeys() {
+    byKey = Object.fromEntries(Object.entries(keys).map(([action, key]) => [key, action]));
+}
+
+function closeUp(isOpen) {
+    if (mode === 'rivals') {
+        rivals.close(isOpen);
+    } else if (mode === 'one' && current()) {
+        isOpen ? close.open(current()) : close.shut();
+    }
+}
+
+const pressed = (event) => {
+    const key = event.key === ' ' ? 'Space' : event.key.length === 1 ? event.key.toLowerCase() : event.key;
+
+    return event.shiftKey && (event.key.length > 1 || /\p{L}/u.test(event.key)) ? `Shift+${key}` : key;
+};
+
+window.addEventListener('keydown', (event) => {
+    const isTyping = event.target.matches('input, textarea, select') && event.target.type !== 'range' && event.target.type !== 'checkbox';
+    const isPressing = event.target.matches('button, a, summary') && ['Enter', ' '].includes(event.key) && !event.target.closest('[data-wall]');
+    if (isTyping || isPressing || help.open || event.ctrlKey || event.metaKey || event.altKey) {
+        if (event.key === 'Escape' && isTyping) {
+            event.target.blur();
+        }
+
+        return;
+    }
+    if (event.key === 'Escape') {
+        if (!$('uses-panel').hidden) {
+            toggleUses(false);
+        } else if (root.classList.contains('is-bare')) {
+            actions.bare();
+        } else if (mode === 'rivals') {
+            showOne();
+        } else {
+            highlighted.clear();
+            refilter(current());
+        }
+
+        return;
+    }
+    if (!$('uses-panel').hidden && /^[1-9]$/.test(event.key)) {
+        const bit = Object.keys(uses)[Number(event.key) - 1];
+        if (bit !== undefined && !event.repeat) {
+            use(Number(bit));
+        }
+        event.preventDefault();
+
+        return;
+    }
+    const action = byKey[pressed(event)] ?? byKey[event.key];
+    if (!action || (event.repeat && !repeats.includes(action))) {
+        if (action) {
+            event.preventDefault();
+        }
+
         return;
     }
     event.preventDefault();
-    act();
-}])));
+    if (playing && action !== 'play') {
+        clearInterval(playing.timer);
+        playing = null;
+    }
+    actions[action]();
+});
+window.addEventListener('keyup', (event) => {
+    if (byKey[pressed(event)] === 'close') {
+        closeUp(false);
+    }
+});
+window.addEventListener('blur', () => closeUp(false));
+
 for (const button of root.querySelectorAll('[data-does]')) {
-    button.addEventListener('click', () => actions[button.dataset.does]());
+    button.addEventListener('click', () => { actions[button.dataset.does](); button.blur(); });
 }
 for (const button of root.querySelectorAll('[data-says]')) {
-    button.addEventListener('click', () => { filter.verdict = button.dataset.says; keepFilter(); });
+    button.addEventListener('click', () => { filter.verdict = button.dataset.says; keepFilter(); button.blur(); });
 }
 for (const button of root.querySelectorAll('[data-least]')) {
-    button.addEventListener('click', () => { filter.rating = Number(button.dataset.least); keepFilter(); });
+    button.addEventListener('click', () => { filter.rating = Number(button.dataset.least); keepFilter(); button.blur(); });
 }
 $('of-body').addEventListener('change', (event) => { filter.body = event.target.value; event.target.blur(); keepFilter(); });
 $('window').addEventListener('click', () => { filter.from = filter.to = null; document.querySelector('.day-line .window').setAttribute('hidden', ''); keepFilter(); });
+$('highlighted').addEventListener('click', () => { const own = [...highlighted]; highlighted.clear(); wall.refresh(own); show(); });
+$('find').addEventListener('submit', (event) => { event.preventDefault(); find($('where').value, $('sort').value); $('where').blur(); });
+$('sort').addEventListener('change', () => { find($('where').value, $('sort').value); $('sort').blur(); });
+$('fineness').addEventListener('input', slide);
+$('fineness').addEventListener('change', () => $('fineness').blur());
+$('more-button').addEventListener('click', () => { $('more').hidden = !$('more').hidden; $('more-button').setAttribute('aria-expanded', String(!$('more').hidden)); });
+$('outside').addEventListener('change', (event) => { filter.outside = event.target.checked; event.target.blur(); refilter(current()); });
+$('moves-on').addEventListener('change', (event) => { movesOn = event.target.checked; event.target.blur(); post(root.dataset.movesOnAddress, { movesOn }).catch(() => say('The server did not take it; it holds until the page is left.')); });
+$('add').addEventListener('change', (event) => {
+    const [subject, example] = event.target.value.split('|');
+    if (subject) {
+        $('where').value = `${$('where').value.trim()} ${$('where').value.trim() ? 'and ' : ''}${subject}${example}`;
+        $('where').focus();
+    }
+    event.target.value = '';
+});
+$('collects').addEventListener('change', async (event) => {
+    event.target.blur();
+    if (event.target.value) {
+        const told = await post(root.dataset.collect, { set: Number(event.target.value) }).catch(() => null);
+        if (told) {
+            collects = told.set;
+            collected.clear();
+            told.frames.forEach((id) => collected.add(id));
+            show();
+        }
+    }
+});
+$('new-set').addEventListener('submit', async (event) => {
+    event.preventDefault();
+    const live = event.submitter?.value === 'live';
+    const own = live ? [] : highlighted.size > 0 ? [...highlighted] : [];
+    try {
+        const set = await post(root.dataset.sets, { name: $('set-name').value, rule: live ? filter.where || null : null, frames: own.map((frame) => frame.id), everywhere: $('everywhere').checked });
+        table.sets.push(set);
+        if (set.rule === null) {
+            $('collects').append(new Option(set.name, set.id));
+        }
+        $('set-name').value = '';
+        say(live ? `“${set.name}” is always what “${set.rule}” means.` : `The set “${set.name}” has ${count(set.frames, 'frame')}.`);
+        $('set-problem').textContent = '';
+    } catch (reason) {
+        $('set-problem').textContent = Object.values(reason.told?.errors ?? {})[0]?.[0] ?? 'The server did not take it.';
+    }
+    $('set-problem').hidden = $('set-problem').textContent === '';
+});
+$('new-use').addEventListener('submit', async (event) => {
+    event.preventDefault();
+    try {
+        uses = (await post(root.dataset.usesAddress, { name: $('use-name').value })).uses;
+        $('use-name').value = '';
+        drawUses();
+    } catch (reason) {
+        say(Object.values(reason.told?.errors ?? {})[0]?.[0] ?? 'The server did not take it.');
+    }
+});
+$('keys').addEventListener('submit', async (event) => {
+    event.preventDefault();
+    const chosen = Object.fromEntries([...root.querySelectorAll('[data-key]')].map((input) => [input.dataset.key, input.value]));
+    try {
+        const told = await post(root.dataset.keysAddress, { keys: chosen });
+        keys = told.keys;
+        readKeys();
+        $('keys-problem').textContent = '';
+        help.close();
+        say('Your keys are kept with your account.');
+    } catch (reason) {
+        $('keys-problem').textContent = reason.told?.errors?.keys?.[0] ?? 'The server did not take the keys.';
+    }
+    $('keys-problem').hidden = $('keys-problem').textContent === '';
+});
+for (const input of root.querySelectorAll('[data-key]')) {
+    // The key is pressed, not spelt.
+    input.addEventListener('keydown', (event) => {
+        if (!['Tab', 'Escape', 'Shift', 'Control', 'Alt', 'Meta'].includes(event.key)) {
+            event.preventDefault();
+            event.stopPropagation();
+            input.value = pressed(event);
+        }
+    });
+}
 document.addEventListener('kanpai:window', (event) => {
     event.preventDefault();
     Object.assign(filter, event.detail);
@@ -278,31 +996,82 @@ document.addEventListener('kanpai:instant', (event) => {
     goTo(nearest);
 });
 
-/** The address says what is shown, so that it can be kept and comes back. */
-function keepFilter() {
-    const address = new URL(window.location.href);
-    for (const [name, value] of Object.entries(filter)) {
-        value ? address.searchParams.set(name, value) : address.searchParams.delete(name);
+/* By touch: swipe for the next, hold for true pixels, tap twice for the wall. */
+let touch = null;
+$('view').addEventListener('pointerdown', (event) => {
+    if (event.pointerType !== 'mouse') {
+        touch = { x: event.clientX, y: event.clientY, timer: setTimeout(() => { touch.isClose = true; closeUp(true); }, 350) };
     }
-    window.history.replaceState(null, '', address);
-    refilter(current());
+});
+$('view').addEventListener('pointermove', (event) => {
+    if (touch && !touch.isClose && Math.hypot(event.clientX - touch.x, event.clientY - touch.y) > 12) {
+        clearTimeout(touch.timer);
+    }
+});
+$('view').addEventListener('pointerup', (event) => {
+    if (!touch) {
+        return;
+    }
+    clearTimeout(touch.timer);
+    const [dx, dy] = [event.clientX - touch.x, event.clientY - touch.y];
+    if (touch.isClose) {
+        closeUp(false);
+    } else if (Math.abs(dx) > 50 && Math.abs(dx) > 2 * Math.abs(dy)) {
+        step(dx < 0 ? 1 : -1);
+    }
+    touch = null;
+});
+$('view').addEventListener('pointercancel', () => { clearTimeout(touch?.timer); touch = null; closeUp(false); });
+
+/* ---- the beginning ---- */
+
+async function load() {
+    const stay = current()?.id;
+    table = await get(root.dataset.frames);
+    bodyIds = table.bodyIds;
+    uses = table.uses;
+    round = table.round;
+    turn = table.turn;
+    frames = table.frames.map((row) => {
+        const frame = {};
+        for (let c = 0; c < row.length; c++) {
+            frame[table.columns[c]] = row[c];
+        }
+
+        return frame;
+    });
+    byId = new Map(frames.map((frame) => [frame.id, frame]));
+    collected.clear();
+    table.collected.forEach((id) => collected.add(id));
+    history.load(table.history);
+    // What the server has not got yet stands on the screen all the same.
+    for (const step of steps.waiting) {
+        const own = [];
+        for (const sent of step.marks ?? []) {
+            const frame = byId.get(sent.frame);
+            if (frame) {
+                const before = saw(frame);
+                Object.assign(frame, { verdict: sent.verdict ?? frame.verdict, rating: sent.rating ?? frame.rating, uses: (frame.uses | (sent.given ?? 0)) & ~(sent.taken ?? 0) });
+                own.push([frame.id, before, saw(frame), sent.collect ?? null]);
+            }
+        }
+        if (own.length > 0) {
+            history.made({ id: step.id, said: step.said, marks: own });
+        }
+    }
+    $('fineness').value = table.fineness;
+    regroup();
+    if (filter.where || filter.sort) {
+        await find(filter.where, filter.sort);
+    }
+    refilter(byId.get(stay) ?? null);
 }
 
-const table = await get(root.dataset.frames);
-bodies = table.bodies;
-bodyIds = table.bodyIds;
-frames = table.frames.map((row, i) => Object.assign(Object.fromEntries(table.columns.map((name, c) => [name, row[c]])), { moment: table.moments[i] }));
-history = table.history.map(([id, frame, verdict, rating]) => [{ id, frame, verdict, rating }]);
-byId = new Map(frames.map((frame) => [frame.id, frame]));
-for (const mark of marks.waiting) {
-    const frame = byId.get(mark.frame);
-    if (frame) {
-        history.push([{ id: mark.id, frame: frame.id, verdict: frame.verdict, rating: frame.rating }]);
-        Object.assign(frame, mark.verdict ? { verdict: mark.verdict } : {}, mark.rating !== undefined ? { rating: mark.rating } : {});
-    }
-}
-ladder = new Ladder($('ladder'), frames, (own) => goTo(own.find((frame) => view.includes(frame))));
-marks.send();
-refilter(null);
+readKeys();
+await load();
+steps.send();
 root.dataset.ready = 'true';
+refreshGaps();
+setInterval(look, 2 * SECOND);
+document.addEventListener('visibilitychange', look);
 window.addEventListener('resize', () => { wall.lay(view); show(); });

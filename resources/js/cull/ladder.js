@@ -11,38 +11,53 @@ export class Ladder {
     #items = new Map();
     #current = null;
 
-    constructor(list, frames, goTo) {
+    constructor(list, goTo) {
         this.#list = list;
         this.#goTo = goTo;
+    }
+
+    /** All lines anew, after a regrouping. */
+    lay(frames) {
+        this.#moments.clear();
+        this.#items.clear();
+        this.#current = null;
         for (const frame of frames) {
             this.#moments.has(frame.moment) ? this.#moments.get(frame.moment).push(frame) : this.#moments.set(frame.moment, [frame]);
         }
         for (const [moment, own] of this.#moments) {
-            const item = this.#line(own);
-            this.#items.set(moment, item);
-            this.#list.append(item);
+            this.#items.set(moment, this.#line(own));
         }
+        this.#list.replaceChildren(...this.#items.values());
+    }
+
+    get count() {
+        return this.#moments.size;
     }
 
     /** Draws only the lines anew whose frames changed. */
     refresh(frames) {
         for (const moment of new Set(frames.map((frame) => frame.moment))) {
-            const item = this.#line(this.#moments.get(moment));
-            this.#items.get(moment).replaceWith(item);
-            this.#items.set(moment, item);
+            const old = this.#items.get(moment);
+            if (old) {
+                const item = this.#line(this.#moments.get(moment));
+                old.replaceWith(item);
+                this.#items.set(moment, item);
+                if (this.#current === moment) {
+                    item.firstElementChild.setAttribute('aria-current', 'true');
+                }
+            }
         }
-        this.#current = null;
     }
 
     point(frame) {
         if (this.#current === frame.moment) {
             return;
         }
-        this.#list.querySelector('[aria-current]')?.removeAttribute('aria-current');
+        this.#items.get(this.#current)?.firstElementChild.removeAttribute('aria-current');
         this.#current = frame.moment;
         const item = this.#items.get(frame.moment);
-        item.firstElementChild.setAttribute('aria-current', 'true');
-        item.scrollIntoView({ block: 'nearest' });
+        item?.firstElementChild.setAttribute('aria-current', 'true');
+        item?.scrollIntoView({ block: 'nearest' });
     }
 
     #line(own) {
@@ -59,22 +74,34 @@ export class Ladder {
         name.textContent = own.find((frame) => frame.headline)?.headline || `${own.length} ${own.length === 1 ? 'frame' : 'frames'}`;
         top.append(when, name);
         const shapes = element('svg', { width: Math.min(own.length, MOST) * STEP, height: 9, 'aria-hidden': 'true' });
-        own.slice(0, MOST).forEach((frame, i) => shapes.append(shape(frame, 4 + i * STEP)));
+        // One path for each kind of shape: a day has thousands of frames.
+        const kept = [];
+        const dropped = [];
+        const open = [];
+        own.slice(0, MOST).forEach((frame, i) => {
+            const x = 4 + i * STEP;
+            if (frame.verdict === 'keep') {
+                kept.push(`M${x - 2.8} 4.5a2.8 2.8 0 1 0 5.6 0a2.8 2.8 0 1 0 -5.6 0`);
+            } else if (frame.verdict === 'drop') {
+                dropped.push(`M${x - 2.2} 7.5L${x + 2.2} 1.5`);
+            } else {
+                open.push(`M${x - 1.2} 4.5a1.2 1.2 0 1 0 2.4 0a1.2 1.2 0 1 0 -2.4 0`);
+            }
+        });
+        shapes.append(
+            element('path', { d: kept.join(''), fill: 'none', stroke: '#000', 'stroke-width': 1.8 }),
+            element('path', { d: dropped.join(''), fill: 'none', stroke: '#333', 'stroke-width': 1.2 }),
+            element('path', { d: open.join(''), fill: '#333' }),
+        );
         button.append(top, shapes);
+        if (own.length > MOST) {
+            const more = document.createElement('small');
+            more.textContent = `and ${own.length - MOST} more`;
+            button.append(more);
+        }
         button.addEventListener('click', () => { this.#goTo(own); button.blur(); });
         item.append(button);
 
         return item;
     }
-}
-
-function shape(frame, x) {
-    if (frame.verdict === 'keep') {
-        return element('circle', { cx: x, cy: 4.5, r: 2.8, fill: 'none', stroke: '#000', 'stroke-width': 1.8 });
-    }
-    if (frame.verdict === 'drop') {
-        return element('path', { d: `M${x - 2.2} 7.5L${x + 2.2} 1.5`, stroke: '#333', 'stroke-width': 1.2 });
-    }
-
-    return element('circle', { cx: x, cy: 4.5, r: 1.2, fill: '#333' });
 }

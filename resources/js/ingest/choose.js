@@ -4,7 +4,7 @@
  */
 import { tinykeys } from 'tinykeys';
 import { showInstant, startDayLine } from '../studio/day-line.js';
-import { Marks, uuid } from '../studio/marks.js';
+import { Steps, uuid } from '../studio/steps.js';
 import { get, post } from '../studio/server.js';
 import { element } from '../studio/shapes.js';
 import { size } from '../studio/words.js';
@@ -65,7 +65,7 @@ class CardWall extends Wall {
 
 const wall = new CardWall($('wall'), { open: () => {}, point: () => {}, shown: () => wanted.look() });
 const wanted = new Wanted(root.dataset.wanted, () => (root.dataset.copying ? wall.seen : []), (made) => wall.refresh(made));
-const marks = new Marks(root.dataset.shoot, root.dataset.marks, (waiting, problem) => say(problem === null ? '' : `${count(waiting, 'mark')} kept here until the server answers`));
+const steps = new Steps(root.dataset.shoot, root.dataset.marks, (waiting, problem) => say(problem === null ? '' : `${count(waiting, 'mark')} kept here until the server answers`));
 
 function say(text) {
     $('note').textContent = text;
@@ -122,22 +122,23 @@ function send(changed, isTicked) {
 /** Verdicts can be given here and now; they stay with the frame. */
 function judge(verdict) {
     const changed = [...highlighted].filter((frame) => frame.id > 0 && frame.verdict !== verdict);
-    history.push(changed.map((frame) => {
-        const mark = { id: uuid(), frame, before: frame.verdict };
-        marks.add({ id: mark.id, frame: frame.id, verdict });
-        frame.verdict = verdict;
-
-        return mark;
-    }));
+    if (changed.length === 0) {
+        return;
+    }
+    const id = uuid();
+    history.push({ id, frames: changed.map((frame) => [frame, frame.verdict]) });
+    steps.add({ id, said: `${{ keep: 'Keep', drop: 'Drop', open: 'Open' }[verdict]} ${count(changed.length, 'frame')} before the copy`, marks: changed.map((frame) => ({ frame: frame.id, verdict })) });
+    changed.forEach((frame) => { frame.verdict = verdict; });
     wall.refresh(changed);
     highlighted.size === 1 ? step(1, false) : show();
 }
 
 function takeBack() {
-    for (const mark of history.pop() ?? []) {
-        marks.add({ id: mark.id, takeBack: true });
-        mark.frame.verdict = mark.before;
-        wall.refresh([mark.frame]);
+    const step = history.pop();
+    if (step) {
+        steps.add({ id: step.id, takeBack: true });
+        step.frames.forEach(([frame, before]) => { frame.verdict = before; });
+        wall.refresh(step.frames.map(([frame]) => frame));
     }
     show();
 }

@@ -72,3 +72,27 @@ export function showInstant(instant) {
         now.removeAttribute('hidden');
     }
 }
+
+/** Draws the minutes of which nothing is kept below the lanes. */
+export function showGaps(gaps) {
+    const line = document.querySelector('[data-day-line]');
+    const drawing = line?.querySelector('.field > svg');
+    if (!drawing) {
+        return;
+    }
+    drawing.querySelectorAll('.gap-mark').forEach((mark) => mark.remove());
+    const [first, last] = [Number(line.dataset.from), Number(line.dataset.to)];
+    const y = Number(drawing.getAttribute('height')) - 22;
+    for (const { from, to, frames } of gaps) {
+        const mark = document.createElementNS('http://www.w3.org/2000/svg', 'line');
+        const title = document.createElementNS('http://www.w3.org/2000/svg', 'title');
+        title.textContent = `Nothing is kept of ${frames} ${frames === 1 ? 'frame' : 'frames'}`;
+        mark.setAttribute('class', 'gap-mark');
+        mark.setAttribute('x1', `${100 * (from - first) / (last - first)}%`);
+        mark.setAttribute('x2', `${100 * Math.max(from - first + 0.002 * (last - first), to - first) / (last - first)}%`);
+        mark.setAttribute('y1', y);
+        mark.setAttribute('y2', y);
+        mark.append(title);
+        drawing.append(mark);
+    }
+}

@@ -18,7 +18,7 @@ export async function post(address, body) {
 export async function get(address) {
     const answer = await fetch(address, { credentials: 'same-origin', headers: { Accept: 'application/json' } });
     if (!answer.ok) {
-        throw Object.assign(new Error(`The server answered ${answer.status}.`), { status: answer.status });
+        throw Object.assign(new Error(`The server answered ${answer.status}.`), { status: answer.status, told: await answer.json().catch(() => null) });
     }
 
     return answer.json();

@@ -28,6 +28,11 @@ export class Wall {
         return this.#frames.filter((frame) => there.has(frame.id));
     }
 
+    /** Other frames, to be laid out when the wall is shown next. */
+    hold(frames) {
+        this.#frames = frames;
+    }
+
     lay(frames) {
         this.#frames = frames;
         const room = this.#box.clientWidth - 2 * 20;
@@ -73,7 +78,7 @@ export class Wall {
             if (there.delete(frame.id)) {
                 continue;
             }
-            const tile = this.tile(frame, i + 1, frame === this.#current, () => (frame === this.#current ? this.#acts.open(frame) : this.#acts.point(frame)));
+            const tile = this.tile(frame, i + 1, frame === this.#current, (event) => (frame === this.#current && !event.shiftKey && !event.ctrlKey && !event.metaKey ? this.#acts.open(frame) : this.#acts.point(frame, event)));
             tile.addEventListener('dblclick', () => this.#acts.open(frame));
             tile.tabIndex = -1;
             Object.assign(tile.style, {
@@ -92,7 +97,7 @@ export class Wall {
     tile(frame, number, isCurrent, act) {
         const tile = document.createElement('button');
         tile.type = 'button';
-        tile.className = `tile${frame.verdict === 'drop' ? ' is-dropped' : ''}`;
+        tile.className = `tile${frame.verdict === 'drop' ? ' is-dropped' : ''}${this.#acts.isHighlighted?.(frame) ? ' is-highlighted' : ''}`;
         tile.dataset.id = frame.id;
         tile.setAttribute('aria-label', `${number} ${frame.name}, ${frame.verdict}, rating ${frame.rating}`);
         if (isCurrent) {

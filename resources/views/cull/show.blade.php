@@ -2,42 +2,88 @@
 @push('scripts')<script type="module" src="{{ $build->url('js/cull/cull.js') }}"></script>@endpush
 @section('whole')
 <div class="cull" data-cull="{{ $shoot->id }}" data-frames="{{ route('cull.frames', $shoot) }}" data-marks="{{ route('cull.mark', $shoot) }}" data-wanted="{{ route('ingest.wanted', $shoot) }}"
-     data-verdict="{{ $filter->verdict?->value }}" data-rating="{{ $filter->rating }}" data-body="{{ $filter->body }}" data-from="{{ $filter->from }}" data-to="{{ $filter->to }}">
+     data-since="{{ url("/shoots/{$shoot->id}/cull/since") }}" data-whole="{{ url("/shoots/{$shoot->id}/cull/frames") }}" data-meeting="{{ route('cull.meeting', $shoot) }}" data-coverage="{{ route('cull.coverage', $shoot) }}"
+     data-fineness="{{ route('cull.fineness', $shoot) }}" data-border="{{ route('cull.border', $shoot) }}" data-sets="{{ route('cull.sets.store', $shoot) }}" data-collect="{{ route('cull.collect', $shoot) }}" data-uses-address="{{ route('cull.uses.store', $shoot) }}"
+     data-keys-address="{{ route('habits.keys') }}" data-moves-on-address="{{ route('habits.moves-on') }}" data-keys="{{ json_encode($habits->keys()->all()) }}" data-moves-on="{{ $habits->movesOn() ? '1' : '' }}" data-collects="{{ $habits->collects($shoot) }}"
+     data-verdict="{{ $filter->verdict?->value }}" data-rating="{{ $filter->rating }}" data-body="{{ $filter->body }}" data-from="{{ $filter->from }}" data-to="{{ $filter->to }}" data-where="{{ $where }}" data-sort="{{ $filter->sort->value === 'time' ? '' : $filter->sort->value }}">
     @include('studio.rail')
-    <div>@include('studio.day-line')</div>
-    <div class="filter-row filter" role="group" aria-label="Which frames are shown">
-        <div class="choices" role="group" aria-label="Verdict"><span class="about">Verdict</span>
-            @foreach(['' => 'all', 'open' => 'open', 'keep' => 'kept', 'drop' => 'dropped'] as $value => $label)
-                <button type="button" class="choice" data-says="{{ $value }}" aria-pressed="false">{{ $label }}</button>
-            @endforeach
+    <div class="line-place">@include('studio.day-line')</div>
+    <div class="filter-row">
+        <div class="filter" role="group" aria-label="Which frames are shown">
+            <div class="choices" role="group" aria-label="Verdict"><span class="about">Verdict</span>
+                @foreach(['' => 'all', 'open' => 'open', 'keep' => 'kept', 'drop' => 'dropped'] as $value => $label)
+                    <button type="button" class="choice" data-says="{{ $value }}" aria-pressed="false">{{ $label }}</button>
+                @endforeach
+            </div>
+            <div class="choices" role="group" aria-label="Rating at least"><span class="about">Rating at least</span>
+                @foreach(range(0, 5) as $rating)<button type="button" class="choice" data-least="{{ $rating }}" aria-pressed="false">{{ $rating }}</button>@endforeach
+            </div>
+            <label class="visually-hidden" for="of-body">Body</label>
+            <select id="of-body" class="form-select" data-of-body>
+                <option value="">All bodies</option>
+                @foreach($bodies as $body)<option value="{{ $body->id }}" @selected($filter->body === $body->id)>{{ $names[$body->id] }}</option>@endforeach
+            </select>
+            <button type="button" class="choice" data-window hidden>All times ×</button>
+            <button type="button" class="choice" data-highlighted hidden></button>
+            <span class="strong"><span data-meant>…</span> of {{ number_format($all) }} frames</span>
+            <button type="button" class="choice" data-more-button aria-expanded="{{ $where !== '' || $filter->sort->value !== 'time' ? 'true' : 'false' }}" aria-controls="more">Find and collect</button>
         </div>
-        <div class="choices" role="group" aria-label="Rating at least"><span class="about">Rating at least</span>
-            @foreach(range(0, 5) as $rating)<button type="button" class="choice" data-least="{{ $rating }}" aria-pressed="false">{{ $rating }}</button>@endforeach
+        <div class="more" id="more" data-more @if($where === '' && $filter->sort->value === 'time') hidden @endif>
+            <form class="find" data-find>
+                <label for="where" class="visually-hidden">Frames for which this is true</label>
+                <input class="form-control" id="where" data-where value="{{ $where }}" placeholder="lens:85 and not use:press" autocomplete="off" spellcheck="false">
+                <label for="add" class="visually-hidden">Add a condition</label>
+                <select class="form-select" id="add" data-add><option value="">Add a condition</option>@foreach($subjects as $subject)<option value="{{ $subject->value }}|{{ $subject->isNumber() ? '>=' : ':' }}">{{ $subject->value }}: {{ $subject->help() }}</option>@endforeach</select>
+                <button class="btn btn-ink">Find</button>
+                <label for="sort" class="visually-hidden">Order</label>
+                <select class="form-select" id="sort" data-sort>@foreach(Kanpai\Core\Cull\Sort::cases() as $sort)<option value="{{ $sort->value === 'time' ? '' : $sort->value }}" @selected($filter->sort === $sort)>{{ $sort->inWords() }}</option>@endforeach</select>
+                <a href="{{ route('cull.list', $shoot) }}">Names and lists</a>
+                <a href="{{ route('cull.dropped', $shoot) }}">After the pass</a>
+            </form>
+            <p class="invalid-feedback" data-where-problem role="alert" @if($filter->problem === null) hidden @endif>{{ $filter->problem }}</p>
+            <form class="find" data-new-set>
+                <label for="collects">Collect into</label>
+                <select class="form-select" id="collects" data-collects><option value="">no set yet</option>@foreach($sets as $set)@unless($set->isLive())<option value="{{ $set->id }}" @selected($habits->collects($shoot) === $set->id)>{{ $set->name }}</option>@endunless @endforeach</select>
+                <label for="set-name">New set</label>
+                <input class="form-control" id="set-name" data-set-name maxlength="120" placeholder="name" autocomplete="off">
+                <label><input class="form-check-input" type="checkbox" data-everywhere> of all shoots</label>
+                <button class="btn btn-line" value="hand">Make a set</button>
+                <button class="btn btn-line" value="live">Save what is found as a live set</button>
+                <label><input class="form-check-input" type="checkbox" data-moves-on @checked($habits->movesOn())> marking moves on</label>
+                <label><input class="form-check-input" type="checkbox" data-outside> also frames outside this round</label>
+            </form>
+            <p class="invalid-feedback" data-set-problem role="alert" hidden></p>
         </div>
-        <label class="visually-hidden" for="of-body">Body</label>
-        <select id="of-body" class="form-select" data-of-body>
-            <option value="">All bodies</option>
-            @foreach($bodies as $body)<option value="{{ $body->id }}" @selected($filter->body === $body->id)>{{ $names[$body->id] }}</option>@endforeach
-        </select>
-        <button type="button" class="choice" data-window hidden>All times ×</button>
-        <span class="strong"><span data-meant>…</span> of {{ number_format($all) }} frames</span>
-        <span class="danger" data-waiting role="status" hidden></span>
+        <p class="danger" data-waiting role="status" hidden></p>
+        <div class="conflicts" data-conflicts role="alert" hidden></div>
     </div>
     <main class="position-relative">
         <h1 class="visually-hidden">Cull {{ $shoot->name }}</h1>
         <div class="wall h-100" data-wall tabindex="0" aria-label="Wall of frames"><div class="inner"></div></div>
         <div class="look h-100" data-look hidden>
-            <ol class="ladder" data-ladder aria-label="Moments"></ol>
+            <div class="ladder-side">
+                <div class="slider"><label for="fineness" class="visually-hidden">Moments, from few large to many small</label><span class="small">few large</span><input type="range" class="form-range" id="fineness" data-fineness min="0" max="100" step="1"><span class="small">many small</span><span class="small strong" data-moments></span></div>
+                <ol class="ladder" data-ladder aria-label="Moments"></ol>
+            </div>
             <div class="one">
-                <div class="view">
+                <div class="view" data-view>
                     <div class="frame" data-frame>
-                        <img data-image alt="">
+                        <canvas data-image role="img" aria-label=""></canvas>
                         <p class="facts-line" data-line></p>
+                        <dl class="facts facts-more" data-facts hidden></dl>
                         <p class="marks" data-shown role="status"></p>
                     </div>
                 </div>
+                <div class="pins" data-pins aria-label="Pinned spots" hidden></div>
             </div>
             <div class="others" data-others aria-label="Frames of this moment"></div>
+        </div>
+        <div class="rivals h-100" data-rivals aria-label="Rivals side by side" hidden></div>
+        <div class="flash" data-flash aria-hidden="true"></div>
+        <p class="note" data-note role="status" hidden></p>
+        <div class="uses-panel" data-uses-panel hidden>
+            <div class="choices filter" data-uses role="group" aria-label="Uses"></div>
+            <form class="find" data-new-use><label for="use-name" class="visually-hidden">Another use</label><input class="form-control" id="use-name" data-use-name maxlength="60" placeholder="another use" autocomplete="off"><button class="btn btn-line">Add it for the studio</button></form>
         </div>
         <div class="nothing" data-none hidden>
             @if($all === 0)
@@ -48,30 +94,35 @@
         </div>
     </main>
     <footer class="bar">
-        <span><b data-kept>…</b> kept of {{ number_format($all) }}</span>
+        <a href="{{ route('cull.rounds', $shoot) }}" class="strong" data-round>{{ $round->inWords() }}</a>
+        <span><b data-kept>…</b> kept of <span data-total>{{ number_format($all) }}</span></span>
         <span><b data-dropped>…</b> dropped</span>
         <span><b data-open>…</b> open</span>
+        <span data-target hidden></span>
+        <span data-rate></span>
         <span class="touch">
-            <button type="button" class="btn btn-line" data-does="f">Keep</button><button type="button" class="btn btn-line" data-does="d">Drop</button><button type="button" class="btn btn-line" data-does="Backspace">Take back</button>
+            <button type="button" class="btn btn-line" data-does="keep">Keep</button><button type="button" class="btn btn-line" data-does="drop">Drop</button><button type="button" class="btn btn-line" data-does="takeBack">Take back</button><button type="button" class="btn btn-line" data-does="wall">Wall</button>
         </span>
         <span class="keys">
-            <button type="button" class="btn-word text-decoration-none" data-does="f"><kbd>F</kbd> keep</button>
-            <button type="button" class="btn-word text-decoration-none" data-does="d"><kbd>D</kbd> drop</button>
-            <button type="button" class="btn-word text-decoration-none" data-does="a"><kbd>A</kbd> only this one</button>
-            <button type="button" class="btn-word text-decoration-none" data-does="Backspace"><kbd>⌫</kbd> take back</button>
-            <button type="button" class="btn-word text-decoration-none" data-does="Enter"><kbd>↵</kbd> one</button>
-            <button type="button" class="btn-word text-decoration-none" data-does="w"><kbd>W</kbd> wall</button>
-            <button type="button" class="btn-word text-decoration-none" data-does="?"><kbd>?</kbd> all keys</button>
+            <span class="undo clip" data-undo-word hidden>last: <span data-undo></span></span>
+            @foreach(['keep' => 'keep', 'drop' => 'drop', 'only' => 'only this one', 'takeBack' => 'take back', 'one' => 'one', 'wall' => 'wall', 'rivals' => 'rivals', 'help' => 'all keys'] as $action => $label)
+                <button type="button" class="btn-word text-decoration-none" data-does="{{ $action }}"><kbd>{{ Kanpai\Core\Cull\Keys::inWords($habits->keys()->all()[$action]) }}</kbd> {{ $label }}</button>
+            @endforeach
         </span>
     </footer>
     <dialog class="help" aria-labelledby="keys-title">
         <h2 id="keys-title">Keys</h2>
-        <dl>
-            @foreach([['F', 'keep, and go on'], ['D', 'drop, and go on'], ['S', 'open again'], ['A', 'keep only this one of its moment, drop the others'], ['1 … 5', 'rating'], ['0', 'no rating'], ['⌫', 'take the last mark back'], ['→ ←', 'next frame, frame before'], ['↓ ↑', 'next moment, moment before; on the wall a row'], ['↵', 'one frame'], ['W', 'the wall of frames'], ['/', 'filter'], ['?', 'these keys']] as [$key, $does])
-                <dt><kbd>{{ $key }}</kbd></dt><dd>{{ $does }}</dd>
-            @endforeach
-        </dl>
-        <form method="dialog"><button class="btn btn-ink">Back to the frames</button></form>
+        <form data-keys>
+            <div class="key-list">
+                @foreach($actions as $action => [$usual, $does])
+                    <label for="key-{{ $action }}">{{ $does }}</label>
+                    <input class="form-control" id="key-{{ $action }}" data-key="{{ $action }}" value="{{ $habits->keys()->all()[$action] }}" title="usually {{ Kanpai\Core\Cull\Keys::inWords($usual) }}" autocomplete="off">
+                @endforeach
+            </div>
+            <p class="invalid-feedback" data-keys-problem role="alert" hidden></p>
+            <div class="row-line"><button class="btn btn-ink">Keep these keys</button><span class="small quiet">Stand in a field and press the key. They are yours on every machine.</span></div>
+        </form>
+        <form method="dialog"><button class="btn btn-line">Back to the frames</button></form>
     </dialog>
 </div>
 @endsection

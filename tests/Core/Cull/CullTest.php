@@ -6,7 +6,6 @@ namespace Tests\Core\Cull;
 
 use Kanpai\Core\Cull\FrameFilter;
 use Kanpai\Core\Cull\InvalidMark;
-use Kanpai\Core\Cull\Moments;
 use Kanpai\Core\Cull\Standing;
 use Kanpai\Core\Cull\Verdict;
 use Kanpai\Core\Picture\DifferenceHash;
@@ -64,12 +63,6 @@ final class CullTest extends TestCase
     {
         self::assertSame($expected, FrameFilter::ofQuery($query)->toQuery());
         self::assertEquals(FrameFilter::ofQuery($query), FrameFilter::ofQuery(FrameFilter::ofQuery($query)->toQuery()));
-    }
-
-    public function test_a_pause_begins_a_moment(): void
-    {
-        self::assertSame([0, 0, 1, 1, 2], Moments::of([0, 59_999, 119_999, 120_000, 400_000]));
-        self::assertSame([], Moments::of([]));
     }
 
     /** A ramp to the right sets every sign, one to the left none (Krawetz 2013). */

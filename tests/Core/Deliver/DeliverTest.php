@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Core\Deliver;
 
+use Kanpai\Core\Cull\NameList;
 use Kanpai\Core\Deliver\ChecksumList;
 use Kanpai\Core\Deliver\DeliveredName;
-use Kanpai\Core\Deliver\NameList;
 use Kanpai\Core\Share\ShareToken;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Cull;
+
+use App\Ingest\Lanes;
+use App\Studio\Shoot;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Cull\Coverage;
+use Kanpai\Core\Cull\Verdict;
+
+/** Kept, dropped, open: in all, along the day, by shooter and body. */
+final readonly class CountOfShoot
+{
+    /**
+     * @param  array{keep: int, drop: int, open: int}  $all
+     * @param  array<string, array{keep: int, drop: int, open: int}>  $shooters
+     * @param  array<string, array{keep: int, drop: int, open: int}>  $bodies
+     */
+    private function __construct(public array $all, public Coverage $coverage, public array $shooters, public array $bodies, public ?int $wanted)
+    {
+    }
+
+    public static function of(Shoot $shoot, Round $round): self
+    {
+        $frames = DB::table('frames')->join('cards', 'cards.id', '=', 'frames.card_id')->where('frames.shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('taken_ms')->get(['taken_ms', 'verdict', 'body_id', 'cards.shooter']);
+        $names = Lanes::names($shoot);
+        $nothing = ['keep' => 0, 'drop' => 0, 'open' => 0];
+        $all = $nothing;
+        $shooters = $bodies = $line = [];
+        foreach ($frames as $frame) {
+            $verdict = Verdict::from((string) $frame->verdict);
+            $shooter = (string) $frame->shooter !== '' ? (string) $frame->shooter : 'nobody named';
+            $body = $names[(int) $frame->body_id] ?? '';
+            $shooters[$shooter] ??= $nothing;
+            $bodies[$body] ??= $nothing;
+            $all[$verdict->value]++;
+            $shooters[$shooter][$verdict->value]++;
+            $bodies[$body][$verdict->value]++;
+            $line[] = [(int) $frame->taken_ms, $verdict];
+        }
+        $coverage = Coverage::of($line);
+
+        return new self($all, $coverage, $shooters, $bodies, $round->plan()->wanted(count($coverage->minutes)));
+    }
+}

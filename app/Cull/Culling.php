@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Cull;
+
+use App\Studio\Shoot;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Cull\Moment\Fineness;
+
+/**
+ * Where the culling of a shoot stands: the round that goes on, the turn to which its marks have come, and how finely
+ * it is parted into moments. Whoever changes verdicts holds this row, so that turns follow one another without gaps.
+ */
+final readonly class Culling
+{
+    private function __construct(public int $shoot, public int $round, public int $turn, public Fineness $fineness)
+    {
+    }
+
+    public static function of(Shoot $shoot): self
+    {
+        return self::row($shoot, false) ?? DB::transaction(fn (): self => self::held($shoot));
+    }
+
+    /** The same, held until the transaction ends. The first to come begins the first round. */
+    public static function held(Shoot $shoot): self
+    {
+        $row = self::row($shoot, true);
+        if ($row === null) {
+            DB::table('culls')->insertOrIgnore(['shoot_id' => $shoot->id]);
+            // The row is ours from here on, so that two who come first together begin one round.
+            DB::table('culls')->where('shoot_id', $shoot->id)->lockForUpdate()->first();
+            if (DB::table('culls')->where('shoot_id', $shoot->id)->whereNull('round_id')->exists()) {
+                DB::table('culls')->where('shoot_id', $shoot->id)->update(['round_id' => Round::first($shoot)->id]);
+            }
+            $row = self::row($shoot, true);
+        }
+
+        return $row ?? throw new \LogicException('The culling of a shoot could not be begun.');
+    }
+
+    /** Counts a turn. Only for whoever holds the row. */
+    public function next(): self
+    {
+        DB::table('culls')->where('shoot_id', $this->shoot)->update(['turn' => $this->turn + 1]);
+
+        return new self($this->shoot, $this->round, $this->turn + 1, $this->fineness);
+    }
+
+    private static function row(Shoot $shoot, bool $held): ?self
+    {
+        $row = DB::table('culls')->where('shoot_id', $shoot->id)->whereNotNull('round_id')->when($held, fn ($query) => $query->lockForUpdate())->first();
+
+        return $row === null ? null : new self($shoot->id, (int) $row->round_id, (int) $row->turn, Fineness::of((int) $row->fineness));
+    }
+}

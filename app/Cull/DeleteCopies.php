@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Cull;
+
+use App\Ingest\Card;
+use App\Ingest\CardFile;
+use App\Ingest\Copy;
+use App\Ingest\Place;
+use App\Ingest\Places;
+use App\Studio\Shoot;
+use App\Studio\Task;
+use App\Studio\WorkInTurns;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Cull\Verdict;
+
+/**
+ * Deletes copies of dropped frames in some places. Cards are not touched, nor a copy on which a file of another card
+ * rests; and of every file a proved copy that is there stays, unless the studio allows the last one to go.
+ */
+final class DeleteCopies extends WorkInTurns
+{
+    private const PIECE = 100;
+
+    /** @param  list<string>  $places  names */
+    public function __construct(int $taskId, private readonly array $places, private readonly bool $last)
+    {
+        parent::__construct($taskId);
+    }
+
+    /** @param  list<string>  $places */
+    public static function start(Shoot $shoot, array $places, bool $last): void
+    {
+        $files = self::files($shoot, $places)->count();
+        $task = Task::open($shoot, 'delete', 'dropped', 'Deleting copies of dropped frames', 'files', $files);
+        self::dispatch($task->id, $places, $last)->onQueue('urgent');
+    }
+
+    /**
+     * What stands where, of the dropped frames.
+     *
+     * @return list<array{place: string, isThere: bool, files: int, bytes: int}>
+     */
+    public static function plan(Shoot $shoot): array
+    {
+        $there = app(Places::class)->all($shoot->studio_id)->mapWithKeys(fn (Place $place): array => [$place->name => $place->isThere()])->all();
+
+        return array_values(DB::table('copies')->join('files', 'files.id', '=', 'copies.file_id')->join('frames', 'frames.id', '=', 'files.frame_id')->where(['frames.shoot_id' => $shoot->id, 'frames.verdict' => Verdict::Drop])
+            ->groupBy('copies.place')->orderBy('copies.place')->selectRaw('copies.place, COUNT(*) AS files, SUM(files.size) AS bytes')->get()
+            ->map(fn ($row): array => ['place' => (string) $row->place, 'isThere' => $there[$row->place] ?? false, 'files' => (int) $row->files, 'bytes' => (int) $row->bytes])->all());
+    }
+
+    protected function turn(Task $task): bool
+    {
+        $shoot = Shoot::query()->findOrFail($task->shoot_id);
+        $folders = app(Places::class)->folders($shoot->studio_id);
+        $last = (int) $task->answer;
+        while (($files = self::files($shoot, $this->places)->where('files.id', '>', $last)->with('copies')->orderBy('files.id')->limit(self::PIECE)->get())->isNotEmpty()) {
+            foreach ($files as $file) {
+                $this->clear($file, $folders);
+                $last = $file->id;
+            }
+            $task->update(['answer' => (string) $last]);
+            if (! $task->reach(min($task->total, $task->done + $files->count())) || $this->isTurnOver()) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    protected function over(Task $task): void
+    {
+        foreach (Card::query()->where('shoot_id', $task->shoot_id)->get() as $card) {
+            $card->isSafeAfterProof();
+        }
+    }
+
+    /** @param  array<string, string>  $folders  place => path */
+    private function clear(CardFile $file, array $folders): void
+    {
+        $path = fn (Copy $copy): ?string => isset($folders[$copy->place]) ? $folders[$copy->place].'/'.$file->destination : null;
+        $isThere = fn (Copy $copy): bool => $path($copy) !== null && is_file($path($copy));
+        $going = $file->copies->filter(fn (Copy $copy): bool => in_array($copy->place, $this->places, true) && isset($folders[$copy->place]));
+        $staying = $file->copies->filter(fn (Copy $copy): bool => ! $going->contains($copy) && $copy->hash === $file->hash && $isThere($copy));
+        if ($staying->isEmpty() && ! $this->last) {
+            // One that was proved stays, and the first that is really there.
+            $kept = $going->first(fn (Copy $copy): bool => $copy->hash === $file->hash && $isThere($copy));
+            if ($kept === null) {
+                return;
+            }
+            $going = $going->reject(fn (Copy $copy): bool => $copy->id === $kept->id);
+        }
+        if ($going->isEmpty()) {
+            return;
+        }
+        // It is not to be copied again when the card comes back.
+        $file->update(['is_ticked' => false]);
+        foreach ($going as $copy) {
+            @unlink((string) $path($copy));
+            $copy->delete();
+            // The sidecar that stood beside it is ours.
+            foreach (DB::table('sidecars')->where(['frame_id' => $file->frame_id, 'place' => $copy->place])->get(['id', 'path']) as $sidecar) {
+                if ($file->kind->isPicture()) {
+                    @unlink($folders[$copy->place].'/'.$sidecar->path);
+                    DB::table('sidecars')->where('id', $sidecar->id)->delete();
+                }
+            }
+        }
+    }
+
+    /**
+     * @param  list<string>  $places
+     * @return Builder<CardFile>
+     */
+    private static function files(Shoot $shoot, array $places): Builder
+    {
+        $files = CardFile::query();
+        $files->whereIn('frame_id', DB::table('frames')->where(['shoot_id' => $shoot->id, 'verdict' => Verdict::Drop])->select('id'))
+            ->whereHas('copies', fn (Builder $copies) => $copies->whereIn('place', $places))
+            ->whereNotIn('files.id', DB::table('files')->whereNotNull('same_as_id')->select('same_as_id'));
+
+        return $files;
+    }
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Cull;
+
+use App\Ingest\Frame;
+use App\Studio\FoundInOwnStudio;
+use App\Studio\Shoot;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Cull\FrameFilter;
+
+/**
+ * Frames put together by hand, or, with a rule, those that meet it: then it is always up to date.
+ *
+ * @property int $id
+ * @property int $studio_id
+ * @property int|null $shoot_id null for one of all shoots
+ * @property string $name
+ * @property string|null $rule the filter of a live set
+ */
+final class FrameSet extends Model
+{
+    use FoundInOwnStudio;
+
+    protected $table = 'sets';
+
+    protected $guarded = [];
+
+    /** @return Builder<self> those that can be used in a shoot */
+    public static function ofShoot(Shoot $shoot): Builder
+    {
+        return self::query()->where('studio_id', $shoot->studio_id)->where(fn (Builder $query) => $query->where('shoot_id', $shoot->id)->orWhereNull('shoot_id'))->orderBy('name')->orderBy('id');
+    }
+
+    public function isLive(): bool
+    {
+        return $this->rule !== null;
+    }
+
+    /** @return list<int> of one shoot */
+    public function frames(Shoot $shoot): array
+    {
+        $ids = $this->rule === null
+            ? Frame::of($shoot)->whereIn('frames.id', DB::table('set_frames')->where('set_id', $this->id)->select('frame_id'))->pluck('frames.id')
+            : Frame::meeting($shoot, FrameFilter::where($this->rule))->pluck('frames.id');
+
+        return array_map(intval(...), array_values($ids->all()));
+    }
+}

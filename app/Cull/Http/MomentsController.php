@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Cull\Http;
+
+use App\Cull\Regrouping;
+use App\Cull\RegroupMoments;
+use App\Studio\Shoot;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kanpai\Core\Cull\Moment\Fineness;
+use Kanpai\Core\Cull\Moment\HandEdit;
+
+/** How the shoot is parted into moments: the slider, and what is done by hand. */
+final class MomentsController
+{
+    public function __construct(private readonly Regrouping $regrouping)
+    {
+    }
+
+    public function finer(Request $request, Shoot $shoot): JsonResponse
+    {
+        $request->validate(['fineness' => ['required', 'integer', 'between:0,100']]);
+        $this->regrouping->finer($shoot, Fineness::of($request->integer('fineness')));
+        RegroupMoments::dispatch($shoot->id);
+
+        return response()->json(['fineness' => $request->integer('fineness')]);
+    }
+
+    public function byHand(Request $request, Shoot $shoot): JsonResponse
+    {
+        $request->validate(['frame' => ['required', 'integer'], 'kind' => ['present', 'nullable', 'in:split,join']]);
+        $kind = $request->input('kind');
+        $this->regrouping->byHand($shoot, $request->integer('frame'), is_string($kind) ? HandEdit::from($kind) : null);
+        RegroupMoments::dispatch($shoot->id);
+
+        return response()->json(['kind' => $kind]);
+    }
+}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Cull\Http;
+
+use App\Cull\CountOfShoot;
+use App\Cull\Culling;
+use App\Cull\FrameSet;
+use App\Cull\Round;
+use App\Cull\Rounds;
+use App\Ingest\Frame;
+use App\Studio\Member;
+use App\Studio\PictureAddress;
+use App\Studio\Shoot;
+use Illuminate\Contracts\View\View;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Validation\Rule;
+use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Cull\Round\Doubt;
+use Kanpai\Core\Cull\Round\InvalidRound;
+use Kanpai\Core\Cull\Round\RoundPlan;
+use Kanpai\Core\Cull\Round\Source;
+
+/** Rounds, the count of the one that goes on, and what changed from one to another. */
+final class RoundsController
+{
+    private const SHOWN = 60;
+
+    public function __construct(private readonly Rounds $rounds)
+    {
+    }
+
+    public function index(Request $request, Shoot $shoot): View
+    {
+        $state = Culling::of($shoot);
+        $rounds = Round::ofShoot($shoot)->get();
+        $one = $rounds->firstWhere('id', (int) $request->query('one', '0'));
+        $other = $rounds->firstWhere('id', (int) $request->query('other', '0'));
+        $comparison = $one !== null && $other !== null ? $this->rounds->compare($shoot, $one, $other) : null;
+        $frames = [];
+        foreach ($comparison->changes ?? [] as $change => $ids) {
+            $frames[$change] = Frame::inOrder($shoot)->whereKey($ids)->limit(self::SHOWN)->get()->map(fn (Frame $frame): array => ['name' => $frame->name, 'picture' => PictureAddress::orNothing($frame->small_path)])->all();
+        }
+
+        return view('cull.rounds', [
+            'shoot' => $shoot, 'rounds' => $rounds, 'now' => $rounds->firstOrFail('id', $state->round), 'sets' => FrameSet::ofShoot($shoot)->get(), 'all' => Frame::of($shoot)->count(),
+            'count' => CountOfShoot::of($shoot, $rounds->firstOrFail('id', $state->round)), 'one' => $one, 'other' => $other, 'comparison' => $comparison, 'frames' => $frames,
+        ]);
+    }
+
+    public function store(Request $request, Shoot $shoot): RedirectResponse
+    {
+        $request->validate([
+            'source' => ['required', Rule::enum(Source::class)], 'doubt' => ['required', Rule::enum(Doubt::class)], 'starts' => ['required', 'in:kept,open'],
+            'set' => ['nullable', 'integer', 'required_if:source,set'], 'target' => ['nullable', 'integer'], 'per_minute' => ['nullable', 'numeric'],
+        ], ['set.required_if' => 'Choose the set from which the round starts.']);
+        $set = $request->filled('set') && $request->string('source')->toString() === 'set' ? FrameSet::ofShoot($shoot)->findOrFail($request->integer('set')) : null;
+        try {
+            $round = $this->rounds->begin($shoot, Member::current(), RoundPlan::of(
+                Source::from((string) $request->string('source')), Doubt::from((string) $request->string('doubt')), $request->string('starts')->toString() === 'kept',
+                $request->filled('target') ? $request->integer('target') : null, $request->filled('per_minute') ? $request->float('per_minute') : null,
+            ), $set);
+        } catch (InvalidRound $reason) {
+            throw ValidationException::withMessages(['source' => $reason->getMessage()]);
+        }
+
+        return redirect()->route('cull.show', $shoot)->with('said', "{$round->inWords()} begins.");
+    }
+
+    public function takeUp(Shoot $shoot, Round $round): RedirectResponse
+    {
+        abort_unless($round->shoot_id === $shoot->id, 404);
+        $this->rounds->takeUp($shoot, $round);
+
+        return redirect()->route('cull.rounds', $shoot)->with('said', "{$round->inWords()} goes on: the verdicts stand as they stood when it was left.");
+    }
+
+    public function throwAway(Shoot $shoot, Round $round): RedirectResponse
+    {
+        abort_unless($round->shoot_id === $shoot->id, 404);
+        $this->rounds->throwAway($shoot, Member::current(), $round);
+
+        return redirect()->route('cull.rounds', $shoot)->with('said', "{$round->inWords()} is thrown away. It can still be taken up again.");
+    }
+}

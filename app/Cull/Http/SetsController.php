@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Cull\Http;
+
+use App\Cull\FrameSet;
+use App\Cull\Habits;
+use App\Cull\Uses;
+use App\Ingest\Frame;
+use App\Ingest\FramesMeeting;
+use App\Studio\Member;
+use App\Studio\Shoot;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Cull\Filter\InvalidFilter;
+use Kanpai\Core\Cull\FrameFilter;
+use Kanpai\Core\Cull\UseList;
+
+/** Sets, live sets and uses, and into which set the collection key puts frames. */
+final class SetsController
+{
+    private const MOST_FRAMES = 20_000;
+
+    public function store(Request $request, Shoot $shoot): JsonResponse
+    {
+        $request->validate(['name' => ['required', 'string', 'max:120'], 'rule' => ['nullable', 'string'], 'frames' => ['nullable', 'array', 'max:'.self::MOST_FRAMES], 'frames.*' => ['integer'], 'everywhere' => ['nullable', 'boolean']], ['name.required' => 'Give the set a name.']);
+        $name = trim((string) $request->string('name'));
+        if (FrameSet::ofShoot($shoot)->where('name', $name)->exists()) {
+            throw ValidationException::withMessages(['name' => "There is a set called “{$name}” already."]);
+        }
+        $rule = $request->filled('rule') ? (string) $request->string('rule') : null;
+        if ($rule !== null) {
+            try {
+                FramesMeeting::of($shoot, FrameFilter::where($rule));
+            } catch (InvalidFilter $reason) {
+                throw ValidationException::withMessages(['rule' => $reason->getMessage()]);
+            }
+        }
+        $set = FrameSet::query()->create(['studio_id' => $shoot->studio_id, 'shoot_id' => $request->boolean('everywhere') ? null : $shoot->id, 'name' => $name, 'rule' => $rule]);
+        $ids = Frame::of($shoot)->whereIn('frames.id', array_map(intval(...), (array) $request->input('frames', [])))->pluck('frames.id');
+        foreach ($ids->chunk(1000) as $some) {
+            DB::table('set_frames')->insertOrIgnore($some->map(fn ($id): array => ['set_id' => $set->id, 'frame_id' => $id])->values()->all());
+        }
+
+        return response()->json(['id' => $set->id, 'name' => $set->name, 'rule' => $set->rule, 'shoot' => $set->shoot_id, 'frames' => $ids->count()]);
+    }
+
+    public function remove(Shoot $shoot, int $set): RedirectResponse
+    {
+        FrameSet::ofShoot($shoot)->findOrFail($set)->delete();
+
+        return redirect()->route('cull.show', $shoot);
+    }
+
+    /** Chooses the set of the collection key. */
+    public function collect(Request $request, Shoot $shoot): JsonResponse
+    {
+        $set = FrameSet::ofShoot($shoot)->whereNull('rule')->findOrFail($request->integer('set'));
+        Habits::of(Member::current())->collectingInto($shoot, $set->id);
+
+        return response()->json(['set' => $set->id, 'frames' => $set->frames($shoot)]);
+    }
+
+    public function storeUse(Request $request, Shoot $shoot): JsonResponse
+    {
+        $request->validate(['name' => ['required', 'string', 'max:60', 'not_regex:/[,\p{C}]/u']], ['name.required' => 'Say what frames are for.', 'name.not_regex' => 'A use is written with other uses between commas, so it has none itself.']);
+        $uses = Uses::with($shoot->studio, (string) $request->string('name'));
+        if ($uses->bits((string) $request->string('name')) === 0) {
+            throw ValidationException::withMessages(['name' => 'A studio has at most '.UseList::MOST.' uses.']);
+        }
+
+        return response()->json(['uses' => $uses->names]);
+    }
+}

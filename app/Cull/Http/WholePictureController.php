@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Cull\Http;
+
+use App\Imaging\UnableToMakePicture;
+use App\Ingest\EmbeddedPictures;
+use App\Ingest\Frame;
+use App\Ingest\Places;
+use App\Studio\Shoot;
+use Kanpai\Core\Card\FileKind;
+use Symfony\Component\HttpFoundation\Response;
+
+/** The picture of a frame in all its pixels: the JPEG of a proved copy, or the largest that a raw file holds. */
+final class WholePictureController
+{
+    private const DAY = 86_400;
+
+    public function __invoke(Shoot $shoot, int $frame, Places $places, EmbeddedPictures $embedded): Response
+    {
+        $found = Frame::of($shoot)->with('files.copies', 'files.sameAs.copies')->findOrFail($frame);
+        $folders = $places->folders($shoot->studio_id);
+        $headers = ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age='.self::DAY];
+        // A JPEG beside the raw file has all pixels; what a raw file embeds may have fewer.
+        foreach ($found->files->sortBy(fn ($file): int => $file->kind === FileKind::Jpeg ? 0 : 1) as $file) {
+            $path = $file->kind->isPicture() ? $file->provedPath($folders) : null;
+            if ($path === null) {
+                continue;
+            }
+            if ($file->kind === FileKind::Jpeg) {
+                return response()->file($path, $headers);
+            }
+            try {
+                return response($embedded->largest($path)['bytes'], 200, $headers);
+            } catch (UnableToMakePicture) {
+                continue;
+            }
+        }
+        abort(404, 'No copy of this frame is within reach.');
+    }
+}

@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Cull;
+
+use App\Studio\Shoot;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Cull\Moment\Borders;
+use Kanpai\Core\Cull\Moment\Fineness;
+use Kanpai\Core\Cull\Moment\Glimpse;
+use Kanpai\Core\Cull\Moment\HandEdit;
+use Kanpai\Core\Cull\Moment\Moments;
+
+/** Parts the frames of a shoot into moments, as the slider and the hands say, and keeps which is which. */
+final class Regrouping
+{
+    private const PIECE = 1000;
+
+    public function regroup(Shoot $shoot): void
+    {
+        DB::transaction(function () use ($shoot): void {
+            $fineness = Culling::held($shoot)->fineness;
+            ['ids' => $ids, 'borders' => $borders, 'byHand' => $byHand, 'stand' => $stand] = $this->read($shoot);
+            $moments = Moments::of($borders, $fineness, $byHand);
+            $sizes = array_count_values($moments);
+            $rows = [];
+            foreach ($ids as $i => $id) {
+                $now = [$moments[$i], $sizes[$moments[$i]]];
+                if ($stand[$i] !== $now) {
+                    $rows[$now[0].','.$now[1]][] = $id;
+                }
+            }
+            $this->store($rows);
+        }, 3);
+    }
+
+    /**
+     * The borders, so that a page can regroup as the slider moves.
+     *
+     * @return array{borders: list<float|null>, byHand: array<int, string>} strength before each frame in order, null for the first; place => what was done by hand
+     */
+    public function borders(Shoot $shoot): array
+    {
+        ['borders' => $borders, 'byHand' => $byHand] = $this->read($shoot);
+
+        return ['borders' => array_map(fn (float $strength): ?float => is_finite($strength) ? round($strength, 3) : null, $borders), 'byHand' => array_map(fn (HandEdit $edit): string => $edit->value, $byHand)];
+    }
+
+    public function finer(Shoot $shoot, Fineness $fineness): void
+    {
+        DB::transaction(function () use ($shoot, $fineness): void {
+            Culling::held($shoot);
+            DB::table('culls')->where('shoot_id', $shoot->id)->update(['fineness' => $fineness->place]);
+        });
+    }
+
+    /** Says what is before a frame, whatever the slider says; or with null nothing any more. */
+    public function byHand(Shoot $shoot, int $frame, ?HandEdit $edit): void
+    {
+        if (DB::table('frames')->where(['id' => $frame, 'shoot_id' => $shoot->id])->doesntExist()) {
+            return;
+        }
+        $edit === null
+            ? DB::table('moment_edits')->where(['frame_id' => $frame, 'shoot_id' => $shoot->id])->delete()
+            : DB::table('moment_edits')->upsert([['frame_id' => $frame, 'shoot_id' => $shoot->id, 'kind' => $edit->value]], ['frame_id'], ['kind']);
+    }
+
+    /** @param  array<string, list<int>>  $rows  moment and size => frames */
+    private function store(array $rows): void
+    {
+        // A table of values to be joined: one statement for all, by the primary key.
+        $values = [];
+        foreach ($rows as $now => $frames) {
+            foreach ($frames as $frame) {
+                $values[] = "({$frame},{$now})";
+            }
+        }
+        foreach (array_chunk($values, self::PIECE) as $some) {
+            DB::update('UPDATE frames JOIN (WITH given (id, moment, size) AS (VALUES '.implode(',', $some).') SELECT * FROM given) AS given ON given.id = frames.id SET frames.moment = given.moment, frames.moment_size = given.size');
+        }
+    }
+
+    /** @return array{ids: list<int>, borders: list<float>, byHand: array<int, HandEdit>, stand: list<array{int, int}>} */
+    private function read(Shoot $shoot): array
+    {
+        $edits = DB::table('moment_edits')->where('shoot_id', $shoot->id)->pluck('kind', 'frame_id')->all();
+        $ids = $glimpses = $byHand = $stand = [];
+        foreach (DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('taken_ms')->orderBy('id')->get(['id', 'taken_ms', 'body_id', 'likeness', 'colours', 'moment', 'moment_size']) as $frame) {
+            if (isset($edits[$frame->id])) {
+                $byHand[count($ids)] = HandEdit::from((string) $edits[$frame->id]);
+            }
+            $ids[] = (int) $frame->id;
+            $stand[] = [(int) $frame->moment, (int) $frame->moment_size];
+            $glimpses[] = Glimpse::of((int) $frame->taken_ms, (int) $frame->body_id, $frame->likeness === null ? null : (string) $frame->likeness, $frame->colours === null ? null : (string) $frame->colours);
+        }
+
+        return ['ids' => $ids, 'borders' => Borders::of($glimpses), 'byHand' => $byHand, 'stand' => $stand];
+    }
+}

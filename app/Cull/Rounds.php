@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Cull;
+
+use App\Studio\Member;
+use App\Studio\Shoot;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Cull\Round\InvalidRound;
+use Kanpai\Core\Cull\Round\RoundComparison;
+use Kanpai\Core\Cull\Round\RoundPlan;
+use Kanpai\Core\Cull\Round\Source;
+use Kanpai\Core\Cull\Verdict;
+
+/** Begins rounds, takes them up again, throws them away. The verdicts of each stay with it. */
+final class Rounds
+{
+    /** @throws InvalidRound when no frame would take part */
+    public function begin(Shoot $shoot, Member $member, RoundPlan $plan, ?FrameSet $set): Round
+    {
+        return DB::transaction(function () use ($shoot, $member, $plan, $set): Round {
+            $state = Culling::held($shoot)->next();
+            $this->remember($shoot, $state->round);
+            $round = Round::planned($shoot, $plan, $set?->id, $state->round, $member->id);
+            $ids = $plan->source === Source::Set && $set !== null ? array_fill_keys($set->frames($shoot), true) : [];
+            $rows = [];
+            $taking = 0;
+            foreach (DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('id')->lockForUpdate()->get(['id', 'verdict']) as $frame) {
+                $before = Verdict::from((string) $frame->verdict);
+                $isIn = $plan->takes($before, isset($ids[(int) $frame->id]));
+                $taking += $isIn ? 1 : 0;
+                $rows[] = ['round_id' => $round->id, 'frame_id' => (int) $frame->id, 'is_in' => $isIn, 'verdict' => $plan->begins($before, isset($ids[(int) $frame->id]))->value];
+            }
+            if ($taking === 0) {
+                throw InvalidRound::takesNoFrame();
+            }
+            foreach (array_chunk($rows, 2000) as $some) {
+                DB::table('round_frames')->insert($some);
+            }
+            $this->goOn($shoot, $round, $state->turn);
+
+            return $round;
+        }, 3);
+    }
+
+    /** The verdicts stand again as they stood when the round was left. */
+    public function takeUp(Shoot $shoot, Round $round): void
+    {
+        DB::transaction(function () use ($shoot, $round): void {
+            $state = Culling::held($shoot)->next();
+            if ($state->round !== $round->id) {
+                $this->remember($shoot, $state->round);
+            }
+            $round->update(['thrown_away_at' => null]);
+            $this->goOn($shoot, $round, $state->turn);
+        }, 3);
+    }
+
+    /**
+     * Throws a round away. When it is the one that goes on, the one before it does again; before the first, all is
+     * open as on the day. It can still be taken up: a mistake costs nothing.
+     */
+    public function throwAway(Shoot $shoot, Member $member, Round $round): void
+    {
+        DB::transaction(function () use ($shoot, $member, $round): void {
+            $state = Culling::held($shoot)->next();
+            $round->update(['thrown_away_at' => now()]);
+            if ($state->round !== $round->id) {
+                return;
+            }
+            $this->remember($shoot, $round->id);
+            $others = Round::ofShoot($shoot)->whereNull('thrown_away_at')->get();
+            $before = $others->firstWhere('id', $round->from_round_id) ?? $others->last();
+            if ($before === null) {
+                $before = Round::planned($shoot, RoundPlan::first(), null, null, $member->id);
+                DB::insert("INSERT INTO round_frames (round_id, frame_id, is_in, verdict) SELECT ?, id, 1, 'open' FROM frames WHERE shoot_id = ?", [$before->id, $shoot->id]);
+            }
+            $this->goOn($shoot, $before, $state->turn);
+        }, 3);
+    }
+
+    public function compare(Shoot $shoot, Round $one, Round $other): RoundComparison
+    {
+        $now = Culling::of($shoot)->round;
+        $verdicts = function (Round $round) use ($shoot, $now): array {
+            $rows = $round->id === $now
+                ? DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->pluck('verdict', 'id')
+                : DB::table('round_frames')->join('frames', 'frames.id', '=', 'round_frames.frame_id')->where('round_id', $round->id)->whereNull('aside_at')->pluck('round_frames.verdict', 'frame_id');
+
+            return $rows->map(fn ($verdict): Verdict => Verdict::from((string) $verdict))->all();
+        };
+
+        return RoundComparison::between($verdicts($one), $verdicts($other));
+    }
+
+    /** How the frames stand is kept with the round that is left. */
+    private function remember(Shoot $shoot, int $round): void
+    {
+        DB::insert('INSERT INTO round_frames (round_id, frame_id, is_in, verdict) SELECT rounds.id, frames.id, rounds.source = ?, frames.verdict FROM frames JOIN rounds ON rounds.id = ? WHERE frames.shoot_id = ? ON DUPLICATE KEY UPDATE verdict = VALUES(verdict)', [Source::All->value, $round, $shoot->id]);
+    }
+
+    private function goOn(Shoot $shoot, Round $round, int $turn): void
+    {
+        DB::table('culls')->where('shoot_id', $shoot->id)->update(['round_id' => $round->id]);
+        // Frames that came since then stand as they are.
+        $changed = 'FROM frames JOIN round_frames ON round_frames.frame_id = frames.id AND round_frames.round_id = ? WHERE frames.shoot_id = ? AND frames.verdict <> round_frames.verdict';
+        DB::update("UPDATE captions SET written_at = NULL WHERE frame_id IN (SELECT frames.id {$changed})", [$round->id, $shoot->id]);
+        DB::update('UPDATE frames JOIN round_frames ON round_frames.frame_id = frames.id AND round_frames.round_id = ? SET frames.verdict = round_frames.verdict, frames.turn = ? WHERE frames.shoot_id = ? AND frames.verdict <> round_frames.verdict', [$round->id, $turn, $shoot->id]);
+    }
+}

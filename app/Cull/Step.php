@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Cull;
+
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Model;
+
+/**
+ * One thing that a member did to one frame or to many, with what stood before, so that it can be taken back.
+ *
+ * @property int $id
+ * @property string $uuid given by the browser, so that a step sent twice counts once
+ * @property int $shoot_id
+ * @property int|null $round_id
+ * @property int|null $member_id
+ * @property string $said what was done, in words
+ * @property CarbonImmutable|null $taken_back_at
+ */
+final class Step extends Model
+{
+    public $timestamps = false;
+
+    protected $guarded = [];
+
+    protected $dateFormat = 'Y-m-d H:i:s.v';
+
+    protected $casts = ['made_at' => 'immutable_datetime', 'taken_back_at' => 'immutable_datetime'];
+}

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Imaging;
+
+use Kanpai\Core\Picture\ColourGrid;
+use Kanpai\Core\Picture\DifferenceHash;
+
+/** What was measured of a picture while it was decoded. */
+final readonly class Seen
+{
+    /** @param  float  $sharpness  variance of the Laplacian of the preview */
+    private function __construct(public DifferenceHash $likeness, public ColourGrid $colours, public float $sharpness)
+    {
+    }
+
+    public static function of(Picture $preview, Picture $thumbnail): self
+    {
+        return new self(
+            DifferenceHash::of($thumbnail->greyGrid(DifferenceHash::WIDTH, DifferenceHash::HEIGHT)),
+            ColourGrid::of($thumbnail->colourGrid(ColourGrid::WIDTH, ColourGrid::HEIGHT)),
+            $preview->sharpness(),
+        );
+    }
+
+    /** @return array{likeness: string, colours: string, sharpness: float} as the columns of a frame */
+    public function columns(): array
+    {
+        return ['likeness' => (string) $this->likeness, 'colours' => (string) $this->colours, 'sharpness' => round($this->sharpness, 2)];
+    }
+}

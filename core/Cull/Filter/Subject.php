@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Cull\Filter;
+
+/** What a filter can ask about a frame, by the word it is written with. */
+enum Subject: string
+{
+    case Verdict = 'verdict';
+    case Rating = 'rating';
+    case Use = 'use';
+    case Set = 'set';
+    case Body = 'body';
+    case Lens = 'lens';
+    case Shooter = 'shooter';
+    case Moment = 'moment';
+    case Iso = 'iso';
+    case Aperture = 'aperture';
+    case Shutter = 'shutter';
+    case Focal = 'focal';
+    case Sharpness = 'sharpness';
+    case Keyword = 'keyword';
+    case Words = 'words';
+    case Name = 'name';
+    case Time = 'time';
+
+    public function help(): string
+    {
+        return match ($this) {
+            self::Verdict => 'keep, drop or open',
+            self::Rating => '0 to 5',
+            self::Use => 'one of the studio’s uses, or any',
+            self::Set => 'the name of a set or live set',
+            self::Body => 'a part of its name or serial number',
+            self::Lens => 'a part of its name',
+            self::Shooter => 'a part of the name',
+            self::Moment => 'frames in its moment',
+            self::Iso => 'ISO sensitivity',
+            self::Aperture => 'f-number',
+            self::Shutter => 'seconds, such as 1/500',
+            self::Focal => 'millimetres',
+            self::Sharpness => 'variance of the Laplacian',
+            self::Keyword => 'a part of a keyword',
+            self::Words => 'a part of any text of the caption',
+            self::Name => 'a part of the file name',
+            self::Time => 'time of day, or date and time, in the shoot’s zone',
+        };
+    }
+
+    public function isNumber(): bool
+    {
+        return in_array($this, [self::Rating, self::Moment, self::Iso, self::Aperture, self::Shutter, self::Focal, self::Sharpness], true);
+    }
+
+    public function canBeCompared(): bool
+    {
+        return $this->isNumber() || $this === self::Time;
+    }
+}

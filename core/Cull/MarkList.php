@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Cull;
+
+use Kanpai\Core\Caption\Table;
+use Kanpai\Core\Caption\UnreadableTable;
+
+/**
+ * Verdicts, ratings and uses of frames as a table (CSV of RFC 4180), as it goes out and as it comes in from elsewhere;
+ * or just a list of names, of which each is to be marked alike.
+ */
+final readonly class MarkList
+{
+    public const COLUMNS = ['name', 'verdict', 'rating', 'uses', 'time'];
+
+    /**
+     * @param  list<array{name: string, verdict: string|null, rating: int|null, uses: list<string>|null}>  $marks
+     * @param  list<string>  $problems  lines that cannot be read, in words
+     */
+    private function __construct(public array $marks, public array $problems)
+    {
+    }
+
+    /** @param  iterable<array{string, Verdict, int, list<string>, string}>  $frames  name, verdict, rating, uses, time */
+    public static function write(iterable $frames): string
+    {
+        $lines = [implode(',', self::COLUMNS)];
+        foreach ($frames as [$name, $verdict, $rating, $uses, $time]) {
+            $lines[] = implode(',', array_map(self::cell(...), [$name, $verdict->value, (string) $rating, implode('; ', $uses), $time]));
+        }
+
+        return implode("\r\n", $lines)."\r\n";
+    }
+
+    /**
+     * A table with a first line that names the columns, or names between lines, commas or spaces, in quotes or not.
+     *
+     * @throws UnreadableTable when it is no text at all
+     */
+    public static function read(string $text): self
+    {
+        $first = strtolower((string) strtok(ltrim($text, "\xEF\xBB\xBF \r\n"), "\r\n"));
+        if (preg_match('/^"?(name|file ?name|file)"?\s*[,;\t]/', $first) !== 1 && trim($first) !== 'name') {
+            return self::names($text);
+        }
+        $marks = $problems = [];
+        $columns = [];
+        foreach (Table::rows($text) as ['line' => $line, 'cells' => $row]) {
+            if ($columns === []) {
+                $columns = array_flip(array_map(fn (string $name): string => in_array(strtolower(trim($name)), ['file', 'filename', 'file name'], true) ? 'name' : strtolower(trim($name)), $row));
+
+                continue;
+            }
+            $cell = fn (string $column): string => isset($columns[$column]) ? trim($row[$columns[$column]] ?? '') : '';
+            $name = $cell('name');
+            if ($name === '') {
+                continue;
+            }
+            $verdict = strtolower($cell('verdict'));
+            $rating = $cell('rating');
+            if (($verdict !== '' && Verdict::tryFrom($verdict) === null) || ($rating !== '' && preg_match('/^[0-5]$/', $rating) !== 1)) {
+                $problems[] = "Line {$line}, {$name}: ".($verdict !== '' && Verdict::tryFrom($verdict) === null ? InvalidMark::verdict(mb_strimwidth($verdict, 0, 20, '…'))->getMessage() : InvalidMark::rating((int) $rating)->getMessage());
+
+                continue;
+            }
+            $marks[] = ['name' => $name, 'verdict' => $verdict === '' ? null : $verdict, 'rating' => $rating === '' ? null : (int) $rating, 'uses' => isset($columns['uses']) ? array_values(array_filter(array_map(trim(...), explode(';', $cell('uses'))))) : null];
+        }
+
+        return new self($marks, $problems);
+    }
+
+    /**
+     * Finds the frames of the names: with their ending, or without when only one frame is called so.
+     *
+     * @param  array<int, string>  $frames  frame => name
+     * @return array{found: array<int, int>, missing: list<string>, several: list<string>} place in `marks` => frame
+     */
+    public function matched(array $frames): array
+    {
+        $whole = $stems = [];
+        foreach ($frames as $frame => $name) {
+            $whole[mb_strtolower($name)][] = $frame;
+            $stems[self::stem($name)][] = $frame;
+        }
+        $found = $missing = $several = [];
+        foreach ($this->marks as $n => ['name' => $name]) {
+            $key = mb_strtolower(basename(str_replace('\\', '/', $name)));
+            $own = $whole[$key] ?? $stems[self::stem($key)] ?? [];
+            match (count($own)) {
+                0 => $missing[] = $name,
+                1 => $found[$n] = $own[0],
+                default => $several[] = $name,
+            };
+        }
+
+        return ['found' => $found, 'missing' => $missing, 'several' => $several];
+    }
+
+    private static function names(string $text): self
+    {
+        preg_match_all('/"((?:[^"]|"")*)"|([^\s,;"]+)/', mb_scrub(ltrim($text, "\xEF\xBB\xBF"), 'UTF-8'), $found, PREG_SET_ORDER);
+        $names = array_values(array_unique(array_filter(array_map(fn (array $m): string => trim(($m[2] ?? '') !== '' ? $m[2] : str_replace('""', '"', $m[1] ?? '')), $found), fn (string $name): bool => $name !== '')));
+
+        return new self(array_map(fn (string $name): array => ['name' => $name, 'verdict' => null, 'rating' => null, 'uses' => null], $names), []);
+    }
+
+    private static function stem(string $name): string
+    {
+        return mb_strtolower((string) preg_replace('/\.[^.]{1,5}$/', '', $name));
+    }
+
+    private static function cell(string $text): string
+    {
+        return preg_match('/[",\r\n]/', $text) === 1 ? '"'.str_replace('"', '""', $text).'"' : $text;
+    }
+}

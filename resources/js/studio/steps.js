@@ -1,0 +1,118 @@
+/**
+ * Steps on their way to the server. They are kept in the browser until the server has said that it has them, in the
+ * order in which they were made; a step that arrives twice counts once, so two windows may send the same one.
+ */
+import { post } from './server.js';
+
+const SECOND = 1000;
+/** Steps, and marks in them, that go in one request. */
+const MOST_STEPS = 200;
+const MOST_MARKS = 8000;
+
+export class Steps {
+    #prefix;
+    #key;
+    #address;
+    #waiting = [];
+    #isSending = false;
+    #changed;
+    #answered;
+
+    /**
+     * @param changed is told how many marks wait, and why the server does not answer
+     * @param answered is told what the server said of the steps it took
+     */
+    constructor(shoot, address, changed, answered = () => {}) {
+        this.#prefix = `kanpai-steps-${shoot}-`;
+        const own = sessionStorage.getItem('kanpai-window') ?? uuid();
+        sessionStorage.setItem('kanpai-window', own);
+        this.#key = this.#prefix + own;
+        this.#address = address;
+        this.#changed = changed;
+        this.#answered = answered;
+        // What a window that is gone has left behind goes first.
+        for (const key of Object.keys(localStorage).filter((name) => name.startsWith(this.#prefix))) {
+            this.#waiting.push(...JSON.parse(localStorage.getItem(key) ?? '[]'));
+        }
+        window.addEventListener('online', () => this.send());
+        // A last try with the page going; what is lost of it stands in the browser.
+        window.addEventListener('pagehide', () => this.#keep());
+    }
+
+    get waiting() {
+        return this.#waiting;
+    }
+
+    add(step) {
+        this.#waiting.push(step);
+        this.#keep();
+        this.send();
+    }
+
+    async send() {
+        if (this.#isSending || this.#waiting.length === 0) {
+            return;
+        }
+        this.#isSending = true;
+        // A moment for those that come at once.
+        await new Promise((done) => setTimeout(done, 60));
+        const batch = this.#batch();
+        try {
+            const answer = await post(this.#address, { steps: batch });
+            this.#waiting = this.#waiting.slice(batch.length);
+            this.#keep();
+            this.#changed(this.#marks(), null);
+            this.#answered(answer, batch);
+        } catch (reason) {
+            this.#changed(this.#marks(), reason);
+            if (reason.status === 419 || reason.status === 401) {
+                window.location.reload();
+            }
+            setTimeout(() => { this.#isSending = false; this.send(); }, 2 * SECOND);
+
+            return;
+        }
+        this.#isSending = false;
+        this.send();
+    }
+
+    #marks() {
+        return this.#waiting.reduce((sum, step) => sum + (step.marks?.length ?? 1), 0);
+    }
+
+    #batch() {
+        let marks = 0;
+        let count = 0;
+        while (count < Math.min(MOST_STEPS, this.#waiting.length)) {
+            marks += this.#waiting[count].marks?.length ?? 0;
+            if (count > 0 && marks > MOST_MARKS) {
+                break;
+            }
+            count++;
+        }
+
+        return this.#waiting.slice(0, count);
+    }
+
+    #keep() {
+        try {
+            for (const key of Object.keys(localStorage)) {
+                if (key.startsWith(this.#prefix) && key !== this.#key) {
+                    localStorage.removeItem(key);
+                }
+            }
+            this.#waiting.length === 0 ? localStorage.removeItem(this.#key) : localStorage.setItem(this.#key, JSON.stringify(this.#waiting));
+        } catch {
+            // More than the browser keeps: they are still here, and on their way.
+        }
+    }
+}
+
+export function uuid() {
+    const bytes = crypto.getRandomValues(new Uint8Array(16));
+    bytes[6] = (bytes[6] & 0x0f) | 0x40;
+    bytes[8] = (bytes[8] & 0x3f) | 0x80;
+    const digits = [...bytes].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+
+    return digits.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5');
+}
