@@ -11,7 +11,10 @@ use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\Artisan;
 use Kanpai\Bench\Benchmark;
 use Kanpai\Bench\Clocks;
+use Kanpai\Bench\Cull;
+use Kanpai\Bench\Filters;
 use Kanpai\Bench\Ingest;
+use Kanpai\Bench\Moments;
 use Kanpai\Bench\Page;
 use Kanpai\Bench\Previews;
 use Kanpai\Bench\Scan;
@@ -28,10 +31,12 @@ Artisan::call('migrate:fresh', ['--force' => true]);
 ini_set('memory_limit', '2G');
 
 /** @var list<Benchmark> $all */
-$all = [new Ingest, new Scan, new Page('first', 1.0), new Page('all', 3.0), new Previews, new Workers, new Clocks('tell', 3.0), new Clocks('set', 1.0), new Sidecars];
+$all = [new Ingest, new Scan, new Page('first', 1.0), new Page('all', 3.0), new Previews, new Workers, new Clocks('tell', 3.0), new Clocks('set', 1.0), new Sidecars, new Moments, new Filters, new Cull('wall', 1.0), new Cull('key', 16.0), new Cull('key95', 24.0), new Cull('held', 1.0), new Cull('empty', 100.0), new Cull('memory', 200.0)];
 $wanted = $argv[1] ?? null;
 $known = array_map(fn (Benchmark $benchmark): string => $benchmark->name(), $all);
-if ($wanted !== null && ! in_array($wanted, $known, true)) {
+// A name, or the first word of several.
+$isWanted = fn (string $name): bool => $wanted === null || $name === $wanted || str_starts_with($name, $wanted.'-');
+if (array_filter($known, $isWanted) === []) {
     fwrite(STDERR, "There is no benchmark “{$wanted}”. There are: ".implode(', ', $known).".\n");
     exit(2);
 }
@@ -39,11 +44,11 @@ printf("%-12s %14s %14s %8s %8s\n", 'name', 'ours', 'reference', 'ratio', 'goal'
 foreach ($all as $benchmark) {
     // Some are measured with what others prepare.
     $needs = ['previews' => ['scan'], 'page-first' => ['scan'], 'page-all' => ['scan'], 'workers' => ['scan', 'previews']];
-    if ($wanted !== null && $benchmark->name() !== $wanted && ! in_array($benchmark->name(), $needs[$wanted] ?? [], true)) {
+    if (! $isWanted($benchmark->name()) && ! in_array($benchmark->name(), $needs[$wanted] ?? [], true)) {
         continue;
     }
     $benchmark->prepare($root.'/storage/bench');
-    if ($wanted !== null && $benchmark->name() !== $wanted) {
+    if (! $isWanted($benchmark->name())) {
         continue;
     }
     $ours = $reference = INF;

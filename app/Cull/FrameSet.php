@@ -44,8 +44,8 @@ final class FrameSet extends Model
     public function frames(Shoot $shoot): array
     {
         $ids = $this->rule === null
-            ? Frame::of($shoot)->whereIn('frames.id', DB::table('set_frames')->where('set_id', $this->id)->select('frame_id'))->pluck('frames.id')
-            : Frame::meeting($shoot, FrameFilter::where($this->rule))->pluck('frames.id');
+            ? Frame::of($shoot)->whereIn('frames.id', DB::table('set_frames')->where('set_id', $this->id)->select('frame_id'))->toBase()->pluck('frames.id')
+            : Frame::meeting($shoot, FrameFilter::where($this->rule))->toBase()->pluck('frames.id');
 
         return array_map(intval(...), array_values($ids->all()));
     }

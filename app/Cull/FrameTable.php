@@ -10,14 +10,16 @@ use App\Studio\Member;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\CameraTime;
 use Kanpai\Core\Cull\Moment\Fineness;
+use Kanpai\Core\Cull\Round\Source;
 
 /** All frames of a shoot as columns, small enough to be sent whole: the browser never waits for the next one. */
 final class FrameTable
 {
     /** Steps that a browser is told when it opens the page; older ones stay with the server. */
     private const HISTORY = 200;
+
+    private const DAY = 86_400_000;
 
     public const COLUMNS = ['id', 'taken', 'time', 'body', 'verdict', 'rating', 'uses', 'in', 'width', 'height', 'name', 'small', 'large', 'exposure', 'lens', 'headline', 'pixels', 'camera', 'sharpness', 'border'];
 
@@ -32,22 +34,28 @@ final class FrameTable
         $zone = $shoot->zone();
         $frames = Frame::inOrder($shoot)->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
             ->leftJoin('round_frames', fn ($join) => $join->on('round_frames.frame_id', '=', 'frames.id')->where('round_frames.round_id', $state->round))
-            ->selectRaw("frames.*, JSON_VALUE(captions.fields, '$.headline') AS headline, round_frames.is_in")->toBase()->get();
+            ->selectRaw("frames.id, taken_ms, camera_ms, frames.body_id, is_dated, frames.verdict, rating, uses, width, height, frames.name, small_path, large_path, focal_length, exposure, f_number, iso, lens, best_px, sharpness, border, JSON_VALUE(captions.fields, '$.headline') AS headline, round_frames.is_in")->toBase()->get();
         $round = Round::query()->findOrFail($state->round);
         $names = Lanes::names($shoot);
         $place = array_flip(array_keys($names));
-        ['borders' => $borders, 'byHand' => $byHand] = $this->regrouping->borders($shoot);
-        $rows = $lenses = [];
+        $hands = $this->regrouping->hands($shoot);
+        $isOfAll = $round->source === Source::All ? 1 : 0;
+        $rows = $lenses = $exposures = $byHand = [];
         $words = new Frame;
         foreach ($frames as $i => $frame) {
-            $words->setRawAttributes(['focal_length' => $frame->focal_length, 'exposure' => $frame->exposure, 'f_number' => $frame->f_number, 'iso' => $frame->iso]);
+            if (isset($hands[$frame->id])) {
+                $byHand[$i] = $hands[$frame->id];
+            }
             $lens = (string) $frame->lens;
+            // A day has few lenses, and few exposures with each.
+            $exposure = "{$frame->focal_length} {$frame->exposure} {$frame->f_number} {$frame->iso}";
+            $exposures[$exposure] ??= $words->setRawAttributes(['focal_length' => $frame->focal_length, 'exposure' => $frame->exposure, 'f_number' => $frame->f_number, 'iso' => $frame->iso])->exposureInWords();
             $rows[] = [
-                (int) $frame->id, (int) $frame->taken_ms, $zone->format((int) $frame->taken_ms, 'H:i:s.v'), $place[(int) $frame->body_id], $frame->verdict, (int) $frame->rating, (int) $frame->uses,
-                (int) ($frame->is_in ?? ($round->source->value === 'all' ? 1 : 0)),
-                (int) $frame->width, (int) $frame->height, $frame->name, PictureAddress::orNothing($frame->small_path), PictureAddress::orNothing($frame->large_path), $words->exposureInWords(),
-                $lenses[$lens] ??= count($lenses), (string) $frame->headline, Frame::pixelsInWords((int) $frame->best_px, (int) $frame->width, (int) $frame->height), $frame->is_dated ? substr((string) CameraTime::of((int) $frame->camera_ms), 11, 10) : 'wrote no time',
-                $frame->sharpness === null ? null : round((float) $frame->sharpness, 1), $borders[$i] ?? null,
+                (int) $frame->id, (int) $frame->taken_ms, self::timeOfDay($zone->local((int) $frame->taken_ms)), $place[(int) $frame->body_id], $frame->verdict, (int) $frame->rating, (int) $frame->uses,
+                (int) ($frame->is_in ?? $isOfAll),
+                (int) $frame->width, (int) $frame->height, $frame->name, PictureAddress::orNothing($frame->small_path), PictureAddress::orNothing($frame->large_path), $exposures[$exposure],
+                $lenses[$lens] ??= count($lenses), (string) $frame->headline, Frame::pixelsInWords((int) $frame->best_px, (int) $frame->width, (int) $frame->height), $frame->is_dated ? substr(self::timeOfDay((int) $frame->camera_ms), 0, 10) : 'wrote no time',
+                $frame->sharpness === null ? null : round((float) $frame->sharpness, 1), (float) $frame->border,
             ];
         }
 
@@ -67,6 +75,14 @@ final class FrameTable
             'collected' => DB::table('set_frames')->where('set_id', Habits::of($member)->collects($shoot))->whereIn('frame_id', Frame::of($shoot)->select('frames.id'))->pluck('frame_id')->all(),
             'history' => $this->history($shoot, $member, $round->id),
         ];
+    }
+
+    /** @param  int  $local  milliseconds of local time */
+    private static function timeOfDay(int $local): string
+    {
+        $ms = (($local % self::DAY) + self::DAY) % self::DAY;
+
+        return sprintf('%02d:%02d:%02d.%03d', intdiv($ms, 3_600_000), intdiv($ms, 60_000) % 60, intdiv($ms, 1000) % 60, $ms % 1000);
     }
 
     /**

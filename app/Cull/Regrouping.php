@@ -26,25 +26,22 @@ final class Regrouping
             $sizes = array_count_values($moments);
             $rows = [];
             foreach ($ids as $i => $id) {
-                $now = [$moments[$i], $sizes[$moments[$i]]];
+                $now = [$moments[$i], $sizes[$moments[$i]], is_finite($borders[$i]) ? round($borders[$i], 3) : 0.0];
                 if ($stand[$i] !== $now) {
-                    $rows[$now[0].','.$now[1]][] = $id;
+                    $rows[] = '('.$id.','.implode(',', $now).')';
                 }
             }
-            $this->store($rows);
+            foreach (array_chunk($rows, self::PIECE) as $some) {
+                // A table of values to be joined: one statement for all, by the primary key.
+                DB::update('UPDATE frames JOIN (WITH given (id, moment, size, border) AS (VALUES '.implode(',', $some).') SELECT * FROM given) AS given ON given.id = frames.id SET frames.moment = given.moment, frames.moment_size = given.size, frames.border = given.border');
+            }
         }, 3);
     }
 
-    /**
-     * The borders, so that a page can regroup as the slider moves.
-     *
-     * @return array{borders: list<float|null>, byHand: array<int, string>} strength before each frame in order, null for the first; place => what was done by hand
-     */
-    public function borders(Shoot $shoot): array
+    /** @return array<int, string> frame => what was done by hand to the border before it */
+    public function hands(Shoot $shoot): array
     {
-        ['borders' => $borders, 'byHand' => $byHand] = $this->read($shoot);
-
-        return ['borders' => array_map(fn (float $strength): ?float => is_finite($strength) ? round($strength, 3) : null, $borders), 'byHand' => array_map(fn (HandEdit $edit): string => $edit->value, $byHand)];
+        return DB::table('moment_edits')->where('shoot_id', $shoot->id)->pluck('kind', 'frame_id')->map(fn ($kind): string => (string) $kind)->all();
     }
 
     public function finer(Shoot $shoot, Fineness $fineness): void
@@ -66,32 +63,17 @@ final class Regrouping
             : DB::table('moment_edits')->upsert([['frame_id' => $frame, 'shoot_id' => $shoot->id, 'kind' => $edit->value]], ['frame_id'], ['kind']);
     }
 
-    /** @param  array<string, list<int>>  $rows  moment and size => frames */
-    private function store(array $rows): void
-    {
-        // A table of values to be joined: one statement for all, by the primary key.
-        $values = [];
-        foreach ($rows as $now => $frames) {
-            foreach ($frames as $frame) {
-                $values[] = "({$frame},{$now})";
-            }
-        }
-        foreach (array_chunk($values, self::PIECE) as $some) {
-            DB::update('UPDATE frames JOIN (WITH given (id, moment, size) AS (VALUES '.implode(',', $some).') SELECT * FROM given) AS given ON given.id = frames.id SET frames.moment = given.moment, frames.moment_size = given.size');
-        }
-    }
-
-    /** @return array{ids: list<int>, borders: list<float>, byHand: array<int, HandEdit>, stand: list<array{int, int}>} */
+    /** @return array{ids: list<int>, borders: list<float>, byHand: array<int, HandEdit>, stand: list<array{int, int, float|null}>} */
     private function read(Shoot $shoot): array
     {
-        $edits = DB::table('moment_edits')->where('shoot_id', $shoot->id)->pluck('kind', 'frame_id')->all();
+        $edits = $this->hands($shoot);
         $ids = $glimpses = $byHand = $stand = [];
-        foreach (DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('taken_ms')->orderBy('id')->get(['id', 'taken_ms', 'body_id', 'likeness', 'colours', 'moment', 'moment_size']) as $frame) {
+        foreach (DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('taken_ms')->orderBy('id')->get(['id', 'taken_ms', 'body_id', 'likeness', 'colours', 'moment', 'moment_size', 'border']) as $frame) {
             if (isset($edits[$frame->id])) {
-                $byHand[count($ids)] = HandEdit::from((string) $edits[$frame->id]);
+                $byHand[count($ids)] = HandEdit::from($edits[$frame->id]);
             }
             $ids[] = (int) $frame->id;
-            $stand[] = [(int) $frame->moment, (int) $frame->moment_size];
+            $stand[] = [(int) $frame->moment, (int) $frame->moment_size, $frame->border === null ? null : round((float) $frame->border, 3)];
             $glimpses[] = Glimpse::of((int) $frame->taken_ms, (int) $frame->body_id, $frame->likeness === null ? null : (string) $frame->likeness, $frame->colours === null ? null : (string) $frame->colours);
         }
 

@@ -183,7 +183,7 @@ final class SeedDemo extends Command
             $own = array_keys($moments, $moments[$i], true);
             $place = $i - $own[0];
             $isKept = $place === intdiv(count($own), 2) || $place % 3 === 1;
-            $marking->mark($shoot, $member, (string) Str::uuid(), $frame->id, $isKept ? 'keep' : 'drop', $isKept ? 1 + ($place * 7 + $moments[$i]) % 5 : null);
+            $marking->apply($shoot, $member, [['id' => (string) Str::uuid(), 'said' => ($isKept ? 'Keep' : 'Drop')." {$frame->name}", 'marks' => [['frame' => $frame->id, 'verdict' => $isKept ? 'keep' : 'drop', 'rating' => $isKept ? 1 + ($place * 7 + $moments[$i]) % 5 : null, 'given' => $isKept && $place % 5 === 1 ? 1 << $place % 3 : 0]]]]);
             $bar->advance();
         }
         $bar->finish();

@@ -15,6 +15,8 @@ return new class extends Migration
             $table->char('colours', 72)->nullable();
             $table->float('sharpness')->nullable();
             $table->unsignedInteger('uses')->default(0);
+            // How much of a border stands between a frame and the one before it; null before anybody looked.
+            $table->float('border')->nullable();
             $table->unsignedInteger('moment')->default(0);
             $table->unsignedInteger('moment_size')->default(0);
             // When verdict, rating or uses last changed, as the shoot counts its turns.
@@ -22,7 +24,18 @@ return new class extends Migration
             $table->timestamp('aside_at', 3)->nullable();
             $table->index(['shoot_id', 'turn']);
             $table->index(['shoot_id', 'moment']);
+            $table->index(['shoot_id', 'aside_at', 'taken_ms', 'id'], 'frames_in_order');
         });
+        // What can be looked for in captions, in small letters; in narrow rows, since thousands are looked through at once.
+        Schema::create('caption_words', function (Blueprint $table): void {
+            $table->foreignId('frame_id')->primary()->constrained()->cascadeOnDelete();
+            $table->mediumText('words')->charset('utf8mb4')->collation('utf8mb4_bin');
+            $table->text('keywords')->charset('utf8mb4')->collation('utf8mb4_bin');
+        });
+        $words = fn (string $of): string => "{$of}frame_id, COALESCE(LOWER(JSON_EXTRACT({$of}fields, '$.*')), ''), COALESCE(LOWER(JSON_EXTRACT({$of}fields, '$.keywords')), '')";
+        DB::statement("INSERT INTO caption_words SELECT {$words('')} FROM captions");
+        DB::unprepared("CREATE TRIGGER caption_words_of_new AFTER INSERT ON captions FOR EACH ROW REPLACE INTO caption_words VALUES ({$words('NEW.')})");
+        DB::unprepared("CREATE TRIGGER caption_words_of_changed AFTER UPDATE ON captions FOR EACH ROW IF NOT (NEW.fields <=> OLD.fields) THEN REPLACE INTO caption_words VALUES ({$words('NEW.')}); END IF");
         Schema::table('members', function (Blueprint $table): void {
             $table->json('habits')->default('{}');
         });

@@ -28,7 +28,6 @@ $studio->visit('/sign-in')->fill('#email', 'mara@quill.example')->fill('#passwor
 $take($studio, 'shoots');
 $take($studio->visit('/shoots/1/ingest'), 'ingest');
 $take($studio->visit('/cards/1/report'), 'ledger');
-$take($studio->visit('/shoots/1/ingest/where'), 'where');
 $take($studio->visit('/rack'), 'rack');
 if ($shown('choose')) {
     // A card in the second shoot that nobody has copied.
@@ -71,9 +70,13 @@ $studio->script("document.querySelector('[data-wall]').focus()");
 $studio->press(...array_fill(0, 21, 'right'));
 $studio->press('enter')->find('[data-image]');
 $take($studio, 'cull-one');
+if ($shown('cull-rivals')) {
+    $studio->press('x', 'right', 'right', 'x', 'right', 'x', 'r')->find('.rivals figure');
+    $take($studio, 'cull-rivals');
+}
+$take($studio->visit('/shoots/1/cull/rounds'), 'cull-count');
 $take($studio->visit('/shoots/1/proof'), 'proof');
 $take($studio->visit('/shoots/1/deliver'), 'deliver');
-$take($studio->visit('/outbox'), 'outbox');
 $studio->close();
 
 $guest = Browser::open($address);

@@ -72,7 +72,7 @@ final class CullController
             throw ValidationException::withMessages(['where' => $filter->problem]);
         }
         try {
-            return response()->json(['where' => (string) $filter->where, 'frames' => FramesMeeting::of($shoot, $filter)->pluck('frames.id')])->header('Cache-Control', 'no-store');
+            return response()->json(['where' => (string) $filter->where, 'frames' => FramesMeeting::of($shoot, $filter)->toBase()->pluck('frames.id')])->header('Cache-Control', 'no-store');
         } catch (InvalidFilter $reason) {
             throw ValidationException::withMessages(['where' => $reason->getMessage()]);
         }

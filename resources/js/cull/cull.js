@@ -17,6 +17,9 @@ import { MOST_RIVALS, Rivals } from './rivals.js';
 const NEAR = 24;
 const SECOND = 1000;
 const PLAY_RATE = 120;
+/** Milliseconds without a key after which the rest of the page follows, and those after which it does in any case. */
+const PAUSE = 45;
+const LONGEST = 350;
 const root = document.querySelector('[data-cull]');
 const $ = (name) => root.querySelector(`[data-${name}]`);
 const words = { keep: 'Keep', drop: 'Drop', open: 'Open again' };
@@ -117,6 +120,7 @@ function show() {
         pictures.fit(room.clientWidth * scale, room.clientHeight * scale);
         pictures.want(view, at, way);
         paint($('image'), pictures.of(frame), frame);
+        $('image').dataset.picture = pictures.of(frame) ? 'there' : 'none';
         $('image').setAttribute('aria-label', frame.name);
         $('image').dataset.id = frame.id;
         $('frame').style.setProperty('--ratio', frame.width / frame.height);
@@ -130,20 +134,26 @@ function show() {
 
 /** What may come a moment after the key: counts, ladder, the other frames of the moment, the place on the day line. */
 function later() {
-    soon ??= setTimeout(() => {
-        soon = null;
-        const frame = current();
-        counts();
-        wanted.look();
-        if (frame !== null) {
-            showInstant(frame.taken);
-            if (mode === 'one') {
-                ladder.point(frame);
-                drawOthers(frame);
-                facts(frame);
-            }
+    // While keys come one upon another only the place on the day line goes along; the rest when they pause.
+    const now = performance.now();
+    later.first = soon === null ? now : later.first;
+    clearTimeout(soon);
+    soon = setTimeout(settle, now - later.first > LONGEST ? 0 : PAUSE);
+}
+
+function settle() {
+    soon = null;
+    const frame = current();
+    counts();
+    wanted.look();
+    if (frame !== null) {
+        showInstant(frame.taken);
+        if (mode === 'one') {
+            ladder.point(frame);
+            drawOthers(frame);
+            facts(frame);
         }
-    }, 40);
+    }
 }
 
 function facts(frame) {
@@ -160,7 +170,8 @@ function facts(frame) {
     }
 }
 
-let strip = { key: '', frames: [] };
+let strip = new Map();
+let minutes = 0;
 
 function drawOthers(frame) {
     // Only those near it: a moment may have hundreds.
@@ -169,14 +180,26 @@ function drawOthers(frame) {
         first--;
     }
     const same = view.slice(first, at + NEAR).filter((other) => other.moment === frame.moment);
-    const key = same.map((other) => `${other.id}${other.verdict}${other.rating}${other.small}`).join();
+    // What stands there already stays; a picture that is laid anew is painted anew.
     const box = $('others');
-    if (strip.key === key) {
-        box.querySelector('[aria-current]')?.removeAttribute('aria-current');
-        box.children[same.indexOf(frame)]?.setAttribute('aria-current', 'true');
-    } else {
-        strip = { key, frames: same };
-        box.replaceChildren(...same.map((other, i) => wall.tile(other, first + i + 1, other === frame, () => goTo(other))));
+    const before = strip;
+    strip = new Map();
+    const tiles = same.map((other, i) => {
+        const said = `${first + i} ${other.verdict} ${other.rating} ${other.small} ${highlighted.has(other)}`;
+        const there = before.get(other.id);
+        const tile = there?.said === said ? there.tile : wall.tile(other, first + i + 1, false, () => goTo(other));
+        strip.set(other.id, { said, tile });
+        other === frame ? tile.setAttribute('aria-current', 'true') : tile.removeAttribute('aria-current');
+
+        return tile;
+    });
+    tiles.forEach((tile, i) => {
+        if (box.children[i] !== tile) {
+            box.insertBefore(tile, box.children[i] ?? null);
+        }
+    });
+    while (box.children.length > tiles.length) {
+        box.lastElementChild.remove();
     }
     box.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' });
 }
@@ -201,22 +224,20 @@ function setName() {
 
 function counts() {
     const said = { keep: 0, drop: 0, open: 0 };
-    const minutes = new Set();
     for (const frame of frames) {
         if (frame.in === 1) {
             said[frame.verdict]++;
         }
-        minutes.add(Math.floor(frame.taken / 60000));
     }
     $('kept').textContent = said.keep.toLocaleString('en');
     $('total').textContent = (said.keep + said.drop + said.open).toLocaleString('en');
     $('dropped').textContent = said.drop.toLocaleString('en');
     $('open').textContent = said.open.toLocaleString('en');
     $('meant').textContent = view.length.toLocaleString('en');
-    const target = round?.target ?? (round?.perMinute ? Math.ceil(round.perMinute * minutes.size) : null);
+    const target = round?.target ?? (round?.perMinute ? Math.ceil(round.perMinute * minutes) : null);
     $('target').hidden = target === null;
     $('target').textContent = target === null ? '' : `target ${target.toLocaleString('en')}`;
-    $('rate').textContent = minutes.size ? `${(said.keep / minutes.size).toFixed(1)} a minute` : '';
+    $('rate').textContent = minutes ? `${(said.keep / minutes).toFixed(1)} a minute` : '';
     $('round').textContent = round ? `${round.name}${round.doubt === 'nothing' ? '' : `, in doubt ${round.doubt}`}` : '';
     for (const button of root.querySelectorAll('[data-says]')) {
         button.setAttribute('aria-pressed', String(button.dataset.says === (filter.verdict ?? '')));
@@ -644,10 +665,6 @@ function answered(answer) {
     if (answer.conflicts.length + answer.gone.length > 0) {
         refilter(current());
     }
-    // Turns between what was known and this answer may be those of others.
-    if (answer.turn === turn + 1) {
-        turn = answer.turn;
-    }
     if (answer.round !== round.id) {
         look();
     }
@@ -673,16 +690,20 @@ function ask(frame, mine, theirs) {
 }
 
 async function look() {
-    if (document.hidden) {
+    if (document.hidden || steps.waiting.length > 0) {
         return;
     }
+    const { made } = steps;
     try {
         const told = await get(`${root.dataset.since}/${turn}`);
-        const waiting = new Set(steps.waiting.flatMap((step) => (step.marks ?? []).map((mark) => mark.frame)));
+        if (steps.made !== made) {
+            // Something was done here meanwhile, and this is how it stood before.
+            return;
+        }
         const touched = [];
         for (const [id, said, rating, bits] of told.frames) {
             const frame = byId.get(id);
-            if (frame && !waiting.has(id) && (frame.verdict !== said || frame.rating !== rating || frame.uses !== bits)) {
+            if (frame && (frame.verdict !== said || frame.rating !== rating || frame.uses !== bits)) {
                 Object.assign(frame, { verdict: said, rating, uses: bits });
                 touched.push(frame);
             }
@@ -719,7 +740,6 @@ function regroup() {
         frame.moment = number;
     });
     ladder.lay(frames);
-    strip.key = '';
     $('moments').textContent = count(number + 1, 'moment');
 }
 
@@ -1025,6 +1045,12 @@ $('view').addEventListener('pointercancel', () => { clearTimeout(touch?.timer); 
 
 /* ---- the beginning ---- */
 
+/** Notes when the first pictures of the wall are there, for those who measure. */
+function markWall() {
+    const images = [...root.querySelectorAll('[data-wall] .tile img')].slice(0, 12);
+    Promise.allSettled(images.map((image) => image.decode())).then(() => performance.mark('kanpai-first-wall'));
+}
+
 async function load() {
     const stay = current()?.id;
     table = await get(root.dataset.frames);
@@ -1041,6 +1067,7 @@ async function load() {
         return frame;
     });
     byId = new Map(frames.map((frame) => [frame.id, frame]));
+    minutes = new Set(frames.map((frame) => Math.floor(frame.taken / 60000))).size;
     collected.clear();
     table.collected.forEach((id) => collected.add(id));
     history.load(table.history);
@@ -1069,6 +1096,7 @@ async function load() {
 
 readKeys();
 await load();
+markWall();
 steps.send();
 root.dataset.ready = 'true';
 refreshGaps();

@@ -2,7 +2,7 @@
  * Pictures that are decoded before they are wanted. What is on the screen is painted by copying pixels, so that a key
  * is answered within one refresh; the decoding is done beside the page.
  */
-const AT_ONCE = 3;
+const AT_ONCE = 2;
 const AHEAD = 10;
 const BEHIND = 3;
 const SMALL_AHEAD = 40;
@@ -146,8 +146,9 @@ export class Pictures {
 
 /** Paints a picture into a canvas of its size, so that its pixels stay as they are. */
 export function paint(canvas, bitmap, frame) {
-    const width = bitmap?.width ?? frame.width;
-    const height = bitmap?.height ?? frame.height;
+    // Where nothing is decoded yet, a small empty one of its shape.
+    const width = bitmap?.width ?? 300;
+    const height = bitmap?.height ?? Math.round(300 * frame.height / frame.width);
     if (canvas.width !== width || canvas.height !== height) {
         canvas.width = width;
         canvas.height = height;

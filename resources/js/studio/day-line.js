@@ -66,12 +66,15 @@ export function showInstant(instant) {
     const line = document.querySelector('[data-day-line]');
     const now = line?.querySelector('.now');
     if (now) {
-        const place = `${100 * (instant - Number(line.dataset.from)) / (Number(line.dataset.to) - Number(line.dataset.from))}%`;
-        now.setAttribute('x1', place);
-        now.setAttribute('x2', place);
-        now.removeAttribute('hidden');
+        // A layer of its own: the ticks of thousands of frames are not painted anew for it.
+        const share = (instant - Number(line.dataset.from)) / (Number(line.dataset.to) - Number(line.dataset.from));
+        showInstant.width ??= now.parentElement.clientWidth;
+        now.style.transform = `translateX(${share * showInstant.width}px)`;
+        now.hidden = false;
     }
 }
+
+window.addEventListener('resize', () => { showInstant.width = undefined; });
 
 /** Draws the minutes of which nothing is kept below the lanes. */
 export function showGaps(gaps) {

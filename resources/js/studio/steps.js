@@ -43,7 +43,11 @@ export class Steps {
         return this.#waiting;
     }
 
+    /** How many steps were made in this window: what the server said before the last one is old. */
+    made = 0;
+
     add(step) {
+        this.made++;
         this.#waiting.push(step);
         this.#keep();
         this.send();

@@ -104,6 +104,7 @@ export class Wall {
             tile.setAttribute('aria-current', 'true');
         }
         const image = document.createElement('img');
+        image.decoding = 'async';
         image.src = frame.small;
         image.alt = '';
         const label = document.createElement('span');

@@ -19,11 +19,12 @@
                 <div class="spread small quiet"><span>{{ $zone->format($first, 'H:i') }}</span><span>grey: frames a minute; black: kept; dashes: nothing kept</span><span>{{ $zone->format($last, 'H:i') }}</span></div>
             @endif
             <h3>Of these minutes nothing is kept</h3>
-            @forelse(array_slice($count->coverage->gaps, 0, 40) as $gap)
-                <p class="small"><a href="{{ route('cull.show', [$shoot, 'from' => $gap['from'], 'to' => $gap['to']]) }}">{{ $zone->format($gap['from'], 'H:i') }} to {{ $zone->format($gap['to'], 'H:i') }}</a>, {{ number_format($gap['frames']) }} {{ Str::plural('frame', $gap['frames']) }}</p>
-            @empty
+            @if($count->coverage->gaps === [])
                 <p class="small">None: every minute with frames has one that is kept.</p>
-            @endforelse
+            @else
+                <ul class="gaps">@foreach(array_slice($count->coverage->gaps, 0, 60) as $gap)<li><a href="{{ route('cull.show', [$shoot, 'from' => $gap['from'], 'to' => $gap['to']]) }}">{{ $zone->format($gap['from'], 'H:i') }} to {{ $zone->format($gap['to'], 'H:i') }}</a>, {{ number_format($gap['frames']) }} {{ Str::plural('frame', $gap['frames']) }}</li>@endforeach</ul>
+                @if(count($count->coverage->gaps) > 60)<p class="small quiet">The first 60 of {{ number_format(count($count->coverage->gaps)) }}.</p>@endif
+            @endif
             @foreach([['By shooter', $count->shooters], ['By body', $count->bodies]] as [$title, $lines])
                 <h3>{{ $title }}</h3>
                 @foreach($lines as $name => $said)

@@ -14,8 +14,8 @@
             </svg>
             @foreach($marks as $mark)<text x="{{ 100 * $mark['place'] / $line->width }}%" y="{{ $tall + 28 }}">{{ $mark['label'] }}</text>@endforeach
             <rect class="window" x="0" y="4" width="0" height="{{ $tall + 10 }}" hidden/>
-            <line class="now" x1="0" x2="0" y1="2" y2="{{ $tall + 14 }}" hidden/>
         </svg>
+        <div class="now" hidden></div>
     </div>
 </section>
 @endif
