@@ -17,7 +17,7 @@ use Kanpai\Core\Cull\Round\Source;
 final class FrameTable
 {
     /** Steps that a browser is told when it opens the page; older ones stay with the server. */
-    private const HISTORY = 200;
+    private const HISTORY = 1000;
 
     private const DAY = 86_400_000;
 

@@ -21,14 +21,18 @@ final class DayLineComposer
     {
         $shoot = $view->getData()['shoot'];
         assert($shoot instanceof Shoot);
-        $frames = DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('taken_ms')->get(['body_id', 'taken_ms', 'verdict']);
-        $line = DayLine::over($frames->pluck('taken_ms')->map(fn ($ms): int => (int) $ms), self::WIDTH);
+        // One pass over the rows: there are thousands, and every page of a shoot waits for them.
+        $instants = $own = [];
+        foreach (DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('taken_ms')->get(['body_id', 'taken_ms', 'verdict']) as $frame) {
+            $instants[] = (int) $frame->taken_ms;
+            $own[(int) $frame->body_id][(string) $frame->verdict][] = (int) $frame->taken_ms;
+        }
+        $line = DayLine::over($instants, self::WIDTH);
         $lanes = [];
         if ($line !== null) {
             $shooters = Lanes::names($shoot);
             foreach (Body::ofShoot($shoot) as $row => $body) {
-                $own = $frames->where('body_id', $body->id);
-                $ticks = fn (Verdict $verdict, float $top, float $height): string => $line->ticks($own->where('verdict', $verdict->value)->pluck('taken_ms')->map(fn ($ms): int => (int) $ms), $row * self::LANE + $top, $height);
+                $ticks = fn (Verdict $verdict, float $top, float $height): string => $line->ticks($own[$body->id][$verdict->value] ?? [], $row * self::LANE + $top, $height);
                 $lanes[] = [
                     // One whose first frame came just now has no shooter yet.
                     'name' => $shooters[$body->id] ?? $body->label(),

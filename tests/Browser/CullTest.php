@@ -191,6 +191,12 @@ final class CullTest extends TestCase
         $studio->press('e');
         self::assertCount(2, $studio->web->findElements(WebDriverBy::cssSelector('.rivals figure')));
         $studio->press('escape', 'escape');
+        // All of the moment is played through, and one is where one was.
+        $at = $studio->text('[data-line]');
+        $studio->script("window.played = new Set(); new MutationObserver(() => window.played.add(document.querySelector('[data-image]').dataset.id)).observe(document.querySelector('[data-image]'), { attributes: true })");
+        $studio->press('l');
+        $studio->until(fn (): bool => (int) $studio->script('return window.played.size') >= 4, 'nothing is played');
+        $studio->until(fn (): bool => $studio->text('[data-line]') === $at, 'it does not come back to where it began');
     }
 
     public function test_true_pixels_stay_at_the_spot_from_frame_to_frame_and_spots_can_be_pinned(): void

@@ -98,12 +98,13 @@ final class CullingTest extends FeatureTestCase
     {
         $body = DB::table('frames')->where('id', $this->ids[0])->first(['card_id', 'body_id']);
         $row = ['shoot_id' => $this->shoot->id, 'card_id' => $body?->card_id, 'body_id' => $body?->body_id, 'name' => 'X', 'camera_ms' => 1, 'is_dated' => true, 'taken_ms' => 1, 'width' => 6, 'height' => 4];
-        foreach (range(1, 10) as $n) {
+        foreach (range(1, 20) as $n) {
             DB::table('frames')->insert(array_fill(0, 1000, $row));
         }
-        $ids = DB::table('frames')->where('shoot_id', $this->shoot->id)->pluck('id')->all();
+        self::assertCount(20_006, $this->getJson("/shoots/{$this->shoot->id}/cull/frames")->assertOk()->json('frames'));
+        $ids = DB::table('frames')->where('shoot_id', $this->shoot->id)->orderBy('id')->limit(10_000)->pluck('id')->all();
         $this->step(array_fill_keys($ids, ['verdict' => 'drop']));
-        self::assertSame(10_006, DB::table('frames')->where(['shoot_id' => $this->shoot->id, 'verdict' => 'drop'])->count());
+        self::assertSame(10_000, DB::table('frames')->where(['shoot_id' => $this->shoot->id, 'verdict' => 'drop'])->count());
         $many = array_map(fn (int $n): array => ['frame' => $n, 'verdict' => 'keep'], range(1, 20_001));
         $this->postJson("/shoots/{$this->shoot->id}/cull/marks", ['steps' => [['id' => (string) Str::uuid(), 'marks' => $many]]])->assertStatus(422)->assertJsonValidationErrors('steps');
         self::assertSame(0, DB::table('frames')->where(['shoot_id' => $this->shoot->id, 'verdict' => 'keep'])->count());
@@ -225,6 +226,80 @@ final class CullingTest extends FeatureTestCase
         self::assertSame(['keep 0 2', 'keep 0 2'], array_slice($this->standing(), 4));
         $this->post("/shoots/{$this->shoot->id}/cull/list", ['list' => $names[4]])->assertSessionHasErrors('verdict');
         $this->post("/shoots/{$this->shoot->id}/cull/list", ['list' => ' '])->assertSessionHasErrors('list');
+    }
+
+    /** @return iterable<array{string, list<int>}> filter => places of the frames it means */
+    public static function filters(): iterable
+    {
+        yield ['', [0, 1, 2, 3, 4, 5]];
+        yield ['verdict:keep', [0, 1]];
+        yield ['rating>=3', [0, 4]];
+        yield ['rating:3', [4]];
+        yield ['use:Album', [0, 2]];
+        yield ['use:any and not use:album', [1]];
+        yield ['use:nothing', []];
+        yield ['set:Portfolio', [3, 4]];
+        yield ['not set:portfolio', [0, 1, 2, 5]];
+        yield ['lens:85', [0, 1, 2]];
+        yield ['lens:"85%"', []];
+        yield ['not lens:85', [3, 4, 5]];
+        yield ['body:corvid', [0, 1, 2, 3, 4, 5]];
+        yield ['body:elsewhere', []];
+        yield ['shooter:tarn', [0, 1, 2, 3, 4, 5]];
+        yield ['moment>=2', [0, 1, 2]];
+        yield ['iso>800', [4, 5]];
+        yield ['aperture:f/2.8', [0, 1, 2]];
+        yield ['shutter<=1/500', [0, 1]];
+        yield ['shutter:1/60', [2]];
+        yield ['focal:85mm', [0, 1, 2]];
+        yield ['sharpness>10', [5]];
+        yield ['keyword:ROW', [0, 1]];
+        yield ['words:"said \"go\""', [1]];
+        yield ['words:headline', []];
+        yield ['words:größe', [2]];
+        yield ['name:3', [3]];
+        yield ['time>=10:00', [4, 5]];
+        yield ['time:10:00:01', [5]];
+        yield ['time<2026-09-05T10:00', [0, 1, 2, 3]];
+        yield ['verdict:keep or rating:3 and iso>800', [0, 1, 4]];
+        yield ['(verdict:keep or rating:3) and iso>800', [4]];
+        yield ['not (keyword:rowing or use:album) and name:FR', [3, 4, 5]];
+        yield ['go', [1]];
+    }
+
+    public function test_every_filter_means_the_frames_that_it_says(): void
+    {
+        $ten = $this->shoot->zone()->instant((int) strtotime('2026-09-05 10:00 UTC') * 1000);
+        $facts = [
+            ['verdict' => 'keep', 'rating' => 4, 'uses' => 1, 'exposure' => 1 / 1000, 'taken_ms' => $ten - 4000],
+            ['verdict' => 'keep', 'uses' => 2, 'exposure' => 1 / 500, 'taken_ms' => $ten - 3000],
+            ['verdict' => 'drop', 'uses' => 5, 'exposure' => 1 / 60, 'taken_ms' => $ten - 2000],
+            ['taken_ms' => $ten - 1000],
+            ['rating' => 3, 'iso' => 1600, 'taken_ms' => $ten],
+            ['iso' => 3200, 'sharpness' => 12.5, 'taken_ms' => $ten + 1000],
+        ];
+        foreach ($facts as $n => $own) {
+            DB::table('frames')->where('id', $this->ids[$n])->update([...($n < 3 ? ['lens' => 'Halden 85 mm', 'f_number' => 2.8, 'focal_length' => 85, 'moment_size' => 3] : ['lens' => 'Halden 24 mm', 'f_number' => 4, 'focal_length' => 24, 'exposure' => 1 / 30, 'moment_size' => 1]), 'name' => "FR{$n}.JPG", 'iso' => 100, 'sharpness' => 1, ...$own]);
+        }
+        DB::table('cards')->where('shoot_id', $this->shoot->id)->update(['shooter' => 'Ivo Tarn']);
+        Uses::of($this->studio);
+        $set = DB::table('sets')->insertGetId(['studio_id' => $this->studio->id, 'name' => 'Portfolio']);
+        DB::table('set_frames')->insert([['set_id' => $set, 'frame_id' => $this->ids[3]], ['set_id' => $set, 'frame_id' => $this->ids[4]]]);
+        DB::table('captions')->delete();
+        foreach ([['keywords' => 'Rowing, river', 'headline' => 'Start'], ['keywords' => 'rowing', 'description' => 'She said "go" and they did'], ['headline' => 'Große GRÖSSE, Größe']] as $n => $fields) {
+            DB::table('captions')->insert(\App\Captions\FrameCaption::row($this->ids[$n], $this->shoot->id, \Kanpai\Core\Caption\Caption::of($fields), []));
+        }
+        foreach (self::filters() as [$where, $places]) {
+            self::assertSame(array_map(fn (int $place): int => $this->ids[$place], $places), $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?where=".urlencode($where))->assertOk()->json('frames'), $where);
+        }
+        $order = fn (string $sort): array => array_map(fn (int $id): int => (int) array_search($id, $this->ids, true), $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?sort={$sort}")->json('frames'));
+        self::assertSame([[0, 4, 1, 2, 3, 5], [5, 0, 1, 2, 3, 4]], [$order('rating'), $order('sharpness')]);
+        // A caption that changes, or goes, is looked for as it is now.
+        DB::table('captions')->where('frame_id', $this->ids[0])->update(['fields' => '{"keywords":"sailing"}']);
+        self::assertSame([$this->ids[1]], $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?where=keyword:rowing")->json('frames'));
+        // The same filter means the same frames on other pages, and a set that is gone means none.
+        $this->get("/shoots/{$this->shoot->id}/captions?where=keyword:rowing")->assertOk()->assertSee('1 of 6');
+        $this->get("/shoots/{$this->shoot->id}/captions?where=set:gone")->assertOk();
     }
 
     public function test_keys_are_the_members_own_and_a_clash_is_refused_by_its_name(): void
