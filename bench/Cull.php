@@ -75,6 +75,7 @@ final class Cull implements Benchmark
         $studio = Studio::query()->where('name', 'Benchmark of culling')->orderByDesc('id')->firstOrFail();
         $shoot = $studio->shoots()->create(['name' => 'Benchmark', 'zone' => Regatta::ZONE, 'held_on' => Regatta::DATE]);
         $pictures = dirname($folder).'/instances/test/pictures/cull-'.$shoot->id;
+        exec('rm -rf '.escapeshellarg($pictures));
         mkdir($pictures, 0700, true);
         $jpegs = array_slice(glob(dirname($folder).'/instances/test/rack/*/DCIM/*/*.JPG') ?: [], 0, self::PICTURES);
         $looks = [];
@@ -152,10 +153,10 @@ final class Cull implements Benchmark
     {
         $browser->press('enter');
         usleep(1_500_000);
-        $browser->script("window.seen = new Set(); window.grey = 0; const canvas = document.querySelector('[data-image]'); const look = () => { if (!window.seen.has(canvas.dataset.id)) { window.seen.add(canvas.dataset.id); window.grey += canvas.dataset.picture === 'none' ? 1 : 0; } window.stop || requestAnimationFrame(look); }; look()");
+        $browser->script("window.seen = new Set(); window.grey = 0; const canvas = document.querySelector('[data-image]'); const look = () => { if (!window.seen.has(canvas.dataset.id)) { window.seen.add(canvas.dataset.id); window.grey += canvas.dataset.picture === 'none' ? 1 : 0; } window.ended || requestAnimationFrame(look); }; look()");
         $this->type($browser, ['ArrowRight'], self::HELD, 1 / 30, true);
         usleep(200_000);
-        [$seen, $grey] = $browser->script('window.stop = true; return [window.seen.size, window.grey]');
+        [$seen, $grey] = $browser->script('window.ended = true; return [window.seen.size, window.grey]');
 
         return (float) max(0, self::HELD + 1 - $seen + $grey);
     }

@@ -149,6 +149,7 @@ function settle() {
     if (frame !== null) {
         showInstant(frame.taken);
         if (mode === 'one') {
+            pictures.want(view, at, way);
             ladder.point(frame);
             drawOthers(frame);
             facts(frame);

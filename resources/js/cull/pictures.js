@@ -6,6 +6,8 @@ const AT_ONCE = 2;
 const AHEAD = 10;
 const BEHIND = 3;
 const SMALL_AHEAD = 40;
+/** Milliseconds between two frames below which nobody sees more than the small picture. */
+const FAST = 70;
 /** Addresses whose bytes are kept, so that a frame that comes back is not fetched again. */
 const KEPT = 400;
 
@@ -17,6 +19,7 @@ export class Pictures {
     #bytes = new Map();
     #queue = [];
     #working = 0;
+    #asked = 0;
     #arrived;
 
     /** @param arrived is told of a frame whose picture is there */
@@ -65,7 +68,10 @@ export class Pictures {
         for (let i = 0; i <= SMALL_AHEAD; i++) {
             small.push(frames[at + way * i]);
         }
-        this.#wantThese(large.filter(Boolean), small.filter(Boolean));
+        const now = performance.now();
+        const isFast = now - this.#asked < FAST;
+        this.#asked = now;
+        this.#wantThese(isFast ? [] : large.filter(Boolean), small.filter(Boolean));
     }
 
     wantOnly(frames) {

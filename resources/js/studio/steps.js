@@ -5,6 +5,7 @@
 import { post } from './server.js';
 
 const SECOND = 1000;
+const TOGETHER = 350;
 /** Steps, and marks in them, that go in one request. */
 const MOST_STEPS = 200;
 const MOST_MARKS = 8000;
@@ -58,8 +59,8 @@ export class Steps {
             return;
         }
         this.#isSending = true;
-        // A moment for those that come at once.
-        await new Promise((done) => setTimeout(done, 60));
+        // A moment for those that come one upon another: the server has them within a second all the same.
+        await new Promise((done) => setTimeout(done, TOGETHER));
         const batch = this.#batch();
         try {
             const answer = await post(this.#address, { steps: batch });
