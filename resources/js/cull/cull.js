@@ -17,6 +17,7 @@ import { MOST_RIVALS, Rivals } from './rivals.js';
 const NEAR = 24;
 const SECOND = 1000;
 const PLAY_RATE = 120;
+const FLASH = 260;
 /** Milliseconds without a key after which the rest of the page follows, and those after which it does in any case. */
 const PAUSE = 45;
 const LONGEST = 350;
@@ -257,10 +258,10 @@ function counts() {
 function flash(change) {
     const box = $('flash');
     box.replaceChildren(...(change.verdict ? [verdictShape(change.verdict)] : []), ...(change.rating !== undefined ? [pips(change.rating)] : []), document.createTextNode(change.word ?? ''));
-    box.classList.remove('is-on');
-    // Begun anew, whatever is left of the last one.
-    void box.offsetWidth;
+    // Shown and taken away, without fading: what moves is painted again and again while the next key is on its way.
     box.classList.add('is-on');
+    clearTimeout(flash.timer);
+    flash.timer = setTimeout(() => box.classList.remove('is-on'), FLASH);
 }
 
 function say(text) {
