@@ -91,6 +91,13 @@ final class Card extends Model
     /** Brings the verdict in step with the proofs, given or taken back; also of cards that rest on copies of this one. */
     public function isSafeAfterProof(): bool
     {
+        return $this->isSafeAfterProofOf([]);
+    }
+
+    /** @param  list<int>  $told  cards that have been looked at: files may rest on others of their own card, and two cards on each other */
+    private function isSafeAfterProofOf(array $told): bool
+    {
+        $told[] = $this->id;
         $safety = $this->safety();
         $this->update(match (true) {
             $safety->isSafeToFormat() => ['state' => CardState::Safe, 'safe_at' => now()],
@@ -98,8 +105,8 @@ final class Card extends Model
             default => ['state' => CardState::Read],
         });
         $resting = CardFile::query()->whereIn('same_as_id', $this->files()->select('id'))->distinct()->pluck('card_id');
-        foreach (self::query()->whereKey($resting)->whereIn('state', [CardState::Safe, CardState::Chosen])->get() as $card) {
-            $card->isSafeAfterProof();
+        foreach (self::query()->whereKey($resting)->whereKeyNot($told)->whereIn('state', [CardState::Safe, CardState::Chosen])->get() as $card) {
+            $card->isSafeAfterProofOf($told);
         }
 
         return $safety->isSafeToFormat();

@@ -241,6 +241,20 @@ final class CullingAroundTest extends FeatureTestCase
         self::assertSame('done', $task->refresh()->state->value);
     }
 
+    public function test_copies_on_which_a_file_of_another_card_rests_stay(): void
+    {
+        $this->copied(2);
+        $frame = $this->frames()->firstOrFail();
+        $file = (array) DB::table('files')->where('frame_id', $frame->id)->first();
+        $resting = (int) $file['id'];
+        DB::table('files')->insert([...array_diff_key($file, ['id' => 1, 'frame_id' => 1]), 'same_as_id' => $resting]);
+        $this->step([$frame->id => ['verdict' => 'drop']]);
+        $this->post("/shoots/{$this->shoot->id}/cull/dropped/delete", ['name' => 'Harbour day', 'places' => ['drive', 'backup'], 'last' => '1'])->assertSessionHasNoErrors();
+        foreach (['drive', 'backup'] as $place) {
+            self::assertFileExists("{$this->folder}/{$place}/{$file['destination']}");
+        }
+    }
+
     public function test_two_who_come_first_at_once_begin_one_round(): void
     {
         $this->copied(1);
