@@ -81,7 +81,7 @@ final class CullTest extends TestCase
 
     private function counted(string $kept, string $dropped): void
     {
-        self::$studio->until(fn (): bool => [self::$studio->text('[data-kept]'), self::$studio->text('[data-dropped]')] === [$kept, $dropped], "not {$kept} kept and {$dropped} dropped but ".self::$studio->text('.bar'));
+        self::$studio->until(fn (): bool => [self::$studio->text('[data-kept]'), self::$studio->text('[data-dropped]')] === [$kept, $dropped], "not {$kept} kept and {$dropped} dropped but ".self::$studio->text('.bar').' '.self::$studio->script("return document.querySelector('[data-note]').textContent"));
         self::assertSame([$kept, $dropped], [self::$studio->text('[data-kept]'), self::$studio->text('[data-dropped]')]);
     }
 

@@ -639,7 +639,8 @@ function redo() {
     say(`Done again: ${step.said}.`);
 }
 
-function turnStep(step, isBack) {
+/** Puts frames as they stand without a step, or with it again. */
+function turned(step, isBack) {
     const touched = [];
     for (const [id, before, after, isCollected] of step.marks) {
         const frame = byId.get(id);
@@ -651,6 +652,12 @@ function turnStep(step, isBack) {
             touched.push(frame);
         }
     }
+
+    return touched;
+}
+
+function turnStep(step, isBack) {
+    const touched = turned(step, isBack);
     ladder.refresh(touched);
     if (mode === 'rivals') {
         rivals.draw();
@@ -1076,9 +1083,36 @@ function markWall() {
     Promise.allSettled(images.map((image) => image.decode())).then(() => performance.mark('kanpai-first-wall'));
 }
 
+/** What the server has not got yet stands on the screen all the same. */
+function replay(step) {
+    if (step.takeBack || step.again) {
+        const known = step.takeBack ? history.takeBack(step.id) : history.again(step.id);
+        known && turned(known, Boolean(step.takeBack));
+
+        return;
+    }
+    const own = [];
+    for (const sent of history.has(step.id) ? [] : step.marks) {
+        const frame = byId.get(sent.frame);
+        if (frame) {
+            const before = saw(frame);
+            Object.assign(frame, { verdict: sent.verdict ?? frame.verdict, rating: sent.rating ?? frame.rating, uses: (frame.uses | (sent.given ?? 0)) & ~(sent.taken ?? 0) });
+            own.push([frame.id, before, saw(frame), sent.collect ?? null]);
+        }
+    }
+    if (own.length > 0) {
+        history.made({ id: step.id, said: step.said, marks: own });
+    }
+}
+
 async function load() {
+    let taken;
+    do {
+        // A step that arrives while the frames are on their way is in neither: they are asked for once more.
+        taken = steps.taken;
+        table = await get(root.dataset.frames);
+    } while (taken !== steps.taken);
     const stay = current()?.id;
-    table = await get(root.dataset.frames);
     bodyIds = table.bodyIds;
     uses = table.uses;
     round = table.round;
@@ -1096,21 +1130,7 @@ async function load() {
     collected.clear();
     table.collected.forEach((id) => collected.add(id));
     history.load(table.history);
-    // What the server has not got yet stands on the screen all the same.
-    for (const step of steps.waiting) {
-        const own = [];
-        for (const sent of step.marks ?? []) {
-            const frame = byId.get(sent.frame);
-            if (frame) {
-                const before = saw(frame);
-                Object.assign(frame, { verdict: sent.verdict ?? frame.verdict, rating: sent.rating ?? frame.rating, uses: (frame.uses | (sent.given ?? 0)) & ~(sent.taken ?? 0) });
-                own.push([frame.id, before, saw(frame), sent.collect ?? null]);
-            }
-        }
-        if (own.length > 0) {
-            history.made({ id: step.id, said: step.said, marks: own });
-        }
-    }
+    steps.waiting.forEach(replay);
     $('fineness').value = table.fineness;
     regroup();
     if (filter.where || filter.sort) {

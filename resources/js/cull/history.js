@@ -23,28 +23,34 @@ export class History {
         return this.#again.at(-1) ?? null;
     }
 
+    has(id) {
+        return [...this.#steps, ...this.#again].some((step) => step.id === id);
+    }
+
     made(step) {
         this.#steps.push(step);
         this.#again = [];
     }
 
-    takeBack() {
-        const step = this.#steps.pop() ?? null;
-        if (step) {
-            this.#again.push(step);
-        }
-
-        return step;
+    /** Takes back the last step, or the one of this id where it stands; null where there is none. */
+    takeBack(id = this.last?.id) {
+        return move(id, this.#steps, this.#again);
     }
 
-    again() {
-        const step = this.#again.pop() ?? null;
-        if (step) {
-            this.#steps.push(step);
-        }
-
-        return step;
+    again(id = this.next?.id) {
+        return move(id, this.#again, this.#steps);
     }
+}
+
+function move(id, from, to) {
+    const place = from.findLastIndex((step) => step.id === id);
+    if (place < 0) {
+        return null;
+    }
+    const [step] = from.splice(place, 1);
+    to.push(step);
+
+    return step;
 }
 
 /** What a frame becomes when a change is undone: as far as nothing has changed it since. */

@@ -47,6 +47,9 @@ export class Steps {
     /** How many steps were made in this window: what the server said before the last one is old. */
     made = 0;
 
+    /** How many batches the server has taken. */
+    taken = 0;
+
     add(step) {
         this.made++;
         this.#waiting.push(step);
@@ -65,6 +68,7 @@ export class Steps {
         try {
             const answer = await post(this.#address, { steps: batch });
             this.#waiting = this.#waiting.slice(batch.length);
+            this.taken++;
             this.#keep();
             this.#changed(this.#marks(), null);
             this.#answered(answer, batch);

@@ -10,7 +10,7 @@
 @include('studio.rail')
 <main class="clocks" data-clocks data-frames="{{ route('clocks.frames', $shoot) }}" data-body="{{ $body->id }}" data-try="{{ route('clocks.try', [$shoot, $body]) }}" data-ties-of="{{ route('clocks.ties', [$shoot, $body]) }}" data-tie="{{ route('clocks.tie', $shoot) }}">
     <h1 class="visually-hidden">Clocks of {{ $shoot->name }}</h1>
-    <div class="near" data-near aria-label="The nearest frame of each body"></div>
+    <div class="near" data-near role="group" aria-label="The nearest frame of each body"></div>
     <div class="tie-bar" role="group" aria-label="Tie">
         <span data-tie-words class="clip">Point at the lanes. Click a frame to hold it, then one of another body.</span>
         <span class="row-line">
@@ -43,7 +43,7 @@
         <span class="small strong">With this clock</span><div data-order-then></div>
     </div>
     <div class="clock-panels">
-        @if(session('said'))<p class="said" role="status">{{ session('said') }}</p>@endif
+        <p class="said" role="status">{{ session('said') }}</p>
         <form method="post" action="{{ route('clocks.store', [$shoot, $body]) }}" data-clock class="stack">
             @csrf
             <h2>{{ $names[$body->id] }} needs</h2>

@@ -59,7 +59,7 @@
     </div>
     <main class="position-relative">
         <h1 class="visually-hidden">Cull {{ $shoot->name }}</h1>
-        <div class="wall h-100" data-wall tabindex="0" aria-label="Wall of frames"><div class="inner"></div></div>
+        <div class="wall h-100" data-wall tabindex="0" role="group" aria-label="Wall of frames"><div class="inner"></div></div>
         <div class="look h-100" data-look hidden>
             <div class="ladder-side">
                 <div class="slider"><label for="fineness" class="visually-hidden">Moments, from few large to many small</label><span class="small">few large</span><input type="range" class="form-range" id="fineness" data-fineness min="0" max="100" step="1"><span class="small">many small</span><span class="small strong" data-moments></span></div>
@@ -74,11 +74,11 @@
                         <p class="marks" data-shown role="status"></p>
                     </div>
                 </div>
-                <div class="pins" data-pins aria-label="Pinned spots" hidden></div>
+                <div class="pins" data-pins role="group" aria-label="Pinned spots" hidden></div>
             </div>
-            <div class="others" data-others aria-label="Frames of this moment"></div>
+            <div class="others" data-others role="group" aria-label="Frames of this moment"></div>
         </div>
-        <div class="rivals h-100" data-rivals aria-label="Rivals side by side" hidden></div>
+        <div class="rivals h-100" data-rivals role="group" aria-label="Rivals side by side" hidden></div>
         <div class="flash" data-flash aria-hidden="true"></div>
         <p class="note" data-note role="status" hidden></p>
         <div class="uses-panel" data-uses-panel hidden>

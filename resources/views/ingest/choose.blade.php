@@ -18,7 +18,7 @@
         <span class="danger" data-note role="status" hidden></span>
     </div>
     <main class="position-relative">
-        <div class="wall h-100" data-wall tabindex="0" aria-label="Frames on the card"><div class="inner"></div></div>
+        <div class="wall h-100" data-wall tabindex="0" role="group" aria-label="Frames on the card"><div class="inner"></div></div>
         <div class="nothing nothing-over" data-none hidden><h2>No frame to show here</h2><p>Choose “all” to see the whole card again.</p></div>
         <div class="nothing nothing-over" data-empty hidden><h2>There is no file on this card</h2></div>
     </main>

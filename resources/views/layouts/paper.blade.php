@@ -11,7 +11,7 @@
     </div>
 </header>
 <main class="page">
-    @if(session('said'))<p class="said" role="status">{{ session('said') }}</p>@endif
+    <p class="said" role="status">{{ session('said') }}</p>
     @yield('page')
 </main>
 @endsection

@@ -10,7 +10,7 @@
         @include('studio.day-line')
     @endif
     <main class="bench">
-        @if(session('said'))<p class="said" role="status">{{ session('said') }}</p>@endif
+        <p class="said" role="status">{{ session('said') }}</p>
         @yield('page')
     </main>
 @endif
