@@ -9,12 +9,12 @@ use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Cull\Moment\Fineness;
 
 /**
- * Where the culling of a shoot stands: the round that goes on, the turn to which its marks have come, and how finely
- * it is parted into moments. Whoever changes verdicts holds this row, so that turns follow one another without gaps.
+ * Where the culling of a shoot stands: the round that goes on, the turn to which its marks have come, how finely
+ * it is parted into moments, and a number that says which frames stand in which order. Whoever changes verdicts holds this row, so that turns follow one another without gaps.
  */
 final readonly class Culling
 {
-    private function __construct(public int $shoot, public int $round, public int $turn, public Fineness $fineness)
+    private function __construct(public int $shoot, public int $round, public int $turn, public Fineness $fineness, public int $arrangement)
     {
     }
 
@@ -45,13 +45,13 @@ final readonly class Culling
     {
         DB::table('culls')->where('shoot_id', $this->shoot)->update(['turn' => $this->turn + 1]);
 
-        return new self($this->shoot, $this->round, $this->turn + 1, $this->fineness);
+        return new self($this->shoot, $this->round, $this->turn + 1, $this->fineness, $this->arrangement);
     }
 
     private static function row(Shoot $shoot, bool $held): ?self
     {
         $row = DB::table('culls')->where('shoot_id', $shoot->id)->whereNotNull('round_id')->when($held, fn ($query) => $query->lockForUpdate())->first();
 
-        return $row === null ? null : new self($shoot->id, (int) $row->round_id, (int) $row->turn, Fineness::of((int) $row->fineness));
+        return $row === null ? null : new self($shoot->id, (int) $row->round_id, (int) $row->turn, Fineness::of((int) $row->fineness), (int) $row->arrangement);
     }
 }

@@ -100,14 +100,21 @@ final class DeleteCopies extends WorkInTurns
         $file->update(['is_ticked' => false]);
         foreach ($going as $copy) {
             @unlink((string) $path($copy));
+            $this->clearSidecars($file, $copy, $folders[$copy->place]);
             $copy->delete();
-            // The sidecar that stood beside it is ours.
-            foreach (DB::table('sidecars')->where(['frame_id' => $file->frame_id, 'place' => $copy->place])->get(['id', 'path']) as $sidecar) {
-                if ($file->kind->isPicture()) {
-                    @unlink($folders[$copy->place].'/'.$sidecar->path);
-                    DB::table('sidecars')->where('id', $sidecar->id)->delete();
-                }
-            }
+        }
+    }
+
+    /** The sidecar beside a copy is ours, and goes with the last picture of its frame that stands in that place. */
+    private function clearSidecars(CardFile $file, Copy $copy, string $folder): void
+    {
+        $pictures = CardFile::query()->where('frame_id', $file->frame_id)->get()->filter(fn (CardFile $own): bool => $own->kind->isPicture())->pluck('id');
+        if (! $pictures->contains($file->id) || Copy::query()->where('place', $copy->place)->whereIn('file_id', $pictures)->whereKeyNot($copy->id)->exists()) {
+            return;
+        }
+        foreach (DB::table('sidecars')->where(['frame_id' => $file->frame_id, 'place' => $copy->place])->get(['id', 'path']) as $sidecar) {
+            @unlink("{$folder}/{$sidecar->path}");
+            DB::table('sidecars')->where('id', $sidecar->id)->delete();
         }
     }
 

@@ -68,6 +68,7 @@ final class FrameTable
             'bodyIds' => array_keys($names),
             'turn' => $state->turn,
             'round' => $round->forPage(),
+            'arrangement' => $state->arrangement,
             'fineness' => $state->fineness->place,
             'leasts' => array_map(fn (int $place): float => Fineness::of($place)->least(), range(0, 100)),
             'uses' => Uses::of($shoot->studio)->names,

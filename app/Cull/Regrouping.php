@@ -21,7 +21,7 @@ final class Regrouping
     {
         DB::transaction(function () use ($shoot): void {
             $fineness = Culling::held($shoot)->fineness;
-            ['ids' => $ids, 'borders' => $borders, 'byHand' => $byHand, 'stand' => $stand] = $this->read($shoot);
+            ['ids' => $ids, 'times' => $times, 'borders' => $borders, 'byHand' => $byHand, 'stand' => $stand] = $this->read($shoot);
             $moments = Moments::of($borders, $fineness, $byHand);
             $sizes = array_count_values($moments);
             $rows = [];
@@ -31,6 +31,7 @@ final class Regrouping
                     $rows[] = '('.$id.','.implode(',', $now).')';
                 }
             }
+            DB::table('culls')->where('shoot_id', $shoot->id)->update(['arrangement' => crc32(serialize([$ids, $times, $borders]))]);
             foreach (array_chunk($rows, self::PIECE) as $some) {
                 // A table of values to be joined: one statement for all, by the primary key.
                 DB::update('UPDATE frames JOIN (WITH given (id, moment, size, border) AS (VALUES '.implode(',', $some).') SELECT * FROM given) AS given ON given.id = frames.id SET frames.moment = given.moment, frames.moment_size = given.size, frames.border = given.border');
@@ -63,20 +64,21 @@ final class Regrouping
             : DB::table('moment_edits')->upsert([['frame_id' => $frame, 'shoot_id' => $shoot->id, 'kind' => $edit->value]], ['frame_id'], ['kind']);
     }
 
-    /** @return array{ids: list<int>, borders: list<float>, byHand: array<int, HandEdit>, stand: list<array{int, int, float|null}>} */
+    /** @return array{ids: list<int>, times: list<int>, borders: list<float>, byHand: array<int, HandEdit>, stand: list<array{int, int, float|null}>} */
     private function read(Shoot $shoot): array
     {
         $edits = $this->hands($shoot);
-        $ids = $glimpses = $byHand = $stand = [];
+        $ids = $times = $glimpses = $byHand = $stand = [];
         foreach (DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('taken_ms')->orderBy('id')->get(['id', 'taken_ms', 'body_id', 'likeness', 'colours', 'moment', 'moment_size', 'border']) as $frame) {
             if (isset($edits[$frame->id])) {
                 $byHand[count($ids)] = HandEdit::from($edits[$frame->id]);
             }
             $ids[] = (int) $frame->id;
+            $times[] = (int) $frame->taken_ms;
             $stand[] = [(int) $frame->moment, (int) $frame->moment_size, $frame->border === null ? null : round((float) $frame->border, 3)];
             $glimpses[] = Glimpse::of((int) $frame->taken_ms, (int) $frame->body_id, $frame->likeness === null ? null : (string) $frame->likeness, $frame->colours === null ? null : (string) $frame->colours);
         }
 
-        return ['ids' => $ids, 'borders' => Borders::of($glimpses), 'byHand' => $byHand, 'stand' => $stand];
+        return ['ids' => $ids, 'times' => $times, 'borders' => Borders::of($glimpses), 'byHand' => $byHand, 'stand' => $stand];
     }
 }

@@ -97,17 +97,25 @@ final class Browser
 
     public function fill(string $selector, string $text): self
     {
-        $this->find($selector)->clear();
-        $this->find($selector)->sendKeys($text);
+        $this->until(function () use ($selector, $text): bool {
+            $field = $this->find($selector);
+            $field->clear();
+            $field->sendKeys($text);
+
+            return true;
+        }, "{$selector} could not be filled in");
 
         return $this;
     }
 
     public function choose(string $selector, string $value): self
     {
-        $this->find("{$selector} option[value='{$value}']")->click();
+        return $this->click("{$selector} option[value='{$value}']");
+    }
 
-        return $this;
+    public function attribute(string $selector, string $name, float $seconds = 10): string
+    {
+        return $this->until(fn (): string => (string) $this->find($selector, $seconds)->getAttribute($name), "{$selector} cannot be read", $seconds);
     }
 
     public function press(string ...$keys): self

@@ -65,7 +65,7 @@ final class CaptionsTest extends TestCase
         $studio->until(fn (): bool => $this->value('headline') === 'Won by Bea Thorn and Ada Fenn,', 'the code does not turn into the name');
         self::assertSame('Bea Thorn, Ada Fenn', $this->value('persons'));
         // By the mouse.
-        $studio->press(' @jo')->find('.completions li')->click();
+        $studio->press(' @jo')->click('.completions li');
         self::assertSame('Won by Bea Thorn and Ada Fenn, Joss Merle', $this->value('headline'));
         $studio->fill('#keywords', 'dusk, ri');
         $studio->until(fn (): bool => str_contains($studio->text('.completions'), 'water > river'), 'no keyword is offered');
@@ -100,7 +100,7 @@ final class CaptionsTest extends TestCase
         $studio->click('[data-apply]')->see('Last steps');
         $studio->until(fn (): bool => str_contains($this->open()->text('main'), 'Replacing “Heat” by “Race”') && ! str_contains($studio->text('main'), 'Stop'), 'it is not done', 20);
         $studio->click('form[action$="/undo"] button')->see('taken back');
-        $studio->until(fn (): bool => str_contains($studio->visit(self::$captions.'?verdict=open')->find('#preview')->getText(), 'Heat at'), 'the step is not taken back', 20);
+        $studio->until(fn (): bool => str_contains($studio->visit(self::$captions.'?verdict=open')->text('#preview'), 'Heat at'), 'the step is not taken back', 20);
     }
 
     public function test_a_frame_has_words_of_its_own_and_gives_them_to_others(): void

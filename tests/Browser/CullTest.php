@@ -232,6 +232,25 @@ final class CullTest extends TestCase
         self::assertTrue($studio->web->findElement(WebDriverBy::cssSelector('.rail'))->isDisplayed());
     }
 
+    public function test_a_clock_that_is_set_meanwhile_puts_the_frames_elsewhere_under_the_eyes(): void
+    {
+        $body = (string) $this->fresh()->script("return document.querySelector('[data-of-body]').options[1].value");
+        $studio = $this->cull("?body={$body}");
+        $studio->press('enter')->find('[data-image][data-id]');
+        $studio->press('f');
+        $studio->until(fn (): bool => self::told()['keep'] === 1, 'the mark did not arrive');
+        $line = $studio->text('[data-line]');
+        $id = $studio->attribute('[data-image]', 'data-id');
+        $set = "const form = new URLSearchParams({ direction: 'later', hours: %d }); window.stays = true; fetch('/shoots/".self::$shoot."/clocks/{$body}', { method: 'POST', body: form, headers: { 'X-CSRF-TOKEN': document.querySelector('meta[name=csrf-token]').content } })";
+        $studio->script(sprintf($set, 3));
+        $studio->see('all stand in their new order', 20);
+        self::assertSame([$id, true], [$studio->attribute('[data-image]', 'data-id'), $studio->script('return window.stays')]);
+        self::assertNotSame($line, $studio->text('[data-line]'));
+        self::assertSame(1, self::told()['keep']);
+        $studio->script(sprintf($set, 0));
+        $studio->until(fn (): bool => $studio->text('[data-line]') === $line, 'the clock is not set back', 20);
+    }
+
     public function test_whole_moments_uses_sets_and_doubt(): void
     {
         $studio = $this->fresh();
@@ -303,16 +322,16 @@ final class CullTest extends TestCase
         $studio->until(fn (): bool => $moments() === $usual, 'the moments are not joined again');
         // Another key for keep; a clash is refused by its name.
         $studio->press('?')->find('dialog[open]');
-        $studio->find('#key-keep')->click();
+        $studio->click('#key-keep');
         $studio->press('j');
         $studio->click('dialog .btn-ink')->see('already means');
-        $studio->find('#key-keep')->click();
+        $studio->click('#key-keep');
         $studio->press('k');
         $studio->click('dialog .btn-ink')->see('Your keys are kept');
         $studio->press('k');
         $this->counted('1', '0');
         $studio->press('?')->find('dialog[open]');
-        $studio->find('#key-keep')->click();
+        $studio->click('#key-keep');
         $studio->press('f');
         $studio->click('dialog .btn-ink')->see('Your keys are kept');
     }

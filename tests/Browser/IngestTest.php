@@ -136,7 +136,7 @@ final class IngestTest extends TestCase
 
         $studio = self::$studio->visit('/shoots/'.self::$shoot.'/ingest')->fill('#link_shooter', 'Sam Reed');
         $studio->script("document.querySelector('#link_shooter').form.requestSubmit()");
-        $link = (string) $studio->find('[data-upload-link]')->getAttribute('href');
+        $link = $studio->attribute('[data-upload-link]', 'href');
         $sam = Browser::open(Browser::address(), 1000, 800);
         try {
             $sam->visit($link)->see('Sam Reed, send the cards')->see('None yet');
@@ -195,9 +195,9 @@ final class IngestTest extends TestCase
         $studio->fill('#file', '{{shoots}}');
         $studio->until(fn (): bool => str_contains($studio->text('#tree'), 'There is no placeholder “shoots”'), 'the error is not shown');
         $studio->click('form .btn-ink')->see('There is no placeholder “shoots”');
-        self::assertStringContainsString('is-invalid', (string) $studio->find('#file')->getAttribute('class'));
+        self::assertStringContainsString('is-invalid', $studio->attribute('#file', 'class'));
         $studio->fill('#file', '{{number}}')->fill('#name', 'By number')->click('form .btn-ink')->see('Saved as “By number”');
-        self::assertStringContainsString('{{number}}', $studio->find('#file')->getAttribute('value') ?? '');
+        self::assertStringContainsString('{{number}}', $studio->attribute('#file', 'value'));
 
         // A third disk, and a check of one.
         $disk = self::$instance.'/disks/shelf-'.bin2hex(random_bytes(4));
@@ -216,9 +216,9 @@ final class IngestTest extends TestCase
     {
         $studio = self::$studio->visit('/shoots/'.self::$shoot.'/ingest');
         $found = $studio->violations('ingest');
-        $report = (string) $studio->find("a[href$='/report']")->getAttribute('href');
-        $chooser = (string) $studio->find('.strip')->getAttribute('href');
-        $link = (string) $studio->find('[data-upload-link]')->getAttribute('href');
+        $report = $studio->attribute("a[href$='/report']", 'href');
+        $chooser = $studio->attribute('.strip', 'href');
+        $link = $studio->attribute('[data-upload-link]', 'href');
         foreach (['/shoots/'.self::$shoot.'/ingest/where', '/rack', $report, $link] as $page) {
             array_push($found, ...$studio->visit($page)->violations($page));
         }

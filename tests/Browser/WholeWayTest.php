@@ -122,7 +122,7 @@ final class WholeWayTest extends TestCase
 
         // Publish with watermark and password.
         $studio->visit("/shoots/{$shoot}/proof?verdict=keep")->see('4 of 209 frames')->fill('#password', 'anchor')->fill('#guest_email', 'ada@saltmarsh.example')->click('form .btn-next');
-        $link = $studio->find('[data-link]', 60)->getAttribute('href');
+        $link = $studio->attribute('[data-link]', 'href', 60);
         self::assertMatchesRegularExpression('~/g/[A-Za-z0-9_-]{24}$~', (string) $link);
         self::assertStringContainsString((string) $link, $studio->visit('/outbox')->click('.lines a')->text('.sheet'));
 
@@ -145,11 +145,11 @@ final class WholeWayTest extends TestCase
         self::assertStringContainsString('Ada Fenn chose 2 of 4', $studio->visit('/outbox')->text('.lines'));
         $names = array_column(array_slice(array_values(array_filter($this->frames($studio, $shoot), fn (array $frame): bool => $frame['verdict'] === 'keep')), 0, 2), 'name');
         $studio->visit("/shoots/{$shoot}/deliver");
-        self::assertSame(implode("\n", $names), $studio->find('#names-list')->getAttribute('value'));
+        self::assertSame(implode("\n", $names), $studio->attribute('#names-list', 'value'));
         $studio->click('#ending-without')->choose('#separator', 'spaces');
-        $studio->until(fn (): bool => $studio->find('#names-list')->getAttribute('value') === implode(' ', array_map(fn (string $name): string => substr($name, 0, -4), $names)), 'the names do not follow');
+        $studio->until(fn (): bool => $studio->attribute('#names-list', 'value') === implode(' ', array_map(fn (string $name): string => substr($name, 0, -4), $names)), 'the names do not follow');
         $studio->click('.panel .btn-next');
-        $delivery = (string) $studio->find('[data-delivery] [data-link]', 60)->getAttribute('href');
+        $delivery = $studio->attribute('[data-delivery] [data-link]', 'href', 60);
 
         // The guest downloads it.
         $guest->visit($delivery)->click('.btn-next');
@@ -252,7 +252,7 @@ final class WholeWayTest extends TestCase
             array_push($found, ...$studio->violations($page));
         }
         if (self::$guest !== null) {
-            self::$guest->visit($studio->visit("/shoots/{$shoot}/proof")->find('[data-link]')->getAttribute('href'))->find('[data-ready]');
+            self::$guest->visit($studio->visit("/shoots/{$shoot}/proof")->attribute('[data-link]', 'href'))->find('[data-ready]');
             array_push($found, ...self::$guest->violations('gallery'));
         }
         self::assertSame([], $found);

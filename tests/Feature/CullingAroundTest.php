@@ -241,6 +241,62 @@ final class CullingAroundTest extends FeatureTestCase
         self::assertSame('done', $task->refresh()->state->value);
     }
 
+    public function test_a_sidecar_stays_as_long_as_a_picture_of_its_frame_stands_beside_it(): void
+    {
+        $this->pushCard('mara-long', 2, 11);
+        $this->copyCard($this->readCard('mara-long'), 'Mara Quill');
+        $frame = \App\Ingest\Frame::query()->whereHas('files', fn ($files) => $files->where('kind', 'raw'))->firstOrFail();
+        $this->caption(['headline' => 'Beside a pair']);
+        $this->post("/shoots/{$this->shoot->id}/captions/sidecars")->assertSessionHasNoErrors();
+        $sidecar = fn (string $place): ?string => DB::table('sidecars')->where(['frame_id' => $frame->id, 'place' => $place])->value('path');
+        $path = (string) $sidecar('drive');
+        self::assertFileExists("{$this->folder}/drive/{$path}");
+        [$raw, $jpeg] = [$frame->files()->where('kind', 'raw')->firstOrFail(), $frame->files()->where('kind', 'jpeg')->firstOrFail()];
+        // The copy of the raw file in the other place is no good, so the one on the drive is the last and stays there.
+        DB::table('copies')->where(['file_id' => $raw->id, 'place' => 'backup'])->update(['hash' => str_repeat('0', 16)]);
+        $this->step([$frame->id => ['verdict' => 'drop']]);
+        $delete = fn (array $more) => $this->post("/shoots/{$this->shoot->id}/cull/dropped/delete", ['name' => 'Harbour day', 'places' => ['drive'], ...$more])->assertSessionHasNoErrors();
+        $delete([]);
+        self::assertFileDoesNotExist("{$this->folder}/drive/{$jpeg->destination}");
+        self::assertFileExists("{$this->folder}/drive/{$raw->destination}");
+        self::assertSame($path, $sidecar('drive'));
+        self::assertFileExists("{$this->folder}/drive/{$path}", 'the sidecar of the raw file went with the JPEG');
+        $delete(['last' => '1']);
+        self::assertFileDoesNotExist("{$this->folder}/drive/{$path}");
+        self::assertNull($sidecar('drive'));
+        self::assertNotNull($sidecar('backup'));
+    }
+
+    public function test_an_open_page_is_told_that_clocks_were_set_and_that_frames_left(): void
+    {
+        $this->copied(4);
+        $address = "/shoots/{$this->shoot->id}/cull";
+        $told = fn (): int => $this->getJson("{$address}/since/0")->assertOk()->json('arrangement');
+        $frames = $this->frames();
+        $this->postJson("{$address}/border", ['frame' => $frames[2]->id, 'kind' => 'split'])->assertOk();
+        self::assertSame($before = $told(), $this->getJson("{$address}/frames")->json('arrangement'));
+        $this->postJson("{$address}/fineness", ['fineness' => 90])->assertOk();
+        self::assertSame($before, $told(), 'the slider puts no frame elsewhere');
+        $this->post("/shoots/{$this->shoot->id}/clocks/{$frames[0]->body_id}", ['direction' => 'later', 'seconds' => 5])->assertSessionHasNoErrors();
+        self::assertNotSame($before, $later = $told());
+        $this->step([$frames[3]->id => ['verdict' => 'drop']]);
+        $this->post("{$address}/dropped/aside");
+        self::assertNotSame($later, $told());
+        $this->post("{$address}/dropped/back");
+        self::assertSame($later, $told());
+    }
+
+    public function test_the_day_line_follows_the_marks(): void
+    {
+        $this->copied(3);
+        $ticks = fn (): array => array_map(fn (string $said): int => preg_match('/<path class="'.$said.'" d="([^"]*)"/', (string) $this->getJson("/shoots/{$this->shoot->id}/cull/coverage")->json('line'), $found) === 1 ? substr_count($found[1], 'M') : -1, ['keep', 'drop', 'open']);
+        $before = $ticks();
+        self::assertSame([0, 0], array_slice($before, 0, 2));
+        [$first, $second] = [$this->frames()[0], $this->frames()[2]];
+        $this->step([$first->id => ['verdict' => 'keep'], $second->id => ['verdict' => 'drop']]);
+        self::assertSame([1, 1], array_slice($ticks(), 0, 2));
+    }
+
     public function test_copies_on_which_a_file_of_another_card_rests_stay(): void
     {
         $this->copied(2);

@@ -61,7 +61,7 @@ final class CullController
         $frames = $state->turn === $turn ? [] : Frame::of($shoot)->where('frames.turn', '>', $turn)->toBase()->get(['id', 'verdict', 'rating', 'uses'])->map(fn ($frame): array => [(int) $frame->id, (string) $frame->verdict, (int) $frame->rating, (int) $frame->uses])->all();
         $others = $frames === [] ? [] : DB::table('steps')->join('members', 'members.id', '=', 'steps.member_id')->where('steps.shoot_id', $shoot->id)->where('steps.turn', '>', $turn)->where('members.id', '<>', Member::current()->id)->distinct()->pluck('members.name')->all();
 
-        return response()->json(['turn' => $state->turn, 'round' => Round::query()->findOrFail($state->round)->forPage(), 'frames' => $frames, 'others' => $others])->header('Cache-Control', 'no-store');
+        return response()->json(['turn' => $state->turn, 'arrangement' => $state->arrangement, 'round' => Round::query()->findOrFail($state->round)->forPage(), 'frames' => $frames, 'others' => $others])->header('Cache-Control', 'no-store');
     }
 
     /** The frames that a filter means, in its order. */
@@ -78,9 +78,9 @@ final class CullController
         }
     }
 
-    /** Minutes of the day of which nothing is kept, while there is time. */
+    /** The day line as it stands now, with the minutes of which nothing is kept, while there is time. */
     public function coverage(Shoot $shoot): JsonResponse
     {
-        return response()->json(['gaps' => CountOfShoot::of($shoot, Round::query()->findOrFail(Culling::of($shoot)->round))->coverage->gaps])->header('Cache-Control', 'no-store');
+        return response()->json(['gaps' => CountOfShoot::of($shoot, Round::query()->findOrFail(Culling::of($shoot)->round))->coverage->gaps, 'line' => view('studio.day-line', ['shoot' => $shoot])->render()])->header('Cache-Control', 'no-store');
     }
 }

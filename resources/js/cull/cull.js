@@ -2,7 +2,7 @@
  * Culling: the wall, the single frame, rivals. All frames of the shoot are here, so that a key is answered at once; the
  * server has every step within a second. What need not be painted with the key is painted after it.
  */
-import { showGaps, showInstant } from '../studio/day-line.js';
+import { showDayLine, showGaps, showInstant } from '../studio/day-line.js';
 import { get, post } from '../studio/server.js';
 import { pips, verdict as verdictShape } from '../studio/shapes.js';
 import { Steps, uuid } from '../studio/steps.js';
@@ -22,7 +22,9 @@ const FLASH = 260;
 const PAUSE = 45;
 const LONGEST = 350;
 const root = document.querySelector('[data-cull]');
-const $ = (name) => root.querySelector(`[data-${name}]`);
+const parts = new Map();
+/** A part of the page by its name, looked up once. */
+const $ = (name) => parts.get(name) ?? parts.set(name, root.querySelector(`[data-${name}]`)).get(name);
 const words = { keep: 'Keep', drop: 'Drop', open: 'Open again' };
 const filter = { verdict: root.dataset.verdict, rating: Number(root.dataset.rating), body: root.dataset.body, from: Number(root.dataset.from) || null, to: Number(root.dataset.to) || null, where: root.dataset.where, sort: root.dataset.sort, outside: false };
 const history = new History();
@@ -116,21 +118,30 @@ function show() {
     if (mode === 'wall') {
         wall.point(frame);
     } else if (mode === 'one') {
-        const room = $('view');
-        const scale = window.devicePixelRatio || 1;
-        pictures.fit(room.clientWidth * scale, room.clientHeight * scale);
         pictures.want(view, at, way);
+        const [width, height] = pictures.size(frame);
+        const scale = window.devicePixelRatio || 1;
+        $('frame').style.width = `${width / scale}px`;
+        $('frame').style.height = `${height / scale}px`;
         paint($('image'), pictures.of(frame), frame);
         $('image').dataset.picture = pictures.of(frame) ? 'there' : 'none';
         $('image').setAttribute('aria-label', frame.name);
         $('image').dataset.id = frame.id;
-        $('frame').style.setProperty('--ratio', frame.width / frame.height);
         $('line').textContent = `${(at + 1).toLocaleString('en')} of ${view.length.toLocaleString('en')} · ${frame.time.slice(0, 11)}${highlighted.has(frame) ? ' · highlighted' : ''}`;
-        $('shown').replaceChildren(verdictShape(frame.verdict), pips(frame.rating), ...tags(frame));
-        $('shown').setAttribute('aria-label', `${frame.verdict}, rating ${frame.rating}${named(frame.uses).map((name) => `, ${name}`).join('')}`);
+        showMarks(frame);
         close.show(frame);
     }
     later();
+}
+
+/** What was said of the frame, drawn anew only where it differs: most keys leave most of it as it is. */
+function showMarks(frame) {
+    const said = `${frame.verdict}, rating ${frame.rating}${[...named(frame.uses), ...(collected.has(frame.id) ? [setName()] : [])].map((name) => `, ${name}`).join('')}`;
+    if (showMarks.said !== said) {
+        showMarks.said = said;
+        $('shown').replaceChildren(verdictShape(frame.verdict), pips(frame.rating), ...tags(frame));
+        $('shown').setAttribute('aria-label', said);
+    }
 }
 
 /** What may come a moment after the key: counts, ladder, the other frames of the moment, the place on the day line. */
@@ -306,20 +317,36 @@ function step(by) {
 }
 
 let owed = 0;
+let isPainted = true;
 
 /** A key that is held may come faster than the screen is painted: every frame is shown, one with each painting. */
 function hurry(by) {
-    const isUnderWay = owed !== 0;
     owed += by;
-    if (!isUnderWay) {
-        requestAnimationFrame(function next() {
-            const way = Math.sign(owed);
-            if (way !== 0) {
-                owed -= way;
-                step(way);
-                requestAnimationFrame(next);
-            }
-        });
+    if (isPainted) {
+        pace();
+    }
+}
+
+/** A key that is pressed is answered at once, whatever is on its way. */
+function press(by) {
+    step(by);
+    waitForPaint();
+}
+
+function pace() {
+    const way = Math.sign(owed);
+    isPainted = true;
+    if (way !== 0) {
+        owed -= way;
+        step(way);
+        waitForPaint();
+    }
+}
+
+function waitForPaint() {
+    if (isPainted) {
+        isPainted = false;
+        requestAnimationFrame(() => requestAnimationFrame(pace));
     }
 }
 
@@ -744,6 +771,11 @@ async function look() {
                 say(`${told.others.join(' and ')} marked ${count(touched.length, 'frame')}.`);
             }
         }
+        if (told.arrangement !== table.arrangement) {
+            await load();
+            refreshGaps();
+            say('Clocks were set, or frames came or left: all stand in their new order.');
+        }
         if (round && told.round.id !== round.id) {
             // Another round goes on: what was marked for the old one stays with it.
             say(`${told.round.name} goes on now. What you marked for ${round.name} is kept with it.`);
@@ -825,10 +857,10 @@ async function find(text, sort) {
     $('where-problem').hidden = $('where-problem').textContent === '';
 }
 
-/** Where nothing is kept, along the day line. */
+/** The day line as it is now, and where nothing is kept along it. */
 function refreshGaps() {
     clearTimeout(refreshGaps.timer);
-    refreshGaps.timer = setTimeout(() => get(root.dataset.coverage).then(({ gaps }) => showGaps(gaps)).catch(() => {}), SECOND);
+    refreshGaps.timer = setTimeout(() => get(root.dataset.coverage).then(({ gaps, line }) => { showDayLine(line); showGaps(gaps); current() && showInstant(current().taken); }).catch(() => {}), SECOND);
 }
 
 /** After marks, what is asked about marks may mean other frames. */
@@ -855,11 +887,11 @@ const actions = {
     keepMoment: () => wholeMoment('keep'), dropMoment: () => wholeMoment('drop'), openMoment: () => wholeMoment('open'),
     ...Object.fromEntries([0, 1, 2, 3, 4, 5].map((rating) => [`rate${rating}`, () => rate(rating)])),
     uses: () => toggleUses(), collect, takeBack: undo, again: redo,
-    next: () => step(1), before: () => step(-1), nextMoment: () => moment(1), momentBefore: () => moment(-1),
+    next: () => press(1), before: () => press(-1), nextMoment: () => moment(1), momentBefore: () => moment(-1),
     highlight: () => { const frame = current(); highlight(frame, { ctrlKey: true }); show(); },
     highlightMoment: () => { ofMoment().forEach((frame) => highlighted.add(frame)); wall.refresh([...highlighted]); show(); },
     close: () => closeUp(true), pin: () => { if (mode === 'one') { close.pin(current()) || say('Four spots can be pinned. Let one go first.'); } },
-    bare: () => { root.classList.toggle('is-bare'); pictures.forget(); window.dispatchEvent(new Event('resize')); },
+    bare: () => { root.classList.toggle('is-bare'); window.dispatchEvent(new Event('resize')); },
     facts: () => { $('facts').hidden = !$('facts').hidden; facts(current()); },
     play, wall: showWall, one: showOne, rivals: showRivals, away: takeAway, split: splitHere,
     filter: () => { openMore(); $('where').focus(); $('where').select(); }, help: () => help.showModal(),
@@ -1148,3 +1180,10 @@ refreshGaps();
 setInterval(look, 2 * SECOND);
 document.addEventListener('visibilitychange', look);
 window.addEventListener('resize', () => { wall.lay(view); show(); });
+new ResizeObserver(([room]) => {
+    const scale = window.devicePixelRatio || 1;
+    if (room.contentRect.width > 0) {
+        pictures.fit(room.contentRect.width * scale, room.contentRect.height * scale);
+        mode === 'one' && show();
+    }
+}).observe($('view'));

@@ -35,6 +35,13 @@ export class Pictures {
         }
     }
 
+    /** How large a frame is shown, in whole pixels of the screen: a picture that is drawn as it is costs nothing. */
+    size(frame) {
+        const scale = Math.min(this.#width / frame.width, this.#height / frame.height);
+
+        return [Math.max(1, Math.floor(frame.width * scale)), Math.max(1, Math.floor(frame.height * scale))];
+    }
+
     forget(frame = null) {
         for (const pool of [this.#ready, this.#small]) {
             for (const [id, bitmap] of pool) {
@@ -112,9 +119,9 @@ export class Pictures {
         pool.set(frame.id, null);
         try {
             const blob = await this.#fetch(isLarge ? frame.large : frame.small);
-            const scale = Math.min(this.#width / frame.width, this.#height / frame.height);
+            const [resizeWidth, resizeHeight] = this.size(frame);
             const bitmap = isLarge
-                ? await createImageBitmap(blob, { resizeWidth: Math.max(1, Math.round(frame.width * scale)), resizeHeight: Math.max(1, Math.round(frame.height * scale)), resizeQuality: 'medium' })
+                ? await createImageBitmap(blob, { resizeWidth, resizeHeight, resizeQuality: 'medium' })
                 : await createImageBitmap(blob);
             if (pool.has(frame.id)) {
                 pool.get(frame.id)?.close();

@@ -1,3 +1,5 @@
+let isBrushed = false;
+
 /**
  * The day line can be brushed: dragging marks a window of time. A page that can show it at once listens for
  * `kanpai:window`; on all others the window goes into the address.
@@ -33,6 +35,7 @@ export function startDayLine() {
     let start = null;
     field.addEventListener('pointerdown', (event) => {
         start = share(event);
+        isBrushed = true;
         field.setPointerCapture(event.pointerId);
     });
     field.addEventListener('pointermove', (event) => {
@@ -44,6 +47,7 @@ export function startDayLine() {
         const end = share(event);
         const [a, b] = [Math.min(start, end), Math.max(start, end)];
         start = null;
+        isBrushed = false;
         if (b - a < 0.004) {
             const at = first + a * (last - first);
             const went = new CustomEvent('kanpai:instant', { detail: { at }, cancelable: true });
@@ -56,9 +60,29 @@ export function startDayLine() {
         }
         tell(Math.round(first + a * (last - first)), Math.round(first + b * (last - first)));
     });
+    field.addEventListener('pointercancel', () => { start = null; isBrushed = false; });
     if (line.dataset.windowFrom) {
         draw((Number(line.dataset.windowFrom) - first) / (last - first), (Number(line.dataset.windowTo || last) - first) / (last - first));
     }
+}
+
+/** Puts another day line in the place of the one that is there; what was brushed stays. */
+export function showDayLine(markup) {
+    const old = document.querySelector('[data-day-line]');
+    const box = document.createElement('template');
+    box.innerHTML = markup;
+    const line = box.content.firstElementChild;
+    if (!old || !line || isBrushed) {
+        return;
+    }
+    const [before, now] = [old, line].map((one) => one.querySelector('.window'));
+    const isSame = old.dataset.from === line.dataset.from && old.dataset.to === line.dataset.to;
+    if (isSame && !before.hasAttribute('hidden')) {
+        ['x', 'width'].forEach((name) => now.setAttribute(name, before.getAttribute(name)));
+        now.removeAttribute('hidden');
+    }
+    old.replaceWith(line);
+    startDayLine();
 }
 
 /** Shows where one is. */

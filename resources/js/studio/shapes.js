@@ -11,13 +11,20 @@ export function element(name, attributes = {}, ...children) {
     return made;
 }
 
+/** The same shape twice: a dark rim, drawn only where it stands on a picture, and the shape itself. Blurred shadows cost too much for something that changes with every key. */
+function rimmed(name, attributes, width) {
+    const line = { fill: 'none', 'stroke-linecap': 'round' };
+
+    return [element(name, { ...line, ...attributes, class: 'rim', stroke: '#000', 'stroke-opacity': 0.7, 'stroke-width': width + 2 }), element(name, { ...line, ...attributes, stroke: 'currentColor', 'stroke-width': width })];
+}
+
 /** A ring for keep, a slash for drop, nothing for open. */
 export function verdict(said) {
     const svg = element('svg', { viewBox: '0 0 20 20', class: 'verdict', 'aria-hidden': 'true' });
     if (said === 'keep') {
-        svg.append(element('circle', { cx: 10, cy: 10, r: 7.5, fill: 'none', stroke: 'currentColor', 'stroke-width': 3 }));
+        svg.append(...rimmed('circle', { cx: 10, cy: 10, r: 7.5 }, 3));
     } else if (said === 'drop') {
-        svg.append(element('path', { d: 'M3 17L17 3', fill: 'none', stroke: 'currentColor', 'stroke-width': 3, 'stroke-linecap': 'round' }));
+        svg.append(...rimmed('path', { d: 'M3 17L17 3' }, 3));
     }
 
     return svg;
@@ -27,10 +34,11 @@ export function verdict(said) {
 export function pips(rating) {
     const svg = element('svg', { viewBox: '0 0 60 12', class: 'pips', 'aria-hidden': 'true' });
     for (let i = 0; i < rating; i++) {
-        svg.append(element('circle', { cx: 6 + 12 * i, cy: 6, r: 4, fill: 'currentColor' }));
+        // A dot is a line without length.
+        svg.append(...rimmed('path', { d: `M${6 + 12 * i} 6h0` }, 8));
     }
     if (rating > 0 && rating < 5) {
-        svg.append(element('circle', { cx: 6 + 12 * rating, cy: 6, r: 3, fill: 'none', stroke: 'currentColor', 'stroke-width': 1.5 }));
+        svg.append(...rimmed('circle', { cx: 6 + 12 * rating, cy: 6, r: 3 }, 1.5));
     }
 
     return svg;
