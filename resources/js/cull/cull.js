@@ -124,7 +124,6 @@ function show() {
         $('frame').style.width = `${width / scale}px`;
         $('frame').style.height = `${height / scale}px`;
         paint($('image'), pictures.of(frame), frame);
-        $('image').dataset.picture = pictures.of(frame) ? 'there' : 'none';
         $('image').setAttribute('aria-label', frame.name);
         $('image').dataset.id = frame.id;
         $('line').textContent = `${(at + 1).toLocaleString('en')} of ${view.length.toLocaleString('en')} · ${frame.time.slice(0, 11)}${highlighted.has(frame) ? ' · highlighted' : ''}`;
@@ -323,7 +322,8 @@ let isPainted = true;
 function hurry(by) {
     owed += by;
     if (isPainted) {
-        pace();
+        isPainted = false;
+        requestAnimationFrame(pace);
     }
 }
 
@@ -339,10 +339,12 @@ function pace() {
     if (way !== 0) {
         owed -= way;
         step(way);
-        waitForPaint();
+        isPainted = false;
+        requestAnimationFrame(pace);
     }
 }
 
+/** The paint of what a key did comes after the next turn of the screen begins, so the turn after that is the first that may go on. */
 function waitForPaint() {
     if (isPainted) {
         isPainted = false;

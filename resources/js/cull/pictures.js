@@ -78,14 +78,14 @@ export class Pictures {
         const now = performance.now();
         const isFast = now - this.#asked < FAST;
         this.#asked = now;
-        this.#wantThese(isFast ? [] : large.filter(Boolean), small.filter(Boolean));
+        this.#wantThese(large.filter(Boolean), small.filter(Boolean), !isFast);
     }
 
     wantOnly(frames) {
         this.#wantThese(frames, frames);
     }
 
-    #wantThese(large, small) {
+    #wantThese(large, small, isLargeMade = true) {
         const keep = new Set(large.map((frame) => frame.id));
         const keepSmall = new Set(small.map((frame) => frame.id));
         for (const [pool, wanted] of [[this.#ready, keep], [this.#small, keepSmall]]) {
@@ -97,11 +97,12 @@ export class Pictures {
             }
         }
         // The one that is shown first, then what can be shown in small, then the rest in large.
-        const first = large.slice(0, 2);
+        const made = isLargeMade ? large : [];
+        const first = made.slice(0, 2);
         this.#queue = [
             ...first.filter((frame) => frame.large && !this.#ready.has(frame.id)).map((frame) => [frame, true]),
             ...small.filter((frame) => frame.small && !this.#small.has(frame.id) && !this.#ready.has(frame.id)).slice(0, 6).map((frame) => [frame, false]),
-            ...large.slice(2).filter((frame) => frame.large && !this.#ready.has(frame.id)).map((frame) => [frame, true]),
+            ...made.slice(2).filter((frame) => frame.large && !this.#ready.has(frame.id)).map((frame) => [frame, true]),
             ...small.filter((frame) => frame.small && !this.#small.has(frame.id) && !this.#ready.has(frame.id)).slice(6).map((frame) => [frame, false]),
         ];
         while (this.#working < AT_ONCE && this.#queue.length > 0) {
@@ -166,6 +167,7 @@ export function paint(canvas, bitmap, frame) {
         canvas.width = width;
         canvas.height = height;
     }
+    canvas.dataset.picture = bitmap ? 'there' : 'none';
     const context = canvas.getContext('2d', { alpha: false });
     if (bitmap) {
         context.drawImage(bitmap, 0, 0);

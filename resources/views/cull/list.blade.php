@@ -6,7 +6,7 @@
         <h2>Out: {{ number_format($meant) }} {{ Str::plural('frame', $meant) }}</h2>
         <form class="choose-line" method="get">
             <label for="where" class="visually-hidden">Frames for which this is true</label>
-            <input class="form-control" id="where" name="where" value="{{ $filter->where }}" placeholder="verdict:keep and rating>=3">
+            <input class="form-control flex-grow-1 w-100" id="where" name="where" value="{{ $filter->where }}" placeholder="verdict:keep and rating>=3">
             <label for="separator" class="visually-hidden">Separator</label>
             <select class="form-select" id="separator" name="separator">@foreach(['lines' => 'each on a line', 'commas' => 'with commas', 'spaces' => 'with spaces'] as $value => $label)<option value="{{ $value }}" @selected($separator === $value)>{{ $label }}</option>@endforeach</select>
             <input type="hidden" name="ending" value="0"><label><input class="form-check-input" type="checkbox" name="ending" value="1" @checked($ending)> with ending</label>
