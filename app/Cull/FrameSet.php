@@ -35,6 +35,35 @@ final class FrameSet extends Model
         return self::query()->where('studio_id', $shoot->studio_id)->where(fn (Builder $query) => $query->where('shoot_id', $shoot->id)->orWhereNull('shoot_id'))->orderBy('name')->orderBy('id');
     }
 
+    /**
+     * A set made by hand, of frames of a shoot.
+     *
+     * @param  iterable<int>  $frames
+     */
+    public static function ofFrames(Shoot $shoot, string $name, iterable $frames, bool $isEverywhere = false): self
+    {
+        return DB::transaction(function () use ($shoot, $name, $frames, $isEverywhere): self {
+            $set = self::query()->create(['studio_id' => $shoot->studio_id, 'shoot_id' => $isEverywhere ? null : $shoot->id, 'name' => $name, 'rule' => null]);
+            foreach (array_chunk([...$frames], 1000) as $some) {
+                DB::table('set_frames')->insertOrIgnore(array_map(fn (int $frame): array => ['set_id' => $set->id, 'frame_id' => $frame], $some));
+            }
+
+            return $set;
+        });
+    }
+
+    /** A name that no set of the shoot has yet. */
+    public static function freeName(Shoot $shoot, string $name): string
+    {
+        $taken = array_map(mb_strtolower(...), self::ofShoot($shoot)->pluck('name')->all());
+        $free = mb_substr($name, 0, 110);
+        for ($n = 2; in_array(mb_strtolower($free), $taken, true); $n++) {
+            $free = mb_substr($name, 0, 110)." {$n}";
+        }
+
+        return $free;
+    }
+
     public function isLive(): bool
     {
         return $this->rule !== null;

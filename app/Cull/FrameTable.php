@@ -21,7 +21,7 @@ final class FrameTable
 
     private const DAY = 86_400_000;
 
-    public const COLUMNS = ['id', 'taken', 'time', 'body', 'verdict', 'rating', 'uses', 'in', 'width', 'height', 'name', 'small', 'large', 'exposure', 'lens', 'headline', 'pixels', 'camera', 'sharpness', 'border'];
+    public const COLUMNS = ['id', 'taken', 'time', 'body', 'verdict', 'rating', 'uses', 'in', 'width', 'height', 'name', 'small', 'large', 'exposure', 'lens', 'headline', 'pixels', 'camera', 'sharpness', 'border', 'chosen', 'noted'];
 
     public function __construct(private readonly Regrouping $regrouping)
     {
@@ -34,7 +34,7 @@ final class FrameTable
         $zone = $shoot->zone();
         $frames = Frame::inOrder($shoot)->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
             ->leftJoin('round_frames', fn ($join) => $join->on('round_frames.frame_id', '=', 'frames.id')->where('round_frames.round_id', $state->round))
-            ->selectRaw("frames.id, taken_ms, camera_ms, frames.body_id, is_dated, frames.verdict, rating, uses, width, height, frames.name, small_path, large_path, focal_length, exposure, f_number, iso, lens, best_px, sharpness, border, JSON_VALUE(captions.fields, '$.headline') AS headline, round_frames.is_in")->toBase()->get();
+            ->selectRaw("frames.id, taken_ms, camera_ms, frames.body_id, is_dated, frames.verdict, rating, uses, width, height, frames.name, small_path, large_path, focal_length, exposure, f_number, iso, lens, best_px, sharpness, border, chosen, noted, JSON_VALUE(captions.fields, '$.headline') AS headline, round_frames.is_in")->toBase()->get();
         $round = Round::query()->findOrFail($state->round);
         $names = Lanes::names($shoot);
         $place = array_flip(array_keys($names));
@@ -55,7 +55,7 @@ final class FrameTable
                 (int) ($frame->is_in ?? $isOfAll),
                 (int) $frame->width, (int) $frame->height, $frame->name, PictureAddress::orNothing($frame->small_path), PictureAddress::orNothing($frame->large_path), $exposures[$exposure],
                 $lenses[$lens] ??= count($lenses), (string) $frame->headline, Frame::pixelsInWords((int) $frame->best_px, (int) $frame->width, (int) $frame->height), $frame->is_dated ? substr(self::timeOfDay((int) $frame->camera_ms), 0, 10) : 'wrote no time',
-                $frame->sharpness === null ? null : round((float) $frame->sharpness, 1), (float) $frame->border,
+                $frame->sharpness === null ? null : round((float) $frame->sharpness, 1), (float) $frame->border, (int) $frame->chosen, (int) $frame->noted,
             ];
         }
 

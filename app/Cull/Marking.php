@@ -112,6 +112,7 @@ final class Marking
         $step = Step::query()->create(['uuid' => $uuid, 'shoot_id' => $shoot->id, 'round_id' => $state->round, 'member_id' => $member, 'said' => $said, 'turn' => $state->turn, 'made_at' => now()]);
         DB::table('marks')->insert(array_map(fn (int $frame, array $change): array => ['step_id' => $step->id, 'frame_id' => $frame, 'verdict_before' => $change[0]->verdict->value, 'verdict' => $change[1]->verdict->value, 'rating_before' => $change[0]->rating, 'rating' => $change[1]->rating, 'uses_before' => $change[0]->uses, 'uses' => $change[1]->uses], array_keys($frames), $frames));
         DB::table('frames')->whereIntegerInRaw('id', array_keys($frames))->update(['turn' => $state->turn]);
+        $this->tell($shoot->id);
     }
 
     /**
@@ -279,6 +280,12 @@ final class Marking
                 $this->write($some, $now, $uses);
             }
         }
+        $this->tell($this->shoot->id);
+    }
+
+    private function tell(int $shoot): void
+    {
+        DB::afterCommit(fn () => event(new MarksMade($shoot)));
     }
 
     /** @param  list<int>  $frames */

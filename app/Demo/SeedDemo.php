@@ -23,7 +23,6 @@ use App\Ingest\Frame;
 use App\Ingest\ReadCard;
 use App\Ingest\Slots;
 use App\Proof\Choosing;
-use App\Proof\Comment;
 use App\Proof\Gallery;
 use App\Proof\Guest;
 use App\Proof\Publishing;
@@ -42,7 +41,8 @@ use Kanpai\Core\Clock\Clock;
 use Kanpai\Core\Clock\Offset;
 use Kanpai\Core\Clock\ScopedClock;
 use Kanpai\Core\Cull\FrameFilter;
-use Kanpai\Core\Share\ShareToken;
+use Kanpai\Core\Proof\ChoiceList;
+use Kanpai\Core\Proof\Rights;
 use Kanpai\Demo\CardMaker;
 use Kanpai\Demo\Regatta;
 use RuntimeException;
@@ -229,24 +229,31 @@ final class SeedDemo extends Command
 
     private function proof(Shoot $shoot): void
     {
-        $gallery = Gallery::query()->where('shoot_id', $shoot->id)->first() ?? app(Publishing::class)->publish($shoot, FrameFilter::kept(), [
-            'title' => Regatta::NAME, 'message' => 'Please choose 40 for the club’s album, by Sunday.', 'watermark' => 'Mara Quill · proof', 'password' => null, 'wanted' => 40, 'guest_email' => 'ada@saltmarsh.example',
-        ]);
+        $gallery = Gallery::query()->where('shoot_id', $shoot->id)->first() ?? app(Publishing::class)->publish($shoot, FrameFilter::kept(),
+            ['title' => Regatta::NAME, 'message' => 'Please choose up to 40 for the club’s album, by Sunday.', 'mark' => ['text' => 'Mara Quill · proof', 'place' => 'tiled', 'size' => 34, 'opacity' => 34], 'sectioning' => 'moment'],
+            Rights::of([ChoiceList::of('Album', null, 40)], rates: true, draws: true, captions: true), ['name' => 'The club'], [['name' => 'Ada Fenn', 'email' => 'ada@saltmarsh.example'], ['name' => 'Joss Merle', 'email' => 'joss@saltmarsh.example'], ['name' => 'Petra Lund', 'email' => 'petra@saltmarsh.example']]);
         $this->wait($gallery->task());
-        if ($gallery->guests()->exists()) {
+        if ($gallery->selections()->exists()) {
             return;
         }
         $choosing = app(Choosing::class);
-        $guest = Guest::query()->create(['gallery_id' => $gallery->id, 'key_hash' => ShareToken::random()->hash(), 'name' => 'Ada Fenn', 'email' => 'ada@saltmarsh.example']);
-        foreach ($gallery->frames()->orderBy('number')->get() as $i => $frame) {
-            if ($i % 3 === 1) {
-                $choosing->choose($guest, $frame, true);
+        $frames = $gallery->shown()->get();
+        foreach (Guest::query()->where('gallery_id', $gallery->id)->orderBy('id')->get() as $n => $guest) {
+            $steps = [];
+            foreach ($frames as $i => $frame) {
+                if ($i % 3 === 1 && ($n === 0 || $i % 2 === $n % 2)) {
+                    $steps[] = ['id' => (string) Str::uuid(), 'kind' => 'choose', 'number' => $frame->number, 'on' => true];
+                }
             }
-            if ($i === 4 || $i === 19) {
-                Comment::query()->create(['guest_id' => $guest->id, 'gallery_frame_id' => $frame->id, 'text' => $i === 4 ? 'This one large, for the clubhouse.' : 'Could the sky be calmer?']);
-            }
+            $choosing->apply($guest, $guest->share, $steps);
         }
-        $choosing->send($gallery, $guest, 'Ada Fenn', 'ada@saltmarsh.example', 'Thank you, we love them.');
+        [$ada, $joss] = Guest::query()->where('gallery_id', $gallery->id)->orderBy('id')->get()->all();
+        $says = fn (Guest $guest, int $place, string $text, ?array $drawing = null) => $choosing->apply($guest, $guest->share, [['id' => (string) Str::uuid(), 'kind' => 'comment', 'number' => $frames[$place]->number, 'text' => $text, 'drawing' => $drawing]]);
+        $says($ada, 4, 'This one large, for the clubhouse.');
+        [$w, $h] = [$frames[7]->width, $frames[7]->height];
+        $says($ada, 7, 'Could the sky be calmer?', [['kind' => 'circle', 'x' => intdiv($w, 2), 'y' => intdiv($h, 6), 'rx' => intdiv($w, 3), 'ry' => intdiv($h, 8)], ['kind' => 'word', 'x' => intdiv($w, 3), 'y' => intdiv($h, 5), 'text' => 'calmer']]);
+        $says($joss, 10, 'Without the buoy, please', [['kind' => 'arrow', 'x' => intdiv($w, 4), 'y' => intdiv($h, 3), 'toX' => intdiv($w, 6), 'toY' => intdiv(2 * $h, 3)]]);
+        $choosing->send($ada, 'Ada Fenn', 'ada@saltmarsh.example', 'Thank you, we love them.');
     }
 
     private function deliver(Shoot $shoot): void

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Demo;
 
-use App\Proof\Gallery;
+use App\Proof\Share;
 use App\Studio\Member;
 use Illuminate\Console\Command;
 
@@ -18,9 +18,9 @@ final class Welcome extends Command
     {
         if (Member::query()->where('email', SeedDemo::EMAIL)->exists()) {
             $this->line('Sign in as        '.SeedDemo::EMAIL.'   password: '.SeedDemo::PASSWORD);
-            $gallery = Gallery::query()->whereNotNull('published_at')->whereNull('closed_at')->orderBy('id')->first();
-            if ($gallery !== null) {
-                $this->line('As a guest        '.$gallery->address());
+            $share = Share::query()->whereHas('gallery', fn ($galleries) => $galleries->whereNotNull('published_at'))->whereNull('withdrawn_at')->orderBy('id')->first();
+            if ($share !== null) {
+                $this->line('As a guest        '.$share->address());
             }
         } elseif (Member::query()->doesntExist()) {
             $this->line('Open your studio  php artisan kanpai:studio "Name of the studio" "Your name" you@mail.example "a password"');

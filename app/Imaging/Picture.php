@@ -67,6 +67,17 @@ final class Picture
         return (new self($out, $svg))->inMemory();
     }
 
+    /** Any kind of picture that is known: PNG, JPEG, WebP, SVG. */
+    public static function fromBytes(string $bytes): self
+    {
+        $image = Vips::library()->vips_image_new_from_buffer($bytes, strlen($bytes), '', null);
+        if ($image === null) {
+            Vips::check(-1, 'read the picture');
+        }
+
+        return (new self($image, $bytes))->upright()->inMemory();
+    }
+
     /** @param  string  $bytes  eight-bit samples, row by row */
     public static function fromSamples(string $bytes, int $width, int $height, int $bands): self
     {
@@ -274,6 +285,25 @@ final class Picture
         }
 
         return $values;
+    }
+
+    /**
+     * Where a picture with transparency shows anything.
+     *
+     * @return array{int, int, int, int} left, top, width, height in pixels; all of it where nothing shows
+     */
+    public function opaque(): array
+    {
+        $alpha = $this->channel($this->bands() - 1)->toned([-1.0], [255.0]);
+        [$left, $top, $width, $height] = [Vips::fresh('int'), Vips::fresh('int'), Vips::fresh('int'), Vips::fresh('int')];
+        Vips::check(Vips::library()->vips_find_trim($alpha->image, FFI::addr($left), FFI::addr($top), FFI::addr($width), FFI::addr($height), null), 'find what shows');
+
+        return $width->cdata > 0 && $height->cdata > 0 ? [$left->cdata, $top->cdata, $width->cdata, $height->cdata] : [0, 0, $this->width(), $this->height()];
+    }
+
+    public function savePng(string $path): void
+    {
+        Vips::check(Vips::library()->vips_pngsave($this->image, $path, 'strip', 1, null), "write {$path}");
     }
 
     /** Eight-bit samples, row by row. */

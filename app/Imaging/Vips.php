@@ -48,6 +48,9 @@ final class Vips
         int vips_conv(VipsImage *in, VipsImage **out, VipsImage *mask, ...);
         int vips_deviate(VipsImage *in, double *out, ...);
         int vips_cast(VipsImage *in, VipsImage **out, int format, ...);
+        VipsImage *vips_image_new_from_buffer(const void *buf, size_t len, const char *options, ...);
+        int vips_find_trim(VipsImage *in, int *left, int *top, int *width, int *height, ...);
+        int vips_pngsave(VipsImage *in, const char *filename, ...);
         int vips_jpegsave(VipsImage *in, const char *filename, ...);
         int vips_jpegsave_buffer(VipsImage *in, void **buf, size_t *len, ...);
         void g_object_unref(void *object);

@@ -118,6 +118,8 @@ final class FramesMeeting
             Subject::Keyword => $this->caption('keywords', $test->value),
             Subject::Words => $this->caption('words', $test->value),
             Subject::Time => $this->time($test),
+            Subject::Notes => $this->compared('frames.noted', $test),
+            Subject::Chosen => $this->chosen($test, $like),
         };
     }
 
@@ -128,6 +130,16 @@ final class FramesMeeting
         $word = trim((string) json_encode(mb_strtolower($value), JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_INVALID_UTF8_SUBSTITUTE), '"');
 
         return ["EXISTS (SELECT 1 FROM caption_words WHERE caption_words.frame_id = frames.id AND caption_words.{$column} LIKE ?)", ['%'.addcslashes($word, '%_\\').'%']];
+    }
+
+    /** @return array{string, list<int|float|string>} */
+    private function chosen(Test $test, string $like): array
+    {
+        return match (true) {
+            $test->number !== null => $this->compared('frames.chosen', $test),
+            strtolower($test->value) === 'any' => ['frames.chosen > 0', []],
+            default => ['EXISTS (SELECT 1 FROM gallery_frames JOIN choices ON choices.gallery_frame_id = gallery_frames.id JOIN guests ON guests.id = choices.guest_id WHERE gallery_frames.frame_id = frames.id AND (choices.list LIKE ? OR guests.name LIKE ?))', [$like, $like]],
+        };
     }
 
     /** @return array{string, list<float>} */

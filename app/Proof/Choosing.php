@@ -4,34 +4,173 @@ declare(strict_types=1);
 
 namespace App\Proof;
 
-use App\Studio\StudioMail;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Mail;
+use Kanpai\Core\Proof\ChoiceList;
+use Kanpai\Core\Proof\Drawing;
+use Kanpai\Core\Proof\InvalidDrawing;
+use Kanpai\Core\Proof\Rights;
 
-/** What guests do in a gallery. */
+/**
+ * What guests do in a gallery. Steps may come twice, late, or from two devices of one person: a choice is on or off, a
+ * comment has a name of its own, and numbers are counted while the guest's row is held.
+ *
+ * @phpstan-type StepSaid array{id: string, kind: string, number: int, list?: string|null, on?: bool, rating?: int, text?: string|null, drawing?: mixed}
+ */
 final class Choosing
 {
-    public function choose(Guest $guest, GalleryFrame $frame, bool $isChosen): void
+    public const LONGEST_COMMENT = 4000;
+
+    /**
+     * @param  list<StepSaid>  $steps  in the order in which they were made
+     * @return array<string, string> step => why it was not taken
+     */
+    public function apply(Guest $guest, Share $share, array $steps): array
     {
-        if ($isChosen) {
-            DB::table('choices')->insertOrIgnore(['guest_id' => $guest->id, 'gallery_frame_id' => $frame->id, 'chosen_at' => now()]);
-        } else {
-            $guest->choices()->where('gallery_frame_id', $frame->id)->delete();
-        }
+        return DB::transaction(function () use ($guest, $share, $steps): array {
+            $guest = Guest::query()->whereKey($guest->id)->lockForUpdate()->firstOrFail();
+            $rights = $share->rights();
+            $proofs = GalleryFrame::query()->where('gallery_id', $share->gallery_id)->whereIn('number', array_column($steps, 'number'))->get()->keyBy('number');
+            $refused = [];
+            foreach ($steps as $step) {
+                $proof = $proofs[$step['number']] ?? null;
+                $reason = match (true) {
+                    $guest->sent_at !== null => 'Your selection is with the studio. Ask it to open the selection again, if you want to change something.',
+                    $proof === null => "There is no picture {$step['number']} in this gallery.",
+                    $step['kind'] === 'choose' => $this->chooses($guest, $rights, $proof, $step),
+                    $step['kind'] === 'rate' => $this->rates($guest, $rights, $proof, (int) ($step['rating'] ?? 0)),
+                    $step['kind'] === 'comment' => $this->comments($guest, $rights, $proof, $step),
+                    default => 'This is not known here.',
+                };
+                if ($reason !== null) {
+                    $refused[$step['id']] = $reason;
+                }
+            }
+            $guest->update(['seen_at' => now()]);
+            CountChoices::dispatch($share->gallery_id)->afterCommit();
+
+            return $refused;
+        }, 3);
     }
 
-    /** Fixes the choices as they are now, and tells the studio. */
-    public function send(Gallery $gallery, Guest $guest, string $name, string $email, string $message): Selection
+    /**
+     * Fixes the choices as they are now, tells the studio and thanks the guest. Afterwards the guest's choices are closed.
+     *
+     * @throws UnableToSend
+     */
+    public function send(Guest $guest, string $name, string $email, string $message): Selection
     {
-        return DB::transaction(function () use ($gallery, $guest, $name, $email, $message): Selection {
-            $guest->update(['name' => $name, 'email' => $email]);
-            $selection = Selection::query()->create(['gallery_id' => $gallery->id, 'guest_id' => $guest->id, 'name' => $name, 'email' => $email, 'message' => $message, 'sent_at' => now()]);
-            $comments = $guest->comments()->orderBy('id')->get()->groupBy('gallery_frame_id')->map(fn ($said): string => $said->pluck('text')->implode("\n"));
-            $frames = $gallery->frames()->whereIn('id', $guest->choices()->select('gallery_frame_id'))->orderBy('number')->get();
-            DB::table('selection_frames')->insert($frames->map(fn (GalleryFrame $frame): array => ['selection_id' => $selection->id, 'frame_id' => $frame->frame_id, 'comment' => $comments[$frame->id] ?? null])->all());
-            Mail::to($gallery->shoot->studio->address())->send(new StudioMail($gallery->shoot->studio, "{$name} chose {$frames->count()} of {$gallery->frames()->count()} from “{$gallery->title}”", 'proof.mail-studio', ['gallery' => $gallery, 'selection' => $selection, 'frames' => $selection->frames()->get(), 'comments' => $comments->count()]));
+        return DB::transaction(function () use ($guest, $name, $email, $message): Selection {
+            $guest = Guest::query()->whereKey($guest->id)->lockForUpdate()->firstOrFail();
+            if ($guest->sent_at !== null) {
+                throw UnableToSend::sentAlready();
+            }
+            $counts = $this->counts($guest);
+            foreach ($guest->share->rights()->lists as $list) {
+                if (! $list->isEnough($counts[$list->name] ?? 0)) {
+                    throw UnableToSend::tooFew($list, $counts[$list->name] ?? 0);
+                }
+            }
+            $guest->update(['name' => $name, 'email' => $email, 'sent_at' => now()]);
+            $selection = Selection::query()->create(['gallery_id' => $guest->gallery_id, 'guest_id' => $guest->id, 'name' => $name, 'email' => $email, 'message' => $message, 'sent_at' => now()]);
+            $said = Comment::query()->where('guest_id', $guest->id)->orderBy('id')->get()->groupBy('gallery_frame_id');
+            $ratings = DB::table('guest_ratings')->where('guest_id', $guest->id)->pluck('rating', 'gallery_frame_id');
+            $rows = [];
+            foreach (DB::table('choices')->join('gallery_frames', 'gallery_frames.id', '=', 'choices.gallery_frame_id')->where('guest_id', $guest->id)->orderBy('number')->orderBy('choices.id')->get(['gallery_frame_id', 'frame_id', 'list', 'number']) as $choice) {
+                $words = ($said[$choice->gallery_frame_id] ?? collect())->map(fn (Comment $comment): string => trim($comment->text.($comment->drawing === null ? '' : ' (drawn: '.Drawing::words($comment->drawing).')')))->implode("\n");
+                $rows[] = ['selection_id' => $selection->id, 'frame_id' => $choice->frame_id, 'list' => $choice->list, 'rating' => (int) ($ratings[$choice->gallery_frame_id] ?? 0), 'comment' => $words === '' ? null : $words];
+            }
+            foreach (array_chunk($rows, 500) as $some) {
+                DB::table('selection_frames')->insert($some);
+            }
+            $selection->load('gallery.shoot.studio', 'guest');
+            app(Mailing::class)->tellStudio($selection);
+            app(Mailing::class)->receipt($selection);
 
             return $selection;
         });
+    }
+
+    /** The guest may choose again; what was sent stays as it was. */
+    public function reopen(Guest $guest): void
+    {
+        if (Guest::query()->whereKey($guest->id)->whereNotNull('sent_at')->update(['sent_at' => null]) === 1) {
+            app(Mailing::class)->reopened($guest->refresh());
+        }
+    }
+
+    /** @return array<string, int> list => how many pictures that are still there */
+    public function counts(Guest $guest): array
+    {
+        return DB::table('choices')->join('gallery_frames', 'gallery_frames.id', '=', 'choices.gallery_frame_id')->where('guest_id', $guest->id)->whereNull('gone_at')->groupBy('list')->selectRaw('list, COUNT(*) AS n')->pluck('n', 'list')->map(fn ($n): int => (int) $n)->all();
+    }
+
+    /** @param  StepSaid  $step */
+    private function chooses(Guest $guest, Rights $rights, GalleryFrame $proof, array $step): ?string
+    {
+        $list = ($step['list'] ?? null) === null ? array_values($rights->lists)[0] ?? null : $rights->lists[$step['list']] ?? null;
+        if (! $list instanceof ChoiceList) {
+            return 'Nothing is to be chosen for this list.';
+        }
+        $choice = ['guest_id' => $guest->id, 'gallery_frame_id' => $proof->id, 'list' => $list->name];
+        if (! ($step['on'] ?? false)) {
+            DB::table('choices')->where($choice)->delete();
+
+            return null;
+        }
+        if (DB::table('choices')->where($choice)->exists()) {
+            return null;
+        }
+        if ($proof->gone_at !== null) {
+            return "Picture {$proof->number} has left the gallery, so it cannot be chosen any more.";
+        }
+        if (! $list->takes($this->counts($guest)[$list->name] ?? 0)) {
+            return "{$list->most} are chosen for “{$list->name}”, and no more can be. Let one go first.";
+        }
+        DB::table('choices')->insert([...$choice, 'chosen_at' => now()]);
+
+        return null;
+    }
+
+    private function rates(Guest $guest, Rights $rights, GalleryFrame $proof, int $rating): ?string
+    {
+        if (! $rights->rates || $rating < 0 || $rating > 5) {
+            return 'A rating is a number from 0 to 5, where the studio asks for one.';
+        }
+        $rating === 0
+            ? DB::table('guest_ratings')->where(['guest_id' => $guest->id, 'gallery_frame_id' => $proof->id])->delete()
+            : DB::table('guest_ratings')->upsert([['guest_id' => $guest->id, 'gallery_frame_id' => $proof->id, 'rating' => $rating]], ['guest_id', 'gallery_frame_id'], ['rating']);
+
+        return null;
+    }
+
+    /** @param  StepSaid  $step */
+    private function comments(Guest $guest, Rights $rights, GalleryFrame $proof, array $step): ?string
+    {
+        if (! $rights->comments && ! $rights->draws) {
+            return 'Comments are not asked for in this gallery.';
+        }
+        $text = trim((string) ($step['text'] ?? ''));
+        if (mb_strlen($text) > self::LONGEST_COMMENT) {
+            return 'A comment has '.number_format(self::LONGEST_COMMENT).' characters at most; this one has '.number_format(mb_strlen($text)).'. Send it in parts, or by mail.';
+        }
+        $drawing = null;
+        if (($step['drawing'] ?? null) !== null) {
+            if (! $rights->draws) {
+                return 'Drawings are not asked for in this gallery.';
+            }
+            try {
+                $drawing = Drawing::of($step['drawing'], $proof->width, $proof->height)->marks;
+            } catch (InvalidDrawing $reason) {
+                return $reason->getMessage();
+            }
+        }
+        if ($text === '' && $drawing === null) {
+            return 'The comment is empty.';
+        }
+        if (Comment::query()->where('uuid', $step['id'])->doesntExist()) {
+            Comment::query()->create(['uuid' => $step['id'], 'guest_id' => $guest->id, 'gallery_frame_id' => $proof->id, 'text' => $text, 'drawing' => $drawing]);
+        }
+
+        return null;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Proof;
 
+use App\Ingest\Frame;
 use App\Studio\FoundInOwnStudio;
 use App\Studio\Shoot;
 use App\Studio\Task;
@@ -11,26 +12,27 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
-use Kanpai\Core\Share\ShareToken;
+use Kanpai\Core\Proof\Sectioning;
 
 /**
- * What a guest is shown.
+ * Frames that are shown to guests, by one link or several.
  *
  * @property int $id
  * @property string $uuid
  * @property int $shoot_id
  * @property string $title
  * @property string $message
- * @property string $token the secret of the link; only its hash is looked up
- * @property string $token_hash
- * @property string|null $password hashed
- * @property string $watermark empty for none
- * @property int|null $wanted how many the guest is asked to choose
- * @property string $guest_email
+ * @property array<string, mixed>|null $mark the watermark
+ * @property Sectioning $sectioning
+ * @property int|null $cover_id
+ * @property string $metadata what proofs say of themselves: `rights`, or `all`
+ * @property string|null $source what the frames were meant by
+ * @property string|null $live frames for which this is true come in by themselves
  * @property CarbonImmutable|null $published_at
- * @property CarbonImmutable|null $closed_at
  * @property CarbonImmutable $created_at
+ * @property CarbonImmutable $updated_at
  * @property Shoot $shoot
+ * @property Frame|null $cover
  */
 final class Gallery extends Model
 {
@@ -38,9 +40,9 @@ final class Gallery extends Model
 
     protected $guarded = [];
 
-    protected $hidden = ['token', 'password'];
+    protected $casts = ['mark' => 'array', 'sectioning' => Sectioning::class, 'published_at' => 'immutable_datetime', 'created_at' => 'immutable_datetime', 'updated_at' => 'immutable_datetime'];
 
-    protected $casts = ['token' => 'encrypted', 'password' => 'hashed', 'wanted' => 'int', 'published_at' => 'immutable_datetime', 'closed_at' => 'immutable_datetime', 'created_at' => 'immutable_datetime'];
+    protected $attributes = ['sectioning' => 'none', 'metadata' => 'rights'];
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo
@@ -48,10 +50,31 @@ final class Gallery extends Model
         return $this->belongsTo(Shoot::class);
     }
 
-    /** @return HasMany<GalleryFrame, $this> */
+    /** @return BelongsTo<Frame, $this> */
+    public function cover(): BelongsTo
+    {
+        return $this->belongsTo(Frame::class, 'cover_id');
+    }
+
+    /** @return HasMany<GalleryFrame, $this> with those that left */
     public function frames(): HasMany
     {
         return $this->hasMany(GalleryFrame::class);
+    }
+
+    /** @return HasMany<GalleryFrame, $this> as guests see them, in the order of time */
+    public function shown(): HasMany
+    {
+        $frames = $this->hasMany(GalleryFrame::class);
+        $frames->whereNull('gone_at')->whereNotNull('large_path')->orderBy('taken_ms')->orderBy('number');
+
+        return $frames;
+    }
+
+    /** @return HasMany<Share, $this> */
+    public function shares(): HasMany
+    {
+        return $this->hasMany(Share::class);
     }
 
     /** @return HasMany<Selection, $this> */
@@ -66,19 +89,14 @@ final class Gallery extends Model
         return $this->hasMany(Guest::class);
     }
 
-    public function address(): string
-    {
-        return route('gallery', $this->token);
-    }
-
     public function task(): ?Task
     {
         return Task::latest($this->shoot, "gallery:{$this->id}", 'proofs');
     }
 
-    /** The open gallery behind a link. */
-    public static function behind(string $token): self
+    /** The watermark, as far as there is one. */
+    public function watermark(): ?Watermark
     {
-        return self::query()->where('token_hash', ShareToken::of($token)->hash())->whereNull('closed_at')->with('shoot.studio')->firstOrFail();
+        return Watermark::of($this->mark ?? []);
     }
 }

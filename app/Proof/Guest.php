@@ -4,25 +4,57 @@ declare(strict_types=1);
 
 namespace App\Proof;
 
+use App\Studio\FoundInOwnStudio;
+use App\Studio\Shoot;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Cookie;
 use Kanpai\Core\Share\ShareToken;
 
 /**
- * Somebody who comes by a gallery's link, known again by a cookie.
+ * Somebody who comes by a gallery's link, known again by a cookie, and on another device by a link of their own.
  *
  * @property int $id
  * @property int $gallery_id
+ * @property int $share_id
+ * @property string $key_hash
+ * @property string|null $key the secret of the own link
  * @property string $name
  * @property string $email
+ * @property CarbonImmutable|null $invited_at
+ * @property CarbonImmutable|null $reminded_at
+ * @property CarbonImmutable|null $seen_at
+ * @property CarbonImmutable|null $sent_at since when the selection is with the studio; null while it can be changed
+ * @property Share $share
+ * @property Gallery $gallery
  */
 final class Guest extends Model
 {
+    use FoundInOwnStudio;
+
     private const YEAR_IN_MINUTES = 525_600;
 
     protected $guarded = [];
+
+    protected $hidden = ['key'];
+
+    protected $casts = ['key' => 'encrypted', 'invited_at' => 'immutable_datetime', 'reminded_at' => 'immutable_datetime', 'seen_at' => 'immutable_datetime', 'sent_at' => 'immutable_datetime'];
+
+    /** @return BelongsTo<Share, $this> */
+    public function share(): BelongsTo
+    {
+        return $this->belongsTo(Share::class);
+    }
+
+    /** @return BelongsTo<Gallery, $this> */
+    public function gallery(): BelongsTo
+    {
+        return $this->belongsTo(Gallery::class);
+    }
 
     /** @return HasMany<Choice, $this> */
     public function choices(): HasMany
@@ -36,28 +68,60 @@ final class Guest extends Model
         return $this->hasMany(Comment::class);
     }
 
-    public static function known(Request $request, Gallery $gallery): ?self
+    /** What the studio calls them. */
+    public function called(): string
     {
-        $key = $request->cookie(self::cookie($gallery));
+        return $this->name !== '' ? $this->name : ($this->email !== '' ? $this->email : "Guest {$this->id}");
+    }
 
-        return is_string($key) ? self::query()->where(['gallery_id' => $gallery->id, 'key_hash' => ShareToken::of($key)->hash()])->first() : null;
+    public static function named(Share $share, string $name = '', string $email = ''): self
+    {
+        $key = ShareToken::random();
+
+        return self::query()->create(['gallery_id' => $share->gallery_id, 'share_id' => $share->id, 'key' => $key->text, 'key_hash' => $key->hash(), 'name' => $name, 'email' => $email]);
+    }
+
+    public static function known(Request $request, Share $share): ?self
+    {
+        $key = $request->cookie(self::cookie($share));
+
+        return is_string($key) ? self::byKey($share, $key) : null;
+    }
+
+    public static function byKey(Share $share, string $key): ?self
+    {
+        return self::query()->where(['share_id' => $share->id, 'key_hash' => ShareToken::of($key)->hash()])->first();
     }
 
     /** The guest of the request; a new one gets a cookie that lasts a year. */
-    public static function of(Request $request, Gallery $gallery): self
+    public static function of(Request $request, Share $share): self
     {
-        $known = self::known($request, $gallery);
-        if ($known !== null) {
-            return $known;
-        }
-        $key = ShareToken::random();
-        Cookie::queue(cookie(self::cookie($gallery), $key->text, self::YEAR_IN_MINUTES, '/g/', null, null, true, false, 'lax'));
-
-        return self::query()->create(['gallery_id' => $gallery->id, 'key_hash' => $key->hash()]);
+        return self::known($request, $share) ?? tap(self::named($share), fn (self $guest) => $guest->remember($share));
     }
 
-    private static function cookie(Gallery $gallery): string
+    /** Gives this browser the key. */
+    public function remember(Share $share): void
     {
-        return "kanpai_guest_{$gallery->id}";
+        Cookie::queue(cookie(self::cookie($share), (string) $this->key, self::YEAR_IN_MINUTES, '/', null, null, true, false, 'lax'));
+    }
+
+    /** The link that brings this guest back on any device. */
+    public function address(): string
+    {
+        return $this->share->address().'/me/'.$this->key;
+    }
+
+    /**
+     * @param  Builder<self>  $query
+     * @param  Builder<Shoot>  $shoots
+     */
+    protected function narrow(Builder $query, Builder $shoots): void
+    {
+        $query->whereIn('gallery_id', Gallery::query()->whereIn('shoot_id', $shoots)->select('id'));
+    }
+
+    private static function cookie(Share $share): string
+    {
+        return "kanpai_guest_{$share->id}";
     }
 }

@@ -4,32 +4,203 @@ declare(strict_types=1);
 
 namespace App\Proof;
 
+use App\Cull\FrameSet;
 use App\Ingest\Frame;
 use App\Studio\Shoot;
 use App\Studio\Task;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Kanpai\Core\Cull\FrameFilter;
-use Kanpai\Core\Share\ShareToken;
+use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Proof\Change;
+use Kanpai\Core\Proof\Published;
+use Kanpai\Core\Proof\Rights;
+use Kanpai\Core\Proof\Sectioning;
 
-/** Makes a gallery of the frames that are meant. The link works once all proofs are made. */
+/**
+ * Makes galleries, and brings them up to date. What guests said is never touched: a picture keeps its number, and one
+ * that leaves stays with all that was said of it.
+ *
+ * @phpstan-type Facts array{title: string, message?: string, mark?: array<string, mixed>|null, sectioning?: string, cover_id?: int|null, metadata?: string, live?: string|null}
+ * @phpstan-type ShareFacts array{name?: string, password?: string|null, is_marked?: bool, is_named?: bool, ends_on?: string|null}
+ */
 final class Publishing
 {
-    /** @param  array{title: string, message: string, watermark: string, password: string|null, wanted: int|null, guest_email: string}  $facts */
-    public function publish(Shoot $shoot, FrameFilter $filter, array $facts): Gallery
+    private const PIECE = 500;
+
+    /**
+     * A gallery with its first share. The link works once all proofs are made.
+     *
+     * @param  Facts  $facts
+     * @param  ShareFacts  $shareFacts
+     * @param  FrameSet|null  $everywhere  a set whose frames are shown from all shoots, in the place of the filter
+     * @param  list<array{name: string, email: string}>  $people  who are invited
+     */
+    public function publish(Shoot $shoot, FrameFilter $filter, array $facts, ?Rights $rights = null, array $shareFacts = [], array $people = [], ?FrameSet $everywhere = null): Gallery
     {
-        return DB::transaction(function () use ($shoot, $filter, $facts): Gallery {
-            $token = ShareToken::random();
-            $gallery = Gallery::query()->create([...$facts, 'uuid' => (string) Str::uuid(), 'shoot_id' => $shoot->id, 'token' => $token->text, 'token_hash' => $token->hash()]);
-            $rows = Frame::meeting($shoot, $filter)->get(['id', 'width', 'height'])->values()->toBase()
-                ->map(fn (Frame $frame, int $place): array => ['gallery_id' => $gallery->id, 'frame_id' => $frame->id, 'number' => $place + 1, 'width' => $frame->width, 'height' => $frame->height]);
-            foreach ($rows->chunk(1000) as $chunk) {
-                DB::table('gallery_frames')->insert($chunk->values()->all());
+        return DB::transaction(function () use ($shoot, $filter, $facts, $rights, $shareFacts, $people, $everywhere): Gallery {
+            $source = $everywhere === null ? http_build_query($filter->toQuery()) : "everywhere={$everywhere->id}";
+            $gallery = Gallery::query()->create(['message' => '', ...$facts, 'uuid' => (string) Str::uuid(), 'shoot_id' => $shoot->id, 'source' => $source]);
+            $share = Share::open($gallery, $rights ?? Rights::of(Rights::lists(Rights::LIST)), ['name' => 'Everybody with the link', 'is_marked' => $gallery->watermark() !== null, ...$shareFacts]);
+            foreach ($people as $person) {
+                Guest::named($share, $person['name'], $person['email']);
             }
-            $task = Task::open($shoot, 'proofs', "gallery:{$gallery->id}", 'Making the proofs', 'frames', $rows->count());
-            MakeProofs::dispatch($task->id)->onQueue('default');
+            $this->add($gallery, $this->meant($gallery));
+            $this->arrange($gallery);
+            $this->start($gallery);
 
             return $gallery;
         });
+    }
+
+    /** Takes over what has changed; choices, comments and drawings stay. Frames that are meant by now come in. */
+    public function again(Gallery $gallery): void
+    {
+        DB::transaction(function () use ($gallery): void {
+            Gallery::query()->whereKey($gallery->id)->lockForUpdate()->first();
+            foreach ($this->outOfDate($gallery) as ['proof' => $proof, 'changes' => $changes, 'now' => $now]) {
+                $proof->update([
+                    'gone_at' => $now->isMeant ? null : $proof->gone_at ?? now(),
+                    'headline' => $now->headline, 'description' => $now->description, 'taken_ms' => $now->taken,
+                    // Proofs carry captions and times of their own where that was asked for.
+                    ...(in_array(Change::Picture, $changes, true) || ($gallery->metadata === 'all' && array_intersect([Change::Caption->value, Change::Clock->value], array_column($changes, 'value')) !== []) ? ['plain_large_path' => null] : []),
+                ]);
+            }
+            $this->add($gallery, $this->meant($gallery));
+            $this->arrange($gallery);
+            $gallery->touch();
+            $this->start($gallery);
+        });
+    }
+
+    /**
+     * What the gallery shows otherwise than it stands now.
+     *
+     * @return list<array{proof: GalleryFrame, changes: list<Change>, then: Published, now: Published}>
+     */
+    public function outOfDate(Gallery $gallery): array
+    {
+        $found = [];
+        foreach ($this->rows($gallery) as $row) {
+            $proof = (new GalleryFrame)->newFromBuilder(array_diff_key((array) $row, ['now_picture' => 1, 'now_taken' => 1, 'now_headline' => 1, 'now_description' => 1, 'now_meant' => 1]));
+            $then = new Published((string) $proof->picture, (int) $proof->taken_ms, (string) $proof->headline, (string) $proof->description, $proof->gone_at === null);
+            // A picture that is not made yet is no other one.
+            $now = new Published($proof->picture === null ? '' : (string) $row->now_picture, (int) $row->now_taken, (string) $row->now_headline, (string) $row->now_description, (bool) $row->now_meant);
+            $changes = $then->changesTo($now);
+            if ($changes !== []) {
+                $found[] = ['proof' => $proof, 'changes' => $changes, 'then' => $then, 'now' => $now];
+            }
+        }
+
+        return $found;
+    }
+
+    /** @return list<int> frames that are meant by now and not in it */
+    public function missing(Gallery $gallery): array
+    {
+        return array_values(array_diff($this->meant($gallery)->all(), $gallery->frames()->pluck('frame_id')->all()));
+    }
+
+    /** Lets frames in that meet the rule of a gallery that goes along, and says how many came. */
+    public function follow(Gallery $gallery): int
+    {
+        if ($gallery->live === null) {
+            return 0;
+        }
+        $live = $gallery->live;
+
+        return DB::transaction(function () use ($gallery, $live): int {
+            Gallery::query()->whereKey($gallery->id)->lockForUpdate()->first();
+            $came = $this->add($gallery, Frame::meeting($gallery->shoot, FrameFilter::where($live))->where('frames.is_pictured', true)->toBase()->pluck('frames.id')->map(fn ($id): int => (int) $id));
+            if ($came > 0) {
+                $this->arrange($gallery);
+                $this->start($gallery);
+            }
+
+            return $came;
+        });
+    }
+
+    /** @return Collection<int, int> frames that the gallery was made of, as they are meant now */
+    private function meant(Gallery $gallery): Collection
+    {
+        parse_str((string) $gallery->source, $query);
+        if (is_string($query['everywhere'] ?? null)) {
+            $set = FrameSet::query()->where('studio_id', $gallery->shoot->studio_id)->find((int) $query['everywhere']);
+
+            return $set === null ? collect() : $gallery->shoot->studio->shoots()->orderBy('held_on')->orderBy('id')->get()->flatMap(fn (Shoot $shoot): array => $set->frames($shoot));
+        }
+
+        return Frame::meeting($gallery->shoot, FrameFilter::ofQuery($query))->toBase()->pluck('frames.id')->map(fn ($id): int => (int) $id);
+    }
+
+    /**
+     * @param  Collection<int, int>  $frames  in order
+     * @return int how many were not in it
+     */
+    private function add(Gallery $gallery, Collection $frames): int
+    {
+        $there = array_flip($gallery->frames()->pluck('frame_id')->all());
+        $number = (int) $gallery->frames()->max('number');
+        $came = 0;
+        foreach ($frames->reject(fn (int $id): bool => isset($there[$id]))->chunk(self::PIECE) as $some) {
+            $known = DB::table('frames')->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')->whereIntegerInRaw('frames.id', $some->all())
+                ->selectRaw("frames.id, width, height, taken_ms, JSON_VALUE(captions.fields, '$.headline') AS headline, JSON_VALUE(captions.fields, '$.description') AS description")->get()->keyBy('id');
+            $rows = [];
+            foreach ($some as $id) {
+                $frame = $known[$id];
+                $rows[] = ['gallery_id' => $gallery->id, 'frame_id' => $id, 'number' => ++$number, 'width' => $frame->width, 'height' => $frame->height, 'taken_ms' => $frame->taken_ms, 'headline' => (string) $frame->headline, 'description' => (string) $frame->description, 'came_at' => now()->format('Y-m-d H:i:s.v')];
+            }
+            DB::table('gallery_frames')->insert($rows);
+            $came += count($rows);
+        }
+
+        return $came;
+    }
+
+    /** Parts the gallery into its sections. */
+    private function arrange(Gallery $gallery): void
+    {
+        $sets = [];
+        if ($gallery->sectioning === Sectioning::Set) {
+            foreach (FrameSet::ofShoot($gallery->shoot)->get() as $set) {
+                foreach ($set->frames($gallery->shoot) as $frame) {
+                    $sets[$frame][] = $set->name;
+                }
+            }
+        }
+        $shoots = [];
+        $rows = DB::table('gallery_frames')->join('frames', 'frames.id', '=', 'gallery_frames.frame_id')->where('gallery_id', $gallery->id)->orderBy('gallery_frames.taken_ms')->orderBy('number')->get(['gallery_frames.id', 'frame_id', 'gallery_frames.taken_ms', 'moment', 'shoot_id', 'headline', 'section']);
+        $frames = [];
+        foreach ($rows as $row) {
+            $shoots[$row->shoot_id] ??= (string) Shoot::query()->whereKey($row->shoot_id)->value('name');
+            $frames[] = ['moment' => (int) $row->moment, 'local' => $gallery->shoot->zone()->local((int) $row->taken_ms), 'headline' => (string) $row->headline, 'sets' => $sets[$row->frame_id] ?? [], 'shoot' => $shoots[$row->shoot_id]];
+        }
+        $titled = [];
+        foreach ($gallery->sectioning->titles($frames) as $i => $title) {
+            if ($rows[$i]->section !== $title) {
+                $titled[mb_substr($title, 0, 160)][] = $rows[$i]->id;
+            }
+        }
+        foreach ($titled as $title => $ids) {
+            DB::table('gallery_frames')->whereIntegerInRaw('id', $ids)->update(['section' => $title]);
+        }
+    }
+
+    private function start(Gallery $gallery): void
+    {
+        $left = $gallery->frames()->whereNull('plain_large_path')->count();
+        if ($left > 0 || $gallery->published_at === null) {
+            $task = Task::open($gallery->shoot, 'proofs', "gallery:{$gallery->id}", 'Making the proofs', 'frames', $left);
+            MakeProofs::dispatch($task->id)->onQueue('default')->afterCommit();
+        }
+    }
+
+    /** @return Collection<int, \stdClass> each picture with how its frame stands now */
+    private function rows(Gallery $gallery): Collection
+    {
+        return DB::table('gallery_frames')->join('frames', 'frames.id', '=', 'gallery_frames.frame_id')->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')->where('gallery_id', $gallery->id)->orderBy('number')
+            ->selectRaw("gallery_frames.*, frames.large_path AS now_picture, frames.taken_ms AS now_taken, JSON_VALUE(captions.fields, '$.headline') AS now_headline, JSON_VALUE(captions.fields, '$.description') AS now_description, frames.verdict <> ? AND frames.aside_at IS NULL AS now_meant", [Verdict::Drop->value])->get();
     }
 }

@@ -12,6 +12,8 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\BelongsToMany;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Proof\SelectionDifference;
 
 /**
  * The choices of a guest as they were sent in. Later clicks of the guest do not change it.
@@ -24,6 +26,9 @@ use Illuminate\Database\Eloquent\Relations\BelongsToMany;
  * @property string $message
  * @property CarbonImmutable $sent_at
  * @property Gallery $gallery
+ * @property Guest $guest
+ *
+ * @phpstan-type Chosen array{frame: int, name: string, number: int, list: string, rating: int, comment: string, taken: int, isGone: bool}
  */
 final class Selection extends Model
 {
@@ -41,13 +46,39 @@ final class Selection extends Model
         return $this->belongsTo(Gallery::class);
     }
 
-    /** @return BelongsToMany<Frame, $this> in the order of time */
+    /** @return BelongsTo<Guest, $this> */
+    public function guest(): BelongsTo
+    {
+        return $this->belongsTo(Guest::class);
+    }
+
+    /** @return BelongsToMany<Frame, $this> each once, in the order of time */
     public function frames(): BelongsToMany
     {
         $frames = $this->belongsToMany(Frame::class, 'selection_frames')->withPivot('comment');
+        $frames->whereRaw('selection_frames.id = (SELECT MIN(own.id) FROM selection_frames AS own WHERE own.selection_id = selection_frames.selection_id AND own.frame_id = selection_frames.frame_id)');
         $frames->orderBy('frames.taken_ms')->orderBy('frames.id');
 
         return $frames;
+    }
+
+    /** @return list<Chosen> in the order of time; a frame of two lists is there twice */
+    public function chosen(): array
+    {
+        return array_values(DB::table('selection_frames')->join('frames', 'frames.id', '=', 'selection_frames.frame_id')->leftJoin('gallery_frames', fn ($join) => $join->on('gallery_frames.frame_id', '=', 'frames.id')->where('gallery_frames.gallery_id', $this->gallery_id))
+            ->where('selection_id', $this->id)->orderBy('frames.taken_ms')->orderBy('frames.id')->orderBy('selection_frames.id')->get(['frames.id', 'frames.name', 'number', 'list', 'selection_frames.rating', 'comment', 'frames.taken_ms', 'gone_at'])
+            ->map(fn ($row): array => ['frame' => (int) $row->id, 'name' => (string) $row->name, 'number' => (int) $row->number, 'list' => (string) $row->list, 'rating' => (int) $row->rating, 'comment' => (string) $row->comment, 'taken' => (int) $row->taken_ms, 'isGone' => $row->gone_at !== null])->all());
+    }
+
+    /** What the same guest sent before this. */
+    public function before(): ?self
+    {
+        return self::query()->where('guest_id', $this->guest_id)->where('id', '<', $this->id)->orderByDesc('id')->first();
+    }
+
+    public function differenceTo(self $before): SelectionDifference
+    {
+        return SelectionDifference::of(array_values(array_unique(array_column($before->chosen(), 'frame'))), array_values(array_unique(array_column($this->chosen(), 'frame'))));
     }
 
     /**

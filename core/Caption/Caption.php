@@ -26,6 +26,12 @@ final readonly class Caption
         return new self($kept);
     }
 
+    /** @param  list<Field>  $fields  those that stay */
+    public function only(array $fields): self
+    {
+        return new self(array_intersect_key($this->values, array_flip(array_map(fn (Field $field): string => $field->value, $fields))));
+    }
+
     public static function nothing(): self
     {
         return new self([]);

@@ -56,6 +56,17 @@ final class Table
         return $rows;
     }
 
+    /** @param  iterable<list<string>>  $rows  first of them the names of the columns */
+    public static function write(iterable $rows): string
+    {
+        $lines = '';
+        foreach ($rows as $cells) {
+            $lines .= implode(',', array_map(fn (string $text): string => preg_match('/[",\r\n]/', $text) === 1 ? '"'.str_replace('"', '""', $text).'"' : $text, $cells))."\r\n";
+        }
+
+        return $lines;
+    }
+
     /** The one that most of the first lines have, and of several the one they have most of. */
     private static function separator(string $text): string
     {

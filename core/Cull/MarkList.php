@@ -26,12 +26,12 @@ final readonly class MarkList
     /** @param  iterable<array{string, Verdict, int, list<string>, string}>  $frames  name, verdict, rating, uses, time */
     public static function write(iterable $frames): string
     {
-        $lines = [implode(',', self::COLUMNS)];
+        $rows = [self::COLUMNS];
         foreach ($frames as [$name, $verdict, $rating, $uses, $time]) {
-            $lines[] = implode(',', array_map(self::cell(...), [$name, $verdict->value, (string) $rating, implode('; ', $uses), $time]));
+            $rows[] = [$name, $verdict->value, (string) $rating, implode('; ', $uses), $time];
         }
 
-        return implode("\r\n", $lines)."\r\n";
+        return Table::write($rows);
     }
 
     /**
@@ -109,10 +109,5 @@ final readonly class MarkList
     private static function stem(string $name): string
     {
         return mb_strtolower((string) preg_replace('/\.[^.]{1,5}$/', '', $name));
-    }
-
-    private static function cell(string $text): string
-    {
-        return preg_match('/[",\r\n]/', $text) === 1 ? '"'.str_replace('"', '""', $text).'"' : $text;
     }
 }

@@ -75,18 +75,22 @@ final readonly class Drawing
         return "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {$this->width} {$this->height}\"><g {$style} stroke=\"#111\" stroke-opacity=\"0.75\" stroke-width=\"{$rim}\">{$under}</g><g {$style} stroke=\"#fff\" stroke-width=\"{$stroke}\">{$over}</g></svg>";
     }
 
-    /** What is drawn, in words. */
-    public function inWords(): string
+    /**
+     * What is drawn, in words.
+     *
+     * @param  list<array<string, mixed>>  $marks  as `of` has left them
+     */
+    public static function words(array $marks): string
     {
         $said = [];
         foreach (['circle' => ['circle', 'circles'], 'arrow' => ['arrow', 'arrows'], 'line' => ['line', 'lines']] as $kind => [$one, $many]) {
-            $count = count(array_filter($this->marks, fn (array $mark): bool => $mark['kind'] === $kind));
+            $count = count(array_filter($marks, fn (array $mark): bool => ($mark['kind'] ?? null) === $kind));
             if ($count > 0) {
                 $said[] = $count === 1 ? "one {$one}" : "{$count} {$many}";
             }
         }
-        foreach ($this->marks as $mark) {
-            if ($mark['kind'] === 'word') {
+        foreach ($marks as $mark) {
+            if (is_string($mark['text'] ?? null)) {
                 $said[] = "“{$mark['text']}”";
             }
         }

@@ -76,6 +76,7 @@ if ($shown('cull-rivals')) {
 }
 $take($studio->visit('/shoots/1/cull/rounds'), 'cull-count');
 $take($studio->visit('/shoots/1/proof'), 'proof');
+$take($studio->visit('/galleries/1'), 'proof-said');
 $take($studio->visit('/shoots/1/deliver'), 'deliver');
 $studio->close();
 

@@ -121,10 +121,10 @@ final class WholeWayTest extends TestCase
         $studio->until(fn (): bool => array_count_values(array_column($this->frames($studio, $shoot), 'verdict'))['keep'] === 4, 'a mark is missing');
 
         // Publish with watermark and password.
-        $studio->visit("/shoots/{$shoot}/proof?verdict=keep")->see('4 of 209 frames')->fill('#password', 'anchor')->fill('#guest_email', 'ada@saltmarsh.example')->click('form .btn-next');
+        $studio->visit("/shoots/{$shoot}/proof?verdict=keep")->see('4 of 209 frames')->click('form details:nth-of-type(4) summary')->fill('#password', 'anchor')->fill('#people', 'Ada Fenn <ada@saltmarsh.example>')->click('form .btn-next');
         $link = $studio->attribute('[data-link]', 'href', 60);
         self::assertMatchesRegularExpression('~/g/[A-Za-z0-9_-]{24}$~', (string) $link);
-        self::assertStringContainsString((string) $link, $studio->visit('/outbox')->click('.lines a')->text('.sheet'));
+        self::assertStringContainsString((string) $link.'/me/', $studio->visit('/outbox')->click('.lines a')->text('.sheet'));
 
         // A guest in a second browser.
         $guest = self::$guest = Browser::open(self::$address, 1280, 800, self::$downloads);
@@ -136,7 +136,7 @@ final class WholeWayTest extends TestCase
         $guest->press('escape');
         $guest->until(fn (): bool => $guest->text('[data-chosen]') === '2', 'two are not chosen');
         // Later again: the choices are there.
-        $guest->until(fn (): bool => count(array_filter(array_column($this->get($guest, (string) $link.'/frames')['frames'], 'chosen'))) === 2, 'the choices did not arrive');
+        $guest->until(fn (): bool => count($this->get($guest, (string) $link.'/frames')['chosen']['Chosen'] ?? []) === 2, 'the choices did not arrive');
         $guest->visit((string) $link)->find('[data-ready]');
         self::assertSame('2', $guest->text('[data-chosen]'));
         $guest->click('.guest-head .btn-next')->see('Your selection: 2 of 4 pictures')->fill('#name', 'Ada Fenn')->fill('#email', 'ada@saltmarsh.example')->click('form .btn-next')->see('Thank you, Ada Fenn');

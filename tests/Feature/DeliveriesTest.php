@@ -30,11 +30,9 @@ final class DeliveriesTest extends FeatureTestCase
         $this->copyCard($this->readCard('mara-wide'), 'Mara Quill');
         $this->post("/shoots/{$this->shoot->id}/galleries", ['title' => 'Proofs']);
         $gallery = Gallery::query()->firstOrFail();
-        $guest = Guest::query()->create(['gallery_id' => $gallery->id, 'key_hash' => ShareToken::random()->hash()]);
-        foreach ($gallery->frames()->orderBy('number')->limit(3)->get() as $frame) {
-            app(Choosing::class)->choose($guest, $frame, true);
-        }
-        $this->selection = app(Choosing::class)->send($gallery, $guest, 'Ada Fenn', 'ada@harbour.example', '');
+        $guest = Guest::named($gallery->shares()->firstOrFail());
+        app(Choosing::class)->apply($guest, $guest->share, $gallery->frames()->orderBy('number')->limit(3)->get()->map(fn ($frame): array => ['id' => (string) \Illuminate\Support\Str::uuid(), 'kind' => 'choose', 'number' => $frame->number, 'on' => true])->all());
+        $this->selection = app(Choosing::class)->send($guest, 'Ada Fenn', 'ada@harbour.example', '');
     }
 
     public function test_a_package_that_was_broken_off_is_finished_from_where_it_stood(): void
@@ -122,7 +120,7 @@ final class DeliveriesTest extends FeatureTestCase
         $this->get("/selections/{$this->selection->id}/names")->assertNotFound();
         $this->post("/selections/{$this->selection->id}/deliveries")->assertNotFound();
         $this->get('/galleries/'.$this->selection->gallery_id)->assertNotFound();
-        $this->post("/galleries/{$this->selection->gallery_id}/close")->assertNotFound();
+        $this->post("/galleries/{$this->selection->gallery_id}/again")->assertNotFound();
         auth()->logout();
         $this->get('/d/'.$delivery->token)->assertNotFound();
     }

@@ -125,6 +125,45 @@ abstract class FeatureTestCase extends TestCase
         return [...$this->postJson("/shoots/{$this->shoot->id}/cull/marks", ['steps' => [$step]])->assertOk()->json(), 'id' => $id];
     }
 
+    /** The link of the gallery that was published last. */
+    protected function link(): string
+    {
+        return \App\Proof\Share::query()->orderByDesc('id')->firstOrFail()->path();
+    }
+
+    /**
+     * Steps of a guest as a browser sends them.
+     *
+     * @param  list<array<string, mixed>>  $steps  without their ids, or with
+     */
+    protected function guestSays(string $link, array $steps): \Illuminate\Testing\TestResponse
+    {
+        return $this->postJson("{$link}/steps", ['steps' => array_map(fn (array $step): array => ['id' => (string) Str::uuid(), ...$step], $steps)]);
+    }
+
+    /** @return array<string, mixed> */
+    protected static function choice(int $number, bool $on = true, ?string $list = null): array
+    {
+        return ['kind' => 'choose', 'number' => $number, 'on' => $on, 'list' => $list];
+    }
+
+    /** The next requests come from the browser that got this answer. */
+    protected function asGuest(\Illuminate\Testing\TestResponse $answer): void
+    {
+        $this->withCredentials();
+        foreach ($answer->headers->getCookies() as $cookie) {
+            if (str_starts_with($cookie->getName(), 'kanpai_guest_')) {
+                $this->withCookie($cookie->getName(), (string) $answer->getCookie($cookie->getName())?->getValue());
+            }
+        }
+    }
+
+    /** The next requests come from a browser that was never here. */
+    protected function asNobody(): void
+    {
+        $this->defaultCookies = $this->unencryptedCookies = [];
+    }
+
     /** @return \Illuminate\Database\Eloquent\Collection<int, Frame> */
     protected function frames(): \Illuminate\Database\Eloquent\Collection
     {

@@ -97,23 +97,29 @@ final class FiltersAndPagesTest extends FeatureTestCase
         self::assertSame(0, Gallery::query()->count());
     }
 
-    public function test_a_gallery_without_watermark_uses_the_previews_and_waits_until_they_are_made(): void
+    public function test_a_gallery_without_watermark_has_plain_proofs_and_waits_until_they_are_made(): void
     {
         $this->pushCard('ivo', 2);
         $this->copyCard($this->readCard('ivo'));
         $this->post("/shoots/{$this->shoot->id}/galleries", ['title' => 'Plain', 'watermark' => '']);
         $gallery = Gallery::query()->with('frames.frame')->firstOrFail();
         foreach ($gallery->frames as $proof) {
-            self::assertSame($proof->frame->large_path, $proof->large_path);
+            self::assertSame([$proof->plain_large_path, $proof->frame->large_path], [$proof->large_path, $proof->picture]);
         }
         $gallery->update(['published_at' => null]);
         auth()->logout();
-        $this->get('/g/'.$gallery->token)->assertNotFound()->assertSee('being prepared');
+        $this->get($this->link())->assertNotFound()->assertSee('being prepared');
     }
 
     public function test_mail_is_seen_by_its_studio_alone_and_can_be_taken_as_a_file(): void
     {
-        Mail::to('ada@harbour.example')->send(new StudioMail($this->studio, 'Grüße & <more>', 'proof.mail-guest', ['gallery' => new Gallery(['message' => 'See http://127.0.0.1/g/abc <b>', 'token' => 'abc', 'password' => null])]));
+        Mail::to('ada@harbour.example')->send(new StudioMail($this->studio, 'Grüße & <more>', 'proof.mail-link', ['gallery' => new Gallery(['title' => 'A <b>']), 'chosen' => 0, 'guest' => new class
+        {
+            public function address(): string
+            {
+                return 'http://127.0.0.1/g/abc';
+            }
+        }]));
         $mail = OutboxMail::query()->firstOrFail();
         $this->actingAs($this->member);
         $this->get('/outbox')->assertSee('Grüße &amp; &lt;more&gt;', false);

@@ -8,12 +8,17 @@ use App\Cull\Marking;
 use App\Proof\Choice;
 use App\Proof\Comment;
 use App\Proof\Gallery;
+use App\Proof\Guest;
 use App\Proof\Selection;
+use App\Proof\Share;
+use App\Studio\OutboxMail;
+use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use Illuminate\Testing\TestResponse;
 use Kanpai\Core\Cull\Verdict;
+use PHPUnit\Framework\Attributes\DataProvider;
 
-/** Guests of one gallery, of two galleries, and with bad manners. */
+/** Guests of one gallery, of two galleries, of two links, and with bad manners. */
 final class GuestsTest extends FeatureTestCase
 {
     private string $link;
@@ -23,7 +28,7 @@ final class GuestsTest extends FeatureTestCase
         parent::setUp();
         $this->pushCard('ivo', 4);
         $this->copyCard($this->readCard('ivo'));
-        $this->link = $this->publish('First', ['wanted' => '2']);
+        $this->link = $this->publish('First', ['lists' => 'Album 1-2', 'draws' => '1', 'rates' => '1']);
     }
 
     public function test_a_gallery_shows_what_was_published_whatever_is_culled_later(): void
@@ -37,95 +42,254 @@ final class GuestsTest extends FeatureTestCase
     public function test_a_guest_of_one_gallery_is_nobody_in_another(): void
     {
         $second = $this->publish('Second', ['password' => 'anchor']);
-        $this->as($this->choose(1));
+        $this->asGuest($this->guestSays($this->link, [self::choice(1)]));
         $this->get($second)->assertStatus(401);
         $this->getJson("{$second}/frames")->assertStatus(401);
-        $this->post("{$second}/choices", ['number' => 1, 'chosen' => true])->assertStatus(401);
+        $this->guestSays($second, [self::choice(1)])->assertStatus(401);
         self::assertSame(1, Choice::query()->count());
     }
 
-    public function test_the_studio_sees_what_each_guest_chose(): void
+    public function test_all_that_was_done_is_there_again_and_on_another_device_by_the_mailed_link(): void
     {
-        $this->as($this->choose(1));
-        $this->post("{$this->link}/comments", ['number' => 1, 'text' => 'First guest']);
-        $this->flushCookies();
-        $this->as($this->choose(1));
-        $this->choose(2);
-        $this->post("{$this->link}/send", ['name' => 'Second Guest', 'email' => 'second@harbour.example']);
-        self::assertSame(3, Choice::query()->count());
-        $gallery = Gallery::query()->firstOrFail();
-        $this->actingAs($this->member)->get("/galleries/{$gallery->id}")->assertSee('2 of 4 frames chosen by somebody')->assertSee('First guest')->assertSee('Second Guest chose 2');
-        $this->get("/shoots/{$this->shoot->id}/proof")->assertSee('2 chosen')->assertSee('of 2 wanted')->assertSee('1 comments');
+        $this->asGuest($this->guestSays($this->link, [self::choice(1), ['kind' => 'rate', 'number' => 2, 'rating' => 4], ['kind' => 'comment', 'number' => 3, 'text' => 'Lovely']])->assertJson(['refused' => []]));
+        $this->post("{$this->link}/keep", ['email' => 'nobody'])->assertSessionHasErrors('email');
+        $this->post("{$this->link}/keep", ['email' => 'ada@harbour.example'])->assertRedirect($this->link);
+        $mail = OutboxMail::query()->where('recipient', 'ada@harbour.example')->firstOrFail()->body;
+        self::assertSame(1, preg_match('~(/g/\S+/me/\S+)~', $mail, $found));
+        $this->asNobody();
+        self::assertSame([], $this->get("{$this->link}/frames")->json('chosen'));
+        $this->asGuest($this->get($found[1])->assertRedirect());
+        $told = $this->get("{$this->link}/frames")->json();
+        self::assertSame([['Album' => [1]], [2 => 4], ['Lovely']], [$told['chosen'], $told['ratings'], array_column($told['comments'], 'text')]);
+        // Both devices are one person.
+        $this->guestSays($this->link, [self::choice(2)]);
+        self::assertSame([1, 2], [Guest::query()->count(), count($this->get("{$this->link}/since")->json('chosen.Album'))]);
+        $this->get("{$this->link}/me/".str_repeat('A', 24))->assertNotFound();
     }
 
-    public function test_a_selection_that_was_sent_stays_as_it_was_and_another_can_follow(): void
+    public function test_no_more_can_be_chosen_than_was_agreed_also_from_two_devices(): void
     {
-        $this->as($this->choose(1));
-        $this->post("{$this->link}/send", ['name' => 'Ada Fenn', 'email' => 'ada@harbour.example']);
-        $this->choose(3);
-        $first = Selection::query()->firstOrFail();
-        self::assertSame(1, $first->frames()->count());
-        $this->post("{$this->link}/send", ['name' => 'Ada Fenn', 'email' => 'ada@harbour.example']);
-        self::assertSame([1, 2], Selection::query()->orderBy('id')->withCount('frames')->pluck('frames_count')->map(fn ($n): int => (int) $n)->all());
+        $this->asGuest($this->guestSays($this->link, [self::choice(1), self::choice(2), self::choice(1)]));
+        $refused = $this->guestSays($this->link, [$third = ['id' => (string) Str::uuid(), ...self::choice(3)]])->assertOk()->json();
+        self::assertStringContainsString('2 are chosen for “Album”', $refused['refused'][$third['id']]);
+        self::assertSame([1, 2], $refused['chosen']['Album']);
+        $this->guestSays($this->link, [self::choice(1, false), self::choice(3)]);
+        self::assertSame([2, 3], $this->get("{$this->link}/since")->json('chosen.Album'));
+        self::assertSame(2, Choice::query()->count());
     }
 
-    public function test_looking_over_counts_against_what_was_asked_for(): void
+    public function test_lists_are_filled_apart_and_fewer_than_agreed_are_not_sent(): void
     {
-        $this->as($this->choose(1));
-        $this->get("{$this->link}/send")->assertSee('1 more can be chosen');
-        $this->choose(2);
-        $this->get("{$this->link}/send")->assertSee('Exactly the 2 that were asked for');
-        $this->choose(3);
-        $this->get("{$this->link}/send")->assertSee('1 more than the 2');
-    }
-
-    public function test_nothing_can_be_sent_when_nothing_is_chosen(): void
-    {
-        $this->get("{$this->link}/send")->assertRedirect($this->link);
-        $this->post("{$this->link}/send", ['name' => 'Ada Fenn', 'email' => 'ada@harbour.example'])->assertRedirect($this->link);
+        $link = $this->publish('Lists', ['lists' => "Album 2-3\nParents\nPress 1-1"]);
+        $this->asGuest($this->guestSays($link, [self::choice(1, true, 'Album'), self::choice(1, true, 'Parents'), self::choice(2, true, 'Press')]));
+        $refused = $this->guestSays($link, [self::choice(2, true, 'Nobody’s'), self::choice(3, true, 'Press')])->json('refused');
+        self::assertCount(2, $refused);
+        $this->get("{$link}/send")->assertSee('1 picture still to choose: 2 to 3 were asked for.')->assertSee('Exactly the 1');
+        $this->post("{$link}/send", ['name' => 'Ada Fenn', 'email' => 'ada@harbour.example'])->assertSessionHasErrors('choice');
         self::assertSame(0, Selection::query()->count());
-        $this->get($this->link)->assertOk()->assertSee('Nothing is chosen yet');
+        $this->guestSays($link, [self::choice(4, true, 'Album')]);
+        $this->post("{$link}/send", ['name' => 'Ada Fenn', 'email' => 'ada@harbour.example'])->assertSessionHasNoErrors();
+        $selection = Selection::query()->firstOrFail();
+        self::assertSame([['Album', 1], ['Parents', 1], ['Press', 2], ['Album', 4]], array_map(fn (array $row): array => [$row['list'], $row['number']], $selection->chosen()));
+        self::assertSame(3, $selection->frames()->count(), 'a frame on two lists is one frame');
+        self::assertStringContainsString('Album: 001, 004', OutboxMail::query()->where('recipient', 'ada@harbour.example')->firstOrFail()->body);
     }
 
-    public function test_bad_manners_change_nothing(): void
+    public function test_what_was_sent_is_closed_until_the_studio_opens_it_again_and_rounds_are_compared(): void
     {
-        $this->as($this->choose(1));
-        foreach ([['number' => 0, 'chosen' => true], ['number' => 5, 'chosen' => true]] as $wrong) {
-            $this->postJson("{$this->link}/choices", $wrong)->assertNotFound();
-        }
-        $this->postJson("{$this->link}/choices", ['number' => 'x', 'chosen' => 'perhaps'])->assertStatus(422);
-        $this->postJson("{$this->link}/comments", ['number' => 1, 'text' => ' '])->assertStatus(422);
-        $this->postJson("{$this->link}/comments", ['number' => 1, 'text' => str_repeat('x', 2001)])->assertStatus(422);
-        self::assertSame([1, 0], [Choice::query()->count(), Comment::query()->count()]);
-        $this->choose(1);
-        self::assertSame(1, Choice::query()->count(), 'a choice made twice counts once');
-        foreach (['/', "/shoots/{$this->shoot->id}/proof", '/galleries/1'] as $page) {
+        $this->asGuest($this->guestSays($this->link, [self::choice(1), self::choice(2)]));
+        $this->post("{$this->link}/send", ['name' => 'Ada Fenn', 'email' => 'ada@harbour.example', 'message' => 'Thanks']);
+        self::assertCount(1, $this->guestSays($this->link, [self::choice(1, false)])->json('refused'));
+        self::assertTrue($this->get("{$this->link}/since")->json('isSent'));
+        $this->get("{$this->link}/send")->assertRedirect($this->link);
+        $this->post("{$this->link}/send", ['name' => 'Ada Fenn', 'email' => 'ada@harbour.example'])->assertSessionHasErrors('choice');
+        $guest = Guest::query()->firstOrFail();
+        $this->actingAs($this->member)->post("/guests/{$guest->id}/open")->assertRedirect();
+        self::assertStringContainsString('change your selection', OutboxMail::query()->where('recipient', 'ada@harbour.example')->orderByDesc('id')->firstOrFail()->body);
+        $this->guestSays($this->link, [self::choice(1, false), self::choice(4)]);
+        $this->post("{$this->link}/send", ['name' => 'Ada Fenn', 'email' => 'ada@harbour.example']);
+        $second = Selection::query()->orderByDesc('id')->firstOrFail();
+        self::assertSame('1 new, 1 left out, 1 as before', $second->differenceTo($second->before() ?? $second)->inWords());
+        self::assertSame(2, Selection::query()->orderBy('id')->firstOrFail()->frames()->count());
+        $this->get("/galleries/{$guest->gallery_id}")->assertSee('1 new, 1 left out, 1 as before')->assertSee('Thanks');
+    }
+
+    public function test_the_studio_sees_who_chose_what_where_they_agree_and_makes_a_final_list(): void
+    {
+        $this->asGuest($this->guestSays($this->link, [self::choice(1), self::choice(2), ['kind' => 'comment', 'number' => 1, 'text' => 'First guest']]));
+        $this->asNobody();
+        $this->asGuest($this->guestSays($this->link, [self::choice(1), self::choice(3)]));
+        $this->post("{$this->link}/send", ['name' => 'Second Guest', 'email' => 'second@harbour.example']);
+        $gallery = Gallery::query()->firstOrFail();
+        $page = fn (string $query): string => (string) preg_replace('/\s+/', ' ', strip_tags((string) $this->actingAs($this->member)->get("/galleries/{$gallery->id}{$query}")->assertOk()->getContent()));
+        self::assertStringContainsString('all agree 1only one wants it 2', $page(''));
+        self::assertStringContainsString('3 of 4 chosen by somebody', $page(''));
+        self::assertStringContainsString('Second Guest chose 2', $page(''));
+        self::assertStringContainsString($this->frames()[0]->name, $page('?kind=all'));
+        self::assertStringNotContainsString($this->frames()[1]->name, $page('?kind=all'));
+        $this->post("/galleries/{$gallery->id}/final", ['rule' => 'all', 'as' => 'set'])->assertRedirect();
+        self::assertSame([$this->frames()[0]->id], DB::table('set_frames')->pluck('frame_id')->map(fn ($id): int => (int) $id)->all());
+        $this->post("/galleries/{$gallery->id}/final", ['rule' => 'best', 'as' => 'set'])->assertSessionHasErrors('size');
+        $this->post("/galleries/{$gallery->id}/final", ['rule' => 'any', 'as' => 'use', 'use' => 'wall'])->assertSessionHasNoErrors();
+        self::assertSame(3, $this->frames()->where('uses', '<>', 0)->count());
+        $this->post("/galleries/{$gallery->id}/final", ['rule' => 'best', 'size' => 2, 'as' => 'round'])->assertRedirect("/shoots/{$this->shoot->id}/cull");
+        self::assertSame(2, DB::table('round_frames')->where('round_id', DB::table('culls')->value('round_id'))->where('is_in', true)->count());
+        // Culling shows it, and filters find it.
+        $meets = fn (string $where): array => $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?".http_build_query(['where' => $where]))->json('frames');
+        $ids = $this->frames()->pluck('id')->all();
+        self::assertSame([[$ids[0]], array_slice($ids, 0, 3), array_slice($ids, 0, 3), [$ids[0], $ids[2]], [$ids[0]]], [$meets('chosen>=2'), $meets('chosen:any'), $meets('chosen:album'), $meets('chosen:second'), $meets('notes>0')]);
+        $table = $this->getJson("/shoots/{$this->shoot->id}/cull/frames")->json();
+        self::assertSame([2, 1, 1, 0], array_map(fn (array $row): int => array_combine($table['columns'], $row)['chosen'], $table['frames']));
+        self::assertNotSame([], $this->getJson("/shoots/{$this->shoot->id}/cull/since/0")->json('frames'));
+    }
+
+    public function test_a_selection_leaves_as_a_table_and_as_json_and_goes_on_inside(): void
+    {
+        $this->asGuest($this->guestSays($this->link, [self::choice(2), ['kind' => 'comment', 'number' => 2, 'text' => "Two, \"lines\"\nhere"]]));
+        $this->post("{$this->link}/send", ['name' => 'Ada Fenn', 'email' => 'ada@harbour.example']);
+        $selection = Selection::query()->firstOrFail();
+        $name = $this->frames()[1]->name;
+        $this->actingAs($this->member);
+        $rows = \Kanpai\Core\Caption\Table::rows((string) $this->get("/selections/{$selection->id}.csv")->assertOk()->getContent());
+        self::assertSame([$name, '2', 'Album', '0', "Two, \"lines\"\nhere"], array_slice($rows[1]['cells'], 0, 5));
+        self::assertSame([$name], array_column($this->getJson("/selections/{$selection->id}.json")->json('pictures'), 'name'));
+        self::assertStringContainsString('"'.pathinfo($name, PATHINFO_FILENAME).'"', html_entity_decode((string) $this->get("/selections/{$selection->id}/names?separator=commas&ending=without&quoted=1")->getContent()));
+        $this->post("/selections/{$selection->id}/use", ['as' => 'set'])->assertRedirect();
+        $this->post("/selections/{$selection->id}/use", ['as' => 'set'])->assertRedirect();
+        self::assertSame(['Ada Fenn chose', 'Ada Fenn chose 2'], DB::table('sets')->orderBy('id')->pluck('name')->all());
+        $this->post("/selections/{$selection->id}/use", ['as' => 'use'])->assertSessionHasErrors('use');
+    }
+
+    public function test_drawn_notes_are_kept_in_the_pictures_coordinates_answered_and_ticked_off(): void
+    {
+        $frame = $this->frames()[0];
+        $marks = [['kind' => 'circle', 'x' => 100, 'y' => 50, 'rx' => 30, 'ry' => 20], ['kind' => 'word', 'x' => 10, 'y' => 20, 'text' => '<script>alert(1)</script>']];
+        $this->asGuest($this->guestSays($this->link, [['kind' => 'comment', 'number' => 1, 'text' => '', 'drawing' => $marks]])->assertJson(['refused' => []]));
+        $this->post("{$this->link}/keep", ['email' => 'ada@harbour.example', 'name' => 'Ada Fenn']);
+        $svg = (string) $this->get("{$this->link}/since")->json('comments.0.svg');
+        self::assertStringContainsString("viewBox=\"0 0 {$frame->width} {$frame->height}\"", $svg);
+        self::assertStringContainsString('<ellipse cx="100" cy="50" rx="30" ry="20"/>', $svg);
+        self::assertStringNotContainsString('<script', $svg);
+        self::assertNotFalse(simplexml_load_string($svg));
+        $comment = Comment::query()->firstOrFail();
+        $this->actingAs($this->member)->get('/galleries/'.$comment->guest->gallery_id.'?kind=unanswered')->assertSee('Drawn: one circle')->assertSee('<ellipse cx="100"', false)->assertDontSee('<script>alert', false);
+        $this->post("/comments/{$comment->id}/answer", ['answer' => ' '])->assertSessionHasErrors('answer');
+        $this->post("/comments/{$comment->id}/answer", ['answer' => 'It will be gone.'])->assertRedirect();
+        $this->post("/comments/{$comment->id}/done");
+        self::assertStringContainsString('It will be gone.', OutboxMail::query()->where('recipient', 'ada@harbour.example')->orderByDesc('id')->firstOrFail()->body);
+        self::assertSame(['It will be gone.', true], [$this->get("{$this->link}/since")->json('comments.0.answer'), $this->get("{$this->link}/since")->json('comments.0.isDone')]);
+    }
+
+    /** @return iterable<string, array{array<string, mixed>, string}> a step, and why it is refused */
+    public static function refused(): iterable
+    {
+        yield 'a picture that is not there' => [self::choice(5), 'no picture 5'];
+        yield 'a comment of nothing' => [['kind' => 'comment', 'number' => 1, 'text' => " \n "], 'empty'];
+        yield 'a comment of 100,000 characters' => [['kind' => 'comment', 'number' => 1, 'text' => str_repeat('x', 100_000)], '100,000'];
+        yield 'a drawing of a million points' => [['kind' => 'comment', 'number' => 1, 'drawing' => [['kind' => 'line', 'points' => array_fill(0, 1_000_000, [1, 1])]]], '20,000 points'];
+        yield 'a drawing that is none' => [['kind' => 'comment', 'number' => 1, 'drawing' => 'x'], 'damaged'];
+        yield 'a rating of nine' => [['kind' => 'rate', 'number' => 1, 'rating' => 9], '0 to 5'];
+        yield 'a list that is none' => [self::choice(1, true, 'Other'), 'list'];
+    }
+
+    /** @param  array<string, mixed>  $step */
+    #[DataProvider('refused')]
+    public function test_what_cannot_be_done_is_refused_by_itself_and_says_why(array $step, string $words): void
+    {
+        $id = (string) Str::uuid();
+        $answer = $this->guestSays($this->link, [self::choice(2), ['id' => $id, ...$step], self::choice(3)])->assertOk();
+        self::assertSame([$id], array_keys($answer->json('refused')));
+        self::assertStringContainsString($words, $answer->json("refused.{$id}"));
+        self::assertSame([2, 0, 0], [Choice::query()->count(), Comment::query()->count(), DB::table('guest_ratings')->count()]);
+    }
+
+    public function test_script_in_a_comment_stays_text(): void
+    {
+        $this->asGuest($this->guestSays($this->link, [self::choice(1), ['kind' => 'comment', 'number' => 1, 'text' => $bad = '<script>alert(1)</script>']]));
+        $this->get("{$this->link}/send")->assertOk()->assertDontSee($bad, false)->assertSee(e($bad), false);
+        $this->actingAs($this->member)->get('/galleries/'.Gallery::query()->firstOrFail()->id)->assertDontSee($bad, false)->assertSee(e($bad), false);
+    }
+
+    public function test_steps_that_come_twice_count_once(): void
+    {
+        $steps = [['id' => (string) Str::uuid(), ...self::choice(1)], ['id' => (string) Str::uuid(), 'kind' => 'comment', 'number' => 1, 'text' => 'Once']];
+        $this->asGuest($this->guestSays($this->link, $steps));
+        $this->guestSays($this->link, $steps)->assertOk()->assertJson(['refused' => []]);
+        self::assertSame([1, 1], [Choice::query()->count(), Comment::query()->count()]);
+        $this->postJson("{$this->link}/steps", ['steps' => [['id' => 'x', 'kind' => 'wish', 'number' => 'one']]])->assertStatus(422);
+        $this->postJson("{$this->link}/steps", ['steps' => array_fill(0, 501, ['id' => (string) Str::uuid(), ...self::choice(1)])])->assertStatus(422);
+        foreach (['/', "/shoots/{$this->shoot->id}/proof", '/galleries/1', '/face'] as $page) {
             $this->get($page)->assertRedirect('/sign-in');
         }
+    }
+
+    public function test_an_ended_a_withdrawn_and_a_guessed_link_let_nobody_in_and_lose_nothing(): void
+    {
+        $this->asGuest($this->guestSays($this->link, [self::choice(1)]));
+        $share = Share::query()->firstOrFail();
+        $share->update(['ends_on' => now()->subDays(2)->format('Y-m-d')]);
+        $this->get($this->link)->assertStatus(410)->assertSee('This link has ended')->assertSee($this->member->email);
+        $this->guestSays($this->link, [self::choice(2)])->assertStatus(410);
+        $share->update(['ends_on' => now('Europe/London')->format('Y-m-d')]);
+        $this->get($this->link)->assertOk();
+        $this->actingAs($this->member)->post("/shares/{$share->id}/withdraw")->assertRedirect();
+        $this->getJson("{$this->link}/frames")->assertStatus(410);
+        $this->post("/shares/{$share->id}/withdraw");
+        $this->get($this->link)->assertOk();
+        $this->get('/g/'.str_repeat('A', 24))->assertNotFound();
+        self::assertSame(1, Choice::query()->count());
+    }
+
+    public function test_named_people_come_in_by_links_of_their_own_and_nobody_else(): void
+    {
+        $link = $this->publish('Named', ['people' => "Ada Fenn <ada@harbour.example>\njoss@harbour.example", 'is_named' => '1', 'comments' => '0', 'password' => 'anchor']);
+        $this->get($link)->assertStatus(403)->assertSee('link of their own');
+        $this->guestSays($link, [self::choice(1)])->assertStatus(403);
+        preg_match('~(/g/\S+/me/\S+)~', OutboxMail::query()->where('recipient', 'ada@harbour.example')->firstOrFail()->body, $found);
+        $this->asGuest($this->get($found[1])->assertRedirect());
+        $this->get($link)->assertStatus(401)->assertSee('password');
+        $this->post("{$link}/password", ['password' => 'anchor']);
+        self::assertSame([], $this->guestSays($link, [self::choice(1)])->json('refused'));
+        self::assertCount(1, $this->guestSays($link, [['kind' => 'comment', 'number' => 1, 'text' => 'Hello']])->json('refused'), 'comments are off');
+        self::assertSame('Ada Fenn', Guest::query()->whereHas('choices')->firstOrFail()->name);
+        $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/galleries", ['title' => 'Nobody', 'is_named' => '1'])->assertSessionHasErrors('people');
+        $this->post("/shoots/{$this->shoot->id}/galleries", ['title' => 'Nobody', 'people' => 'Ada Fenn'])->assertSessionHasErrors('people');
+    }
+
+    public function test_a_second_link_allows_other_things(): void
+    {
+        $gallery = Gallery::query()->firstOrFail();
+        $this->actingAs($this->member)->post("/galleries/{$gallery->id}/shares", ['share' => 'The press', 'chooses' => '0', 'comments' => '0', 'download' => 'proof'])->assertSessionHasNoErrors();
+        $press = $this->link();
+        auth()->logout();
+        $this->get($press)->assertOk()->assertDontSee('Look over and send')->assertSee('Download');
+        self::assertCount(1, $this->guestSays($press, [self::choice(1)])->json('refused'));
+        $this->get("{$press}/pictures/1")->assertOk()->assertDownload();
+        $this->get("{$this->link}/pictures/1")->assertForbidden();
+        $this->get("{$press}/pictures/9")->assertNotFound();
+        $this->actingAs($this->member)->get("/galleries/{$gallery->id}/links")->assertSee('The press')->assertSee('download in proof size');
+    }
+
+    public function test_reminders_go_to_those_who_have_not_sent_once_before_the_last_day(): void
+    {
+        $link = $this->publish('Soon', ['people' => "Ada Fenn <ada@harbour.example>\nJoss Merle <joss@harbour.example>", 'ends_on' => now()->addDays(2)->format('Y-m-d')]);
+        $this->publish('Later', ['people' => 'Noor Hale <noor@harbour.example>', 'ends_on' => now()->addDays(20)->format('Y-m-d')]);
+        Guest::query()->where('email', 'joss@harbour.example')->update(['sent_at' => now()]);
+        foreach (['1 reminded.', '0 reminded.'] as $said) {
+            Artisan::call('kanpai:remind');
+            self::assertSame($said, trim(Artisan::output()));
+        }
+        $mail = OutboxMail::query()->where('recipient', 'ada@harbour.example')->orderByDesc('id')->firstOrFail();
+        self::assertStringContainsString('Nothing is chosen yet.', $mail->body);
+        self::assertStringContainsString("{$link}/me/", $mail->body);
     }
 
     /** @param  array<string, string>  $facts */
     private function publish(string $title, array $facts): string
     {
-        $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/galleries", ['title' => $title, ...$facts])->assertRedirect();
+        $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/galleries", ['title' => $title, ...$facts])->assertSessionHasNoErrors()->assertRedirect();
         auth()->logout();
 
-        return '/g/'.Gallery::query()->orderByDesc('id')->firstOrFail()->token;
-    }
-
-    private function choose(int $number): TestResponse
-    {
-        return $this->post("{$this->link}/choices", ['number' => $number, 'chosen' => true])->assertOk();
-    }
-
-    private function as(TestResponse $response): void
-    {
-        $name = 'kanpai_guest_'.Gallery::query()->orderBy('id')->value('id');
-        $this->withCookies([$name => (string) $response->getCookie($name)?->getValue()]);
-    }
-
-    private function flushCookies(): void
-    {
-        $this->defaultCookies = [];
+        return $this->link();
     }
 }

@@ -230,7 +230,7 @@ final class KilledWorkerTest extends TestCase
         self::assertSame(CardState::Safe, $card->refresh()->state);
 
         config(['queue.default' => 'database']);
-        $gallery = app(Publishing::class)->publish($shoot, FrameFilter::all(), ['title' => 'Proofs', 'message' => '', 'watermark' => 'proof', 'password' => null, 'wanted' => null, 'guest_email' => 'guest@harbour.example']);
+        $gallery = app(Publishing::class)->publish($shoot, FrameFilter::all(), ['title' => 'Proofs', 'mark' => ['text' => 'proof']], people: [['name' => '', 'email' => 'guest@harbour.example']]);
         $proofs = $gallery->task();
         self::assertNotNull($proofs);
         $this->workWithKills($proofs, 4);
@@ -240,11 +240,9 @@ final class KilledWorkerTest extends TestCase
             self::assertNotFalse(getimagesize("{$this->folder}/pictures/{$proof->large_path}"));
         }
 
-        $guest = Guest::query()->create(['gallery_id' => $gallery->id, 'key_hash' => str_repeat('0', 64)]);
-        foreach ($gallery->frames as $proof) {
-            app(Choosing::class)->choose($guest, $proof, true);
-        }
-        $delivery = app(Delivering::class)->open(app(Choosing::class)->send($gallery, $guest, 'Ada Fenn', 'ada@harbour.example', ''));
+        $guest = Guest::named($gallery->shares()->firstOrFail());
+        app(Choosing::class)->apply($guest, $guest->share, $gallery->frames->map(fn ($proof): array => ['id' => (string) \Illuminate\Support\Str::uuid(), 'kind' => 'choose', 'number' => $proof->number, 'on' => true])->values()->all());
+        $delivery = app(Delivering::class)->open(app(Choosing::class)->send($guest, 'Ada Fenn', 'ada@harbour.example', ''));
         $packing = $delivery->task();
         self::assertNotNull($packing);
         $this->workWithKills($packing, 4);

@@ -27,9 +27,9 @@ final class ProofAndDeliverTest extends FeatureTestCase
         foreach ($this->frames()->take(4) as $frame) {
             $frame->update(['verdict' => Verdict::Keep]);
         }
-        $this->post("/shoots/{$this->shoot->id}/galleries?verdict=keep", ['title' => 'Harbour proofs', 'message' => 'Please choose.', 'watermark' => 'proof', 'password' => 'anchor', 'guest_email' => 'guest@harbour.example'])->assertRedirect();
+        $this->post("/shoots/{$this->shoot->id}/galleries?verdict=keep", ['title' => 'Harbour proofs', 'message' => 'Please choose.', 'watermark' => 'proof', 'password' => 'anchor', 'guest_email' => 'guest@harbour.example', 'draws' => '1'])->assertRedirect();
         $this->gallery = Gallery::query()->firstOrFail();
-        $this->link = '/g/'.$this->gallery->token;
+        $this->link = $this->link();
         auth()->logout();
     }
 
@@ -38,7 +38,7 @@ final class ProofAndDeliverTest extends FeatureTestCase
         self::assertNotNull($this->gallery->published_at);
         self::assertSame(4, $this->gallery->frames()->count());
         $mail = OutboxMail::query()->where('recipient', 'guest@harbour.example')->firstOrFail();
-        self::assertStringContainsString($this->gallery->address(), $mail->body);
+        self::assertStringContainsString($this->gallery->shares()->firstOrFail()->address(), $mail->body);
         self::assertStringContainsString('Subject: Harbour proofs', (string) file_get_contents("{$this->folder}/outbox/{$mail->file}"));
 
         $this->enter();
@@ -53,7 +53,7 @@ final class ProofAndDeliverTest extends FeatureTestCase
     {
         $this->get($this->link)->assertStatus(401)->assertSee('password')->assertDontSee('Please choose.');
         $this->getJson("{$this->link}/frames")->assertStatus(401);
-        $this->post("{$this->link}/choices", ['number' => 1, 'chosen' => true])->assertStatus(401);
+        $this->guestSays($this->link, [self::choice(1)])->assertStatus(401);
         for ($i = 0; $i < 6; $i++) {
             $this->post("{$this->link}/password", ['password' => 'guess '.$i])->assertSessionHasErrors('password');
         }
@@ -64,26 +64,12 @@ final class ProofAndDeliverTest extends FeatureTestCase
         self::assertSame(0, Choice::query()->count());
     }
 
-    public function test_a_closed_link_is_gone_and_its_choices_are_kept(): void
-    {
-        $this->enter();
-        $this->post("{$this->link}/choices", ['number' => 1, 'chosen' => true])->assertOk();
-        $this->actingAs($this->member)->post("/galleries/{$this->gallery->id}/close");
-        auth()->logout();
-        $this->get($this->link)->assertNotFound();
-        self::assertSame(1, Choice::query()->count());
-    }
-
     public function test_a_guest_chooses_comments_comes_back_and_sends_and_the_studio_delivers(): void
     {
         $this->enter();
-        $this->withCookies($this->guestCookie($this->post("{$this->link}/choices", ['number' => 2, 'chosen' => true])->assertOk()));
-        $this->post("{$this->link}/choices", ['number' => 4, 'chosen' => true]);
-        $this->post("{$this->link}/choices", ['number' => 1, 'chosen' => true]);
-        $this->post("{$this->link}/choices", ['number' => 1, 'chosen' => false]);
-        $this->post("{$this->link}/choices", ['number' => 99, 'chosen' => true])->assertNotFound();
-        $this->post("{$this->link}/comments", ['number' => 4, 'text' => 'Lovely <b>light</b>'])->assertOk();
-        self::assertSame([false, true, false, true], array_column($this->get("{$this->link}/frames")->json('frames'), 'chosen'));
+        $this->asGuest($this->guestSays($this->link, [self::choice(2)])->assertOk());
+        $this->guestSays($this->link, [self::choice(4), self::choice(1), self::choice(1, false), ['kind' => 'comment', 'number' => 4, 'text' => 'Lovely <b>light</b>']])->assertJson(['refused' => []]);
+        self::assertSame([2, 4], $this->get("{$this->link}/frames")->json('chosen.Chosen'));
         $this->get("{$this->link}/send")->assertOk()->assertSee('2 of 4 pictures')->assertSee('Lovely &lt;b&gt;light&lt;/b&gt;', false);
         $this->post("{$this->link}/send", ['name' => '', 'email' => 'nobody'])->assertSessionHasErrors(['name', 'email']);
         $this->post("{$this->link}/send", ['name' => 'Ada Fenn', 'email' => 'ada@harbour.example', 'message' => 'Thank you'])->assertRedirect();
@@ -105,7 +91,7 @@ final class ProofAndDeliverTest extends FeatureTestCase
         $delivery = Delivery::query()->firstOrFail();
         self::assertNotNull($delivery->made_at);
         $this->post("/deliveries/{$delivery->id}/mail");
-        self::assertStringContainsString($delivery->address(), OutboxMail::query()->where('recipient', 'ada@harbour.example')->firstOrFail()->body);
+        self::assertStringContainsString($delivery->address(), OutboxMail::query()->where('recipient', 'ada@harbour.example')->orderByDesc('id')->firstOrFail()->body);
 
         $zip = new ZipArchive;
         self::assertTrue($zip->open($delivery->folder().'/package.zip'));
@@ -141,8 +127,8 @@ final class ProofAndDeliverTest extends FeatureTestCase
     public function test_two_guests_of_one_link_choose_apart(): void
     {
         $this->enter();
-        $this->post("{$this->link}/choices", ['number' => 1, 'chosen' => true]);
-        self::assertSame(0, collect($this->get("{$this->link}/frames")->json('frames'))->where('chosen', true)->count(), 'without the cookie of the first guest there is nothing of theirs to see');
+        $this->guestSays($this->link, [self::choice(1)])->assertOk();
+        self::assertSame([], $this->get("{$this->link}/frames")->json('chosen'), 'without the cookie of the first guest there is nothing of theirs to see');
     }
 
     private function enter(): void
@@ -150,18 +136,10 @@ final class ProofAndDeliverTest extends FeatureTestCase
         $this->post("{$this->link}/password", ['password' => 'anchor'])->assertRedirect();
     }
 
-    /** @return array<string, string> */
-    private function guestCookie(\Illuminate\Testing\TestResponse $response): array
-    {
-        $name = "kanpai_guest_{$this->gallery->id}";
-
-        return [$name => (string) $response->getCookie($name)?->getValue()];
-    }
-
     private function selection(): Selection
     {
         $this->enter();
-        $this->withCookies($this->guestCookie($this->post("{$this->link}/choices", ['number' => 3, 'chosen' => true])));
+        $this->asGuest($this->guestSays($this->link, [self::choice(3)]));
         $this->post("{$this->link}/send", ['name' => 'Ada Fenn', 'email' => 'ada@harbour.example']);
 
         return Selection::query()->firstOrFail();

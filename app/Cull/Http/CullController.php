@@ -58,7 +58,7 @@ final class CullController
     public function since(Shoot $shoot, int $turn): JsonResponse
     {
         $state = Culling::of($shoot);
-        $frames = $state->turn === $turn ? [] : Frame::of($shoot)->where('frames.turn', '>', $turn)->toBase()->get(['id', 'verdict', 'rating', 'uses'])->map(fn ($frame): array => [(int) $frame->id, (string) $frame->verdict, (int) $frame->rating, (int) $frame->uses])->all();
+        $frames = $state->turn === $turn ? [] : Frame::of($shoot)->where('frames.turn', '>', $turn)->toBase()->get(['id', 'verdict', 'rating', 'uses', 'chosen', 'noted'])->map(fn ($frame): array => [(int) $frame->id, (string) $frame->verdict, (int) $frame->rating, (int) $frame->uses, (int) $frame->chosen, (int) $frame->noted])->all();
         $others = $frames === [] ? [] : DB::table('steps')->join('members', 'members.id', '=', 'steps.member_id')->where('steps.shoot_id', $shoot->id)->where('steps.turn', '>', $turn)->where('members.id', '<>', Member::current()->id)->distinct()->pluck('members.name')->all();
 
         return response()->json(['turn' => $state->turn, 'arrangement' => $state->arrangement, 'round' => Round::query()->findOrFail($state->round)->forPage(), 'frames' => $frames, 'others' => $others])->header('Cache-Control', 'no-store');

@@ -14,7 +14,6 @@ use App\Studio\Shoot;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Cull\Filter\InvalidFilter;
 use Kanpai\Core\Cull\FrameFilter;
@@ -40,11 +39,8 @@ final class SetsController
                 throw ValidationException::withMessages(['rule' => $reason->getMessage()]);
             }
         }
-        $set = FrameSet::query()->create(['studio_id' => $shoot->studio_id, 'shoot_id' => $request->boolean('everywhere') ? null : $shoot->id, 'name' => $name, 'rule' => $rule]);
-        $ids = Frame::of($shoot)->whereIn('frames.id', array_map(intval(...), (array) $request->input('frames', [])))->pluck('frames.id');
-        foreach ($ids->chunk(1000) as $some) {
-            DB::table('set_frames')->insertOrIgnore($some->map(fn ($id): array => ['set_id' => $set->id, 'frame_id' => $id])->values()->all());
-        }
+        $ids = Frame::of($shoot)->whereIn('frames.id', array_map(intval(...), (array) $request->input('frames', [])))->pluck('frames.id')->map(fn ($id): int => (int) $id);
+        $set = $rule === null ? FrameSet::ofFrames($shoot, $name, $ids, $request->boolean('everywhere')) : FrameSet::query()->create(['studio_id' => $shoot->studio_id, 'shoot_id' => $request->boolean('everywhere') ? null : $shoot->id, 'name' => $name, 'rule' => $rule]);
 
         return response()->json(['id' => $set->id, 'name' => $set->name, 'rule' => $set->rule, 'shoot' => $set->shoot_id, 'frames' => $ids->count()]);
     }

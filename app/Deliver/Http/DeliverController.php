@@ -6,6 +6,7 @@ namespace App\Deliver\Http;
 
 use App\Deliver\Delivering;
 use App\Deliver\Delivery;
+use App\Ingest\Frame;
 use App\Proof\Selection;
 use App\Studio\Shoot;
 use App\Studio\StudioMail;
@@ -13,6 +14,7 @@ use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Mail;
+use Kanpai\Core\Card\FileKind;
 use Kanpai\Core\Cull\NameList;
 
 final class DeliverController
@@ -47,13 +49,17 @@ final class DeliverController
         return redirect()->route('deliver.show', [$delivery->shoot, 'selection' => $delivery->selection_id])->with('said', "The link was mailed to {$delivery->selection->email}.");
     }
 
-    /** @return array{names: string, separator: string, withEnding: bool} */
+    /** @return array{names: string, separator: string, withEnding: bool, isQuoted: bool, ofRaw: bool} */
     private function list(Request $request, ?Selection $selection): array
     {
         $asked = (string) $request->string('separator', 'lines');
         $separator = isset(NameList::SEPARATORS[$asked]) ? $asked : 'lines';
         $withEnding = $request->string('ending', 'with')->toString() === 'with';
+        [$isQuoted, $ofRaw] = [$request->boolean('quoted'), $request->boolean('raw')];
+        $frames = $selection?->frames()->with($ofRaw ? ['files'] : [])->get() ?? collect();
+        // An editor looks for the raw file, where there is one.
+        $names = $frames->map(fn (Frame $frame): string => ($ofRaw ? $frame->files->firstWhere('kind', FileKind::Raw)?->path : null) ?? $frame->name)->map(fn (string $path): string => basename($path));
 
-        return ['names' => NameList::of($selection?->frames()->pluck('frames.name')->all() ?? [], $separator, $withEnding), 'separator' => $separator, 'withEnding' => $withEnding];
+        return ['names' => NameList::of($names->all(), $separator, $withEnding, $isQuoted), 'separator' => $separator, 'withEnding' => $withEnding, 'isQuoted' => $isQuoted, 'ofRaw' => $ofRaw];
     }
 }

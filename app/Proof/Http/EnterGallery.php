@@ -4,33 +4,42 @@ declare(strict_types=1);
 
 namespace App\Proof\Http;
 
-use App\Proof\Gallery;
+use App\Proof\Guest;
+use App\Proof\Share;
 use Closure;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
-/** Lets a guest into one gallery: by its link, and its password if it has one. */
+/** Lets a guest into one gallery: by its link, and its password if it has one; where it is for named people, by their own link. */
 final class EnterGallery
 {
     public function handle(Request $request, Closure $next): Response
     {
         $token = $request->route('token');
-        $gallery = Gallery::behind(is_string($token) ? $token : '');
-        $request->attributes->set('gallery', $gallery);
-        if ($gallery->published_at === null) {
-            return response()->view('proof.not-ready', ['gallery' => $gallery], 404);
+        $share = Share::behind(is_string($token) ? $token : '');
+        $prefix = $request->route('prefix');
+        abort_if($prefix !== null && $prefix !== $share->gallery->shoot->studio->prefix, 404);
+        $request->attributes->set('share', $share);
+        $facts = ['share' => $share, 'gallery' => $share->gallery, 'studio' => $share->gallery->shoot->studio];
+        $refuse = fn (string $view, int $status, string $words): Response => $request->isMethod('GET') && ! $request->expectsJson() ? response()->view($view, $facts, $status) : response()->json(['message' => $words], $status);
+        if (! $share->isOpen()) {
+            return $refuse('proof.ended', 410, 'This link has ended.');
         }
-        if ($gallery->password !== null && $request->session()->get(self::key($gallery)) !== $gallery->password) {
-            return $request->isMethod('GET') && ! $request->expectsJson()
-                ? response()->view('proof.password', ['gallery' => $gallery], 401)
-                : response('The gallery wants its password.', 401);
+        if ($share->gallery->published_at === null) {
+            return $refuse('proof.not-ready', 404, 'The pictures are being prepared.');
+        }
+        if ($share->is_named && ! $request->routeIs('gallery.me', 'gallery.me.prefixed') && Guest::known($request, $share) === null) {
+            return $refuse('proof.named', 403, 'This gallery is open to people with a link of their own.');
+        }
+        if ($share->password !== null && ! $request->routeIs('gallery.me', 'gallery.me.prefixed') && $request->session()->get(self::key($share)) !== $share->password) {
+            return $refuse('proof.password', 401, 'The gallery wants its password.');
         }
 
         return $next($request);
     }
 
-    public static function key(Gallery $gallery): string
+    public static function key(Share $share): string
     {
-        return "gallery.{$gallery->id}";
+        return "share.{$share->id}";
     }
 }

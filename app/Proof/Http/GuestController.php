@@ -6,114 +6,198 @@ namespace App\Proof\Http;
 
 use App\Proof\Choosing;
 use App\Proof\Comment;
-use App\Proof\Gallery;
+use App\Proof\FullSize;
 use App\Proof\GalleryFrame;
 use App\Proof\Guest;
+use App\Proof\Mailing;
+use App\Proof\Share;
+use App\Proof\UnableToSend;
 use App\Studio\PictureAddress;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Proof\ChoiceList;
+use Kanpai\Core\Proof\Download;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 /** What a guest sees and does. Every action goes through EnterGallery, but for the password itself. */
 final class GuestController
 {
-    public function password(Request $request, string $token): RedirectResponse
+    public function password(Request $request): RedirectResponse
     {
-        $gallery = Gallery::behind($token);
-        if ($gallery->password !== null && ! Hash::check((string) $request->string('password'), $gallery->password)) {
+        $share = Share::behind(self::part($request, 'token'));
+        if ($share->password !== null && ! Hash::check((string) $request->string('password'), $share->password)) {
             throw ValidationException::withMessages(['password' => 'This is not the password of the gallery.']);
         }
         $request->session()->regenerate();
-        $request->session()->put(EnterGallery::key($gallery), $gallery->password);
+        $request->session()->put(EnterGallery::key($share), $share->password);
 
-        return redirect()->route('gallery', $token);
+        return redirect($share->path());
     }
 
-    public function show(Request $request, string $token): View
+    /** A guest's own link: this device is theirs from here on. */
+    public function me(Request $request): RedirectResponse
     {
-        $gallery = $this->gallery($request);
+        $share = $this->share($request);
+        $guest = Guest::byKey($share, self::part($request, 'key')) ?? abort(404);
+        $guest->remember($share);
+        $guest->update(['seen_at' => now()]);
 
-        return view('proof.gallery', ['gallery' => $gallery, 'token' => $token, 'total' => $gallery->frames()->count(), 'sent' => Guest::known($request, $gallery) === null ? null : $gallery->selections()->where('guest_id', Guest::known($request, $gallery)->id)->orderByDesc('id')->first()]);
+        return redirect($share->path());
+    }
+
+    public function show(Request $request): View
+    {
+        $share = $this->share($request);
+        $guest = Guest::known($request, $share);
+        $gallery = $share->gallery;
+        $cover = $gallery->cover_id === null ? null : $gallery->shown()->where('frame_id', $gallery->cover_id)->first();
+
+        return view('proof.gallery', ['gallery' => $gallery, 'share' => $share, 'studio' => $gallery->shoot->studio, 'rights' => $share->rights(), 'base' => $share->path(), 'total' => $gallery->shown()->count(), 'guest' => $guest, 'cover' => $cover?->large($share), 'sent' => $guest?->sent_at === null ? null : $gallery->selections()->where('guest_id', $guest->id)->orderByDesc('id')->first()]);
     }
 
     public function frames(Request $request): JsonResponse
     {
-        $gallery = $this->gallery($request);
-        $guest = Guest::known($request, $gallery);
-        $chosen = $guest === null ? [] : array_flip($guest->choices()->pluck('gallery_frame_id')->all());
-        $comments = $guest === null ? collect() : $guest->comments()->orderBy('id')->get()->groupBy('gallery_frame_id');
+        $share = $this->share($request);
+        $guest = Guest::known($request, $share);
+        $gallery = $share->gallery;
+        $rights = $share->rights();
+        $state = $this->state($share, $guest);
+        // What left stays to be seen for whoever said something of it.
+        $own = array_unique([...array_merge([], ...array_values($state['chosen'])), ...array_column($state['comments'], 'number')]);
+        $frames = $gallery->frames()->whereNotNull('large_path')->where(fn ($query) => $query->whereNull('gone_at')->orWhereIn('number', $own))->orderBy('taken_ms')->orderBy('number')->get();
 
-        return response()->json(['wanted' => $gallery->wanted, 'frames' => $gallery->frames()->orderBy('number')->get()->map(fn (GalleryFrame $frame): array => [
-            'number' => $frame->number,
-            'width' => $frame->width,
-            'height' => $frame->height,
-            'small' => PictureAddress::orNothing($frame->small_path),
-            'large' => PictureAddress::orNothing($frame->large_path),
-            'chosen' => isset($chosen[$frame->id]),
-            'comments' => ($comments[$frame->id] ?? collect())->pluck('text')->all(),
-        ])])->header('Cache-Control', 'no-store');
+        return response()->json([
+            'frames' => $frames->map(fn (GalleryFrame $frame): array => $this->row($frame, $share))->all(), 'download' => $rights->download->value, 'live' => $gallery->live !== null,
+            'lists' => array_values(array_map(fn (ChoiceList $list): array => ['name' => $list->name, 'least' => $list->least, 'most' => $list->most, 'wanted' => $list->wanted()], $rights->lists)),
+            ...$state,
+        ])->header('Cache-Control', 'no-store');
     }
 
-    public function choose(Request $request, Choosing $choosing): JsonResponse
+    /** What this guest said so far, on whatever device; what the studio answered; what came and changed. */
+    public function since(Request $request): JsonResponse
     {
-        $said = $request->validate(['number' => ['required', 'integer'], 'chosen' => ['required', 'boolean']]);
-        $gallery = $this->gallery($request);
-        $guest = Guest::of($request, $gallery);
-        $choosing->choose($guest, $this->frame($gallery, (int) $said['number']), (bool) $said['chosen']);
+        $share = $this->share($request);
+        $edition = $request->string('edition')->toString();
+        $state = $this->state($share, Guest::known($request, $share));
 
-        return response()->json(['chosen' => $guest->choices()->count()]);
+        return $state['edition'] === $edition || $edition === '' ? response()->json($state)->header('Cache-Control', 'no-store') : $this->frames($request);
     }
 
-    public function comment(Request $request): JsonResponse
+    public function steps(StepsRequest $request, Choosing $choosing): JsonResponse
     {
-        $said = $request->validate(['number' => ['required', 'integer'], 'text' => ['required', 'string', 'max:2000']]);
-        $gallery = $this->gallery($request);
-        Comment::query()->create(['guest_id' => Guest::of($request, $gallery)->id, 'gallery_frame_id' => $this->frame($gallery, (int) $said['number'])->id, 'text' => trim($said['text'])]);
+        $share = $this->share($request);
+        $guest = Guest::of($request, $share);
+        $refused = $choosing->apply($guest, $share, $request->steps());
 
-        return response()->json(['said' => true]);
+        return response()->json(['refused' => $refused, ...$this->state($share, $guest->refresh())]);
     }
 
-    public function lookOver(Request $request, string $token): View|RedirectResponse
+    public function lookOver(Request $request): View|RedirectResponse
     {
-        $gallery = $this->gallery($request);
-        $guest = Guest::known($request, $gallery);
-        $frames = $guest === null ? collect() : $gallery->frames()->whereIn('id', $guest->choices()->select('gallery_frame_id'))->with(['comments' => fn ($query) => $query->where('guest_id', $guest->id)])->orderBy('number')->get();
-        if ($frames->isEmpty()) {
-            return redirect()->route('gallery', $token)->with('said', 'Nothing is chosen yet. Choose the pictures you want, then come back here.');
+        $share = $this->share($request);
+        $guest = Guest::known($request, $share);
+        $frames = $guest === null ? collect() : $share->gallery->shown()->whereIn('id', $guest->choices()->select('gallery_frame_id'))->with(['comments' => fn ($query) => $query->where('guest_id', $guest->id)])->get();
+        if ($guest === null || $frames->isEmpty() || $guest->sent_at !== null) {
+            return redirect($share->path())->with('said', $guest?->sent_at === null ? UnableToSend::nothing()->getMessage() : UnableToSend::sentAlready()->getMessage());
         }
+        $lists = DB::table('choices')->where('guest_id', $guest->id)->get(['gallery_frame_id', 'list'])->groupBy('list')->map(fn ($rows): array => $rows->pluck('gallery_frame_id')->all());
 
-        return view('proof.look-over', ['gallery' => $gallery, 'guest' => $guest, 'frames' => $frames, 'token' => $token, 'total' => $gallery->frames()->count()]);
+        return view('proof.look-over', ['gallery' => $share->gallery, 'share' => $share, 'studio' => $share->gallery->shoot->studio, 'rights' => $share->rights(), 'base' => $share->path(), 'guest' => $guest, 'frames' => $frames, 'lists' => $lists, 'total' => $share->gallery->shown()->count()]);
     }
 
-    public function send(Request $request, string $token, Choosing $choosing): RedirectResponse
+    public function send(Request $request, Choosing $choosing): RedirectResponse
     {
         $said = $request->validate(
             ['name' => ['required', 'string', 'max:120'], 'email' => ['required', 'email', 'max:255'], 'message' => ['nullable', 'string', 'max:4000']],
             ['name.required' => 'Please say who you are.', 'email.required' => 'Please leave a mail address for the answer.', 'email.email' => 'This is no mail address.'],
         );
-        $gallery = $this->gallery($request);
-        $guest = Guest::known($request, $gallery);
+        $share = $this->share($request);
+        $guest = Guest::known($request, $share);
         if ($guest === null || $guest->choices()->doesntExist()) {
-            return redirect()->route('gallery', $token)->with('said', 'Nothing is chosen yet.');
+            return redirect($share->path())->with('said', UnableToSend::nothing()->getMessage());
         }
-        $choosing->send($gallery, $guest, $said['name'], $said['email'], $said['message'] ?? '');
+        try {
+            $choosing->send($guest, $said['name'], $said['email'], $said['message'] ?? '');
+        } catch (UnableToSend $reason) {
+            return redirect($share->path().'/send')->withInput()->withErrors(['choice' => $reason->getMessage()]);
+        }
 
-        return redirect()->route('gallery', $token);
+        return redirect($share->path());
     }
 
-    private function gallery(Request $request): Gallery
+    /** Mails the guest the link that brings them back on another device. */
+    public function keep(Request $request, Mailing $mailing): RedirectResponse
     {
-        $gallery = $request->attributes->get('gallery');
-        assert($gallery instanceof Gallery);
+        $said = $request->validate(['name' => ['nullable', 'string', 'max:120'], 'email' => ['required', 'email', 'max:255']], ['email.required' => 'Say where the link is to go.', 'email.email' => 'This is no mail address.']);
+        $share = $this->share($request);
+        $guest = Guest::of($request, $share);
+        $guest->update(['email' => $said['email'], 'name' => $said['name'] ?? $guest->name]);
+        $mailing->bringBack($guest);
 
-        return $gallery;
+        return redirect($share->path())->with('said', "Your own link is on its way to {$said['email']}. It opens the gallery on any device, with all you chose and said.");
     }
 
-    private function frame(Gallery $gallery, int $number): GalleryFrame
+    public function download(Request $request, FullSize $fullSize): BinaryFileResponse|RedirectResponse
     {
-        return $gallery->frames()->where('number', $number)->firstOrFail();
+        $share = $this->share($request);
+        $download = $share->rights()->download;
+        $proof = $share->gallery->shown()->where('number', (int) self::part($request, 'number'))->firstOrFail();
+        abort_if($download === Download::Nothing, 403);
+        $name = sprintf('%s-%03d.jpg', str($share->gallery->title)->slug('-') ?: 'picture', $proof->number);
+        if ($download === Download::Proof) {
+            return response()->download(config('kanpai.pictures').'/'.$proof->large($share), $name);
+        }
+        $path = $fullSize->of($proof->frame);
+
+        return $path === null ? redirect($share->path())->with('said', "Picture {$proof->number} cannot be had in full size just now. The studio has been shown this.") : response()->download($path, $name)->deleteFileAfterSend();
+    }
+
+    /** @return array{edition: string, chosen: array<string, list<int>>, ratings: array<int, int>, comments: list<array<string, mixed>>, isSent: bool} */
+    private function state(Share $share, ?Guest $guest): array
+    {
+        $gallery = $share->gallery;
+        $state = ['edition' => hash('xxh3', $gallery->updated_at->getTimestamp().' '.DB::table('gallery_frames')->where('gallery_id', $gallery->id)->whereNotNull('large_path')->count().' '.json_encode($share->rights)), 'chosen' => [], 'ratings' => [], 'comments' => [], 'isSent' => $guest?->sent_at !== null];
+        if ($guest === null) {
+            return $state;
+        }
+        foreach (DB::table('choices')->join('gallery_frames', 'gallery_frames.id', '=', 'choices.gallery_frame_id')->where('guest_id', $guest->id)->get(['number', 'list']) as $choice) {
+            $state['chosen'][(string) $choice->list][] = (int) $choice->number;
+        }
+        $state['ratings'] = DB::table('guest_ratings')->join('gallery_frames', 'gallery_frames.id', '=', 'guest_ratings.gallery_frame_id')->where('guest_id', $guest->id)->pluck('rating', 'number')->map(fn ($rating): int => (int) $rating)->all();
+        $state['comments'] = array_values(Comment::query()->where('guest_id', $guest->id)->with('galleryFrame')->orderBy('id')->get()->toBase()->map(fn (Comment $comment): array => [
+            'id' => $comment->uuid, 'number' => $comment->galleryFrame->number, 'text' => $comment->text, 'svg' => $comment->drawing($comment->galleryFrame)?->toSvg(), 'answer' => $comment->answer, 'isDone' => $comment->done_at !== null,
+        ])->all());
+
+        return $state;
+    }
+
+    /** @return array<string, mixed> */
+    private function row(GalleryFrame $frame, Share $share): array
+    {
+        return [
+            'number' => $frame->number, 'width' => $frame->width, 'height' => $frame->height, 'section' => $frame->section, 'isGone' => $frame->gone_at !== null,
+            'small' => PictureAddress::orNothing($frame->small($share)), 'large' => PictureAddress::orNothing($frame->large($share)),
+            'caption' => $share->rights()->captions ? ($frame->headline ?: $frame->description) : '',
+        ];
+    }
+
+    private static function part(Request $request, string $name): string
+    {
+        $part = $request->route($name);
+
+        return is_string($part) ? $part : '';
+    }
+
+    private function share(Request $request): Share
+    {
+        $share = $request->attributes->get('share');
+        assert($share instanceof Share);
+
+        return $share;
     }
 }

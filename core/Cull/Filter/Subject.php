@@ -24,6 +24,8 @@ enum Subject: string
     case Words = 'words';
     case Name = 'name';
     case Time = 'time';
+    case Chosen = 'chosen';
+    case Notes = 'notes';
 
     public function help(): string
     {
@@ -44,17 +46,19 @@ enum Subject: string
             self::Keyword => 'a part of a keyword',
             self::Words => 'a part of any text of the caption',
             self::Name => 'a part of the file name',
+            self::Chosen => 'by how many guests, or a part of a guest’s or a list’s name',
+            self::Notes => 'comments and drawings of guests',
             self::Time => 'time of day, or date and time, in the shoot’s zone',
         };
     }
 
     public function isNumber(): bool
     {
-        return in_array($this, [self::Rating, self::Moment, self::Iso, self::Aperture, self::Shutter, self::Focal, self::Sharpness], true);
+        return in_array($this, [self::Rating, self::Moment, self::Iso, self::Aperture, self::Shutter, self::Focal, self::Sharpness, self::Notes], true);
     }
 
     public function canBeCompared(): bool
     {
-        return $this->isNumber() || $this === self::Time;
+        return $this->isNumber() || in_array($this, [self::Time, self::Chosen], true);
     }
 }

@@ -37,8 +37,10 @@ final readonly class Test implements Term
         if ($asked === Subject::Time && preg_match('/^(\d{4}-\d\d-\d\d[ T])?([01]?\d|2[0-3])[:.][0-5]\d([:.][0-5]\d)?$/', $value) !== 1) {
             throw InvalidFilter::value($asked, $value);
         }
+        // Guests are counted, or named.
+        $isCounted = $asked === Subject::Chosen && (is_numeric($value) || ! in_array($operator, [':', '='], true));
 
-        return new self($asked, $operator, in_array($asked, [Subject::Verdict], true) ? strtolower($value) : $value, $asked->isNumber() ? self::number($asked, $value) : null);
+        return new self($asked, $operator, in_array($asked, [Subject::Verdict], true) ? strtolower($value) : $value, $asked->isNumber() || $isCounted ? self::number($asked, $value) : null);
     }
 
     public function __toString(): string

@@ -135,7 +135,7 @@ function show() {
 
 /** What was said of the frame, drawn anew only where it differs: most keys leave most of it as it is. */
 function showMarks(frame) {
-    const said = `${frame.verdict}, rating ${frame.rating}${[...named(frame.uses), ...(collected.has(frame.id) ? [setName()] : [])].map((name) => `, ${name}`).join('')}`;
+    const said = `${frame.verdict}, rating ${frame.rating}${told(frame).map((name) => `, ${name}`).join('')}`;
     if (showMarks.said !== said) {
         showMarks.said = said;
         $('shown').replaceChildren(verdictShape(frame.verdict), pips(frame.rating), ...tags(frame));
@@ -220,8 +220,13 @@ function named(bits) {
     return Object.entries(uses).filter(([bit]) => bits & (1 << bit)).map(([, name]) => name);
 }
 
+/** What a frame is for, and what guests said of it. */
+function told(frame) {
+    return [...named(frame.uses), ...(collected.has(frame.id) ? [setName()] : []), ...(frame.chosen ? [`${count(frame.chosen, 'guest')} chose it`] : []), ...(frame.noted ? [count(frame.noted, 'comment')] : [])];
+}
+
 function tags(frame) {
-    return [...named(frame.uses), ...(collected.has(frame.id) ? [setName()] : [])].map((name) => {
+    return told(frame).map((name) => {
         const tag = document.createElement('span');
         tag.className = 'tag';
         tag.textContent = name;
@@ -700,7 +705,7 @@ function turnStep(step, isBack) {
 /* ---- the server, and others ---- */
 
 function answered(answer) {
-    for (const conflict of answer.conflicts) {
+    for (const conflict of answer.conflicts ?? []) {
         const frame = byId.get(conflict.frame);
         if (frame) {
             const mine = saw(frame);
@@ -711,17 +716,17 @@ function answered(answer) {
     if (Object.keys(answer.refused).length > 0) {
         say(Object.values(answer.refused)[0]);
     }
-    for (const id of answer.gone) {
+    for (const id of answer.gone ?? []) {
         const frame = byId.get(id);
         if (frame) {
             frame.in = 0;
             say(`${frame.name} is no longer in the shoot: it was set aside meanwhile.`);
         }
     }
-    if (answer.conflicts.length + answer.gone.length > 0) {
+    if (answer.conflicts?.length + answer.gone?.length > 0) {
         refilter(current());
     }
-    if (answer.round !== round.id) {
+    if (answer.round !== undefined && answer.round !== round.id) {
         look();
     }
     refreshMeeting();
@@ -751,36 +756,45 @@ async function look() {
     }
     const { made } = steps;
     try {
-        const told = await get(`${root.dataset.since}/${turn}`);
+        const answer = await get(`${root.dataset.since}/${turn}`);
         if (steps.made !== made) {
             // Something was done here meanwhile, and this is how it stood before.
             return;
         }
         const touched = [];
-        for (const [id, said, rating, bits] of told.frames) {
+        let chosen = 0;
+        for (const [id, said, rating, bits, wanted, noted] of answer.frames) {
             const frame = byId.get(id);
+            if (frame && (frame.chosen !== wanted || frame.noted !== noted)) {
+                Object.assign(frame, { chosen: wanted, noted });
+                chosen++;
+            }
             if (frame && (frame.verdict !== said || frame.rating !== rating || frame.uses !== bits)) {
                 Object.assign(frame, { verdict: said, rating, uses: bits });
                 touched.push(frame);
             }
         }
-        turn = told.turn;
+        turn = answer.turn;
+        if (chosen > 0) {
+            say(`Guests chose or said something of ${count(chosen, 'frame')}.`);
+            show();
+        }
         if (touched.length > 0) {
             ladder.refresh(touched);
             mode === 'rivals' ? rivals.draw() : refilter(current());
             wall.refresh(touched);
-            if (told.others.length > 0) {
-                say(`${told.others.join(' and ')} marked ${count(touched.length, 'frame')}.`);
+            if (answer.others.length > 0) {
+                say(`${answer.others.join(' and ')} marked ${count(touched.length, 'frame')}.`);
             }
         }
-        if (told.arrangement !== table.arrangement) {
+        if (answer.arrangement !== table.arrangement) {
             await load();
             refreshGaps();
             say('Clocks were set, or frames came or left: all stand in their new order.');
         }
-        if (round && told.round.id !== round.id) {
+        if (round && answer.round.id !== round.id) {
             // Another round goes on: what was marked for the old one stays with it.
-            say(`${told.round.name} goes on now. What you marked for ${round.name} is kept with it.`);
+            say(`${answer.round.name} goes on now. What you marked for ${round.name} is kept with it.`);
             await load();
         }
     } catch {

@@ -1,277 +1,237 @@
-/** The gallery of a guest: grid and large view, choices sent at once and sent again until they arrived. */
-import { get, post } from '../studio/server.js';
-import { element } from '../studio/shapes.js';
+/**
+ * The gallery of a guest. Whatever is done stands on the page at once, is kept in the browser until the server has it,
+ * and comes back on every device of the same guest.
+ */
+import { get } from '../studio/server.js';
+import { Steps, uuid } from '../studio/steps.js';
+import { Grid } from './grid.js';
+import { Large } from './large.js';
 
+const EVERY = 5000;
 const root = document.querySelector('[data-gallery]');
 const base = root.dataset.gallery;
-const grid = root.querySelector('[data-grid]');
-const large = document.querySelector('[data-large]');
-const view = large.querySelector('.view');
-const GAP = 10;
+const $ = (name) => root.querySelector(`[data-${name}]`);
 let frames = [];
-let wanted = null;
+let lists = [];
+let list = null;
 let shown = [];
 let filter = 'all';
-let at = 0;
+let edition = '';
+/** What this guest said: list → numbers; number → rating; comments in order. */
+let chosen = new Map();
+let ratings = new Map();
+let comments = [];
+let isSent = false;
 
-const waiting = new Map();
-let sending = false;
+const steps = new Steps(base, `${base}/steps`, (waiting, problem) => {
+    $('offline').hidden = problem === null;
+    $('offline').textContent = problem === null ? '' : problem.status === 410 || problem.status === 403 ? 'This link has ended, so what you did last did not reach the studio.' : `${waiting} ${waiting === 1 ? 'step has' : 'steps have'} not reached the studio yet. They are kept here, and sent as soon as the connection is back.`;
+}, answered);
 
-async function flush() {
-    if (sending || waiting.size === 0) {
+const isChosen = (frame, name = list?.name) => chosen.get(name)?.has(frame.number) ?? false;
+const anyList = (frame) => lists.some((one) => isChosen(frame, one.name));
+const saidOf = (frame) => comments.filter((comment) => comment.number === frame.number);
+const meets = (frame) => filter === 'all' || (filter === 'chosen' && isChosen(frame)) || (filter === 'not' && !anyList(frame)) || (filter === 'said' && saidOf(frame).length > 0);
+
+const acts = {
+    can: { get choose() { return lists.length > 0; } },
+    get lists() { return lists; },
+    get isSent() { return isSent; },
+    canChoose: () => lists.length > 0,
+    chosen: (frame, name) => isChosen(frame, name),
+    choose,
+    rating: (frame) => ratings.get(frame.number) ?? 0,
+    rate,
+    comments: saidOf,
+    comment,
+    said: (frame) => { const last = saidOf(frame).at(-1); return last ? last.text || 'drawn on' : ''; },
+    download: (frame) => `${base}/pictures/${frame.number}`,
+    open: (frame) => large.open(shown, frame),
+    closed: () => lay(),
+};
+const grid = new Grid($('grid'), acts);
+const large = new Large(document.querySelector('[data-large]'), acts);
+
+/* ---- doing ---- */
+
+function does(step, act) {
+    if (isSent) {
+        tell('Your selection is with the studio. Ask it to open the selection again, if you want to change something.');
+
         return;
     }
-    sending = true;
-    try {
-        for (const [number, chosen] of [...waiting]) {
-            await post(`${base}/choices`, { number, chosen });
-            if (waiting.get(number) === chosen) {
-                waiting.delete(number);
-            }
-        }
-        root.querySelector('[data-offline]').hidden = true;
-    } catch (reason) {
-        root.querySelector('[data-offline]').hidden = false;
-        if (reason.status === 401 || reason.status === 419) {
-            window.location.reload();
-        }
-        setTimeout(flush, 3000);
+    act();
+    steps.add({ id: uuid(), ...step });
+}
+
+function choose(frame, name = list?.name) {
+    const own = lists.find((one) => one.name === name);
+    if (!own) {
+        return;
     }
-    sending = false;
-    if (waiting.size > 0 && root.querySelector('[data-offline]').hidden) {
-        flush();
+    const numbers = chosen.get(name) ?? new Set();
+    const isOn = !numbers.has(frame.number);
+    if (isOn && own.most !== null && standing(own) >= own.most) {
+        tell(`${own.most} are chosen${lists.length > 1 ? ` for “${name}”` : ''}, and no more can be. Let one go first.`);
+
+        return;
+    }
+    does({ kind: 'choose', number: frame.number, list: name, on: isOn }, () => {
+        isOn ? numbers.add(frame.number) : numbers.delete(frame.number);
+        chosen.set(name, numbers);
+        tell('');
+    });
+    changed(frame);
+}
+
+function rate(frame, rating) {
+    does({ kind: 'rate', number: frame.number, rating }, () => (rating === 0 ? ratings.delete(frame.number) : ratings.set(frame.number, rating)));
+    changed(frame);
+}
+
+function comment(frame, text, drawing) {
+    const id = uuid();
+    does({ id, kind: 'comment', number: frame.number, text, drawing }, () => comments.push({ id, number: frame.number, text, svg: null, answer: null, isDone: false, isWaiting: true }));
+    changed(frame);
+}
+
+function changed(frame) {
+    tally();
+    grid.refresh(frame);
+    large.refresh(shown);
+}
+
+function tell(text) {
+    $('told').textContent = text;
+    $('told').hidden = text === '';
+    large.tell(text);
+}
+
+/* ---- what the server says ---- */
+
+function answered(answer, batch) {
+    for (const [id, reason] of Object.entries(answer.refused ?? {})) {
+        const step = batch.find((one) => one.id === id);
+        if (step?.kind === 'choose') {
+            chosen.get(step.list)?.[step.on ? 'delete' : 'add'](step.number);
+        } else if (step?.kind === 'comment') {
+            comments = comments.filter((one) => one.id !== id);
+        }
+        tell(reason);
+    }
+    take(answer);
+    draw();
+}
+
+/** Takes over what stands with the server; what is still on its way stays on the page. */
+function take(told) {
+    if (told.edition === undefined) {
+        return;
+    }
+    edition = told.edition;
+    isSent = told.isSent;
+    if (told.frames) {
+        frames = told.frames;
+        ({ lists } = told);
+        list = lists.find((one) => one.name === list?.name) ?? lists[0] ?? null;
+    }
+    chosen = new Map(Object.entries(told.chosen).map(([name, numbers]) => [name, new Set(numbers)]));
+    ratings = new Map(Object.entries(told.ratings).map(([number, rating]) => [Number(number), rating]));
+    ({ comments } = told);
+    replay();
+}
+
+function replay() {
+    for (const step of steps.waiting) {
+        if (step.kind === 'choose') {
+            const numbers = chosen.get(step.list) ?? new Set();
+            step.on ? numbers.add(step.number) : numbers.delete(step.number);
+            chosen.set(step.list, numbers);
+        } else if (step.kind === 'rate') {
+            ratings.set(step.number, step.rating);
+        } else if (!comments.some((one) => one.id === step.id)) {
+            comments.push({ id: step.id, number: step.number, text: step.text, svg: null, answer: null, isDone: false, isWaiting: true });
+        }
     }
 }
-window.addEventListener('beforeunload', (event) => {
-    if (waiting.size > 0) {
-        event.preventDefault();
-    }
-});
 
-function choose(frame, chosen = !frame.chosen) {
-    frame.chosen = chosen;
-    waiting.set(frame.number, chosen);
-    flush();
-    tally();
-    for (const button of document.querySelectorAll(`[data-chooses="${frame.number}"]`)) {
-        button.setAttribute('aria-pressed', String(chosen));
+async function look() {
+    if (document.hidden || steps.waiting.length > 0) {
+        return;
     }
-    if (large.open) {
-        showLarge();
+    const { made } = steps;
+    try {
+        const before = JSON.stringify([[...chosen].map(([name, numbers]) => [name, [...numbers]]), [...ratings], comments, edition, isSent]);
+        const told = await get(`${base}/since?edition=${encodeURIComponent(edition)}`);
+        if (steps.made === made) {
+            const came = told.frames ? told.frames.length - frames.length : 0;
+            take(told);
+            if (before !== JSON.stringify([[...chosen].map(([name, numbers]) => [name, [...numbers]]), [...ratings], comments, edition, isSent])) {
+                draw();
+                came > 0 && tell(`${came} new ${came === 1 ? 'picture has' : 'pictures have'} come in.`);
+            }
+        }
+    } catch (reason) {
+        if (reason.status === 410 || reason.status === 401) {
+            window.location.reload();
+        }
     }
-    if (filter !== 'all') {
-        lay();
-    }
+}
+
+/* ---- what is shown ---- */
+
+/** How many of a list are chosen and still there. */
+function standing(one) {
+    const there = new Set(frames.filter((frame) => !frame.isGone).map((frame) => frame.number));
+
+    return [...(chosen.get(one.name) ?? [])].filter((number) => there.has(number)).length;
 }
 
 function tally() {
-    const chosen = frames.filter((frame) => frame.chosen).length;
-    const said = frames.filter((frame) => frame.comments.length > 0).length;
-    root.querySelector('[data-chosen]').textContent = chosen;
-    root.querySelector('[data-of]').textContent = wanted ? `of ${wanted}` : `of ${frames.length} chosen`;
-    root.querySelector('[data-share]').setAttribute('width', `${Math.min(100, (100 * chosen) / (wanted || frames.length || 1))}%`);
-    const counts = { all: frames.length, chosen, not: frames.length - chosen, said };
+    const there = frames.filter((frame) => !frame.isGone);
+    const count = list ? standing(list) : 0;
+    if (list) {
+        const goal = list.most ?? list.least;
+        $('chosen').textContent = count;
+        $('of').textContent = list.wanted ? `of ${list.wanted}` : `of ${there.length} chosen`;
+        $('share').setAttribute('width', `${Math.min(100, (100 * count) / (goal || there.length || 1))}%`);
+    }
+    const counts = { all: there.length, chosen: count, not: there.filter((frame) => !anyList(frame)).length, said: frames.filter((frame) => saidOf(frame).length > 0).length };
     for (const button of root.querySelectorAll('[data-filter]')) {
         button.querySelector('span').textContent = counts[button.dataset.filter];
         button.setAttribute('aria-pressed', String(button.dataset.filter === filter));
     }
+    for (const button of root.querySelectorAll('[data-list]')) {
+        const own = lists.find((one) => one.name === button.dataset.list);
+        button.setAttribute('aria-pressed', String(own === list));
+        button.querySelector('span').textContent = own ? `${standing(own)}${own.wanted ? ` of ${own.wanted}` : ''}` : '';
+    }
+    $('send')?.toggleAttribute('hidden', isSent);
 }
 
-const meets = (frame) => filter === 'all' || (filter === 'chosen' && frame.chosen) || (filter === 'not' && !frame.chosen) || (filter === 'said' && frame.comments.length > 0);
-
-function ring(frame) {
-    const button = document.createElement('button');
-    button.type = 'button';
-    button.className = 'ring';
-    button.dataset.chooses = frame.number;
-    button.setAttribute('aria-pressed', String(frame.chosen));
-    button.setAttribute('aria-label', `Choose picture ${frame.number}`);
-    button.append(element('svg', { viewBox: '0 0 32 32' }, element('circle', { class: 'plate', cx: 16, cy: 16, r: 14 }), element('circle', { class: 'inner-ring', cx: 16, cy: 16, r: 7 })));
-    button.addEventListener('click', () => choose(frame));
-
-    return button;
-}
-
-/** Rows of equal height that end at the same edge; only those near the window stand in the page. */
-let boxes = [];
 function lay() {
     shown = frames.filter(meets);
-    const width = grid.clientWidth;
-    const height = width < 600 ? 150 : Math.max(190, Math.min(260, width / 5.6));
-    boxes = [];
-    let row = [];
-    let ratios = 0;
-    let top = 0;
-    const close = (isLast) => {
-        const fit = (width - GAP * (row.length - 1)) / ratios;
-        const tall = isLast ? Math.min(height, fit) : fit;
-        let left = 0;
-        for (const frame of row) {
-            const wide = tall * (frame.width / frame.height);
-            boxes.push({ frame, left, top, wide, tall });
-            left += wide + GAP;
-        }
-        top += tall + GAP;
-        row = [];
-        ratios = 0;
-    };
-    for (const frame of shown) {
-        row.push(frame);
-        ratios += frame.width / frame.height;
-        if (ratios * height + GAP * (row.length - 1) >= width) {
-            close(false);
-        }
-    }
-    if (row.length > 0) {
-        close(true);
-    }
-    grid.style.height = `${top}px`;
-    grid.replaceChildren();
-    root.querySelector('[data-none]').hidden = shown.length > 0;
-    place();
+    $('none').hidden = shown.length > 0;
+    grid.lay(shown, frames.some((frame) => frame.section !== ''));
 }
 
-function place() {
-    const from = window.scrollY - grid.offsetTop - 800;
-    const to = from + window.innerHeight + 1600;
-    const there = new Map([...grid.children].map((child) => [Number(child.dataset.number), child]));
-    for (const box of boxes) {
-        const isNear = box.top + box.tall > from && box.top < to;
-        const child = there.get(box.frame.number);
-        if (isNear && !child) {
-            grid.append(tile(box));
-        } else if (!isNear && child) {
-            child.remove();
-        }
-    }
+function draw() {
+    tally();
+    lay();
+    large.refresh(shown);
 }
 
-function tile({ frame, left, top, wide, tall }) {
-    const figure = document.createElement('div');
-    figure.className = 'proof';
-    figure.dataset.number = frame.number;
-    Object.assign(figure.style, { left: `${left}px`, top: `${top}px`, width: `${wide}px`, height: `${tall}px` });
-    const open = document.createElement('button');
-    open.type = 'button';
-    open.className = 'open';
-    open.setAttribute('aria-label', `Show picture ${frame.number} large`);
-    const image = document.createElement('img');
-    image.src = frame.small;
-    image.alt = '';
-    open.append(image);
-    open.addEventListener('click', () => { at = shown.indexOf(frame); openLarge(); });
-    const number = document.createElement('span');
-    number.className = 'no';
-    number.textContent = String(frame.number).padStart(3, '0');
-    figure.append(open, number, ring(frame));
-    if (frame.comments.length > 0) {
-        const said = document.createElement('span');
-        said.className = 'said-here clip';
-        said.textContent = frame.comments.at(-1);
-        figure.append(said);
-    }
-
-    return figure;
-}
-
-function openLarge() {
-    if (!large.open) {
-        large.showModal();
-        view.focus();
-    }
-    showLarge();
-}
-
-function showLarge() {
-    const frame = shown[at];
-    if (!frame) {
-        large.close();
-
-        return;
-    }
-    const image = large.querySelector('img');
-    if (image.getAttribute('src') !== frame.large) {
-        image.src = frame.large;
-        image.alt = `Picture ${frame.number}`;
-    }
-    for (const next of [at + 1, at - 1, at + 2]) {
-        if (shown[next]) {
-            new Image().src = shown[next].large;
-        }
-    }
-    large.querySelector('[data-place]').textContent = `Picture ${frame.number} · ${at + 1} of ${shown.length}`;
-    const choice = large.querySelector('[data-choose]');
-    choice.setAttribute('aria-pressed', String(frame.chosen));
-    choice.querySelector('span').textContent = frame.chosen ? 'Chosen' : 'Choose this picture';
-    large.querySelector('[data-comments]').replaceChildren(...frame.comments.map((text) => {
-        const item = document.createElement('li');
-        item.textContent = text;
-
-        return item;
-    }));
-}
-
-function turn(by) {
-    at = Math.min(shown.length - 1, Math.max(0, at + by));
-    showLarge();
-}
-
-// After a click the space bar is to choose, not to turn again.
-large.querySelector('[data-back]').addEventListener('click', (event) => { turn(-1); event.detail && view.focus(); });
-large.querySelector('[data-on]').addEventListener('click', (event) => { turn(1); event.detail && view.focus(); });
-large.querySelector('[data-close]').addEventListener('click', () => large.close());
-large.querySelector('[data-choose]').addEventListener('click', () => choose(shown[at]));
-large.addEventListener('close', lay);
-large.addEventListener('keydown', (event) => {
-    if (event.target.matches('textarea, input') || event.metaKey || event.ctrlKey || event.altKey) {
-        return;
-    }
-    if (event.key === 'ArrowRight' || event.key === 'ArrowLeft') {
-        turn(event.key === 'ArrowRight' ? 1 : -1);
-        event.preventDefault();
-    } else if (event.key === ' ' && !event.target.matches('button')) {
-        choose(shown[at]);
-        event.preventDefault();
-    }
-});
-let touched = null;
-view.addEventListener('pointerdown', (event) => { touched = event.pointerType === 'touch' ? event.clientX : null; });
-view.addEventListener('pointerup', (event) => {
-    if (touched !== null && Math.abs(event.clientX - touched) > 50) {
-        turn(event.clientX < touched ? 1 : -1);
-    }
-    touched = null;
-});
-large.querySelector('form').addEventListener('submit', async (event) => {
-    event.preventDefault();
-    const frame = shown[at];
-    const field = event.target.elements.text;
-    const problem = large.querySelector('[data-problem]');
-    if (!field.value.trim()) {
-        return;
-    }
-    try {
-        await post(`${base}/comments`, { number: frame.number, text: field.value });
-        frame.comments.push(field.value.trim());
-        field.value = '';
-        problem.hidden = true;
-        tally();
-        showLarge();
-    } catch {
-        problem.hidden = false;
-    }
-});
 for (const button of root.querySelectorAll('[data-filter]')) {
-    button.addEventListener('click', () => {
-        filter = button.dataset.filter;
-        tally();
-        lay();
-    });
+    button.addEventListener('click', () => { filter = button.dataset.filter; draw(); });
 }
-window.addEventListener('scroll', place, { passive: true });
+for (const button of root.querySelectorAll('[data-list]')) {
+    button.addEventListener('click', () => { list = lists.find((one) => one.name === button.dataset.list) ?? list; draw(); });
+}
 window.addEventListener('resize', lay);
 
-({ frames, wanted } = await get(`${base}/frames`));
-tally();
-lay();
+take(await get(`${base}/frames`));
+draw();
+steps.send();
 root.dataset.ready = 'true';
+setInterval(look, EVERY);
+document.addEventListener('visibilitychange', look);

@@ -9,6 +9,8 @@ const TOGETHER = 350;
 /** Steps, and marks in them, that go in one request. */
 const MOST_STEPS = 200;
 const MOST_MARKS = 8000;
+/** Answers to what is too large or not what was asked for. */
+const UNREADABLE = [413, 422];
 
 export class Steps {
     #prefix;
@@ -18,13 +20,15 @@ export class Steps {
     #isSending = false;
     #changed;
     #answered;
+    #most = MOST_STEPS;
 
     /**
+     * @param place names what the steps are done to
      * @param changed is told how many marks wait, and why the server does not answer
-     * @param answered is told what the server said of the steps it took
+     * @param answered is told what the server said of the steps it took, or refused
      */
-    constructor(shoot, address, changed, answered = () => {}) {
-        this.#prefix = `kanpai-steps-${shoot}-`;
+    constructor(place, address, changed, answered = () => {}) {
+        this.#prefix = `kanpai-steps-${place}-`;
         const own = sessionStorage.getItem('kanpai-window') ?? uuid();
         sessionStorage.setItem('kanpai-window', own);
         this.#key = this.#prefix + own;
@@ -72,7 +76,14 @@ export class Steps {
             this.#keep();
             this.#changed(this.#marks(), null);
             this.#answered(answer, batch);
+            this.#most = MOST_STEPS;
         } catch (reason) {
+            if (UNREADABLE.includes(reason.status) && this.#refuse(batch, reason)) {
+                this.#isSending = false;
+                this.send();
+
+                return;
+            }
             this.#changed(this.#marks(), reason);
             if (reason.status === 419 || reason.status === 401) {
                 window.location.reload();
@@ -85,6 +96,21 @@ export class Steps {
         this.send();
     }
 
+    /** A step that the server will never take must not hold up those behind it: they go one by one until it is found. */
+    #refuse(batch, reason) {
+        if (batch.length > 1) {
+            this.#most = 1;
+
+            return true;
+        }
+        this.#waiting = this.#waiting.slice(1);
+        this.#keep();
+        this.#changed(this.#marks(), null);
+        this.#answered({ refused: { [batch[0].id]: Object.values(reason.told?.errors ?? {})[0]?.[0] ?? 'The server cannot read this.' } }, batch);
+
+        return true;
+    }
+
     #marks() {
         return this.#waiting.reduce((sum, step) => sum + (step.marks?.length ?? 1), 0);
     }
@@ -92,7 +118,7 @@ export class Steps {
     #batch() {
         let marks = 0;
         let count = 0;
-        while (count < Math.min(MOST_STEPS, this.#waiting.length)) {
+        while (count < Math.min(this.#most, this.#waiting.length)) {
             marks += this.#waiting[count].marks?.length ?? 0;
             if (count > 0 && marks > MOST_MARKS) {
                 break;

@@ -49,6 +49,8 @@
                 @foreach(['with' => 'with ending', 'without' => 'without ending'] as $value => $label)
                     <span class="form-check"><input class="form-check-input" type="radio" id="ending-{{ $value }}" name="ending" value="{{ $value }}" @checked(($value === 'with') === $withEnding)><label class="form-check-label" for="ending-{{ $value }}">{{ $label }}</label></span>
                 @endforeach
+                <span class="form-check"><input class="form-check-input" type="checkbox" id="quoted" name="quoted" value="1" @checked($isQuoted)><label class="form-check-label" for="quoted">in quotes</label></span>
+                <span class="form-check"><input class="form-check-input" type="checkbox" id="raw" name="raw" value="1" @checked($ofRaw)><label class="form-check-label" for="raw">of the raw files</label></span>
                 <label class="visually-hidden" for="separator">Separated by</label>
                 <select class="form-select w-auto" id="separator" name="separator">@foreach(['lines' => 'one on each line', 'commas' => 'separated by commas', 'spaces' => 'separated by spaces'] as $value => $label)<option value="{{ $value }}" @selected($separator === $value)>{{ $label }}</option>@endforeach</select>
             </form>

@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Proof\Http;
+
+use App\Cull\FrameSet;
+use App\Studio\Shoot;
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Rule;
+use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Cull\Filter\FilterText;
+use Kanpai\Core\Cull\Filter\InvalidFilter;
+use Kanpai\Core\Proof\MarkPlace;
+use Kanpai\Core\Proof\Sectioning;
+
+/** A gallery as a form says it, with its first share. */
+final class PublishRequest extends FormRequest
+{
+    use SaysShare;
+
+    /** @return array<string, list<mixed>> */
+    public function rules(): array
+    {
+        return [
+            ...$this->shareRules(),
+            'title' => ['required', 'string', 'max:120'],
+            'message' => ['nullable', 'string', 'max:4000'],
+            'watermark' => ['nullable', 'string', 'max:80'],
+            'mark_kind' => ['nullable', 'in:words,mark,none'],
+            'mark_place' => ['nullable', Rule::enum(MarkPlace::class)],
+            'mark_size' => ['nullable', 'numeric', 'between:1,100'],
+            'mark_opacity' => ['nullable', 'numeric', 'between:5,100'],
+            'sectioning' => ['nullable', Rule::enum(Sectioning::class)],
+            'live' => ['nullable', 'string', 'max:500'],
+            'everywhere' => ['nullable', 'integer'],
+        ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return [...$this->shareMessages(), 'title.required' => 'Give the gallery a title; the guest sees it first.', 'mark_size.between' => 'The size is the width of the watermark in per cent of the picture’s: 1 to 100.', 'mark_opacity.between' => 'How strong it shows is 5 to 100 per cent.'];
+    }
+
+    /**
+     * @return array{title: string, message: string, mark: array<string, mixed>|null, sectioning: string, metadata: string, live: string|null}
+     *
+     * @throws ValidationException
+     */
+    public function gallery(Shoot $shoot): array
+    {
+        return [
+            'title' => $this->string('title')->toString(), 'message' => $this->string('message')->toString(), 'mark' => $this->mark($shoot), 'sectioning' => $this->filled('sectioning') ? $this->string('sectioning')->toString() : Sectioning::None->value,
+            'metadata' => $this->boolean('metadata') ? 'all' : 'rights', 'live' => $this->live(),
+        ];
+    }
+
+    /** @throws ValidationException */
+    public function everywhere(Shoot $shoot): ?FrameSet
+    {
+        if (! $this->filled('everywhere')) {
+            return null;
+        }
+
+        return FrameSet::ofShoot($shoot)->whereNull('shoot_id')->find($this->integer('everywhere')) ?? throw ValidationException::withMessages(['everywhere' => 'This set is not there any more, or belongs to one shoot.']);
+    }
+
+    /** @return array<string, mixed>|null */
+    private function mark(Shoot $shoot): ?array
+    {
+        $kind = $this->filled('mark_kind') ? $this->string('mark_kind')->toString() : 'words';
+        $mark = ['place' => $this->string('mark_place', MarkPlace::Tiled->value)->toString(), 'size' => $this->float('mark_size', 40), 'opacity' => $this->float('mark_opacity', 45)];
+        if ($kind === 'mark') {
+            return $shoot->studio->mark_path === null ? throw ValidationException::withMessages(['mark_kind' => 'The studio has no picture of its mark yet. Choose one under “The studio’s face”.']) : [...$mark, 'image' => $shoot->studio->mark_path];
+        }
+
+        return $kind === 'none' || ! $this->filled('watermark') ? null : [...$mark, 'text' => $this->string('watermark')->toString()];
+    }
+
+    /** @throws ValidationException */
+    private function live(): ?string
+    {
+        if (! $this->filled('live')) {
+            return null;
+        }
+        try {
+            return (string) FilterText::read($this->string('live')->toString());
+        } catch (InvalidFilter $reason) {
+            throw ValidationException::withMessages(['live' => $reason->getMessage()]);
+        }
+    }
+}

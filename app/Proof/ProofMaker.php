@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Proof;
+
+use App\Captions\EmbeddedCaption;
+use App\Captions\FrameCaption;
+use App\Imaging\ExifTool;
+use App\Imaging\Picture;
+use App\Imaging\PreviewMaker;
+use Kanpai\Core\Caption\Caption;
+use Kanpai\Core\Caption\Field;
+
+/**
+ * Makes the proofs of a frame: small and large, plain and under the watermark. They are drawn anew, so that nothing the
+ * camera wrote goes along: no place, no serial number. They say whose they are; who is shown only when asked.
+ */
+final class ProofMaker
+{
+    /** Of a gallery that goes along while the shoot runs: a fifth of six thousand pixels. */
+    public const LIVE = 1200;
+
+    private const QUALITY = 78;
+
+    /** What a proof says of itself: whose it is and how to reach them. */
+    private const RIGHTS = [Field::Creator, Field::JobTitle, Field::CreditLine, Field::Copyright, Field::UsageTerms, Field::Source, Field::ContactAddress, Field::ContactCity, Field::ContactRegion, Field::ContactPostcode, Field::ContactCountry, Field::ContactPhone, Field::ContactEmail, Field::ContactWeb];
+
+    private ?Gallery $gallery = null;
+
+    private ?Watermark $mark = null;
+
+    public function __construct(private readonly ExifTool $exifTool)
+    {
+    }
+
+    public function make(Gallery $gallery, GalleryFrame $proof): void
+    {
+        $frame = $proof->frame;
+        if ($this->gallery?->is($gallery) !== true) {
+            [$this->gallery, $this->mark] = [$gallery, $gallery->watermark()];
+        }
+        if ($frame->large_path === null) {
+            // Nothing of it could be read: its place stays empty.
+            $proof->update(['small_path' => '', 'large_path' => '', 'plain_small_path' => '', 'plain_large_path' => '', 'picture' => '']);
+
+            return;
+        }
+        $folder = (string) config('kanpai.pictures');
+        $below = "gallery-{$gallery->uuid}";
+        if (! is_dir("{$folder}/{$below}")) {
+            @mkdir("{$folder}/{$below}", 0700, true);
+        }
+        $tags = $this->tags($gallery, $proof);
+        $picture = Picture::fromJpeg("{$folder}/{$frame->large_path}")->within($gallery->live === null ? PreviewMaker::LARGE : self::LIVE)->inMemory();
+        $name = fn (string $kind): string => "{$below}/".hash('xxh128', "{$gallery->uuid} {$proof->number} {$frame->large_path} {$kind}").'.jpg';
+        $paths = ['plain_large_path' => $name('large'), 'plain_small_path' => $name('small')];
+        $this->save($picture, "{$folder}/{$paths['plain_large_path']}", $tags);
+        $picture->within(2 * PreviewMaker::SMALL)->saveJpeg("{$folder}/{$paths['plain_small_path']}", self::QUALITY);
+        if ($this->mark === null) {
+            $paths += ['large_path' => $paths['plain_large_path'], 'small_path' => $paths['plain_small_path']];
+        } else {
+            $paths += ['large_path' => $name('large '.$this->mark->fingerprint()), 'small_path' => $name('small '.$this->mark->fingerprint())];
+            $marked = $this->mark->on($picture);
+            $this->save($marked, "{$folder}/{$paths['large_path']}", $tags);
+            $marked->within(2 * PreviewMaker::SMALL)->saveJpeg("{$folder}/{$paths['small_path']}", self::QUALITY);
+        }
+        $proof->update([...$paths, 'picture' => $frame->large_path, 'width' => $frame->width, 'height' => $frame->height]);
+    }
+
+    /** @param  list<array{string, string}>  $tags */
+    private function save(Picture $picture, string $path, array $tags): void
+    {
+        // Under its name it is whole at any time, whoever else makes it too.
+        $part = $path.'.'.bin2hex(random_bytes(4)).'.part.jpg';
+        $picture->saveJpeg($part, self::QUALITY);
+        $this->exifTool->write($part, $tags);
+        rename($part, $path);
+    }
+
+    /** @return list<array{string, string}> */
+    private function tags(Gallery $gallery, GalleryFrame $proof): array
+    {
+        $caption = FrameCaption::query()->find($proof->frame_id)?->caption() ?? Caption::of([]);
+        $wanted = $gallery->metadata === 'all' ? Field::cases() : self::RIGHTS;
+        $tags = EmbeddedCaption::tags($caption->only($wanted), $proof->frame->taken_ms, $gallery->shoot->zone(), 0);
+
+        return array_values(array_filter($tags, fn (array $tag): bool => $tag[1] !== '' && $tag[0] !== 'XMP-xmp:Rating'));
+    }
+}

@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Proof;
+
+/** Where a watermark stands. */
+enum MarkPlace: string
+{
+    case Middle = 'middle';
+    case TopLeft = 'top left';
+    case TopRight = 'top right';
+    case BottomLeft = 'bottom left';
+    case BottomRight = 'bottom right';
+    case Bottom = 'bottom';
+    case Tiled = 'tiled';
+}

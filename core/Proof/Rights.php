@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Proof;
+
+/**
+ * What those who come by one link may do; each on or off.
+ *
+ * @phpstan-type RightsSaid array{lists: list<array{name: string, least: int|null, most: int|null}>, rates: bool, comments: bool, draws: bool, captions: bool, download: string}
+ */
+final readonly class Rights
+{
+    public const MOST_LISTS = 8;
+
+    /** The list of a share that has only one. */
+    public const LIST = 'Chosen';
+
+    /**
+     * @param  array<string, ChoiceList>  $lists  by name; none where nothing is to be chosen
+     */
+    private function __construct(public array $lists, public bool $rates, public bool $comments, public bool $draws, public bool $captions, public Download $download)
+    {
+    }
+
+    /**
+     * @param  list<ChoiceList>  $lists
+     *
+     * @throws InvalidRights
+     */
+    public static function of(array $lists, bool $rates = false, bool $comments = true, bool $draws = false, bool $captions = false, Download $download = Download::Nothing): self
+    {
+        if (count($lists) > self::MOST_LISTS) {
+            throw InvalidRights::tooMany(self::MOST_LISTS);
+        }
+        $byName = [];
+        foreach ($lists as $list) {
+            foreach ($byName as $name => $_) {
+                if (mb_strtolower($name) === mb_strtolower($list->name)) {
+                    throw InvalidRights::twice($list->name);
+                }
+            }
+            $byName[$list->name] = $list;
+        }
+
+        return new self($byName, $rates, $comments, $draws, $captions, $download);
+    }
+
+    /** To look and nothing else. */
+    public static function looking(): self
+    {
+        return self::of([], comments: false);
+    }
+
+    /**
+     * Lists as they are typed, one in a line: a name, and behind it how many, as `Album 40`, `Parents 10-20`, `Press`.
+     *
+     * @return list<ChoiceList>
+     *
+     * @throws InvalidRights
+     */
+    public static function lists(string $text): array
+    {
+        $lists = [];
+        foreach (preg_split('/\R/u', trim($text)) ?: [] as $line) {
+            if (trim($line) === '') {
+                continue;
+            }
+            if (preg_match('/^(?<name>.*?\S)(?:\s+(?<from>\d{1,5})(?:\s*[-–]\s*(?<to>\d{1,5}))?)?\s*$/u', trim($line), $found) !== 1) {
+                throw InvalidRights::unreadable(mb_substr($line, 0, 60));
+            }
+            $from = isset($found['from']) ? (int) $found['from'] : null;
+            $to = isset($found['to']) ? (int) $found['to'] : $from;
+            $lists[] = ChoiceList::of($found['name'], $from, $to);
+        }
+
+        return $lists;
+    }
+
+    /** The lists as they are typed. */
+    public function listsAsText(): string
+    {
+        return implode("\n", array_map(fn (ChoiceList $list): string => trim($list->name.' '.($list->least === $list->most ? (string) $list->most : implode('-', [$list->least ?? 1, $list->most ?? 60_000]))), array_values($this->lists)));
+    }
+
+    /** @param  array<string, mixed>  $said  as stored; what is not said is off */
+    public static function fromArray(array $said): self
+    {
+        $lists = [];
+        foreach (is_array($said['lists'] ?? null) ? $said['lists'] : [] as $list) {
+            $number = fn (string $key): ?int => is_array($list) && is_numeric($list[$key] ?? null) ? (int) $list[$key] : null;
+            $lists[] = ChoiceList::of(is_array($list) && is_string($list['name'] ?? null) ? $list['name'] : self::LIST, $number('least'), $number('most'));
+        }
+
+        return self::of($lists, (bool) ($said['rates'] ?? false), (bool) ($said['comments'] ?? false), (bool) ($said['draws'] ?? false), (bool) ($said['captions'] ?? false), Download::tryFrom(is_string($said['download'] ?? null) ? $said['download'] : '') ?? Download::Nothing);
+    }
+
+    /** @return RightsSaid */
+    public function toArray(): array
+    {
+        return [
+            'lists' => array_values(array_map(fn (ChoiceList $list): array => ['name' => $list->name, 'least' => $list->least, 'most' => $list->most], $this->lists)),
+            'rates' => $this->rates, 'comments' => $this->comments, 'draws' => $this->draws, 'captions' => $this->captions, 'download' => $this->download->value,
+        ];
+    }
+
+    public function inWords(): string
+    {
+        $said = array_map(fn (ChoiceList $list): string => $list->name === self::LIST ? trim('choose '.$list->wanted()) : trim("choose {$list->wanted()}")." for {$list->name}", array_values($this->lists));
+        foreach (['rate' => $this->rates, 'comment' => $this->comments, 'draw' => $this->draws] as $word => $may) {
+            if ($may) {
+                $said[] = $word;
+            }
+        }
+        if ($this->download !== Download::Nothing) {
+            $said[] = $this->download->inWords();
+        }
+
+        return $said === [] ? 'look only' : implode(', ', $said);
+    }
+}
