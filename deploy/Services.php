@@ -37,7 +37,7 @@ final class Services
 
     public function startAll(): void
     {
-        $this->control('start', 'fpm', 'web', 'reader', 'workers:*');
+        $this->control('start', 'fpm', 'web', 'reader', 'workers:*', 'clock');
         $this->wait('the sign-in page', fn (): bool => $this->answers(), 'log/web-error.log');
     }
 

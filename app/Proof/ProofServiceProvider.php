@@ -7,6 +7,7 @@ namespace App\Proof;
 use App\Cull\MarksMade;
 use App\Ingest\PicturesMade;
 use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Console\Scheduling\Schedule;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\RateLimiter;
@@ -24,6 +25,7 @@ final class ProofServiceProvider extends ServiceProvider
         Event::listen(fn (MarksMade $event) => $this->follow($event->shoot));
         Event::listen(fn (PicturesMade $event) => $this->follow($event->card->shoot_id));
         $this->commands([Remind::class]);
+        $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->command('kanpai:remind')->dailyAt('09:00'));
     }
 
     private function follow(int $shoot): void

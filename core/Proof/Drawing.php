@@ -15,7 +15,7 @@ final readonly class Drawing
     public const MOST_MARKS = 200;
 
     /** Points of all lines together, as they arrive. */
-    public const MOST_POINTS = 20_000;
+    public const MOST_POINTS = 6_000;
 
     public const MOST_LETTERS = 200;
 

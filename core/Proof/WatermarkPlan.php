@@ -59,8 +59,11 @@ final readonly class WatermarkPlan
         $stepX = (int) ceil($wide * (1 + self::BETWEEN));
         $stepY = (int) ceil($tall * (1 + 2 * self::BETWEEN));
         $places = [];
-        for ($row = 0, $y = intdiv(max(0, $height - $tall) % $stepY, 2); $y + $tall <= $height; $row++, $y += $stepY) {
-            for ($x = $row % 2 === 0 ? 0 : intdiv($stepX, 2); $x + $wide <= $width; $x += $stepX) {
+        // As many as fit, with the rest shared between both edges.
+        $edge = fn (int $side, int $own, int $step): int => intdiv(max(0, $side - $own) % $step, 2);
+        for ($row = 0, $y = $edge($height, $tall, $stepY); $y + $tall <= $height; $row++, $y += $stepY) {
+            $x = $edge($width, $wide, $stepX) + ($row % 2 === 0 ? 0 : intdiv($stepX, 2));
+            for (; $x + $wide <= $width; $x += $stepX) {
                 $places[] = [$x, $y];
             }
         }

@@ -7,7 +7,6 @@ namespace App\Proof\Http;
 use App\Proof\Choosing;
 use App\Proof\Comment;
 use App\Proof\FullSize;
-use App\Proof\GalleryFrame;
 use App\Proof\Guest;
 use App\Proof\Mailing;
 use App\Proof\Share;
@@ -69,10 +68,11 @@ final class GuestController
         $state = $this->state($share, $guest);
         // What left stays to be seen for whoever said something of it.
         $own = array_unique([...array_merge([], ...array_values($state['chosen'])), ...array_column($state['comments'], 'number')]);
-        $frames = $gallery->frames()->whereNotNull('large_path')->where(fn ($query) => $query->whereNull('gone_at')->orWhereIn('number', $own))->orderBy('taken_ms')->orderBy('number')->get();
+        $frames = DB::table('gallery_frames')->where('gallery_id', $gallery->id)->whereNotNull('large_path')->where(fn ($query) => $query->whereNull('gone_at')->orWhereIn('number', $own))->orderBy('taken_ms')->orderBy('number')
+            ->get(['number', 'width', 'height', 'section', 'gone_at', 'headline', 'description', ...($share->is_marked ? ['small_path AS small', 'large_path AS large'] : [DB::raw('COALESCE(plain_small_path, small_path) AS small'), DB::raw('COALESCE(plain_large_path, large_path) AS large')])]);
 
         return response()->json([
-            'frames' => $frames->map(fn (GalleryFrame $frame): array => $this->row($frame, $share))->all(), 'download' => $rights->download->value, 'live' => $gallery->live !== null,
+            'frames' => $frames->map(fn (object $frame): array => $this->row((array) $frame, $rights->captions))->all(), 'download' => $rights->download->value, 'live' => $gallery->live !== null,
             'lists' => array_values(array_map(fn (ChoiceList $list): array => ['name' => $list->name, 'least' => $list->least, 'most' => $list->most, 'wanted' => $list->wanted()], $rights->lists)),
             ...$state,
         ])->header('Cache-Control', 'no-store');
@@ -176,13 +176,17 @@ final class GuestController
         return $state;
     }
 
-    /** @return array<string, mixed> */
-    private function row(GalleryFrame $frame, Share $share): array
+    /**
+     * @param  array<array-key, mixed>  $frame
+     * @return array<string, mixed>
+     */
+    private function row(array $frame, bool $captions): array
     {
+        $text = fn (string $name): string => is_string($frame[$name] ?? null) ? $frame[$name] : '';
+
         return [
-            'number' => $frame->number, 'width' => $frame->width, 'height' => $frame->height, 'section' => $frame->section, 'isGone' => $frame->gone_at !== null,
-            'small' => PictureAddress::orNothing($frame->small($share)), 'large' => PictureAddress::orNothing($frame->large($share)),
-            'caption' => $share->rights()->captions ? ($frame->headline ?: $frame->description) : '',
+            'number' => $frame['number'], 'width' => $frame['width'], 'height' => $frame['height'], 'section' => $text('section'), 'isGone' => $frame['gone_at'] !== null,
+            'small' => PictureAddress::of($text('small')), 'large' => PictureAddress::of($text('large')), 'caption' => $captions ? ($text('headline') ?: $text('description')) : '',
         ];
     }
 

@@ -6,7 +6,7 @@ import { element } from '../studio/shapes.js';
 
 /** Pixels of the screen between two points of a line. */
 const STEP = 3;
-const MOST_POINTS = 4000;
+const MOST_POINTS = 1500;
 const STROKE = 0.005;
 
 export class Draw {

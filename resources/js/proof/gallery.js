@@ -193,7 +193,7 @@ function tally() {
     if (list) {
         const goal = list.most ?? list.least;
         $('chosen').textContent = count;
-        $('of').textContent = list.wanted ? `of ${list.wanted}` : `of ${there.length} chosen`;
+        $('of').textContent = list.most !== null ? `of ${list.most}` : list.least !== null ? `of at least ${list.least}` : `of ${there.length} chosen`;
         $('share').setAttribute('width', `${Math.min(100, (100 * count) / (goal || there.length || 1))}%`);
     }
     const counts = { all: there.length, chosen: count, not: there.filter((frame) => !anyList(frame)).length, said: frames.filter((frame) => saidOf(frame).length > 0).length };
@@ -204,7 +204,7 @@ function tally() {
     for (const button of root.querySelectorAll('[data-list]')) {
         const own = lists.find((one) => one.name === button.dataset.list);
         button.setAttribute('aria-pressed', String(own === list));
-        button.querySelector('span').textContent = own ? `${standing(own)}${own.wanted ? ` of ${own.wanted}` : ''}` : '';
+        button.querySelector('span').textContent = own ? `${standing(own)}${own.most !== null ? ` of ${own.most}` : ''}` : '';
     }
     $('send')?.toggleAttribute('hidden', isSent);
 }

@@ -68,7 +68,7 @@
         @if($rights->draws)
         <div class="tools" role="group" aria-label="Draw on the picture" data-tools>
             <span class="small quiet">Draw on the picture</span>
-            @foreach(['circle' => 'Circle', 'arrow' => 'Arrow', 'line' => 'Freehand', 'word' => 'Word'] as $tool => $label)<button type="button" class="choice" data-tool="{{ $tool }}" aria-pressed="false">{{ $label }}</button>@endforeach
+            @foreach(['circle' => 'Circle', 'arrow' => 'Arrow', 'line' => 'Freehand', 'word' => 'Word'] as $tool => $label)<button type="button" class="tool" data-tool="{{ $tool }}" aria-pressed="false">{{ $label }}</button>@endforeach
             <button type="button" class="btn-word" data-undraw hidden>Take the last back</button>
         </div>
         @endif

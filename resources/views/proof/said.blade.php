@@ -45,12 +45,12 @@
     @if($said->guests->isNotEmpty())
     <div class="panel stack">
         <div class="spread"><h2>Who wants what</h2><span>{{ number_format(count($said->agreement->wants)) }} of {{ number_format($total) }} chosen by somebody</span></div>
-        @if(count($said->lists) > 1)<div class="choices" role="group" aria-label="List"><span class="about">List</span><a class="choice" href="{{ $with(['list' => '']) }}" @if($list === null) aria-current="true" @endif>any</a>@foreach($said->lists as $one)<a class="choice" href="{{ $with(['list' => $one]) }}" @if($list === $one) aria-current="true" @endif>{{ $one }}</a>@endforeach</div>@endif
-        <div class="choices" role="group" aria-label="Which pictures">
+        @if(count($said->lists) > 1)<div class="choices filter" role="group" aria-label="List"><span class="about">List</span><a class="choice" href="{{ $with(['list' => '']) }}" @if($list === null) aria-current="true" @endif>any</a>@foreach($said->lists as $one)<a class="choice" href="{{ $with(['list' => $one]) }}" @if($list === $one) aria-current="true" @endif>{{ $one }}</a>@endforeach</div>@endif
+        <div class="choices filter" role="group" aria-label="Which pictures">
             @php($kinds = ['said' => ['everything said', $said->frames->count()], 'all' => ['all agree', count($said->agreement->all())], 'one' => ['only one wants it', count($said->agreement->onlyOne())], 'noted' => ['with comments', count($said->meeting('noted'))], 'unanswered' => ['to answer', count($said->meeting('unanswered'))]])
             @foreach($kinds as $key => [$label, $count])<a class="choice" href="{{ $with(['kind' => $key]) }}" @if($kind === $key) aria-current="true" @endif>{{ $label }} {{ $count }}</a>@endforeach
         </div>
-        <div class="choices" role="group" aria-label="One person">
+        <div class="choices filter" role="group" aria-label="One person">
             @foreach($said->guests as $guest)<a class="choice" href="{{ $with(['kind' => "guest-{$guest->id}"]) }}" @if($kind === "guest-{$guest->id}") aria-current="true" @endif>{{ $guest->called() }} {{ count(array_filter($said->choices, fn ($own) => isset($own[$guest->id]))) }}{{ $guest->sent_at ? ', sent' : '' }}</a>@endforeach
         </div>
         @if($said->agreement->wants !== [])

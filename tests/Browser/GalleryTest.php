@@ -1,0 +1,216 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
+use Facebook\WebDriver\Interactions\WebDriverActions;
+use Facebook\WebDriver\WebDriverBy;
+use PHPUnit\Framework\TestCase;
+
+/** Guests at a desk and with a phone, and the studio that answers them. */
+final class GalleryTest extends TestCase
+{
+    private static ?Browser $studio = null;
+
+    private static ?Browser $desk = null;
+
+    private static ?Browser $phone = null;
+
+    private static int $shoot = 0;
+
+    private static string $link = '';
+
+    public static function setUpBeforeClass(): void
+    {
+        self::$studio = $studio = Browser::openStudio('Gallery Pictures');
+        $studio->click('a.btn-next')->fill('#name', 'Saltmarsh')->script("document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = 'Europe/London'");
+        $studio->click('.btn-next')->see('Cards in the slots');
+        self::$shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', $studio->web->getCurrentURL());
+        $studio->visit('/shoots/'.self::$shoot.'/ingest')->click("[data-read='ivo']")->find('[data-choose][data-ready]', 30);
+        $studio->visit('/shoots/'.self::$shoot.'/ingest')->click("[data-copy='ivo']")->find("[data-card='ivo'][data-state='safe']", 90);
+        $studio->visit('/shoots/'.self::$shoot.'/proof?verdict=all')->fill('#title', 'Saltmarsh proofs')->fill('#lists', "Album 2-4\nParents");
+        $studio->click('[name="rates"][value="1"]')->choose('#sectioning', 'moment')->click('form .btn-next');
+        self::$link = $studio->attribute('[data-link]', 'href', 90);
+    }
+
+    public static function tearDownAfterClass(): void
+    {
+        foreach ([self::$studio, self::$desk, self::$phone] as $browser) {
+            $browser?->close();
+        }
+    }
+
+    private static function atTheDesk(): Browser
+    {
+        $desk = self::$desk ??= Browser::open(Browser::address());
+        $desk->visit(self::$link)->find('[data-ready]');
+
+        return $desk;
+    }
+
+    private static function onThePhone(): Browser
+    {
+        $phone = self::$phone ??= Browser::open(Browser::address(), 500, 800);
+        $phone->visit(self::$link)->find('[data-ready]');
+
+        return $phone;
+    }
+
+    /** @return array<string, mixed> what the server knows of the guest */
+    private function told(Browser $guest): array
+    {
+        return $guest->script("return fetch(document.querySelector('[data-gallery]').dataset.gallery + '/since').then((answer) => answer.json())");
+    }
+
+    private function counted(Browser $guest, string $count): void
+    {
+        $guest->until(fn (): bool => $guest->text('[data-chosen]') === $count, "not {$count} are chosen");
+        self::assertSame($count, $guest->text('[data-chosen]'));
+    }
+
+    public function test_a_guest_at_a_desk_chooses_for_two_lists_rates_comments_and_draws(): void
+    {
+        $desk = self::atTheDesk();
+        $desk->click("[data-chooses='1']")->click("[data-chooses='2']");
+        $this->counted($desk, '2');
+        $desk->click("[data-list='Parents']");
+        $this->counted($desk, '0');
+        $desk->click("[data-chooses='2']");
+        $this->counted($desk, '1');
+        $desk->click("[data-list='Album']")->click('.proof .open')->find('dialog[open]');
+        $desk->press('right', 'right')->press(' ')->press('4');
+        $this->waits($desk, fn (array $told): bool => ($told['chosen']['Album'] ?? []) === [1, 2, 3] && ($told['ratings'][3] ?? 0) === 4 && ($told['chosen']['Parents'] ?? []) === [2]);
+        // A circle, an arrow, a line and a word, in pixels of the picture.
+        foreach (['circle' => [-80, -40, 60, 40], 'arrow' => [60, 60, -50, -30], 'line' => [-20, 60, 70, 10]] as $tool => [$x, $y, $dx, $dy]) {
+            $desk->click("[data-tool='{$tool}']");
+            (new WebDriverActions($desk->web))->moveToElement($desk->find('[data-drawing]'), $x, $y)->clickAndHold()->moveByOffset(intdiv($dx, 2), $dy)->moveByOffset(intdiv($dx, 2), 0)->release()->perform();
+        }
+        $desk->click("[data-tool='word']");
+        (new WebDriverActions($desk->web))->moveToElement($desk->find('[data-drawing]'), 20, -70)->click()->perform();
+        $desk->find('#word');
+        $desk->press('calmer', 'enter');
+        $desk->fill('#text', 'Could the sky be calmer?')->click('[data-form] .btn')->see('Could the sky be calmer?');
+        $this->waits($desk, fn (array $told): bool => count($told['comments']) === 1);
+        $svg = $this->told($desk)['comments'][0]['svg'];
+        foreach (['<ellipse', '<path', '<text', 'calmer'] as $part) {
+            self::assertStringContainsString($part, $svg);
+        }
+        $desk->until(fn (): bool => count($desk->web->findElements(WebDriverBy::cssSelector('[data-drawn] ellipse'))) === 2, 'the drawing does not stay on the picture');
+        // The circle stands where it was drawn, whatever the size of the window.
+        preg_match('/viewBox="0 0 (\d+) (\d+)".*?cx="(\d+)" cy="(\d+)"/', $svg, $found);
+        $room = $desk->script("const box = document.querySelector('[data-drawing]').getBoundingClientRect(); return [box.width, box.height]");
+        self::assertEqualsWithDelta(0.5 - 50 / $room[0], (int) $found[3] / (int) $found[1], 0.02);
+        self::assertSame([], $desk->violations('large view'));
+        $desk->press('escape');
+        $desk->until(fn (): bool => str_contains($desk->text('[data-grid]'), 'calmer'), 'the grid does not show the comment');
+    }
+
+    public function test_no_more_than_agreed_and_two_side_by_side(): void
+    {
+        $desk = self::atTheDesk();
+        $desk->click("[data-chooses='4']");
+        $this->counted($desk, '4');
+        $desk->click("[data-chooses='5']")->see('no more can be');
+        $this->counted($desk, '4');
+        $desk->click("[data-chooses='4']");
+        $this->counted($desk, '3');
+        $desk->click('.proof .open')->find('dialog[open]');
+        $desk->press('c');
+        $desk->until(fn (): bool => count(array_filter($desk->web->findElements(WebDriverBy::cssSelector('.large figure')), fn ($figure): bool => $figure->isDisplayed())) === 2, 'there are not two');
+        self::assertStringContainsString('Pictures 1 and 2', $desk->text('[data-place]'));
+        self::assertSame([], $desk->violations('two side by side'));
+        $desk->press('c', 'escape');
+        foreach (['chosen' => 3, 'said' => 1] as $filter => $count) {
+            $desk->click("[data-filter='{$filter}']");
+            $desk->until(fn (): bool => count($desk->web->findElements(WebDriverBy::cssSelector('.proof'))) === $count, "not {$count} are {$filter}");
+        }
+        $desk->click("[data-filter='all']");
+    }
+
+    public function test_a_guest_who_is_offline_goes_on_and_loses_nothing_over_a_reload(): void
+    {
+        $phone = self::onThePhone();
+        self::assertLessThanOrEqual(500, $phone->script('return document.documentElement.scrollWidth'));
+        $network = fn (bool $isOff) => (new ChromeDevToolsDriver($phone->web))->execute('Network.emulateNetworkConditions', ['offline' => $isOff, 'latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1]);
+        $network(true);
+        $phone->click("[data-chooses='2']")->click("[data-chooses='6']")->see('have not reached the studio yet');
+        $this->counted($phone, '2');
+        $network(false);
+        $phone->visit(self::$link)->find('[data-ready]');
+        $this->counted($phone, '2');
+        $this->waits($phone, fn (array $told): bool => ($told['chosen']['Album'] ?? []) === [2, 6]);
+        self::assertSame([], $phone->violations('gallery on a phone'));
+        $phone->script("document.documentElement.style.fontSize = '200%'; document.body.style.fontSize = '28px'");
+        self::assertSame([], $phone->violations('gallery with large text'));
+        self::assertLessThanOrEqual(501, $phone->script('return document.documentElement.scrollWidth'), 'large text runs out of the page');
+        $phone->visit(self::$link)->find('[data-ready]');
+    }
+
+    public function test_both_send_and_the_studio_answers_publishes_again_and_loses_nothing(): void
+    {
+        foreach ([[self::onThePhone(), 'Joss Merle', 'joss@saltmarsh.example', 2], [self::atTheDesk(), 'Ada Fenn', 'ada@saltmarsh.example', 3]] as [$guest, $name, $email, $count]) {
+            $guest->click('[data-send]')->see("Your selection: {$count} of");
+            self::assertSame([], $guest->violations('look over'));
+            $guest->fill('#name', $name)->fill('#email', $email)->fill('#message', 'Thank you')->click('form .btn-next')->see("Thank you, {$name}");
+            self::assertFalse($guest->web->findElement(WebDriverBy::cssSelector('[data-send]'))->isDisplayed());
+        }
+        $studio = self::$studio;
+        $studio->visit('/shoots/'.self::$shoot.'/proof')->click('[data-gallery] h3 a')->see('Who wants what');
+        $gallery = $studio->web->getCurrentURL();
+        self::assertStringContainsString('all agree 1', (string) preg_replace('/\s+/', ' ', $studio->text('main')));
+        self::assertSame([], $studio->violations('what guests said'));
+        $studio->visit("{$gallery}?kind=noted")->click('.note-of-guest summary')->fill('.note-of-guest textarea', 'It will be calm.')->click('.note-of-guest .btn-ink')->see('The answer stands beside the picture');
+        $studio->visit("{$gallery}?kind=noted")->click('.note-of-guest form:last-child button')->see('Ticked off');
+        $desk = self::atTheDesk();
+        $desk->click('.said-here')->script("document.querySelector('.said-here').parentElement.querySelector('.open').click()");
+        $desk->see('It will be calm.');
+        $desk->press('escape');
+        // Dropped, captioned, and published again.
+        $studio->visit('/shoots/'.self::$shoot.'/cull')->find('[data-cull][data-ready]');
+        $studio->script("document.querySelector('[data-wall]').focus()");
+        $studio->press('d')->until(fn (): bool => $studio->text('[data-dropped]') === '1', 'nothing was dropped');
+        $studio->until(fn (): bool => str_contains($studio->visit($gallery)->text('main'), '1 dropped since'), 'it is not out of date', 20);
+        $studio->click('main .btn-next')->see('Published again');
+        $told = $this->told(self::atTheDesk());
+        self::assertSame([[1, 2, 3], [2], 1, 'It will be calm.', true, true], [$told['chosen']['Album'], $told['chosen']['Parents'], count($told['comments']), $told['comments'][0]['answer'], $told['comments'][0]['isDone'], $told['isSent']]);
+        self::assertStringContainsString('left the gallery', $studio->text('main'));
+        // Opened again, the guest can go on.
+        $studio->visit($gallery)->click('[data-selection] form[action*="/open"] button')->see('can choose again');
+        $desk = self::atTheDesk();
+        $desk->find('[data-send]');
+        self::assertSame([], $studio->complaints());
+    }
+
+    public function test_frames_come_in_by_themselves_while_the_guest_looks(): void
+    {
+        $studio = self::$studio;
+        $studio->visit('/shoots/'.self::$shoot.'/proof?rating=5')->fill('#title', 'As it happens')->fill('#lists', 'Chosen');
+        $studio->script("document.querySelector('#live').closest('details').open = true");
+        $studio->fill('#live', 'rating>=4')->script("document.querySelector('form.panel').requestSubmit(document.querySelector('form.panel .btn-next')) ?? 0");
+        $studio->until(fn (): bool => str_contains($studio->text('main'), 'goes along with'), 'the gallery is not there', 20);
+        $link = $studio->attribute('[data-gallery] [data-link]', 'href', 60);
+        $desk = self::$desk ??= Browser::open(Browser::address());
+        $desk->visit($link)->find('[data-ready]');
+        self::assertCount(0, $desk->web->findElements(WebDriverBy::cssSelector('.proof')));
+        $studio->visit('/shoots/'.self::$shoot.'/cull')->find('[data-cull][data-ready]');
+        $studio->script("document.querySelector('[data-wall]').focus()");
+        $start = microtime(true);
+        $studio->press('right', '5');
+        $desk->until(fn (): bool => count($desk->web->findElements(WebDriverBy::cssSelector('.proof'))) === 1, 'the frame does not come', 30);
+        self::assertLessThan(20, microtime(true) - $start);
+        // What guests choose shows while culling.
+        $desk->click('.proof .ring');
+        $studio->see('Guests chose or said something of 1 frame', 20);
+        $studio->press('enter');
+        $studio->until(fn (): bool => str_contains($studio->text('[data-shown]'), 'guest'), 'culling does not show who wants it');
+    }
+
+    /** @param  callable(array<string, mixed>): bool  $is */
+    private function waits(Browser $guest, callable $is): void
+    {
+        $guest->until(fn (): bool => $is($this->told($guest)), 'the server does not have it: '.json_encode($this->told($guest)), 15);
+        self::assertTrue($is($this->told($guest)));
+    }
+}
