@@ -26,6 +26,12 @@ final class ProofController
     {
         $filter = $request->query->all() === [] ? FrameFilter::kept() : FrameFilter::ofQuery($request->query->all());
         $galleries = Gallery::query()->where('shoot_id', $shoot->id)->orderByDesc('id')->withCount(['frames' => fn ($frames) => $frames->whereNull('gone_at')])->with('selections', 'shares.gallery.shoot.studio')->get()->each(fn (Gallery $gallery) => $gallery->setRelation('shoot', $shoot));
+        foreach ($galleries as $gallery) {
+            if ($gallery->published_at === null && $gallery->task()?->isUnderWay() !== true) {
+                // It may have been opened between the two questions.
+                $gallery->published_at = Gallery::query()->whereKey($gallery->id)->first()?->published_at;
+            }
+        }
         try {
             $meant = Frame::meeting($shoot, $filter)->count();
         } catch (InvalidFilter) {

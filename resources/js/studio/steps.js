@@ -2,13 +2,15 @@
  * Steps on their way to the server. They are kept in the browser until the server has said that it has them, in the
  * order in which they were made; a step that arrives twice counts once, so two windows may send the same one.
  */
-import { post } from './server.js';
+import { post, token } from './server.js';
 
 const SECOND = 1000;
 const TOGETHER = 350;
 /** Steps, and marks in them, that go in one request. */
 const MOST_STEPS = 200;
 const MOST_MARKS = 8000;
+/** Characters that a browser sends for a page that is gone: it allows 64 KB. */
+const MOST_LEAVING = 60_000;
 /** Answers to what is too large or not what was asked for. */
 const UNREADABLE = [413, 422];
 
@@ -40,8 +42,11 @@ export class Steps {
             this.#waiting.push(...JSON.parse(localStorage.getItem(key) ?? '[]'));
         }
         window.addEventListener('online', () => this.send());
-        // A last try with the page going; what is lost of it stands in the browser.
-        window.addEventListener('pagehide', () => this.#keep());
+        // A last try with the page going; what is lost of it stands in the browser, and what arrives twice counts once.
+        window.addEventListener('pagehide', () => {
+            this.#keep();
+            this.#leave();
+        });
     }
 
     get waiting() {
@@ -94,6 +99,18 @@ export class Steps {
         }
         this.#isSending = false;
         this.send();
+    }
+
+    #leave() {
+        const batch = this.#batch();
+        let body = JSON.stringify({ steps: batch });
+        while (batch.length > 0 && body.length > MOST_LEAVING) {
+            batch.pop();
+            body = JSON.stringify({ steps: batch });
+        }
+        if (batch.length > 0) {
+            fetch(this.#address, { method: 'POST', keepalive: true, credentials: 'same-origin', headers: { 'Content-Type': 'application/json', Accept: 'application/json', 'X-CSRF-TOKEN': token() }, body }).catch(() => {});
+        }
     }
 
     /** A step that the server will never take must not hold up those behind it: they go one by one until it is found. */
