@@ -38,7 +38,7 @@ Route::get('/colours/{ground}-{accent}.css', [FaceController::class, 'colours'])
 // Guests come by the studio's own prefix, or without one.
 foreach (['' => '/g/{token}', '.prefixed' => '/{prefix}/g/{token}'] as $kind => $path) {
     Route::post("{$path}/password", [GuestController::class, 'password'])->middleware('throttle:gallery-password')->name("gallery.password{$kind}");
-    Route::middleware(['throttle:guest', EnterGallery::class])->prefix($path)->group(function () use ($kind): void {
+    Route::middleware(EnterGallery::class)->prefix($path)->group(function () use ($kind): void {
         Route::get('/', [GuestController::class, 'show'])->name("gallery{$kind}");
         Route::get('/me/{key}', [GuestController::class, 'me'])->name("gallery.me{$kind}");
         Route::get('/frames', [GuestController::class, 'frames'])->name("gallery.frames{$kind}");

@@ -46,7 +46,7 @@ final class Choosing
                 }
             }
             $guest->update(['seen_at' => now()]);
-            CountChoices::dispatch($share->gallery_id)->afterCommit();
+            CountChoices::soon($share->gallery_id);
 
             return $refused;
         }, 3);

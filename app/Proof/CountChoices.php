@@ -6,26 +6,34 @@ namespace App\Proof;
 
 use App\Cull\Culling;
 use Illuminate\Bus\Queueable;
-use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Support\Facades\DB;
 
 /** Writes beside each frame how many guests want it and how many said something, so that culling shows it and filters find it. */
-final class CountChoices implements ShouldBeUniqueUntilProcessing, ShouldQueue
+final class CountChoices implements ShouldQueue
 {
     use Dispatchable, Queueable;
 
-    public int $uniqueFor = 60;
+    /** Seconds after which a count that was asked for and never came is asked for again. */
+    private const LOST = 60;
+
+    /** Seconds in which what many say is gathered into one count. */
+    private const PAUSE = 1;
 
     public function __construct(private readonly int $gallery)
     {
         $this->onQueue('urgent');
     }
 
-    public function uniqueId(): string
+    /** Guests click much faster than anybody counts: one count is asked for, however many wait for it. */
+    public static function soon(int $gallery): void
     {
-        return DB::connection()->getDatabaseName()." {$this->gallery}";
+        DB::afterCommit(function () use ($gallery): void {
+            if (DB::table('galleries')->where('id', $gallery)->where(fn ($query) => $query->whereNull('uncounted_at')->orWhere('uncounted_at', '<', now()->subSeconds(self::LOST)))->update(['uncounted_at' => now()]) === 1) {
+                self::dispatch($gallery)->delay(config('queue.default') === 'sync' ? null : self::PAUSE);
+            }
+        });
     }
 
     public function handle(): void
@@ -34,6 +42,8 @@ final class CountChoices implements ShouldBeUniqueUntilProcessing, ShouldQueue
         if ($gallery === null) {
             return;
         }
+        // What is said from here on asks for another count.
+        DB::table('galleries')->where('id', $gallery->id)->update(['uncounted_at' => null]);
         $frames = DB::table('gallery_frames')->where('gallery_id', $gallery->id)->select('frame_id');
         $counted = fn (string $table, string $column): array => DB::table('gallery_frames')->join($table, "{$table}.gallery_frame_id", '=', 'gallery_frames.id')->whereIn('gallery_frames.frame_id', $frames)
             ->groupBy('gallery_frames.frame_id')->selectRaw("gallery_frames.frame_id, COUNT(DISTINCT {$column}) AS n")->pluck('n', 'frame_id')->map(fn ($n): int => (int) $n)->all();

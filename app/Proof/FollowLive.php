@@ -5,26 +5,17 @@ declare(strict_types=1);
 namespace App\Proof;
 
 use Illuminate\Bus\Queueable;
-use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
-use Illuminate\Support\Facades\DB;
 
 /** Frames changed in a shoot: those that meet the rule of a gallery that goes along come in. */
-final class FollowLive implements ShouldBeUniqueUntilProcessing, ShouldQueue
+final class FollowLive implements ShouldQueue
 {
     use Dispatchable, Queueable;
-
-    public int $uniqueFor = 60;
 
     public function __construct(private readonly int $shoot)
     {
         $this->onQueue('urgent');
-    }
-
-    public function uniqueId(): string
-    {
-        return DB::connection()->getDatabaseName()." {$this->shoot}";
     }
 
     public function handle(Publishing $publishing): void

@@ -21,7 +21,7 @@ final class ProofServiceProvider extends ServiceProvider
             Limit::perMinute(6)->by($request->path().' '.$request->ip()),
             Limit::perMinute(60)->by($request->path()),
         ]);
-        RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(1200)->by('guest '.$request->ip()));
+        RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(600)->by('guest '.$request->ip()));
         Event::listen(fn (MarksMade $event) => $this->follow($event->shoot));
         Event::listen(fn (PicturesMade $event) => $this->follow($event->card->shoot_id));
         $this->commands([Remind::class]);

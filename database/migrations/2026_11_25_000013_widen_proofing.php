@@ -42,6 +42,8 @@ return new class extends Migration
             $table->text('source')->nullable();
             // Frames for which this is true come in by themselves.
             $table->text('live')->nullable();
+            // Since when choices were made that are not counted yet.
+            $table->timestamp('uncounted_at')->nullable();
         });
         foreach (DB::table('galleries')->get() as $gallery) {
             DB::table('galleries')->where('id', $gallery->id)->update(['mark' => json_encode(['text' => $gallery->watermark])]);
