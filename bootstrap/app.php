@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-use App\Studio\Http\KeepFlash;
 use App\Studio\Http\SecurityHeaders;
+use App\Studio\Http\StartSession;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
@@ -25,7 +25,7 @@ $app = Application::configure($root)
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class);
         $middleware->append(SecurityHeaders::class);
-        $middleware->web(append: [KeepFlash::class]);
+        $middleware->web(replace: [Illuminate\Session\Middleware\StartSession::class => StartSession::class]);
         $middleware->redirectGuestsTo('/sign-in');
         $middleware->redirectUsersTo('/');
     })

@@ -23,6 +23,7 @@ return [
     'rack' => env('KANPAI_RACK', storage_path('rack')),
     'pictures' => env('KANPAI_PICTURES', storage_path('pictures')),
     'arrivals' => env('KANPAI_ARRIVALS', storage_path('arrivals')),
+    'outputs' => env('KANPAI_OUTPUTS', storage_path('outputs')),
     'deliveries' => env('KANPAI_DELIVERIES', storage_path('deliveries')),
     'outbox' => env('KANPAI_OUTBOX', storage_path('outbox')),
 

@@ -7,11 +7,9 @@ namespace App\Deliver;
 use App\Captions\EmbeddedCaption;
 use App\Captions\FrameCaption;
 use App\Imaging\ExifTool;
-use App\Ingest\CardFile;
 use App\Ingest\Frame;
-use App\Ingest\Places;
+use App\Ingest\ProvedJpeg;
 use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Card\FileKind;
 use Kanpai\Core\Deliver\ChecksumList;
 use Kanpai\Core\Deliver\DeliveredName;
 use ZipArchive;
@@ -54,7 +52,10 @@ final class Package
             mkdir(dirname($target), 0700, true);
         }
         $part = dirname($target).'/part.jpg';
-        $this->copyProved($frame, $part);
+        $jpeg = ProvedJpeg::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name);
+        if (! $jpeg->copyTo($part)) {
+            throw UnableToDeliver::isDamaged($frame->name);
+        }
         $caption = FrameCaption::query()->find($frame->id)?->caption() ?? Caption::of([]);
         $this->exifTool->write($part, EmbeddedCaption::tags($caption, $frame->taken_ms, $delivery->shoot->zone(), max(0, $frame->verdict->xmpRating($frame->rating)), $frame->label));
         rename($part, $target);
@@ -92,23 +93,5 @@ final class Package
         $delivery->update(['bytes' => (int) filesize($final), 'hash' => hash_file('xxh128', $final), 'made_at' => now()]);
         array_map(unlink(...), glob("{$folder}/files/*") ?: []);
         @rmdir("{$folder}/files");
-    }
-
-    /** Takes the first copy that is still the same as on the card. */
-    private function copyProved(Frame $frame, string $target): void
-    {
-        $file = $frame->files()->where('kind', FileKind::Jpeg)->whereNull('problem')->with('copies', 'sameAs.copies')->first();
-        if (! $file instanceof CardFile || $file->proofs()->isEmpty()) {
-            throw UnableToDeliver::noProvedJpeg($frame->name);
-        }
-        $places = app(Places::class)->folders($frame->shoot->studio_id);
-        $below = ($file->sameAs ?? $file)->destination;
-        foreach ($file->proofs() as $copy) {
-            $path = ($places[$copy->place] ?? '').'/'.$below;
-            if (is_file($path) && copy($path, $target) && hash_file('xxh128', $target) === $file->hash) {
-                return;
-            }
-        }
-        throw UnableToDeliver::isDamaged($frame->name);
     }
 }

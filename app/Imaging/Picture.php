@@ -22,6 +22,12 @@ final class Picture
 
     private const KERNEL_LINEAR = 1;
 
+    private const TIFF_LZW = 5;
+
+    private const GREY = 1;
+
+    private const SRGB = 22;
+
     private const FAIL_ON_TRUNCATED = 3;
 
     private function __construct(private readonly CData $image, private readonly ?string $buffer = null)
@@ -151,6 +157,37 @@ final class Picture
     public function cropped(int $left, int $top, int $width, int $height): self
     {
         return $this->step('crop', fn (CData $out): int => Vips::library()->vips_extract_area($this->image, FFI::addr($out), $left, $top, $width, $height, null));
+    }
+
+    /** In other sides, which the shape of the picture need not have to the last pixel. */
+    public function resized(int $width, int $height): self
+    {
+        return $this->step('scale', fn (CData $out): int => Vips::library()->vips_resize($this->image, FFI::addr($out), $width / $this->width(), 'vscale', $height / $this->height(), null));
+    }
+
+    /** Sharpened by an unsharp mask on lightness. */
+    public function sharpened(float $radius, float $strength): self
+    {
+        return $this->step('sharpen', fn (CData $out): int => Vips::library()->vips_sharpen($this->image, FFI::addr($out), 'sigma', $radius, 'm1', 0.0, 'm2', 3.0 * $strength, null));
+    }
+
+    /** The colour profile that the file brought along; null where it said nothing. */
+    public function profile(): ?string
+    {
+        if (Vips::library()->vips_image_get_typeof($this->image, 'icc-profile-data') === 0) {
+            return null;
+        }
+        $data = Vips::fresh('const char*');
+        $length = Vips::fresh('size_t');
+        Vips::check(Vips::library()->vips_image_get_blob($this->image, 'icc-profile-data', FFI::addr($data), FFI::addr($length)), 'read the profile');
+
+        return FFI::string($data, $length->cdata);
+    }
+
+    /** The colours as sRGB shows them; as they are where the file says nothing of them. */
+    public function inSrgb(): self
+    {
+        return $this->profile() === null ? $this : $this->step('turn into sRGB', fn (CData $out): int => Vips::library()->vips_icc_transform($this->image, FFI::addr($out), 'srgb', 'embedded', 1, null));
     }
 
     /** This picture with another one, with its transparency, laid over it at a place. */
@@ -299,6 +336,45 @@ final class Picture
         Vips::check(Vips::library()->vips_find_trim($alpha->image, FFI::addr($left), FFI::addr($top), FFI::addr($width), FFI::addr($height), null), 'find what shows');
 
         return $width->cdata > 0 && $height->cdata > 0 ? [$left->cdata, $top->cdata, $width->cdata, $height->cdata] : [0, 0, $this->width(), $this->height()];
+    }
+
+    /**
+     * Writes a file of a kind, with a colour profile and nothing else.
+     *
+     * @param  'jpeg'|'tiff'|'webp'  $format
+     * @param  int<1, 100>  $quality
+     * @param  string  $profile  the name of one that is built in, or a path
+     */
+    public function save(string $path, string $format, int $quality, string $profile = 'srgb'): void
+    {
+        $library = Vips::library();
+        // Stripping would take the profile along: so the pixels are taken out of what they came in.
+        $bare = $this->bare();
+        Vips::check(match ($format) {
+            'jpeg' => $library->vips_jpegsave($bare->image, $path, 'Q', $quality, 'optimize_coding', 1, 'profile', $profile, null),
+            'webp' => $library->vips_webpsave($bare->image, $path, 'Q', $quality, 'profile', $profile, null),
+            'tiff' => $library->vips_tiffsave($bare->image, $path, 'compression', self::TIFF_LZW, 'profile', $profile, null),
+        }, "write {$path}");
+    }
+
+    /** The pixels and nothing else. */
+    private function bare(): self
+    {
+        $size = Vips::fresh('size_t');
+        $memory = Vips::library()->vips_image_write_to_memory($this->image, FFI::addr($size));
+        if ($memory === null) {
+            Vips::check(-1, 'read the samples');
+        }
+        $image = Vips::library()->vips_image_new_from_memory_copy($memory, $size->cdata, $this->width(), $this->height(), $this->bands(), self::FORMAT_UCHAR);
+        Vips::library()->g_free($memory);
+        if ($image === null) {
+            Vips::check(-1, 'take the samples');
+        }
+        $out = Vips::out();
+        Vips::check(Vips::library()->vips_copy($image, FFI::addr($out), 'interpretation', $this->bands() < 3 ? self::GREY : self::SRGB, null), 'say what the samples are');
+        Vips::library()->g_object_unref(Vips::library()->cast('void*', $image));
+
+        return new self($out);
     }
 
     public function savePng(string $path): void

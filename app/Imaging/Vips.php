@@ -50,6 +50,13 @@ final class Vips
         int vips_cast(VipsImage *in, VipsImage **out, int format, ...);
         VipsImage *vips_image_new_from_buffer(const void *buf, size_t len, const char *options, ...);
         int vips_find_trim(VipsImage *in, int *left, int *top, int *width, int *height, ...);
+        int vips_copy(VipsImage *in, VipsImage **out, ...);
+        int vips_tiffsave(VipsImage *in, const char *filename, ...);
+        int vips_webpsave(VipsImage *in, const char *filename, ...);
+        int vips_icc_transform(VipsImage *in, VipsImage **out, const char *output_profile, ...);
+        int vips_sharpen(VipsImage *in, VipsImage **out, ...);
+        size_t vips_image_get_typeof(const VipsImage *image, const char *name);
+        int vips_image_get_blob(const VipsImage *image, const char *name, const char **data, size_t *length);
         int vips_pngsave(VipsImage *in, const char *filename, ...);
         int vips_jpegsave(VipsImage *in, const char *filename, ...);
         int vips_jpegsave_buffer(VipsImage *in, void **buf, size_t *len, ...);

@@ -10,7 +10,7 @@ use App\Imaging\ExifTool;
 use App\Imaging\Picture;
 use App\Imaging\PreviewMaker;
 use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Caption\Field;
+use Kanpai\Core\Deliver\Output\Metadata;
 
 /**
  * Makes the proofs of a frame: small and large, plain and under the watermark. They are drawn anew, so that nothing the
@@ -22,9 +22,6 @@ final class ProofMaker
     public const LIVE = 1200;
 
     private const QUALITY = 78;
-
-    /** What a proof says of itself: whose it is and how to reach them. */
-    private const RIGHTS = [Field::Creator, Field::JobTitle, Field::CreditLine, Field::Copyright, Field::UsageTerms, Field::Source, Field::ContactAddress, Field::ContactCity, Field::ContactRegion, Field::ContactPostcode, Field::ContactCountry, Field::ContactPhone, Field::ContactEmail, Field::ContactWeb];
 
     private ?Gallery $gallery = null;
 
@@ -82,8 +79,8 @@ final class ProofMaker
     private function tags(Gallery $gallery, GalleryFrame $proof): array
     {
         $caption = FrameCaption::query()->find($proof->frame_id)?->caption() ?? Caption::of([]);
-        $wanted = $gallery->metadata === 'all' ? Field::cases() : self::RIGHTS;
-        $tags = EmbeddedCaption::tags($caption->only($wanted), $proof->frame->taken_ms, $gallery->shoot->zone(), 0);
+        $says = $gallery->metadata === 'all' ? Metadata::All : Metadata::Rights;
+        $tags = EmbeddedCaption::tags($says->of($caption), $proof->frame->taken_ms, $gallery->shoot->zone(), 0);
 
         return array_values(array_filter($tags, fn (array $tag): bool => $tag[1] !== '' && $tag[0] !== 'XMP-xmp:Rating'));
     }

@@ -8,6 +8,7 @@ declare(strict_types=1);
 
 require __DIR__.'/../../vendor/autoload.php';
 
+use Facebook\WebDriver\Interactions\WebDriverActions;
 use Tests\Browser\Browser;
 
 [, $address, $gallery] = [...$argv, '', ''];
@@ -28,7 +29,6 @@ $studio->visit('/sign-in')->fill('#email', 'mara@quill.example')->fill('#passwor
 $take($studio, 'shoots');
 $take($studio->visit('/shoots/1/ingest'), 'ingest');
 $take($studio->visit('/cards/1/report'), 'ledger');
-$take($studio->visit('/rack'), 'rack');
 if ($shown('choose')) {
     // A card in the second shoot that nobody has copied.
     $studio->visit('/shoots/2/ingest')->click("[data-read='mara-long'], [data-card='mara-long'] h2 a")->find('[data-choose][data-ready]', 30);
@@ -37,16 +37,6 @@ if ($shown('choose')) {
     $studio->press('t');
     $studio->press('down', 'right', 'shift', 'right', 'right');
     $take($studio, 'choose');
-}
-if ($shown('upload-link')) {
-    $studio->visit('/shoots/2/ingest');
-    if ($studio->script("return document.querySelector('[data-upload-link]') === null")) {
-        $studio->fill('#link_shooter', 'Sam Reed')->script("document.querySelector('#link_shooter').form.requestSubmit()");
-    }
-    $link = (string) $studio->find('[data-upload-link]')->getAttribute('href');
-    $shooter = Browser::open($address);
-    $take($shooter->visit($link), 'upload-link');
-    $shooter->close();
 }
 $studio->visit('/shoots/1/clocks');
 $studio->find('[data-clocks][data-ready]');
@@ -84,8 +74,16 @@ $guest = Browser::open($address);
 $guest->visit($gallery)->find('[data-ready]');
 $guest->script("document.querySelectorAll('.proof .ring').forEach((ring, i) => { if ([0, 1, 4, 7].includes(i)) ring.click(); })");
 $take($guest, 'gallery');
-$guest->click('.proof:nth-child(2) .open');
+$guest->click('.proof[data-number="6"] .open')->find('dialog[open]');
+$guest->click("[data-tool='circle']");
+(new WebDriverActions($guest->web))->moveToElement($guest->find('[data-drawing]'), -220, -60)->clickAndHold()->moveByOffset(60, 80)->moveByOffset(60, 60)->release()->perform();
+$guest->fill('#text', 'Could his eyes be a little brighter?');
 $take($guest, 'gallery-large');
+$guest->press('escape');
+if ($shown('gallery-send')) {
+    $guest->click('[data-send]')->see('Your selection');
+    $take($guest, 'gallery-send');
+}
 $guest->close();
 
 $phone = Browser::open($address, 500, 800);

@@ -206,6 +206,32 @@ final class GalleryTest extends TestCase
         $studio->until(fn (): bool => str_contains($studio->text('[data-shown]'), 'guest'), 'culling does not show who wants it');
     }
 
+    public function test_closed_doors_can_be_read_by_everybody_too(): void
+    {
+        $studio = self::$studio;
+        $links = $studio->visit('/shoots/'.self::$shoot.'/proof')->attribute('[data-gallery] .spread .btn-line', 'href');
+        $open = function (array $facts) use ($studio, $links): string {
+            $studio->visit($links)->script("document.querySelectorAll('details').forEach((part) => { part.open = true; })");
+            foreach ($facts as $field => $value) {
+                $value === true ? $studio->click("[name='{$field}']") : $studio->fill($field, $value);
+            }
+            $studio->script("document.querySelector('form[action$=\"/shares\"]').requestSubmit()");
+            $studio->see('works');
+
+            return $studio->attribute('[data-share]:last-of-type [data-link]', 'href');
+        };
+        $guest = self::$phone ??= Browser::open(Browser::address(), 500, 800);
+        $locked = $open(['#password' => 'anchor']);
+        self::assertSame([], $guest->visit($locked)->violations('password'));
+        $guest->fill('#password', 'wrong')->click('.btn-next')->see('not the password');
+        self::assertSame([], $guest->violations('wrong password'));
+        $named = $open(['#people' => 'Noor Hale <noor@saltmarsh.example>', 'is_named' => true]);
+        self::assertSame([], $guest->visit($named)->see('link of their own')->violations('named people'));
+        $studio->click('[data-share]:last-of-type form .btn-line')->see('does not work any more');
+        self::assertSame([], $guest->visit($named)->see('This link has ended')->violations('an ended link'));
+        self::assertSame([], $studio->violations('links'));
+    }
+
     /** @param  callable(array<string, mixed>): bool  $is */
     private function waits(Browser $guest, callable $is): void
     {

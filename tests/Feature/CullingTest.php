@@ -90,7 +90,7 @@ final class CullingTest extends FeatureTestCase
         self::assertSame([], $this->step([$this->ids[1] => ['rating' => 3, 'saw' => ['open', 0, 0]]])['conflicts']);
         // The other browser is told, with whose hand it was.
         $told = $this->actingAs($this->other)->getJson("/shoots/{$this->shoot->id}/cull/since/{$turn}")->json();
-        self::assertSame([['Owner'], [[$this->ids[0], 'keep', 0, 0], [$this->ids[1], 'keep', 3, 0]]], [$told['others'], $told['frames']]);
+        self::assertSame([['Owner'], [[$this->ids[0], 'keep', 0, 0, 0, 0], [$this->ids[1], 'keep', 3, 0, 0, 0]]], [$told['others'], $told['frames']]);
         self::assertSame([], $this->getJson("/shoots/{$this->shoot->id}/cull/since/{$told['turn']}")->json('frames'));
     }
 

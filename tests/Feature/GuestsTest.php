@@ -158,6 +158,9 @@ final class GuestsTest extends FeatureTestCase
         $this->post("/selections/{$selection->id}/use", ['as' => 'set'])->assertRedirect();
         self::assertSame(['Ada Fenn chose', 'Ada Fenn chose 2'], DB::table('sets')->orderBy('id')->pluck('name')->all());
         $this->post("/selections/{$selection->id}/use", ['as' => 'use'])->assertSessionHasErrors('use');
+        $this->post("/selections/{$selection->id}/use", ['as' => 'use', 'use' => 'album'])->assertSessionHasNoErrors();
+        self::assertSame([$name], $this->frames()->where('uses', '<>', 0)->pluck('name')->all());
+        $this->get((string) $this->post("/selections/{$selection->id}/use", ['as' => 'gallery'])->headers->get('Location'))->assertSee('1 of 4 frames');
     }
 
     public function test_drawn_notes_are_kept_in_the_pictures_coordinates_answered_and_ticked_off(): void

@@ -115,7 +115,9 @@ final class ImagingTest extends TestCase
     public function test_a_watermark_changes_pixels_across_the_picture_and_takes_any_words(): void
     {
         $picture = Picture::fromJpeg($this->jpeg(600, 400));
-        $marked = $picture->under(Watermark::of('Quill & Tarn <proof>', 600, 400));
+        $mark = Watermark::of(['text' => 'Quill & Tarn <proof>', 'opacity' => 80]);
+        self::assertNotNull($mark);
+        $marked = $mark->on($picture);
         self::assertSame([600, 400, 3], [$marked->width(), $marked->height(), $marked->bands()]);
         $before = $picture->samples();
         $after = $marked->samples();

@@ -54,8 +54,9 @@ final class ProofAndDeliverTest extends FeatureTestCase
         $this->get($this->link)->assertStatus(401)->assertSee('password')->assertDontSee('Please choose.');
         $this->getJson("{$this->link}/frames")->assertStatus(401);
         $this->guestSays($this->link, [self::choice(1)])->assertStatus(401);
-        for ($i = 0; $i < 6; $i++) {
-            $this->post("{$this->link}/password", ['password' => 'guess '.$i])->assertSessionHasErrors('password');
+        for ($i = 0; $i < 20; $i++) {
+            $answer = $this->post("{$this->link}/password", ['password' => 'guess '.$i]);
+            $i < 6 ? $answer->assertSessionHasErrors('password') : $answer->assertStatus(429);
         }
         $this->post("{$this->link}/password", ['password' => 'anchor'])->assertStatus(429);
         $this->get($this->link)->assertStatus(401);

@@ -37,7 +37,7 @@ final class SelectionsController
 
     public function use(Request $request, Selection $selection, TakenUp $taken): RedirectResponse
     {
-        $request->validate(['as' => ['required', 'in:set,round,use'], 'use' => ['required_if:as,use', 'nullable', 'string', 'max:60', 'not_regex:/[,\p{C}]/u'], 'list' => ['nullable', 'string', 'max:40']], ['use.required_if' => 'Say what the pictures are for.', 'use.not_regex' => 'A use has no comma.']);
+        $request->validate(['as' => ['required', 'in:set,round,use,gallery'], 'use' => ['required_if:as,use', 'nullable', 'string', 'max:60', 'not_regex:/[,\p{C}]/u'], 'list' => ['nullable', 'string', 'max:40']], ['use.required_if' => 'Say what the pictures are for.', 'use.not_regex' => 'A use has no comma.']);
         $list = $request->filled('list') ? $request->string('list')->toString() : null;
         $frames = array_values(array_unique(array_column(array_filter($selection->chosen(), fn (array $row): bool => $list === null || $row['list'] === $list), 'frame')));
         $shoot = $selection->gallery->shoot;
@@ -51,6 +51,8 @@ final class SelectionsController
                 $taken->withUse($shoot, Member::current(), $frames, trim($request->string('use')->toString()));
 
                 return redirect()->route('proof.gallery', $selection->gallery)->with('said', count($frames)." frames are for {$request->string('use')} now. The step can be taken back on the culling page.");
+            case 'gallery':
+                return redirect()->route('proof.show', [$shoot, 'where' => 'set:"'.addcslashes($taken->asSet($shoot, $frames, $name)->name, '"\\').'"']);
             default:
                 return redirect()->route('cull.show', [$shoot, 'where' => 'set:"'.addcslashes($taken->asSet($shoot, $frames, $name)->name, '"\\').'"']);
         }

@@ -1,6 +1,7 @@
 @extends('layouts.shoot')
 @push('scripts')<script type="module" src="{{ $build->url('js/deliver/deliver.js') }}"></script>@endpush
 @section('page')
+<p class="mb-3"><a href="{{ route('deliver.outputs', $shoot) }}">Outputs: write files in your own sizes</a></p>
 @if($selection === null)
     <div class="panel nothing"><h2>No selection has come in yet</h2><p>When a guest sends one, it is delivered from here. <a href="{{ route('proof.show', $shoot) }}">Go to the galleries</a></p></div>
 @else

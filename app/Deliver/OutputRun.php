@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver;
+
+use App\Ingest\Frame;
+use App\Studio\Shoot;
+use App\Studio\Task;
+use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Deliver\DeliveredName;
+
+/**
+ * Frames that are written in several ways in one go.
+ *
+ * @property int $id
+ * @property int $shoot_id
+ * @property list<int> $outputs
+ * @property list<int> $frames in the order of time
+ * @property Shoot $shoot
+ */
+final class OutputRun extends Model
+{
+    public $timestamps = false;
+
+    protected $guarded = [];
+
+    protected $casts = ['outputs' => 'array', 'frames' => 'array', 'begun_at' => 'immutable_datetime'];
+
+    /** @return BelongsTo<Shoot, $this> */
+    public function shoot(): BelongsTo
+    {
+        return $this->belongsTo(Shoot::class);
+    }
+
+    /**
+     * @param  list<int>  $outputs
+     * @param  list<int>  $frames
+     */
+    public static function start(Shoot $shoot, array $outputs, array $frames): self
+    {
+        return DB::transaction(function () use ($shoot, $outputs, $frames): self {
+            $run = self::query()->create(['shoot_id' => $shoot->id, 'outputs' => $outputs, 'frames' => $frames, 'begun_at' => now()]);
+            $task = Task::open($shoot, 'outputs', "outputs:{$run->id}", 'Writing '.count($outputs).(count($outputs) === 1 ? ' output' : ' outputs'), 'frames', count($frames));
+            WriteOutputs::dispatch($task->id)->onQueue('default')->afterCommit();
+
+            return $run;
+        });
+    }
+
+    /** @return Collection<int, Output> by id */
+    public function ways(): Collection
+    {
+        return Output::query()->whereKey($this->outputs)->orderBy('id')->get()->keyBy('id');
+    }
+
+    /**
+     * Where each file goes, below the folder of outputs. Equal names are told apart by a number.
+     *
+     * @param  Collection<int, Frame>  $frames  of the run, in its order
+     * @return array<int, array<int, string>> output => frame => path
+     */
+    public function paths(Collection $frames): array
+    {
+        $zone = $this->shoot->zone();
+        $digits = max(3, strlen((string) count($this->frames)));
+        $paths = [];
+        foreach ($this->ways() as $output) {
+            $pattern = $output->pattern();
+            $below = $this->shoot->studio_id.'/'.($output->is_shared ? 'shared' : DeliveredName::slug($this->shoot->name)."-{$this->shoot_id}");
+            $taken = [];
+            foreach ($frames as $place => $frame) {
+                $at = fn (string $format): string => $zone->format($frame->taken_ms, $format);
+                $values = [
+                    'shoot' => $this->shoot->name, 'client' => (string) $this->shoot->client, 'place' => (string) $this->shoot->place, 'year' => $at('Y'), 'month' => $at('m'), 'day' => $at('d'), 'date' => $at('Y-m-d'), 'time' => $at('His'),
+                    'shooter' => (string) $frame->card->shooter, 'body' => $frame->body->label(), 'serial' => (string) $frame->body->serial, 'card' => (string) $frame->card->number, 'card_name' => $frame->card->name, 'folder' => '',
+                    'original' => pathinfo($frame->name, PATHINFO_FILENAME), 'number' => str_pad((string) ($place + 1), $digits, '0', STR_PAD_LEFT),
+                ];
+                for ($n = 1; isset($taken[mb_strtolower($path = $pattern->path($values, '.'.$output->plan()->format->ending(), $n === 1 ? '' : "-{$n}"))]); $n++);
+                $taken[mb_strtolower($path)] = true;
+                $paths[$output->id][$frame->id] = "{$below}/{$path}";
+            }
+        }
+
+        return $paths;
+    }
+}

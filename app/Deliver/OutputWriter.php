@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver;
+
+use App\Captions\EmbeddedCaption;
+use App\Captions\FrameCaption;
+use App\Imaging\ExifTool;
+use App\Imaging\Picture;
+use App\Ingest\Frame;
+use App\Ingest\ProvedJpeg;
+use App\Proof\Watermark;
+use Kanpai\Core\Caption\Caption;
+use Kanpai\Core\Deliver\Output\Metadata;
+use Kanpai\Core\Deliver\Output\OutputPlan;
+
+/** Writes a frame in several ways. It is decoded once for all of them; files are whole under their names at any time. */
+final class OutputWriter
+{
+    public function __construct(private readonly ExifTool $exifTool)
+    {
+    }
+
+    /**
+     * @param  array<int, array{plan: OutputPlan, path: string}>  $ways  output => how, and where below the folder of outputs
+     * @return int how many files were written; those that are there already in the same way are left
+     *
+     * @throws UnableToDeliver
+     */
+    public function write(Frame $frame, array $ways): int
+    {
+        $caption = FrameCaption::query()->find($frame->id)?->caption() ?? Caption::of([]);
+        $mark = Watermark::of(['text' => $frame->shoot->studio->name, 'image' => $frame->shoot->studio->mark_path, 'place' => 'bottom right', 'size' => 22, 'opacity' => 80]);
+        $jpeg = ProvedJpeg::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name);
+        $known = OutputFile::query()->where('frame_id', $frame->id)->whereIn('output_id', array_keys($ways))->get()->keyBy('output_id');
+        $due = [];
+        foreach ($ways as $output => ['plan' => $plan, 'path' => $path]) {
+            $fingerprint = hash('xxh128', serialize([$jpeg->hash(), $plan->toArray(), $plan->metadata->of($caption)->values(), $frame->taken_ms, $frame->rating, $plan->isMarked ? $mark?->fingerprint() : '']));
+            $there = $known[$output] ?? null;
+            if ($there === null || $there->fingerprint !== $fingerprint || $there->path !== $path || ! $there->isThere()) {
+                $due[$output] = ['plan' => $plan, 'path' => $path, 'fingerprint' => $fingerprint, 'before' => $there];
+            }
+        }
+        if ($due === []) {
+            return 0;
+        }
+        $source = sys_get_temp_dir().'/kanpai-'.bin2hex(random_bytes(8)).'.jpg';
+        try {
+            if (! $jpeg->copyTo($source)) {
+                throw UnableToDeliver::isDamaged($frame->name);
+            }
+            $whole = Picture::fromJpeg($source)->inMemory();
+            foreach ($due as $output => $one) {
+                $this->file($frame, $whole, $caption, $mark, $output, $one);
+            }
+        } finally {
+            @unlink($source);
+        }
+
+        return count($due);
+    }
+
+    /** @param  array{plan: OutputPlan, path: string, fingerprint: string, before: OutputFile|null}  $one */
+    private function file(Frame $frame, Picture $whole, Caption $caption, ?Watermark $mark, int $output, array $one): void
+    {
+        ['plan' => $plan, 'path' => $path, 'before' => $before] = $one;
+        $target = config('kanpai.outputs').'/'.$path;
+        if (! is_dir(dirname($target))) {
+            @mkdir(dirname($target), 0700, true);
+        }
+        $part = dirname($target).'/.'.bin2hex(random_bytes(6)).'.part.'.$plan->format->ending();
+        try {
+            [$width, $height] = OutputPicture::save($whole, $plan, $mark, $part, $this->words($plan, $caption));
+            if ($plan->metadata !== Metadata::None) {
+                $this->exifTool->write($part, $this->tags($frame, $plan, $caption));
+            }
+            $file = ['path' => $path, 'fingerprint' => $one['fingerprint'], 'bytes' => (int) filesize($part), 'hash' => (string) hash_file('xxh128', $part), 'width' => $width, 'height' => $height, 'made_at' => now()];
+            rename($part, $target);
+        } finally {
+            @unlink($part);
+        }
+        OutputFile::query()->updateOrCreate(['output_id' => $output, 'frame_id' => $frame->id], $file);
+        if ($before !== null && $before->path !== $path && OutputFile::query()->where('path', $before->path)->doesntExist()) {
+            // It has another name now.
+            @unlink(config('kanpai.outputs').'/'.$before->path);
+        }
+    }
+
+    /** @return list<array{string, string}> */
+    private function tags(Frame $frame, OutputPlan $plan, Caption $caption): array
+    {
+        $tags = EmbeddedCaption::tags($plan->metadata->of($caption), $frame->taken_ms, $frame->shoot->zone(), max(0, $frame->verdict->xmpRating($frame->rating)), $plan->metadata === Metadata::All ? (string) $frame->label : '');
+        // WebP has no place for IIM.
+        $isLeft = fn (string $name): bool => ! str_starts_with($name, 'IPTC:') && ! str_starts_with($name, 'Photoshop:');
+
+        return array_values(array_filter($tags, fn (array $tag): bool => $tag[1] !== '' && ($plan->format->value !== 'webp' || $isLeft($tag[0])) && ($plan->metadata === Metadata::All || $tag[0] !== 'XMP-xmp:Rating')));
+    }
+
+    private function words(OutputPlan $plan, Caption $caption): int
+    {
+        return $plan->metadata === Metadata::None ? 0 : 8_000 + 4 * strlen(implode('', $plan->metadata->of($caption)->values()));
+    }
+}

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Bench;
+
+use App\Deliver\OutputPicture;
+use App\Imaging\Picture;
+use Kanpai\Core\Deliver\Output\OutputPlan;
+use Kanpai\Core\Deliver\Output\Sharpening;
+use Kanpai\Core\Deliver\Output\Size;
+
+/** Four outputs of a 24-megapixel frame, decoded once, against four runs of vipsthumbnail (libvips-tools) that write the same sizes. */
+final class Outputs implements Benchmark
+{
+    private const SIZES = [3600, 2400, 1600, 1200];
+
+    private const QUALITY = 86;
+
+    private string $folder = '';
+
+    public function name(): string
+    {
+        return 'outputs';
+    }
+
+    public function goal(): float
+    {
+        return 0.6;
+    }
+
+    public function unit(): string
+    {
+        return 'ms for four outputs of a frame';
+    }
+
+    public function prepare(string $folder): void
+    {
+        $this->folder = $folder.'/outputs';
+        if (! is_dir($this->folder)) {
+            mkdir($this->folder, 0700, true);
+        }
+        if (! is_file($this->folder.'/frame.jpg')) {
+            $picture = Picture::fromJpeg((string) current(glob(dirname($folder).'/instances/test/rack/*/DCIM/*/*.JPG') ?: []));
+            $picture->scaled(6000 / max($picture->width(), $picture->height()))->grained(3.0, 1)->saveJpeg($this->folder.'/frame.jpg', 90);
+        }
+    }
+
+    public function ours(): float
+    {
+        $start = microtime(true);
+        $whole = Picture::fromJpeg($this->folder.'/frame.jpg')->inMemory();
+        foreach (self::SIZES as $size) {
+            OutputPicture::save($whole, OutputPlan::of(Size::longest($size), quality: self::QUALITY, sharpening: Sharpening::None), null, "{$this->folder}/ours-{$size}.jpg");
+        }
+
+        return 1000 * (microtime(true) - $start);
+    }
+
+    public function reference(): float
+    {
+        $start = microtime(true);
+        foreach (self::SIZES as $size) {
+            // On one core, as ours.
+            exec('VIPS_CONCURRENCY=1 vipsthumbnail '.escapeshellarg($this->folder.'/frame.jpg')." --size {$size}x{$size} -o ".escapeshellarg("{$this->folder}/reference-{$size}.jpg[Q=".self::QUALITY.',strip,optimize_coding]'));
+        }
+
+        return 1000 * (microtime(true) - $start);
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Deliver\Output;
+
+use Kanpai\Core\Caption\Caption;
+use Kanpai\Core\Caption\Field;
+
+/** What a written file says of itself. */
+enum Metadata: string
+{
+    case All = 'all';
+    case Rights = 'rights';
+    case None = 'none';
+
+    /** Whose a picture is, and how to reach them. */
+    public const RIGHTS = [Field::Creator, Field::JobTitle, Field::CreditLine, Field::Copyright, Field::UsageTerms, Field::Source, Field::ContactAddress, Field::ContactCity, Field::ContactRegion, Field::ContactPostcode, Field::ContactCountry, Field::ContactPhone, Field::ContactEmail, Field::ContactWeb];
+
+    public function of(Caption $caption): Caption
+    {
+        return match ($this) {
+            self::All => $caption,
+            self::Rights => $caption->only(self::RIGHTS),
+            self::None => Caption::nothing(),
+        };
+    }
+
+    public function inWords(): string
+    {
+        return match ($this) {
+            self::All => 'all metadata',
+            self::Rights => 'copyright and contact only',
+            self::None => 'no metadata',
+        };
+    }
+}
