@@ -9,28 +9,40 @@ use App\Proof\Watermark;
 use Kanpai\Core\Deliver\Output\OutputPlan;
 use Kanpai\Core\Deliver\Output\QualitySearch;
 
-/** A picture as an output wants it: size, sharpness, mark, colours, quality. What the file says of itself comes after. */
+/**
+ * A picture as outputs want it: size, sharpness, mark, colours, quality. It is decoded once and halved as often as the
+ * smallest output allows; each output is made from the half that is just larger.
+ */
 final class OutputPicture
 {
+    /** @var array<int, Picture> each half as large as the one before */
+    private array $halves = [];
+
+    /** @param  Picture  $whole  decoded, upright */
+    public function __construct(private readonly Picture $whole)
+    {
+    }
+
     /**
-     * @param  Picture  $whole  decoded, upright
      * @param  int  $words  bytes that are kept free for what the file will say of itself
      * @return array{int, int} pixels that were written
      */
-    public static function save(Picture $whole, OutputPlan $plan, ?Watermark $mark, string $path, int $words = 0): array
+    public function save(OutputPlan $plan, ?Watermark $mark, string $path, int $words = 0): array
     {
-        [$width, $height] = $plan->size->of($whole->width(), $whole->height());
-        $picture = $plan->keepsProfile ? $whole : $whole->inSrgb();
-        $picture = [$width, $height] === [$whole->width(), $whole->height()] ? $picture : $picture->resized($width, $height);
+        [$width, $height] = $plan->size->of($this->whole->width(), $this->whole->height());
+        $source = $this->atLeast(max($width, $height));
+        $profile = $plan->keepsProfile ? $this->whole->profile() : null;
+        $picture = [$width, $height] === [$source->width(), $source->height()] ? $source : $source->resized($width, $height);
+        $picture = $plan->keepsProfile ? $picture : $picture->inSrgb();
         $mask = $plan->sharpening->mask($plan->size->ppi ?? 300);
-        $picture = ($mask === null ? $picture : $picture->sharpened(...$mask))->inMemory();
-        $picture = $plan->isMarked && $mark !== null ? $mark->on($picture) : $picture;
-        $profile = $plan->keepsProfile ? $whole->profile() : null;
+        $picture = ($mask === null ? $picture : $picture->sharpened(...$mask));
+        $picture = $plan->isMarked && $mark !== null ? $mark->on($picture->inMemory()) : $picture;
+        $bare = $picture->bare();
         $profilePath = $profile === null ? 'srgb' : $path.'.icc';
         try {
             $profile === null || file_put_contents($profilePath, $profile);
-            $save = function (int $quality) use ($picture, $path, $plan, $profilePath): int {
-                $picture->save($path, $plan->format->value, max(1, min(100, $quality)), $profilePath);
+            $save = function (int $quality) use ($bare, $path, $plan, $profilePath): int {
+                $bare->save($path, $plan->format->value, max(1, min(100, $quality)), $profilePath);
                 clearstatcache(true, $path);
 
                 return (int) filesize($path);
@@ -41,5 +53,15 @@ final class OutputPicture
         }
 
         return [$width, $height];
+    }
+
+    private function atLeast(int $side): Picture
+    {
+        $half = $this->whole;
+        for ($i = 0; intdiv(max($half->width(), $half->height()), 2) >= $side && min($half->width(), $half->height()) >= 4; $i++) {
+            $half = $this->halves[$i] ??= $half->halved();
+        }
+
+        return $half;
     }
 }

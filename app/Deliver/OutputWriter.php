@@ -50,9 +50,9 @@ final class OutputWriter
             if (! $jpeg->copyTo($source)) {
                 throw UnableToDeliver::isDamaged($frame->name);
             }
-            $whole = Picture::fromJpeg($source)->inMemory();
+            $picture = new OutputPicture(Picture::fromJpeg($source)->inMemory());
             foreach ($due as $output => $one) {
-                $this->file($frame, $whole, $caption, $mark, $output, $one);
+                $this->file($frame, $picture, $caption, $mark, $output, $one);
             }
         } finally {
             @unlink($source);
@@ -62,7 +62,7 @@ final class OutputWriter
     }
 
     /** @param  array{plan: OutputPlan, path: string, fingerprint: string, before: OutputFile|null}  $one */
-    private function file(Frame $frame, Picture $whole, Caption $caption, ?Watermark $mark, int $output, array $one): void
+    private function file(Frame $frame, OutputPicture $picture, Caption $caption, ?Watermark $mark, int $output, array $one): void
     {
         ['plan' => $plan, 'path' => $path, 'before' => $before] = $one;
         $target = config('kanpai.outputs').'/'.$path;
@@ -71,7 +71,7 @@ final class OutputWriter
         }
         $part = dirname($target).'/.'.bin2hex(random_bytes(6)).'.part.'.$plan->format->ending();
         try {
-            [$width, $height] = OutputPicture::save($whole, $plan, $mark, $part, $this->words($plan, $caption));
+            [$width, $height] = $picture->save($plan, $mark, $part, $this->words($plan, $caption));
             if ($plan->metadata !== Metadata::None) {
                 $this->exifTool->write($part, $this->tags($frame, $plan, $caption));
             }

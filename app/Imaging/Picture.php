@@ -131,6 +131,12 @@ final class Picture
         return $whole < 2.0 ? $this : $this->step('make smaller', fn (CData $out): int => Vips::library()->vips_shrink($this->image, FFI::addr($out), $whole, $whole, null))->inMemory();
     }
 
+    /** Half as large in both directions, by averaging. */
+    public function halved(): self
+    {
+        return $this->step('halve', fn (CData $out): int => Vips::library()->vips_shrink($this->image, FFI::addr($out), 2.0, 2.0, null))->inMemory();
+    }
+
     /** Scaled with a windowed sinc; slower and finer than `within`. */
     public function scaled(float $factor): self
     {
@@ -339,7 +345,7 @@ final class Picture
     }
 
     /**
-     * Writes a file of a kind, with a colour profile and nothing else.
+     * Writes a file of a kind, with a colour profile; for one with nothing else, of bare pixels.
      *
      * @param  'jpeg'|'tiff'|'webp'  $format
      * @param  int<1, 100>  $quality
@@ -348,17 +354,15 @@ final class Picture
     public function save(string $path, string $format, int $quality, string $profile = 'srgb'): void
     {
         $library = Vips::library();
-        // Stripping would take the profile along: so the pixels are taken out of what they came in.
-        $bare = $this->bare();
         Vips::check(match ($format) {
-            'jpeg' => $library->vips_jpegsave($bare->image, $path, 'Q', $quality, 'optimize_coding', 1, 'profile', $profile, null),
-            'webp' => $library->vips_webpsave($bare->image, $path, 'Q', $quality, 'profile', $profile, null),
-            'tiff' => $library->vips_tiffsave($bare->image, $path, 'compression', self::TIFF_LZW, 'profile', $profile, null),
+            'jpeg' => $library->vips_jpegsave($this->image, $path, 'Q', $quality, 'optimize_coding', 1, 'profile', $profile, null),
+            'webp' => $library->vips_webpsave($this->image, $path, 'Q', $quality, 'profile', $profile, null),
+            'tiff' => $library->vips_tiffsave($this->image, $path, 'compression', self::TIFF_LZW, 'profile', $profile, null),
         }, "write {$path}");
     }
 
-    /** The pixels and nothing else. */
-    private function bare(): self
+    /** The pixels and nothing that they came with. */
+    public function bare(): self
     {
         $size = Vips::fresh('size_t');
         $memory = Vips::library()->vips_image_write_to_memory($this->image, FFI::addr($size));

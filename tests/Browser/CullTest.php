@@ -205,6 +205,9 @@ final class CullTest extends TestCase
         $studio = $this->cull('?where=body:Corvid');
         $studio->press('enter');
         (new WebDriverActions($studio->web))->moveToElement($studio->find('[data-frame]'), 100, -60)->perform();
+        // The large picture comes by itself, at the size of its room.
+        $studio->until(fn (): bool => $studio->script("const canvas = document.querySelector('[data-image]'); return canvas.width > 500 && canvas.width === Math.round(canvas.getBoundingClientRect().width * devicePixelRatio)"), 'the picture stays small');
+        self::assertGreaterThan(500, $studio->script("return document.querySelector('[data-image]').width"));
         $this->hold(true);
         $studio->see(': 100 %', 20);
         $placed = fn (): string => (string) $studio->script("const image = document.querySelector('.close-up img'); const pane = image.parentElement; const [x, y] = image.style.transform.match(/-?[\\d.]+/g).map(Number); return (x / (pane.clientWidth - parseFloat(image.style.width))).toFixed(3) + ' ' + (y / (pane.clientHeight - parseFloat(image.style.height))).toFixed(3)");

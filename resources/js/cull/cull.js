@@ -149,10 +149,12 @@ function later() {
     const now = performance.now();
     later.first = soon === null ? now : later.first;
     clearTimeout(soon);
-    soon = setTimeout(settle, now - later.first > LONGEST ? 0 : PAUSE);
+    const isPause = now - later.first <= LONGEST;
+    soon = setTimeout(() => settle(isPause), isPause ? PAUSE : 0);
 }
 
-function settle() {
+/** @param isPause whether the keys rest; while one is held, large pictures would only be in the way */
+function settle(isPause) {
     soon = null;
     const frame = current();
     counts();
@@ -160,7 +162,7 @@ function settle() {
     if (frame !== null) {
         showInstant(frame.taken);
         if (mode === 'one') {
-            pictures.want(view, at, way);
+            isPause && pictures.want(view, at, way);
             ladder.point(frame);
             drawOthers(frame);
             facts(frame);

@@ -20,6 +20,7 @@ export class Pictures {
     #queue = [];
     #working = 0;
     #asked = 0;
+    #last = null;
     #arrived;
 
     /** @param arrived is told of a frame whose picture is there */
@@ -75,9 +76,14 @@ export class Pictures {
         for (let i = 0; i <= SMALL_AHEAD; i++) {
             small.push(frames[at + way * i]);
         }
+        // Only another frame is a step; whoever asks once more for the same one has time for all of it.
         const now = performance.now();
-        const isFast = now - this.#asked < FAST;
-        this.#asked = now;
+        const isStep = frames[at] !== this.#last;
+        const isFast = isStep && now - this.#asked < FAST;
+        if (isStep) {
+            this.#asked = now;
+            this.#last = frames[at];
+        }
         this.#wantThese(large.filter(Boolean), small.filter(Boolean), !isFast);
     }
 

@@ -31,4 +31,4 @@
     <div class="col"><label class="form-label" for="folder-{{ $n }}">Folder</label><input class="form-control" id="folder-{{ $n }}" name="folder" value="{{ $was('folder', $output?->folder) }}">@if($mine)<x-problem of="folder"/>@endif</div>
     <div class="col"><label class="form-label" for="file-{{ $n }}">File name</label><input class="form-control" id="file-{{ $n }}" name="file" value="{{ $was('file', $output?->file ?? App\Deliver\Output::FILE) }}">@if($mine)<x-problem of="file"/>@endif</div>
 </div>
-<label><input class="form-check-input" type="checkbox" name="is_shared" value="1" @checked($was('is_shared', $output?->is_shared))> in one folder for all shoots</label>
+<div><label><input class="form-check-input" type="checkbox" name="is_shared" value="1" @checked($was('is_shared', $output?->is_shared))> in one folder for all shoots</label></div>
