@@ -131,10 +131,11 @@ final class Picture
         return $whole < 2.0 ? $this : $this->step('make smaller', fn (CData $out): int => Vips::library()->vips_shrink($this->image, FFI::addr($out), $whole, $whole, null))->inMemory();
     }
 
-    /** Half as large in both directions, by averaging. */
+    /** Half as large in both directions. */
     public function halved(): self
     {
-        return $this->step('halve', fn (CData $out): int => Vips::library()->vips_shrink($this->image, FFI::addr($out), 2.0, 2.0, null))->inMemory();
+        // Averaging by vips_shrink takes four times as long.
+        return $this->step('halve', fn (CData $out): int => Vips::library()->vips_resize($this->image, FFI::addr($out), 0.5, 'kernel', self::KERNEL_LINEAR, null))->inMemory();
     }
 
     /** Scaled with a windowed sinc; slower and finer than `within`. */
