@@ -140,6 +140,12 @@ final class GalleryTest extends TestCase
         $this->counted($phone, '2');
         $this->waits($phone, fn (array $told): bool => ($told['chosen']['Album'] ?? []) === [2, 6]);
         self::assertSame([], $phone->violations('gallery on a phone'));
+        // A swipe turns the picture.
+        $phone->click('.proof .open')->find('dialog[open]');
+        $phone->script("const view = document.querySelector('.large .view'); const touch = (type, x) => view.dispatchEvent(new PointerEvent(type, { pointerType: 'touch', clientX: x, bubbles: true })); touch('pointerdown', 400); touch('pointerup', 200)");
+        self::assertStringContainsString('Picture 2', $phone->text('[data-place]'));
+        self::assertSame([], $phone->violations('large view on a phone'));
+        $phone->press('escape');
         $phone->script("document.documentElement.style.fontSize = '200%'; document.body.style.fontSize = '28px'");
         self::assertSame([], $phone->violations('gallery with large text'));
         self::assertLessThanOrEqual(501, $phone->script('return document.documentElement.scrollWidth'), 'large text runs out of the page');

@@ -30,6 +30,8 @@ final class FiltersTest extends TestCase
         yield ['"and"', 'words:"and" or name:"and"'];
         yield ['aperture:f/2.8 focal>=85mm time>=14:30', 'aperture:f/2.8 and focal>=85mm and time>="14:30"'];
         yield ['keyword:größe', 'keyword:größe'];
+        yield ['chosen >= 2 and not notes>0', 'chosen>=2 and not notes>0'];
+        yield ['chosen:any or chosen:Album or chosen:"Ada Fenn"', 'chosen:any or chosen:Album or chosen:"Ada Fenn"'];
         yield ['((((verdict:open))))', 'verdict:open'];
     }
 
@@ -51,6 +53,8 @@ final class FiltersTest extends TestCase
         yield 'half a rating' => ['rating>=2.5', '“rating” cannot be'];
         yield 'no number' => ['iso>many', '“iso” cannot be “many”'];
         yield 'division by nothing' => ['shutter<1/0', '“shutter” cannot be'];
+        yield 'more than a guest' => ['chosen>Ada', '“chosen” cannot be “Ada”'];
+        yield 'notes of a name' => ['notes:Ada', '“notes” cannot be “Ada”'];
         yield 'more of a word' => ['lens>85', 'has no more and less'];
         yield 'no time' => ['time:25:00', '“time” cannot be'];
         yield 'it ends too soon' => ['verdict:keep and', 'ends where something must follow'];
