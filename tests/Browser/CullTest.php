@@ -258,7 +258,7 @@ final class CullTest extends TestCase
     {
         $studio = $this->fresh();
         $studio->press('enter');
-        $own = (int) $studio->until(fn (): int => (int) $studio->script("return document.querySelectorAll('[data-others] .tile').length"), 'no moment');
+        $own = $studio->until(fn (): ?int => (int) $studio->script("return document.querySelectorAll('[data-others] .tile').length") ?: null, 'no moment');
         $studio->web->getKeyboard()->sendKeys([WebDriverKeys::SHIFT, 'd']);
         $this->counted('0', (string) $own);
         $studio->press('backspace');
@@ -308,7 +308,7 @@ final class CullTest extends TestCase
         $studio = $this->fresh();
         $studio->press('enter');
         $moments = fn (): int => (int) $studio->text('[data-moments]');
-        $usual = $studio->until(fn (): int => $moments(), 'no moments');
+        $usual = $studio->until(fn (): ?int => $moments() ?: null, 'no moments');
         $slide = function (int $to) use ($studio): void {
             $studio->script("const s = document.querySelector('#fineness'); s.value = {$to}; s.dispatchEvent(new Event('input', { bubbles: true }))");
         };

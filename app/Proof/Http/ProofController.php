@@ -26,8 +26,10 @@ final class ProofController
     {
         $filter = $request->query->all() === [] ? FrameFilter::kept() : FrameFilter::ofQuery($request->query->all());
         $galleries = Gallery::query()->where('shoot_id', $shoot->id)->orderByDesc('id')->withCount(['frames' => fn ($frames) => $frames->whereNull('gone_at')])->with('selections', 'shares.gallery.shoot.studio')->get()->each(fn (Gallery $gallery) => $gallery->setRelation('shoot', $shoot));
+        $tasks = [];
         foreach ($galleries as $gallery) {
-            if ($gallery->published_at === null && $gallery->task()?->isUnderWay() !== true) {
+            $tasks[$gallery->id] = $gallery->task();
+            if ($gallery->published_at === null && $tasks[$gallery->id]?->isUnderWay() !== true) {
                 // It may have been opened between the two questions.
                 $gallery->published_at = Gallery::query()->whereKey($gallery->id)->first()?->published_at;
             }
@@ -47,6 +49,7 @@ final class ProofController
             'meant' => $meant,
             'all' => Frame::of($shoot)->count(),
             'galleries' => $galleries,
+            'tasks' => $tasks,
             'chosen' => $this->counted('choices', 'DISTINCT gallery_frame_id', $galleries->modelKeys()),
             'comments' => $this->counted('comments', '*', $galleries->modelKeys()),
             'unanswered' => $this->counted('comments', 'IF(answered_at IS NULL AND done_at IS NULL, 1, NULL)', $galleries->modelKeys()),

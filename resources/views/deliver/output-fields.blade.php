@@ -1,9 +1,9 @@
 {{-- One way of writing files. --}}
 @php($plan = $output?->plan())
-@php($mine = old('which') === (string) ($output->id ?? ''))
+@php($mine = old('which') === (string) ($output->id ?? 'new'))
 @php($was = fn (string $name, $usual) => $mine ? old($name, $usual) : $usual)
 @php($n = $output->id ?? 'new')
-<input type="hidden" name="which" value="{{ $output->id ?? '' }}">
+<input type="hidden" name="which" value="{{ $output->id ?? 'new' }}">
 <div><label class="form-label" for="name-{{ $n }}">Name</label><input class="form-control" id="name-{{ $n }}" name="name" value="{{ $was('name', $output?->name) }}" maxlength="80">@if($mine)<x-problem of="name"/>@endif</div>
 <div class="row g-2">
     <div class="col-5"><label class="form-label" for="rule-{{ $n }}">Size by</label><select class="form-select" id="rule-{{ $n }}" name="rule">@foreach(['full' => 'full size', 'longest' => 'longest side, px', 'shortest' => 'shortest side, px', 'within' => 'width × height, px', 'print' => 'a print, inches', 'percent' => 'per cent', 'megapixels' => 'megapixels'] as $value => $label)<option value="{{ $value }}" @selected($was('rule', $plan?->size->rule->value ?? 'longest') === $value)>{{ $label }}</option>@endforeach</select></div>

@@ -36,7 +36,7 @@
                 <form method="post" action="{{ route('deliver.output.remove', [$shoot, $output->id]) }}" class="mt-2">@csrf<button class="btn-word small">Remove this output</button></form>
             </details>
         @endforeach
-        <details class="field-group" @if($errors->any() && old('which') === '') open @endif>
+        <details class="field-group" @if(old('which') === 'new') open @endif>
             <summary>Another output</summary>
             <form method="post" action="{{ route('deliver.output', $shoot) }}" class="stack" data-new-output>@csrf @include('deliver.output-fields', ['output' => null])<button class="btn btn-ink">Save the output</button></form>
         </details>

@@ -21,8 +21,8 @@
                             <p class="strong"><a href="{{ route('deliver.show', [$shoot, 'selection' => $selection->id]) }}">{{ $selection->name }} sent a selection</a> <span class="quiet fw-normal">{{ $selection->sent_at->setTimezone($shoot->zone)->format('D j M, H:i') }}</span></p>
                         @endforeach
                         @if($gallery->published_at)<ul class="pictures mt-2">@foreach($gallery->shown()->limit(6)->get() as $proof)<li><img src="{{ App\Studio\PictureAddress::orNothing($proof->small_path) }}" alt="" loading="lazy"></li>@endforeach</ul>@endif
-                        @if($gallery->task()?->isUnderWay())@include('studio.task', ['task' => $gallery->task()])@endif
-                        @if($gallery->task()?->problem)<p class="danger">{{ $gallery->task()->problem }}</p>@endif
+                        @if($tasks[$gallery->id]?->isUnderWay())@include('studio.task', ['task' => $tasks[$gallery->id]])@endif
+                        @if($tasks[$gallery->id]?->problem)<p class="danger">{{ $tasks[$gallery->id]->problem }}</p>@endif
                     </article>
                 @empty
                     <p>No gallery yet. Choose the frames on the right, give it a title and publish it.</p>
