@@ -46,12 +46,6 @@ final readonly class Rights
         return new self($byName, $rates, $comments, $draws, $captions, $download);
     }
 
-    /** To look and nothing else. */
-    public static function looking(): self
-    {
-        return self::of([], comments: false);
-    }
-
     /**
      * Lists as they are typed, one in a line: a name, and behind it how many, as `Album 40`, `Parents 10-20`, `Press`.
      *
@@ -75,12 +69,6 @@ final readonly class Rights
         }
 
         return $lists;
-    }
-
-    /** The lists as they are typed. */
-    public function listsAsText(): string
-    {
-        return implode("\n", array_map(fn (ChoiceList $list): string => trim($list->name.' '.($list->least === $list->most ? (string) $list->most : implode('-', [$list->least ?? 1, $list->most ?? 60_000]))), array_values($this->lists)));
     }
 
     /** @param  array<string, mixed>  $said  as stored; what is not said is off */
