@@ -22,6 +22,7 @@ use Kanpai\Bench\Previews;
 use Kanpai\Bench\Scan;
 use Kanpai\Bench\Sidecars;
 use Kanpai\Bench\Workers;
+use Kanpai\Bench\Zip;
 
 $root = dirname(__DIR__);
 require $root.'/vendor/autoload.php';
@@ -33,7 +34,7 @@ Artisan::call('migrate:fresh', ['--force' => true]);
 ini_set('memory_limit', '2G');
 
 /** @var list<Benchmark> $all */
-$all = [new Ingest, new Scan, new Page('first', 1.0), new Page('all', 3.0), new Previews, new Workers, new Clocks('tell', 3.0), new Clocks('set', 1.0), new Sidecars, new Moments, new Filters, new Cull('wall', 1.0), new Cull('key', 16.0), new Cull('key95', 24.0), new Cull('held', 1.0), new Cull('empty', 100.0), new Cull('memory', 200.0), new Gallery('pages', 150.0), new Gallery('first', 1.0), new Outputs];
+$all = [new Ingest, new Scan, new Page('first', 1.0), new Page('all', 3.0), new Previews, new Workers, new Clocks('tell', 3.0), new Clocks('set', 1.0), new Sidecars, new Moments, new Filters, new Cull('wall', 1.0), new Cull('key', 16.0), new Cull('key95', 24.0), new Cull('held', 1.0), new Cull('empty', 100.0), new Cull('memory', 200.0), new Gallery('pages', 150.0), new Gallery('first', 1.0), new Outputs, new Zip];
 $wanted = $argv[1] ?? null;
 $known = array_map(fn (Benchmark $benchmark): string => $benchmark->name(), $all);
 // A name, or the first word of several.

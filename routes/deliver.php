@@ -3,6 +3,8 @@
 declare(strict_types=1);
 
 use App\Deliver\Http\DeliverController;
+use App\Deliver\Http\DeliveriesController;
+use App\Deliver\Http\EnterDelivery;
 use App\Deliver\Http\FetchController;
 use App\Deliver\Http\OutputsController;
 use Illuminate\Support\Facades\Route;
@@ -15,10 +17,23 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/shoots/{shoot}/outputs/run', [OutputsController::class, 'run'])->name('deliver.run');
     Route::post('/shoots/{shoot}/outputs/{output?}', [OutputsController::class, 'store'])->whereNumber('output')->name('deliver.output');
     Route::post('/shoots/{shoot}/outputs/{output}/remove', [OutputsController::class, 'remove'])->whereNumber('output')->name('deliver.output.remove');
-    Route::post('/deliveries/{delivery}/mail', [DeliverController::class, 'mail'])->name('deliver.mail');
+    Route::get('/shoots/{shoot}/deliveries/new', [DeliveriesController::class, 'create'])->name('delivery.new');
+    Route::post('/shoots/{shoot}/deliveries', [DeliveriesController::class, 'store'])->name('delivery.store');
+    Route::get('/deliveries/{delivery}', [DeliveriesController::class, 'show'])->name('delivery.show');
+    Route::post('/deliveries/{delivery}', [DeliveriesController::class, 'update'])->name('delivery.update');
+    Route::post('/deliveries/{delivery}/parts', [DeliveriesController::class, 'add'])->name('delivery.add');
+    Route::post('/deliveries/{delivery}/again', [DeliveriesController::class, 'again'])->name('delivery.again');
+    Route::post('/deliveries/{delivery}/go-on', [DeliveriesController::class, 'goOn'])->name('delivery.go-on');
+    Route::post('/deliveries/{delivery}/free', [DeliveriesController::class, 'free'])->name('delivery.free');
+    Route::post('/recipients/{recipient}/tell', [DeliveriesController::class, 'tell'])->name('delivery.tell');
+    Route::post('/recipients/{recipient}/withdraw', [DeliveriesController::class, 'withdraw'])->name('delivery.withdraw');
 });
 
-Route::middleware('throttle:guest')->group(function (): void {
-    Route::get('/d/{token}', [FetchController::class, 'show'])->name('delivery');
-    Route::get('/d/{token}/zip', [FetchController::class, 'file'])->name('delivery.zip');
+Route::post('/d/{token}/password', [FetchController::class, 'password'])->middleware('throttle:gallery-password')->name('delivery.password');
+Route::middleware(['throttle:guest', EnterDelivery::class])->prefix('/d/{token}')->group(function (): void {
+    Route::get('/', [FetchController::class, 'show'])->name('delivery');
+    Route::get('/zip', [FetchController::class, 'only'])->name('delivery.only');
+    Route::get('/zips/{zip}', [FetchController::class, 'zip'])->whereNumber('zip')->name('delivery.zip');
+    Route::get('/files/{file}', [FetchController::class, 'file'])->whereNumber('file')->name('delivery.file');
+    Route::get('/checksums', [FetchController::class, 'checksums'])->name('delivery.checksums');
 });

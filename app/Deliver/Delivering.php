@@ -4,30 +4,162 @@ declare(strict_types=1);
 
 namespace App\Deliver;
 
+use App\Imaging\UnableToWriteMetadata;
+use App\Ingest\Frame;
 use App\Proof\Selection;
+use App\Studio\Shoot;
+use App\Studio\StudioMail;
 use App\Studio\Task;
+use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Str;
 use Kanpai\Core\Deliver\DeliveredName;
-use Kanpai\Core\Share\ShareToken;
 
-/** Opens a delivery of a selection and has it packed. Its link works once it is made. */
+/**
+ * Opens deliveries, adds parts to them and closes parts once they are whole.
+ *
+ * @phpstan-type DeliveryFacts array{name?: string, message?: string, password?: string|null, ends_on?: string|null, most_fetches?: int|null, zip_bytes?: int|null}
+ */
 final class Delivering
 {
-    public function open(Selection $selection): Delivery
+    /**
+     * A delivery with its first part. Its links work once that is made.
+     *
+     * @param  list<int>  $frames
+     * @param  list<string>  $ways
+     * @param  DeliveryFacts  $facts
+     * @param  list<array{name: string, email: string}>  $people  none for one link that serves everybody
+     */
+    public function open(Shoot $shoot, array $frames, array $ways, array $facts = [], array $people = [], ?Selection $selection = null, string $part = ''): Delivery
     {
-        return DB::transaction(function () use ($selection): Delivery {
-            $shoot = $selection->gallery->shoot;
-            $token = ShareToken::random();
-            $count = $selection->frames()->count();
-            $delivery = Delivery::query()->create([
-                'uuid' => (string) Str::uuid(), 'shoot_id' => $shoot->id, 'selection_id' => $selection->id, 'name' => DeliveredName::slug($shoot->name).'-'.DeliveredName::slug($selection->name).'.zip',
-                'token' => $token->text, 'token_hash' => $token->hash(), 'frames_count' => $count,
-            ]);
-            $task = Task::open($shoot, 'delivery', "delivery:{$delivery->id}", 'Embedding captions and packing', 'frames', $count);
-            MakeDelivery::dispatch($task->id)->onQueue('default');
+        return DB::transaction(function () use ($shoot, $frames, $ways, $facts, $people, $selection, $part): Delivery {
+            $delivery = Delivery::query()->create(['name' => $shoot->name, ...$facts, 'uuid' => (string) Str::uuid(), 'shoot_id' => $shoot->id, 'selection_id' => $selection?->id, 'frames_count' => count($frames)]);
+            foreach ($people ?: [['name' => '', 'email' => '']] as $person) {
+                Recipient::of($delivery, $person['name'], $person['email']);
+            }
+            $this->add($delivery->setRelation('shoot', $shoot), $frames, $ways, $part);
 
             return $delivery;
         });
+    }
+
+    /** What a guest sent in, as the camera's JPEGs with captions. */
+    public function answer(Selection $selection): Delivery
+    {
+        $shoot = $selection->gallery->shoot;
+        $frames = array_values(array_map(intval(...), $selection->frames()->pluck('frames.id')->all()));
+
+        return $this->open($shoot, $frames, [Ways::JPEGS], ['name' => DeliveredName::slug($shoot->name).'-'.DeliveredName::slug($selection->name)], [['name' => $selection->name, 'email' => $selection->email]], $selection);
+    }
+
+    /**
+     * @param  list<int>  $frames
+     * @param  list<string>  $ways
+     */
+    public function add(Delivery $delivery, array $frames, array $ways, string $name = ''): DeliveryPart
+    {
+        return DB::transaction(function () use ($delivery, $frames, $ways, $name): DeliveryPart {
+            Delivery::query()->whereKey($delivery->id)->lockForUpdate()->first();
+            $number = 1 + (int) $delivery->parts()->max('number');
+            $part = $delivery->parts()->create(['number' => $number, 'name' => $name, 'frames' => $frames, 'ways' => $ways, 'opened_at' => now()]);
+            $delivery->update(['frames_count' => count($delivery->load('parts')->frames())]);
+            $this->start($part->setRelation('delivery', $delivery));
+
+            return $part;
+        });
+    }
+
+    /** Goes on with a part that was broken off; what is there of it stays. */
+    public function start(DeliveryPart $part): void
+    {
+        $task = Task::open($part->delivery->shoot, 'delivery', "delivery:{$part->id}", $part->number === 1 ? 'Writing and packing' : "Writing and packing part {$part->number}", 'steps', 2 * max(1, count($part->frames)));
+        MakeDelivery::dispatch($task->id)->onQueue('default')->afterCommit();
+    }
+
+    /** All that has changed since, as a part of its own. */
+    public function again(Delivery $delivery): DeliveryPart
+    {
+        return $this->add($delivery, $delivery->frames(), array_values(array_unique(array_merge(...$delivery->parts->map(fn (DeliveryPart $part): array => $part->ways)->all()))), 'What has changed');
+    }
+
+    /**
+     * Opens a part that is whole to those for whom it is. What it replaces goes, and ZIPs that later ones stand for; a
+     * part that brought nothing goes itself.
+     */
+    public function close(DeliveryPart $part): bool
+    {
+        $delivery = $part->delivery;
+        if ($part->files()->doesntExist() && $part->number > 1) {
+            $part->delete();
+
+            return true;
+        }
+        DB::transaction(function () use ($part, $delivery): void {
+            foreach ($part->files()->get(['frame_id', 'way']) as $file) {
+                DeliveryFile::query()->where(['delivery_id' => $delivery->id, 'frame_id' => $file->frame_id, 'way' => $file->way])->where('part_id', '<', $part->id)->whereNull('replaced_at')->update(['replaced_at' => now()]);
+            }
+            DeliveryZip::query()->where('delivery_id', $delivery->id)->where('part_id', '<', $part->id)->whereNull('gone_at')->update(['gone_at' => now()]);
+            $part->update(['made_at' => now()]);
+            $delivery->update(['made_at' => $delivery->made_at ?? now()]);
+        });
+        foreach ([...$delivery->files()->whereNotNull('replaced_at')->pluck('stored'), ...DeliveryZip::query()->where('delivery_id', $delivery->id)->whereNotNull('gone_at')->pluck('stored')] as $stored) {
+            @unlink($delivery->folder().'/'.$stored);
+        }
+
+        return true;
+    }
+
+    /**
+     * Frames whose files would be made otherwise today.
+     *
+     * @return list<string> their names
+     */
+    public function outOfDate(Delivery $delivery): array
+    {
+        $ways = app(Ways::class);
+        $changed = [];
+        $files = $delivery->current()->with('frame.shoot.studio')->get()->groupBy('frame_id');
+        foreach ($files as $some) {
+            $frame = $some->first()?->frame;
+            if ($frame === null) {
+                continue;
+            }
+            try {
+                $now = $ways->fingerprints($frame, array_values(array_unique($some->map(fn (DeliveryFile $file): string => str_starts_with($file->way, 'original:') ? Ways::ORIGINALS : $file->way)->all())));
+            } catch (UnableToDeliver|UnableToWriteMetadata) {
+                continue;
+            }
+            foreach ($some as $file) {
+                if (isset($now[$file->way]) && $now[$file->way] !== $file->fingerprint) {
+                    $changed[$frame->id] = $frame->name;
+                }
+            }
+        }
+
+        return array_values($changed);
+    }
+
+    /** Mails the link, and says what is new where something was there before. */
+    public function tell(Recipient $recipient): void
+    {
+        $delivery = $recipient->delivery;
+        $parts = $delivery->parts->whereNotNull('made_at');
+        Mail::to($recipient->email)->send(new StudioMail($delivery->shoot->studio, ($recipient->told_at === null ? 'Your pictures of ' : 'New pictures of ').$delivery->shoot->name, 'deliver.mail-guest', ['delivery' => $delivery, 'recipient' => $recipient, 'part' => $parts->last(), 'isFirst' => $recipient->told_at === null, 'count' => $delivery->current()->distinct()->count('frame_id'), 'new' => $parts->last()?->files()->distinct()->count('frame_id')]));
+        $recipient->update(['told_at' => now()]);
+    }
+
+    /** Deletes what lies on the disk for it; the record of what was delivered, and the receipts, stay. */
+    public function free(Delivery $delivery): void
+    {
+        $delivery->update(['freed_at' => now()]);
+        app(Filesystem::class)->deleteDirectory($delivery->folder());
+    }
+
+    /** @return Collection<int, Frame> */
+    public static function pictured(Delivery $delivery): Collection
+    {
+        return Frame::query()->whereKey($delivery->frames())->orderBy('taken_ms')->orderBy('id')->get();
     }
 }

@@ -9,26 +9,33 @@ use App\Studio\FoundInOwnStudio;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
-use Kanpai\Core\Share\ShareToken;
 
 /**
- * A package for somebody.
+ * A place where somebody finds files: pictures, ZIPs, checksums. What comes into it comes in parts.
  *
  * @property int $id
  * @property string $uuid
  * @property int $shoot_id
- * @property int $selection_id
- * @property string $name of the package's file
- * @property string $token
+ * @property int|null $selection_id what it answers
+ * @property string $name that people read; the names of its ZIPs come from it
+ * @property string|null $message
+ * @property string|null $password hashed
+ * @property CarbonImmutable|null $ends_on the last day
+ * @property int|null $most_fetches how often each person may fetch each file
+ * @property int|null $zip_bytes of a ZIP at most; null for one ZIP of all
  * @property int $frames_count
- * @property int $bytes
- * @property string|null $hash xxh128 of the package
- * @property CarbonImmutable|null $made_at
+ * @property CarbonImmutable|null $made_at when its first part was whole
+ * @property CarbonImmutable|null $freed_at when its files were deleted to free the disk
+ * @property CarbonImmutable $created_at
  * @property Shoot $shoot
- * @property Selection $selection
+ * @property Selection|null $selection
+ * @property Collection<int, DeliveryPart> $parts
+ * @property Collection<int, Recipient> $recipients
  */
 final class Delivery extends Model
 {
@@ -36,7 +43,9 @@ final class Delivery extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['token' => 'encrypted', 'made_at' => 'immutable_datetime'];
+    protected $hidden = ['password'];
+
+    protected $casts = ['password' => 'hashed', 'ends_on' => 'immutable_date', 'most_fetches' => 'int', 'zip_bytes' => 'int', 'made_at' => 'immutable_datetime', 'freed_at' => 'immutable_datetime', 'created_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo
@@ -50,15 +59,52 @@ final class Delivery extends Model
         return $this->belongsTo(Selection::class);
     }
 
+    /** @return HasMany<DeliveryPart, $this> */
+    public function parts(): HasMany
+    {
+        $rows = $this->hasMany(DeliveryPart::class);
+        $rows->orderBy('number');
+
+        return $rows;
+    }
+
+    /** @return HasMany<Recipient, $this> */
+    public function recipients(): HasMany
+    {
+        $rows = $this->hasMany(Recipient::class);
+        $rows->orderBy('id');
+
+        return $rows;
+    }
+
     /** @return HasMany<Receipt, $this> */
     public function receipts(): HasMany
     {
-        return $this->hasMany(Receipt::class);
+        $rows = $this->hasMany(Receipt::class);
+        $rows->orderBy('id');
+
+        return $rows;
     }
 
-    public function address(): string
+    /** @return HasMany<DeliveryFile, $this> all that were ever in it */
+    public function files(): HasMany
     {
-        return route('delivery', $this->token);
+        $rows = $this->hasMany(DeliveryFile::class);
+        $rows->orderBy('delivery_files.id');
+
+        return $rows;
+    }
+
+    /** @return Builder<DeliveryFile> what somebody finds in it now */
+    public function current(): Builder
+    {
+        return DeliveryFile::query()->where('delivery_files.delivery_id', $this->id)->whereNull('replaced_at')->whereIn('part_id', DeliveryPart::query()->where('delivery_id', $this->id)->whereNotNull('made_at')->select('id'))->orderBy('delivery_files.name')->orderBy('delivery_files.id');
+    }
+
+    /** @return Collection<int, DeliveryZip> */
+    public function zips(): Collection
+    {
+        return DeliveryZip::query()->where('delivery_id', $this->id)->whereNull('gone_at')->whereIn('part_id', DeliveryPart::query()->where('delivery_id', $this->id)->whereNotNull('made_at')->select('id'))->orderBy('scope')->orderBy('number')->get();
     }
 
     public function folder(): string
@@ -68,11 +114,19 @@ final class Delivery extends Model
 
     public function task(): ?Task
     {
-        return Task::latest($this->shoot, "delivery:{$this->id}", 'delivery');
+        $part = $this->parts->last();
+
+        return $part === null ? null : Task::latest($this->shoot, "delivery:{$part->id}", 'delivery');
     }
 
-    public static function behind(string $token): self
+    public function hasEnded(): bool
     {
-        return self::query()->where('token_hash', ShareToken::of($token)->hash())->whereNotNull('made_at')->with('shoot.studio')->firstOrFail();
+        return $this->freed_at !== null || ($this->ends_on !== null && $this->ends_on->format('Y-m-d') < now($this->shoot->zone)->format('Y-m-d'));
+    }
+
+    /** @return list<int> frames of all its parts, each once, in the order in which they came */
+    public function frames(): array
+    {
+        return array_values(array_unique(array_merge(...$this->parts->map(fn (DeliveryPart $part): array => $part->frames)->all() ?: [[]])));
     }
 }

@@ -71,7 +71,8 @@ final class OutputRun extends Model
         foreach ($this->ways() as $output) {
             $pattern = $output->pattern();
             $below = $this->shoot->studio_id.'/'.($output->is_shared ? 'shared' : DeliveredName::slug($this->shoot->name)."-{$this->shoot_id}");
-            $taken = [];
+            // What another frame has written there before is not written over.
+            $taken = array_fill_keys(array_map(fn (string $path): string => mb_strtolower(substr($path, strlen($below) + 1)), OutputFile::query()->where('output_id', $output->id)->whereIntegerNotInRaw('frame_id', $frames->modelKeys())->where('path', 'like', addcslashes($below, '%_\\').'/%')->pluck('path')->all()), true);
             foreach ($frames as $place => $frame) {
                 $at = fn (string $format): string => $zone->format($frame->taken_ms, $format);
                 $values = [

@@ -30,13 +30,13 @@ final class OutputWriter
      */
     public function write(Frame $frame, array $ways): int
     {
-        $caption = FrameCaption::query()->find($frame->id)?->caption() ?? Caption::of([]);
-        $mark = Watermark::of(['text' => $frame->shoot->studio->name, 'image' => $frame->shoot->studio->mark_path, 'place' => 'bottom right', 'size' => 22, 'opacity' => 80]);
+        $caption = self::caption($frame);
+        $mark = self::mark($frame);
         $jpeg = ProvedJpeg::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name);
         $known = OutputFile::query()->where('frame_id', $frame->id)->whereIn('output_id', array_keys($ways))->get()->keyBy('output_id');
         $due = [];
         foreach ($ways as $output => ['plan' => $plan, 'path' => $path]) {
-            $fingerprint = hash('xxh128', serialize([$jpeg->hash(), $plan->toArray(), $plan->metadata->of($caption)->values(), $frame->taken_ms, $frame->rating, $plan->isMarked ? $mark?->fingerprint() : '']));
+            $fingerprint = self::printed($frame, $plan, $jpeg, $caption, $mark);
             $there = $known[$output] ?? null;
             if ($there === null || $there->fingerprint !== $fingerprint || $there->path !== $path || ! $there->isThere()) {
                 $due[$output] = ['plan' => $plan, 'path' => $path, 'fingerprint' => $fingerprint, 'before' => $there];
@@ -59,6 +59,31 @@ final class OutputWriter
         }
 
         return count($due);
+    }
+
+    /**
+     * What a file is made of, and how.
+     *
+     * @throws UnableToDeliver
+     */
+    public function fingerprint(Frame $frame, OutputPlan $plan): string
+    {
+        return self::printed($frame, $plan, ProvedJpeg::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name), self::caption($frame), self::mark($frame));
+    }
+
+    private static function printed(Frame $frame, OutputPlan $plan, ProvedJpeg $jpeg, Caption $caption, ?Watermark $mark): string
+    {
+        return hash('xxh128', serialize([$jpeg->hash(), $plan->toArray(), $plan->metadata->of($caption)->values(), $frame->taken_ms, $frame->rating, $plan->isMarked ? $mark?->fingerprint() : '']));
+    }
+
+    private static function caption(Frame $frame): Caption
+    {
+        return FrameCaption::query()->find($frame->id)?->caption() ?? Caption::of([]);
+    }
+
+    private static function mark(Frame $frame): ?Watermark
+    {
+        return Watermark::of(['text' => $frame->shoot->studio->name, 'image' => $frame->shoot->studio->mark_path, 'place' => 'bottom right', 'size' => 22, 'opacity' => 80]);
     }
 
     /** @param  array{plan: OutputPlan, path: string, fingerprint: string, before: OutputFile|null}  $one */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Deliver;
 
+use Illuminate\Support\Number;
 use RuntimeException;
 
 final class UnableToDeliver extends RuntimeException
@@ -21,5 +22,15 @@ final class UnableToDeliver extends RuntimeException
     public static function cannotPack(string $reason): self
     {
         return new self('The ZIP could not be written: '.$reason);
+    }
+
+    public static function outputIsGone(): self
+    {
+        return new self('An output of this delivery was removed. Send it again with one that is there.');
+    }
+
+    public static function hasNoRoom(int $needs, int $has): self
+    {
+        return new self('The disk of deliveries has '.Number::fileSize($has, 1).' free, and '.Number::fileSize($needs, 1).' are needed. Free some room, then try again; what is packed stays.');
     }
 }

@@ -260,7 +260,7 @@ final class SeedDemo extends Command
     {
         $selection = Selection::query()->whereHas('gallery', fn ($query) => $query->where('shoot_id', $shoot->id))->orderBy('id')->firstOrFail();
         if (Delivery::query()->where('selection_id', $selection->id)->doesntExist()) {
-            app(Delivering::class)->open($selection);
+            app(Delivering::class)->answer($selection);
         }
         $this->wait(Delivery::query()->where('selection_id', $selection->id)->firstOrFail()->task());
     }

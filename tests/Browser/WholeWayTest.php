@@ -148,16 +148,26 @@ final class WholeWayTest extends TestCase
         self::assertSame(implode("\n", $names), $studio->attribute('#names-list', 'value'));
         $studio->click('#ending-without')->choose('#separator', 'spaces');
         $studio->until(fn (): bool => $studio->attribute('#names-list', 'value') === implode(' ', array_map(fn (string $name): string => substr($name, 0, -4), $names)), 'the names do not follow');
-        $studio->click('.panel .btn-next');
-        $delivery = $studio->attribute('[data-delivery] [data-link]', 'href', 60);
+        $studio->click('[data-pack]');
+        $delivery = $studio->attribute('[data-recipient] [data-link]', 'href', 60);
 
         // The guest downloads it.
-        $guest->visit($delivery)->click('.btn-next');
+        $guest->visit($delivery)->find('[data-delivered]');
+        self::assertSame([], $guest->violations('delivery'));
+        $guest->click('[data-zip]');
         $zip = self::$downloads.'/saltmarsh-regatta-ada-fenn.zip';
         $guest->until(fn (): bool => is_file($zip), 'the ZIP does not arrive', 30);
         $this->checkZip($zip, $names);
-        $this->checkResuming($delivery, $zip);
-        $studio->visit("/shoots/{$shoot}/deliver")->see('fetched');
+        $studio->visit("/shoots/{$shoot}/deliver")->click('[data-delivery] h3 a')->see('all of')->see('Ada Fenn');
+        self::assertSame([], $studio->violations('a delivery'));
+
+        // The same selection in a way of the studio's own, fetched in two pieces, with a receipt.
+        $studio->visit("/shoots/{$shoot}/deliver")->script("[...document.querySelectorAll('.panel a')].find((link) => link.textContent === 'Choose how').click()");
+        $studio->find('[data-new-delivery]');
+        $studio->script("document.querySelectorAll('.output-line input').forEach((box) => { box.checked = box.closest('label').textContent.includes('Blog'); })");
+        $studio->fill('#name', 'For the blog')->click('[data-new-delivery] .btn-next');
+        $delivery = $studio->attribute('[data-recipient] [data-link]', 'href', 60);
+        $this->checkTwoPieces($studio, $guest->visit($delivery)->attribute('[data-zip]', 'href'));
         self::assertSame([], array_values(array_filter([...$studio->complaints(), ...$guest->complaints()], fn (string $said): bool => ! str_contains($said, '401') && ! str_contains($said, '/try'))));
     }
 
@@ -174,7 +184,7 @@ final class WholeWayTest extends TestCase
             'a later end' => ["/pictures/{$signature}/".((int) $ends + 86_400)."/{$path}", 403],
             'the path alone' => ["/pictures/{$path}", 404],
             'the originals' => ['/storage/instances/test/env', 404],
-            'a delivery by its hidden name' => ['/hidden/deliveries/x/package.zip', 404],
+            'a delivery by its hidden name' => ['/hidden/deliveries/x/zips/1-all-1.zip', 404],
         ] as $what => [$address, $status]) {
             self::assertSame($status, $this->answer($address), $what);
         }
@@ -247,7 +257,7 @@ final class WholeWayTest extends TestCase
     {
         [$studio, $shoot] = $this->atTheShoot();
         $found = [];
-        foreach (['/', '/shoots/new', '/outbox', ...array_map(fn (string $page): string => "/shoots/{$shoot}/{$page}", ['ingest', 'clocks', 'captions', 'cull', 'proof', 'deliver'])] as $page) {
+        foreach (['/', '/shoots/new', '/outbox', ...array_map(fn (string $page): string => "/shoots/{$shoot}/{$page}", ['ingest', 'clocks', 'captions', 'cull', 'proof', 'deliver', 'deliveries/new'])] as $page) {
             $studio->visit($page)->find('body');
             array_push($found, ...$studio->violations($page));
         }
@@ -314,16 +324,24 @@ final class WholeWayTest extends TestCase
         }
     }
 
-    /** A download that was broken off goes on where it stopped (RFC 9110, range requests). */
-    private function checkResuming(string $delivery, string $zip): void
+    /** A download that was broken off goes on where it stopped (RFC 9110, range requests), and the receipt says how far it was. */
+    private function checkTwoPieces(Browser $studio, string $zip): void
     {
-        $whole = (string) file_get_contents($zip);
-        $half = intdiv(strlen($whole), 2);
-        $part = self::$downloads.'/part.zip';
-        file_put_contents($part, substr($whole, 0, $half));
-        exec('curl -s -C - -o '.escapeshellarg($part)." -w '%{http_code}' ".escapeshellarg("{$delivery}/zip"), $code);
+        $folder = self::$downloads.'/pieces';
+        mkdir($folder);
+        $part = escapeshellarg("{$folder}/part.zip");
+        exec('curl -s -r 0-4095 -o '.$part.' '.escapeshellarg($zip));
+        $studio->web->navigate()->refresh();
+        $studio->see('4.0 KB of');
+        exec("curl -s -C - -o {$part} -w '%{http_code}' ".escapeshellarg($zip), $code);
         self::assertSame('206', $code[0] ?? '');
-        self::assertSame(md5($whole), md5_file($part));
+        exec("unzip -tq {$part}", $said, $code);
+        self::assertSame(0, $code, implode("\n", $said));
+        exec("unzip -Z1 {$part}", $names);
+        self::assertCount(2, preg_grep('/\.webp$/', $names) ?: []);
+        $studio->until(fn (): bool => str_contains($studio->visit($studio->web->getCurrentURL())->text('[data-arrived]'), 'in 2 pieces'), 'the receipt does not come');
+        self::assertStringContainsString('all of', $studio->text('[data-arrived]'));
+        self::assertStringContainsString(' '.rtrim(number_format(filesize("{$folder}/part.zip") / 1024, 1)).' KB', $studio->text('[data-arrived]'));
     }
 
     /** @return list<array{name: string, taken: int, verdict: string, rating: int, large: string}> */

@@ -242,12 +242,12 @@ final class KilledWorkerTest extends TestCase
 
         $guest = Guest::named($gallery->shares()->firstOrFail());
         app(Choosing::class)->apply($guest, $guest->share, $gallery->frames->map(fn ($proof): array => ['id' => (string) \Illuminate\Support\Str::uuid(), 'kind' => 'choose', 'number' => $proof->number, 'on' => true])->values()->all());
-        $delivery = app(Delivering::class)->open(app(Choosing::class)->send($guest, 'Ada Fenn', 'ada@harbour.example', ''));
+        $delivery = app(Delivering::class)->answer(app(Choosing::class)->send($guest, 'Ada Fenn', 'ada@harbour.example', ''));
         $packing = $delivery->task();
         self::assertNotNull($packing);
         $this->workWithKills($packing, 4);
         self::assertNotNull($delivery->refresh()->made_at);
-        exec('cd '.escapeshellarg($delivery->folder()).' && unzip -q package.zip -d out && cd out && xxhsum -c checksums.xxh128 2>&1', $said, $code);
+        exec('cd '.escapeshellarg($delivery->folder()).' && unzip -q zips/1-all-1.zip -d out && cd out && xxhsum -c checksums.xxh128 2>&1', $said, $code);
         self::assertSame(0, $code, implode("\n", $said));
         self::assertCount(54, glob($delivery->folder().'/out/*.jpg') ?: []);
         exec("ps -eo ppid,args | grep '^ *1 .*exiftool -stay_open' | grep -v grep", $orphans);

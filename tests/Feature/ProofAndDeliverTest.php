@@ -91,19 +91,21 @@ final class ProofAndDeliverTest extends FeatureTestCase
         $this->post("/selections/{$selection->id}/deliveries")->assertRedirect();
         $delivery = Delivery::query()->firstOrFail();
         self::assertNotNull($delivery->made_at);
-        $this->post("/deliveries/{$delivery->id}/mail");
-        self::assertStringContainsString($delivery->address(), OutboxMail::query()->where('recipient', 'ada@harbour.example')->orderByDesc('id')->firstOrFail()->body);
+        $recipient = $delivery->recipients()->firstOrFail();
+        $this->post("/recipients/{$recipient->id}/tell");
+        self::assertStringContainsString($recipient->address(), OutboxMail::query()->where('recipient', 'ada@harbour.example')->orderByDesc('id')->firstOrFail()->body);
 
         $zip = new ZipArchive;
-        self::assertTrue($zip->open($delivery->folder().'/package.zip'));
+        self::assertTrue($zip->open($delivery->folder().'/zips/1-all-1.zip'));
         self::assertSame(3, $zip->numFiles);
         foreach ($names as $i => $name) {
             $inside = sprintf('harbour-day-%03d-%s.jpg', $i + 1, substr($name, 0, -4));
             self::assertSame(ZipArchive::CM_STORE, $zip->statName($inside)['comp_method'] ?? null);
         }
         auth()->logout();
-        $this->get('/d/'.$delivery->token)->assertOk()->assertSee('2 pictures');
-        $this->get("/d/{$delivery->token}/zip", ['Range' => 'bytes=1000-'])->assertOk()->assertHeader('X-Accel-Redirect', "/hidden/deliveries/{$delivery->uuid}/package.zip");
+        $this->get('/d/'.$recipient->token)->assertOk()->assertSee('2 pictures');
+        $zip = $delivery->zips()->firstOrFail();
+        $this->get("/d/{$recipient->token}/zips/{$zip->id}", ['Range' => 'bytes=1000-'])->assertOk()->assertHeader('X-Accel-Redirect', "/hidden/deliveries/{$delivery->uuid}/zips/1-all-1.zip");
         self::assertSame([['opened', 0], ['fetched', 1000]], $delivery->receipts()->orderBy('id')->get()->map(fn ($receipt): array => [$receipt->kind, (int) $receipt->from_byte])->all());
         $this->get('/d/'.str_repeat('B', 24))->assertNotFound();
     }
@@ -122,7 +124,7 @@ final class ProofAndDeliverTest extends FeatureTestCase
         self::assertNull($second->made_at);
         self::assertStringContainsString("No copy of {$file->frame()->firstOrFail()->name} is the same", (string) $second->task()?->problem);
         auth()->logout();
-        $this->get('/d/'.$second->token)->assertNotFound();
+        $this->get('/d/'.$second->recipients()->firstOrFail()->token)->assertNotFound();
     }
 
     public function test_two_guests_of_one_link_choose_apart(): void

@@ -9,11 +9,9 @@ use App\Deliver\Delivery;
 use App\Ingest\Frame;
 use App\Proof\Selection;
 use App\Studio\Shoot;
-use App\Studio\StudioMail;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\Mail;
 use Kanpai\Core\Card\FileKind;
 use Kanpai\Core\Cull\NameList;
 
@@ -23,9 +21,9 @@ final class DeliverController
     {
         $selections = Selection::query()->whereHas('gallery', fn ($query) => $query->where('shoot_id', $shoot->id))->with('gallery')->withCount('frames')->orderByDesc('id')->get();
         $selection = $selections->firstWhere('id', $request->integer('selection')) ?? $selections->first();
-        $deliveries = $selection === null ? collect() : Delivery::query()->where('selection_id', $selection->id)->with('receipts')->orderByDesc('id')->get()->each(fn (Delivery $delivery) => $delivery->setRelation('shoot', $shoot));
+        $deliveries = Delivery::query()->where('shoot_id', $shoot->id)->with('parts', 'recipients.receipts', 'selection')->orderByDesc('id')->get()->each(fn (Delivery $delivery) => $delivery->setRelation('shoot', $shoot));
 
-        return view('deliver.show', ['shoot' => $shoot, 'selections' => $selections, 'selection' => $selection, 'frames' => $selection?->frames()->get() ?? collect(), 'deliveries' => $deliveries, ...$this->list($request, $selection)]);
+        return view('deliver.show', ['shoot' => $shoot, 'selections' => $selections, 'selection' => $selection, 'frames' => $selection?->frames()->get() ?? collect(), 'deliveries' => $deliveries, 'tasks' => $deliveries->mapWithKeys(fn (Delivery $delivery): array => [$delivery->id => $delivery->task()])->all(), ...$this->list($request, $selection)]);
     }
 
     /** The names as the form asks for them. */
@@ -36,17 +34,7 @@ final class DeliverController
 
     public function make(Selection $selection, Delivering $delivering): RedirectResponse
     {
-        $delivering->open($selection);
-
-        return redirect()->route('deliver.show', [$selection->gallery->shoot_id, 'selection' => $selection->id]);
-    }
-
-    public function mail(Delivery $delivery): RedirectResponse
-    {
-        abort_if($delivery->made_at === null, 409);
-        Mail::to($delivery->selection->email)->send(new StudioMail($delivery->shoot->studio, "Your pictures of {$delivery->shoot->name}", 'deliver.mail-guest', ['delivery' => $delivery]));
-
-        return redirect()->route('deliver.show', [$delivery->shoot, 'selection' => $delivery->selection_id])->with('said', "The link was mailed to {$delivery->selection->email}.");
+        return redirect()->route('delivery.show', $delivering->answer($selection));
     }
 
     /** @return array{names: string, separator: string, withEnding: bool, isQuoted: bool, ofRaw: bool} */

@@ -4,38 +4,110 @@ declare(strict_types=1);
 
 namespace App\Deliver\Http;
 
-use App\Deliver\Delivery;
+use App\Deliver\Delivering;
+use App\Deliver\DeliveryFile;
+use App\Deliver\DeliveryZip;
+use App\Deliver\Receipts;
+use App\Deliver\Recipient;
 use Illuminate\Contracts\View\View;
+use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Illuminate\Support\Facades\Hash;
+use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Deliver\ChecksumList;
+use Kanpai\Core\Deliver\DeliveredName;
+use Symfony\Component\HttpFoundation\HeaderUtils;
 
-/** What a guest sees behind the link of a delivery. */
+/** What somebody sees behind the link of a delivery. Every action goes through EnterDelivery, but for the password itself. */
 final class FetchController
 {
-    public function show(Request $request, string $token): View
+    public function password(Request $request, string $token): RedirectResponse
     {
-        $delivery = Delivery::behind($token);
-        $this->note($delivery, $request, 'opened', 0);
+        $recipient = Recipient::behind($token);
+        if ($recipient->delivery->password !== null && ! Hash::check((string) $request->string('password'), $recipient->delivery->password)) {
+            throw ValidationException::withMessages(['password' => 'This is not the password of the delivery.']);
+        }
+        $request->session()->regenerate();
+        $request->session()->put(EnterDelivery::key($recipient), $recipient->delivery->password);
 
-        return view('deliver.fetch', ['delivery' => $delivery, 'token' => $token]);
+        return redirect()->route('delivery', $token);
     }
 
-    /** nginx sends the file, and answers range requests (RFC 9110) so that a broken fetch goes on where it stopped. */
-    public function file(Request $request, string $token): Response
+    public function show(Request $request, Receipts $receipts): View
     {
-        $delivery = Delivery::behind($token);
-        $from = preg_match('/^bytes=(\d+)-/', (string) $request->headers->get('Range'), $m) === 1 ? (int) $m[1] : 0;
-        $this->note($delivery, $request, 'fetched', $from);
+        $recipient = self::recipient($request);
+        $delivery = $recipient->delivery;
+        $receipts->opened($recipient, $request);
+        $files = $delivery->current()->get();
 
-        return response('', 200, [
-            'X-Accel-Redirect' => "/hidden/deliveries/{$delivery->uuid}/package.zip",
-            'Content-Type' => 'application/zip',
-            'Content-Disposition' => "attachment; filename=\"{$delivery->name}\"",
+        return view('deliver.fetch', [
+            'delivery' => $delivery, 'recipient' => $recipient, 'studio' => $delivery->shoot->studio, 'token' => $recipient->token, 'zips' => $delivery->zips()->groupBy('scope'), 'files' => $files->groupBy('frame_id'),
+            'frames' => Delivering::pictured($delivery), 'parts' => $delivery->parts->whereNotNull('made_at')->values(), 'bytes' => (int) $files->sum('bytes'), 'count' => $files->unique('frame_id')->count(),
         ]);
     }
 
-    private function note(Delivery $delivery, Request $request, string $kind, int $from): void
+    public function zip(Request $request, Receipts $receipts, string $token, string $zip): Response|View
     {
-        $delivery->receipts()->create(['kind' => $kind, 'from_byte' => $from, 'agent' => mb_substr((string) $request->userAgent(), 0, 255), 'at' => now()]);
+        $delivery = self::recipient($request)->delivery;
+        $one = DeliveryZip::query()->where('delivery_id', $delivery->id)->findOrFail((int) $zip);
+
+        return $one->gone_at !== null ? $this->refuse($request, 410, 'This ZIP has been replaced', 'Something was added or changed since, and later ZIPs stand for it.') : $this->send($request, $receipts, $one, 'application/zip');
+    }
+
+    public function file(Request $request, Receipts $receipts, string $token, string $file): Response|View
+    {
+        $one = self::recipient($request)->delivery->current()->whereKey((int) $file)->firstOrFail();
+
+        return $this->send($request, $receipts, $one, 'application/octet-stream');
+    }
+
+    /** The link of a delivery that was one ZIP. */
+    public function only(Request $request): RedirectResponse
+    {
+        $recipient = self::recipient($request);
+
+        return redirect()->route('delivery.zip', [$recipient->token, $recipient->delivery->zips()->firstOrFail()->id]);
+    }
+
+    public function checksums(Request $request): Response
+    {
+        $delivery = self::recipient($request)->delivery;
+        $name = DeliveredName::slug($delivery->name).'.xxh128';
+
+        return response(ChecksumList::of([...$delivery->current()->pluck('hash', 'name')->all(), ...$delivery->zips()->pluck('hash', 'name')->all()]), 200, ['Content-Type' => 'text/plain; charset=UTF-8', 'Content-Disposition' => "attachment; filename=\"{$name}\""]);
+    }
+
+    /** nginx sends the file, and answers range requests (RFC 9110) so that a broken fetch goes on where it stopped. */
+    private function send(Request $request, Receipts $receipts, DeliveryZip|DeliveryFile $thing, string $type): Response
+    {
+        $recipient = self::recipient($request);
+        $receipt = $request->isMethod('HEAD') ? null : $receipts->begin($recipient, $thing, $request);
+        if ($receipt === null && ! $request->isMethod('HEAD')) {
+            return $this->refuse($request, 429, 'Fetched as often as it may be', "“{$thing->name}” was fetched {$recipient->delivery->most_fetches} times, as often as the studio allows.");
+        }
+        $name = basename($thing->name);
+
+        return response('', 200, [
+            'X-Accel-Redirect' => "/hidden/deliveries/{$recipient->delivery->uuid}/".implode('/', array_map(rawurlencode(...), explode('/', $thing->stored))),
+            'Content-Type' => $type,
+            'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $name, (string) preg_replace('/[^A-Za-z0-9._ -]+/', '_', $name)),
+            ...($receipt === null ? [] : [Receipts::HEADER => (string) $receipt->id]),
+        ]);
+    }
+
+    private function refuse(Request $request, int $status, string $title, string $words): Response
+    {
+        $recipient = self::recipient($request);
+
+        return response()->view('deliver.refused', ['delivery' => $recipient->delivery, 'studio' => $recipient->delivery->shoot->studio, 'token' => $recipient->token, 'title' => $title, 'words' => $words], $status);
+    }
+
+    private static function recipient(Request $request): Recipient
+    {
+        $recipient = $request->attributes->get('recipient');
+        assert($recipient instanceof Recipient);
+
+        return $recipient;
     }
 }

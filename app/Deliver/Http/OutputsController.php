@@ -4,38 +4,26 @@ declare(strict_types=1);
 
 namespace App\Deliver\Http;
 
-use App\Cull\FrameSet;
 use App\Deliver\Output;
 use App\Deliver\OutputFile;
 use App\Deliver\OutputRun;
-use App\Ingest\Body;
-use App\Ingest\Frame;
-use App\Ingest\Lanes;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Cull\Filter\InvalidFilter;
-use Kanpai\Core\Cull\FrameFilter;
 
 /** Ways of writing files, and what is written with them. */
 final class OutputsController
 {
     public function show(Request $request, Shoot $shoot): View
     {
-        $filter = $request->query->all() === [] ? FrameFilter::kept() : FrameFilter::ofQuery($request->query->all());
-        try {
-            $meant = Frame::meeting($shoot, $filter)->count();
-        } catch (InvalidFilter) {
-            $meant = 0;
-        }
         $run = OutputRun::query()->where('shoot_id', $shoot->id)->orderByDesc('id')->first();
         $written = OutputFile::query()->join('frames', 'frames.id', '=', 'output_files.frame_id')->where('frames.shoot_id', $shoot->id)->groupBy('output_id')->selectRaw('output_id, COUNT(*) AS files, SUM(output_files.bytes) AS bytes, MAX(made_at) AS made_at')->get()->keyBy('output_id');
 
         return view('deliver.outputs', [
-            'shoot' => $shoot, 'filter' => $filter, 'names' => Lanes::names($shoot), 'bodies' => Body::ofShoot($shoot), 'meant' => $meant, 'all' => Frame::of($shoot)->count(), 'sets' => FrameSet::ofShoot($shoot)->get(),
+            'shoot' => $shoot, ...FramesAsked::by($request, $shoot)->forPage(),
             'outputs' => Output::ofStudio($shoot->studio)->get(), 'written' => $written, 'task' => $run === null ? null : Task::latest($shoot, "outputs:{$run->id}", 'outputs'), 'folder' => (string) config('kanpai.outputs')."/{$shoot->studio_id}",
         ]);
     }
@@ -60,15 +48,11 @@ final class OutputsController
     {
         $request->validate(['outputs' => ['required', 'array'], 'outputs.*' => ['integer']], ['outputs.required' => 'Choose at least one output.']);
         $outputs = array_map(intval(...), Output::ofStudio($shoot->studio)->whereKey((array) $request->input('outputs'))->pluck('id')->all());
-        try {
-            $frames = array_map(intval(...), Frame::meeting($shoot, FrameFilter::ofQuery($request->query->all()))->toBase()->pluck('frames.id')->all());
-        } catch (InvalidFilter $reason) {
-            throw ValidationException::withMessages(['outputs' => $reason->getMessage()]);
+        if ($outputs === []) {
+            throw ValidationException::withMessages(['outputs' => 'The output is not there any more.']);
         }
-        if ($frames === [] || $outputs === []) {
-            throw ValidationException::withMessages(['outputs' => 'No frame meets this filter, so there is nothing to write.']);
-        }
-        OutputRun::start($shoot, array_values($outputs), array_values($frames));
+        $frames = FramesAsked::by($request, $shoot)->some('outputs', 'write');
+        OutputRun::start($shoot, array_values($outputs), $frames);
 
         return redirect()->route('deliver.outputs', [$shoot, ...$request->query->all()]);
     }

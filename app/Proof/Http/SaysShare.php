@@ -10,6 +10,8 @@ use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Proof\Download;
 use Kanpai\Core\Proof\InvalidRights;
 use Kanpai\Core\Proof\Rights;
+use Kanpai\Core\Share\People;
+use Kanpai\Core\Share\UnreadablePeople;
 
 /**
  * A share as a form says it: what may be done, until when, by whom.
@@ -18,8 +20,6 @@ use Kanpai\Core\Proof\Rights;
  */
 trait SaysShare
 {
-    private const MOST_PEOPLE = 200;
-
     /** @return array<string, list<mixed>> */
     private function shareRules(): array
     {
@@ -65,7 +65,7 @@ trait SaysShare
     }
 
     /**
-     * Who is invited, one in a line: a name and a mail address in any order, with or without brackets.
+     * Who is invited.
      *
      * @return list<array{name: string, email: string}>
      *
@@ -73,18 +73,10 @@ trait SaysShare
      */
     public function people(): array
     {
-        $people = $this->filled('guest_email') ? [['name' => '', 'email' => $this->string('guest_email')->toString()]] : [];
-        foreach (preg_split('/\R/u', trim($this->string('people')->toString())) ?: [] as $line) {
-            if (trim($line) === '') {
-                continue;
-            }
-            if (preg_match('/[^\s<>,;]+@[^\s<>,;]+/u', $line, $found) !== 1 || filter_var($found[0], FILTER_VALIDATE_EMAIL) === false) {
-                throw ValidationException::withMessages(['people' => '“'.mb_substr(trim($line), 0, 60).'” has no mail address. Write one person in a line: Ada Fenn <ada@saltmarsh.example>.']);
-            }
-            $people[] = ['name' => mb_substr(trim(str_replace($found[0], '', $line), " \t<>,;"), 0, 120), 'email' => $found[0]];
-        }
-        if (count($people) > self::MOST_PEOPLE) {
-            throw ValidationException::withMessages(['people' => 'At most '.self::MOST_PEOPLE.' people can be invited at once.']);
+        try {
+            $people = [...($this->filled('guest_email') ? [['name' => '', 'email' => $this->string('guest_email')->toString()]] : []), ...People::read($this->string('people')->toString())];
+        } catch (UnreadablePeople $reason) {
+            throw ValidationException::withMessages(['people' => $reason->getMessage()]);
         }
         if ($this->boolean('is_named') && $people === []) {
             throw ValidationException::withMessages(['people' => 'Say who is invited: nobody else comes in.']);

@@ -1,16 +1,12 @@
 @extends('layouts.shoot')
 @section('page')
-<p class="mb-3"><a href="{{ route('deliver.show', $shoot) }}">Selections and deliveries</a></p>
+@include('deliver.nav', ['here' => 'deliver.outputs'])
 <div class="columns-right">
     <section>
-        <form method="post" action="{{ route('deliver.run', [$shoot, ...$filter->toQuery()]) }}" class="panel stack" data-run>
+        <form method="post" action="{{ route('deliver.run', [$shoot, ...$asked]) }}" class="panel stack" data-run>
             @csrf
             <h2>Write files</h2>
-            @include('studio.filter')
-            @if($sets->isNotEmpty())
-            <div><label class="form-label" for="of-set">Or the frames of a set</label>
-                <select class="form-select w-auto" id="of-set" data-goes><option value="{{ route('deliver.outputs', $shoot) }}">no set</option>@foreach($sets as $set)<option value="{{ route('deliver.outputs', [$shoot, 'where' => 'set:"'.addcslashes($set->name, '"\\').'"']) }}" @selected(str_contains((string) $filter->where, $set->name))>{{ $set->name }}</option>@endforeach</select></div>
-            @endif
+            @include('deliver.frames', ['goes' => fn (array $query): string => route('deliver.outputs', [$shoot, ...$query])])
             <div class="lines">
                 @foreach($outputs as $output)
                     <label class="output-line"><input class="form-check-input" type="checkbox" name="outputs[]" value="{{ $output->id }}"> <span><span class="strong">{{ $output->name }}</span> <span class="quiet">{{ $output->plan()->inWords() }}</span>@if($done = $written[$output->id] ?? null)<br><span class="small">{{ number_format((int) $done->files) }} written, {{ Number::fileSize((int) $done->bytes, 1) }}, {{ $output->is_shared ? 'shared folder' : 'this shoot' }}</span>@endif</span></label>

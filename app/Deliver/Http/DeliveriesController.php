@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver\Http;
+
+use App\Deliver\Delivering;
+use App\Deliver\Delivery;
+use App\Deliver\Receipts;
+use App\Deliver\Recipient;
+use App\Deliver\Ways;
+use App\Studio\Shoot;
+use Illuminate\Contracts\View\View;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Validation\ValidationException;
+
+/** Deliveries of a shoot: opening one, what comes into it later, for whom it is, what was fetched. */
+final class DeliveriesController
+{
+    public function create(Request $request, Shoot $shoot): View
+    {
+        return view('deliver.new', ['shoot' => $shoot, 'ways' => Ways::known($shoot->studio), ...FramesAsked::by($request, $shoot)->forPage()]);
+    }
+
+    public function store(DeliveryRequest $request, Shoot $shoot, Delivering $delivering): RedirectResponse
+    {
+        $asked = FramesAsked::by($request, $shoot);
+        $delivery = $delivering->open($shoot, $asked->some('ways', 'deliver'), $request->ways($shoot), $request->facts(), $request->people(), $asked->selection, $request->string('part')->toString());
+
+        return redirect()->route('delivery.show', $delivery);
+    }
+
+    public function show(Request $request, Delivery $delivery, Receipts $receipts, Delivering $delivering): View
+    {
+        $receipts->collect();
+        $delivery->load('shoot.studio', 'parts', 'recipients.receipts');
+        $asked = FramesAsked::by($request, $delivery->shoot);
+
+        return view('deliver.delivery', [
+            'shoot' => $delivery->shoot, 'delivery' => $delivery, 'task' => $delivery->task(), 'ways' => Ways::known($delivery->shoot->studio), 'zips' => $delivery->zips(),
+            'files' => $delivery->current()->reorder()->toBase()->selectRaw('COUNT(*) AS files, COUNT(DISTINCT frame_id) AS frames, COALESCE(SUM(bytes), 0) AS bytes')->first(),
+            'fetched' => $delivery->recipients->mapWithKeys(fn (Recipient $recipient): array => [$recipient->id => $receipts->summed($recipient->receipts)])->all(),
+            'changed' => $delivery->made_at === null || $delivery->freed_at !== null ? [] : $delivering->outOfDate($delivery), ...$asked->forPage(),
+        ]);
+    }
+
+    /** More frames, into the same place. */
+    public function add(DeliveryRequest $request, Delivery $delivery, Delivering $delivering): RedirectResponse
+    {
+        $this->mustBeThere($delivery);
+        $ids = FramesAsked::by($request, $delivery->shoot)->some('part', 'add');
+        $ways = $request->has('ways') ? $request->ways($delivery->shoot) : array_values(array_unique(array_merge(...$delivery->parts->map(fn ($part): array => $part->ways)->all())));
+        $delivering->add($delivery, $ids, $ways, $request->filled('part') ? $request->string('part')->toString() : 'The rest');
+
+        return redirect()->route('delivery.show', $delivery);
+    }
+
+    public function again(Delivery $delivery, Delivering $delivering): RedirectResponse
+    {
+        $this->mustBeThere($delivery);
+        $delivering->again($delivery);
+
+        return redirect()->route('delivery.show', $delivery);
+    }
+
+    /** Goes on with a part that was broken off. */
+    public function goOn(Delivery $delivery, Delivering $delivering): RedirectResponse
+    {
+        $part = $delivery->parts->last();
+        if ($part !== null && $part->made_at === null && $delivery->task()?->isUnderWay() !== true) {
+            $delivering->start($part->setRelation('delivery', $delivery));
+        }
+
+        return redirect()->route('delivery.show', $delivery);
+    }
+
+    public function update(DeliveryRequest $request, Delivery $delivery): RedirectResponse
+    {
+        $facts = $request->facts();
+        // The ZIPs that are there keep their size, and an empty password leaves the one there is.
+        $keeps = $request->boolean('no_password') ? [] : ($facts['password'] === null ? ['password'] : []);
+        $delivery->update(array_diff_key($facts, array_flip([...$keeps, ...($delivery->made_at === null ? [] : ['zip_bytes'])])));
+        foreach ($request->people() as $person) {
+            Recipient::of($delivery, $person['name'], $person['email']);
+        }
+
+        return redirect()->route('delivery.show', $delivery)->with('said', 'It is saved. Links that are out already go by it too.');
+    }
+
+    public function tell(Recipient $recipient, Delivering $delivering): RedirectResponse
+    {
+        abort_if($recipient->delivery->made_at === null || $recipient->email === '', 409);
+        $delivering->tell($recipient);
+
+        return redirect()->route('delivery.show', $recipient->delivery)->with('said', "The link was mailed to {$recipient->email}.");
+    }
+
+    public function withdraw(Recipient $recipient): RedirectResponse
+    {
+        $recipient->update(['withdrawn_at' => $recipient->withdrawn_at === null ? now() : null]);
+
+        return redirect()->route('delivery.show', $recipient->delivery)->with('said', $recipient->withdrawn_at === null ? 'The link works again.' : 'The link is withdrawn; nobody comes in by it any more.');
+    }
+
+    public function free(Delivery $delivery, Delivering $delivering): RedirectResponse
+    {
+        abort_if($delivery->task()?->isUnderWay() === true, 409);
+        $delivering->free($delivery);
+
+        return redirect()->route('delivery.show', $delivery)->with('said', 'The files of the delivery are deleted. What was delivered when, and the receipts, stay.');
+    }
+
+    /** @throws ValidationException */
+    private function mustBeThere(Delivery $delivery): void
+    {
+        if ($delivery->freed_at !== null) {
+            throw ValidationException::withMessages(['part' => 'The files of this delivery were deleted. Open a new one.']);
+        }
+        if ($delivery->task()?->isUnderWay() === true) {
+            throw ValidationException::withMessages(['part' => 'A part of it is just being packed. Wait until it is there.']);
+        }
+    }
+}

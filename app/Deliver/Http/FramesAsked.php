@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver\Http;
+
+use App\Cull\FrameSet;
+use App\Ingest\Body;
+use App\Ingest\Frame;
+use App\Ingest\Lanes;
+use App\Proof\Selection;
+use App\Studio\Shoot;
+use Illuminate\Http\Request;
+use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Cull\Filter\InvalidFilter;
+use Kanpai\Core\Cull\FrameFilter;
+
+/** The frames that a page of this room is about: those of a selection, or those that a filter means. */
+final readonly class FramesAsked
+{
+    private function __construct(private Shoot $shoot, public FrameFilter $filter, public ?Selection $selection)
+    {
+    }
+
+    public static function by(Request $request, Shoot $shoot): self
+    {
+        $query = array_diff_key($request->query->all(), ['selection' => 1]);
+        $selection = $request->query->has('selection') ? Selection::query()->whereKey($request->integer('selection'))->whereHas('gallery', fn ($gallery) => $gallery->where('shoot_id', $shoot->id))->first() : null;
+
+        return new self($shoot, $query === [] ? FrameFilter::kept() : FrameFilter::ofQuery($query), $selection);
+    }
+
+    /** @return list<int> in the order of time */
+    public function ids(): array
+    {
+        if ($this->selection !== null) {
+            return array_values(array_map(intval(...), $this->selection->frames()->toBase()->pluck('frames.id')->all()));
+        }
+
+        return array_values(array_map(intval(...), Frame::meeting($this->shoot, $this->filter)->toBase()->pluck('frames.id')->all()));
+    }
+
+    /**
+     * @return non-empty-list<int>
+     *
+     * @throws ValidationException
+     */
+    public function some(string $field, string $toDo): array
+    {
+        try {
+            $ids = $this->ids();
+        } catch (InvalidFilter $reason) {
+            throw ValidationException::withMessages([$field => $reason->getMessage()]);
+        }
+
+        return $ids === [] ? throw ValidationException::withMessages([$field => "No frame meets this filter, so there is nothing to {$toDo}."]) : $ids;
+    }
+
+    /** @return array<string, mixed> what the page's filter shows */
+    public function forPage(): array
+    {
+        return [
+            'filter' => $this->filter, 'selection' => $this->selection, 'names' => Lanes::names($this->shoot), 'bodies' => Body::ofShoot($this->shoot), 'meant' => count($this->ids()), 'all' => Frame::of($this->shoot)->count(), 'sets' => FrameSet::ofShoot($this->shoot)->get(),
+            'asked' => $this->selection === null ? $this->filter->toQuery() : ['selection' => $this->selection->id],
+        ];
+    }
+}

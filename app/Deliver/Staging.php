@@ -1,0 +1,175 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver;
+
+use App\Imaging\ExifTool;
+use App\Ingest\CardFile;
+use App\Ingest\Frame;
+use App\Ingest\Places;
+use App\Ingest\ProvedJpeg;
+use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Deliver\DeliveredName;
+
+/**
+ * Puts the files of a part into the folder of its delivery: only what is new, or made otherwise than what lies there.
+ *
+ * A file has its name only when it is whole, and its row is written after it, so that staging can be broken off and
+ * begun again.
+ */
+final class Staging
+{
+    public function __construct(private readonly Ways $ways, private readonly OutputWriter $writer, private readonly ExifTool $exifTool, private readonly Places $places)
+    {
+    }
+
+    /**
+     * Where the outputs of a part are written, below the folder of outputs, unless they stand there already.
+     *
+     * @param  Collection<int, Frame>  $frames  of the part, in their order
+     * @return array<int, array<int, string>> output => frame => path
+     */
+    public function paths(DeliveryPart $part, Collection $frames): array
+    {
+        $outputs = array_values(array_filter(array_map(Ways::output(...), $part->ways)));
+        if ($outputs === []) {
+            return [];
+        }
+        $paths = (new OutputRun(['shoot_id' => $part->delivery->shoot_id, 'outputs' => $outputs, 'frames' => $part->frames]))->setRelation('shoot', $part->delivery->shoot)->paths($frames);
+        foreach (OutputFile::query()->whereIn('output_id', $outputs)->whereIntegerInRaw('frame_id', $frames->modelKeys())->get() as $file) {
+            $paths[$file->output_id][$file->frame_id] = $file->path;
+        }
+
+        return $paths;
+    }
+
+    /**
+     * @param  array<int, array<int, string>>  $paths  of outputs
+     * @param  positive-int  $place  of the frame in its part
+     *
+     * @throws UnableToDeliver
+     */
+    public function stage(DeliveryPart $part, Frame $frame, array $paths, int $place): void
+    {
+        $there = $part->delivery->files()->where('frame_id', $frame->id)->whereNull('replaced_at')->get();
+        $due = array_filter($this->ways->fingerprints($frame, $part->ways), fn (string $print, string $way): bool => $there->where('way', $way)->where('fingerprint', $print)->isEmpty(), ARRAY_FILTER_USE_BOTH);
+        if ($due === []) {
+            return;
+        }
+        $outputs = array_filter(array_map(Ways::output(...), array_combine(array_keys($due), array_keys($due))));
+        $written = $outputs === [] ? [] : $this->outputs($frame, array_intersect_key($paths, array_flip($outputs)));
+        $originals = array_column(Ways::originals($frame), null, 'id');
+        foreach ($due as $way => $print) {
+            $output = isset($outputs[$way]) ? $written[$outputs[$way]] : null;
+            $original = str_starts_with($way, 'original:') ? $originals[(int) substr($way, 9)] : null;
+            $plain = match (true) {
+                $output !== null => basename($output->path),
+                $original !== null => basename($original->destination),
+                default => DeliveredName::of($part->delivery->shoot->name, $this->number($part, $place), max(1, count($part->delivery->frames())), $frame->name),
+            };
+            // What replaces a file is called like it.
+            $name = $there->firstWhere('way', $way)->name ?? $this->free($part, $this->folder($part, $way).$plain);
+            $stored = "files/{$part->number}/{$name}";
+            $target = $part->delivery->folder().'/'.$stored;
+            if (! is_dir(dirname($target)) && ! @mkdir(dirname($target), 0700, true) && ! is_dir(dirname($target))) {
+                throw UnableToDeliver::cannotPack('the disk refused the folder');
+            }
+            $file = dirname($target).'/.part.'.pathinfo($name, PATHINFO_EXTENSION);
+            @unlink($file);
+            match (true) {
+                $output !== null => $this->takeOver($output, $file, $frame),
+                $original !== null => $this->copy($original, $file, $frame),
+                default => $this->embed($frame, $file),
+            };
+            $facts = ['bytes' => (int) filesize($file), 'hash' => (string) hash_file('xxh128', $file)];
+            if (! @rename($file, $target)) {
+                throw UnableToDeliver::cannotPack('the disk refused the file');
+            }
+            DeliveryFile::query()->updateOrCreate(['part_id' => $part->id, 'frame_id' => $frame->id, 'way' => $way], ['delivery_id' => $part->delivery_id, 'name' => $name, 'stored' => $stored, 'fingerprint' => $print, ...$facts]);
+        }
+    }
+
+    /**
+     * @param  array<int, array<int, string>>  $paths  output => frame => path
+     * @return array<int, OutputFile> output => what was written
+     */
+    private function outputs(Frame $frame, array $paths): array
+    {
+        $ways = [];
+        foreach (Output::query()->whereKey(array_keys($paths))->get() as $output) {
+            $ways[$output->id] = ['plan' => $output->plan(), 'path' => $paths[$output->id][$frame->id]];
+        }
+        $files = fn () => OutputFile::query()->where('frame_id', $frame->id)->whereIn('output_id', array_keys($ways))->get()->keyBy('output_id');
+        $this->writer->write($frame, $ways);
+        foreach ($files() as $file) {
+            if (hash_file('xxh128', config('kanpai.outputs').'/'.$file->path) !== $file->hash) {
+                // Somebody has changed it since; what is delivered is what we wrote.
+                OutputFile::query()->where(['output_id' => $file->output_id, 'frame_id' => $frame->id])->delete();
+            }
+        }
+        $this->writer->write($frame, $ways);
+
+        return $files()->all();
+    }
+
+    private function takeOver(OutputFile $output, string $file, Frame $frame): void
+    {
+        $path = config('kanpai.outputs').'/'.$output->path;
+        // Outputs are never written to, only replaced, so that one file can serve both.
+        if ((! @link($path, $file) && ! @copy($path, $file)) || hash_file('xxh128', $file) !== $output->hash) {
+            throw UnableToDeliver::isDamaged($frame->name);
+        }
+    }
+
+    private function copy(CardFile $original, string $file, Frame $frame): void
+    {
+        $folders = $this->places->folders($frame->shoot->studio_id);
+        foreach ($original->proofs() as $copy) {
+            $path = ($folders[$copy->place] ?? '').'/'.($original->sameAs ?? $original)->destination;
+            if (is_file($path) && @copy($path, $file) && hash_file('xxh128', $file) === $original->hash) {
+                touch($file, $original->modified_at);
+
+                return;
+            }
+        }
+        throw UnableToDeliver::isDamaged($original->shown());
+    }
+
+    private function embed(Frame $frame, string $file): void
+    {
+        $jpeg = ProvedJpeg::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name);
+        if (! $jpeg->copyTo($file)) {
+            throw UnableToDeliver::isDamaged($frame->name);
+        }
+        $this->exifTool->write($file, Ways::tags($frame));
+    }
+
+    private function folder(DeliveryPart $part, string $way): string
+    {
+        $all = array_unique(array_merge(...$part->delivery->parts->map(fn (DeliveryPart $one): array => $one->ways)->all()));
+
+        return count($all) === 1 ? '' : (Ways::known($part->delivery->shoot->studio)[str_starts_with($way, 'original:') ? Ways::ORIGINALS : $way] ?? 'Files').'/';
+    }
+
+    /**
+     * Numbers run on over the parts.
+     *
+     * @param  positive-int  $place
+     * @return positive-int
+     */
+    private function number(DeliveryPart $part, int $place): int
+    {
+        return $place + max(0, (int) $part->delivery->parts->where('number', '<', $part->number)->sum(fn (DeliveryPart $before): int => count($before->frames)));
+    }
+
+    private function free(DeliveryPart $part, string $name): string
+    {
+        $is = fn (string $one): bool => DB::table('delivery_files')->where('delivery_id', $part->delivery_id)->where('name', $one)->exists();
+        $dot = strrpos($name, '.') ?: strlen($name);
+        for ($n = 1; $is($free = substr($name, 0, $dot).($n === 1 ? '' : "-{$n}").substr($name, $dot)); $n++);
+
+        return $free;
+    }
+}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver;
+
+use App\Captions\EmbeddedCaption;
+use App\Captions\FrameCaption;
+use App\Ingest\CardFile;
+use App\Ingest\Frame;
+use App\Ingest\ProvedJpeg;
+use App\Studio\Studio;
+use Kanpai\Core\Caption\Caption;
+
+/**
+ * In which ways a frame is delivered: `jpegs`, as the camera wrote them with captions and corrected times; `originals`,
+ * untouched; `output:4`, as an output says.
+ */
+final class Ways
+{
+    public const JPEGS = 'jpegs';
+
+    public const ORIGINALS = 'originals';
+
+    public function __construct(private readonly OutputWriter $writer)
+    {
+    }
+
+    /** @return array<string, string> way => its name, which is its folder too */
+    public static function known(Studio $studio): array
+    {
+        return [self::JPEGS => 'Full-size JPEGs', self::ORIGINALS => 'Originals', ...Output::ofStudio($studio)->get()->mapWithKeys(fn (Output $output): array => ["output:{$output->id}" => $output->name])->all()];
+    }
+
+    /** @param  list<string>  $ways */
+    public static function isOnlyOutputs(array $ways): bool
+    {
+        return array_filter($ways, fn (string $way): bool => ! str_starts_with($way, 'output:')) === [];
+    }
+
+    public static function output(string $way): ?int
+    {
+        return str_starts_with($way, 'output:') ? (int) substr($way, 7) : null;
+    }
+
+    /**
+     * What is to be delivered of a frame, each with what it is made of and how: as long as that is the same, the file is.
+     *
+     * @param  list<string>  $ways
+     * @return array<string, string> way => fingerprint; each original is a way of its own, such as `original:17`
+     *
+     * @throws UnableToDeliver
+     */
+    public function fingerprints(Frame $frame, array $ways): array
+    {
+        $prints = [];
+        foreach ($ways as $way) {
+            if ($way === self::ORIGINALS) {
+                foreach (self::originals($frame) as $file) {
+                    $prints["original:{$file->id}"] = (string) $file->hash;
+                }
+
+                continue;
+            }
+            $output = self::output($way) === null ? null : Output::query()->find(self::output($way));
+            $prints[$way] = match (true) {
+                $output !== null => $this->writer->fingerprint($frame, $output->plan()),
+                $way === self::JPEGS => hash('xxh128', serialize([(ProvedJpeg::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name))->hash(), self::tags($frame)])),
+                default => throw UnableToDeliver::outputIsGone(),
+            };
+        }
+
+        return $prints;
+    }
+
+    /** @return list<CardFile> the files of a frame of which a proved copy stands */
+    public static function originals(Frame $frame): array
+    {
+        return array_values($frame->files()->with('copies', 'sameAs.copies')->orderBy('id')->get()->filter(fn (CardFile $file): bool => $file->hash !== null && $file->proofs()->isNotEmpty())->all());
+    }
+
+    /** @return list<array{string, string}> what a full-size JPEG says of itself */
+    public static function tags(Frame $frame): array
+    {
+        return EmbeddedCaption::tags(FrameCaption::query()->find($frame->id)?->caption() ?? Caption::of([]), $frame->taken_ms, $frame->shoot->zone(), max(0, $frame->verdict->xmpRating($frame->rating)), $frame->label);
+    }
+}
