@@ -6,7 +6,7 @@ namespace Kanpai\Bench;
 
 use App\Deliver\Zipping;
 
-/** A ZIP of a delivery, with its list of checksums, against `zip -0` (Info-ZIP) over the same files. */
+/** A ZIP of a delivery, with its list of checksums and its own, against `zip -0` (Info-ZIP) over the same files. */
 final class Zip implements Benchmark
 {
     private const FILES = 150;
@@ -51,8 +51,9 @@ final class Zip implements Benchmark
         $files = array_map(fn (int $i): array => ['path' => $this->file($i), 'name' => basename($this->file($i)), 'hash' => str_repeat('0', 32)], range(0, self::FILES - 1));
         $start = microtime(true);
         (new Zipping)->write("{$this->folder}/ours.zip", $files, fn (float $part): bool => true);
+        $hash = hash_file('xxh128', "{$this->folder}/ours.zip");
 
-        return 1000 * (microtime(true) - $start);
+        return $hash === false ? INF : 1000 * (microtime(true) - $start);
     }
 
     public function reference(): float

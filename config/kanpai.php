@@ -27,6 +27,8 @@ return [
     // What nginx sent of deliveries, a line for each fetch.
     'fetch_log' => env('KANPAI_FETCH_LOG', storage_path('log/fetched.log')),
     'deliveries' => env('KANPAI_DELIVERIES', storage_path('deliveries')),
+    // Folders that play the services pictures are sent to.
+    'sent_out' => env('KANPAI_SENT_OUT', storage_path('sent-out')),
     'outbox' => env('KANPAI_OUTBOX', storage_path('outbox')),
 
     // The stages of a shoot in the order of the work; each says what is left to do in it.

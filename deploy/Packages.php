@@ -12,7 +12,7 @@ final class Packages
         'nginx-light', 'supervisor', 'libvips42', 'libimage-exiftool-perl', 'xxhash',
     ];
 
-    private const TEST = ['chromium', 'chromium-driver', 'exiv2', 'libraw-bin', 'libjpeg-turbo-progs', 'unzip', 'zip', 'libxml2-utils', 'libvips-tools'];
+    private const TEST = ['chromium', 'chromium-driver', 'exiv2', 'libraw-bin', 'libjpeg-turbo-progs', 'unzip', 'zip', 'libxml2-utils', 'libvips-tools', 'dropbear-bin', 'openssh-sftp-server', 'poppler-utils'];
 
     public function __construct(private readonly Console $console, private readonly bool $forTests)
     {

@@ -7,6 +7,7 @@ use App\Deliver\Http\DeliveriesController;
 use App\Deliver\Http\EnterDelivery;
 use App\Deliver\Http\FetchController;
 use App\Deliver\Http\OutputsController;
+use App\Deliver\Http\SentOutController;
 use Illuminate\Support\Facades\Route;
 
 Route::middleware('auth')->group(function (): void {
@@ -25,6 +26,13 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/deliveries/{delivery}/again', [DeliveriesController::class, 'again'])->name('delivery.again');
     Route::post('/deliveries/{delivery}/go-on', [DeliveriesController::class, 'goOn'])->name('delivery.go-on');
     Route::post('/deliveries/{delivery}/free', [DeliveriesController::class, 'free'])->name('delivery.free');
+    Route::get('/shoots/{shoot}/sent-out', [SentOutController::class, 'show'])->name('sent-out');
+    Route::post('/shoots/{shoot}/sent-out', [SentOutController::class, 'send'])->name('sent-out.send');
+    Route::post('/shipments/{shipment}/go-on', [SentOutController::class, 'goOn'])->name('sent-out.go-on');
+    Route::post('/shipments/{shipment}/replace', [SentOutController::class, 'replace'])->name('sent-out.replace');
+    Route::post('/shoots/{shoot}/destinations/{destination?}', [SentOutController::class, 'destination'])->whereNumber('destination')->name('destination');
+    Route::post('/shoots/{shoot}/destinations/{destination}/mood', [SentOutController::class, 'mood'])->whereNumber('destination')->name('destination.mood');
+    Route::post('/shoots/{shoot}/destinations/{destination}/remove', [SentOutController::class, 'remove'])->whereNumber('destination')->name('destination.remove');
     Route::post('/recipients/{recipient}/tell', [DeliveriesController::class, 'tell'])->name('delivery.tell');
     Route::post('/recipients/{recipient}/withdraw', [DeliveriesController::class, 'withdraw'])->name('delivery.withdraw');
 });

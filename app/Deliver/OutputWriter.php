@@ -100,6 +100,7 @@ final class OutputWriter
             if ($plan->metadata !== Metadata::None) {
                 $this->exifTool->write($part, $this->tags($frame, $plan, $caption));
             }
+            clearstatcache(true, $part);
             $file = ['path' => $path, 'fingerprint' => $one['fingerprint'], 'bytes' => (int) filesize($part), 'hash' => (string) hash_file('xxh128', $part), 'width' => $width, 'height' => $height, 'made_at' => now()];
             rename($part, $target);
         } finally {

@@ -21,28 +21,19 @@ use Kanpai\Core\Deliver\DeliveredName;
  */
 final class Staging
 {
-    public function __construct(private readonly Ways $ways, private readonly OutputWriter $writer, private readonly ExifTool $exifTool, private readonly Places $places)
+    public function __construct(private readonly Ways $ways, private readonly OutputFiles $outputs, private readonly ExifTool $exifTool, private readonly Places $places)
     {
     }
 
     /**
-     * Where the outputs of a part are written, below the folder of outputs, unless they stand there already.
+     * Where the outputs of a part are written.
      *
      * @param  Collection<int, Frame>  $frames  of the part, in their order
      * @return array<int, array<int, string>> output => frame => path
      */
     public function paths(DeliveryPart $part, Collection $frames): array
     {
-        $outputs = array_values(array_filter(array_map(Ways::output(...), $part->ways)));
-        if ($outputs === []) {
-            return [];
-        }
-        $paths = (new OutputRun(['shoot_id' => $part->delivery->shoot_id, 'outputs' => $outputs, 'frames' => $part->frames]))->setRelation('shoot', $part->delivery->shoot)->paths($frames);
-        foreach (OutputFile::query()->whereIn('output_id', $outputs)->whereIntegerInRaw('frame_id', $frames->modelKeys())->get() as $file) {
-            $paths[$file->output_id][$file->frame_id] = $file->path;
-        }
-
-        return $paths;
+        return $this->outputs->paths($part->delivery->shoot, array_values(array_filter(array_map(Ways::output(...), $part->ways))), $frames);
     }
 
     /**
@@ -59,7 +50,7 @@ final class Staging
             return;
         }
         $outputs = array_filter(array_map(Ways::output(...), array_combine(array_keys($due), array_keys($due))));
-        $written = $outputs === [] ? [] : $this->outputs($frame, array_intersect_key($paths, array_flip($outputs)));
+        $written = $outputs === [] ? [] : $this->outputs->of($frame, array_intersect_key($paths, array_flip($outputs)));
         $originals = array_column(Ways::originals($frame), null, 'id');
         foreach ($due as $way => $print) {
             $output = isset($outputs[$way]) ? $written[$outputs[$way]] : null;
@@ -83,35 +74,13 @@ final class Staging
                 $original !== null => $this->copy($original, $file, $frame),
                 default => $this->embed($frame, $file),
             };
+            clearstatcache(true, $file);
             $facts = ['bytes' => (int) filesize($file), 'hash' => (string) hash_file('xxh128', $file)];
             if (! @rename($file, $target)) {
                 throw UnableToDeliver::cannotPack('the disk refused the file');
             }
             DeliveryFile::query()->updateOrCreate(['part_id' => $part->id, 'frame_id' => $frame->id, 'way' => $way], ['delivery_id' => $part->delivery_id, 'name' => $name, 'stored' => $stored, 'fingerprint' => $print, ...$facts]);
         }
-    }
-
-    /**
-     * @param  array<int, array<int, string>>  $paths  output => frame => path
-     * @return array<int, OutputFile> output => what was written
-     */
-    private function outputs(Frame $frame, array $paths): array
-    {
-        $ways = [];
-        foreach (Output::query()->whereKey(array_keys($paths))->get() as $output) {
-            $ways[$output->id] = ['plan' => $output->plan(), 'path' => $paths[$output->id][$frame->id]];
-        }
-        $files = fn () => OutputFile::query()->where('frame_id', $frame->id)->whereIn('output_id', array_keys($ways))->get()->keyBy('output_id');
-        $this->writer->write($frame, $ways);
-        foreach ($files() as $file) {
-            if (hash_file('xxh128', config('kanpai.outputs').'/'.$file->path) !== $file->hash) {
-                // Somebody has changed it since; what is delivered is what we wrote.
-                OutputFile::query()->where(['output_id' => $file->output_id, 'frame_id' => $frame->id])->delete();
-            }
-        }
-        $this->writer->write($frame, $ways);
-
-        return $files()->all();
     }
 
     private function takeOver(OutputFile $output, string $file, Frame $frame): void

@@ -1,0 +1,134 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver\Out;
+
+use App\Captions\FrameCaption;
+use App\Deliver\OutputFile;
+use App\Deliver\OutputWriter;
+use App\Deliver\UnableToDeliver;
+use App\Ingest\Frame;
+use App\Studio\Shoot;
+use App\Studio\Task;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Caption\Caption;
+use Kanpai\Core\Caption\Field;
+
+/** Sends pictures to where they are shown or printed, and knows what stands there. */
+final class SendingOut
+{
+    public const MANIFEST = 'manifest.json';
+
+    public const ORDER = 'order.json';
+
+    public function __construct(private readonly OutputWriter $writer)
+    {
+    }
+
+    /** @param  non-empty-list<int>  $frames */
+    public function start(Shoot $shoot, Destination $destination, int $output, array $frames, int $copies = 1, string $note = ''): Shipment
+    {
+        return DB::transaction(function () use ($shoot, $destination, $output, $frames, $copies, $note): Shipment {
+            $shipment = Shipment::query()->create(['shoot_id' => $shoot->id, 'destination_id' => $destination->id, 'output_id' => $output, 'frames' => $frames, 'copies' => $copies, 'note' => $note, 'begun_at' => now()]);
+            $this->goOn($shipment->setRelation('shoot', $shoot)->setRelation('destination', $destination));
+
+            return $shipment;
+        });
+    }
+
+    public function goOn(Shipment $shipment): void
+    {
+        $task = Task::open($shipment->shoot, 'shipment', "shipment:{$shipment->id}", "Sending to {$shipment->destination->name}", 'frames', count($shipment->frames));
+        SendOut::dispatch($task->id)->onQueue('default')->afterCommit();
+    }
+
+    /**
+     * Sends one file, unless it stands there as it is now.
+     *
+     * @return bool whether it was sent
+     *
+     * @throws UnableToSendOut
+     */
+    public function send(Shipment $shipment, Carrier $carrier, Frame $frame, OutputFile $file): bool
+    {
+        $key = ['destination_id' => $shipment->destination_id, 'folder' => $shipment->folder(), 'frame_id' => $frame->id, 'output_id' => $shipment->output_id];
+        $there = ShippedFile::query()->where($key)->first();
+        if ($there !== null && $there->hash === $file->hash) {
+            return false;
+        }
+        // What replaces a file is called like it, so that links to it stay.
+        $name = $there->name ?? $this->free($key, basename($file->path));
+        $path = "{$key['folder']}/{$name}";
+        // A worker that was killed after sending and before noting it has left it there.
+        if ($there !== null || ! $carrier->has($path, $file->bytes)) {
+            $carrier->send(config('kanpai.outputs').'/'.$file->path, $path);
+        }
+        ShippedFile::query()->updateOrCreate($key, ['shipment_id' => $shipment->id, 'name' => $name, 'fingerprint' => $file->fingerprint, 'bytes' => $file->bytes, 'hash' => $file->hash, 'sent_at' => now()]);
+
+        return true;
+    }
+
+    /**
+     * Says out there what stands there.
+     *
+     * @throws UnableToSendOut
+     */
+    public function conclude(Shipment $shipment, Carrier $carrier): void
+    {
+        $folder = $shipment->folder();
+        $zone = $shipment->shoot->zone();
+        $files = ShippedFile::query()->where(['destination_id' => $shipment->destination_id, 'folder' => $folder])->join('frames', 'frames.id', '=', 'shipped_files.frame_id')->orderBy('frames.taken_ms')->orderBy('shipped_files.id')->select('shipped_files.*')->with('frame')->get();
+        $pictures = $files->map(function (ShippedFile $file) use ($zone): array {
+            $caption = FrameCaption::query()->find($file->frame_id)?->caption() ?? Caption::of([]);
+
+            return ['name' => $file->name, 'bytes' => $file->bytes, 'xxh128' => $file->hash, 'taken' => $zone->format($file->frame->taken_ms, 'Y-m-d\TH:i:s.vP'), 'headline' => $caption->text(Field::Headline), 'description' => $caption->text(Field::Description), 'copyright' => $caption->text(Field::Copyright), 'sent' => $file->sent_at->toIso8601String()];
+        })->all();
+        $shoot = ['name' => $shipment->shoot->name, 'date' => $shipment->shoot->held_on->format('Y-m-d')];
+        $size = $shipment->output->plan()->size->inWords();
+        $said = $shipment->destination->kind->takesOrders()
+            ? ['order' => $shipment->id, 'studio' => $shipment->shoot->studio->name, 'shoot' => $shoot, 'note' => $shipment->note, 'size' => $size, 'copies' => $shipment->copies, 'prints' => $shipment->copies * count($pictures), 'pictures' => $pictures]
+            : ['studio' => $shipment->shoot->studio->name, 'shoot' => $shoot, 'pictures' => $pictures];
+        $carrier->says($folder.'/'.($shipment->destination->kind->takesOrders() ? self::ORDER : self::MANIFEST), json_encode($said, JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)."\n");
+        $shipment->update(['done_at' => now()]);
+    }
+
+    /**
+     * What stands out there otherwise than it would be sent today.
+     *
+     * @return array<int, array{shipment: Shipment, frames: non-empty-list<int>, names: non-empty-list<string>}> by shipment
+     */
+    public function outOfDate(Shoot $shoot): array
+    {
+        $old = [];
+        $files = ShippedFile::query()->join('frames', 'frames.id', '=', 'shipped_files.frame_id')->where('frames.shoot_id', $shoot->id)->select('shipped_files.*')->with('frame.shoot.studio')->orderBy('shipped_files.id')->get();
+        $shipments = Shipment::query()->where('shoot_id', $shoot->id)->with('output', 'destination')->get()->keyBy('id');
+        foreach ($files as $file) {
+            $shipment = $shipments[$file->shipment_id] ?? null;
+            // An order that was taken is printed; it is not replaced.
+            if ($shipment === null || $shipment->destination->kind->takesOrders()) {
+                continue;
+            }
+            try {
+                if ($this->writer->fingerprint($file->frame, $shipment->output->plan()) === $file->fingerprint) {
+                    continue;
+                }
+            } catch (UnableToDeliver) {
+                continue;
+            }
+            $old[$shipment->id] = ['shipment' => $shipment, 'frames' => [...($old[$shipment->id]['frames'] ?? []), $file->frame_id], 'names' => [...($old[$shipment->id]['names'] ?? []), $file->name]];
+        }
+
+        return $old;
+    }
+
+    /** @param  array{destination_id: int, folder: string, frame_id: int, output_id: int}  $key */
+    private function free(array $key, string $name): string
+    {
+        $dot = strrpos($name, '.') ?: strlen($name);
+        $isTaken = fn (string $one): bool => ShippedFile::query()->where(['destination_id' => $key['destination_id'], 'folder' => $key['folder'], 'name' => $one])->exists() || in_array($one, [self::MANIFEST, self::ORDER], true);
+        for ($n = 1; $isTaken($free = substr($name, 0, $dot).($n === 1 ? '' : "-{$n}").substr($name, $dot)); $n++);
+
+        return $free;
+    }
+}
