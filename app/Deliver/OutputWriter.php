@@ -9,7 +9,7 @@ use App\Captions\FrameCaption;
 use App\Imaging\ExifTool;
 use App\Imaging\Picture;
 use App\Ingest\Frame;
-use App\Ingest\ProvedJpeg;
+use App\Ingest\ProvedPicture;
 use App\Proof\Watermark;
 use Kanpai\Core\Caption\Caption;
 use Kanpai\Core\Deliver\Output\Metadata;
@@ -32,7 +32,7 @@ final class OutputWriter
     {
         $caption = self::caption($frame);
         $mark = self::mark($frame);
-        $jpeg = ProvedJpeg::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name);
+        $jpeg = ProvedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name);
         $known = OutputFile::query()->where('frame_id', $frame->id)->whereIn('output_id', array_keys($ways))->get()->keyBy('output_id');
         $due = [];
         foreach ($ways as $output => ['plan' => $plan, 'path' => $path]) {
@@ -50,7 +50,7 @@ final class OutputWriter
             if (! $jpeg->copyTo($source)) {
                 throw UnableToDeliver::isDamaged($frame->name);
             }
-            $picture = new OutputPicture(Picture::fromJpeg($source)->inMemory());
+            $picture = new OutputPicture($jpeg->isJpeg ? Picture::fromJpeg($source)->inMemory() : Picture::fromFile($source));
             foreach ($due as $output => $one) {
                 $this->file($frame, $picture, $caption, $mark, $output, $one);
             }
@@ -68,10 +68,10 @@ final class OutputWriter
      */
     public function fingerprint(Frame $frame, OutputPlan $plan): string
     {
-        return self::printed($frame, $plan, ProvedJpeg::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name), self::caption($frame), self::mark($frame));
+        return self::printed($frame, $plan, ProvedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name), self::caption($frame), self::mark($frame));
     }
 
-    private static function printed(Frame $frame, OutputPlan $plan, ProvedJpeg $jpeg, Caption $caption, ?Watermark $mark): string
+    private static function printed(Frame $frame, OutputPlan $plan, ProvedPicture $jpeg, Caption $caption, ?Watermark $mark): string
     {
         return hash('xxh128', serialize([$jpeg->hash(), $plan->toArray(), $plan->metadata->of($caption)->values(), $frame->taken_ms, $frame->rating, $plan->isMarked ? $mark?->fingerprint() : '']));
     }

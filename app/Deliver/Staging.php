@@ -8,7 +8,7 @@ use App\Imaging\ExifTool;
 use App\Ingest\CardFile;
 use App\Ingest\Frame;
 use App\Ingest\Places;
-use App\Ingest\ProvedJpeg;
+use App\Ingest\ProvedPicture;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Deliver\DeliveredName;
@@ -108,8 +108,8 @@ final class Staging
 
     private function embed(Frame $frame, string $file): void
     {
-        $jpeg = ProvedJpeg::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name);
-        if (! $jpeg->copyTo($file)) {
+        $jpeg = ProvedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name);
+        if (! $jpeg->jpegTo($file)) {
             throw UnableToDeliver::isDamaged($frame->name);
         }
         $this->exifTool->write($file, Ways::tags($frame));

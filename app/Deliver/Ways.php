@@ -8,7 +8,7 @@ use App\Captions\EmbeddedCaption;
 use App\Captions\FrameCaption;
 use App\Ingest\CardFile;
 use App\Ingest\Frame;
-use App\Ingest\ProvedJpeg;
+use App\Ingest\ProvedPicture;
 use App\Studio\Studio;
 use Kanpai\Core\Caption\Caption;
 
@@ -65,7 +65,7 @@ final class Ways
             $output = self::output($way) === null ? null : Output::query()->find(self::output($way));
             $prints[$way] = match (true) {
                 $output !== null => $this->writer->fingerprint($frame, $output->plan()),
-                $way === self::JPEGS => hash('xxh128', serialize([(ProvedJpeg::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name))->hash(), self::tags($frame)])),
+                $way === self::JPEGS => hash('xxh128', serialize([(ProvedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name))->hash(), self::tags($frame)])),
                 default => throw UnableToDeliver::outputIsGone(),
             };
         }

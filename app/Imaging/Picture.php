@@ -84,6 +84,29 @@ final class Picture
         return (new self($image, $bytes))->upright()->inMemory();
     }
 
+    /**
+     * Any kind of picture file that is known, upright, with eight bits a sample.
+     *
+     * @throws UnableToMakePicture
+     */
+    public static function fromFile(string $path): self
+    {
+        // libvips takes what stands in brackets in a name for options, so that it is given a name without.
+        $name = sys_get_temp_dir().'/kanpai-'.bin2hex(random_bytes(8));
+        symlink((string) realpath($path), $name);
+        try {
+            $image = Vips::library()->vips_image_new_from_file($name, 'access', 0, 'fail_on', self::FAIL_ON_TRUNCATED, null);
+            if ($image === null) {
+                Vips::check(-1, 'read the picture');
+            }
+            $picture = (new self($image))->upright()->inMemory();
+        } finally {
+            @unlink($name);
+        }
+
+        return $picture->step('bring it to eight bits', fn (CData $out): int => Vips::library()->vips_colourspace($picture->image, FFI::addr($out), $picture->bands() < 3 ? self::GREY : self::SRGB, null))->flat()->inMemory();
+    }
+
     /** @param  string  $bytes  eight-bit samples, row by row */
     public static function fromSamples(string $bytes, int $width, int $height, int $bands): self
     {

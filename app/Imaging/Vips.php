@@ -48,6 +48,7 @@ final class Vips
         int vips_conv(VipsImage *in, VipsImage **out, VipsImage *mask, ...);
         int vips_deviate(VipsImage *in, double *out, ...);
         int vips_cast(VipsImage *in, VipsImage **out, int format, ...);
+        VipsImage *vips_image_new_from_file(const char *name, ...);
         VipsImage *vips_image_new_from_buffer(const void *buf, size_t len, const char *options, ...);
         int vips_find_trim(VipsImage *in, int *left, int *top, int *width, int *height, ...);
         int vips_copy(VipsImage *in, VipsImage **out, ...);

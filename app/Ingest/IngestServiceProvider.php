@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Ingest\Upload\Announcing;
+use App\Ingest\Upload\FileArrived;
+use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\View;
 use Illuminate\Support\ServiceProvider;
 
@@ -19,6 +22,11 @@ final class IngestServiceProvider extends ServiceProvider
     {
         View::composer('studio.shoots', function (\Illuminate\View\View $view): void {
             $view->with('days', (new ShootsInSmall)->of($view->getData()['shoots']));
+        });
+        Event::listen(FileArrived::class, function (FileArrived $arrived): void {
+            if ($arrived->arrival->card !== null) {
+                app(Announcing::class)->conclude($arrived->arrival->card);
+            }
         });
         View::composer('studio.day-line', DayLineComposer::class);
     }

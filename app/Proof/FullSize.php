@@ -8,7 +8,7 @@ use App\Captions\EmbeddedCaption;
 use App\Captions\FrameCaption;
 use App\Imaging\ExifTool;
 use App\Ingest\Frame;
-use App\Ingest\ProvedJpeg;
+use App\Ingest\ProvedPicture;
 use Kanpai\Core\Caption\Caption;
 
 /** A frame in full size for a guest: from a proved copy, with its caption, without place and serial numbers. */
@@ -25,7 +25,7 @@ final class FullSize
     public function of(Frame $frame): ?string
     {
         $target = sys_get_temp_dir().'/kanpai-'.bin2hex(random_bytes(8)).'.jpg';
-        if (ProvedJpeg::of($frame)?->copyTo($target) !== true) {
+        if (ProvedPicture::of($frame)?->jpegTo($target) !== true) {
             return null;
         }
         $caption = FrameCaption::query()->find($frame->id)?->caption() ?? Caption::of([]);

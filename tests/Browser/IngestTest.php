@@ -162,7 +162,7 @@ final class IngestTest extends TestCase
             $inode = fileinode($part);
             $sam->connect(true);
             $sam->visit($link)->see('files are here. Choose the same folder again');
-            $sam->chooseFolder('[data-folder]', $card)->see('files of SAMS CARD are here and the same as on the card', 30);
+            $sam->chooseFolder('[data-folder]', $card)->see('files of SAMS CARD are here and the same as they were sent', 30);
             $sam->see('The studio has not copied them to its places yet');
             $arrived = dirname($part, 2).'/DCIM/CLIP0001.MP4';
             self::assertSame($inode, fileinode($arrived), 'the film was sent anew');

@@ -216,7 +216,7 @@ final class UploadTest extends FeatureTestCase
     public function test_listings_that_make_no_sense_are_refused_with_a_sentence(): void
     {
         $address = "/shoots/{$this->shoot->id}/arrivals";
-        $this->postJson($address, ['name' => 'X', 'files' => []])->assertStatus(422)->assertJson(['problem' => 'There is no file in this folder.']);
+        $this->postJson($address, ['name' => 'X', 'files' => []])->assertStatus(422)->assertJson(['problem' => 'There is no file.']);
         $this->postJson($address, ['name' => 'X', 'files' => [['DCIM/A.JPG', -1, 0]]])->assertStatus(422);
         $this->postJson($address, ['name' => 'X', 'files' => ['DCIM/A.JPG']])->assertStatus(422);
         $this->postJson($address, ['name' => 'X', 'files' => [['DCIM/A.MOV', 10 * 1024 ** 4, 0]]])->assertStatus(507)->assertSee('Nothing was sent');

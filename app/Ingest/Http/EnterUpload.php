@@ -21,7 +21,7 @@ final class EnterUpload
     {
         $card = Card::query()->where(['uuid' => $request->route()?->parameter('arriving'), 'is_uploaded' => true])->with('shoot.studio')->first();
         abort_if($card === null || ! $this->mayEnter($request, $card), 404);
-        $request->attributes->set('card', $card);
+        $request->attributes->set('owner', $card->uuid);
 
         return $next($request);
     }

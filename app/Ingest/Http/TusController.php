@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Ingest\Http;
 
-use App\Ingest\Card;
 use App\Ingest\Upload\Arrival;
 use App\Ingest\Upload\Receiving;
 use App\Ingest\Upload\UnusableUpload;
@@ -12,7 +11,7 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 
 /**
- * The files of an arriving card by tus 1.0.0 (https://tus.io/protocols/resumable-upload): the core protocol with the
+ * Files from a browser by tus 1.0.0 (https://tus.io/protocols/resumable-upload): the core protocol with the
  * extensions creation, checksum and termination.
  */
 final class TusController
@@ -32,7 +31,7 @@ final class TusController
         return $this->said(function () use ($request, $receiving): Response {
             $this->speak($request);
             $facts = self::metadata((string) $request->headers->get('Upload-Metadata'));
-            $arrival = Arrival::query()->where(['card_id' => self::card($request)->id, 'path_hash' => hash('xxh128', $facts['path'] ?? '')])->first() ?? throw UnusableUpload::isUnknown();
+            $arrival = Arrival::query()->where(['owner' => self::owner($request), 'path_hash' => hash('xxh128', $facts['path'] ?? '')])->first() ?? throw UnusableUpload::isUnknown();
             if ($request->headers->get('Upload-Length') !== (string) $arrival->size) {
                 throw UnusableUpload::wrongLength();
             }
@@ -45,7 +44,7 @@ final class TusController
                 $receiving->finish($arrival);
             }
 
-            return $this->answer(201, ['Location' => route('tus.file', [self::card($request)->uuid, $arrival->uuid], false), 'Upload-Offset' => (string) $arrival->offset()]);
+            return $this->answer(201, ['Location' => rtrim($request->getPathInfo(), '/').'/'.$arrival->uuid, 'Upload-Offset' => (string) $arrival->offset()]);
         });
     }
 
@@ -109,20 +108,18 @@ final class TusController
         }
     }
 
-    private static function card(Request $request): Card
+    /** For whom the files are, as the middleware that let the request in has said. */
+    private static function owner(Request $request): string
     {
-        $card = $request->attributes->get('card');
-        assert($card instanceof Card);
+        $owner = $request->attributes->get('owner');
+        assert(is_string($owner));
 
-        return $card;
+        return $owner;
     }
 
     private function arrival(Request $request): Arrival
     {
-        $card = self::card($request);
-        $arrival = Arrival::query()->where(['card_id' => $card->id, 'uuid' => $request->route()?->parameter('file')])->first() ?? throw UnusableUpload::isUnknown();
-
-        return $arrival->setRelation('card', $card);
+        return Arrival::query()->where(['owner' => self::owner($request), 'uuid' => $request->route()?->parameter('file')])->first() ?? throw UnusableUpload::isUnknown();
     }
 
     /** @return array<string, string> the pairs of Upload-Metadata: names and base64 values, divided by commas */

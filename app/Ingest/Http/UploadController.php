@@ -6,6 +6,7 @@ namespace App\Ingest\Http;
 
 use App\Ingest\Card;
 use App\Ingest\Upload\Announcing;
+use App\Ingest\Upload\Arrivals;
 use App\Ingest\Upload\UnusableUpload;
 use App\Ingest\Upload\UploadLink;
 use App\Studio\Shoot;
@@ -67,17 +68,10 @@ final class UploadController
     {
         $said = $request->validate([
             'name' => ['present', 'nullable', 'string', 'max:255'],
-            'files' => ['present', 'array', 'max:'.Announcing::MOST_FILES + 1],
+            'files' => ['present', 'array', 'max:'.Arrivals::MOST_FILES + 1],
         ]);
-        $files = [];
-        foreach ($said['files'] as $file) {
-            if (! is_array($file) || ! is_string($file[0] ?? null) || ! is_int($file[1] ?? null) || ! is_int($file[2] ?? null) || $file[1] < 0 || $file[2] < 0) {
-                return response()->json(['problem' => 'The listing of the card cannot be understood.'], 422);
-            }
-            $files[] = ['path' => $file[0], 'size' => $file[1], 'modifiedAt' => $file[2]];
-        }
         try {
-            $announced = $announcing->announce($shoot, (string) $said['name'], $files, $link);
+            $announced = $announcing->announce($shoot, (string) $said['name'], app(Arrivals::class)->listing($said['files']), $link);
         } catch (UnusableUpload $reason) {
             return response()->json(['problem' => $reason->getMessage()], $reason->status);
         }

@@ -11,7 +11,6 @@ use App\Ingest\KnownCards;
 use App\Ingest\Reading;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Str;
 use Kanpai\Core\Card\CardSignature;
 
 /**
@@ -24,24 +23,18 @@ use Kanpai\Core\Card\CardSignature;
  */
 final class Announcing
 {
-    public const MOST_FILES = 30000;
-
-    /** Left free on the disk of arrivals, in bytes. */
-    private const RESERVE = 500_000_000;
-
-    public function __construct(private readonly KnownCards $known, private readonly Reading $reading)
+    public function __construct(private readonly KnownCards $known, private readonly Reading $reading, private readonly Arrivals $arrivals)
     {
     }
 
     /**
-     * @param  CardListing  $files
+     * @param  CardListing  $files  as Arrivals has checked them
      * @return Announced
      *
      * @throws UnusableUpload
      */
     public function announce(Shoot $shoot, string $name, array $files, ?UploadLink $link = null): array
     {
-        $files = $this->checked($files);
         $recognised = null;
         $card = DB::transaction(function () use ($shoot, $name, $files, $link, &$recognised): Card {
             Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
@@ -64,12 +57,12 @@ final class Announcing
         }
         $wanted = $this->wanted($card, $files);
         if ($wanted !== []) {
-            $this->makeRoom($card, array_sum(array_column($wanted, 'size')));
+            $this->arrivals->makeRoom($card->uuid, array_sum(array_column($wanted, 'size')));
             $card->update(['slot' => ArrivalsFolder::of($card), 'state' => CardState::Arriving, 'is_uploaded' => true, ...($card->upload_link_id === null && $link !== null ? ['upload_link_id' => $link->id] : [])]);
             $this->note($card, $wanted);
         }
 
-        return ['card' => $card, 'known' => $recognised?->inWords($shoot) ?? '', 'wanted' => $this->open($card)];
+        return ['card' => $card, 'known' => $recognised?->inWords($shoot) ?? '', 'wanted' => $this->arrivals->open($card->uuid)];
     }
 
     /** Reads the card once all of it is here. */
@@ -85,32 +78,6 @@ final class Announcing
     }
 
     /**
-     * @param  CardListing  $files
-     * @return CardListing
-     */
-    private function checked(array $files): array
-    {
-        if ($files === []) {
-            throw UnusableUpload::isEmpty();
-        }
-        if (count($files) > self::MOST_FILES) {
-            throw UnusableUpload::hasTooMany(self::MOST_FILES);
-        }
-        foreach ($files as $file) {
-            foreach (explode('/', $file['path']) as $part) {
-                if ($part === '' || $part[0] === '.' || strlen($part) > 255 || str_contains($part, "\0")) {
-                    throw UnusableUpload::badPath($file['path']);
-                }
-            }
-            if (strlen($file['path']) > 2048) {
-                throw UnusableUpload::badPath($file['path']);
-            }
-        }
-
-        return $files;
-    }
-
-    /**
      * What of the listing has no proof yet.
      *
      * @param  CardListing  $files
@@ -123,26 +90,10 @@ final class Announcing
         return array_values(array_filter($files, fn (array $file): bool => ! isset($proved[$file['path']])));
     }
 
-    private function makeRoom(Card $card, int $bytes): void
-    {
-        $folder = ArrivalsFolder::of($card);
-        if (! is_dir($folder.'/.parts') && ! @mkdir($folder.'/.parts', 0700, true) && ! is_dir($folder.'/.parts')) {
-            throw UnusableUpload::couldNotBeKept();
-        }
-        $free = disk_free_space($folder);
-        if ($free !== false && $bytes + self::RESERVE > $free) {
-            throw UnusableUpload::hasNoRoom($bytes + self::RESERVE, (int) $free);
-        }
-    }
-
     /** @param  CardListing  $files */
     private function note(Card $card, array $files): void
     {
-        foreach (array_chunk($files, 500) as $some) {
-            DB::table('arrivals')->insertOrIgnore(array_map(fn (array $file): array => [
-                'uuid' => (string) Str::uuid(), 'card_id' => $card->id, 'path' => $file['path'], 'path_hash' => hash('xxh128', $file['path']), 'size' => $file['size'], 'modified_at' => $file['modifiedAt'],
-            ], $some));
-        }
+        $this->arrivals->note($card->uuid, $card->id, $files);
         // One that was freed with the card's folder, or could not be copied from it, has to come again.
         $bad = CardFile::query()->where('card_id', $card->id)->whereNull('hash')->whereNotNull('copy_problem')->pluck('id', 'path')->all();
         foreach (Arrival::query()->where('card_id', $card->id)->whereNotNull('arrived_at')->get() as $arrival) {
@@ -150,12 +101,5 @@ final class Announcing
                 $arrival->update(['arrived_at' => null]);
             }
         }
-    }
-
-    /** @return list<array{path: string, id: string, offset: int}> */
-    private function open(Card $card): array
-    {
-        return array_values(Arrival::query()->where('card_id', $card->id)->whereNull('arrived_at')->orderBy('id')->get()->each(fn (Arrival $arrival) => $arrival->setRelation('card', $card))
-            ->map(fn (Arrival $arrival): array => ['path' => $arrival->path, 'id' => $arrival->uuid, 'offset' => $arrival->offset()])->all());
     }
 }

@@ -10,17 +10,18 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
 /**
- * A file of a card on its way from a browser. How much of it is here is what its part file holds.
+ * A file on its way from a browser, mostly of a card. How much of it is here is what its part file holds.
  *
  * @property int $id
  * @property string $uuid
- * @property int $card_id
+ * @property string $owner uuid of the card, or of whatever else it is for
+ * @property int|null $card_id
  * @property string $path on the card
  * @property int $size
  * @property int $modified_at
  * @property string|null $hash xxh128 that the browser computed, or we where it did not
  * @property CarbonImmutable|null $arrived_at
- * @property Card $card
+ * @property Card|null $card
  */
 final class Arrival extends Model
 {
@@ -45,7 +46,13 @@ final class Arrival extends Model
 
     public function part(): string
     {
-        return ArrivalsFolder::of($this->card).'/.parts/'.$this->uuid;
+        return ArrivalsFolder::path($this->owner).'/.parts/'.$this->uuid;
+    }
+
+    /** Where it stands once it is whole. */
+    public function target(): string
+    {
+        return ArrivalsFolder::path($this->owner).'/'.$this->path;
     }
 
     /** In bytes. */

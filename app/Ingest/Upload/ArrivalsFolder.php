@@ -10,12 +10,17 @@ use RecursiveDirectoryIterator;
 use RecursiveIteratorIterator;
 use SplFileInfo;
 
-/** The folder that stands for a card whose files come from a browser, until they are copied. */
+/** The folder in which files stand that come from a browser: it plays a card until they are copied. */
 final class ArrivalsFolder
 {
     public static function of(Card $card): string
     {
-        return config('kanpai.arrivals').'/'.$card->uuid;
+        return self::path($card->uuid);
+    }
+
+    public static function path(string $owner): string
+    {
+        return config('kanpai.arrivals').'/'.$owner;
     }
 
     /** Frees the disk of what stands proved in its places. */

@@ -18,7 +18,7 @@ final class Receiving
     /** Checksums of single pieces, as tus names them => as PHP does. */
     public const CHECKSUMS = ['sha1' => 'sha1', 'sha256' => 'sha256', 'md5' => 'md5', 'xxh128' => 'xxh128'];
 
-    public function __construct(private readonly ReadOnceCopy $copy, private readonly Announcing $announcing)
+    public function __construct(private readonly ReadOnceCopy $copy)
     {
     }
 
@@ -115,7 +115,7 @@ final class Receiving
             unlink($arrival->part());
             throw UnusableUpload::isDifferent();
         }
-        $path = ArrivalsFolder::of($arrival->card).'/'.$arrival->path;
+        $path = $arrival->target();
         if (! is_dir(dirname($path)) && ! @mkdir(dirname($path), 0700, true) && ! is_dir(dirname($path))) {
             throw UnusableUpload::couldNotBeKept();
         }
@@ -124,7 +124,7 @@ final class Receiving
             throw UnusableUpload::couldNotBeKept();
         }
         $arrival->update(['hash' => $here->hash, 'arrived_at' => now()]);
-        $this->announcing->conclude($arrival->card);
+        event(new FileArrived($arrival));
     }
 
     private function measure(string $path): CopiedBytes

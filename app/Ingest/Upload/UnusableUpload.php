@@ -16,22 +16,27 @@ final class UnusableUpload extends RuntimeException
 
     public static function isEmpty(): self
     {
-        return new self(422, 'There is no file in this folder.');
+        return new self(422, 'There is no file.');
+    }
+
+    public static function isUnreadable(): self
+    {
+        return new self(422, 'The listing of the files cannot be understood.');
     }
 
     public static function hasTooMany(int $most): self
     {
-        return new self(422, 'There are more than '.number_format($most).' files in this folder. Choose the folder of one card.');
+        return new self(422, 'There are more than '.number_format($most).' files. Choose the folder of one card.');
     }
 
     public static function badPath(string $path): self
     {
-        return new self(422, 'This is no path on a card: '.mb_substr(mb_scrub($path, 'UTF-8'), 0, 120));
+        return new self(422, 'This is no name of a file: '.mb_substr(mb_scrub($path, 'UTF-8'), 0, 120));
     }
 
     public static function hasNoRoom(int $needs, int $has): self
     {
-        return new self(507, 'The studio’s disk has '.number_format($has / (1 << 30), 1).' GB free, and this card needs '.number_format($needs / (1 << 30), 1).' GB. Nothing was sent.');
+        return new self(507, 'The studio’s disk has '.number_format($has / (1 << 30), 1).' GB free, and this needs '.number_format($needs / (1 << 30), 1).' GB. Nothing was sent.');
     }
 
     public static function isUnknown(): self

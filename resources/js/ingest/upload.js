@@ -95,11 +95,11 @@ class Sending {
         await Promise.all(Array.from({ length: AT_ONCE }, work));
         this.#$('sending').hidden = true;
         if (this.#isStopped) {
-            this.#say('upload-problem', `Stopped with ${this.#filesDone} of ${wanted.length} files sent. Choose the same folder again to go on.`);
+            this.#say('upload-problem', `Stopped with ${this.#filesDone} of ${wanted.length} files sent. Choose the same again to go on.`);
         } else if (this.#hurt.length > 0) {
-            this.#say('upload-problem', `${this.#hurt.length} of ${wanted.length} files did not arrive: ${this.#hurt.slice(0, 5).join('; ')}. Choose the same folder again to send them.`);
+            this.#say('upload-problem', `${this.#hurt.length} of ${wanted.length} files did not arrive: ${this.#hurt.slice(0, 5).join('; ')}. Choose the same again to send them.`);
         } else {
-            this.#say('upload-done', `All ${wanted.length} files of ${told.name} are here and the same as on the card.`);
+            this.#say('upload-done', `All ${wanted.length} files of ${told.name} are here and the same as they were sent.`);
             this.#finished(told);
         }
     }
