@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Bench;
 
-use App\Deliver\Zipping;
+use App\Deliver\ZipWriter;
 
 /** A ZIP of a delivery, with its list of checksums and its own, against `zip -0` (Info-ZIP) over the same files. */
 final class Zip implements Benchmark
@@ -50,7 +50,7 @@ final class Zip implements Benchmark
         @unlink("{$this->folder}/ours.zip");
         $files = array_map(fn (int $i): array => ['path' => $this->file($i), 'name' => basename($this->file($i)), 'hash' => str_repeat('0', 32)], range(0, self::FILES - 1));
         $start = microtime(true);
-        (new Zipping)->write("{$this->folder}/ours.zip", $files, fn (float $part): bool => true);
+        (new ZipWriter)->write("{$this->folder}/ours.zip", $files, fn (float $part): bool => true);
         $hash = hash_file('xxh128', "{$this->folder}/ours.zip");
 
         return $hash === false ? INF : 1000 * (microtime(true) - $start);

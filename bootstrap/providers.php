@@ -10,4 +10,5 @@ return [
     App\Captions\CaptionsServiceProvider::class,
     App\Cull\CullServiceProvider::class,
     App\Proof\ProofServiceProvider::class,
+    App\Deliver\DeliverServiceProvider::class,
 ];

@@ -15,6 +15,9 @@ return [
     // Disks that a studio may add as places of its own: folders directly below these.
     'place_roots' => array_filter(explode(':', (string) env('KANPAI_PLACE_ROOTS', storage_path('disks')))),
 
+    // Folders that a shoot may watch for what a raw editor writes lie directly below these.
+    'watch_roots' => array_filter(explode(':', (string) env('KANPAI_WATCH_ROOTS', storage_path('watched')))),
+
     // Workers, which share the work on one card.
     'workers' => (int) env('KANPAI_WORKERS', 2),
 

@@ -5,9 +5,13 @@ declare(strict_types=1);
 use App\Deliver\Http\DeliverController;
 use App\Deliver\Http\DeliveriesController;
 use App\Deliver\Http\EnterDelivery;
+use App\Deliver\Http\EnterReturn;
 use App\Deliver\Http\FetchController;
+use App\Deliver\Http\HandoffsController;
 use App\Deliver\Http\OutputsController;
+use App\Deliver\Http\ReturnController;
 use App\Deliver\Http\SentOutController;
+use App\Ingest\Http\TusController;
 use Illuminate\Support\Facades\Route;
 
 Route::middleware('auth')->group(function (): void {
@@ -33,6 +37,14 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/shoots/{shoot}/destinations/{destination?}', [SentOutController::class, 'destination'])->whereNumber('destination')->name('destination');
     Route::post('/shoots/{shoot}/destinations/{destination}/mood', [SentOutController::class, 'mood'])->whereNumber('destination')->name('destination.mood');
     Route::post('/shoots/{shoot}/destinations/{destination}/remove', [SentOutController::class, 'remove'])->whereNumber('destination')->name('destination.remove');
+    Route::get('/shoots/{shoot}/handoffs', [HandoffsController::class, 'index'])->name('handoffs');
+    Route::post('/shoots/{shoot}/handoffs', [HandoffsController::class, 'store'])->name('handoffs.store');
+    Route::post('/shoots/{shoot}/watched', [HandoffsController::class, 'watch'])->name('handoffs.watch');
+    Route::post('/shoots/{shoot}/versions', [HandoffsController::class, 'version'])->name('handoffs.version');
+    Route::get('/handoffs/{handoff}', [HandoffsController::class, 'show'])->name('handoff');
+    Route::post('/handoffs/{handoff}/turn', [HandoffsController::class, 'turn'])->name('handoff.turn');
+    Route::post('/handoffs/{handoff}/close', [HandoffsController::class, 'close'])->name('handoff.close');
+    Route::post('/returned/{returned}', [HandoffsController::class, 'answer'])->name('handoff.answer');
     Route::post('/recipients/{recipient}/tell', [DeliveriesController::class, 'tell'])->name('delivery.tell');
     Route::post('/recipients/{recipient}/withdraw', [DeliveriesController::class, 'withdraw'])->name('delivery.withdraw');
 });
@@ -44,4 +56,15 @@ Route::middleware(['throttle:guest', EnterDelivery::class])->prefix('/d/{token}'
     Route::get('/zips/{zip}', [FetchController::class, 'zip'])->whereNumber('zip')->name('delivery.zip');
     Route::get('/files/{file}', [FetchController::class, 'file'])->whereNumber('file')->name('delivery.file');
     Route::get('/checksums', [FetchController::class, 'checksums'])->name('delivery.checksums');
+    Route::post('/returns', [ReturnController::class, 'announce'])->name('return.announce');
+    Route::get('/returns', [ReturnController::class, 'sent'])->name('return.sent');
+});
+
+// Files come back in pieces: more requests than the pages of a guest make.
+Route::middleware([EnterDelivery::class, EnterReturn::class])->prefix('/d/{token}/arriving')->group(function (): void {
+    Route::options('/', [TusController::class, 'options']);
+    Route::post('/', [TusController::class, 'create'])->name('return.tus');
+    Route::match(['HEAD'], '/{file}', [TusController::class, 'offset']);
+    Route::patch('/{file}', [TusController::class, 'append']);
+    Route::delete('/{file}', [TusController::class, 'remove']);
 });

@@ -31,14 +31,16 @@ final class Delivering
      * @param  list<string>  $ways
      * @param  DeliveryFacts  $facts
      * @param  list<array{name: string, email: string}>  $people  none for one link that serves everybody
+     * @param  (callable(Delivery): void)|null  $before  what has to be known of it before its first part is made
      */
-    public function open(Shoot $shoot, array $frames, array $ways, array $facts = [], array $people = [], ?Selection $selection = null, string $part = ''): Delivery
+    public function open(Shoot $shoot, array $frames, array $ways, array $facts = [], array $people = [], ?Selection $selection = null, string $part = '', ?callable $before = null): Delivery
     {
-        return DB::transaction(function () use ($shoot, $frames, $ways, $facts, $people, $selection, $part): Delivery {
+        return DB::transaction(function () use ($shoot, $frames, $ways, $facts, $people, $selection, $part, $before): Delivery {
             $delivery = Delivery::query()->create(['name' => $shoot->name, ...$facts, 'uuid' => (string) Str::uuid(), 'shoot_id' => $shoot->id, 'selection_id' => $selection?->id, 'frames_count' => count($frames)]);
             foreach ($people ?: [['name' => '', 'email' => '']] as $person) {
                 Recipient::of($delivery, $person['name'], $person['email']);
             }
+            $before !== null && $before($delivery->setRelation('shoot', $shoot));
             $this->add($delivery->setRelation('shoot', $shoot), $frames, $ways, $part);
 
             return $delivery;
@@ -127,7 +129,7 @@ final class Delivering
                 continue;
             }
             try {
-                $now = $ways->fingerprints($frame, array_values(array_unique($some->map(fn (DeliveryFile $file): string => str_starts_with($file->way, 'original:') ? Ways::ORIGINALS : $file->way)->all())));
+                $now = $ways->fingerprints($frame, array_values(array_unique($some->map(fn (DeliveryFile $file): string => str_starts_with($file->way, 'original:') ? Ways::ORIGINALS : $file->way)->all())), $delivery);
             } catch (UnableToDeliver|UnableToWriteMetadata) {
                 continue;
             }

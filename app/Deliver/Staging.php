@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Deliver;
 
+use App\Deliver\Handoff\HandoffFiles;
 use App\Imaging\ExifTool;
 use App\Ingest\CardFile;
 use App\Ingest\Frame;
@@ -21,7 +22,7 @@ use Kanpai\Core\Deliver\DeliveredName;
  */
 final class Staging
 {
-    public function __construct(private readonly Ways $ways, private readonly OutputFiles $outputs, private readonly ExifTool $exifTool, private readonly Places $places)
+    public function __construct(private readonly Ways $ways, private readonly OutputFiles $outputs, private readonly HandoffFiles $handoff, private readonly ExifTool $exifTool, private readonly Places $places)
     {
     }
 
@@ -45,7 +46,7 @@ final class Staging
     public function stage(DeliveryPart $part, Frame $frame, array $paths, int $place): void
     {
         $there = $part->delivery->files()->where('frame_id', $frame->id)->whereNull('replaced_at')->get();
-        $due = array_filter($this->ways->fingerprints($frame, $part->ways), fn (string $print, string $way): bool => $there->where('way', $way)->where('fingerprint', $print)->isEmpty(), ARRAY_FILTER_USE_BOTH);
+        $due = array_filter($this->ways->fingerprints($frame, $part->ways, $part->delivery), fn (string $print, string $way): bool => $there->where('way', $way)->where('fingerprint', $print)->isEmpty(), ARRAY_FILTER_USE_BOTH);
         if ($due === []) {
             return;
         }
@@ -55,7 +56,9 @@ final class Staging
         foreach ($due as $way => $print) {
             $output = isset($outputs[$way]) ? $written[$outputs[$way]] : null;
             $original = str_starts_with($way, 'original:') ? $originals[(int) substr($way, 9)] : null;
+            $isHandoff = in_array(Ways::HANDOFF, $part->ways, true);
             $plain = match (true) {
+                $isHandoff => $this->handoff->name($frame, $part->delivery, $way, $original),
                 $output !== null => basename($output->path),
                 $original !== null => basename($original->destination),
                 default => DeliveredName::of($part->delivery->shoot->name, $this->number($part, $place), max(1, count($part->delivery->frames())), $frame->name),
@@ -72,6 +75,7 @@ final class Staging
             match (true) {
                 $output !== null => $this->takeOver($output, $file, $frame),
                 $original !== null => $this->copy($original, $file, $frame),
+                $isHandoff => $this->handoff->write($frame, $part->delivery, $way, $file),
                 default => $this->embed($frame, $file),
             };
             clearstatcache(true, $file);

@@ -14,6 +14,11 @@ final class UnableToDeliver extends RuntimeException
         return new self("{$name} has no JPEG with a proved copy. Copy its card first.");
     }
 
+    public static function noProvedCopy(string $name): self
+    {
+        return new self("{$name} has no proved copy. Copy its card first.");
+    }
+
     public static function isDamaged(string $name): self
     {
         return new self("No copy of {$name} is the same as on the card any more. Prove the copies of its card again.");

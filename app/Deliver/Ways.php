@@ -6,6 +6,7 @@ namespace App\Deliver;
 
 use App\Captions\EmbeddedCaption;
 use App\Captions\FrameCaption;
+use App\Deliver\Handoff\HandoffFiles;
 use App\Ingest\CardFile;
 use App\Ingest\Frame;
 use App\Ingest\ProvedPicture;
@@ -22,7 +23,10 @@ final class Ways
 
     public const ORIGINALS = 'originals';
 
-    public function __construct(private readonly OutputWriter $writer)
+    /** What a retoucher needs of a frame; no way for clients. */
+    public const HANDOFF = 'handoff';
+
+    public function __construct(private readonly OutputWriter $writer, private readonly HandoffFiles $handoff)
     {
     }
 
@@ -30,12 +34,6 @@ final class Ways
     public static function known(Studio $studio): array
     {
         return [self::JPEGS => 'Full-size JPEGs', self::ORIGINALS => 'Originals', ...Output::ofStudio($studio)->get()->mapWithKeys(fn (Output $output): array => ["output:{$output->id}" => $output->name])->all()];
-    }
-
-    /** @param  list<string>  $ways */
-    public static function isOnlyOutputs(array $ways): bool
-    {
-        return array_filter($ways, fn (string $way): bool => ! str_starts_with($way, 'output:')) === [];
     }
 
     public static function output(string $way): ?int
@@ -51,7 +49,7 @@ final class Ways
      *
      * @throws UnableToDeliver
      */
-    public function fingerprints(Frame $frame, array $ways): array
+    public function fingerprints(Frame $frame, array $ways, Delivery $delivery): array
     {
         $prints = [];
         foreach ($ways as $way) {
@@ -59,6 +57,11 @@ final class Ways
                 foreach (self::originals($frame) as $file) {
                     $prints["original:{$file->id}"] = (string) $file->hash;
                 }
+
+                continue;
+            }
+            if ($way === self::HANDOFF) {
+                $prints += $this->handoff->fingerprints($frame, $delivery);
 
                 continue;
             }

@@ -4,16 +4,13 @@ declare(strict_types=1);
 
 namespace App\Deliver;
 
+use App\Deliver\Handoff\HandoffFiles;
 use Illuminate\Support\Collection;
-use Kanpai\Core\Deliver\ChecksumList;
 use Kanpai\Core\Deliver\DeliveredName;
 use Kanpai\Core\Deliver\Package\ZipSplit;
-use ZipArchive;
 
 /**
  * Makes the ZIPs of a part: one or several of all that the delivery holds from then on, and of what the part brought.
- * Files are stored, not deflated: pictures are compressed already. Names are UTF-8; sizes beyond four gigabytes and more
- * than 65,535 files are zip64's (APPNOTE.TXT).
  *
  * @phpstan-type PlannedZip array{scope: string, number: positive-int, of: positive-int, files: non-empty-list<DeliveryFile>}
  */
@@ -21,6 +18,10 @@ final class Zipping
 {
     /** Left free on the disk, in bytes. */
     private const RESERVE = 50_000_000;
+
+    public function __construct(private readonly ZipWriter $writer, private readonly HandoffFiles $handoff)
+    {
+    }
 
     /** @return list<PlannedZip> */
     public function plan(DeliveryPart $part): array
@@ -70,7 +71,8 @@ final class Zipping
         if ($free !== false && $needs + self::RESERVE > $free) {
             throw UnableToDeliver::hasNoRoom($needs + self::RESERVE, (int) $free);
         }
-        if (! $this->write("{$folder}/{$stored}.part", array_map(fn (DeliveryFile $file): array => ['path' => "{$folder}/{$file->stored}", 'name' => $file->name, 'hash' => $file->hash], $files), $reached)) {
+        $list = $this->handoff->list($part->delivery);
+        if (! $this->writer->write("{$folder}/{$stored}.part", array_map(fn (DeliveryFile $file): array => ['path' => "{$folder}/{$file->stored}", 'name' => $file->name, 'hash' => $file->hash], $files), $reached, $list === null ? [] : [HandoffFiles::LIST => $list])) {
             return false;
         }
         rename("{$folder}/{$stored}.part", "{$folder}/{$stored}");
@@ -78,43 +80,6 @@ final class Zipping
             'delivery_id' => $part->delivery_id, 'part_id' => $part->id, 'scope' => $scope, 'number' => $number, 'stored' => $stored, 'files_count' => count($files), 'bytes' => (int) filesize("{$folder}/{$stored}"), 'hash' => (string) hash_file('xxh128', "{$folder}/{$stored}"), 'made_at' => now(),
             'name' => ZipSplit::name(DeliveredName::slug($part->delivery->name).($scope === DeliveryZip::NEW ? '-new' : ''), $number, $zip['of']),
         ]);
-
-        return true;
-    }
-
-    /**
-     * @param  list<array{path: string, name: string, hash: string}>  $files
-     * @param  callable(float): bool  $reached
-     * @return bool false where it was stopped; then nothing is left
-     *
-     * @throws UnableToDeliver
-     */
-    public function write(string $target, array $files, callable $reached): bool
-    {
-        $zip = new ZipArchive;
-        if ($zip->open($target, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
-            throw UnableToDeliver::cannotPack('the disk refused the file');
-        }
-        $isStopped = false;
-        $zip->addFromString(ChecksumList::NAME, ChecksumList::of(array_column($files, 'hash', 'name')));
-        foreach ($files as $file) {
-            if (! $zip->addFile($file['path'], $file['name'], 0, 0, ZipArchive::FL_ENC_UTF_8)) {
-                throw UnableToDeliver::cannotPack("{$file['name']} is not there");
-            }
-            $zip->setCompressionIndex($zip->numFiles - 1, ZipArchive::CM_STORE);
-        }
-        $zip->registerProgressCallback(0.01, function (float $part) use ($reached, &$isStopped): void {
-            $isStopped = $isStopped || ! $reached($part);
-        });
-        $zip->registerCancelCallback(function () use (&$isStopped): int {
-            return $isStopped ? -1 : 0;
-        });
-        if (! @$zip->close()) {
-            $why = $zip->getStatusString();
-            array_map(unlink(...), glob("{$target}*") ?: []);
-
-            return $isStopped ? false : throw UnableToDeliver::cannotPack($why);
-        }
 
         return true;
     }

@@ -23,6 +23,7 @@ use Kanpai\Core\Clock\Zone;
  * @property CarbonImmutable $held_on
  * @property CarbonImmutable|null $promised_on
  * @property CarbonImmutable|null $finished_at
+ * @property string|null $watched folder into which a raw editor writes
  * @property string $folder_pattern of the copies; empty with the other for the standard
  * @property string $file_pattern
  * @property Studio $studio

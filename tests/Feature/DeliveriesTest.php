@@ -13,7 +13,7 @@ use App\Deliver\MakeDelivery;
 use App\Deliver\Output;
 use App\Deliver\Receipts;
 use App\Deliver\Recipient;
-use App\Deliver\Zipping;
+use App\Deliver\ZipWriter;
 use App\Ingest\Copy;
 use App\Proof\Choosing;
 use App\Proof\Gallery;
@@ -360,7 +360,7 @@ final class DeliveriesTest extends FeatureTestCase
         $delivery = $this->open();
         $before = $this->tree($delivery->folder());
         // A file may have no more than so many blocks, so that libzip's writing fails halfway as on a full disk.
-        $code = 'pcntl_signal(SIGXFSZ, SIG_IGN); require "vendor/autoload.php"; try { (new App\Deliver\Zipping)->write($argv[1], [["path" => $argv[2], "name" => "large.bin", "hash" => ""]], fn (float $part): bool => true); echo "made"; } catch (App\Deliver\UnableToDeliver $reason) { echo $reason->getMessage(); }';
+        $code = 'pcntl_signal(SIGXFSZ, SIG_IGN); require "vendor/autoload.php"; try { (new App\Deliver\ZipWriter)->write($argv[1], [["path" => $argv[2], "name" => "large.bin", "hash" => ""]], fn (float $part): bool => true); echo "made"; } catch (App\Deliver\UnableToDeliver $reason) { echo $reason->getMessage(); }';
         file_put_contents("{$this->folder}/large.bin", random_bytes(3_000_000));
         exec('cd '.escapeshellarg(base_path()).' && bash -c '.escapeshellarg('ulimit -f 1000; exec '.PHP_BINARY.' -r '.escapeshellarg($code).' '.escapeshellarg("{$this->folder}/full.zip").' '.escapeshellarg("{$this->folder}/large.bin")).' 2>&1', $said);
         self::assertStringContainsString('The ZIP could not be written', implode("\n", $said));
@@ -373,7 +373,7 @@ final class DeliveriesTest extends FeatureTestCase
         file_put_contents("{$this->folder}/large.bin", random_bytes(5_000_000));
         $files = array_map(fn (int $i): array => ['path' => "{$this->folder}/large.bin", 'name' => "{$i}.bin", 'hash' => ''], range(1, 4));
         $told = [];
-        self::assertFalse(app(Zipping::class)->write("{$this->folder}/stopped.zip", $files, function (float $part) use (&$told): bool {
+        self::assertFalse(app(ZipWriter::class)->write("{$this->folder}/stopped.zip", $files, function (float $part) use (&$told): bool {
             $told[] = $part;
 
             return $part < 0.4;
@@ -389,14 +389,14 @@ final class DeliveriesTest extends FeatureTestCase
         self::assertNotFalse($large);
         ftruncate($large, (4 << 30) + 12_345);
         fclose($large);
-        app(Zipping::class)->write("{$this->folder}/large.zip", [['path' => "{$this->folder}/sparse.bin", 'name' => 'sparse.bin', 'hash' => ''], ['path' => __FILE__, 'name' => 'behind it.php', 'hash' => '']], fn (float $part): bool => true);
+        app(ZipWriter::class)->write("{$this->folder}/large.zip", [['path' => "{$this->folder}/sparse.bin", 'name' => 'sparse.bin', 'hash' => ''], ['path' => __FILE__, 'name' => 'behind it.php', 'hash' => '']], fn (float $part): bool => true);
         $info = (string) shell_exec('zipinfo '.escapeshellarg("{$this->folder}/large.zip"));
         self::assertStringContainsString('4294979641', $info);
         self::assertSame((string) file_get_contents(__FILE__), (string) shell_exec('unzip -p '.escapeshellarg("{$this->folder}/large.zip").' "behind it.php"'));
         unlink("{$this->folder}/large.zip");
         unlink("{$this->folder}/sparse.bin");
         touch("{$this->folder}/empty");
-        app(Zipping::class)->write("{$this->folder}/many.zip", array_map(fn (int $i): array => ['path' => "{$this->folder}/empty", 'name' => "{$i}.jpg", 'hash' => ''], range(1, 65_600)), fn (float $part): bool => true);
+        app(ZipWriter::class)->write("{$this->folder}/many.zip", array_map(fn (int $i): array => ['path' => "{$this->folder}/empty", 'name' => "{$i}.jpg", 'hash' => ''], range(1, 65_600)), fn (float $part): bool => true);
         exec('unzip -tq '.escapeshellarg("{$this->folder}/many.zip").' 2>&1', $said, $code);
         self::assertSame(0, $code, implode("\n", $said));
         self::assertSame('65601', trim((string) shell_exec('zipinfo -h '.escapeshellarg("{$this->folder}/many.zip").' | grep -o "entries: [0-9]*" | grep -o "[0-9]*"')));

@@ -6,6 +6,7 @@ namespace App\Deliver\Http;
 
 use App\Deliver\Delivering;
 use App\Deliver\Delivery;
+use App\Deliver\Handoff\Handoff;
 use App\Ingest\Frame;
 use App\Proof\Selection;
 use App\Studio\Shoot;
@@ -21,7 +22,7 @@ final class DeliverController
     {
         $selections = Selection::query()->whereHas('gallery', fn ($query) => $query->where('shoot_id', $shoot->id))->with('gallery')->withCount('frames')->orderByDesc('id')->get();
         $selection = $selections->firstWhere('id', $request->integer('selection')) ?? $selections->first();
-        $deliveries = Delivery::query()->where('shoot_id', $shoot->id)->with('parts', 'recipients.receipts', 'selection')->orderByDesc('id')->get()->each(fn (Delivery $delivery) => $delivery->setRelation('shoot', $shoot));
+        $deliveries = Delivery::query()->with('parts', 'recipients.receipts', 'selection')->where('shoot_id', $shoot->id)->whereKeyNot(Handoff::query()->where('shoot_id', $shoot->id)->pluck('delivery_id')->all())->orderByDesc('id')->get()->each(fn (Delivery $delivery) => $delivery->setRelation('shoot', $shoot));
 
         return view('deliver.show', ['shoot' => $shoot, 'selections' => $selections, 'selection' => $selection, 'frames' => $selection?->frames()->get() ?? collect(), 'deliveries' => $deliveries, 'tasks' => $deliveries->mapWithKeys(fn (Delivery $delivery): array => [$delivery->id => $delivery->task()])->all(), ...$this->list($request, $selection)]);
     }

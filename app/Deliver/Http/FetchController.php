@@ -7,6 +7,7 @@ namespace App\Deliver\Http;
 use App\Deliver\Delivering;
 use App\Deliver\DeliveryFile;
 use App\Deliver\DeliveryZip;
+use App\Deliver\Handoff\Handoff;
 use App\Deliver\Receipts;
 use App\Deliver\Recipient;
 use Illuminate\Contracts\View\View;
@@ -40,8 +41,10 @@ final class FetchController
         $delivery = $recipient->delivery;
         $receipts->opened($recipient, $request);
         $files = $delivery->current()->get();
+        $handoff = Handoff::ofDelivery($delivery->id);
 
-        return view('deliver.fetch', [
+        return view($handoff === null ? 'deliver.fetch' : 'deliver.handoff-guest', [
+            'handoff' => $handoff, 'handed' => $handoff?->inOrder(),
             'delivery' => $delivery, 'recipient' => $recipient, 'studio' => $delivery->shoot->studio, 'token' => $recipient->token, 'zips' => $delivery->zips()->groupBy('scope'), 'files' => $files->groupBy('frame_id'),
             'frames' => Delivering::pictured($delivery), 'parts' => $delivery->parts->whereNotNull('made_at')->values(), 'bytes' => (int) $files->sum('bytes'), 'count' => $files->unique('frame_id')->count(),
         ]);

@@ -20,7 +20,9 @@ final class EnterUpload
     public function handle(Request $request, Closure $next): Response
     {
         $card = Card::query()->where(['uuid' => $request->route()?->parameter('arriving'), 'is_uploaded' => true])->with('shoot.studio')->first();
-        abort_if($card === null || ! $this->mayEnter($request, $card), 404);
+        if ($card === null || ! $this->mayEnter($request, $card)) {
+            abort(404);
+        }
         $request->attributes->set('owner', $card->uuid);
 
         return $next($request);

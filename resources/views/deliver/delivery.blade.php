@@ -55,7 +55,7 @@
     </section>
     <section>
         @if(! $delivery->freed_at)
-        <form method="post" action="{{ route('delivery.add', [$delivery, ...$asked]) }}" class="panel stack" data-add>
+        <form method="post" action="{{ route('delivery.add', [$delivery, ...$query]) }}" class="panel stack" data-add>
             @csrf
             <h2>More into the same place</h2>
             @include('deliver.frames', ['goes' => fn (array $query): string => route('delivery.show', [$delivery, ...$query]), 'selection' => null])

@@ -1,7 +1,7 @@
 @extends('layouts.shoot')
 @section('page')
 @include('deliver.nav', ['here' => ''])
-<form method="post" action="{{ route('delivery.store', [$shoot, ...$asked]) }}" class="columns-right" data-new-delivery>
+<form method="post" action="{{ route('delivery.store', [$shoot, ...$query]) }}" class="columns-right" data-new-delivery>
     @csrf
     <section class="panel stack">
         <h2>Open a delivery</h2>

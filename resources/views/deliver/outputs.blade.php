@@ -3,7 +3,7 @@
 @include('deliver.nav', ['here' => 'deliver.outputs'])
 <div class="columns-right">
     <section>
-        <form method="post" action="{{ route('deliver.run', [$shoot, ...$asked]) }}" class="panel stack" data-run>
+        <form method="post" action="{{ route('deliver.run', [$shoot, ...$query]) }}" class="panel stack" data-run>
             @csrf
             <h2>Write files</h2>
             @include('deliver.frames', ['goes' => fn (array $query): string => route('deliver.outputs', [$shoot, ...$query])])

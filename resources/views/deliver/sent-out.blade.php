@@ -3,7 +3,7 @@
 @include('deliver.nav', ['here' => 'sent-out'])
 <div class="columns-right">
     <section>
-        <form method="post" action="{{ route('sent-out.send', [$shoot, ...$asked]) }}" class="panel stack" data-send-out>
+        <form method="post" action="{{ route('sent-out.send', [$shoot, ...$query]) }}" class="panel stack" data-send-out>
             @csrf
             <h2>Send out</h2>
             @include('deliver.frames', ['goes' => fn (array $query): string => route('sent-out', [$shoot, ...$query])])

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver;
+
+use App\Deliver\Handoff\Handoff;
+use App\Deliver\Handoff\Handoffs;
+use App\Deliver\Handoff\LookIntoFolders;
+use App\Ingest\Upload\FileArrived;
+use Illuminate\Console\Scheduling\Schedule;
+use Illuminate\Support\Facades\Event;
+use Illuminate\Support\ServiceProvider;
+
+final class DeliverServiceProvider extends ServiceProvider
+{
+    public function boot(): void
+    {
+        Event::listen(function (FileArrived $arrived): void {
+            $handoff = $arrived->arrival->card_id !== null ? null : Handoff::query()->where('uuid', $arrived->arrival->owner)->with('shoot')->first();
+            if ($handoff !== null) {
+                app(Handoffs::class)->collect($handoff);
+            }
+        });
+        $this->commands([LookIntoFolders::class]);
+        $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->command('kanpai:look')->everyMinute());
+    }
+}

@@ -1,0 +1,130 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver\Handoff;
+
+use App\Deliver\Delivering;
+use App\Deliver\Recipient;
+use App\Deliver\Ways;
+use App\Ingest\Upload\Arrival;
+use App\Ingest\Upload\Arrivals;
+use App\Ingest\Upload\ArrivalsFolder;
+use App\Proof\Comment;
+use App\Studio\Shoot;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+
+/**
+ * Gives frames to a retoucher and takes them back, turn by turn.
+ *
+ * @phpstan-import-type DeliveryFacts from Delivering
+ * @phpstan-import-type CardListing from \App\Ingest\Slots
+ */
+final class Handoffs
+{
+    public function __construct(private readonly Delivering $delivering, private readonly Returning $returning, private readonly Arrivals $arrivals)
+    {
+    }
+
+    /**
+     * @param  non-empty-list<int>  $frames
+     * @param  DeliveryFacts  $facts
+     * @param  list<array{name: string, email: string}>  $people
+     * @param  bool  $withGuests  what guests said and drew, and nobody has ticked off, goes along
+     */
+    public function open(Shoot $shoot, array $frames, array $facts, array $people, string $note, bool $withGuests): Handoff
+    {
+        return DB::transaction(function () use ($shoot, $frames, $facts, $people, $note, $withGuests): Handoff {
+            $uuid = (string) Str::uuid();
+            $handoff = null;
+            // The notes have to be there before a worker writes them.
+            $delivery = $this->delivering->open($shoot, $frames, [Ways::HANDOFF], $facts, $people, null, 'Turn 1', function (\App\Deliver\Delivery $delivery) use ($shoot, $frames, $note, $withGuests, $uuid, &$handoff): void {
+                $handoff = Handoff::query()->create(['uuid' => $uuid, 'shoot_id' => $shoot->id, 'delivery_id' => $delivery->id]);
+                foreach ($frames as $frame) {
+                    $one = $handoff->frames()->create(['frame_id' => $frame, 'turn' => 1]);
+                    if ($note !== '') {
+                        $one->notes()->create(['turn' => 1, 'by' => $shoot->studio->name, 'text' => $note]);
+                    }
+                }
+                if ($withGuests) {
+                    $this->takeOver($handoff);
+                }
+            });
+
+            return $handoff ?? Handoff::query()->where('delivery_id', $delivery->id)->firstOrFail();
+        });
+    }
+
+    /**
+     * Sends frames out once more, with what is to be done now.
+     *
+     * @param  array<int, string>  $notes  frame => what is to be done
+     */
+    public function turn(Handoff $handoff, array $notes): void
+    {
+        DB::transaction(function () use ($handoff, $notes): void {
+            Handoff::query()->whereKey($handoff->id)->lockForUpdate()->first();
+            $turn = $handoff->turn + 1;
+            $handoff->update(['turn' => $turn]);
+            foreach ($handoff->frames()->whereIn('frame_id', array_keys($notes))->get() as $one) {
+                $one->update(['turn' => $turn]);
+                $one->notes()->create(['turn' => $turn, 'by' => $handoff->shoot->studio->name, 'text' => $notes[$one->frame_id]]);
+            }
+            $this->delivering->add($handoff->delivery->setRelation('shoot', $handoff->shoot), array_keys($notes), [Ways::HANDOFF], "Turn {$turn}");
+        });
+    }
+
+    /**
+     * Says which files of a listing are still to be sent. A file that was sent before and has changed since is another.
+     *
+     * @param  CardListing  $files
+     * @return list<array{path: string, id: string, offset: int}>
+     */
+    public function announce(Handoff $handoff, array $files): array
+    {
+        $this->collect($handoff);
+        foreach ($files as $file) {
+            Arrival::query()->where(['owner' => $handoff->uuid, 'path_hash' => hash('xxh128', $file['path'])])->whereNotNull('arrived_at')
+                ->where(fn ($arrivals) => $arrivals->where('size', '<>', $file['size'])->orWhere('modified_at', '<>', $file['modifiedAt']))->delete();
+        }
+        $this->arrivals->makeRoom($handoff->uuid, array_sum(array_column($files, 'size')));
+        $this->arrivals->note($handoff->uuid, null, $files);
+        $said = array_flip(array_column($files, 'path'));
+
+        return array_values(array_filter($this->arrivals->open($handoff->uuid), fn (array $one): bool => isset($said[$one['path']])));
+    }
+
+    /** Takes up what has arrived. One whose worker was killed meanwhile is found here as well. */
+    public function collect(Handoff $handoff): void
+    {
+        foreach (Arrival::query()->where('owner', $handoff->uuid)->whereNotNull('arrived_at')->get() as $arrival) {
+            $stored = ArrivalsFolder::path($handoff->uuid).'/.back/'.$arrival->uuid;
+            if (! is_dir(dirname($stored))) {
+                @mkdir(dirname($stored), 0700, true);
+            }
+            if (is_file($arrival->target())) {
+                rename($arrival->target(), $stored);
+            }
+            if (is_file($stored) && ReturnedFile::query()->where('stored', $stored)->doesntExist()) {
+                $this->returning->note($handoff->shoot, $handoff, basename($arrival->path), $stored);
+            }
+        }
+    }
+
+    public function close(Handoff $handoff): void
+    {
+        $handoff->update(['closed_at' => $handoff->closed_at === null ? now() : null]);
+        Recipient::query()->where('delivery_id', $handoff->delivery_id)->update(['withdrawn_at' => $handoff->closed_at]);
+    }
+
+    private function takeOver(Handoff $handoff): void
+    {
+        $frames = $handoff->frames()->get()->keyBy('frame_id');
+        $comments = Comment::query()->whereNull('done_at')->whereHas('galleryFrame', fn ($proofs) => $proofs->whereIn('frame_id', $frames->keys()))->with('galleryFrame', 'guest')->orderBy('id')->get();
+        foreach ($comments as $comment) {
+            $proof = $comment->galleryFrame;
+            $frames[$proof->frame_id]?->notes()->create(['turn' => 1, 'by' => mb_substr((string) ($comment->guest->name ?: 'a guest'), 0, 120), 'text' => $comment->text, 'drawing' => $comment->drawing, 'width' => $proof->width, 'height' => $proof->height]);
+        }
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver\Handoff;
+
+use App\Deliver\Receipts;
+use App\Studio\Shoot;
+use Illuminate\Console\Command;
+
+/** What is due every minute: watched folders are looked into, and receipts brought up to date. */
+final class LookIntoFolders extends Command
+{
+    protected $signature = 'kanpai:look';
+
+    protected $description = 'Takes in what raw editors have written into watched folders';
+
+    public function handle(Watching $watching, Receipts $receipts): int
+    {
+        $receipts->collect();
+        foreach (Shoot::query()->whereNotNull('watched')->get() as $shoot) {
+            $watching->look($shoot);
+        }
+
+        return self::SUCCESS;
+    }
+}

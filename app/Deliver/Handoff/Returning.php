@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver\Handoff;
+
+use App\Imaging\UnableToMakePicture;
+use App\Ingest\Frame;
+use App\Ingest\Versions;
+use App\Studio\Shoot;
+use App\Studio\Task;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Card\UnableToCopy;
+use Kanpai\Core\Deliver\Handoff\NameMatch;
+
+/**
+ * Takes in what comes back: matched by name to a frame, it stands for it from then on. What matches none or several is
+ * asked about, not guessed.
+ */
+final class Returning
+{
+    public function __construct(private readonly Versions $versions)
+    {
+    }
+
+    /** A file is here; it is looked at by a worker. */
+    public function note(Shoot $shoot, ?Handoff $handoff, string $name, string $stored, ?string $seen = null): ReturnedFile
+    {
+        $file = ReturnedFile::query()->create(['shoot_id' => $shoot->id, 'handoff_id' => $handoff?->id, 'name' => mb_substr(mb_scrub($name), 0, 400), 'stored' => $stored, 'seen' => $seen, 'bytes' => (int) @filesize($stored), 'state' => ReturnState::New, 'came_at' => now()]);
+        $this->start($shoot);
+
+        return $file;
+    }
+
+    public function start(Shoot $shoot): void
+    {
+        DB::transaction(function () use ($shoot): void {
+            Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
+            $task = Task::latest($shoot, 'returns', 'returns');
+            if ($task === null || ! $task->isUnderWay()) {
+                TakeReturns::dispatch(Task::open($shoot, 'returns', 'returns', 'Taking in what came back', 'files', 1)->id)->onQueue('default')->afterCommit();
+            }
+        });
+    }
+
+    public function takeIn(ReturnedFile $file): void
+    {
+        // Somebody has said where it belongs.
+        $found = $file->frame_id !== null ? [$file->frame_id] : NameMatch::of($file->name, $this->names($file));
+        if (count($found) !== 1) {
+            $file->update(['state' => ReturnState::Asked, 'candidates' => $found]);
+
+            return;
+        }
+        $this->takeAs($file, Frame::query()->with('shoot.studio', 'card')->findOrFail($found[0]));
+    }
+
+    /** Somebody said to which frame it belongs. */
+    public function answer(ReturnedFile $file, Frame $frame): void
+    {
+        $file->update(['state' => ReturnState::New, 'frame_id' => $frame->id]);
+        $this->start($file->shoot);
+    }
+
+    private function takeAs(ReturnedFile $file, Frame $frame): void
+    {
+        try {
+            $version = $this->versions->add($frame, $file->stored, $file->name, $file->handoff === null ? 'the watched folder' : $file->handoff->delivery->name);
+        } catch (UnableToMakePicture|UnableToCopy $reason) {
+            $file->update(['state' => ReturnState::Refused, 'problem' => mb_substr($reason->getMessage(), 0, 400)]);
+
+            return;
+        }
+        $file->update(['state' => ReturnState::Taken, 'frame_id' => $frame->id, 'version_id' => $version->id, 'problem' => null]);
+        HandoffFrame::query()->where('frame_id', $frame->id)->when($file->handoff_id !== null, fn ($frames) => $frames->where('handoff_id', $file->handoff_id))->update(['returned_turn' => DB::raw('turn')]);
+        // What came by a link stands in the places now; a watched folder is somebody else's.
+        if ($file->handoff_id !== null) {
+            @unlink($file->stored);
+        }
+    }
+
+    /** Somebody said that it belongs nowhere. */
+    public function leave(ReturnedFile $file): void
+    {
+        if ($file->handoff_id !== null) {
+            @unlink($file->stored);
+        }
+        $file->update(['state' => ReturnState::Left]);
+    }
+
+    /** @return array<int, string> frames that a file may belong to: those that were handed off, or all of the shoot */
+    private function names(ReturnedFile $file): array
+    {
+        $frames = $file->handoff_id === null ? Frame::of($file->shoot) : Frame::query()->whereIn('id', HandoffFrame::query()->where('handoff_id', $file->handoff_id)->select('frame_id'));
+
+        return array_map(strval(...), $frames->toBase()->pluck('name', 'frames.id')->all());
+    }
+}

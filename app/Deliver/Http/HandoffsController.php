@@ -1,0 +1,138 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver\Http;
+
+use App\Deliver\Handoff\Handoff;
+use App\Deliver\Handoff\HandoffFrame;
+use App\Deliver\Handoff\Handoffs;
+use App\Deliver\Handoff\ReturnedFile;
+use App\Deliver\Handoff\Returning;
+use App\Deliver\Handoff\ReturnState;
+use App\Deliver\Handoff\Watching;
+use App\Ingest\Frame;
+use App\Ingest\Version;
+use App\Ingest\Versions;
+use App\Studio\Shoot;
+use App\Studio\Task;
+use Illuminate\Contracts\View\View;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Validation\Rule;
+use Illuminate\Validation\ValidationException;
+
+/** Frames that go to somebody outside and come back: handoffs, turns, questions, the watched folder. */
+final class HandoffsController
+{
+    public function index(Request $request, Shoot $shoot): View
+    {
+        $handoffs = Handoff::query()->where('shoot_id', $shoot->id)->with('delivery.recipients', 'frames', 'delivery.parts')->orderByDesc('id')->get()->each(fn (Handoff $handoff) => $handoff->delivery->setRelation('shoot', $shoot));
+
+        return view('deliver.handoffs', [
+            'shoot' => $shoot, 'handoffs' => $handoffs, 'free' => Watching::free(), 'task' => Task::latest($shoot, 'returns', 'returns'), ...$this->returned($shoot), ...FramesAsked::by($request, $shoot)->forPage(),
+        ]);
+    }
+
+    public function store(DeliveryRequest $request, Shoot $shoot, Handoffs $handoffs): RedirectResponse
+    {
+        $said = $request->validate(['note' => ['nullable', 'string', 'max:2000']]);
+        $frames = FramesAsked::by($request, $shoot)->some('people', 'hand off');
+        $people = $request->people();
+        if ($people === []) {
+            throw ValidationException::withMessages(['people' => 'Say who gets them: Robin Saye <robin@saltmarsh.example>.']);
+        }
+        $facts = [...$request->facts(), 'name' => $people[0]['name'] ?: $people[0]['email']];
+
+        return redirect()->route('handoff', $handoffs->open($shoot, $frames, $facts, $people, trim((string) ($said['note'] ?? '')), $request->boolean('with_guests')));
+    }
+
+    public function show(Handoff $handoff): View
+    {
+        $handoff->load('delivery.parts', 'delivery.recipients.receipts', 'shoot.studio');
+        $handoff->delivery->setRelation('shoot', $handoff->shoot);
+
+        return view('deliver.handoff', [
+            'shoot' => $handoff->shoot, 'handoff' => $handoff, 'delivery' => $handoff->delivery, 'frames' => $frames = $handoff->inOrder(), 'task' => $handoff->delivery->task(), 'returns' => $handoff->returnTask(),
+            'versions' => Version::query()->whereIn('frame_id', $frames->pluck('frame_id'))->orderBy('number')->get()->groupBy('frame_id'), ...$this->returned($handoff->shoot, $handoff),
+        ]);
+    }
+
+    public function turn(Request $request, Handoff $handoff, Handoffs $handoffs): RedirectResponse
+    {
+        $request->validate(['again' => ['required', 'array'], 'again.*' => ['integer'], 'note' => ['nullable', 'string', 'max:2000'], 'notes' => ['array'], 'notes.*' => ['nullable', 'string', 'max:2000']], ['again.required' => 'Choose which pictures go out once more.']);
+        if ($handoff->delivery->task()?->isUnderWay() === true) {
+            throw ValidationException::withMessages(['again' => 'A turn is just being packed. Wait until it is there.']);
+        }
+        $notes = [];
+        foreach ($handoff->frames()->whereIn('frame_id', (array) $request->input('again'))->get() as $one) {
+            $own = trim((string) $request->input("notes.{$one->frame_id}"));
+            $notes[$one->frame_id] = $own !== '' ? $own : trim($request->string('note')->toString());
+        }
+        if ($notes === [] || in_array('', $notes, true)) {
+            throw ValidationException::withMessages(['again' => 'Say for each picture what is still to be done, or once for all of them.']);
+        }
+        $handoffs->turn($handoff, $notes);
+
+        return redirect()->route('handoff', $handoff);
+    }
+
+    public function close(Handoff $handoff, Handoffs $handoffs): RedirectResponse
+    {
+        $handoffs->close($handoff);
+
+        return redirect()->route('handoff', $handoff)->with('said', $handoff->closed_at === null ? 'The handoff is open again, its links work.' : 'The handoff is closed: its links end, what came back stays.');
+    }
+
+    /** Says to which frame a file belongs that matched none or several, or that it belongs nowhere. */
+    public function answer(Request $request, ReturnedFile $returned, Returning $returning): RedirectResponse
+    {
+        abort_unless($returned->state === ReturnState::Asked || $returned->state === ReturnState::Refused, 409);
+        if ($request->boolean('leave')) {
+            $returning->leave($returned);
+        } else {
+            $said = $request->validate(['frame' => ['required', 'string', 'max:120']], ['frame.required' => 'Say to which frame it belongs.']);
+            $found = Frame::of($returned->shoot)->where(fn ($frames) => $frames->where('frames.id', ctype_digit($said['frame']) ? (int) $said['frame'] : 0)->orWhere('name', $said['frame'])->orWhere('name', 'like', addcslashes(pathinfo($said['frame'], PATHINFO_FILENAME), '%_\\').'.%'))->get();
+            if ($found->count() !== 1) {
+                throw ValidationException::withMessages(["frame-{$returned->id}" => $found->isEmpty() ? "No frame of this shoot is called {$said['frame']}." : "{$found->count()} frames are called {$said['frame']}; choose one of them."]);
+            }
+            $returning->answer($returned, $found->sole());
+        }
+
+        return $this->back($returned);
+    }
+
+    /** Which version stands for a frame. */
+    public function version(Request $request, Shoot $shoot, Versions $versions): RedirectResponse
+    {
+        $said = $request->validate(['version' => ['required', 'integer']]);
+        $version = Version::query()->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $shoot->id))->with('frame')->findOrFail((int) $said['version']);
+        $versions->choose($version->frame, $version);
+        $handoff = HandoffFrame::query()->where('frame_id', $version->frame_id)->orderByDesc('id')->value('handoff_id');
+
+        return ($handoff === null ? redirect()->route('handoffs', $shoot) : redirect()->route('handoff', $handoff))->with('said', "Version {$version->number} stands for {$version->frame->name} now. Galleries show it once they are published again.");
+    }
+
+    public function watch(Request $request, Shoot $shoot, Watching $watching): RedirectResponse
+    {
+        $said = $request->validate(['watched' => ['nullable', 'string', Rule::in(Watching::free())]], ['watched.in' => 'This folder cannot be watched.']);
+        $shoot->update(['watched' => $said['watched'] ?? null]);
+        $found = $watching->look($shoot);
+
+        return redirect()->route('handoffs', $shoot)->with('said', $shoot->watched === null ? 'No folder is watched any more.' : "The folder is watched. {$found} ".($found === 1 ? 'file is' : 'files are').' new in it.');
+    }
+
+    /** @return array<string, mixed> what came back: the last files, and those that somebody is asked about */
+    private function returned(Shoot $shoot, ?Handoff $handoff = null): array
+    {
+        $files = fn () => ReturnedFile::query()->where('shoot_id', $shoot->id)->when($handoff !== null, fn ($files) => $files->where('handoff_id', $handoff?->id))->with('frame', 'handoff.delivery', 'version');
+        $asked = $files()->whereIn('state', [ReturnState::Asked, ReturnState::Refused])->orderBy('id')->get();
+
+        return ['asked' => $asked, 'known' => Frame::query()->whereKey(array_merge(...$asked->map(fn (ReturnedFile $file): array => $file->candidates ?? [])->all() ?: [[]]))->with('card')->get()->keyBy('id'), 'taken' => $files()->where('state', ReturnState::Taken)->orderByDesc('id')->limit(12)->get()];
+    }
+
+    private function back(ReturnedFile $returned): RedirectResponse
+    {
+        return $returned->handoff_id === null ? redirect()->route('handoffs', $returned->shoot) : redirect()->route('handoff', $returned->handoff_id);
+    }
+}

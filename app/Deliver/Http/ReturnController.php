@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver\Http;
+
+use App\Deliver\Handoff\Handoff;
+use App\Deliver\Handoff\Handoffs;
+use App\Deliver\Handoff\ReturnedFile;
+use App\Deliver\Recipient;
+use App\Ingest\Upload\Arrivals;
+use App\Ingest\Upload\UnusableUpload;
+use Illuminate\Contracts\View\View;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+
+/** What a retoucher sends back, by the link the files came by. The files themselves come by tus. */
+final class ReturnController
+{
+    private const MOST_FILES = 5000;
+
+    public function announce(Request $request, Handoffs $handoffs, Arrivals $arrivals, string $token): JsonResponse
+    {
+        $handoff = self::handoff($request);
+        $said = $request->validate(['name' => ['nullable', 'string', 'max:255'], 'files' => ['present', 'array', 'max:'.self::MOST_FILES]]);
+        try {
+            // Folders do not matter here; a name stands once.
+            $files = array_values(array_column(array_map(fn (array $file): array => [...$file, 'path' => basename($file['path'])], $arrivals->listing($said['files'])), null, 'path'));
+            $wanted = $handoffs->announce($handoff, $files);
+        } catch (UnusableUpload $reason) {
+            return response()->json(['problem' => $reason->getMessage()], $reason->status);
+        }
+
+        return response()->json(['name' => count($files) === 1 ? $files[0]['path'] : count($files).' files', 'known' => '', 'wanted' => $wanted, 'tus' => "/d/{$token}/arriving", 'page' => null]);
+    }
+
+    /** What became of what was sent. */
+    public function sent(Request $request): View
+    {
+        return view('deliver.handoff-sent', ['files' => ReturnedFile::query()->where('handoff_id', self::handoff($request)->id)->with('frame', 'version')->orderByDesc('id')->limit(200)->get()]);
+    }
+
+    public static function handoff(Request $request): Handoff
+    {
+        $recipient = $request->attributes->get('recipient');
+        assert($recipient instanceof Recipient);
+        $handoff = Handoff::ofDelivery($recipient->delivery_id);
+
+        return $handoff === null || $handoff->closed_at !== null ? abort(404) : $handoff;
+    }
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver;
+
+use Kanpai\Core\Deliver\ChecksumList;
+use ZipArchive;
+
+/**
+ * Writes a ZIP. Files are stored, not deflated: pictures are compressed already. Names are UTF-8; sizes beyond four
+ * gigabytes and more than 65,535 files are zip64's (APPNOTE.TXT).
+ */
+final class ZipWriter
+{
+    /**
+     * @param  list<array{path: string, name: string, hash: string}>  $files
+     * @param  callable(float): bool  $reached
+     * @param  array<string, string>  $texts  name => what stands in it
+     * @return bool false where it was stopped; then nothing is left
+     *
+     * @throws UnableToDeliver
+     */
+    public function write(string $target, array $files, callable $reached, array $texts = []): bool
+    {
+        $zip = new ZipArchive;
+        if ($zip->open($target, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
+            throw UnableToDeliver::cannotPack('the disk refused the file');
+        }
+        $isStopped = false;
+        $zip->addFromString(ChecksumList::NAME, ChecksumList::of(array_column($files, 'hash', 'name')));
+        foreach ($texts as $name => $text) {
+            $zip->addFromString($name, $text);
+        }
+        foreach ($files as $file) {
+            if (! $zip->addFile($file['path'], $file['name'], 0, 0, ZipArchive::FL_ENC_UTF_8)) {
+                throw UnableToDeliver::cannotPack("{$file['name']} is not there");
+            }
+            $zip->setCompressionIndex($zip->numFiles - 1, ZipArchive::CM_STORE);
+        }
+        $zip->registerProgressCallback(0.01, function (float $part) use ($reached, &$isStopped): void {
+            $isStopped = $isStopped || ! $reached($part);
+        });
+        $zip->registerCancelCallback(function () use (&$isStopped): int {
+            return $isStopped ? -1 : 0;
+        });
+        if (! @$zip->close()) {
+            $why = $zip->getStatusString();
+            array_map(unlink(...), glob("{$target}*") ?: []);
+
+            return $isStopped ? false : throw UnableToDeliver::cannotPack($why);
+        }
+
+        return true;
+    }
+}
