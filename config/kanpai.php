@@ -32,6 +32,7 @@ return [
     'deliveries' => env('KANPAI_DELIVERIES', storage_path('deliveries')),
     // Folders that play the services pictures are sent to.
     'sent_out' => env('KANPAI_SENT_OUT', storage_path('sent-out')),
+    'sheets' => env('KANPAI_SHEETS', storage_path('sheets')),
     'outbox' => env('KANPAI_OUTBOX', storage_path('outbox')),
 
     // The stages of a shoot in the order of the work; each says what is left to do in it.

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Deliver\Http\ContactSheetsController;
 use App\Deliver\Http\DeliverController;
 use App\Deliver\Http\DeliveriesController;
 use App\Deliver\Http\EnterDelivery;
@@ -37,6 +38,9 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/shoots/{shoot}/destinations/{destination?}', [SentOutController::class, 'destination'])->whereNumber('destination')->name('destination');
     Route::post('/shoots/{shoot}/destinations/{destination}/mood', [SentOutController::class, 'mood'])->whereNumber('destination')->name('destination.mood');
     Route::post('/shoots/{shoot}/destinations/{destination}/remove', [SentOutController::class, 'remove'])->whereNumber('destination')->name('destination.remove');
+    Route::get('/shoots/{shoot}/sheets', [ContactSheetsController::class, 'index'])->name('sheets');
+    Route::post('/shoots/{shoot}/sheets', [ContactSheetsController::class, 'store'])->name('sheets.store');
+    Route::get('/sheets/{sheet}', [ContactSheetsController::class, 'fetch'])->name('sheet');
     Route::get('/shoots/{shoot}/handoffs', [HandoffsController::class, 'index'])->name('handoffs');
     Route::post('/shoots/{shoot}/handoffs', [HandoffsController::class, 'store'])->name('handoffs.store');
     Route::post('/shoots/{shoot}/watched', [HandoffsController::class, 'watch'])->name('handoffs.watch');

@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver\ContactSheet;
+
+use App\Captions\FrameCaption;
+use App\Imaging\Picture;
+use App\Imaging\UnableToMakePicture;
+use App\Ingest\Frame;
+use App\Proof\Watermark;
+use App\Studio\Task;
+use App\Studio\WorkInTurns;
+use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Filesystem\Filesystem;
+use Kanpai\Core\Caption\Field;
+use Kanpai\Core\Deliver\ContactSheet\SheetPlan;
+use TCPDF;
+
+/** Makes the small pictures of contact sheets, then the PDF of them. */
+final class MakeContactSheet extends WorkInTurns
+{
+    /** Pixels an inch of the small pictures. */
+    private const PPI = 220;
+
+    private const QUALITY = 82;
+
+    private const FONT = 'dejavusans';
+
+    private const POINTS = 7.0;
+
+    protected function turn(Task $task): bool
+    {
+        $sheet = ContactSheet::query()->with('shoot.studio')->findOrFail((int) substr($task->subject, 6));
+        $frames = Frame::query()->whereKey($sheet->frames)->orderBy('taken_ms')->orderBy('id')->get();
+        $task->begin($frames->count());
+        $folder = config('kanpai.sheets')."/{$sheet->uuid}";
+        if (! is_dir($folder)) {
+            mkdir($folder, 0700, true);
+        }
+        $plan = $sheet->plan();
+        $mark = $plan->isMarked ? Watermark::of(['text' => $sheet->shoot->studio->name, 'image' => $sheet->shoot->studio->mark_path, 'place' => 'bottom right', 'size' => 30, 'opacity' => 70]) : null;
+        foreach ($frames as $place => $frame) {
+            if (! is_file("{$folder}/{$frame->id}.jpg") && $frame->large_path !== null) {
+                try {
+                    $this->small($frame, $plan, $mark, "{$folder}/{$frame->id}.jpg");
+                } catch (UnableToMakePicture) {
+                    // Its place on the sheet stays empty, with its name.
+                    touch("{$folder}/{$frame->id}.jpg");
+                }
+            }
+            if (! $task->reach($place + 1) || $this->isTurnOver()) {
+                return false;
+            }
+        }
+        $this->write($sheet, $plan, $frames, $folder);
+        app(Filesystem::class)->deleteDirectory($folder);
+
+        return true;
+    }
+
+    private function small(Frame $frame, SheetPlan $plan, ?Watermark $mark, string $target): void
+    {
+        ['width' => $width, 'height' => $height] = $plan->cell(0);
+        $picture = Picture::fromJpeg(config('kanpai.pictures').'/'.$frame->large_path)->within((int) round(max($width, $height) / 25.4 * self::PPI))->inMemory();
+        $picture = $mark === null ? $picture : $mark->on($picture);
+        $picture->saveJpeg("{$target}.part.jpg", self::QUALITY);
+        rename("{$target}.part.jpg", $target);
+    }
+
+    /** @param  Collection<int, Frame>  $frames */
+    private function write(ContactSheet $sheet, SheetPlan $plan, Collection $frames, string $folder): void
+    {
+        [$width, $height] = $plan->size();
+        $pdf = new TCPDF($width > $height ? 'L' : 'P', 'mm', [$width, $height]);
+        $pdf->setPrintHeader(false);
+        $pdf->setPrintFooter(false);
+        $pdf->SetAutoPageBreak(false);
+        $pdf->SetTitle($sheet->title);
+        $pdf->SetAuthor($sheet->shoot->studio->name);
+        $pdf->SetCreator('Kanpai');
+        $pdf->setFontSubsetting(true);
+        $pages = $plan->pages($frames->count());
+        $captions = $plan->captions ? FrameCaption::query()->whereIn('frame_id', $frames->modelKeys())->get()->keyBy('frame_id') : collect();
+        $page = -1;
+        foreach ($frames as $place => $frame) {
+            $cell = $plan->cell($place);
+            if ($cell['page'] !== $page) {
+                $page = $cell['page'];
+                $pdf->AddPage();
+                $this->text($pdf, 12, 10, $width - 24, $sheet->title, 13.0);
+                $this->text($pdf, 12, 16.5, $width - 24, $sheet->shoot->studio->name.' · '.$sheet->shoot->held_on->format('j F Y'));
+                $this->text($pdf, 12, $height - 11, $width - 24, 'Sheet '.($page + 1)." of {$pages}");
+            }
+            $path = "{$folder}/{$frame->id}.jpg";
+            if (is_file($path) && filesize($path) > 0) {
+                [$w, $h] = getimagesize($path) ?: [1, 1];
+                $at = SheetPlan::within($cell, $w, $h);
+                $pdf->Image($path, $at['x'], $at['y'], $at['width'], $at['height'], 'JPEG');
+            } else {
+                $pdf->Rect($cell['x'], $cell['y'], $cell['width'], $cell['height'], 'D', [], []);
+            }
+            $y = $cell['y'] + $cell['height'] + 0.4;
+            if ($plan->names || $plan->ratings) {
+                $this->text($pdf, $cell['x'], $y, $cell['width'], trim(($plan->names ? $frame->name : '').($plan->ratings ? '  '.str_repeat('●', $frame->rating).str_repeat('○', 5 - $frame->rating) : '')));
+                $y += SheetPlan::LINE;
+            }
+            if ($plan->captions) {
+                $caption = ($captions[$frame->id] ?? null)?->caption();
+                $this->text($pdf, $cell['x'], $y, $cell['width'], $caption === null ? '' : ($caption->text(Field::Headline) ?: $caption->text(Field::Description)));
+            }
+        }
+        $part = $sheet->path().'.part';
+        file_put_contents($part, $pdf->Output('', 'S'));
+        rename($part, $sheet->path());
+        $sheet->update(['pages' => $pages, 'bytes' => (int) filesize($sheet->path()), 'made_at' => now()]);
+    }
+
+    /** A line of words, cut where the width ends. */
+    private function text(TCPDF $pdf, float $x, float $y, float $width, string $text, float $points = self::POINTS): void
+    {
+        $pdf->setFont(self::FONT, '', $points);
+        $cut = $text;
+        while ($cut !== '' && $pdf->GetStringWidth($cut) > $width - 0.5) {
+            $text = mb_substr($text, 0, mb_strlen($text) - max(1, intdiv(mb_strlen($text), 20)));
+            $cut = rtrim($text).'…';
+        }
+        $pdf->setXY($x, $y);
+        $pdf->Cell($width, SheetPlan::LINE, $cut, 0, 0, 'L', false, '', 0, true);
+    }
+}
