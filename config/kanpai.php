@@ -33,6 +33,8 @@ return [
     // Folders that play the services pictures are sent to.
     'sent_out' => env('KANPAI_SENT_OUT', storage_path('sent-out')),
     'sheets' => env('KANPAI_SHEETS', storage_path('sheets')),
+    // Bags of archived shoots, in a folder for each studio.
+    'archive' => env('KANPAI_ARCHIVE', storage_path('archive')),
     'outbox' => env('KANPAI_OUTBOX', storage_path('outbox')),
 
     // The stages of a shoot in the order of the work; each says what is left to do in it.
@@ -43,5 +45,6 @@ return [
         App\Cull\CullReport::class,
         App\Proof\ProofReport::class,
         App\Deliver\DeliverReport::class,
+        App\Archive\ArchiveReport::class,
     ],
 ];

@@ -55,7 +55,7 @@ final class DeleteCopies extends WorkInTurns
     protected function turn(Task $task): bool
     {
         $shoot = Shoot::query()->findOrFail($task->shoot_id);
-        $folders = app(Places::class)->folders($shoot->studio_id);
+        $folders = app(Places::class)->all($shoot->studio_id)->pluck('path', 'name')->all();
         $last = (int) $task->answer;
         while (($files = self::files($shoot, $this->places)->where('files.id', '>', $last)->with('copies')->orderBy('files.id')->limit(self::PIECE)->get())->isNotEmpty()) {
             foreach ($files as $file) {

@@ -20,6 +20,7 @@ use Kanpai\Core\Card\UnableToCopy;
  * @property string $path
  * @property string $mark
  * @property bool $is_marked
+ * @property bool $is_bag the originals inside an archived shoot: read from, never written to
  * @property CarbonImmutable|null $left_out_at since when nothing more is copied to it
  */
 final class Place extends Model
@@ -28,7 +29,7 @@ final class Place extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['is_marked' => 'bool', 'left_out_at' => 'immutable_datetime'];
+    protected $casts = ['is_marked' => 'bool', 'is_bag' => 'bool', 'left_out_at' => 'immutable_datetime'];
 
     /** The place of that name, made if there is none. */
     public static function named(string $name, string $path, ?int $studio = null): self
@@ -38,6 +39,10 @@ final class Place extends Model
 
     public function isThere(): bool
     {
+        if ($this->is_bag) {
+            return is_dir($this->path);
+        }
+
         return $this->is_marked
             ? trim((string) @file_get_contents($this->path.'/'.self::MARK)) === $this->mark
             : is_dir($this->path) || ! file_exists($this->path);
@@ -50,6 +55,9 @@ final class Place extends Model
      */
     public function open(): void
     {
+        if ($this->is_bag) {
+            throw UnableToCopy::cannotWrite($this->name, 'anything');
+        }
         if ($this->is_marked) {
             if (! $this->isThere()) {
                 throw UnableToCopy::isAway($this->name);

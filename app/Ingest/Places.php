@@ -10,8 +10,14 @@ use Kanpai\Core\Card\UnableToCopy;
 /** The places of a studio: those of the configuration, and the disks that it added. */
 final class Places
 {
-    /** @return Collection<int, Place> those in use first, in the order in which they were added */
+    /** @return Collection<int, Place> those in use first, in the order in which they were added; without bags */
     public function all(int $studio): Collection
+    {
+        return $this->withBags($studio)->where('is_bag', false)->values();
+    }
+
+    /** @return Collection<int, Place> with the originals of archived shoots, which are read from and never written to */
+    public function withBags(int $studio): Collection
     {
         $this->takeOver();
 
@@ -25,10 +31,10 @@ final class Places
         return $this->all($studio)->whereNull('left_out_at')->values();
     }
 
-    /** @return array<string, string> name => folder, of all places in which copies may stand */
+    /** @return array<string, string> name => folder, of all places from which copies are read, bags among them */
     public function folders(int $studio): array
     {
-        return $this->all($studio)->pluck('path', 'name')->all();
+        return $this->withBags($studio)->pluck('path', 'name')->all();
     }
 
     /**

@@ -16,6 +16,7 @@ use Kanpai\Core\Clock\Zone;
  *
  * @property int $id
  * @property int $studio_id
+ * @property string|null $uuid once it was archived
  * @property string $name
  * @property string $client
  * @property string $place

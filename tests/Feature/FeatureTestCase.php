@@ -35,12 +35,12 @@ abstract class FeatureTestCase extends TestCase
     {
         parent::setUp();
         $this->folder = sys_get_temp_dir().'/kanpai-test-'.bin2hex(random_bytes(6));
-        foreach (['rack', 'disks', 'arrivals', 'drive', 'backup', 'pictures', 'deliveries', 'outputs', 'outbox', 'sent-out', 'watched', 'sheets'] as $name) {
+        foreach (['rack', 'disks', 'arrivals', 'drive', 'backup', 'pictures', 'deliveries', 'outputs', 'outbox', 'sent-out', 'watched', 'sheets', 'archive'] as $name) {
             mkdir("{$this->folder}/{$name}", 0700, true);
         }
         config([
             'kanpai.roots' => [$this->folder.'/rack'], 'kanpai.arrivals' => $this->folder.'/arrivals', 'kanpai.place_roots' => [$this->folder.'/disks'], 'kanpai.places' => ['drive' => $this->folder.'/drive', 'backup' => $this->folder.'/backup'],
-            'kanpai.pictures' => $this->folder.'/pictures', 'kanpai.deliveries' => $this->folder.'/deliveries', 'kanpai.outputs' => $this->folder.'/outputs', 'kanpai.outbox' => $this->folder.'/outbox', 'kanpai.sheets' => $this->folder.'/sheets', 'kanpai.watch_roots' => [$this->folder.'/watched'], 'kanpai.sent_out' => $this->folder.'/sent-out', 'kanpai.fetch_log' => $this->folder.'/fetched.log',
+            'kanpai.pictures' => $this->folder.'/pictures', 'kanpai.deliveries' => $this->folder.'/deliveries', 'kanpai.outputs' => $this->folder.'/outputs', 'kanpai.outbox' => $this->folder.'/outbox', 'kanpai.archive' => $this->folder.'/archive', 'kanpai.sheets' => $this->folder.'/sheets', 'kanpai.watch_roots' => [$this->folder.'/watched'], 'kanpai.sent_out' => $this->folder.'/sent-out', 'kanpai.fetch_log' => $this->folder.'/fetched.log',
         ]);
         [$this->studio, $this->member, $this->shoot] = $this->newStudio('Quay Pictures', 'owner@quay.example');
     }

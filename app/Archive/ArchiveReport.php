@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Archive;
+
+use App\Studio\Stage;
+use App\Studio\StageReport;
+use Illuminate\Database\Eloquent\Collection;
+
+final class ArchiveReport implements StageReport
+{
+    public function stage(): string
+    {
+        return 'archive';
+    }
+
+    public function forShoots(Collection $shoots): array
+    {
+        $bags = Bag::query()->whereIn('shoot_id', $shoots->modelKeys())->orderBy('id')->get()->groupBy('shoot_id');
+        $stages = [];
+        foreach ($shoots as $shoot) {
+            $last = $bags->get($shoot->id)?->last();
+            $stages[$shoot->id] = match ($last?->state) {
+                BagState::Checked => new Stage('archive', 1.0, 'archived'),
+                BagState::Damaged => new Stage('archive', 0.5, 'damaged', 'Look at the damaged archive', 'a file of it is not as it was', true),
+                BagState::Made, BagState::Making, BagState::Arriving => new Stage('archive', 0.5, 'under way'),
+                default => new Stage('archive', 0.0),
+            };
+        }
+
+        return $stages;
+    }
+}

@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Archive;
+
+use App\Ingest\Card;
+use App\Ingest\CardFile;
+use App\Ingest\Copy;
+use App\Ingest\Place;
+use App\Ingest\Version;
+use App\Ingest\VersionCopy;
+use App\Studio\Shoot;
+use App\Studio\Studio;
+use App\Studio\Task;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use Kanpai\Core\Deliver\DeliveredName;
+
+/**
+ * Archives shoots and takes them in again. A bag that was read and found whole counts in the ledger of copies as a place
+ * of its own: its originals are proved there.
+ */
+final class Archiving
+{
+    public function start(Shoot $shoot): Bag
+    {
+        return DB::transaction(function () use ($shoot): Bag {
+            $locked = Shoot::query()->whereKey($shoot->id)->lockForUpdate()->firstOrFail();
+            $locked->update(['uuid' => $locked->uuid ?? (string) Str::uuid()]);
+            $begun = Bag::query()->where(['shoot_id' => $shoot->id, 'state' => BagState::Making])->first();
+            $plain = DeliveredName::slug($shoot->name).'-'.now()->format('Y-m-d');
+            for ($n = 1; $begun === null && (Bag::query()->where(['studio_id' => $shoot->studio_id, 'name' => $name = $plain.($n === 1 ? '' : "-{$n}")])->exists() || is_dir(config('kanpai.archive')."/{$shoot->studio_id}/{$name}")); $n++);
+            $bag = $begun ?? Bag::query()->create(['uuid' => (string) Str::uuid(), 'studio_id' => $shoot->studio_id, 'shoot_id' => $shoot->id, 'name' => $name ?? $plain, 'state' => BagState::Making]);
+            MakeBag::dispatch(Task::open($shoot, 'bag', "bag:{$bag->id}", 'Archiving the shoot', 'files')->id)->onQueue('default')->afterCommit();
+
+            return $bag;
+        });
+    }
+
+    /** Has it read again. */
+    public function check(Bag $bag): void
+    {
+        if ($bag->shoot !== null && $bag->task()?->isUnderWay() !== true || $bag->state === BagState::Made) {
+            CheckBag::dispatch(Task::open($bag->shoot ?? throw UnableToArchive::unknownRecord(), 'bag-check', "bag:{$bag->id}", 'Reading the archive again', 'files', $bag->files_count)->id)->onQueue('default')->afterCommit();
+        }
+    }
+
+    /** It was read, and every file is as it was: its originals are proved copies. */
+    public function isWhole(Bag $bag): void
+    {
+        DB::transaction(function () use ($bag): void {
+            $bag->update(['state' => BagState::Checked, 'checked_at' => now(), 'problem' => null]);
+            Place::query()->updateOrCreate(['key' => "{$bag->studio_id}:{$bag->place()}"], ['studio_id' => $bag->studio_id, 'name' => $bag->place(), 'path' => $bag->folder()->path.'/'.BagFolder::ORIGINALS, 'mark' => $bag->uuid, 'is_bag' => true, 'left_out_at' => now()]);
+        });
+        foreach ($this->originals($bag) as $file) {
+            $own = $file->sameAs ?? $file;
+            if (is_file($bag->folder()->path.'/'.BagFolder::ORIGINALS.'/'.$own->destination)) {
+                Copy::query()->updateOrCreate(['file_id' => $own->id, 'place' => $bag->place()], ['hash' => $own->hash, 'proved_at' => now()]);
+            }
+        }
+        foreach (Version::query()->whereNotNull('hash')->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $bag->shoot_id))->get() as $version) {
+            if (is_file($bag->folder()->path.'/'.BagFolder::ORIGINALS.'/'.$version->destination)) {
+                VersionCopy::query()->updateOrCreate(['version_id' => $version->id, 'place' => $bag->place()], ['hash' => (string) $version->hash, 'proved_at' => now()]);
+            }
+        }
+        $this->evaluate($bag);
+    }
+
+    /** It is not what it was: nothing in it counts as proved until it is read and found whole. */
+    public function isDamaged(Bag $bag, string $why): void
+    {
+        $bag->update(['state' => BagState::Damaged, 'problem' => mb_substr($why, 0, 1000)]);
+        Copy::query()->where('place', $bag->place())->whereIn('file_id', $this->originals($bag)->map(fn (CardFile $file): int => ($file->sameAs ?? $file)->id))->delete();
+        VersionCopy::query()->where('place', $bag->place())->delete();
+        $this->evaluate($bag);
+    }
+
+    /**
+     * Bags in the studio's folder of the archive of which nothing is known here.
+     *
+     * @return list<string> names of their folders
+     */
+    public function unknown(Studio $studio): array
+    {
+        $known = Bag::query()->where('studio_id', $studio->id)->where('state', '<>', BagState::Refused)->pluck('name')->all();
+        $found = array_map(basename(...), array_filter(glob(config('kanpai.archive')."/{$studio->id}/*", GLOB_ONLYDIR) ?: [], fn (string $folder): bool => is_file($folder.'/bagit.txt')));
+
+        return array_values(array_diff($found, $known));
+    }
+
+    /** Takes a bag in as a shoot of the studio: read wholly first, then its record, then its files. */
+    public function takeIn(Studio $studio, string $name): Bag
+    {
+        return DB::transaction(function () use ($studio, $name): Bag {
+            $bag = Bag::query()->where(['studio_id' => $studio->id, 'name' => $name])->first() ?? Bag::query()->create(['uuid' => (string) Str::uuid(), 'studio_id' => $studio->id, 'name' => $name, 'state' => BagState::Arriving]);
+            $said = $bag->folder()->info();
+            $shoot = $studio->shoots()->create(['name' => mb_substr($said['external-description'] ?? $name, 0, 100), 'client' => '', 'place' => '', 'zone' => 'UTC', 'held_on' => now()->format('Y-m-d')]);
+            $bag->update(['state' => BagState::Arriving, 'shoot_id' => $shoot->id, 'problem' => null]);
+            TakeInBag::dispatch(Task::open($shoot, 'bag-in', "bag:{$bag->id}", 'Taking in the archive', 'files')->id)->onQueue('default')->afterCommit();
+
+            return $bag;
+        });
+    }
+
+    /** @return \Illuminate\Database\Eloquent\Collection<int, CardFile> */
+    private function originals(Bag $bag): \Illuminate\Database\Eloquent\Collection
+    {
+        return CardFile::query()->whereIn('card_id', Card::query()->where('shoot_id', $bag->shoot_id)->select('id'))->whereNotNull('hash')->with('sameAs')->get();
+    }
+
+    private function evaluate(Bag $bag): void
+    {
+        foreach (Card::query()->where('shoot_id', $bag->shoot_id)->with('shoot.studio')->get() as $card) {
+            $card->isSafeAfterProof();
+        }
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Archive;
+
+use App\Studio\Task;
+use App\Studio\WorkInTurns;
+use Kanpai\Core\Archive\InvalidBag;
+
+/** Reads a bag again, every file of it, and says whether it is what it was. */
+final class CheckBag extends WorkInTurns
+{
+    protected function turn(Task $task): bool
+    {
+        $bag = Bag::query()->with('shoot.studio')->findOrFail((int) substr($task->subject, 4));
+        try {
+            $payload = $bag->folder()->isThere() ? $bag->folder()->complete() : throw InvalidBag::noDeclaration();
+            $task->begin(count($payload));
+            $paths = array_keys($payload);
+            for ($at = (int) $task->answer; $at < count($paths); $at++) {
+                $path = (string) $paths[$at];
+                if (! $bag->folder()->isAsItWas($path, $payload[$path])) {
+                    throw InvalidBag::changed([$path]);
+                }
+                $task->update(['answer' => (string) ($at + 1)]);
+                if (! $task->reach($at + 1) || $this->isTurnOver()) {
+                    return $at + 1 >= count($paths) && $this->whole($bag);
+                }
+            }
+        } catch (InvalidBag $reason) {
+            app(Archiving::class)->isDamaged($bag, $reason->getMessage());
+            $task->fail($reason->getMessage());
+
+            return false;
+        }
+
+        return $this->whole($bag);
+    }
+
+    private function whole(Bag $bag): bool
+    {
+        app(Archiving::class)->isWhole($bag);
+
+        return true;
+    }
+}

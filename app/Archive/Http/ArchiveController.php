@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Archive\Http;
+
+use App\Archive\Archiving;
+use App\Archive\Bag;
+use App\Archive\BagState;
+use App\Archive\DiskUse;
+use App\Archive\FreeCopies;
+use App\Studio\Member;
+use App\Studio\Shoot;
+use App\Studio\Task;
+use Illuminate\Contracts\View\View;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Validation\Rule;
+use Illuminate\Validation\ValidationException;
+
+/** A shoot leaves the desk, and comes back; and what shoots take of the disks. */
+final class ArchiveController
+{
+    public function show(Shoot $shoot, DiskUse $disk): View
+    {
+        $bags = Bag::query()->where('shoot_id', $shoot->id)->orderByDesc('id')->get();
+
+        return view('archive.show', [
+            'shoot' => $shoot, 'bags' => $bags, 'tasks' => $bags->mapWithKeys(fn (Bag $bag): array => [$bag->id => $bag->task()])->all(), 'plan' => FreeCopies::plan($shoot), 'wanted' => max(1, $shoot->studio->copies_wanted),
+            'freeing' => Task::latest($shoot, 'archive', 'free'), 'used' => $disk->of(new \Illuminate\Database\Eloquent\Collection([$shoot]))[$shoot->id],
+        ]);
+    }
+
+    public function make(Shoot $shoot, Archiving $archiving): RedirectResponse
+    {
+        if (Task::underWay()->where('shoot_id', $shoot->id)->whereIn('kind', ['bag', 'bag-in'])->doesntExist()) {
+            $archiving->start($shoot);
+        }
+
+        return redirect()->route('archive.show', $shoot);
+    }
+
+    public function check(Bag $bag, Archiving $archiving): RedirectResponse
+    {
+        abort_if($bag->shoot === null, 409);
+        $archiving->check($bag);
+
+        return redirect()->route('archive.show', $bag->shoot);
+    }
+
+    /** Deletes the copies in one place, as far as the ledger allows. */
+    public function free(Request $request, Shoot $shoot): RedirectResponse
+    {
+        abort_unless(Member::current()->role === 'owner', 403);
+        $plan = array_column(FreeCopies::plan($shoot), null, 'place');
+        $said = $request->validate(['place' => ['required', 'string', Rule::in(array_keys($plan))], 'name' => ['required', 'string']], ['name.required' => 'Type the name of the shoot.', 'place.in' => 'No copies of this shoot stand there.']);
+        if (trim($said['name']) !== $shoot->name) {
+            throw ValidationException::withMessages(['name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was deleted."]);
+        }
+        if (($plan[$said['place']]['mayGo'] ?? 0) === 0) {
+            throw ValidationException::withMessages(['place' => "Nothing may go from “{$said['place']}”: too few proved copies stand elsewhere."]);
+        }
+        FreeCopies::start($shoot, $said['place']);
+
+        return redirect()->route('archive.show', $shoot);
+    }
+
+    /** The disks of all shoots, and bags that can be taken in. */
+    public function index(Archiving $archiving, DiskUse $disk): View
+    {
+        $studio = Member::current()->studio;
+        $shoots = $studio->shoots()->orderByDesc('held_on')->orderByDesc('id')->get();
+
+        return view('archive.index', ['studio' => $studio, 'shoots' => $shoots, 'used' => $disk->of($shoots), ...$this->bags($archiving)]);
+    }
+
+    /** The bags alone, while something is under way. */
+    public function list(Archiving $archiving): View
+    {
+        return view('archive.bags', $this->bags($archiving));
+    }
+
+    public function takeIn(Request $request, Archiving $archiving): RedirectResponse
+    {
+        $studio = Member::current()->studio;
+        $said = $request->validate(['bag' => ['required', 'string', Rule::in($archiving->unknown($studio))]], ['bag.in' => 'There is no such bag to be taken in.']);
+        $archiving->takeIn($studio, $said['bag']);
+
+        return redirect()->route('archive');
+    }
+
+    /** @return array<string, mixed> */
+    private function bags(Archiving $archiving): array
+    {
+        $studio = Member::current()->studio;
+        $bags = Bag::query()->where('studio_id', $studio->id)->with('shoot')->orderByDesc('id')->get();
+
+        return ['bags' => $bags, 'unknown' => $archiving->unknown($studio), 'tasks' => $bags->mapWithKeys(fn (Bag $bag): array => [$bag->id => $bag->task()])->all(), 'isBusy' => $bags->contains(fn (Bag $bag): bool => in_array($bag->state, [BagState::Making, BagState::Made, BagState::Arriving], true)), 'folder' => config('kanpai.archive')."/{$studio->id}"];
+    }
+}

@@ -1,0 +1,246 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Archive;
+
+use App\Deliver\Out\DestinationKind;
+use App\Studio\Shoot;
+use Illuminate\Support\Facades\Crypt;
+use Illuminate\Support\Facades\DB;
+
+/**
+ * Writes the record of an archived shoot into the database. On an empty installation every row keeps its number; where
+ * a number is taken, all of that table move up alike, and what refers to them follows.
+ *
+ * @phpstan-import-type RecordSaid from ShootRecord
+ * @phpstan-import-type Row from ShootRecord
+ */
+final class RecordImport
+{
+    private const PIECE = 200;
+
+    /** @var array<string, int> table => what is added to its numbers */
+    private array $moved = [];
+
+    /** @var array<string, array<int, int>> table => old number => number here, of rows of the studio */
+    private array $found = [];
+
+    /** @var array<string, array<int, true>> table => numbers that the record holds */
+    private array $held = [];
+
+    /** @var array<int, int> bit there => bit here */
+    private array $bits = [];
+
+    private int $leftOut = 0;
+
+    public function __construct(private readonly References $references)
+    {
+    }
+
+    /**
+     * In one transaction: all of it or nothing.
+     *
+     * @param  RecordSaid  $said
+     * @param  Shoot  $shoot  an empty one that it becomes
+     * @return int rows that belonged to other shoots and were left out
+     */
+    public function into(Shoot $shoot, array $said): int
+    {
+        DB::transaction(function () use ($shoot, $said): void {
+            $this->find($shoot, $said['shared']);
+            $this->place($shoot, $said);
+            DB::statement('SET FOREIGN_KEY_CHECKS = 0');
+            try {
+                foreach (array_diff(array_keys(ShootTables::OWNED), ShootTables::OF_THE_DISK) as $table) {
+                    $this->insert($table, $said['tables'][$table] ?? [], $said['originals']);
+                }
+            } finally {
+                DB::statement('SET FOREIGN_KEY_CHECKS = 1');
+            }
+            $own = array_intersect_key($said['shoot'], array_flip($this->references->columns('shoots')));
+            DB::table('shoots')->where('id', $shoot->id)->update([...array_diff_key($own, ['id' => 1, 'studio_id' => 1, 'watched' => 1])]);
+        });
+
+        return $this->leftOut;
+    }
+
+    /** @param  array<string, list<Row>>  $shared */
+    private function find(Shoot $shoot, array $shared): void
+    {
+        foreach ($shared as $table => $rows) {
+            foreach ($rows as $row) {
+                $row = array_map(ShootRecord::bytes(...), $row);
+                $key = ['studio_id' => $shoot->studio_id, ...array_intersect_key($row, array_flip(ShootTables::SHARED[$table]))];
+                $there = DB::table($table)->where($key)->when($table === 'sets', fn ($sets) => $sets->whereNull('shoot_id'))->first();
+                // Nobody becomes a member of the studio by a bag.
+                $id = $there->id ?? ($table === 'members' ? null : $this->make($table, $shoot, $row));
+                if ($id !== null) {
+                    $this->found[$table][(int) $row['id']] = (int) $id;
+                }
+                if ($table === 'uses') {
+                    $this->bits[(int) $row['bit']] = (int) DB::table('uses')->where('id', $id)->value('bit');
+                }
+            }
+        }
+    }
+
+    /** @param  array<string, mixed>  $row */
+    private function make(string $table, Shoot $shoot, array $row): int
+    {
+        $row = [...$row, 'studio_id' => $shoot->studio_id];
+        if (DB::table($table)->where('id', $row['id'])->exists()) {
+            unset($row['id']);
+        }
+        if ($table === 'uses') {
+            $taken = DB::table('uses')->where('studio_id', $shoot->studio_id)->pluck('bit')->map(fn ($bit): int => (int) $bit)->all();
+            $free = array_values(array_diff(range(0, 31), $taken));
+            $row['bit'] = in_array((int) $row['bit'], $taken, true) ? $free[0] ?? throw UnableToArchive::noUseIsFree() : (int) $row['bit'];
+
+            return (int) DB::table($table)->insertGetId($row);
+        }
+        // How a destination is reached is no part of a bag.
+        $row += $table === 'destinations' ? ['settings' => Crypt::encryptString('[]')] : [];
+        if ($table === 'destinations' && DestinationKind::tryFrom((string) $row['kind']) === null) {
+            $row['kind'] = DestinationKind::Drop->value;
+        }
+
+        return (int) DB::table($table)->insertGetId([...$row, 'created_at' => now(), 'updated_at' => now()]);
+    }
+
+    /** @param  RecordSaid  $said */
+    private function place(Shoot $shoot, array $said): void
+    {
+        $this->found['shoots'] = [(int) $said['shoot']['id'] => $shoot->id];
+        $this->found['studios'] = [(int) $said['shoot']['studio_id'] => $shoot->studio_id];
+        foreach ($said['tables'] as $table => $rows) {
+            $ids = array_map(intval(...), array_filter(array_column($rows, 'id')));
+            $this->held[$table] = array_fill_keys($ids, true);
+            if ($ids !== [] && isset(ShootTables::OWNED[$table])) {
+                $this->moved[$table] = max(0, (int) DB::table($table)->max('id') - min($ids) + 1);
+            }
+        }
+    }
+
+    /**
+     * @param  list<Row>  $rows
+     * @param  array<string, mixed>  $originals
+     */
+    private function insert(string $table, array $rows, array $originals): void
+    {
+        $known = array_flip($this->references->columns($table));
+        $ready = [];
+        foreach ($rows as $row) {
+            $row = array_map(ShootRecord::bytes(...), array_intersect_key($row, $known));
+            if ($table === 'files' && isset($originals[(string) $row['id']])) {
+                $row['destination'] = ShootRecord::bytes($originals[(string) $row['id']]);
+            }
+            $row = $this->moved($table, $row);
+            if ($row !== null) {
+                $ready[] = $row;
+            }
+        }
+        foreach (array_chunk($ready, self::PIECE) as $some) {
+            DB::table($table)->insert($some);
+        }
+    }
+
+    /**
+     * @param  array<string, mixed>  $row
+     * @return array<string, mixed>|null null where it belongs to another shoot
+     */
+    private function moved(string $table, array $row): ?array
+    {
+        if (isset($row['id'])) {
+            $row['id'] = (int) $row['id'] + ($this->moved[$table] ?? 0);
+        }
+        foreach ($this->references->of($table) as $column => $to) {
+            if (! isset($row[$column])) {
+                continue;
+            }
+            $row[$column] = $this->number($to, (int) $row[$column]);
+            if ($row[$column] === null && ! $this->references->mayBeEmpty($table, $column)) {
+                $this->leftOut++;
+
+                return null;
+            }
+        }
+        foreach (ShootTables::INSIDE[$table] ?? [] as $column => $kind) {
+            $row[$column] = isset($row[$column]) ? $this->inside((string) $row[$column], $kind) : null;
+        }
+        foreach (ShootTables::USES[$table] ?? [] as $column) {
+            $row[$column] = isset($row[$column]) ? $this->uses((int) $row[$column]) : null;
+        }
+        foreach (ShootTables::SECRET[$table] ?? [] as $column) {
+            $row[$column] = isset($row[$column]) ? Crypt::encryptString((string) $row[$column]) : null;
+        }
+
+        return $row;
+    }
+
+    private function number(string $table, int $old): ?int
+    {
+        return isset($this->held[$table][$old]) ? $old + ($this->moved[$table] ?? 0) : $this->found[$table][$old] ?? null;
+    }
+
+    private function inside(string $text, string $kind): string
+    {
+        if ($kind === 'way') {
+            return $this->way($text);
+        }
+        if ($kind === 'query') {
+            parse_str($text, $query);
+
+            return http_build_query($this->keys($query));
+        }
+        $said = json_decode($text, true);
+        if (! is_array($said)) {
+            return $text;
+        }
+
+        return (string) json_encode(match ($kind) {
+            'ways' => array_map(fn (mixed $way): mixed => is_string($way) ? $this->way($way) : $way, $said),
+            'keys' => $this->keys($said),
+            default => array_values(array_filter(array_map(fn (mixed $id): ?int => is_numeric($id) ? $this->number($kind, (int) $id) : null, $said))),
+        }, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+    }
+
+    /** `output:4`, `original:17`, `version:3` */
+    private function way(string $way): string
+    {
+        [$kind, $id] = [...explode(':', $way, 2), ''];
+        $table = ['output' => 'outputs', 'original' => 'files', 'version' => 'versions'][$kind] ?? null;
+
+        return $table === null || ! ctype_digit($id) ? $way : $kind.':'.($this->number($table, (int) $id) ?? $id);
+    }
+
+    /**
+     * @param  array<mixed>  $said
+     * @return array<mixed>
+     */
+    private function keys(array $said): array
+    {
+        $tables = ['frame_id' => 'frames', 'other_frame_id' => 'frames', 'body_id' => 'bodies', 'body' => 'bodies', 'card_id' => 'cards', 'shoot_id' => 'shoots', 'everywhere' => 'sets', 'set_id' => 'sets'];
+        foreach ($said as $key => $value) {
+            if ($key === 'frames' && is_array($value)) {
+                $said[$key] = array_values(array_filter(array_map(fn (mixed $id): ?int => is_numeric($id) ? $this->number('frames', (int) $id) : null, $value)));
+            } elseif (isset($tables[$key]) && is_numeric($value)) {
+                $said[$key] = $this->number($tables[$key], (int) $value) ?? $value;
+            } elseif (is_array($value)) {
+                $said[$key] = $this->keys($value);
+            }
+        }
+
+        return $said;
+    }
+
+    private function uses(int $uses): int
+    {
+        $here = 0;
+        for ($bit = 0; $bit < 32; $bit++) {
+            $here |= ($uses >> $bit & 1) === 1 ? 1 << ($this->bits[$bit] ?? $bit) : 0;
+        }
+
+        return $here;
+    }
+}

@@ -1,0 +1,206 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Archive;
+
+use App\Deliver\Delivery;
+use App\Ingest\Card;
+use App\Ingest\CardFile;
+use App\Ingest\Copy;
+use App\Ingest\Disk;
+use App\Ingest\Place;
+use App\Ingest\Places;
+use App\Ingest\Version;
+use App\Ingest\VersionCopy;
+use App\Studio\Shoot;
+use App\Studio\Task;
+use App\Studio\WorkInTurns;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Archive\InvalidBag;
+use Kanpai\Core\Card\UnableToCopy;
+
+/**
+ * Takes a bag in: reads every file of it and compares, then writes its record into the database, then copies the
+ * originals to the places, each read back there. A bag that is not whole brings nothing.
+ */
+final class TakeInBag extends WorkInTurns
+{
+    protected function turn(Task $task): bool
+    {
+        $bag = Bag::query()->findOrFail((int) substr($task->subject, 4));
+        $shoot = Shoot::query()->with('studio')->findOrFail($task->shoot_id);
+        try {
+            $payload = $bag->folder()->complete();
+            $task->begin(2 * count($payload));
+            if (! $this->verify($task, $bag, $payload)) {
+                return false;
+            }
+            $this->record($bag, $shoot);
+
+            return $this->files($task, $bag, $shoot->refresh(), $payload);
+        } catch (InvalidBag|UnableToArchive $reason) {
+            $bag->update(['state' => BagState::Refused, 'problem' => mb_substr($reason->getMessage(), 0, 1000)]);
+            $task->fail($reason->getMessage());
+        } catch (UnableToCopy $reason) {
+            $task->fail($reason->getMessage());
+        }
+
+        return false;
+    }
+
+    /** Of a bag that was refused nothing stays. */
+    protected function over(Task $task): void
+    {
+        $bag = Bag::query()->find((int) substr($task->subject, 4));
+        if ($bag?->state === BagState::Refused) {
+            $shoot = $bag->shoot;
+            $bag->update(['shoot_id' => null]);
+            $shoot?->delete();
+        }
+    }
+
+    /** @param  array<string, string>  $payload */
+    private function verify(Task $task, Bag $bag, array $payload): bool
+    {
+        $paths = array_keys($payload);
+        for ($at = (int) $task->answer; $at < count($paths); $at++) {
+            $path = (string) $paths[$at];
+            if (! $bag->folder()->isAsItWas($path, $payload[$path])) {
+                throw InvalidBag::changed([$path]);
+            }
+            $task->update(['answer' => (string) ($at + 1)]);
+            if (! $task->reach($at + 1) || $this->isTurnOver()) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** Once; what was written before a kill is written wholly or not at all. */
+    private function record(Bag $bag, Shoot $shoot): void
+    {
+        if ($shoot->uuid !== null) {
+            return;
+        }
+        $said = ShootRecord::read((string) file_get_contents($bag->folder()->path.'/'.BagFolder::RECORD));
+        $uuid = is_string($said['shoot']['uuid'] ?? null) ? $said['shoot']['uuid'] : throw UnableToArchive::unknownRecord();
+        $there = Shoot::query()->where('uuid', $uuid)->first();
+        if ($there !== null) {
+            throw UnableToArchive::isHere($there->name);
+        }
+        app(RecordImport::class)->into($shoot, $said);
+    }
+
+    /** @param  array<string, string>  $payload */
+    private function files(Task $task, Bag $bag, Shoot $shoot, array $payload): bool
+    {
+        $originals = $bag->folder()->path.'/'.BagFolder::ORIGINALS;
+        $places = app(Places::class)->used($shoot->studio_id);
+        $done = max(count($payload), min((int) $task->answer, 2 * count($payload)));
+        $next = function () use ($task, &$done, $payload): bool {
+            $done = min(2 * count($payload), $done + 1);
+
+            return $task->reach($done) && ! $this->isTurnOver();
+        };
+        $files = CardFile::query()->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))->whereNotNull('hash')->where('destination', '<>', '')->orderBy('id')->get()->values();
+        foreach ($files->slice(max(0, (int) $task->answer - count($payload))) as $at => $file) {
+            if (is_file("{$originals}/{$file->destination}")) {
+                $this->toPlaces($places, "{$originals}/{$file->destination}", $file->destination, (string) $file->hash, fn (string $place): bool => Copy::query()->where(['file_id' => $file->id, 'place' => $place])->exists(), fn (string $place) => Copy::query()->updateOrCreate(['file_id' => $file->id, 'place' => $place], ['hash' => (string) $file->hash, 'proved_at' => now()]));
+            }
+            $task->update(['answer' => (string) (count($payload) + $at + 1)]);
+            if (! $next()) {
+                return false;
+            }
+        }
+        foreach (Version::query()->whereNotNull('hash')->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $shoot->id))->get() as $version) {
+            $this->toPlaces($places, "{$originals}/{$version->destination}", $version->destination, (string) $version->hash, fn (string $place): bool => VersionCopy::query()->where(['version_id' => $version->id, 'place' => $place])->exists(), fn (string $place) => VersionCopy::query()->updateOrCreate(['version_id' => $version->id, 'place' => $place], ['hash' => (string) $version->hash, 'proved_at' => now()]));
+        }
+        $this->sidecars($bag, $shoot, $places);
+        foreach (array_keys($payload) as $path) {
+            foreach (['data/pictures/' => config('kanpai.pictures').'/', 'data/sheets/' => config('kanpai.sheets').'/'] as $below => $folder) {
+                if (str_starts_with((string) $path, $below) && ! is_file($target = $folder.substr((string) $path, strlen($below)))) {
+                    self::copy($bag->folder()->path.'/'.$path, $target);
+                    if (! $next()) {
+                        return false;
+                    }
+                }
+            }
+        }
+        // Their files are no part of a bag; who got what is.
+        foreach (Delivery::query()->where('shoot_id', $shoot->id)->whereNull('freed_at')->get() as $delivery) {
+            if (! is_dir($delivery->folder())) {
+                $delivery->update(['freed_at' => now()]);
+            }
+        }
+        $bag->update(['files_count' => count($payload), 'bytes' => array_sum($bag->folder()->files()), 'made_at' => $bag->made_at ?? now()]);
+        app(Archiving::class)->isWhole($bag->setRelation('shoot', $shoot));
+
+        return true;
+    }
+
+    /**
+     * @param  iterable<Place>  $places
+     * @param  callable(string): bool  $isKnown
+     * @param  callable(string): mixed  $note
+     *
+     * @throws UnableToCopy
+     */
+    private function toPlaces(iterable $places, string $source, string $destination, string $hash, callable $isKnown, callable $note): void
+    {
+        foreach ($places as $place) {
+            if ($isKnown($place->name)) {
+                continue;
+            }
+            $place->open();
+            $target = "{$place->path}/{$destination}";
+            if (is_file($target) && hash_file('xxh128', $target) !== $hash) {
+                // Something else stands there: nothing is written over.
+                throw UnableToCopy::cannotWrite($place->name, $destination);
+            }
+            if (! is_file($target)) {
+                self::copy($source, $target);
+                Disk::sync($target);
+                Disk::syncFolder(dirname($target));
+                Disk::forget($target);
+            }
+            if (hash_file('xxh128', $target) !== $hash) {
+                throw UnableToCopy::cannotWrite($place->name, $destination);
+            }
+            $note($place->name);
+        }
+    }
+
+    /** @param  iterable<Place>  $places */
+    private function sidecars(Bag $bag, Shoot $shoot, iterable $places): void
+    {
+        $said = ShootRecord::read((string) file_get_contents($bag->folder()->path.'/'.BagFolder::RECORD));
+        $first = fn (string $table): int => (int) (array_column($said['tables'][$table] ?? [], 'id')[0] ?? 0);
+        $moved = (int) DB::table('frames')->where('shoot_id', $shoot->id)->min('id') - $first('frames');
+        foreach ($said['tables']['sidecars'] ?? [] as $row) {
+            $path = (string) ShootRecord::bytes($row['path']);
+            $source = $bag->folder()->path.'/'.BagFolder::ORIGINALS.'/'.$path;
+            foreach (is_file($source) ? $places : [] as $place) {
+                if (! is_file("{$place->path}/{$path}")) {
+                    self::copy($source, "{$place->path}/{$path}");
+                }
+                DB::table('sidecars')->insertOrIgnore(['frame_id' => (int) $row['frame_id'] + $moved, 'place' => $place->name, 'path' => $path, 'path_hash' => hash('xxh128', $path), 'hash' => hash_file('xxh128', "{$place->path}/{$path}"), 'said' => $row['said'], 'theirs' => $row['theirs']]);
+            }
+        }
+    }
+
+    private static function copy(string $source, string $target): void
+    {
+        if (! is_dir(dirname($target))) {
+            @mkdir(dirname($target), 0755, true);
+        }
+        $part = Disk::temporary($target);
+        if (! @copy($source, $part)) {
+            @unlink($part);
+            throw UnableToArchive::diskRefused(basename($target));
+        }
+        touch($part, (int) filemtime($source));
+        rename($part, $target);
+    }
+}

@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Archive\Http\ArchiveController;
+use Illuminate\Support\Facades\Route;
+
+Route::middleware('auth')->group(function (): void {
+    Route::get('/archive', [ArchiveController::class, 'index'])->name('archive');
+    Route::get('/archive/bags', [ArchiveController::class, 'list'])->name('archive.bags');
+    Route::post('/archive', [ArchiveController::class, 'takeIn'])->name('archive.take-in');
+    Route::get('/shoots/{shoot}/archive', [ArchiveController::class, 'show'])->name('archive.show');
+    Route::post('/shoots/{shoot}/archive', [ArchiveController::class, 'make'])->name('archive.make');
+    Route::post('/shoots/{shoot}/archive/free', [ArchiveController::class, 'free'])->name('archive.free');
+    Route::post('/bags/{bag}/check', [ArchiveController::class, 'check'])->name('archive.check');
+});
