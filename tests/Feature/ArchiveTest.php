@@ -195,7 +195,7 @@ final class ArchiveTest extends FeatureTestCase
         self::assertNotNull(Delivery::query()->orderByDesc('id')->firstOrFail()->made_at);
         self::assertNotNull(Delivery::query()->orderBy('id')->firstOrFail()->freed_at, 'files that are no part of the bag are said to be there');
         // Twice is refused.
-        exec('cp -a '.escapeshellarg($bag->folder()->path).' '.escapeshellarg(dirname($taken->folder()->path).'/again').' && cp -a '.escapeshellarg($taken->folder()->path).'/. '.escapeshellarg(dirname($taken->folder()->path).'/again'));
+        exec('cp -a '.escapeshellarg($taken->folder()->path).' '.escapeshellarg(dirname($taken->folder()->path).'/again'));
         $again = $this->takeIn('again');
         self::assertSame([BagState::Refused, null], [$again->state, $again->shoot_id]);
         self::assertStringContainsString('is here already', (string) $again->problem);
