@@ -15,6 +15,10 @@ use App\Cull\Marking;
 use App\Cull\Regrouping;
 use App\Deliver\Delivering;
 use App\Deliver\Delivery;
+use App\Deliver\Handoff\Handoff;
+use App\Deliver\Handoff\Handoffs;
+use App\Deliver\Handoff\Returning;
+use App\Imaging\Picture;
 use App\Ingest\Body;
 use App\Ingest\Card;
 use App\Ingest\CardState;
@@ -22,7 +26,9 @@ use App\Ingest\CopyCard;
 use App\Ingest\Frame;
 use App\Ingest\ReadCard;
 use App\Ingest\Slots;
+use App\Ingest\Upload\ArrivalsFolder;
 use App\Proof\Choosing;
+use App\Proof\Comment;
 use App\Proof\Gallery;
 use App\Proof\Guest;
 use App\Proof\Publishing;
@@ -99,6 +105,7 @@ final class SeedDemo extends Command
         $this->caption($shoot);
         $this->proof($shoot);
         $this->deliver($shoot);
+        $this->handOff($shoot);
 
         return self::SUCCESS;
     }
@@ -263,6 +270,24 @@ final class SeedDemo extends Command
             app(Delivering::class)->answer($selection);
         }
         $this->wait(Delivery::query()->where('selection_id', $selection->id)->firstOrFail()->task());
+    }
+
+    /** What guests asked for is with a retoucher; one picture is back already, and one file whose name says nothing. */
+    private function handOff(Shoot $shoot): void
+    {
+        $frames = array_map(intval(...), Comment::query()->whereHas('galleryFrame.frame', fn ($frames) => $frames->where('shoot_id', $shoot->id))->with('galleryFrame')->get()->pluck('galleryFrame.frame_id')->unique()->values()->all());
+        if ($frames === [] || Handoff::query()->where('shoot_id', $shoot->id)->exists()) {
+            return;
+        }
+        $handoff = app(Handoffs::class)->open($shoot, $frames, ['name' => 'Robin Saye'], [['name' => 'Robin Saye', 'email' => 'robin@saltmarsh.example']], 'Straighten the horizon, keep the grain.', true);
+        $this->wait($handoff->delivery->task());
+        foreach ([pathinfo((string) Frame::query()->findOrFail($frames[1])->name, PATHINFO_FILENAME).'-edit.jpg', 'sky tryout.jpg'] as $name) {
+            $target = ArrivalsFolder::path($handoff->uuid).'/.back/'.Str::uuid();
+            is_dir(dirname($target)) || mkdir(dirname($target), 0700, true);
+            Picture::fromJpeg(config('kanpai.pictures').'/'.Frame::query()->findOrFail($frames[1])->large_path)->toned([1.08, 1.0, 0.9], [4.0, 2.0, 0.0])->bare()->save($target, 'jpeg', 92);
+            app(Returning::class)->note($shoot, $handoff, $name, $target);
+        }
+        $this->wait($handoff->returnTask());
     }
 
     /**
