@@ -15,7 +15,6 @@ use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Str;
-use Kanpai\Core\Deliver\DeliveredName;
 
 /**
  * Opens deliveries, adds parts to them and closes parts once they are whole.
@@ -53,7 +52,7 @@ final class Delivering
         $shoot = $selection->gallery->shoot;
         $frames = array_values(array_map(intval(...), $selection->frames()->pluck('frames.id')->all()));
 
-        return $this->open($shoot, $frames, [Ways::JPEGS], ['name' => DeliveredName::slug($shoot->name).'-'.DeliveredName::slug($selection->name)], [['name' => $selection->name, 'email' => $selection->email]], $selection);
+        return $this->open($shoot, $frames, [Ways::JPEGS], ['name' => mb_substr("{$shoot->name}, {$selection->name}", 0, 120)], [['name' => $selection->name, 'email' => $selection->email]], $selection);
     }
 
     /**

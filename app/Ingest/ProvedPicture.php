@@ -43,6 +43,12 @@ final readonly class ProvedPicture
         return $this->hash;
     }
 
+    /** Where it can be looked at: the first copy that is there. */
+    public function path(): ?string
+    {
+        return array_values(array_filter($this->paths, is_file(...)))[0] ?? null;
+    }
+
     /** Copies it from the first place where it is whole; false where it is whole in none that is within reach. */
     public function copyTo(string $target): bool
     {

@@ -65,7 +65,7 @@ final class Versions
     /** Says which version stands for a frame: on every page, in galleries, in what is delivered. */
     public function choose(Frame $frame, Version $version): void
     {
-        Frame::query()->whereKey($frame->id)->update(['version_id' => $version->hash === null ? null : $version->id, 'large_path' => $version->large_path, 'small_path' => $version->small_path, 'width' => $version->width, 'height' => $version->height]);
+        Frame::query()->whereKey($frame->id)->update(['version_id' => $version->hash === null ? null : $version->id, 'large_path' => $version->large_path, 'small_path' => $version->small_path, 'width' => $version->width, 'height' => $version->height, 'best_px' => min(65535, max($version->width, $version->height))]);
         $frame->refresh();
     }
 

@@ -171,6 +171,34 @@ final class WholeWayTest extends TestCase
         self::assertSame([], array_values(array_filter([...$studio->complaints(), ...$guest->complaints()], fn (string $said): bool => ! str_contains($said, '401') && ! str_contains($said, '/try'))));
     }
 
+    /** What was sent and what arrived are two things; the receipt tells the second. */
+    public function test_a_client_that_breaks_off_at_every_megabyte_gets_it_whole(): void
+    {
+        [$studio, $shoot] = $this->atTheShoot();
+        $studio->visit("/shoots/{$shoot}/deliveries/new?verdict=all")->find('[data-new-delivery]');
+        $studio->script("document.querySelectorAll('.output-line input').forEach((box) => { box.checked = box.value === 'originals'; })");
+        $studio->fill('#name', 'All originals')->click('[data-new-delivery] .btn-next');
+        $link = $studio->attribute('[data-recipient] [data-link]', 'href', 90);
+        exec('curl -s '.escapeshellarg($link), $page);
+        preg_match('~href="([^"]+/zips/\d+)"~', implode("\n", $page), $found);
+        $zip = escapeshellarg(html_entity_decode($found[1] ?? self::fail('no ZIP')));
+        exec("curl -sI {$zip}", $head);
+        $size = (int) preg_replace('/\D/', '', implode('', preg_grep('/^content-length/i', $head) ?: []));
+        self::assertGreaterThan(5 << 20, $size);
+        $part = self::$downloads.'/megabytes.zip';
+        for ($pieces = 0; ! is_file($part) || filesize($part) < $size; $pieces++) {
+            $from = is_file($part) ? (int) filesize($part) : 0;
+            exec("curl -s -r {$from}- {$zip} 2>/dev/null | head -c 1048576 >> ".escapeshellarg($part));
+            clearstatcache();
+            self::assertGreaterThan($from, filesize($part));
+        }
+        self::assertSame((int) ceil($size / (1 << 20)), $pieces);
+        exec('unzip -tq '.escapeshellarg($part), $said, $code);
+        self::assertSame(0, $code, implode("\n", $said));
+        $studio->until(fn (): bool => str_contains($studio->visit($studio->web->getCurrentURL())->text('[data-arrived]'), "in {$pieces} pieces"), 'the receipt does not come');
+        self::assertStringContainsString('all of', $studio->text('[data-arrived]'));
+    }
+
     public function test_a_guessed_picture_address_is_refused_before_php_and_a_foreign_host_is_too(): void
     {
         [$studio, $shoot] = $this->atTheShoot();

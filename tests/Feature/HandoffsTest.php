@@ -176,6 +176,28 @@ final class HandoffsTest extends FeatureTestCase
         }
     }
 
+    public function test_a_wide_colour_profile_is_kept_where_an_output_keeps_it_and_turned_into_srgb_elsewhere(): void
+    {
+        $path = "{$this->folder}/wide.jpg";
+        Picture::fromSvg('<svg xmlns="http://www.w3.org/2000/svg" width="640" height="480"><rect width="640" height="480" fill="rgb(40,200,60)"/></svg>')->flat()->bare()->save($path, 'jpeg', 95, 'p3');
+        self::assertStringContainsString('P3', (string) shell_exec('exiftool -s3 -ICC_Profile:ProfileDescription '.escapeshellarg($path)));
+        auth()->logout();
+        $this->sendBack($path, $this->stem(0).'-wide.jpg');
+        $this->actingAs($this->member)->get("/shoots/{$this->shoot->id}/outputs");
+        foreach (['kept' => '1', 'turned' => '0'] as $name => $keeps) {
+            $this->post("/shoots/{$this->shoot->id}/outputs", ['name' => $name, 'rule' => 'longest', 'width' => '320', 'format' => 'jpeg', 'quality' => '95', 'file' => '{{original}}', 'folder' => $name, 'keeps_profile' => $keeps])->assertSessionHasNoErrors();
+        }
+        $ids = \App\Deliver\Output::query()->whereIn('name', ['kept', 'turned'])->pluck('id', 'name');
+        $this->post("/shoots/{$this->shoot->id}/outputs/run?verdict=", ['outputs' => $ids->values()->all()])->assertSessionHasNoErrors();
+        $file = fn (string $name): string => "{$this->folder}/outputs/".\App\Deliver\OutputFile::query()->where(['output_id' => $ids[$name], 'frame_id' => $this->frames()[0]->id])->firstOrFail()->path;
+        self::assertStringContainsString('P3', (string) shell_exec('exiftool -s3 -ICC_Profile:ProfileDescription '.escapeshellarg($file('kept'))));
+        self::assertStringContainsString('sRGB', (string) shell_exec('exiftool -s3 -ICC_Profile:ProfileDescription '.escapeshellarg($file('turned'))));
+        // The same colour needs other numbers: less red than sRGB has for this green, so that it lies beyond what sRGB shows.
+        [$kept, $turned] = [Picture::fromJpeg($file('kept'))->channel(0)->greyGrid(1, 1)[0], Picture::fromJpeg($file('turned'))->channel(0)->greyGrid(1, 1)[0]];
+        self::assertEqualsWithDelta(40, $kept, 3);
+        self::assertLessThan(12, $turned);
+    }
+
     public function test_what_matches_nothing_or_two_is_asked_about_and_not_guessed(): void
     {
         $this->frames()[3]->update(['name' => $this->frames()[2]->name]);

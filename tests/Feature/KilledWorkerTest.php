@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Archive\Archiving;
+use App\Archive\BagState;
 use App\Captions\ApplyBatch;
 use App\Captions\Batch;
 use App\Captions\FrameCaption;
@@ -218,7 +220,7 @@ final class KilledWorkerTest extends TestCase
 
     public function test_proofs_and_package_survive_it_too(): void
     {
-        config(['queue.default' => 'sync', 'kanpai.roots' => [$this->folder.'/rack'], 'kanpai.places' => ['work' => $this->folder.'/work', 'backup' => $this->folder.'/backup'], 'kanpai.pictures' => $this->folder.'/pictures', 'kanpai.deliveries' => $this->folder.'/deliveries', 'kanpai.outbox' => $this->folder.'/outbox']);
+        config(['queue.default' => 'sync', 'kanpai.roots' => [$this->folder.'/rack'], 'kanpai.places' => ['work' => $this->folder.'/work', 'backup' => $this->folder.'/backup'], 'kanpai.pictures' => $this->folder.'/pictures', 'kanpai.deliveries' => $this->folder.'/deliveries', 'kanpai.outbox' => $this->folder.'/outbox', 'kanpai.archive' => $this->folder.'/archive']);
         mkdir($this->folder.'/pictures');
         exec('cp -rp '.escapeshellarg(storage_path('rack/mara-wide')).' '.escapeshellarg($this->folder.'/rack/mara-wide'));
         $studio = Studio::query()->create(['name' => 'Quay Pictures']);
@@ -250,6 +252,34 @@ final class KilledWorkerTest extends TestCase
         exec('cd '.escapeshellarg($delivery->folder()).' && unzip -q zips/1-all-1.zip -d out && cd out && xxhsum -c checksums.xxh128 2>&1', $said, $code);
         self::assertSame(0, $code, implode("\n", $said));
         self::assertCount(54, glob($delivery->folder().'/out/*.jpg') ?: []);
+
+        // The shoot leaves as a bag and comes back, with workers killed on both ways.
+        $bag = app(Archiving::class)->start($shoot);
+        $this->workWithKills($bag->task() ?? self::fail('no task'), 2);
+        $this->workWithKills($bag->task(), 0);
+        self::assertSame(BagState::Checked, $bag->refresh()->state);
+        exec('cd '.escapeshellarg($bag->folder()->path).' && sha512sum -c --quiet --strict manifest-sha512.txt tagmanifest-sha512.txt 2>&1', $summed, $code);
+        self::assertSame(0, $code, implode("\n", $summed));
+        $before = Frame::query()->orderBy('id')->pluck('taken_ms', 'name')->all();
+        DB::statement('SET FOREIGN_KEY_CHECKS = 0');
+        foreach (DB::select('SHOW TABLES') as $row) {
+            $table = (string) array_values((array) $row)[0];
+            $table === 'migrations' || DB::table($table)->delete();
+        }
+        DB::statement('SET FOREIGN_KEY_CHECKS = 1');
+        exec('rm -rf '.escapeshellarg("{$this->folder}/work").' '.escapeshellarg("{$this->folder}/backup").' '.escapeshellarg("{$this->folder}/pictures"));
+        $empty = Studio::query()->create(['name' => 'Quay Pictures']);
+        rename(dirname($bag->folder()->path), "{$this->folder}/archive/{$empty->id}");
+        $taken = app(Archiving::class)->takeIn($empty, $bag->name);
+        $this->workWithKills($taken->task() ?? self::fail('no task'), 2);
+        self::assertSame(BagState::Checked, $taken->refresh()->state);
+        self::assertSame($before, Frame::query()->orderBy('id')->pluck('taken_ms', 'name')->all());
+        self::assertSame(3 * CardFile::query()->count(), Copy::query()->count());
+        foreach (CardFile::query()->get() as $file) {
+            foreach (['work', 'backup'] as $place) {
+                self::assertSame($file->hash, hash_file('xxh128', "{$this->folder}/{$place}/{$file->destination}"));
+            }
+        }
         exec("ps -eo ppid,args | grep '^ *1 .*exiftool -stay_open' | grep -v grep", $orphans);
         self::assertSame([], $orphans, 'a killed worker left its exiftool behind');
     }
@@ -331,6 +361,6 @@ final class KilledWorkerTest extends TestCase
     /** @return array<string, string> */
     private function environment(): array
     {
-        return [...getenv(), 'QUEUE_CONNECTION' => 'database', 'DB_DATABASE' => 'kanpai_feature', 'KANPAI_INSTANCE' => 'test', 'KANPAI_PLACE_WORK' => $this->folder.'/work', 'KANPAI_PLACE_BACKUP' => $this->folder.'/backup', 'KANPAI_RACK' => $this->folder.'/rack', 'KANPAI_PICTURES' => $this->folder.'/pictures', 'KANPAI_DELIVERIES' => $this->folder.'/deliveries', 'KANPAI_OUTBOX' => $this->folder.'/outbox'];
+        return [...getenv(), 'QUEUE_CONNECTION' => 'database', 'DB_DATABASE' => 'kanpai_feature', 'KANPAI_INSTANCE' => 'test', 'KANPAI_PLACE_WORK' => $this->folder.'/work', 'KANPAI_PLACE_BACKUP' => $this->folder.'/backup', 'KANPAI_RACK' => $this->folder.'/rack', 'KANPAI_PICTURES' => $this->folder.'/pictures', 'KANPAI_DELIVERIES' => $this->folder.'/deliveries', 'KANPAI_OUTBOX' => $this->folder.'/outbox', 'KANPAI_ARCHIVE' => $this->folder.'/archive'];
     }
 }

@@ -8,11 +8,12 @@ use App\Imaging\UnableToMakePicture;
 use App\Ingest\EmbeddedPictures;
 use App\Ingest\Frame;
 use App\Ingest\Places;
+use App\Ingest\ProvedPicture;
 use App\Studio\Shoot;
 use Kanpai\Core\Card\FileKind;
 use Symfony\Component\HttpFoundation\Response;
 
-/** The picture of a frame in all its pixels: the JPEG of a proved copy, or the largest that a raw file holds. */
+/** The picture of a frame in all its pixels: the version that stands for it, else the JPEG of a proved copy, or the largest that a raw file holds. */
 final class WholePictureController
 {
     private const DAY = 86_400;
@@ -22,6 +23,11 @@ final class WholePictureController
         $found = Frame::of($shoot)->with('files.copies', 'files.sameAs.copies')->findOrFail($frame);
         $folders = $places->folders($shoot->studio_id);
         $headers = ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age='.self::DAY];
+        $version = $found->version_id === null ? null : ProvedPicture::of($found);
+        if ($version !== null && $version->path() !== null) {
+            // A version that is no JPEG is shown as large as its preview.
+            return response()->file($version->isJpeg ? $version->path() : config('kanpai.pictures').'/'.$found->large_path, $headers);
+        }
         // A JPEG beside the raw file has all pixels; what a raw file embeds may have fewer.
         foreach ($found->files->sortBy(fn ($file): int => $file->kind === FileKind::Jpeg ? 0 : 1) as $file) {
             $path = $file->kind->isPicture() ? $file->provedPath($folders) : null;

@@ -41,7 +41,7 @@ final class DeliveriesController
             'shoot' => $delivery->shoot, 'delivery' => $delivery, 'task' => $delivery->task(), 'ways' => Ways::known($delivery->shoot->studio), 'zips' => $delivery->zips(),
             'files' => $delivery->current()->toBase()->reorder()->selectRaw('COUNT(*) AS files, COUNT(DISTINCT frame_id) AS frames, COALESCE(SUM(bytes), 0) AS bytes')->first(),
             'fetched' => $delivery->recipients->mapWithKeys(fn (Recipient $recipient): array => [$recipient->id => $receipts->summed($recipient->receipts)])->all(),
-            'changed' => $delivery->made_at === null || $delivery->freed_at !== null ? [] : $delivering->outOfDate($delivery), ...$asked->forPage(),
+            'pictured' => Delivering::pictured($delivery), 'changed' => $delivery->made_at === null || $delivery->freed_at !== null ? [] : $delivering->outOfDate($delivery), ...$asked->forPage(),
         ]);
     }
 

@@ -61,7 +61,7 @@ final readonly class FramesAsked
     {
         return [
             'filter' => $this->filter, 'selection' => $this->selection, 'names' => Lanes::names($this->shoot), 'bodies' => Body::ofShoot($this->shoot), 'meant' => count($this->ids()), 'all' => Frame::of($this->shoot)->count(), 'sets' => FrameSet::ofShoot($this->shoot)->get(),
-            'query' => $this->selection === null ? $this->filter->toQuery() : ['selection' => $this->selection->id],
+            'query' => $this->selection === null ? ($this->filter->toQuery() ?: ['verdict' => 'all']) : ['selection' => $this->selection->id],
         ];
     }
 }

@@ -44,9 +44,10 @@
     <section class="panel stack">
         <h2>On the disks</h2>
         <dl class="facts">
-            @foreach([...array_combine(array_map(fn (string $place): string => "Originals, {$place}", array_keys($used['places'])), $used['places']), 'Previews and proofs' => $used['pictures'], 'Outputs' => $used['outputs'], 'Deliveries' => $used['deliveries'], 'Archive' => $used['bags'], 'In all' => $used['total']] as $label => $bytes)<dt>{{ $label }}</dt><dd>{{ Number::fileSize($bytes, 1) }}</dd>@endforeach
+            @foreach([...array_combine(array_map(fn (string $place): string => "Originals, {$place}", array_keys($used['places'])), $used['places']), 'Previews and proofs' => $used['pictures'], 'Outputs' => $used['outputs'], 'Deliveries' => $used['deliveries'], 'Archive' => $used['bags'], 'In all' => $used['total']] as $label => $bytes)<dt>{{ $label }}</dt><dd>{{ $bytes > 0 ? Number::fileSize($bytes, 1) : '–' }}</dd>@endforeach
         </dl>
-        <p class="quiet">Could be freed: {{ Number::fileSize($used['outputs'], 1) }} of outputs, {{ Number::fileSize($used['ended'], 1) }} of deliveries that have ended, {{ Number::fileSize($used['dropped'], 1) }} of dropped frames.</p>
+        @php($could = array_filter(['outputs' => $used['outputs'], 'deliveries that have ended' => $used['ended'], 'dropped frames' => $used['dropped']]))
+        @if($could)<p class="quiet">Could be freed: {{ implode(', ', array_map(fn (string $of, int $bytes): string => Number::fileSize($bytes, 1)." of {$of}", array_keys($could), $could)) }}.</p>@endif
         <p><a href="{{ route('archive') }}">All shoots, and bags from elsewhere</a></p>
     </section>
 </div>

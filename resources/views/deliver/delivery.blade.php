@@ -1,7 +1,7 @@
 @extends('layouts.shoot')
 @push('scripts')<script type="module" src="{{ $build->url('js/deliver/deliver.js') }}"></script>@endpush
 @section('page')
-@include('deliver.nav', ['here' => ''])
+@include('deliver.nav', ['here' => 'deliver.show'])
 @php($zone = $shoot->zone)
 <div class="columns-right" data-delivery="{{ $delivery->id }}">
     <section>
@@ -10,7 +10,7 @@
                 <div><h2>{{ $delivery->name }}</h2><p class="quiet">{{ number_format((int) $files->frames) }} {{ Str::plural('picture', (int) $files->frames) }}, {{ number_format((int) $files->files) }} {{ Str::plural('file', (int) $files->files) }}, {{ Number::fileSize((int) $files->bytes, 1) }}@if($delivery->freed_at) · deleted on {{ $delivery->freed_at->setTimezone($zone)->format('j F') }} @elseif($delivery->hasEnded()) · ended on {{ $delivery->ends_on->format('j F Y') }} @elseif($delivery->ends_on) · until {{ $delivery->ends_on->format('j F Y') }}@endif{{ $delivery->password ? ' · with password' : '' }}{{ $delivery->most_fetches ? ' · each file '.$delivery->most_fetches.' '.Str::plural('time', $delivery->most_fetches) : '' }}</p></div>
                 @if($changed)<form method="post" action="{{ route('delivery.again', $delivery) }}">@csrf<button class="btn btn-next">Deliver {{ count($changed) }} changed {{ Str::plural('picture', count($changed)) }}</button></form>@endif
             </div>
-            @if($changed)<p>{{ count($changed) === 1 ? 'One picture is' : count($changed).' pictures are' }} otherwise today than they were delivered: {{ implode(', ', array_slice($changed, 0, 6)) }}{{ count($changed) > 6 ? ' …' : '' }}.</p>@endif
+            @if($changed)<p>{{ count($changed) === 1 ? 'One picture is' : count($changed).' pictures are' }} different today from what was delivered: {{ implode(', ', array_slice($changed, 0, 6)) }}{{ count($changed) > 6 ? ' …' : '' }}.</p>@endif
             <x-problem of="part"/>
             @if($task?->isUnderWay())@include('studio.task')
             @elseif($delivery->parts->last()?->made_at === null)
@@ -52,6 +52,9 @@
                 @endforeach
             </div>
         </div>
+        <ul class="picked mt-3">
+            @foreach($pictured as $frame)<li><div class="view"><img src="{{ App\Studio\PictureAddress::orNothing($frame->small_path) }}" alt="" loading="lazy"></div>{{ $frame->name }}</li>@endforeach
+        </ul>
     </section>
     <section>
         @if(! $delivery->freed_at)

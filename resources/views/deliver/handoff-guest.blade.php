@@ -40,7 +40,7 @@
                     <div class="stack">
                         <p><span class="strong">{{ $one->frame->name }}</span> <span class="quiet">{{ $one->isBack() ? 'came back' : 'turn '.$one->turn }}</span></p>
                         @foreach($one->notes->sortByDesc('turn') as $note)<p @class(['quiet' => $note->turn < $one->turn])>{{ $note->text }}@if($note->drawing) <span class="quiet">{{ $note->text ? '· ' : '' }}drawn: {{ Kanpai\Core\Proof\Drawing::words($note->drawing) }}</span>@endif <span class="small quiet">{{ $note->by }}, turn {{ $note->turn }}</span></p>@endforeach
-                        @foreach($files[$one->frame_id] ?? [] as $file)<a class="small" href="{{ route('delivery.file', [$token, $file->id]) }}" download="{{ basename($file->name) }}">{{ basename($file->name) }}, {{ Number::fileSize($file->bytes, 1) }}</a>@endforeach
+                        @foreach($files[$one->frame_id] ?? [] as $file)<a class="small" href="{{ route('delivery.file', [$token, $file->id]) }}" download="{{ basename($file->name) }}">{{ basename($file->name) }}, {{ Number::fileSize($file->bytes, 1) }}</a>@unless($loop->last) · @endunless @endforeach
                     </div>
                 </div>
             @endforeach

@@ -1,6 +1,6 @@
 @extends('layouts.shoot')
 @section('page')
-@include('deliver.nav', ['here' => ''])
+@include('deliver.nav', ['here' => 'handoffs'])
 @php($zone = $shoot->zone)
 @php($back = $frames->filter->isBack()->count())
 <div class="panel stack" data-handoff="{{ $handoff->id }}">

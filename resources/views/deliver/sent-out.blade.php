@@ -44,7 +44,7 @@
         <h2>Destinations</h2>
         @foreach($destinations as $one)
             <details class="field-group" @if(old('which') === (string) $one->id) open @endif>
-                <summary>{{ $one->name }} <span class="quiet">{{ $one->kind->inWords() }}</span></summary>
+                <summary>{{ $one->name }}@if(mb_strtolower($one->name) !== $one->kind->inWords()) <span class="quiet">{{ $one->kind->inWords() }}</span>@endif</summary>
                 @if($one->kind->isStandIn())
                     @php($mood = $one->standIn()->mood())
                     <form method="post" action="{{ route('destination.mood', [$shoot, $one->id]) }}" class="choose-line mb-3">@csrf
