@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Deliver;
 
-use App\Imaging\UnableToWriteMetadata;
+use App\Captions\FrameCaption;
 use App\Ingest\Frame;
 use App\Proof\Selection;
 use App\Studio\Shoot;
@@ -15,6 +15,7 @@ use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Str;
+use Kanpai\Core\Caption\Caption;
 
 /**
  * Opens deliveries, adds parts to them and closes parts once they are whole.
@@ -23,6 +24,8 @@ use Illuminate\Support\Str;
  */
 final class Delivering
 {
+    private const PIECE = 500;
+
     /**
      * A delivery with its first part. Its links work once that is made.
      *
@@ -121,19 +124,17 @@ final class Delivering
     {
         $ways = app(Ways::class);
         $changed = [];
-        $files = $delivery->current()->with('frame.shoot.studio')->get()->groupBy('frame_id');
-        foreach ($files as $some) {
-            $frame = $some->first()?->frame;
-            if ($frame === null) {
-                continue;
-            }
-            try {
-                $now = $ways->fingerprints($frame, array_values(array_unique($some->map(fn (DeliveryFile $file): string => str_starts_with($file->way, 'original:') ? Ways::ORIGINALS : $file->way)->all())), $delivery);
-            } catch (UnableToDeliver|UnableToWriteMetadata) {
-                continue;
-            }
-            foreach ($some as $file) {
-                if (isset($now[$file->way]) && $now[$file->way] !== $file->fingerprint) {
+        foreach ($delivery->current()->whereNotNull('frame_id')->get()->groupBy('frame_id')->chunk(self::PIECE) as $piece) {
+            $captions = FrameCaption::query()->whereIn('frame_id', $piece->keys())->get()->keyBy('frame_id');
+            $frames = Frame::query()->whereKey($piece->keys()->all())->with('shoot.studio', 'files.copies', 'files.sameAs.copies', 'version.copies')->get();
+            foreach ($frames as $frame) {
+                $some = $piece[$frame->id];
+                try {
+                    $now = $ways->fingerprints($frame, array_values(array_unique($some->map(fn (DeliveryFile $file): string => str_starts_with($file->way, 'original:') ? Ways::ORIGINALS : $file->way)->all())), $delivery, $captions->get($frame->id)?->caption() ?? Caption::of([]));
+                } catch (UnableToDeliver) {
+                    continue;
+                }
+                if ($some->contains(fn (DeliveryFile $file): bool => isset($now[$file->way]) && $now[$file->way] !== $file->fingerprint)) {
                     $changed[$frame->id] = $frame->name;
                 }
             }

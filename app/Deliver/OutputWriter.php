@@ -64,11 +64,13 @@ final class OutputWriter
     /**
      * What a file is made of, and how.
      *
+     * @param  Caption|null  $caption  of the frame, where it is known already
+     *
      * @throws UnableToDeliver
      */
-    public function fingerprint(Frame $frame, OutputPlan $plan): string
+    public function fingerprint(Frame $frame, OutputPlan $plan, ?Caption $caption = null): string
     {
-        return self::printed($frame, $plan, ProvedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name), self::caption($frame), self::mark($frame));
+        return self::printed($frame, $plan, ProvedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name), $caption ?? self::caption($frame), $plan->isMarked ? self::mark($frame) : null);
     }
 
     private static function printed(Frame $frame, OutputPlan $plan, ProvedPicture $jpeg, Caption $caption, ?Watermark $mark): string

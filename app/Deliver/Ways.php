@@ -26,6 +26,9 @@ final class Ways
     /** What a retoucher needs of a frame; no way for clients. */
     public const HANDOFF = 'handoff';
 
+    /** @var array<int, Output|null> */
+    private array $outputs = [];
+
     public function __construct(private readonly OutputWriter $writer, private readonly HandoffFiles $handoff)
     {
     }
@@ -45,11 +48,12 @@ final class Ways
      * What is to be delivered of a frame, each with what it is made of and how: as long as that is the same, the file is.
      *
      * @param  list<string>  $ways
+     * @param  Caption|null  $caption  of the frame, where it is known already
      * @return array<string, string> way => fingerprint; each original is a way of its own, such as `original:17`
      *
      * @throws UnableToDeliver
      */
-    public function fingerprints(Frame $frame, array $ways, Delivery $delivery): array
+    public function fingerprints(Frame $frame, array $ways, Delivery $delivery, ?Caption $caption = null): array
     {
         $prints = [];
         foreach ($ways as $way) {
@@ -65,10 +69,11 @@ final class Ways
 
                 continue;
             }
-            $output = self::output($way) === null ? null : Output::query()->find(self::output($way));
+            $id = self::output($way);
+            $output = $id === null ? null : $this->outputs[$id] ??= Output::query()->find($id);
             $prints[$way] = match (true) {
-                $output !== null => $this->writer->fingerprint($frame, $output->plan()),
-                $way === self::JPEGS => hash('xxh128', serialize([(ProvedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name))->hash(), self::tags($frame)])),
+                $output !== null => $this->writer->fingerprint($frame, $output->plan(), $caption),
+                $way === self::JPEGS => hash('xxh128', serialize([(ProvedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name))->hash(), self::tags($frame, $caption)])),
                 default => throw UnableToDeliver::outputIsGone(),
             };
         }
@@ -79,12 +84,12 @@ final class Ways
     /** @return list<CardFile> the files of a frame of which a proved copy stands */
     public static function originals(Frame $frame): array
     {
-        return array_values($frame->files()->with('copies', 'sameAs.copies')->orderBy('id')->get()->filter(fn (CardFile $file): bool => $file->hash !== null && $file->proofs()->isNotEmpty())->all());
+        return array_values(($frame->relationLoaded('files') ? $frame->files : $frame->files()->with('copies', 'sameAs.copies')->get())->sortBy('id')->filter(fn (CardFile $file): bool => $file->hash !== null && $file->proofs()->isNotEmpty())->all());
     }
 
     /** @return list<array{string, string}> what a full-size JPEG says of itself */
-    public static function tags(Frame $frame): array
+    public static function tags(Frame $frame, ?Caption $caption = null): array
     {
-        return EmbeddedCaption::tags(FrameCaption::query()->find($frame->id)?->caption() ?? Caption::of([]), $frame->taken_ms, $frame->shoot->zone(), max(0, $frame->verdict->xmpRating($frame->rating)), $frame->label);
+        return EmbeddedCaption::tags($caption ?? FrameCaption::query()->find($frame->id)?->caption() ?? Caption::of([]), $frame->taken_ms, $frame->shoot->zone(), max(0, $frame->verdict->xmpRating($frame->rating)), $frame->label);
     }
 }

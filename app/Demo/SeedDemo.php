@@ -275,7 +275,7 @@ final class SeedDemo extends Command
     /** What guests asked for is with a retoucher; one picture is back already, and one file whose name says nothing. */
     private function handOff(Shoot $shoot): void
     {
-        $frames = array_map(intval(...), Comment::query()->whereHas('galleryFrame.frame', fn ($frames) => $frames->where('shoot_id', $shoot->id))->with('galleryFrame')->get()->pluck('galleryFrame.frame_id')->unique()->values()->all());
+        $frames = array_values(array_map(intval(...), Comment::query()->whereHas('galleryFrame.frame', fn ($frames) => $frames->where('shoot_id', $shoot->id))->with('galleryFrame')->get()->pluck('galleryFrame.frame_id')->unique()->all()));
         if ($frames === [] || Handoff::query()->where('shoot_id', $shoot->id)->exists()) {
             return;
         }

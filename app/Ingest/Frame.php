@@ -52,6 +52,7 @@ use Kanpai\Core\Cull\Verdict;
  * @property Card $card
  * @property Shoot $shoot
  * @property Body $body
+ * @property Version|null $version
  * @property Collection<int, CardFile> $files
  */
 final class Frame extends Model
@@ -80,6 +81,12 @@ final class Frame extends Model
     public function body(): BelongsTo
     {
         return $this->belongsTo(Body::class);
+    }
+
+    /** @return BelongsTo<Version, $this> what stands for it, where that is not the camera's own picture */
+    public function version(): BelongsTo
+    {
+        return $this->belongsTo(Version::class);
     }
 
     /** @return HasMany<CardFile, $this> */

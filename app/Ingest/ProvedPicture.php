@@ -15,26 +15,24 @@ final readonly class ProvedPicture
 {
     private const QUALITY = 95;
 
-    /** @param  list<string>  $paths  of copies, in all places */
-    private function __construct(private string $hash, private array $paths, public bool $isJpeg)
+    /** @param  list<string>  $places  in which copies of it were proved */
+    private function __construct(private string $hash, private string $below, private array $places, private int $studio, public bool $isJpeg)
     {
     }
 
-    /** Null where the frame has no JPEG and no version, or no copy of it was ever proved. */
+    /**
+     * Null where the frame has no JPEG and no version, or no copy of it was ever proved. What is loaded with the frame
+     * (`files.copies`, `files.sameAs.copies`, `version.copies`) is not asked for again.
+     */
     public static function of(Frame $frame): ?self
     {
-        $folders = app(Places::class)->folders($frame->shoot->studio_id);
-        $version = $frame->version_id === null ? null : Version::query()->with('copies')->find($frame->version_id);
+        $version = $frame->version_id === null ? null : $frame->version;
         if ($version !== null && $version->hash !== null) {
-            return new self($version->hash, array_values($version->copies->where('hash', $version->hash)->map(fn (VersionCopy $copy): string => ($folders[$copy->place] ?? '').'/'.$version->destination)->all()), $version->format === 'jpeg');
+            return new self($version->hash, $version->destination, array_values($version->copies->where('hash', $version->hash)->pluck('place')->map(strval(...))->all()), $frame->shoot->studio_id, $version->format === 'jpeg');
         }
-        $file = $frame->files()->where('kind', FileKind::Jpeg)->whereNull('problem')->with('copies', 'sameAs.copies')->first();
-        if (! $file instanceof CardFile || $file->proofs()->isEmpty()) {
-            return null;
-        }
-        $below = ($file->sameAs ?? $file)->destination;
+        $file = ($frame->relationLoaded('files') ? $frame->files : $frame->files()->with('copies', 'sameAs.copies')->get())->where('kind', FileKind::Jpeg)->whereNull('problem')->first();
 
-        return new self((string) $file->hash, array_values($file->proofs()->map(fn (Copy $copy): string => ($folders[$copy->place] ?? '').'/'.$below)->all()), true);
+        return ! $file instanceof CardFile || $file->proofs()->isEmpty() ? null : new self((string) $file->hash, ($file->sameAs ?? $file)->destination, array_values($file->proofs()->map(fn (Copy $copy): string => $copy->place)->all()), $frame->shoot->studio_id, true);
     }
 
     /** What it was when it came, xxh128. */
@@ -46,13 +44,13 @@ final readonly class ProvedPicture
     /** Where it can be looked at: the first copy that is there. */
     public function path(): ?string
     {
-        return array_values(array_filter($this->paths, is_file(...)))[0] ?? null;
+        return array_values(array_filter($this->paths(), is_file(...)))[0] ?? null;
     }
 
     /** Copies it from the first place where it is whole; false where it is whole in none that is within reach. */
     public function copyTo(string $target): bool
     {
-        foreach ($this->paths as $path) {
+        foreach ($this->paths() as $path) {
             if (is_file($path) && copy($path, $target) && hash_file('xxh128', $target) === $this->hash) {
                 return true;
             }
@@ -73,5 +71,13 @@ final readonly class ProvedPicture
         rename("{$target}.jpg", $target);
 
         return true;
+    }
+
+    /** @return list<string> */
+    private function paths(): array
+    {
+        $folders = app(Places::class)->folders($this->studio);
+
+        return array_map(fn (string $place): string => ($folders[$place] ?? '').'/'.$this->below, $this->places);
     }
 }

@@ -66,7 +66,7 @@ final class Versions
     public function choose(Frame $frame, Version $version): void
     {
         Frame::query()->whereKey($frame->id)->update(['version_id' => $version->hash === null ? null : $version->id, 'large_path' => $version->large_path, 'small_path' => $version->small_path, 'width' => $version->width, 'height' => $version->height, 'best_px' => min(65535, max($version->width, $version->height))]);
-        $frame->refresh();
+        $frame->refresh()->unsetRelation('version');
     }
 
     /** What a file is by its first bytes, whatever its name says. */

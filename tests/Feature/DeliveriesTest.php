@@ -432,6 +432,24 @@ final class DeliveriesTest extends FeatureTestCase
         $this->get('/d/'.$recipient->token)->assertNotFound();
     }
 
+    public function test_the_page_of_a_delivery_asks_as_often_for_four_frames_as_for_one(): void
+    {
+        $asked = function (Delivery $delivery): int {
+            \Illuminate\Support\Facades\DB::flushQueryLog();
+            \Illuminate\Support\Facades\DB::enableQueryLog();
+            $this->get("/deliveries/{$delivery->id}")->assertOk();
+
+            return count(\Illuminate\Support\Facades\DB::getQueryLog());
+        };
+        $this->frames()[0]->update(['verdict' => 'keep']);
+        $web = Output::ofStudio($this->studio)->where('name', 'Web 2,400 px')->firstOrFail();
+        $one = $this->open(['ways' => ['jpegs', 'originals', "output:{$web->id}"]], '?verdict=keep');
+        $four = $this->open(['ways' => ['jpegs', 'originals', "output:{$web->id}"]]);
+        $asked($one);
+        self::assertSame($asked($one), $asked($four));
+        self::assertLessThan(60, $asked($four));
+    }
+
     public function test_names_come_in_every_form_and_an_unknown_form_falls_back_to_lines(): void
     {
         $names = $this->selection->frames()->pluck('frames.name')->all();

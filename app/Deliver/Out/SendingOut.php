@@ -22,6 +22,8 @@ final class SendingOut
 
     public const ORDER = 'order.json';
 
+    private const PIECE = 500;
+
     public function __construct(private readonly OutputWriter $writer)
     {
     }
@@ -101,22 +103,21 @@ final class SendingOut
     public function outOfDate(Shoot $shoot): array
     {
         $old = [];
-        $files = ShippedFile::query()->join('frames', 'frames.id', '=', 'shipped_files.frame_id')->where('frames.shoot_id', $shoot->id)->select('shipped_files.*')->with('frame.shoot.studio')->orderBy('shipped_files.id')->get();
-        $shipments = Shipment::query()->where('shoot_id', $shoot->id)->with('output', 'destination')->get()->keyBy('id');
-        foreach ($files as $file) {
-            $shipment = $shipments[$file->shipment_id] ?? null;
-            // An order that was taken is printed; it is not replaced.
-            if ($shipment === null || $shipment->destination->kind->takesOrders()) {
-                continue;
-            }
-            try {
-                if ($this->writer->fingerprint($file->frame, $shipment->output->plan()) === $file->fingerprint) {
+        // An order that was taken is printed; it is not replaced.
+        $shipments = Shipment::query()->where('shoot_id', $shoot->id)->with('output', 'destination')->get()->reject(fn (Shipment $shipment): bool => $shipment->destination->kind->takesOrders())->keyBy('id');
+        foreach (ShippedFile::query()->whereIn('shipment_id', $shipments->keys())->with('frame.shoot.studio', 'frame.files.copies', 'frame.files.sameAs.copies', 'frame.version.copies')->orderBy('id')->lazyById(self::PIECE)->chunk(self::PIECE) as $files) {
+            $captions = FrameCaption::query()->whereIn('frame_id', $files->pluck('frame_id'))->get()->keyBy('frame_id');
+            foreach ($files as $file) {
+                $shipment = $shipments[$file->shipment_id];
+                try {
+                    if ($this->writer->fingerprint($file->frame, $shipment->output->plan(), $captions->get($file->frame_id)?->caption() ?? Caption::of([])) === $file->fingerprint) {
+                        continue;
+                    }
+                } catch (UnableToDeliver) {
                     continue;
                 }
-            } catch (UnableToDeliver) {
-                continue;
+                $old[$shipment->id] = ['shipment' => $shipment, 'frames' => [...($old[$shipment->id]['frames'] ?? []), $file->frame_id], 'names' => [...($old[$shipment->id]['names'] ?? []), $file->name]];
             }
-            $old[$shipment->id] = ['shipment' => $shipment, 'frames' => [...($old[$shipment->id]['frames'] ?? []), $file->frame_id], 'names' => [...($old[$shipment->id]['names'] ?? []), $file->name]];
         }
 
         return $old;
