@@ -170,6 +170,38 @@ abstract class FeatureTestCase extends TestCase
         return Frame::inOrder($this->shoot)->get();
     }
 
+    /**
+     * Runs code in processes of its own, all at the same moment, with the settings of this test. What stands in the
+     * database so far is kept, so that they see it; the next test begins with an empty one.
+     *
+     * @param  list<string>  $codes
+     * @param  (callable(): mixed)|null  $hold  takes a lock that all of them wait for
+     * @return list<string> what each said
+     */
+    protected function atOnce(array $codes, ?callable $hold = null): array
+    {
+        \Illuminate\Foundation\Testing\RefreshDatabaseState::$migrated = false;
+        \Illuminate\Support\Facades\DB::commit();
+        $boot = 'require "vendor/autoload.php"; $app = require "bootstrap/app.php"; $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); config(json_decode($argv[1], true)); ';
+        $settings = json_encode(['queue.default' => 'sync', ...\Illuminate\Support\Arr::dot(['kanpai' => array_filter((array) config('kanpai'), fn (mixed $value): bool => is_string($value))]), 'kanpai.places' => config('kanpai.places')], JSON_THROW_ON_ERROR);
+        \Illuminate\Support\Facades\DB::beginTransaction();
+        $hold === null || $hold();
+        $running = $pipes = [];
+        foreach ($codes as $i => $code) {
+            $running[$i] = proc_open([PHP_BINARY, '-r', $boot.$code, $settings], [1 => ['pipe', 'w'], 2 => ['pipe', 'w']], $pipes[$i], base_path(), [...getenv(), 'DB_DATABASE' => (string) config('database.connections.mariadb.database'), 'KANPAI_INSTANCE' => 'test']) ?: self::fail('no process');
+        }
+        $hold === null || usleep(1_500_000);
+        \Illuminate\Support\Facades\DB::commit();
+        $said = [];
+        foreach ($running as $i => $process) {
+            $said[] = stream_get_contents($pipes[$i][1]).stream_get_contents($pipes[$i][2]);
+            proc_close($process);
+        }
+        \Illuminate\Support\Facades\DB::beginTransaction();
+
+        return $said;
+    }
+
     /** @return array<string, string> path => what it holds and when it was changed; without the marks of places */
     protected function tree(string $folder): array
     {

@@ -240,35 +240,16 @@ final class HandoffsTest extends FeatureTestCase
     {
         $frame = $this->frames()[0];
         $paths = [$this->picture('one.jpg', 50), $this->picture('two.jpg', 150)];
-        // Two other processes, at the same moment; this one holds the frame until both wait for it.
-        \Illuminate\Support\Facades\DB::commit();
-        try {
-            $code = 'require "vendor/autoload.php"; $app = require "bootstrap/app.php"; $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); config(json_decode($argv[1], true)); config(["database.connections.mysql.database" => "kanpai_feature", "database.connections.mariadb.database" => "kanpai_feature"]); app(App\Ingest\Versions::class)->add(App\Ingest\Frame::query()->with("shoot.studio", "card")->findOrFail((int) $argv[2]), $argv[3], $argv[4], "two at once"); echo "added";';
-            $settings = json_encode(['kanpai.places' => config('kanpai.places'), 'kanpai.pictures' => config('kanpai.pictures')], JSON_THROW_ON_ERROR);
-            \Illuminate\Support\Facades\DB::beginTransaction();
-            Frame::query()->whereKey($frame->id)->lockForUpdate()->first();
-            $running = $pipes = [];
-            foreach ($paths as $i => $path) {
-                $running[$i] = proc_open([PHP_BINARY, '-r', $code, $settings, (string) $frame->id, $path, pathinfo($frame->name, PATHINFO_FILENAME).'-edit.jpg'], [1 => ['pipe', 'w'], 2 => ['pipe', 'w']], $pipes[$i], base_path(), [...getenv(), 'DB_DATABASE' => 'kanpai_feature', 'KANPAI_INSTANCE' => 'test']) ?: self::fail('no process');
-            }
-            usleep(1_500_000);
-            \Illuminate\Support\Facades\DB::commit();
-            foreach ($running as $i => $process) {
-                self::assertSame('added', stream_get_contents($pipes[$i][1]).stream_get_contents($pipes[$i][2]));
-                proc_close($process);
-            }
-            $versions = Version::query()->where('frame_id', $frame->id)->orderBy('number')->get();
-            self::assertSame([1, 2, 3], $versions->pluck('number')->all());
-            self::assertEqualsCanonicalizing(array_map(fn (string $path) => hash_file('xxh128', $path), $paths), $versions->slice(1)->pluck('hash')->all());
-            self::assertSame(2, $versions->slice(1)->pluck('destination')->unique()->count());
-            foreach ($versions->slice(1) as $version) {
-                self::assertSame($version->hash, hash_file('xxh128', "{$this->folder}/drive/{$version->destination}"));
-            }
-            self::assertSame($versions->last()?->id, $frame->refresh()->version_id);
-        } finally {
-            \Illuminate\Foundation\Testing\RefreshDatabaseState::$migrated = false;
-            \Illuminate\Support\Facades\DB::beginTransaction();
+        $said = $this->atOnce(array_map(fn (string $path): string => 'app(App\Ingest\Versions::class)->add(App\Ingest\Frame::query()->with("shoot.studio", "card")->findOrFail('.$frame->id.'), '.var_export($path, true).', '.var_export(pathinfo($frame->name, PATHINFO_FILENAME).'-edit.jpg', true).', "two at once"); echo "added";', $paths), fn () => Frame::query()->whereKey($frame->id)->lockForUpdate()->first());
+        self::assertSame(['added', 'added'], $said);
+        $versions = Version::query()->where('frame_id', $frame->id)->orderBy('number')->get();
+        self::assertSame([1, 2, 3], $versions->pluck('number')->all());
+        self::assertEqualsCanonicalizing(array_map(fn (string $path) => hash_file('xxh128', $path), $paths), $versions->slice(1)->pluck('hash')->all());
+        self::assertSame(2, $versions->slice(1)->pluck('destination')->unique()->count());
+        foreach ($versions->slice(1) as $version) {
+            self::assertSame($version->hash, hash_file('xxh128', "{$this->folder}/drive/{$version->destination}"));
         }
+        self::assertSame($versions->last()?->id, $frame->refresh()->version_id);
     }
 
     public function test_a_raw_editors_results_come_from_a_watched_folder_once_each_time_they_are_written(): void
@@ -308,6 +289,46 @@ final class HandoffsTest extends FeatureTestCase
         // The same once more brings nothing new.
         app(Returning::class)->takeIn(ReturnedFile::query()->create([...ReturnedFile::query()->sole()->only(['shoot_id', 'handoff_id', 'name', 'bytes']), 'stored' => $path, 'state' => ReturnState::New, 'came_at' => now()]));
         self::assertSame(2, Version::query()->count());
+    }
+
+    public function test_two_frames_of_one_name_go_out_under_two_and_come_back_to_their_own(): void
+    {
+        // Two bodies that began at the same number.
+        [$own, $stem] = [$this->frames()[0], $this->stem(0)];
+        $this->pushCard('ivo', 1);
+        $ivo = $this->copyCard($this->readCard('ivo'));
+        $other = $ivo->frames()->firstOrFail();
+        $file = $other->files()->firstOrFail();
+        $twin = dirname($file->destination).'/'.$stem.'.JPG';
+        foreach (['drive', 'backup'] as $place) {
+            rename("{$this->folder}/{$place}/{$file->destination}", "{$this->folder}/{$place}/{$twin}");
+        }
+        $file->update(['destination' => $twin]);
+        $this->post("/shoots/{$this->shoot->id}/handoffs?verdict=", ['people' => 'Robin Saye <robin@harbour.example>'])->assertSessionHasNoErrors();
+        $handoff = Handoff::query()->orderByDesc('id')->firstOrFail();
+        $names = $handoff->delivery->files()->get()->groupBy('frame_id')->map(fn ($files): array => $files->map(fn (DeliveryFile $one): string => $one->name)->sort()->values()->all());
+        self::assertSame(["{$stem}_card2.JPG", "{$stem}_card2.xmp"], $names[$other->id]);
+        self::assertContains("{$stem}.DNG", $names[$own->id]);
+        $this->link = '/d/'.$handoff->delivery->recipients()->firstOrFail()->token;
+        $other->update(['name' => "{$stem}_card2.JPG"]);
+        auth()->logout();
+        $this->sendBack($this->picture("{$stem}_card2-edit.jpg", 33));
+        $this->sendBack($this->picture("{$stem}-edit.jpg", 44));
+        self::assertSame([2, 2], [Version::query()->where('frame_id', $other->id)->max('number'), Version::query()->where('frame_id', $own->id)->max('number')]);
+    }
+
+    public function test_at_one_hundred_per_cent_the_version_is_seen(): void
+    {
+        $frame = $this->frames()[0];
+        $route = collect(\Illuminate\Support\Facades\Route::getRoutes()->getRoutes())->first(fn ($route): bool => str_contains((string) $route->getActionName(), 'WholePictureController'));
+        $address = '/'.str_replace(['{shoot}', '{frame}'], [(string) $this->shoot->id, (string) $frame->id], (string) $route?->uri());
+        $bytes = fn (): string => (string) file_get_contents($this->get($address)->assertOk()->baseResponse->getFile()->getPathname());
+        $before = $bytes();
+        $path = $this->picture('seen.jpg', 12);
+        app(Versions::class)->add($frame, $path, 'seen.jpg', 'a test');
+        self::assertSame((string) file_get_contents($path), $bytes());
+        app(Versions::class)->choose($frame, Version::query()->where(['frame_id' => $frame->id, 'number' => 1])->firstOrFail());
+        self::assertSame($before, $bytes());
     }
 
     public function test_a_version_is_taken_from_the_other_place_where_one_was_damaged(): void

@@ -207,4 +207,18 @@ final class OutputsTest extends FeatureTestCase
         $this->actingAs($this->member)->post("{$address}/{$mine->id}/remove")->assertRedirect();
         self::assertNull(Output::query()->find($mine->id));
     }
+
+    public function test_two_runs_at_once_over_the_same_frames_write_each_file_whole_and_know_it_once(): void
+    {
+        $web = Output::query()->where('name', 'Web 2,400 px')->firstOrFail();
+        $task = fn (): int => Task::open($this->shoot, 'outputs', 'outputs:'.OutputRun::query()->create(['shoot_id' => $this->shoot->id, 'outputs' => [$web->id], 'frames' => $this->frames()->modelKeys(), 'begun_at' => now()])->id, 'Writing', 'frames', 3)->id;
+        $said = $this->atOnce(array_map(fn (int $id): string => "(new App\\Deliver\\WriteOutputs({$id}))->handle(); \$task = App\\Studio\\Task::query()->findOrFail({$id}); while (! \$task->refresh()->state->isOver()) { (new App\\Deliver\\WriteOutputs({$id}))->handle(); } echo \$task->state->value.\$task->problem;", [$task(), $task()]));
+        self::assertSame(['done', 'done'], $said);
+        $files = OutputFile::query()->where('output_id', $web->id)->get();
+        self::assertCount(3, $files);
+        foreach ($files as $file) {
+            self::assertSame([$file->hash, $file->bytes], [hash_file('xxh128', "{$this->folder}/outputs/{$file->path}"), filesize("{$this->folder}/outputs/{$file->path}")]);
+        }
+        self::assertSame([], glob("{$this->folder}/outputs/*/*/*/.*part*") ?: []);
+    }
 }
