@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Deliver\Handoff;
 
+use App\Deliver\DeliveryFile;
 use App\Imaging\UnableToMakePicture;
 use App\Ingest\Frame;
 use App\Ingest\Versions;
@@ -88,11 +89,15 @@ final class Returning
         $file->update(['state' => ReturnState::Left]);
     }
 
-    /** @return array<int, string> frames that a file may belong to: those that were handed off, or all of the shoot */
+    /** @return array<int, string> frames that a file may belong to: those of the handoff, by the names they went out under, or all of the shoot */
     private function names(ReturnedFile $file): array
     {
-        $frames = $file->handoff_id === null ? Frame::of($file->shoot) : Frame::query()->whereIn('id', HandoffFrame::query()->where('handoff_id', $file->handoff_id)->select('frame_id'));
+        if ($file->handoff === null) {
+            return array_map(strval(...), Frame::of($file->shoot)->toBase()->pluck('name', 'frames.id')->all());
+        }
+        $own = Frame::query()->whereIn('id', HandoffFrame::query()->where('handoff_id', $file->handoff_id)->select('frame_id'))->toBase()->pluck('name', 'id')->all();
+        $out = DeliveryFile::query()->where('delivery_id', $file->handoff->delivery_id)->where('way', 'like', 'original:%')->whereNotNull('frame_id')->orderBy('id')->toBase()->pluck('name', 'frame_id')->all();
 
-        return array_map(strval(...), $frames->toBase()->pluck('name', 'frames.id')->all());
+        return array_map(strval(...), $out + $own);
     }
 }
