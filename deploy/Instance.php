@@ -45,7 +45,7 @@ final class Instance
     /** Makes the folders and the settings, keeping what is set already. */
     public function prepare(?int $port): void
     {
-        foreach (['', 'run', 'log', 'tmp', 'app', 'pictures', 'deliveries', 'outputs', 'places/work', 'places/backup', 'disks/archive', 'arrivals', 'rack', 'slots', 'outbox', 'framework/views', 'framework/cache', 'framework/sessions'] as $folder) {
+        foreach (['', 'run', 'log', 'tmp', 'app', 'pictures', 'deliveries', 'outputs', 'sheets', 'sent-out', 'archive', 'watched/exports', 'places/work', 'places/backup', 'disks/archive', 'arrivals', 'rack', 'slots', 'outbox', 'framework/views', 'framework/cache', 'framework/sessions'] as $folder) {
             if (! is_dir($this->path.'/'.$folder)) {
                 mkdir($this->path.'/'.$folder, 0700, true);
             }
@@ -108,9 +108,15 @@ final class Instance
         }
     }
 
+    /** All of it but the archive: what has left the desk is not to be lost with it. */
     public function remove(): void
     {
-        self::delete($this->path);
+        foreach (is_dir($this->path) ? array_diff(scandir($this->path) ?: [], ['.', '..', 'archive']) : [] as $name) {
+            self::delete("{$this->path}/{$name}");
+        }
+        // Empty folders hold nothing.
+        @rmdir("{$this->path}/archive");
+        @rmdir($this->path);
         $this->settings = [];
     }
 

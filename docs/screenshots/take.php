@@ -28,7 +28,6 @@ $take = function (Browser $browser, string $name) use ($shown): void {
 $studio->visit('/sign-in')->fill('#email', 'mara@quill.example')->fill('#password', 'lantern supper')->click('button')->find('.shoots');
 $take($studio, 'shoots');
 $take($studio->visit('/shoots/1/ingest'), 'ingest');
-$take($studio->visit('/cards/1/report'), 'ledger');
 if ($shown('choose')) {
     // A card in the second shoot that nobody has copied.
     $studio->visit('/shoots/2/ingest')->click("[data-read='mara-long'], [data-card='mara-long'] h2 a")->find('[data-choose][data-ready]', 30);
@@ -41,19 +40,8 @@ if ($shown('choose')) {
 $studio->visit('/shoots/1/clocks');
 $studio->find('[data-clocks][data-ready]');
 $take($studio, 'clocks');
-if ($shown('clocks-tie')) {
-    // Two frames of one instant are held, the last shooter's body two seconds off.
-    $studio->script("document.querySelector('.compare button').click()");
-    $studio->find('#suggestion li')->click();
-    $studio->script("document.querySelectorAll('[data-nudge]')[4].click(); document.querySelectorAll('[data-nudge]')[4].click(); window.scrollTo(0, 0)");
-    $take($studio, 'clocks-tie');
-}
 $studio->visit('/shoots/1/captions?verdict=keep')->find('[data-captions][data-ready]');
 $take($studio, 'captions');
-if ($shown('captions-batch')) {
-    $studio->fill('#headline', '{{moment}}, {{time}}')->click('[data-sheet] .btn-next')->see('frames change', 20);
-    $take($studio, 'captions-batch');
-}
 $studio->visit('/shoots/1/cull')->find('[data-ready]');
 $take($studio, 'cull-wall');
 $studio->script("document.querySelector('[data-wall]').focus()");
@@ -64,10 +52,23 @@ if ($shown('cull-rivals')) {
     $studio->press('x', 'right', 'right', 'x', 'right', 'x', 'r')->find('.rivals figure');
     $take($studio, 'cull-rivals');
 }
-$take($studio->visit('/shoots/1/cull/rounds'), 'cull-count');
 $take($studio->visit('/shoots/1/proof'), 'proof');
 $take($studio->visit('/galleries/1'), 'proof-said');
 $take($studio->visit('/shoots/1/deliver'), 'deliver');
+if ($shown('outputs')) {
+    $studio->visit('/shoots/1/outputs?verdict=keep')->script("document.querySelectorAll('.output-line input').forEach((box, i) => { box.checked = i > 0 && i < 5; }); document.querySelector('.field-group:nth-of-type(5)').open = true");
+    $take($studio, 'outputs');
+}
+$take($studio->visit('/handoffs/1'), 'handoff');
+if ($shown('archive')) {
+    $studio->visit('/shoots/1/archive');
+    if (! str_contains($studio->text('main'), 'read and found whole')) {
+        $studio->click('.panel .btn-next')->find("[data-bag][data-state='checked']", 120);
+    }
+    $take($studio, 'archive');
+}
+$delivery = $studio->visit('/deliveries/1')->attribute('[data-link]', 'href');
+$retoucher = $studio->visit('/handoffs/1')->attribute('[data-link]', 'href');
 $studio->close();
 
 $guest = Browser::open($address);
@@ -80,10 +81,8 @@ $guest->click("[data-tool='circle']");
 $guest->fill('#text', 'Could his eyes be a little brighter?');
 $take($guest, 'gallery-large');
 $guest->press('escape');
-if ($shown('gallery-send')) {
-    $guest->click('[data-send]')->see('Your selection');
-    $take($guest, 'gallery-send');
-}
+$take($guest->visit($delivery), 'delivery');
+$take($guest->visit($retoucher), 'retoucher');
 $guest->close();
 
 $phone = Browser::open($address, 500, 800);

@@ -63,6 +63,18 @@ final class Browser
         return self::open(self::address())->visit('/sign-in')->fill('#email', $email)->fill('#password', 'a good password')->click('.btn-next')->see('shoots to finish');
     }
 
+    /** A shoot with the frames of one card of the rack, copied and safe. @return int its number */
+    public function openShoot(string $name, string $card): int
+    {
+        $this->click('a.btn-next')->fill('#name', $name)->script("document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = 'Europe/London'");
+        $this->click('.btn-next')->see('Cards in the slots');
+        $shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', $this->web->getCurrentURL());
+        $this->visit("/shoots/{$shoot}/ingest")->click("[data-read='{$card}']")->find('[data-choose][data-ready]', 30);
+        $this->visit("/shoots/{$shoot}/ingest")->click("[data-copy='{$card}']")->find("[data-card='{$card}'][data-state='safe']", 90);
+
+        return $shoot;
+    }
+
     public function visit(string $path): self
     {
         $this->web->get(preg_match('/^(http|about)/', $path) === 1 ? $path : $this->base.$path);

@@ -16,11 +16,7 @@ final class OutputsTest extends TestCase
     public static function setUpBeforeClass(): void
     {
         self::$studio = $studio = Browser::openStudio('Output Pictures');
-        $studio->click('a.btn-next')->fill('#name', 'Quay day')->script("document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = 'Europe/London'");
-        $studio->click('.btn-next')->see('Cards in the slots');
-        self::$shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', $studio->web->getCurrentURL());
-        $studio->visit('/shoots/'.self::$shoot.'/ingest')->click("[data-read='mara-wide']")->find('[data-choose][data-ready]', 30);
-        $studio->visit('/shoots/'.self::$shoot.'/ingest')->click("[data-copy='mara-wide']")->find("[data-card='mara-wide'][data-state='safe']", 90);
+        self::$shoot = $studio->openShoot('Quay day', 'mara-wide');
     }
 
     public static function tearDownAfterClass(): void

@@ -14,7 +14,7 @@
             </div>
             <x-problem of="outputs"/>
             <button class="btn btn-next" @disabled($meant === 0 || $task?->isUnderWay())>Write {{ number_format($meant) }} {{ Str::plural('frame', $meant) }}</button>
-            <p class="small quiet">Files go below {{ $folder }}. What is written there already in the same way is left as it is; originals are not touched.</p>
+            <p class="small quiet">Files go below {{ basename(dirname($folder)) }}/{{ basename($folder) }} in the folder of this installation. What is written there already in the same way is left as it is; originals are not touched.</p>
         </form>
         @if($task)
         <div class="panel stack" data-run-task>

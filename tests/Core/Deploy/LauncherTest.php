@@ -88,6 +88,9 @@ final class LauncherTest extends TestCase
         $test->remove();
         self::assertDirectoryDoesNotExist($test->path);
         self::assertDirectoryExists($main->path);
+        mkdir($main->path.'/archive/1/a-bag', 0700, true);
+        $main->remove();
+        self::assertSame(['archive'], array_values(array_diff(scandir($main->path) ?: [], ['.', '..'])), 'what was archived goes with the installation');
     }
 
     public function test_a_socket_fits_into_what_the_operating_system_allows(): void
