@@ -25,7 +25,8 @@ final class ArchiveReport implements StageReport
                 BagState::Checked => new Stage('archive', 1.0, 'archived'),
                 BagState::Damaged => new Stage('archive', 0.5, 'damaged', 'Look at the damaged archive', 'a file of it is not as it was', true),
                 BagState::Made, BagState::Making, BagState::Arriving => new Stage('archive', 0.5, 'under way'),
-                default => new Stage('archive', 0.0),
+                // A finished shoot may leave the desk.
+                default => $shoot->finished_at === null ? new Stage('archive', 0.0) : new Stage('archive', 0.0, 'not yet', 'Archive the shoot'),
             };
         }
 

@@ -7,6 +7,7 @@ namespace App\Archive;
 use App\Ingest\Card;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Cull\Verdict;
 
@@ -17,6 +18,8 @@ use Kanpai\Core\Cull\Verdict;
  */
 final class DiskUse
 {
+    private const SECONDS = 300;
+
     /**
      * In as many queries as there are kinds of files, not shoots.
      *
@@ -56,13 +59,17 @@ final class DiskUse
     private function pictures(Shoot $shoot): int
     {
         $folders = Card::query()->where('shoot_id', $shoot->id)->pluck('uuid')->flatMap(fn (string $uuid): array => [$uuid, "versions-{$uuid}"])->merge(DB::table('galleries')->where('shoot_id', $shoot->id)->pluck('uuid')->map(fn ($uuid): string => "gallery-{$uuid}"));
-        $bytes = 0;
-        foreach ($folders as $folder) {
-            foreach (glob(config('kanpai.pictures')."/{$folder}/*") ?: [] as $file) {
-                $bytes += (int) @filesize($file);
-            }
-        }
 
-        return $bytes;
+        // Ten thousand files are not counted anew with every look.
+        return (int) Cache::remember("pictures-of-{$shoot->id}", self::SECONDS, function () use ($folders): int {
+            $bytes = 0;
+            foreach ($folders as $folder) {
+                foreach (glob(config('kanpai.pictures')."/{$folder}/*") ?: [] as $file) {
+                    $bytes += (int) @filesize($file);
+                }
+            }
+
+            return $bytes;
+        });
     }
 }

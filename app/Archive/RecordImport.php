@@ -8,6 +8,9 @@ use App\Deliver\Out\DestinationKind;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use Kanpai\Core\Archive\InvalidBag;
+use Kanpai\Core\Archive\Manifest;
 
 /**
  * Writes the record of an archived shoot into the database. On an empty installation every row keeps its number; where
@@ -151,6 +154,8 @@ final class RecordImport
      */
     private function moved(string $table, array $row): ?array
     {
+        $this->guard($table, $row);
+        $row = [...$row, ...array_intersect_key(ShootTables::OF_THE_MACHINE[$table] ?? [], $row)];
         if (isset($row['id'])) {
             $row['id'] = (int) $row['id'] + ($this->moved[$table] ?? 0);
         }
@@ -176,6 +181,29 @@ final class RecordImport
         }
 
         return $row;
+    }
+
+    /**
+     * A record may come from anywhere: what it names as files lies below the folders they belong to, or it is refused.
+     *
+     * @param  array<string, mixed>  $row
+     *
+     * @throws InvalidBag
+     */
+    private function guard(string $table, array $row): void
+    {
+        foreach (ShootTables::PATHS[$table] ?? [] as $column) {
+            if (isset($row[$column]) && $row[$column] !== '') {
+                Manifest::stays((string) $row[$column]);
+            }
+        }
+        if (isset($row['uuid']) && ! Str::isUuid((string) $row['uuid'])) {
+            throw InvalidBag::climbs((string) $row['uuid']);
+        }
+        $mark = $table === 'galleries' && is_string($row['mark'] ?? null) ? json_decode($row['mark'], true) : null;
+        if (is_array($mark) && is_string($mark['image'] ?? null) && $mark['image'] !== '') {
+            Manifest::stays($mark['image']);
+        }
     }
 
     private function number(string $table, int $old): ?int

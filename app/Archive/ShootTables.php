@@ -45,6 +45,15 @@ final class ShootTables
     /** What is not carried to another installation, because it says what stands on this one's disks. */
     public const OF_THE_DISK = ['copies', 'version_copies', 'sidecars', 'output_files', 'output_runs'];
 
+    /** Columns that name a file below some folder: none of them may lead out of it. */
+    public const PATHS = [
+        'files' => ['destination'], 'versions' => ['destination', 'large_path', 'small_path'], 'sidecars' => ['path'], 'frames' => ['small_path', 'large_path'], 'gallery_frames' => ['small_path', 'large_path', 'plain_small_path', 'plain_large_path'],
+        'delivery_files' => ['stored', 'name'], 'delivery_zips' => ['stored', 'name'], 'shipped_files' => ['folder', 'name'], 'output_files' => ['path'],
+    ];
+
+    /** Columns that say where something lies on the machine the bag was made on. */
+    public const OF_THE_MACHINE = ['cards' => ['slot' => ''], 'returned_files' => ['stored' => '', 'seen' => null]];
+
     /** Bits of uses, which another studio may have dealt out otherwise. */
     public const USES = ['frames' => ['uses'], 'marks' => ['uses', 'uses_before']];
 }

@@ -18,6 +18,7 @@ use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Archive\InvalidBag;
+use Kanpai\Core\Archive\Manifest;
 use Kanpai\Core\Card\UnableToCopy;
 
 /**
@@ -180,6 +181,7 @@ final class TakeInBag extends WorkInTurns
         $moved = (int) DB::table('frames')->where('shoot_id', $shoot->id)->min('id') - $first('frames');
         foreach ($said['tables']['sidecars'] ?? [] as $row) {
             $path = (string) ShootRecord::bytes($row['path']);
+            Manifest::stays($path);
             $source = $bag->folder()->path.'/'.BagFolder::ORIGINALS.'/'.$path;
             foreach (is_file($source) ? $places : [] as $place) {
                 if (! is_file("{$place->path}/{$path}")) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Deliver;
 
 use App\Captions\FrameCaption;
+use App\Deliver\Handoff\Handoff;
 use App\Ingest\Frame;
 use App\Proof\Selection;
 use App\Studio\Shoot;
@@ -95,7 +96,7 @@ final class Delivering
     public function close(DeliveryPart $part): bool
     {
         $delivery = $part->delivery;
-        if ($part->files()->doesntExist() && $part->number > 1) {
+        if ($part->isEmpty() && $part->number > 1) {
             $part->delete();
 
             return true;
@@ -148,7 +149,9 @@ final class Delivering
     {
         $delivery = $recipient->delivery;
         $parts = $delivery->parts->whereNotNull('made_at');
-        Mail::to($recipient->email)->send(new StudioMail($delivery->shoot->studio, ($recipient->told_at === null ? 'Your pictures of ' : 'New pictures of ').$delivery->shoot->name, 'deliver.mail-guest', ['delivery' => $delivery, 'recipient' => $recipient, 'part' => $parts->last(), 'isFirst' => $recipient->told_at === null, 'count' => $delivery->current()->distinct()->count('frame_id'), 'new' => $parts->last()?->files()->distinct()->count('frame_id')]));
+        Mail::to($recipient->email)->send(new StudioMail($delivery->shoot->studio, match (true) {
+            Handoff::ofDelivery($delivery->id) !== null => 'To be worked on: ', $recipient->told_at === null => 'Your pictures of ', default => 'New pictures of '
+        }.$delivery->shoot->name, Handoff::ofDelivery($delivery->id) === null ? 'deliver.mail-guest' : 'deliver.mail-retoucher', ['delivery' => $delivery, 'recipient' => $recipient, 'part' => $parts->last(), 'isFirst' => $recipient->told_at === null, 'count' => $delivery->current()->distinct()->count('frame_id'), 'new' => $parts->last()?->files()->distinct()->count('frame_id')]));
         $recipient->update(['told_at' => now()]);
     }
 

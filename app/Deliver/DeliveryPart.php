@@ -36,6 +36,12 @@ final class DeliveryPart extends Model
         return $this->belongsTo(Delivery::class);
     }
 
+    /** Whether it brought nothing. A turn of a handoff brings its list, even where no file has changed. */
+    public function isEmpty(): bool
+    {
+        return $this->files()->doesntExist() && ! in_array(Ways::HANDOFF, $this->ways, true);
+    }
+
     /** @return HasMany<DeliveryFile, $this> */
     public function files(): HasMany
     {

@@ -51,7 +51,7 @@ final class MakeDelivery extends WorkInTurns
     private function pack(Task $task, DeliveryPart $part, int $frames): bool
     {
         $zipping = app(Zipping::class);
-        if ($part->files()->doesntExist()) {
+        if ($part->isEmpty()) {
             return app(Delivering::class)->close($part);
         }
         $zips = $zipping->plan($part);

@@ -39,6 +39,7 @@ use Kanpai\Core\Cull\Verdict;
  * @property string|null $small_path
  * @property string|null $large_path
  * @property bool $is_pictured
+ * @property string|null $aside_at when it was set aside
  * @property int|null $version_id which version stands for it; none for the camera's own picture
  * @property int $best_px pixels of the long side of the best picture that can be shown
  * @property Verdict $verdict

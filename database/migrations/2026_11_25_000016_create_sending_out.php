@@ -28,6 +28,8 @@ return new class extends Migration
             $table->json('frames');
             $table->unsignedSmallInteger('copies')->default(1);
             $table->string('note', 500)->default('');
+            // Whether frames that were dropped since are taken away there.
+            $table->boolean('clears')->default(false);
             $table->timestamp('begun_at');
             $table->timestamp('done_at')->nullable();
         });

@@ -63,7 +63,7 @@ final class ReturnAndArchiveTest extends TestCase
         exec('djpeg -scale 1/2 '.escapeshellarg($jpegs[0]).' | cjpeg -quality 90 > '.escapeshellarg($edit));
         copy($edit, self::$folder.'/whose is it.jpg');
         $retoucher->chooseFolder('[data-folder]', $edit."\n".self::$folder.'/whose is it.jpg');
-        $retoucher->see('files are here', 30)->see('is version 2 of '.basename($jpegs[0]), 30)->see('the studio will say to which picture it belongs', 30);
+        $retoucher->see('files of your choice are here', 30)->see('is version 2 of '.basename($jpegs[0]), 30)->see('the studio will say to which picture it belongs', 30);
         self::assertSame([], $retoucher->complaints());
 
         // The studio says where the other one belongs, and sends one out once more.

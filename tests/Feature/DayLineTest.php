@@ -18,7 +18,7 @@ final class DayLineTest extends FeatureTestCase
         $this->pushCard('mara-wide', 3);
         $this->readCard('ivo');
         $this->readCard('mara-wide');
-        foreach (['ingest', 'captions', 'cull', 'proof', 'deliver'] as $page) {
+        foreach (['ingest', 'captions', 'cull', 'proof', 'deliver', 'archive'] as $page) {
             $content = (string) $this->get("/shoots/{$this->shoot->id}/{$page}")->assertOk()->getContent();
             self::assertSame(1, substr_count($content, 'data-day-line'), $page);
             self::assertSame(1, substr_count($content, 'aria-current="page"'), $page);

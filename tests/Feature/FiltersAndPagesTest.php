@@ -83,7 +83,7 @@ final class FiltersAndPagesTest extends FeatureTestCase
     public function test_empty_pages_say_what_to_do_first(): void
     {
         $this->actingAs($this->member);
-        foreach (['ingest' => 'No card is in a slot', 'clocks' => 'Read a card first', 'captions' => 'No frame meets this filter', 'cull' => 'Read a card first', 'proof' => 'No gallery yet', 'deliver' => 'No selection has come in yet'] as $page => $words) {
+        foreach (['ingest' => 'No card is in a slot', 'clocks' => 'Read a card first', 'captions' => 'No frame meets this filter', 'cull' => 'Read a card first', 'proof' => 'No gallery yet', 'deliver' => 'No selection has come in yet', 'outputs' => '0 of 0 frames', 'sent-out' => 'Nothing of this shoot is sent out yet', 'handoffs' => 'Nothing is out', 'sheets' => 'None yet', 'archive' => 'Not archived yet'] as $page => $words) {
             $this->get("/shoots/{$this->shoot->id}/{$page}")->assertOk()->assertSee($words);
         }
         $this->get('/outbox')->assertSee('No mail yet');

@@ -345,6 +345,24 @@ final class HandoffsTest extends FeatureTestCase
         self::assertFalse(\App\Ingest\ProvedPicture::of($frame)->copyTo($target));
     }
 
+    public function test_the_mails_of_a_handoff_say_what_it_is_and_its_page_is_its_own(): void
+    {
+        $recipient = $this->handoff->delivery->recipients()->firstOrFail();
+        $this->get("/deliveries/{$this->handoff->delivery_id}")->assertRedirect("/handoffs/{$this->handoff->id}");
+        $this->get("/shoots/{$this->shoot->id}/deliver")->assertOk()->assertDontSee('Robin Saye');
+        $this->post("/recipients/{$recipient->id}/tell")->assertRedirect();
+        $mails = fn () => \App\Studio\OutboxMail::query()->where('recipient', 'robin@harbour.example')->orderByDesc('id')->firstOrFail();
+        self::assertSame('To be worked on: Harbour day', $mails()->subject);
+        self::assertStringContainsString('4 pictures of Harbour day are ready for you to work on', $mails()->body);
+        self::assertStringContainsString($recipient->address(), $mails()->body);
+        $this->post("/handoffs/{$this->handoff->id}/turn", ['again' => [$this->frames()[0]->id], 'note' => 'Warmer'])->assertSessionHasNoErrors();
+        $this->post("/recipients/{$recipient->id}/tell");
+        self::assertStringContainsString('There is more to do on the pictures of Harbour day: Turn 2', $mails()->body);
+        // The list goes along, although no file has changed.
+        $zip = $this->handoff->delivery->zips()->sole();
+        self::assertStringContainsString('Warmer', (string) shell_exec('unzip -p '.escapeshellarg($this->handoff->delivery->folder().'/'.$zip->stored).' list.csv'));
+    }
+
     public function test_bad_words_and_strangers_stay_outside(): void
     {
         $this->post("/shoots/{$this->shoot->id}/handoffs?verdict=", ['people' => ''])->assertSessionHasErrors('people');

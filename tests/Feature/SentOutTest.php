@@ -108,6 +108,26 @@ final class SentOutTest extends FeatureTestCase
         $this->get("/shoots/{$this->shoot->id}/sent-out")->assertDontSee('out of date');
     }
 
+    public function test_a_frame_that_was_dropped_since_is_taken_away_when_asked(): void
+    {
+        $drop = $this->destination('drop');
+        $shipment = $this->sendTo($drop);
+        $folder = $drop->standIn()->folder().'/'.$shipment->folder();
+        $this->frames()[2]->update(['verdict' => 'drop']);
+        $this->frames()[3]->update(['rating' => 2]);
+        $name = ShippedFile::query()->where('frame_id', $this->frames()[2]->id)->firstOrFail()->name;
+        $this->get("/shoots/{$this->shoot->id}/sent-out")->assertSee('2 out of date there, 1 of them dropped since')->assertSee('Replace 1 and Take 1 away there');
+        // Sending others takes nothing away.
+        $this->sendTo($drop);
+        self::assertFileExists("{$folder}/{$name}");
+        $this->post('/shipments/'.Shipment::query()->max('id').'/replace')->assertRedirect();
+        $this->post("/shipments/{$shipment->id}/replace")->assertRedirect();
+        self::assertFileDoesNotExist("{$folder}/{$name}");
+        self::assertCount(3, glob("{$folder}/*.jpg") ?: []);
+        self::assertNotContains($name, array_column($this->said("{$folder}/manifest.json")['pictures'], 'name'));
+        $this->get("/shoots/{$this->shoot->id}/sent-out")->assertDontSee('out of date');
+    }
+
     public function test_a_print_desk_gets_orders_each_of_its_own(): void
     {
         $print = Output::query()->where('name', 'Print 8 × 10 in')->firstOrFail();

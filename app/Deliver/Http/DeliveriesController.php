@@ -6,6 +6,7 @@ namespace App\Deliver\Http;
 
 use App\Deliver\Delivering;
 use App\Deliver\Delivery;
+use App\Deliver\Handoff\Handoff;
 use App\Deliver\Receipts;
 use App\Deliver\Recipient;
 use App\Deliver\Ways;
@@ -18,6 +19,9 @@ use Illuminate\Validation\ValidationException;
 /** Deliveries of a shoot: opening one, what comes into it later, for whom it is, what was fetched. */
 final class DeliveriesController
 {
+    /** Pictures of a delivery that its page shows; the guest's shows all. */
+    private const SHOWN = 60;
+
     public function create(Request $request, Shoot $shoot): View
     {
         return view('deliver.new', ['shoot' => $shoot, 'ways' => Ways::known($shoot->studio), ...FramesAsked::by($request, $shoot)->forPage()]);
@@ -31,8 +35,12 @@ final class DeliveriesController
         return redirect()->route('delivery.show', $delivery);
     }
 
-    public function show(Request $request, Delivery $delivery, Receipts $receipts, Delivering $delivering): View
+    public function show(Request $request, Delivery $delivery, Receipts $receipts, Delivering $delivering): View|RedirectResponse
     {
+        $handoff = Handoff::ofDelivery($delivery->id);
+        if ($handoff !== null) {
+            return redirect()->route('handoff', $handoff)->with('said', session('said'));
+        }
         $receipts->collect();
         $delivery->load('shoot.studio', 'parts', 'recipients.receipts');
         $asked = FramesAsked::by($request, $delivery->shoot);
@@ -41,7 +49,7 @@ final class DeliveriesController
             'shoot' => $delivery->shoot, 'delivery' => $delivery, 'task' => $delivery->task(), 'ways' => Ways::known($delivery->shoot->studio), 'zips' => $delivery->zips(),
             'files' => $delivery->current()->toBase()->reorder()->selectRaw('COUNT(*) AS files, COUNT(DISTINCT frame_id) AS frames, COALESCE(SUM(bytes), 0) AS bytes')->first(),
             'fetched' => $delivery->recipients->mapWithKeys(fn (Recipient $recipient): array => [$recipient->id => $receipts->summed($recipient->receipts)])->all(),
-            'pictured' => Delivering::pictured($delivery), 'changed' => $delivery->made_at === null || $delivery->freed_at !== null ? [] : $delivering->outOfDate($delivery), ...$asked->forPage(),
+            'pictured' => Delivering::pictured($delivery)->take(self::SHOWN), 'changed' => $delivery->made_at === null || $delivery->freed_at !== null ? [] : $delivering->outOfDate($delivery), ...$asked->forPage(),
         ]);
     }
 

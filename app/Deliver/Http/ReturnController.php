@@ -31,7 +31,7 @@ final class ReturnController
             return response()->json(['problem' => $reason->getMessage()], $reason->status);
         }
 
-        return response()->json(['name' => count($files) === 1 ? $files[0]['path'] : count($files).' files', 'known' => '', 'wanted' => $wanted, 'tus' => "/d/{$token}/arriving", 'page' => null]);
+        return response()->json(['name' => 'your choice', 'known' => '', 'wanted' => $wanted, 'tus' => "/d/{$token}/arriving", 'page' => null]);
     }
 
     /** What became of what was sent. */

@@ -53,7 +53,7 @@ final class SentOutController
     {
         $old = $sending->outOfDate($shipment->shoot)[$shipment->id] ?? null;
         if ($old !== null) {
-            $sending->start($shipment->shoot, $shipment->destination, $shipment->output_id, $old['frames'], $shipment->copies, $shipment->note);
+            $sending->start($shipment->shoot, $shipment->destination, $shipment->output_id, $old['frames'], $shipment->copies, $shipment->note, clears: true);
         }
 
         return redirect()->route('sent-out', $shipment->shoot);

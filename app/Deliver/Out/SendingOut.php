@@ -14,6 +14,7 @@ use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Caption\Caption;
 use Kanpai\Core\Caption\Field;
+use Kanpai\Core\Cull\Verdict;
 
 /** Sends pictures to where they are shown or printed, and knows what stands there. */
 final class SendingOut
@@ -28,11 +29,11 @@ final class SendingOut
     {
     }
 
-    /** @param  non-empty-list<int>  $frames */
-    public function start(Shoot $shoot, Destination $destination, int $output, array $frames, int $copies = 1, string $note = ''): Shipment
+    /** @param  list<int>  $frames */
+    public function start(Shoot $shoot, Destination $destination, int $output, array $frames, int $copies = 1, string $note = '', bool $clears = false): Shipment
     {
-        return DB::transaction(function () use ($shoot, $destination, $output, $frames, $copies, $note): Shipment {
-            $shipment = Shipment::query()->create(['shoot_id' => $shoot->id, 'destination_id' => $destination->id, 'output_id' => $output, 'frames' => $frames, 'copies' => $copies, 'note' => $note, 'begun_at' => now()]);
+        return DB::transaction(function () use ($shoot, $destination, $output, $frames, $copies, $note, $clears): Shipment {
+            $shipment = Shipment::query()->create(['shoot_id' => $shoot->id, 'destination_id' => $destination->id, 'output_id' => $output, 'frames' => $frames, 'copies' => $copies, 'note' => $note, 'clears' => $clears, 'begun_at' => now()]);
             $this->goOn($shipment->setRelation('shoot', $shoot)->setRelation('destination', $destination));
 
             return $shipment;
@@ -79,6 +80,12 @@ final class SendingOut
     public function conclude(Shipment $shipment, Carrier $carrier): void
     {
         $folder = $shipment->folder();
+        if ($shipment->clears) {
+            foreach (self::gone(ShippedFile::query()->where(['destination_id' => $shipment->destination_id, 'folder' => $folder, 'output_id' => $shipment->output_id])->with('frame')->get()) as $file) {
+                $carrier->takesAway("{$folder}/{$file->name}");
+                $file->delete();
+            }
+        }
         $zone = $shipment->shoot->zone();
         $files = ShippedFile::query()->where(['destination_id' => $shipment->destination_id, 'folder' => $folder])->join('frames', 'frames.id', '=', 'shipped_files.frame_id')->orderBy('frames.taken_ms')->orderBy('shipped_files.id')->select('shipped_files.*')->with('frame')->get();
         $pictures = $files->map(function (ShippedFile $file) use ($zone): array {
@@ -96,9 +103,9 @@ final class SendingOut
     }
 
     /**
-     * What stands out there otherwise than it would be sent today.
+     * What stands out there otherwise than it would be sent today: frames that have changed, and such as were dropped.
      *
-     * @return array<int, array{shipment: Shipment, frames: non-empty-list<int>, names: non-empty-list<string>}> by shipment
+     * @return array<int, array{shipment: Shipment, frames: list<int>, names: non-empty-list<string>, gone: int}> by shipment
      */
     public function outOfDate(Shoot $shoot): array
     {
@@ -109,6 +116,13 @@ final class SendingOut
             $captions = FrameCaption::query()->whereIn('frame_id', $files->pluck('frame_id'))->get()->keyBy('frame_id');
             foreach ($files as $file) {
                 $shipment = $shipments[$file->shipment_id];
+                $old[$shipment->id] ??= ['shipment' => $shipment, 'frames' => [], 'names' => [], 'gone' => 0];
+                if (self::gone([$file]) !== []) {
+                    $old[$shipment->id]['gone']++;
+                    $old[$shipment->id]['names'][] = $file->name;
+
+                    continue;
+                }
                 try {
                     if ($this->writer->fingerprint($file->frame, $shipment->output->plan(), $captions->get($file->frame_id)?->caption() ?? Caption::of([])) === $file->fingerprint) {
                         continue;
@@ -116,11 +130,28 @@ final class SendingOut
                 } catch (UnableToDeliver) {
                     continue;
                 }
-                $old[$shipment->id] = ['shipment' => $shipment, 'frames' => [...($old[$shipment->id]['frames'] ?? []), $file->frame_id], 'names' => [...($old[$shipment->id]['names'] ?? []), $file->name]];
+                $old[$shipment->id]['frames'][] = $file->frame_id;
+                $old[$shipment->id]['names'][] = $file->name;
             }
         }
 
-        return $old;
+        return array_filter($old, fn (array $one): bool => $one['names'] !== []);
+    }
+
+    /**
+     * @param  iterable<ShippedFile>  $files
+     * @return list<ShippedFile> those whose frames are not meant any more
+     */
+    private static function gone(iterable $files): array
+    {
+        $gone = [];
+        foreach ($files as $file) {
+            if ($file->frame->verdict === Verdict::Drop || $file->frame->aside_at !== null) {
+                $gone[] = $file;
+            }
+        }
+
+        return $gone;
     }
 
     /** @param  array{destination_id: int, folder: string, frame_id: int, output_id: int}  $key */

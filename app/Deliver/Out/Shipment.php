@@ -23,6 +23,7 @@ use Kanpai\Core\Deliver\DeliveredName;
  * @property list<int> $frames
  * @property int $copies that a print desk makes of each
  * @property string $note
+ * @property bool $clears whether frames that were dropped since are taken away there
  * @property CarbonImmutable $begun_at
  * @property CarbonImmutable|null $done_at
  * @property Shoot $shoot
@@ -37,7 +38,7 @@ final class Shipment extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['frames' => 'array', 'copies' => 'int', 'begun_at' => 'immutable_datetime', 'done_at' => 'immutable_datetime'];
+    protected $casts = ['frames' => 'array', 'copies' => 'int', 'clears' => 'bool', 'begun_at' => 'immutable_datetime', 'done_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo

@@ -55,6 +55,7 @@
         <ul class="picked mt-3">
             @foreach($pictured as $frame)<li><div class="view"><img src="{{ App\Studio\PictureAddress::orNothing($frame->small_path) }}" alt="" loading="lazy"></div>{{ $frame->name }}</li>@endforeach
         </ul>
+        @if($delivery->frames_count > $pictured->count())<p class="mt-2">and {{ number_format($delivery->frames_count - $pictured->count()) }} more, all of them on the page behind the link.</p>@endif
     </section>
     <section>
         @if(! $delivery->freed_at)

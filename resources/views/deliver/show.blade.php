@@ -5,7 +5,7 @@
 <div class="columns">
     <section class="panel stack">
         <h2>Selections</h2>
-        @if($selections->isEmpty())<p>None has come in yet. When a guest sends one, it is delivered from here. <a href="{{ route('proof.show', $shoot) }}">Go to the galleries</a></p>@endif
+        @if($selections->isEmpty())<p>No selection has come in yet. When a guest sends one, it is delivered from here. <a href="{{ route('proof.show', $shoot) }}">Go to the galleries</a></p>@endif
         <div class="lines">
             @foreach($selections as $one)
                 <p><a href="{{ route('deliver.show', [$shoot, 'selection' => $one->id]) }}" @if($one->id === $selection?->id) aria-current="true" class="strong" @endif>{{ $one->name }} · {{ $one->frames_count }} frames</a><br><span class="quiet">{{ $one->sent_at->setTimezone($shoot->zone)->format('D j M, H:i') }} · from “{{ $one->gallery->title }}”</span></p>
