@@ -22,6 +22,9 @@ use Kanpai\Core\Deliver\DeliveredName;
  */
 final class Staging
 {
+    /** Bytes that have to be free before a frame is written: more than the files of any frame take. */
+    private const RESERVE = 300_000_000;
+
     public function __construct(private readonly Ways $ways, private readonly OutputFiles $outputs, private readonly HandoffFiles $handoff, private readonly ExifTool $exifTool, private readonly Places $places)
     {
     }
@@ -45,6 +48,10 @@ final class Staging
      */
     public function stage(DeliveryPart $part, Frame $frame, array $paths, int $place): void
     {
+        $free = @disk_free_space((string) config('kanpai.deliveries'));
+        if ($free !== false && $free < self::RESERVE) {
+            throw UnableToDeliver::hasNoRoom(self::RESERVE, (int) $free);
+        }
         $there = $part->delivery->files()->where('frame_id', $frame->id)->whereNull('replaced_at')->get();
         $due = array_filter($this->ways->fingerprints($frame, $part->ways, $part->delivery), fn (string $print, string $way): bool => $there->where('way', $way)->where('fingerprint', $print)->isEmpty(), ARRAY_FILTER_USE_BOTH);
         if ($due === []) {

@@ -385,6 +385,9 @@ final class DeliveriesTest extends FeatureTestCase
     /** APPNOTE.TXT 4.3.14: zip64 where a plain ZIP ends. Sparse and empty files take no room and little time. */
     public function test_a_zip_beyond_four_gigabytes_and_beyond_65535_files(): void
     {
+        if (disk_free_space($this->folder) < 6 << 30) {
+            self::markTestSkipped('There is no room for a ZIP of four gigabytes.');
+        }
         $large = fopen("{$this->folder}/sparse.bin", 'wb');
         self::assertNotFalse($large);
         ftruncate($large, (4 << 30) + 12_345);

@@ -288,6 +288,8 @@ final class HandoffsTest extends FeatureTestCase
         \Illuminate\Support\Facades\Event::fake([\App\Ingest\Upload\FileArrived::class]);
         $this->sendBack($path);
         self::assertSame(0, ReturnedFile::query()->count());
+        $this->artisan('kanpai:look');
+        self::assertSame(1, ReturnedFile::query()->count());
         $this->sendBack($path);
         self::assertSame(ReturnState::Taken, ReturnedFile::query()->sole()->state);
         // The same once more brings nothing new.
