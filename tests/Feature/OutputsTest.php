@@ -71,6 +71,8 @@ final class OutputsTest extends FeatureTestCase
         $tags = $this->tags($written['Full size'][0]);
         self::assertSame(['Final', 'Ada Fenn', 'sRGB'], [$tags['XMP-photoshop:Headline'], $tags['XMP-iptcExt:PersonInImage'], substr((string) ($tags['ICC_Profile:ProfileDescription'] ?? ''), 0, 4)]);
         self::assertSame($frame->taken_ms, (int) ((float) strtotime((string) preg_replace('/^(\d+):(\d+):/', '$1-$2-', substr((string) $tags['XMP-exif:DateTimeOriginal'], 0, 19)).' Europe/London') * 1000) + (int) round(1000 * (float) ('0.'.$tags['ExifIFD:SubSecTimeOriginal'])));
+        // Quality as exiftool tells it from the quantisation tables.
+        self::assertSame(['94', '94', '86', '84', '78'], array_map(fn (string $name): string => trim((string) shell_exec('exiftool -s3 -JPEGQualityEstimate '.escapeshellarg($written[$name][0]))), ['Full size', 'Print 8 × 10 in', 'Web 2,400 px', 'Social with mark', 'Proof']));
         $social = $this->tags($written['Social with mark'][0]);
         self::assertSame(['© 2026 Mara Quill', null, null], [$social['XMP-dc:Rights'] ?? null, $social['XMP-photoshop:Headline'] ?? null, $social['XMP-iptcExt:PersonInImage'] ?? null]);
         self::assertSame(0, preg_match('/GPS|SerialNumber|MakerNotes/', json_encode([$tags, $social], JSON_THROW_ON_ERROR)));
