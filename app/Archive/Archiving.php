@@ -93,7 +93,13 @@ final class Archiving
     public function takeIn(Studio $studio, string $name): Bag
     {
         return DB::transaction(function () use ($studio, $name): Bag {
-            $bag = Bag::query()->where(['studio_id' => $studio->id, 'name' => $name])->first() ?? Bag::query()->create(['uuid' => (string) Str::uuid(), 'studio_id' => $studio->id, 'name' => $name, 'state' => BagState::Arriving]);
+            // Two who take it in at once take it in once.
+            Studio::query()->whereKey($studio->id)->lockForUpdate()->first();
+            $there = Bag::query()->where(['studio_id' => $studio->id, 'name' => $name])->first();
+            if ($there !== null && $there->state !== BagState::Refused) {
+                return $there;
+            }
+            $bag = $there ?? Bag::query()->create(['uuid' => (string) Str::uuid(), 'studio_id' => $studio->id, 'name' => $name, 'state' => BagState::Arriving]);
             $said = $bag->folder()->info();
             $shoot = $studio->shoots()->create(['name' => mb_substr($said['external-description'] ?? $name, 0, 100), 'client' => '', 'place' => '', 'zone' => 'UTC', 'held_on' => now()->format('Y-m-d')]);
             $bag->update(['state' => BagState::Arriving, 'shoot_id' => $shoot->id, 'problem' => null]);

@@ -62,7 +62,21 @@ final class FreeCopies extends WorkInTurns
         return array_map(fn (string $place, array $said): array => ['place' => $place, ...$said, 'isThere' => isset($there[$place])], array_keys($plan), $plan);
     }
 
+    /** One place of a shoot at a time: two that each counted on the other's copies would leave too few. */
     protected function turn(Task $task): bool
+    {
+        $lock = 'kanpai-free-'.DB::connection()->getDatabaseName().'-'.$task->shoot_id;
+        if ((int) DB::scalar('SELECT GET_LOCK(?, 0)', [$lock]) !== 1) {
+            return $this->waitFor(1);
+        }
+        try {
+            return $this->free($task);
+        } finally {
+            DB::scalar('SELECT RELEASE_LOCK(?)', [$lock]);
+        }
+    }
+
+    private function free(Task $task): bool
     {
         $shoot = Shoot::query()->with('studio')->findOrFail($task->shoot_id);
         $there = self::there($shoot);
@@ -86,7 +100,7 @@ final class FreeCopies extends WorkInTurns
         }
         $this->clearBeside($shoot, $there[$this->place], $there, $wanted);
         if ($kept > 0) {
-            $task->update(['problem' => "{$kept} files stayed: fewer than {$wanted} proved copies of them stand elsewhere."]);
+            $task->update(['problem' => $kept.($kept === 1 ? ' file' : ' files')." stayed: fewer than {$wanted} proved copies of them stand elsewhere."]);
         }
 
         return true;

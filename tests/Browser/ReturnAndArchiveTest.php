@@ -54,11 +54,11 @@ final class ReturnAndArchiveTest extends TestCase
         $retoucher->click('[data-zip]');
         $zip = self::$folder.'/robin-saye.zip';
         $retoucher->until(fn (): bool => is_file($zip), 'the ZIP does not arrive', 30);
-        exec('unzip -q '.escapeshellarg($zip).' -d '.escapeshellarg(self::$folder.'/work'));
-        $jpegs = glob(self::$folder.'/work/*.JPG') ?: [];
+        exec('unzip -q '.escapeshellarg($zip).' -d '.escapeshellarg(self::$folder.'/unpacked'));
+        $jpegs = glob(self::$folder.'/unpacked/*.JPG') ?: [];
         self::assertCount(2, $jpegs);
         self::assertFileExists(substr($jpegs[0], 0, -3).'xmp');
-        self::assertStringContainsString('Straighten the horizon', (string) file_get_contents(self::$folder.'/work/list.csv'));
+        self::assertStringContainsString('Straighten the horizon', (string) file_get_contents(self::$folder.'/unpacked/list.csv'));
         $edit = self::$folder.'/'.pathinfo($jpegs[0], PATHINFO_FILENAME).'-edit.jpg';
         exec('djpeg -scale 1/2 '.escapeshellarg($jpegs[0]).' | cjpeg -quality 90 > '.escapeshellarg($edit));
         copy($edit, self::$folder.'/whose is it.jpg');

@@ -249,7 +249,7 @@ final class ArchiveTest extends FeatureTestCase
         $this->post("/shoots/{$this->shoot->id}/archive/free", ['place' => 'drive', 'name' => 'Harbour day'])->assertSessionHasNoErrors();
         $left = array_values(array_filter(array_keys($this->tree("{$this->folder}/drive")), fn (string $path): bool => ! str_ends_with($path, '.xmp')));
         self::assertSame([$file->destination], $left);
-        self::assertStringContainsString('1 files stayed', (string) Task::latest($this->shoot, 'archive', 'free')?->problem);
+        self::assertStringContainsString('1 file stayed', (string) Task::latest($this->shoot, 'archive', 'free')?->problem);
         self::assertSame(2, (int) Copy::query()->where('file_id', '<>', $file->id)->groupBy('file_id')->selectRaw('COUNT(*) AS n')->get()->min('n'));
         self::assertTrue($this->frames()[1]->card->safety()->proved >= 7);
         // Nothing more may go, not even from the other place; what is read is read from the bag.
@@ -262,6 +262,22 @@ final class ArchiveTest extends FeatureTestCase
         $tree = $this->tree($bag->folder()->path);
         $this->caption(['headline' => 'Another word']);
         self::assertSame($tree, $this->tree($bag->folder()->path));
+    }
+
+    public function test_two_places_freed_at_once_leave_as_many_copies_as_the_studio_wants(): void
+    {
+        $this->pushCard('mara-long', 4, 11);
+        $this->copyCard($this->readCard('mara-long'));
+        $bag = $this->archive();
+        $this->atOnce(array_map(function (string $place): string {
+            $id = Task::open($this->shoot, 'free', 'archive', 'Deleting', 'files', 8)->id;
+
+            return "\$task = App\\Studio\\Task::query()->findOrFail({$id}); for (\$i = 0; \$i < 20 && ! \$task->refresh()->state->isOver(); \$i++) { (new App\\Archive\\FreeCopies({$id}, '{$place}'))->handle(); usleep(100000); }";
+        }, ['drive', 'backup']));
+        self::assertSame(array_fill(0, 8, 2), array_map(intval(...), Copy::query()->groupBy('file_id')->selectRaw('COUNT(*) AS n')->toBase()->pluck('n')->all()));
+        foreach (Copy::query()->with('file')->get() as $copy) {
+            self::assertFileExists(($copy->place === $bag->place() ? $bag->folder()->path.'/data/originals' : "{$this->folder}/{$copy->place}")."/{$copy->file->destination}");
+        }
     }
 
     public function test_only_the_owner_frees_and_strangers_see_nothing(): void

@@ -216,7 +216,6 @@ final class DeliveriesTest extends FeatureTestCase
 
     public function test_several_zips_of_a_chosen_size_hold_each_file_once(): void
     {
-        $sizes = DeliveryFile::query()->pluck('bytes');
         $delivery = $this->open(['ways' => ['originals']]);
         $largest = (int) $delivery->files()->max('bytes');
         $delivery->parts()->delete();
@@ -231,7 +230,6 @@ final class DeliveriesTest extends FeatureTestCase
         self::assertSame(8, (int) $zips->sum('files_count'));
         self::assertCount(8, $this->unpacked($delivery));
         self::assertSame(sprintf('harbour-day-1-of-%d.zip', $zips->count()), $zips->first()?->name);
-        self::assertTrue($sizes->isEmpty());
     }
 
     public function test_a_sneak_peek_first_the_rest_later_in_the_same_place_and_after_a_change_what_is_new_is_named(): void
@@ -318,7 +316,7 @@ final class DeliveriesTest extends FeatureTestCase
         $this->ends(\App\Deliver\Receipt::query()->max('id'), 500, '', 200);
         $this->get("{$link}/zips/{$zip->id}", ['Range' => 'bytes=400-'])->assertOk();
         $this->ends(\App\Deliver\Receipt::query()->max('id'), $zip->bytes - 400, 'OK');
-        $this->get("{$link}/zips/{$zip->id}")->assertStatus(429)->assertSee('was fetched 1 times, as often as the studio allows', false);
+        $this->get("{$link}/zips/{$zip->id}")->assertStatus(429)->assertSee('was fetched 1 time, as often as the studio allows', false);
         $this->get("{$link}/zips/{$zip->id}", ['Range' => 'bytes=400-'])->assertStatus(429);
         $this->get("{$link}/files/".$delivery->current()->firstOrFail()->id)->assertOk();
         $this->get("{$link}/checksums")->assertOk()->assertSee($zip->hash);

@@ -116,7 +116,7 @@ final class SentOutTest extends FeatureTestCase
         $this->frames()[2]->update(['verdict' => 'drop']);
         $this->frames()[3]->update(['rating' => 2]);
         $name = ShippedFile::query()->where('frame_id', $this->frames()[2]->id)->firstOrFail()->name;
-        $this->get("/shoots/{$this->shoot->id}/sent-out")->assertSee('2 out of date there, 1 of them dropped since')->assertSee('Replace 1 and Take 1 away there');
+        $this->get("/shoots/{$this->shoot->id}/sent-out")->assertSee('2 out of date there, 1 of them dropped since')->assertSee('Replace 1 and take 1 away there');
         // Sending others takes nothing away.
         $this->sendTo($drop);
         self::assertFileExists("{$folder}/{$name}");

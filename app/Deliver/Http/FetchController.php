@@ -15,6 +15,7 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Hash;
+use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Deliver\ChecksumList;
 use Kanpai\Core\Deliver\DeliveredName;
@@ -87,7 +88,7 @@ final class FetchController
         $recipient = self::recipient($request);
         $receipt = $request->isMethod('HEAD') ? null : $receipts->begin($recipient, $thing, $request);
         if ($receipt === null && ! $request->isMethod('HEAD')) {
-            return $this->refuse($request, 429, 'Fetched as often as it may be', "“{$thing->name}” was fetched {$recipient->delivery->most_fetches} times, as often as the studio allows.");
+            return $this->refuse($request, 429, 'Fetched as often as it may be', "“{$thing->name}” was fetched ".Str::plural('time', (int) $recipient->delivery->most_fetches, prependCount: true).', as often as the studio allows.');
         }
         $name = basename($thing->name);
 

@@ -31,7 +31,7 @@
                         @if($task?->isUnderWay())@include('studio.task')@elseif($task?->problem)<p class="danger">{{ $task->problem }}</p>@endif
                         @if($late = $old[$shipment->id] ?? null)
                             <div class="spread mt-2"><p class="danger">{{ count($late['names']) }} out of date there{{ $late['gone'] ? ', '.$late['gone'].' of them dropped since' : '' }}: {{ implode(', ', array_slice($late['names'], 0, 4)) }}{{ count($late['names']) > 4 ? ' …' : '' }}</p>
-                            <form method="post" action="{{ route('sent-out.replace', $shipment) }}">@csrf<button class="btn btn-ink">{{ implode(' and ', array_filter([$late['frames'] ? 'Replace '.count($late['frames']) : '', $late['gone'] ? 'Take '.$late['gone'].' away' : ''])) }} there</button></form></div>
+                            <form method="post" action="{{ route('sent-out.replace', $shipment) }}">@csrf<button class="btn btn-ink">{{ implode(' and ', array_filter([$late['frames'] ? 'Replace '.count($late['frames']) : '', $late['gone'] ? ($late['frames'] ? 'take ' : 'Take ').$late['gone'].' away' : ''])) }} there</button></form></div>
                         @endif
                     </article>
                 @empty
