@@ -9,6 +9,15 @@ namespace App\Imaging;
  */
 final class ExifTool
 {
+    /** Seconds that one command may take; a batch of many files has some hundred. */
+    private const PATIENCE = 60;
+
+    /** Bytes of address space for a file that is out of its mind. */
+    private const MEMORY = 2_000_000_000;
+
+    /** Seconds for one embedded picture. */
+    private const SECONDS_FOR_ONE = 20;
+
     /** @var resource|null */
     private $process = null;
 
@@ -73,7 +82,7 @@ final class ExifTool
      */
     public static function binary(string $path, string $tag): string
     {
-        $process = proc_open(['exiftool', '-b', '-'.$tag, '-q', '-q', $path], [['file', '/dev/null', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']], $pipes);
+        $process = proc_open(['prlimit', '--as='.self::MEMORY, 'timeout', '-k', '2', (string) self::SECONDS_FOR_ONE, 'exiftool', '-b', '-'.$tag, '-q', '-q', $path], [['file', '/dev/null', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']], $pipes);
         if ($process === false) {
             return '';
         }
@@ -89,21 +98,51 @@ final class ExifTool
     {
         if ($this->process === null) {
             // At the end of its input exiftool waits for more; it has to end with a worker that was killed.
-            $process = proc_open('exec setpriv --pdeathsig KILL exiftool -stay_open True -@ - 2>&1', [['pipe', 'r'], ['pipe', 'w']], $this->pipes);
+            $process = proc_open('exec prlimit --as='.self::MEMORY.' setpriv --pdeathsig KILL exiftool -stay_open True -@ - 2>&1', [['pipe', 'r'], ['pipe', 'w']], $this->pipes);
             $this->process = $process === false ? throw UnableToWriteMetadata::because('', 'exiftool cannot be started') : $process;
         }
         $this->number++;
         fwrite($this->pipes[0], implode("\n", $lines)."\n-execute{$this->number}\n");
         fflush($this->pipes[0]);
+        return $this->answer() ?? throw $this->givenUp();
+    }
+
+    /** @return string|null null where it ended, or takes longer than anybody waits */
+    private function answer(): ?string
+    {
+        stream_set_blocking($this->pipes[1], false);
+        $end = microtime(true) + self::PATIENCE;
         $answer = '';
-        while (($line = fgets($this->pipes[1])) !== false) {
-            if (trim($line) === "{ready{$this->number}}") {
-                return $answer;
+        $mark = "{ready{$this->number}}";
+        while (($left = $end - microtime(true)) > 0) {
+            [$readable, $none, $others] = [[$this->pipes[1]], null, null];
+            if (@stream_select($readable, $none, $others, (int) $left, 100_000) === false) {
+                return null;
             }
-            $answer .= $line;
+            $bytes = (string) fread($this->pipes[1], 1 << 16);
+            $answer .= $bytes;
+            $at = strpos($answer, $mark, max(0, strlen($answer) - strlen($bytes) - strlen($mark)));
+            if ($at !== false) {
+                return substr($answer, 0, $at);
+            }
+            if ($bytes === '' && feof($this->pipes[1])) {
+                return null;
+            }
+        }
+
+        return null;
+    }
+
+    /** The next command gets a process of its own. */
+    private function givenUp(): UnableToWriteMetadata
+    {
+        if ($this->process !== null) {
+            proc_terminate($this->process, SIGKILL);
+            proc_close($this->process);
         }
         $this->process = null;
-        throw UnableToWriteMetadata::because('', 'exiftool ended: '.$answer);
+
+        return UnableToWriteMetadata::because('', 'exiftool took too long or ended before it had answered');
     }
 
     public function __destruct()

@@ -34,6 +34,9 @@ final class Picture
 
     private const FAIL_ON_TRUNCATED = 3;
 
+    /** What a header may claim; the largest cameras have 150 million. */
+    public const MOST_PIXELS = 200_000_000;
+
     private function __construct(private readonly CData $image, private readonly ?string $buffer = null)
     {
     }
@@ -53,9 +56,9 @@ final class Picture
     public static function fromJpeg(string $path, int $shrink = 1): self
     {
         $out = Vips::out();
-        Vips::check(Vips::library()->vips_jpegload($path, FFI::addr($out), 'shrink', $shrink, 'fail_on', self::FAIL_ON_TRUNCATED, null), "read the JPEG {$path}");
+        Vips::check(Vips::library()->vips_jpegload($path, FFI::addr($out), 'shrink', $shrink, 'fail_on', self::FAIL_ON_TRUNCATED, null), 'read the JPEG '.basename($path));
 
-        return (new self($out))->upright()->inMemory();
+        return (new self($out))->ofSensibleSize()->upright()->inMemory();
     }
 
     /**
@@ -66,7 +69,7 @@ final class Picture
         $out = Vips::out();
         Vips::check(Vips::library()->vips_jpegload_buffer($bytes, strlen($bytes), FFI::addr($out), 'shrink', $shrink, 'fail_on', self::FAIL_ON_TRUNCATED, null), 'read the JPEG');
 
-        return (new self($out, $bytes))->upright()->inMemory();
+        return (new self($out, $bytes))->ofSensibleSize()->upright()->inMemory();
     }
 
     public static function fromSvg(string $svg, float $scale = 1.0): self
@@ -85,7 +88,7 @@ final class Picture
             Vips::check(-1, 'read the picture');
         }
 
-        return (new self($image, $bytes))->upright()->inMemory();
+        return (new self($image, $bytes))->ofSensibleSize()->upright()->inMemory();
     }
 
     /**
@@ -103,7 +106,7 @@ final class Picture
             if ($image === null) {
                 Vips::check(-1, 'read the picture');
             }
-            $picture = (new self($image))->upright()->inMemory();
+            $picture = (new self($image))->ofSensibleSize()->upright()->inMemory();
         } finally {
             @unlink($name);
         }
@@ -389,7 +392,7 @@ final class Picture
             'jpeg' => $library->vips_jpegsave($this->image, $path, 'Q', $quality, 'optimize_coding', 1, 'profile', $profile, null),
             'webp' => $library->vips_webpsave($this->image, $path, 'Q', $quality, 'profile', $profile, null),
             'tiff' => $library->vips_tiffsave($this->image, $path, 'compression', self::TIFF_LZW, 'profile', $profile, null),
-        }, "write {$path}");
+        }, 'write '.basename($path));
     }
 
     /** The pixels and nothing that they came with. */
@@ -414,7 +417,7 @@ final class Picture
 
     public function savePng(string $path): void
     {
-        Vips::check(Vips::library()->vips_pngsave($this->image, $path, 'strip', 1, null), "write {$path}");
+        Vips::check(Vips::library()->vips_pngsave($this->image, $path, 'strip', 1, null), 'write '.basename($path));
     }
 
     /** Eight-bit samples, row by row. */
@@ -436,7 +439,7 @@ final class Picture
      */
     public function saveJpeg(string $path, int $quality = 82): void
     {
-        Vips::check(Vips::library()->vips_jpegsave($this->image, $path, 'Q', $quality, 'strip', 1, 'optimize_coding', 0, null), "write {$path}");
+        Vips::check(Vips::library()->vips_jpegsave($this->image, $path, 'Q', $quality, 'strip', 1, 'optimize_coding', 0, null), 'write '.basename($path));
     }
 
     /**
@@ -451,6 +454,20 @@ final class Picture
         Vips::library()->g_free($buffer);
 
         return $bytes;
+    }
+
+    /**
+     * Itself, as long as its header does not claim more than any camera has: nothing is decoded before.
+     *
+     * @throws UnableToMakePicture
+     */
+    private function ofSensibleSize(): self
+    {
+        if ($this->width() * $this->height() > self::MOST_PIXELS) {
+            throw UnableToMakePicture::because('read the picture', number_format($this->width()).' × '.number_format($this->height()).' pixels are more than the '.number_format(self::MOST_PIXELS).' that are read');
+        }
+
+        return $this;
     }
 
     /** The steps so far carried out, the pixels held in memory. */

@@ -10,8 +10,9 @@ final class UnableToMakePicture extends RuntimeException
 {
     public static function because(string $doing, string $reason): self
     {
-        $reason = strtok($reason, "\n");
+        // The library names files with their folders, which are nobody's business.
+        $reason = preg_replace('~/[^\s"\']*/~', '', (string) strtok($reason, "\n"));
 
-        return new self("Unable to {$doing}: ".($reason === false ? 'no reason given' : $reason));
+        return new self("Unable to {$doing}: ".($reason === '' || $reason === null ? 'no reason given' : $reason));
     }
 }

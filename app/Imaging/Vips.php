@@ -19,6 +19,8 @@ final class Vips
         int vips_init(const char *argv0);
         void vips_concurrency_set(int concurrency);
         void vips_cache_set_max(int max);
+        void vips_block_untrusted_set(int state);
+        void vips_operation_block_set(const char *name, int state);
         const char *vips_error_buffer(void);
         void vips_error_clear(void);
         int vips_jpegload(const char *filename, VipsImage **out, ...);
@@ -77,6 +79,9 @@ final class Vips
             // One worker runs on each core, so a picture takes one thread.
             self::$library->vips_concurrency_set(1);
             self::$library->vips_cache_set_max(0);
+            // Loaders that libvips itself does not trust with strange files are closed; drawings are our own.
+            self::$library->vips_block_untrusted_set(1);
+            self::$library->vips_operation_block_set('VipsForeignLoadSvg', 0);
         }
 
         return self::$library;

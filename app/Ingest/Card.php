@@ -33,6 +33,7 @@ use Kanpai\Core\Card\CardSafety;
  * @property int $frames_count
  * @property int $files_count
  * @property int $bytes
+ * @property list<string> $left_out paths on the card that are not copied: links, pipes, what computers leave on every disk
  * @property CarbonImmutable|null $read_at
  * @property CarbonImmutable|null $safe_at
  * @property Shoot $shoot
@@ -43,7 +44,9 @@ final class Card extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['state' => CardState::class, 'read_at' => 'immutable_datetime', 'safe_at' => 'immutable_datetime', 'is_uploaded' => 'bool'];
+    protected $casts = ['state' => CardState::class, 'read_at' => 'immutable_datetime', 'safe_at' => 'immutable_datetime', 'is_uploaded' => 'bool', 'left_out' => 'array'];
+
+    protected $attributes = ['left_out' => '[]'];
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo

@@ -6,6 +6,7 @@ namespace App\Ingest;
 
 use App\Imaging\ExifTool;
 use App\Ingest\Rack\Rack;
+use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Caption\Metadata\FileMetadata;
 use Kanpai\Core\Caption\Metadata\MetadataReader;
@@ -83,14 +84,14 @@ final class CardReader
             foreach ($groups as $group) {
                 $this->frame($reading, $group, $facts, $frames, $rows);
             }
-            $this->store($frames, $rows);
+            $this->keep($frames, $rows);
             $done += count($rows);
             if (! $goesOn($done)) {
                 return false;
             }
         }
         foreach (array_chunk($grouped['loose'], self::BATCH) as $paths) {
-            DB::table('files')->insert(array_map(fn (string $path): array => $this->file($reading, $facts[$path], $facts[$path]['size'] === 0 ? UnreadableFile::isEmpty()->getMessage() : null), $paths));
+            $this->keep([], array_map(fn (string $path): array => [...$this->file($reading, $facts[$path], $facts[$path]['size'] === 0 ? UnreadableFile::isEmpty()->getMessage() : null), 'frame' => null], $paths));
             $done += count($paths);
             if (! $goesOn($done)) {
                 return false;
@@ -256,6 +257,41 @@ final class CardReader
     private function file(ReadingOfCard $reading, array $facts, ?string $problem): array
     {
         return ['card_id' => $reading->card, 'frame_id' => null, 'path' => $facts['path'], 'kind' => DcfName::of($facts['path'])->kind->value, 'size' => $facts['size'], 'modified_at' => $facts['modifiedAt'], 'problem' => $problem, 'is_main' => false, 'fingerprint' => Fingerprint::of($facts), 'name_key' => Fingerprint::ofName($facts['path'], $facts['size'])];
+    }
+
+    /**
+     * Stores a batch; where the database refuses it, frame by frame, and what it refuses then as a file without a frame.
+     * One damaged file never costs the others.
+     *
+     * @param  list<array<string, mixed>>  $frames
+     * @param  list<array<string, mixed>>  $rows
+     */
+    private function keep(array $frames, array $rows): void
+    {
+        try {
+            $this->store($frames, $rows);
+        } catch (QueryException $reason) {
+            report($reason);
+            foreach ($rows as $row) {
+                $groups[$row['frame'] ?? 'file '.$row['fingerprint'].$row['name_key']][] = $row;
+            }
+            foreach ($groups ?? [] as $place => $own) {
+                $this->keepOne(is_int($place) ? $frames[$place] : null, $own);
+            }
+        }
+    }
+
+    /**
+     * @param  array<string, mixed>|null  $frame
+     * @param  list<array<string, mixed>>  $rows  its files
+     */
+    private function keepOne(?array $frame, array $rows): void
+    {
+        try {
+            $this->store($frame === null ? [] : [$frame], array_map(fn (array $row): array => [...$row, 'frame' => $frame === null ? null : 0], $rows));
+        } catch (QueryException) {
+            $this->store([], array_map(fn (array $row): array => [...$row, 'frame' => null, 'is_main' => false, 'problem' => $row['problem'] ?? UnreadableFile::hasImpossibleFacts()->getMessage()], $rows));
+        }
     }
 
     /**

@@ -38,7 +38,7 @@ final class ReadCard extends WorkInTurns
             DB::update('UPDATE files JOIN arrivals ON arrivals.card_id = files.card_id AND arrivals.path = files.path SET files.arrived_hash = arrivals.hash WHERE files.card_id = ?', [$card->id]);
         }
         $shooter = $card->shooter !== '' ? $card->shooter : (string) Body::query()->whereIn('id', $card->frames()->select('body_id'))->value('last_shooter');
-        $card->update(['state' => CardState::Read, 'read_at' => now(), 'frames_count' => $card->frames()->count(), 'files_count' => $card->files()->count(), 'bytes' => (int) $card->files()->sum('size'), 'shooter' => $shooter]);
+        $card->update(['state' => CardState::Read, 'read_at' => now(), 'frames_count' => $card->frames()->count(), 'files_count' => $card->files()->count(), 'bytes' => (int) $card->files()->sum('size'), 'shooter' => $shooter, 'left_out' => $slots->leftOut($card->slot)]);
         // What was copied before stays proved; what is new is not.
         if ($card->files()->whereNotNull('hash')->exists()) {
             $card->isSafeAfterProof();

@@ -16,6 +16,11 @@ use SplFileInfo;
  */
 final class Slots
 {
+    /** Bytes; longer than any camera writes. */
+    private const LONGEST_PATH = 2048;
+
+    private const MOST_LEFT_OUT = 200;
+
     /** @return list<array{slot: string, path: string, name: string}> */
     public function all(): array
     {
@@ -52,26 +57,74 @@ final class Slots
     }
 
     /**
-     * What lies on a card. Links are not followed, hidden files of computers are left out.
+     * What lies on a card. Links are not followed; what computers leave on every disk is left out.
      *
      * @return CardListing
+     *
+     * @throws UnusableSlot when the card is gone, or a part of it cannot be listed
      */
     public function files(string $card): array
+    {
+        $files = [];
+        foreach ($this->walk($card, fn (SplFileInfo $file): bool => CardEntry::isOfCard($file)) as $file) {
+            if ($file->isDir()) {
+                continue;
+            }
+            $path = substr($file->getPathname(), strlen($card) + 1);
+            if (strlen($path) > self::LONGEST_PATH) {
+                throw UnusableSlot::pathIsTooLong($file->getFilename());
+            }
+            // Files from before 1970 are dated by damage; databases count from there on.
+            $files[] = ['path' => $path, 'size' => (int) $file->getSize(), 'modifiedAt' => max(0, (int) $file->getMTime())];
+        }
+
+        return $files;
+    }
+
+    /**
+     * What lies on a card and is not copied: links, pipes, devices, and what computers leave on every disk. Of a folder
+     * only its own name.
+     *
+     * @return list<string> paths on the card, as text
+     *
+     * @throws UnusableSlot
+     */
+    public function leftOut(string $card): array
+    {
+        $names = [];
+        $walk = $this->walk($card, function (SplFileInfo $file) use ($card, &$names): bool {
+            $isOfCard = CardEntry::isOfCard($file);
+            if (! $isOfCard && count($names) < self::MOST_LEFT_OUT) {
+                $names[] = mb_scrub(substr($file->getPathname(), strlen($card) + 1), 'UTF-8');
+            }
+
+            return $isOfCard;
+        });
+        iterator_count($walk);
+        sort($names);
+
+        return $names;
+    }
+
+    /**
+     * @param  callable(SplFileInfo): bool  $isWanted  of a folder: whether to go into it
+     * @return \Generator<int, SplFileInfo>
+     *
+     * @throws UnusableSlot
+     */
+    private function walk(string $card, callable $isWanted): \Generator
     {
         if (! is_dir($card)) {
             throw UnusableSlot::isGone(basename($card));
         }
-        $files = [];
-        $walk = new RecursiveIteratorIterator(new \RecursiveCallbackFilterIterator(
-            new RecursiveDirectoryIterator($card, FilesystemIterator::SKIP_DOTS | FilesystemIterator::UNIX_PATHS),
-            fn (SplFileInfo $file): bool => ! $file->isLink() && ! str_starts_with($file->getFilename(), '.'),
-        ));
-        foreach ($walk as $file) {
-            assert($file instanceof SplFileInfo);
-            $files[] = ['path' => substr($file->getPathname(), strlen($card) + 1), 'size' => (int) $file->getSize(), 'modifiedAt' => (int) $file->getMTime()];
+        try {
+            yield from new RecursiveIteratorIterator(new \RecursiveCallbackFilterIterator(
+                new RecursiveDirectoryIterator($card, FilesystemIterator::SKIP_DOTS | FilesystemIterator::UNIX_PATHS),
+                $isWanted,
+            ));
+        } catch (\UnexpectedValueException) {
+            throw UnusableSlot::cannotBeListed(basename($card));
         }
-
-        return $files;
     }
 
     /**

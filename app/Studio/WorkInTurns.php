@@ -105,6 +105,6 @@ abstract class WorkInTurns implements ShouldQueue
 
     public function failed(?Throwable $reason): void
     {
-        Task::query()->find($this->taskId)?->fail($reason?->getMessage() ?? 'The work ended without a reason.');
+        Task::query()->find($this->taskId)?->fail(ProblemInWords::of($reason));
     }
 }

@@ -64,10 +64,6 @@ final class XmpSidecar
     /** @param  Wanted  $wanted */
     private static function changed(string $existing, array $wanted): string
     {
-        // Sixteen bits to a character cannot be cut by bytes; what is written is UTF-8.
-        if (str_starts_with($existing, "\xFF\xFE") || str_starts_with($existing, "\xFE\xFF")) {
-            $existing = (string) preg_replace('/(<\?xml[^>]*?)\s+encoding=["\'][^"\']*["\']/', '$1', mb_convert_encoding(substr($existing, 2), 'UTF-8', $existing[0] === "\xFF" ? 'UTF-16LE' : 'UTF-16BE'));
-        }
         $stands = XmpProperties::read($existing);
         $changed = array_filter($wanted, fn (array $items, string $property): bool => ! self::says($stands->items($property), self::printables($items), $property), ARRAY_FILTER_USE_BOTH);
         if ($changed === []) {

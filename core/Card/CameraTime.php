@@ -15,6 +15,14 @@ use DateTimeZone;
  */
 final readonly class CameraTime
 {
+    /** The years 1800 and 2200, in milliseconds. */
+    private const EARLIEST = -5_364_662_400_000;
+
+    private const LATEST = 7_258_118_400_000;
+
+    /** Hours of the zones farthest from Greenwich. */
+    private const FARTHEST = 14;
+
     /**
      * @param  int  $milliseconds  the reading in milliseconds since 1970-01-01 00:00:00, as though the clock were set to UTC
      * @param  int|null  $offsetMinutes  minutes east of UTC that the camera wrote, or null
@@ -46,11 +54,30 @@ final readonly class CameraTime
         $fraction = $subSeconds !== null && preg_match('/^\d+/', trim($subSeconds), $digits) === 1
             ? (int) substr(str_pad($digits[0], 3, '0'), 0, 3)
             : 0;
-        $minutes = $offset !== null && preg_match('/^([+-])(\d\d):(\d\d)$/', trim($offset), $z) === 1
-            ? ($z[1] === '-' ? -1 : 1) * ((int) $z[2] * 60 + (int) $z[3])
-            : null;
+        $milliseconds = (int) $seconds * 1000 + $fraction;
 
-        return new self((int) $seconds * 1000 + $fraction, $minutes);
+        return self::isPlausible($milliseconds) ? new self($milliseconds, self::zone($offset)) : null;
+    }
+
+    /** @return int|null minutes east of Greenwich; null for what is no zone on this earth */
+    private static function zone(?string $offset): ?int
+    {
+        if ($offset === null || preg_match('/^([+-])(\d\d):([0-5]\d)$/', trim($offset), $z) !== 1 || (int) $z[2] > self::FARTHEST) {
+            return null;
+        }
+
+        return ($z[1] === '-' ? -1 : 1) * ((int) $z[2] * 60 + (int) $z[3]);
+    }
+
+    /**
+     * Whether an instant can have come from a camera or a satellite at all: damaged files bring years beyond every
+     * calendar.
+     *
+     * @param  int  $milliseconds  since 1970-01-01T00:00:00Z, or as a camera's reading
+     */
+    public static function isPlausible(int $milliseconds): bool
+    {
+        return $milliseconds >= self::EARLIEST && $milliseconds < self::LATEST;
     }
 
     /** `2026-09-05 10:41:07.310`, as the camera's display would have read. */

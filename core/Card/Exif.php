@@ -7,7 +7,35 @@ namespace Kanpai\Core\Card;
 /** What a camera wrote about a picture, as far as the work needs it. */
 final readonly class Exif
 {
+    /** Seconds: from the quickest electronic shutters to a night under the pole star. */
+    private const EXPOSURES = [1e-7, 1e6];
+
+    private const F_NUMBERS = [0.1, 1000.0];
+
+    private const SENSITIVITIES = [1.0, 1e8];
+
+    /** EV. */
+    private const BIASES = [-100.0, 100.0];
+
+    /** Millimetres. */
+    private const FOCAL_LENGTHS = [0.1, 100_000.0];
+
+    public ?float $exposure;
+
+    public ?float $fNumber;
+
+    public ?int $iso;
+
+    public ?float $bias;
+
+    public ?float $focalLength;
+
+    public ?int $gpsAt;
+
     /**
+     * A figure outside of what a camera can have meant says nothing: damaged files hold infinities, numbers that are none,
+     * and negative sensitivities.
+     *
      * @param  int  $width  pixels as stored, before the orientation is applied
      * @param  float|null  $exposure  seconds
      * @param  float|null  $bias  EV the photographer asked for
@@ -27,16 +55,23 @@ final readonly class Exif
         public ?string $artist = null,
         public ?string $lens = null,
         public ?CameraTime $takenAt = null,
-        public ?float $exposure = null,
-        public ?float $fNumber = null,
-        public ?int $iso = null,
-        public ?float $bias = null,
-        public ?float $focalLength = null,
+        ?float $exposure = null,
+        ?float $fNumber = null,
+        ?int $iso = null,
+        ?float $bias = null,
+        ?float $focalLength = null,
         public int $orientation = 1,
         public ?EmbeddedPreview $thumbnail = null,
         public array $previews = [],
-        public ?int $gpsAt = null,
+        ?int $gpsAt = null,
     ) {
+        $this->exposure = self::within($exposure, self::EXPOSURES);
+        $this->fNumber = self::within($fNumber, self::F_NUMBERS);
+        $sensitivity = self::within($iso === null ? null : (float) $iso, self::SENSITIVITIES);
+        $this->iso = $sensitivity === null ? null : (int) $sensitivity;
+        $this->bias = self::within($bias, self::BIASES);
+        $this->focalLength = self::within($focalLength, self::FOCAL_LENGTHS);
+        $this->gpsAt = $gpsAt === null || CameraTime::isPlausible($gpsAt) ? $gpsAt : null;
     }
 
     /** Width and height as the picture is looked at.
@@ -46,5 +81,12 @@ final readonly class Exif
     public function uprightSize(): array
     {
         return $this->orientation >= 5 ? [$this->height, $this->width] : [$this->width, $this->height];
+    }
+
+    /** @param  array{float, float}  $range */
+    private static function within(?float $value, array $range): ?float
+    {
+        // A NaN is within nothing.
+        return $value !== null && $value >= $range[0] && $value <= $range[1] ? $value : null;
     }
 }

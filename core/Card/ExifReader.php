@@ -119,7 +119,7 @@ final class ExifReader
         if ($width === 0 && $previews !== []) {
             [$width, $height] = [$previews[0]->width, $previews[0]->height];
         }
-        if ($width === 0) {
+        if ($width <= 0 || $height <= 0) {
             throw UnreadableFile::hasNoPicture();
         }
 
@@ -264,7 +264,7 @@ final class ExifReader
     {
         $time = $gps[0x0007] ?? null;
         $date = self::text($gps, 0x001D);
-        if ($date === null || ! is_array($time) || count($time) !== 3) {
+        if ($date === null || ! is_array($time) || count($time) !== 3 || ! ($time[0] >= 0 && $time[0] < 24 && $time[1] >= 0 && $time[1] < 60 && $time[2] >= 0 && $time[2] < 61)) {
             return null;
         }
         $midnight = CameraTime::fromExif("{$date} 00:00:00");
@@ -280,7 +280,7 @@ final class ExifReader
             $value = $value[0] ?? 0;
         }
 
-        return is_string($value) ? 0 : (int) $value;
+        return is_string($value) || (is_float($value) && ! (abs($value) < PHP_INT_MAX)) ? 0 : (int) $value;
     }
 
     /** @param  Directory  $directory */
@@ -298,12 +298,10 @@ final class ExifReader
         if (! is_string($value)) {
             return null;
         }
-        $value = trim($value);
-        if ($value === '') {
-            return null;
-        }
-
         // Exif says ASCII; cameras also write UTF-8 and Latin-1.
-        return mb_check_encoding($value, 'UTF-8') ? $value : mb_convert_encoding($value, 'UTF-8', 'ISO-8859-1');
+        $value = mb_check_encoding($value, 'UTF-8') ? $value : mb_convert_encoding($value, 'UTF-8', 'ISO-8859-1');
+        $value = trim((string) preg_replace('/\p{Cc}+/u', ' ', $value));
+
+        return $value === '' ? null : $value;
     }
 }

@@ -34,6 +34,11 @@ final class UnreadableFile extends RuntimeException
         return new self('The file holds no picture size: it is damaged.');
     }
 
+    public static function hasImpossibleFacts(): self
+    {
+        return new self('What the file says of itself cannot be: it is damaged. It is copied as it is.');
+    }
+
     public static function isNotATiff(): self
     {
         return new self('The file is not laid out as TIFF, so its previews cannot be found.');

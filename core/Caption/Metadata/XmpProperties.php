@@ -46,8 +46,8 @@ final class XmpProperties
 
     public const DATE_ORIGINAL = 'exif:DateTimeOriginal';
 
-    /** Bytes of a sidecar that are looked at; a long one has some hundred thousand. */
-    public const MOST_BYTES = 8_000_000;
+    /** Bytes of a packet or sidecar that are looked at; a long one has some ten thousand. */
+    public const MOST_BYTES = 262_144;
 
     /** @var array<string, XmpShape> */
     private static array $known = [];
@@ -69,6 +69,10 @@ final class XmpProperties
         if (strlen($xml) > self::MOST_BYTES) {
             throw UnreadableSidecar::isTooLarge(strlen($xml));
         }
+        // In any other encoding a document type could hide from the next look.
+        if (! mb_check_encoding($xml, 'UTF-8') || str_contains($xml, "\0") || preg_match('/^\s*<\?xml[^>]*encoding\s*=\s*["\'](?!utf-?8["\']|us-ascii["\'])/i', $xml) === 1) {
+            throw UnreadableSidecar::isNoUtf8();
+        }
         // A document type is refused before anything of it is looked at.
         if (preg_match('/<!DOCTYPE|<!ENTITY/i', $xml) === 1) {
             throw UnreadableSidecar::namesEntities();
@@ -76,6 +80,10 @@ final class XmpProperties
         $document = new DOMDocument;
         if (trim($xml) === '' || ! @$document->loadXML($xml, LIBXML_NONET)) {
             throw UnreadableSidecar::isNoXml();
+        }
+        // And again after, whatever the parser took it for.
+        if ($document->doctype !== null) {
+            throw UnreadableSidecar::namesEntities();
         }
         if ($document->getElementsByTagNameNS(self::RDF, 'RDF')->length === 0) {
             throw UnreadableSidecar::isNoXmp();

@@ -62,6 +62,11 @@
             @if($summary->troubled->count() > 8)<p><a href="{{ route('ingest.report', $card) }}">All of them are in the report</a></p>@endif
         </div>
     @endif
+    @if($card->left_out !== [])
+        <details class="changes"><summary>{{ count($card->left_out) }} {{ Str::plural('name', count($card->left_out)) }} on the card {{ count($card->left_out) === 1 ? 'is' : 'are' }} not copied: links, and what computers leave on every disk</summary>
+            @foreach($card->left_out as $name)<p class="breaks small">{{ $name }}</p>@endforeach
+        </details>
+    @endif
     @if($summary->strip->isNotEmpty())
         <a class="strip" href="{{ route('ingest.choose', $card) }}" aria-label="Look through card {{ $card->number }}">
             @foreach($summary->strip as $frame)<img src="{{ App\Studio\PictureAddress::of($frame->small_path) }}" alt="" loading="lazy">@endforeach

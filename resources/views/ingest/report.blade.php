@@ -7,6 +7,7 @@
         <h1>{{ $shoot->name }}, card {{ $card->number }} · {{ $card->name }}</h1>
         <p class="quiet">{{ $card->shooter }} · {{ number_format($card->files_count) }} files, {{ Number::fileSize($card->bytes, 1) }} · read {{ $card->read_at?->setTimezone($shoot->zone)->format('D j M Y, H:i') }}{{ $card->is_uploaded ? ' · sent through a browser' : '' }}</p>
         <p @class(['strong', 'danger' => ! $safety->isSafeToFormat()])>{{ $safety }}</p>
+        @if($card->left_out !== [])<p class="breaks">Not copied, because they are links or what computers leave on every disk: {{ implode(', ', $card->left_out) }}</p>@endif
     </div>
     <table class="ledger">
         <thead><tr><th scope="col">File on the card, and what its copy is called</th><th scope="col">Bytes</th><th scope="col">xxh128</th>@foreach($places as $place)<th scope="col">{{ $place->name }}</th>@endforeach</tr></thead>
