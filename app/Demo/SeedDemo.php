@@ -88,7 +88,7 @@ final class SeedDemo extends Command
 
     private const KEYWORDS = "rowing > race > start\nrowing > race > finish\nrowing > regatta\nrowing > coxed four\nwater > river\npeople > crew\npeople > spectators\npeople > prize-giving\nevening > lantern\n";
 
-    protected $signature = 'kanpai:demo';
+    protected $signature = 'kanpai:demo {--width='.self::WIDTH.' : pixels of the long side of a frame}';
 
     protected $description = 'Make the demo: cards, studio, and a regatta half done';
 
@@ -112,7 +112,7 @@ final class SeedDemo extends Command
 
     private function cards(): void
     {
-        $maker = new CardMaker((string) config('kanpai.rack'), new Regatta, 0, self::WIDTH);
+        $maker = new CardMaker((string) config('kanpai.rack'), new Regatta, 0, (int) $this->option('width'));
         // Cards that were read stay as they are, even when the drawing has become better since.
         if ($maker->isMade() || Card::query()->exists()) {
             return;

@@ -58,7 +58,7 @@ final class Picture
         $out = Vips::out();
         Vips::check(Vips::library()->vips_jpegload($path, FFI::addr($out), 'shrink', $shrink, 'fail_on', self::FAIL_ON_TRUNCATED, null), 'read the JPEG '.basename($path));
 
-        return (new self($out))->ofSensibleSize()->upright()->inMemory();
+        return (new self($out))->ofSensibleSize($shrink)->upright()->inMemory();
     }
 
     /**
@@ -69,7 +69,7 @@ final class Picture
         $out = Vips::out();
         Vips::check(Vips::library()->vips_jpegload_buffer($bytes, strlen($bytes), FFI::addr($out), 'shrink', $shrink, 'fail_on', self::FAIL_ON_TRUNCATED, null), 'read the JPEG');
 
-        return (new self($out, $bytes))->ofSensibleSize()->upright()->inMemory();
+        return (new self($out, $bytes))->ofSensibleSize($shrink)->upright()->inMemory();
     }
 
     public static function fromSvg(string $svg, float $scale = 1.0): self
@@ -461,10 +461,11 @@ final class Picture
      *
      * @throws UnableToMakePicture
      */
-    private function ofSensibleSize(): self
+    private function ofSensibleSize(int $shrink = 1): self
     {
-        if ($this->width() * $this->height() > self::MOST_PIXELS) {
-            throw UnableToMakePicture::because('read the picture', number_format($this->width()).' × '.number_format($this->height()).' pixels are more than the '.number_format(self::MOST_PIXELS).' that are read');
+        [$width, $height] = [$shrink * $this->width(), $shrink * $this->height()];
+        if ($width * $height > self::MOST_PIXELS) {
+            throw UnableToMakePicture::because('read the picture', number_format($width).' × '.number_format($height).' pixels are more than the '.number_format(self::MOST_PIXELS).' that are read');
         }
 
         return $this;

@@ -70,7 +70,7 @@ final class CompareWithCard extends WorkInTurns
         clearstatcache(true, $card->slot.'/'.$file->path);
         $facts = @stat($card->slot.'/'.$file->path);
 
-        return $facts !== false && $facts['mtime'] === $file->modified_at;
+        return $facts !== false && max(0, $facts['mtime']) === $file->modified_at;
     }
 
     private function compare(Card $card, CardFile $file): void

@@ -144,7 +144,7 @@ final class FileCopier
         }
         stream_set_chunk_size($source, self::CHUNK);
         $facts = fstat($source);
-        if ($facts !== false && $facts['size'] === $file->size && $facts['mtime'] !== $file->modified_at) {
+        if ($facts !== false && $facts['size'] === $file->size && max(0, $facts['mtime']) !== $file->modified_at) {
             throw UnableToCopy::isAnother($file->shown());
         }
         $writeBack = Disk::writeBack($targets);

@@ -28,8 +28,8 @@ final class UnreadableSidecar extends RuntimeException
         return new self('The sidecar that stands beside this frame is not written in UTF-8. It was not read, and left as it is.');
     }
 
-    public static function isTooLarge(int $bytes): self
+    public static function isTooLarge(int $most): self
     {
-        return new self('The sidecar that stands beside this frame has '.number_format($bytes / 1_000_000).' MB; no sidecar needs more than a quarter of one. It was left as it is.');
+        return new self('The sidecar that stands beside this frame is larger than '.number_format($most / 1024).' KB, which none needs to be. It was not read, and left as it is.');
     }
 }

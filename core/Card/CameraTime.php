@@ -47,7 +47,8 @@ final readonly class CameraTime
             return null;
         }
         [, $year, $month, $day, $hour, $minute, $second] = array_map(intval(...), $m);
-        if (! checkdate($month, $day, $year) || $hour > 23 || $minute > 59 || $second > 59) {
+        // Years of two figures would be taken for others by the calendar.
+        if ($year < 1800 || ! checkdate($month, $day, $year) || $hour > 23 || $minute > 59 || $second > 59) {
             return null;
         }
         $seconds = gmmktime($hour, $minute, $second, $month, $day, $year);

@@ -67,7 +67,7 @@ final class XmpProperties
     public static function document(string $xml): DOMDocument
     {
         if (strlen($xml) > self::MOST_BYTES) {
-            throw UnreadableSidecar::isTooLarge(strlen($xml));
+            throw UnreadableSidecar::isTooLarge(self::MOST_BYTES);
         }
         // In any other encoding a document type could hide from the next look.
         if (! mb_check_encoding($xml, 'UTF-8') || str_contains($xml, "\0") || preg_match('/^\s*<\?xml[^>]*encoding\s*=\s*["\'](?!utf-?8["\']|us-ascii["\'])/i', $xml) === 1) {

@@ -95,7 +95,6 @@ final class SidecarsTest extends TestCase
         $odd = [
             'no description' => $frame(''), 'an empty one' => $frame('<rdf:Description rdf:about=""/>'), 'RDF without content' => '<rdf:RDF '.self::RDF.'/>',
             'a prefix that means something else' => $frame('<rdf:Description rdf:about="" xmlns:photoshop="http://example.org/mine/"><photoshop:City>mine</photoshop:City></rdf:Description>'),
-            'sixteen bits' => "\xFF\xFE".mb_convert_encoding('<?xml version="1.0" encoding="UTF-16"?>'.$frame('<rdf:Description rdf:about=""/>'), 'UTF-16LE', 'UTF-8'),
         ];
         foreach ($odd as $name => $xmp) {
             $written = (new XmpSidecar)->write($xmp, Caption::of(['city' => 'Saltmarsh', 'keywords' => 'a']), 2);
@@ -114,7 +113,11 @@ final class SidecarsTest extends TestCase
         yield 'a page' => ['<html/>', 'is no XMP'];
         yield 'an external entity' => ['<?xml version="1.0"?><!DOCTYPE x [<!ENTITY e SYSTEM "file:///etc/passwd">]><rdf:RDF '.self::RDF.'>&e;</rdf:RDF>', 'names entities'];
         yield 'an entity of entities' => ['<!DOCTYPE x [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;">]><rdf:RDF '.self::RDF.'>&b;</rdf:RDF>', 'names entities'];
-        yield 'fifty megabytes' => ['<rdf:RDF '.self::RDF.'><!--'.str_repeat('x', 50_000_000).'--></rdf:RDF>', 'has 50 MB; no sidecar needs more than 8'];
+        $hidden = '<?xml version="1.0" encoding="UTF-16"?><!DOCTYPE x [<!ENTITY a "aaaaaaaaaa">]><rdf:RDF '.self::RDF.'>&a;</rdf:RDF>';
+        yield 'entities in sixteen bits, where a look for them by bytes finds none' => ["\xFF\xFE".mb_convert_encoding($hidden, 'UTF-16LE', 'UTF-8'), 'is not written in UTF-8'];
+        yield 'the same without a byte order mark' => [mb_convert_encoding($hidden, 'UTF-16BE', 'UTF-8'), 'is not written in UTF-8'];
+        yield 'entities in UTF-7' => ['<?xml version="1.0" encoding="UTF-7"?>+ADw-+ACE-DOCTYPE x+AD4-<rdf:RDF '.self::RDF.'/>', 'is not written in UTF-8'];
+        yield 'fifty megabytes' => ['<rdf:RDF '.self::RDF.'><!--'.str_repeat('x', 50_000_000).'--></rdf:RDF>', 'is larger than 256 KB'];
     }
 
     #[DataProvider('bad')]
