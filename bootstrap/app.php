@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Studio\Http\SecurityHeaders;
+use App\Studio\Http\SoundInput;
 use App\Studio\Http\StartSession;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -18,6 +19,8 @@ $instance = $root.'/storage/instances/'.(getenv('KANPAI_INSTANCE') ?: 'main');
 
 $app = Application::configure($root)
     ->withRouting(using: function () use ($root): void {
+        // Numbers of rows; longer ones fit no column.
+        Route::patterns(array_fill_keys(['bag', 'batch', 'body', 'card', 'clock', 'comment', 'delivery', 'destination', 'frame', 'gallery', 'guest', 'handoff', 'link', 'mail', 'number', 'output', 'pattern', 'place', 'recipient', 'returned', 'round', 'selection', 'set', 'share', 'sheet', 'shipment', 'shoot', 'task', 'tie', 'turn', 'zip'], '[0-9]{1,18}'));
         foreach (glob($root.'/routes/*.php') ?: [] as $file) {
             Route::middleware('web')->group($file);
         }
@@ -25,7 +28,7 @@ $app = Application::configure($root)
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class);
         $middleware->append(SecurityHeaders::class);
-        $middleware->web(replace: [Illuminate\Session\Middleware\StartSession::class => StartSession::class]);
+        $middleware->web(append: [SoundInput::class], replace: [Illuminate\Session\Middleware\StartSession::class => StartSession::class]);
         $middleware->redirectGuestsTo('/sign-in');
         $middleware->redirectUsersTo('/');
     })

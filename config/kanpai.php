@@ -3,6 +3,10 @@
 declare(strict_types=1);
 
 return [
+    // Whether the folders named here serve all studios of this installation, and not the first alone.
+    'shared' => (bool) env('KANPAI_SHARED', false),
+    // Where the slots, places, disks and watched folders of all other studios are, each in a folder by its number.
+    'studios' => env('KANPAI_STUDIOS', storage_path('studios')),
     // Folders under which cards may stand. Nothing outside them is ever read as a card.
     'roots' => explode(':', (string) env('KANPAI_ROOTS', storage_path('rack').':'.storage_path('slots'))),
 
@@ -30,8 +34,12 @@ return [
     // What nginx sent of deliveries, a line for each fetch.
     'fetch_log' => env('KANPAI_FETCH_LOG', storage_path('log/fetched.log')),
     'deliveries' => env('KANPAI_DELIVERIES', storage_path('deliveries')),
+    // Hosts of private networks and of this machine to which pictures may be sent.
+    'private_hosts' => array_filter(explode(',', (string) env('KANPAI_PRIVATE_HOSTS', ''))),
     // Folders that play the services pictures are sent to.
     'sent_out' => env('KANPAI_SENT_OUT', storage_path('sent-out')),
+    // Frames in full size that guests have asked for.
+    'full_sizes' => env('KANPAI_FULL_SIZES', storage_path('full-sizes')),
     'sheets' => env('KANPAI_SHEETS', storage_path('sheets')),
     // Bags of archived shoots, in a folder for each studio.
     'archive' => env('KANPAI_ARCHIVE', storage_path('archive')),

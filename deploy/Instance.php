@@ -45,7 +45,7 @@ final class Instance
     /** Makes the folders and the settings, keeping what is set already. */
     public function prepare(?int $port): void
     {
-        foreach (['', 'run', 'log', 'tmp', 'app', 'pictures', 'deliveries', 'outputs', 'sheets', 'sent-out', 'archive', 'watched/exports', 'places/work', 'places/backup', 'disks/archive', 'arrivals', 'rack', 'slots', 'outbox', 'framework/views', 'framework/cache', 'framework/sessions'] as $folder) {
+        foreach (['', 'run', 'log', 'tmp', 'app', 'pictures', 'deliveries', 'full-sizes', 'outputs', 'sheets', 'sent-out', 'archive', 'watched/exports', 'places/work', 'places/backup', 'disks/archive', 'arrivals', 'rack', 'slots', 'outbox', 'framework/views', 'framework/cache', 'framework/sessions'] as $folder) {
             if (! is_dir($this->path.'/'.$folder)) {
                 mkdir($this->path.'/'.$folder, 0700, true);
             }
@@ -61,6 +61,8 @@ final class Instance
             'DB_PORT' => (string) self::freePort($this->name === 'main' ? 33480 : 33580),
             'KANPAI_PICTURE_SECRET' => $secret(),
             'KANPAI_ROOT_PASSWORD' => $secret(),
+            // In tests each studio is a new one, and all of them read the same rack.
+            ...($this->name === 'main' ? [] : ['KANPAI_SHARED' => '1']),
             ...$this->settings,
             'KANPAI_PORT' => (string) $web,
             'APP_URL' => 'http://127.0.0.1:'.$web,

@@ -16,10 +16,10 @@ use Illuminate\Support\Facades\Route;
 Route::middleware('auth')->prefix('/shoots/{shoot}/cull')->name('cull.')->group(function (): void {
     Route::get('/', [CullController::class, 'show'])->name('show');
     Route::get('/frames', [CullController::class, 'frames'])->name('frames');
-    Route::get('/since/{turn}', [CullController::class, 'since'])->whereNumber('turn')->name('since');
+    Route::get('/since/{turn}', [CullController::class, 'since'])->name('since');
     Route::get('/coverage', [CullController::class, 'coverage'])->name('coverage');
     Route::get('/meeting', [CullController::class, 'meeting'])->name('meeting');
-    Route::get('/frames/{frame}/whole', WholePictureController::class)->whereNumber('frame')->name('whole');
+    Route::get('/frames/{frame}/whole', WholePictureController::class)->name('whole');
     Route::post('/marks', [MarksController::class, 'store'])->name('mark');
     Route::post('/fineness', [MomentsController::class, 'finer'])->name('fineness');
     Route::post('/border', [MomentsController::class, 'byHand'])->name('border');
@@ -28,7 +28,7 @@ Route::middleware('auth')->prefix('/shoots/{shoot}/cull')->name('cull.')->group(
     Route::post('/rounds/{round}/take-up', [RoundsController::class, 'takeUp'])->name('rounds.take-up');
     Route::post('/rounds/{round}/throw-away', [RoundsController::class, 'throwAway'])->name('rounds.throw-away');
     Route::post('/sets', [SetsController::class, 'store'])->name('sets.store');
-    Route::post('/sets/{set}/remove', [SetsController::class, 'remove'])->whereNumber('set')->name('sets.remove');
+    Route::post('/sets/{set}/remove', [SetsController::class, 'remove'])->name('sets.remove');
     Route::post('/collect', [SetsController::class, 'collect'])->name('collect');
     Route::post('/uses', [SetsController::class, 'storeUse'])->name('uses.store');
     Route::get('/list', [ListsController::class, 'show'])->name('list');

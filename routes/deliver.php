@@ -21,8 +21,8 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/selections/{selection}/deliveries', [DeliverController::class, 'make'])->name('deliver.make');
     Route::get('/shoots/{shoot}/outputs', [OutputsController::class, 'show'])->name('deliver.outputs');
     Route::post('/shoots/{shoot}/outputs/run', [OutputsController::class, 'run'])->name('deliver.run');
-    Route::post('/shoots/{shoot}/outputs/{output?}', [OutputsController::class, 'store'])->whereNumber('output')->name('deliver.output');
-    Route::post('/shoots/{shoot}/outputs/{output}/remove', [OutputsController::class, 'remove'])->whereNumber('output')->name('deliver.output.remove');
+    Route::post('/shoots/{shoot}/outputs/{output?}', [OutputsController::class, 'store'])->name('deliver.output');
+    Route::post('/shoots/{shoot}/outputs/{output}/remove', [OutputsController::class, 'remove'])->name('deliver.output.remove');
     Route::get('/shoots/{shoot}/deliveries/new', [DeliveriesController::class, 'create'])->name('delivery.new');
     Route::post('/shoots/{shoot}/deliveries', [DeliveriesController::class, 'store'])->name('delivery.store');
     Route::get('/deliveries/{delivery}', [DeliveriesController::class, 'show'])->name('delivery.show');
@@ -35,9 +35,9 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/shoots/{shoot}/sent-out', [SentOutController::class, 'send'])->name('sent-out.send');
     Route::post('/shipments/{shipment}/go-on', [SentOutController::class, 'goOn'])->name('sent-out.go-on');
     Route::post('/shipments/{shipment}/replace', [SentOutController::class, 'replace'])->name('sent-out.replace');
-    Route::post('/shoots/{shoot}/destinations/{destination?}', [SentOutController::class, 'destination'])->whereNumber('destination')->name('destination');
-    Route::post('/shoots/{shoot}/destinations/{destination}/mood', [SentOutController::class, 'mood'])->whereNumber('destination')->name('destination.mood');
-    Route::post('/shoots/{shoot}/destinations/{destination}/remove', [SentOutController::class, 'remove'])->whereNumber('destination')->name('destination.remove');
+    Route::post('/shoots/{shoot}/destinations/{destination?}', [SentOutController::class, 'destination'])->name('destination');
+    Route::post('/shoots/{shoot}/destinations/{destination}/mood', [SentOutController::class, 'mood'])->name('destination.mood');
+    Route::post('/shoots/{shoot}/destinations/{destination}/remove', [SentOutController::class, 'remove'])->name('destination.remove');
     Route::get('/shoots/{shoot}/sheets', [ContactSheetsController::class, 'index'])->name('sheets');
     Route::post('/shoots/{shoot}/sheets', [ContactSheetsController::class, 'store'])->name('sheets.store');
     Route::get('/sheets/{sheet}', [ContactSheetsController::class, 'fetch'])->name('sheet');
@@ -57,8 +57,8 @@ Route::post('/d/{token}/password', [FetchController::class, 'password'])->middle
 Route::middleware(['throttle:guest', EnterDelivery::class])->prefix('/d/{token}')->group(function (): void {
     Route::get('/', [FetchController::class, 'show'])->name('delivery');
     Route::get('/zip', [FetchController::class, 'only'])->name('delivery.only');
-    Route::get('/zips/{zip}', [FetchController::class, 'zip'])->whereNumber('zip')->name('delivery.zip');
-    Route::get('/files/{file}', [FetchController::class, 'file'])->whereNumber('file')->name('delivery.file');
+    Route::get('/zips/{zip}', [FetchController::class, 'zip'])->name('delivery.zip');
+    Route::get('/files/{file}', [FetchController::class, 'file'])->where('file', '[0-9]{1,18}')->name('delivery.file');
     Route::get('/checksums', [FetchController::class, 'checksums'])->name('delivery.checksums');
     Route::post('/returns', [ReturnController::class, 'announce'])->name('return.announce');
     Route::get('/returns', [ReturnController::class, 'sent'])->name('return.sent');

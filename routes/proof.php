@@ -46,7 +46,7 @@ foreach (['' => '/g/{token}', '.prefixed' => '/{prefix}/g/{token}'] as $kind => 
         Route::post('/steps', [GuestController::class, 'steps'])->name("gallery.steps{$kind}");
         Route::get('/send', [GuestController::class, 'lookOver'])->name("gallery.look-over{$kind}");
         Route::post('/send', [GuestController::class, 'send'])->name("gallery.send{$kind}");
-        Route::post('/keep', [GuestController::class, 'keep'])->name("gallery.keep{$kind}");
-        Route::get('/pictures/{number}', [GuestController::class, 'download'])->whereNumber('number')->name("gallery.download{$kind}");
+        Route::post('/keep', [GuestController::class, 'keep'])->middleware('throttle:gallery-mail')->name("gallery.keep{$kind}");
+        Route::get('/pictures/{number}', [GuestController::class, 'download'])->middleware('throttle:gallery-large')->name("gallery.download{$kind}");
     });
 }

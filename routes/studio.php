@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Studio\Http\OutboxController;
 use App\Studio\Http\ShootsController;
 use App\Studio\Http\SignInController;
+use App\Studio\Http\SuggestedPasswordController;
 use App\Studio\Http\TasksController;
 use Illuminate\Support\Facades\Route;
 
@@ -22,6 +23,7 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/shoots/{shoot}/reopen', [ShootsController::class, 'reopen'])->name('shoots.reopen');
     Route::get('/tasks/{task}', [TasksController::class, 'show'])->name('tasks.show');
     Route::post('/tasks/{task}/stop', [TasksController::class, 'stop'])->name('tasks.stop');
+    Route::get('/suggested-password', SuggestedPasswordController::class)->name('suggested-password');
     Route::get('/outbox', [OutboxController::class, 'index'])->name('outbox');
     Route::get('/outbox/{mail}', [OutboxController::class, 'show'])->name('outbox.mail');
     Route::get('/outbox/{mail}/file', [OutboxController::class, 'file'])->name('outbox.file');

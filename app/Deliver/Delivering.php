@@ -8,13 +8,12 @@ use App\Captions\FrameCaption;
 use App\Deliver\Handoff\Handoff;
 use App\Ingest\Frame;
 use App\Proof\Selection;
+use App\Studio\SendMail;
 use App\Studio\Shoot;
-use App\Studio\StudioMail;
 use App\Studio\Task;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Str;
 use Kanpai\Core\Caption\Caption;
 
@@ -149,9 +148,9 @@ final class Delivering
     {
         $delivery = $recipient->delivery;
         $parts = $delivery->parts->whereNotNull('made_at');
-        Mail::to($recipient->email)->send(new StudioMail($delivery->shoot->studio, match (true) {
+        SendMail::write($delivery->shoot->studio, $recipient->email, match (true) {
             Handoff::ofDelivery($delivery->id) !== null => 'To be worked on: ', $recipient->told_at === null => 'Your pictures of ', default => 'New pictures of '
-        }.$delivery->shoot->name, Handoff::ofDelivery($delivery->id) === null ? 'deliver.mail-guest' : 'deliver.mail-retoucher', ['delivery' => $delivery, 'recipient' => $recipient, 'part' => $parts->last(), 'isFirst' => $recipient->told_at === null, 'count' => $delivery->current()->distinct()->count('frame_id'), 'new' => $parts->last()?->files()->distinct()->count('frame_id')]));
+        }.$delivery->shoot->name, Handoff::ofDelivery($delivery->id) === null ? 'deliver.mail-guest' : 'deliver.mail-retoucher', ['delivery' => $delivery, 'recipient' => $recipient, 'part' => $parts->last(), 'isFirst' => $recipient->told_at === null, 'count' => $delivery->current()->distinct()->count('frame_id'), 'new' => $parts->last()?->files()->distinct()->count('frame_id')]);
         $recipient->update(['told_at' => now()]);
     }
 

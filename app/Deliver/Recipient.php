@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Deliver;
 
 use App\Studio\FoundInOwnStudio;
+use App\Studio\PictureDoor;
 use App\Studio\Shoot;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
@@ -68,6 +69,12 @@ final class Recipient extends Model
     public function address(): string
     {
         return route('delivery', $this->token);
+    }
+
+    /** The way to the pictures on its page, which ends when the link does. */
+    public function door(): PictureDoor
+    {
+        return PictureDoor::of('delivery', $this->token_hash, $this->delivery->ends_on === null ? null : CarbonImmutable::parse($this->delivery->ends_on->format('Y-m-d'), $this->delivery->shoot->zone)->addDay());
     }
 
     public function called(): string

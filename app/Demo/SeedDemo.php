@@ -138,8 +138,8 @@ final class SeedDemo extends Command
     private function ingest(Shoot $shoot): void
     {
         $slots = app(Slots::class);
-        foreach ($slots->all() as $i => $slot) {
-            $path = $slots->path($slot['slot']);
+        foreach ($slots->all($shoot->studio_id) as $i => $slot) {
+            $path = $slots->path($shoot->studio_id, $slot['slot']);
             if (! str_starts_with($path, (string) realpath((string) config('kanpai.rack')))) {
                 continue;
             }

@@ -104,6 +104,7 @@ final class ExifTool
         $this->number++;
         fwrite($this->pipes[0], implode("\n", $lines)."\n-execute{$this->number}\n");
         fflush($this->pipes[0]);
+
         return $this->answer() ?? throw $this->givenUp();
     }
 

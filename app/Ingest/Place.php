@@ -14,7 +14,7 @@ use Kanpai\Core\Card\UnableToCopy;
  * when a disk is unplugged is not taken for the disk.
  *
  * @property int $id
- * @property int|null $studio_id none for those of the configuration, which serve all studios
+ * @property int|null $studio_id none for those of the configuration
  * @property string $key so that a name stands once
  * @property string $name
  * @property string $path

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Studio\StudioFolders;
 use Illuminate\Database\Eloquent\Collection;
 use Kanpai\Core\Card\UnableToCopy;
 
@@ -19,9 +20,11 @@ final class Places
     /** @return Collection<int, Place> with the originals of archived shoots, which are read from and never written to */
     public function withBags(int $studio): Collection
     {
-        $this->takeOver();
+        $folders = StudioFolders::of($studio);
+        $this->takeOver($studio, $folders);
+        $configured = $folders->hasConfigured() ? array_keys($folders->places()) : [];
 
-        return Place::query()->where(fn ($query) => $query->where('studio_id', $studio)->orWhereIn('name', $this->configured())->whereNull('studio_id'))
+        return Place::query()->where(fn ($query) => $query->where('studio_id', $studio)->orWhere(fn ($common) => $common->whereNull('studio_id')->whereIn('name', $configured)))
             ->orderByRaw('left_out_at IS NOT NULL')->orderBy('id')->get();
     }
 
@@ -40,21 +43,11 @@ final class Places
     /**
      * Folders that could become places: they lie directly below the roots that the configuration names.
      *
-     * @return list<string>
+     * @return array<string, string> key for forms => folder
      */
     public function free(int $studio): array
     {
-        $taken = Place::query()->pluck('path')->all();
-        $free = [];
-        foreach ((array) config('kanpai.place_roots') as $root) {
-            foreach (glob($root.'/*', GLOB_ONLYDIR) ?: [] as $folder) {
-                if (! is_link($folder) && ! in_array($folder, $taken, true)) {
-                    $free[] = $folder;
-                }
-            }
-        }
-
-        return $free;
+        return array_diff(StudioFolders::of($studio)->disks(), Place::query()->pluck('path')->all());
     }
 
     /**
@@ -89,22 +82,17 @@ final class Places
     }
 
     /** The configuration is the truth about its own places. */
-    private function takeOver(): void
+    private function takeOver(int $studio, StudioFolders $folders): void
     {
-        $known = Place::query()->whereNull('studio_id')->get()->keyBy('name');
-        foreach ((array) config('kanpai.places') as $name => $path) {
+        $owner = $folders->hasConfigured() ? null : $studio;
+        $known = Place::query()->where('studio_id', $owner)->get()->keyBy('name');
+        foreach ($folders->places() as $name => $path) {
             $place = $known->get($name);
             if ($place === null) {
-                Place::named((string) $name, (string) $path);
+                Place::named($name, $path, $owner);
             } elseif ($place->path !== $path) {
                 $place->update(['path' => $path]);
             }
         }
-    }
-
-    /** @return list<string> */
-    private function configured(): array
-    {
-        return array_map(strval(...), array_keys((array) config('kanpai.places')));
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Studio\StudioFolders;
 use FilesystemIterator;
 use RecursiveDirectoryIterator;
 use RecursiveIteratorIterator;
@@ -21,11 +22,11 @@ final class Slots
 
     private const MOST_LEFT_OUT = 200;
 
-    /** @return list<array{slot: string, path: string, name: string}> */
-    public function all(): array
+    /** @return list<array{slot: string, path: string, name: string}> those of a studio */
+    public function all(int $studio): array
     {
         $slots = [];
-        foreach ($this->roots() as $number => $root) {
+        foreach (self::roots($studio) as $number => $root) {
             foreach (glob($root.'/*', GLOB_ONLYDIR) ?: [] as $folder) {
                 if (! is_link($folder) && is_dir($folder.'/DCIM')) {
                     $slots[] = ['slot' => $number.'/'.basename($folder), 'path' => $folder, 'name' => basename($folder)];
@@ -40,14 +41,14 @@ final class Slots
      * @param  string  $slot  as `all` names it
      * @return string absolute path
      *
-     * @throws UnusableSlot when it is not directly below an allowed root
+     * @throws UnusableSlot when it is not directly below a root of the studio
      */
-    public function path(string $slot): string
+    public function path(int $studio, string $slot): string
     {
         if (preg_match('~^(\d+)/([^/\0]+)$~', $slot, $m) !== 1 || in_array($m[2], ['.', '..'], true)) {
             throw UnusableSlot::isOutside();
         }
-        $root = $this->roots()[(int) $m[1]] ?? throw UnusableSlot::isOutside();
+        $root = self::roots($studio)[(int) $m[1]] ?? throw UnusableSlot::isOutside();
         $path = $root.'/'.$m[2];
         if (is_link($path)) {
             throw UnusableSlot::isOutside();
@@ -100,7 +101,9 @@ final class Slots
 
             return $isOfCard;
         });
-        iterator_count($walk);
+        while ($walk->valid()) {
+            $walk->next();
+        }
         sort($names);
 
         return $names;
@@ -150,8 +153,8 @@ final class Slots
     }
 
     /** @return list<string> */
-    private function roots(): array
+    private static function roots(int $studio): array
     {
-        return array_values(array_filter(array_map(fn (string $root): string => (string) realpath($root), (array) config('kanpai.roots'))));
+        return array_values(array_filter(array_map(fn (string $root): string => (string) realpath($root), StudioFolders::of($studio)->slots())));
     }
 }

@@ -17,7 +17,7 @@ final class SlotsOfShoot
     /** @return list<array{slot: string, name: string, contents: string, known: string, action: string, isNew: bool}> */
     public function of(Shoot $shoot): array
     {
-        return array_map(fn (array $slot): array => $this->slot($shoot, $slot), $this->slots->all());
+        return array_map(fn (array $slot): array => $this->slot($shoot, $slot), $this->slots->all($shoot->studio_id));
     }
 
     /**

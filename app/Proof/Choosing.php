@@ -20,6 +20,8 @@ final class Choosing
 {
     public const LONGEST_COMMENT = 4000;
 
+    private const MOST_COMMENTS = 2000;
+
     /**
      * @param  list<StepSaid>  $steps  in the order in which they were made
      * @return array<string, string> step => why it was not taken
@@ -166,6 +168,9 @@ final class Choosing
         }
         if ($text === '' && $drawing === null) {
             return 'The comment is empty.';
+        }
+        if (Comment::query()->where('guest_id', $guest->id)->count() >= self::MOST_COMMENTS) {
+            return 'You have written '.number_format(self::MOST_COMMENTS).' comments, as many as a gallery takes. Please write to the studio by mail.';
         }
         if (Comment::query()->where('uuid', $step['id'])->doesntExist()) {
             Comment::query()->create(['uuid' => $step['id'], 'guest_id' => $guest->id, 'gallery_frame_id' => $proof->id, 'text' => $text, 'drawing' => $drawing]);

@@ -7,30 +7,106 @@ namespace App\Proof;
 use App\Captions\EmbeddedCaption;
 use App\Captions\FrameCaption;
 use App\Imaging\ExifTool;
+use App\Imaging\UnableToMakePicture;
+use App\Imaging\UnableToWriteMetadata;
 use App\Ingest\Frame;
 use App\Ingest\ProvedPicture;
+use Illuminate\Support\Facades\Cache;
 use Kanpai\Core\Caption\Caption;
 
-/** A frame in full size for a guest: from a proved copy, with its caption, without place and serial numbers. */
+/**
+ * Frames in full size for guests: from a verified copy, with their captions, without place and serial numbers. They are
+ * made in the queue and kept, so that many who ask cost one making.
+ */
 final class FullSize
 {
     /** Where it was, and which body and lens it was taken with, to the number. */
     private const PRIVATE = ['GPS:all', 'XMP-exif:GPS*', 'SerialNumber', 'InternalSerialNumber', 'LensSerialNumber', 'BodySerialNumber', 'ImageUniqueID', 'MakerNotes:all'];
 
+    /** Seconds for which nobody tries again what could not be made. */
+    private const REST = 300;
+
     public function __construct(private readonly ExifTool $exifTool)
     {
     }
 
-    /** @return string|null path of a file that whoever asked for it takes away; null where no proved copy is within reach */
-    public function of(Frame $frame): ?string
+    /** @return string|null name below the folder of full sizes, once it is there */
+    public function ready(Frame $frame): ?string
     {
-        $target = sys_get_temp_dir().'/kanpai-'.bin2hex(random_bytes(8)).'.jpg';
-        if (ProvedPicture::of($frame)?->jpegTo($target) !== true) {
-            return null;
-        }
-        $caption = FrameCaption::query()->find($frame->id)?->caption() ?? Caption::of([]);
-        $this->exifTool->write($target, [...array_map(fn (string $tag): array => [$tag, ''], self::PRIVATE), ...EmbeddedCaption::tags($caption, $frame->taken_ms, $frame->shoot->zone(), max(0, $frame->verdict->xmpRating($frame->rating)))]);
+        $name = $this->name($frame);
 
-        return $target;
+        return $name !== null && is_file(self::folder()."/{$name}") ? $name : null;
+    }
+
+    /** Whether it is being made; false where no verified copy is within reach, or the file takes no caption. */
+    public function request(Frame $frame): bool
+    {
+        $name = $this->name($frame);
+        if ($name === null || Cache::has(self::failure($name))) {
+            return false;
+        }
+        MakeFullSize::dispatch($frame->id)->onQueue('default');
+
+        return true;
+    }
+
+    /** Makes it, in a worker. */
+    public function make(Frame $frame): void
+    {
+        $name = $this->name($frame);
+        if ($name === null || is_file(self::folder()."/{$name}")) {
+            return;
+        }
+        is_dir(self::folder()) || mkdir(self::folder(), 0700, true);
+        $part = self::folder().'/'.bin2hex(random_bytes(8)).'.part.jpg';
+        try {
+            if (ProvedPicture::of($frame)?->jpegTo($part) !== true) {
+                throw UnableToMakePicture::because('copy it', 'no verified copy is within reach');
+            }
+            $this->exifTool->write($part, [...array_map(fn (string $tag): array => [$tag, ''], self::PRIVATE), ...$this->tags($frame)]);
+            rename($part, self::folder()."/{$name}");
+        } catch (UnableToMakePicture|UnableToWriteMetadata $reason) {
+            Cache::put(self::failure($name), $reason->getMessage(), self::REST);
+        } finally {
+            @unlink($part);
+            @unlink("{$part}_original");
+            @unlink("{$part}_exiftool_tmp");
+        }
+    }
+
+    /** Deletes what nobody has asked for in a while. */
+    public static function tidy(int $olderThan): void
+    {
+        foreach (glob(self::folder().'/*.jpg') ?: [] as $file) {
+            if ((int) @filemtime($file) < $olderThan) {
+                @unlink($file);
+            }
+        }
+    }
+
+    public static function folder(): string
+    {
+        return (string) config('kanpai.full_sizes');
+    }
+
+    /** By the picture and all that is written into it. */
+    private function name(Frame $frame): ?string
+    {
+        $picture = ProvedPicture::of($frame);
+
+        return $picture === null ? null : $frame->id.'-'.hash('xxh128', $picture->hash().json_encode($this->tags($frame))).'.jpg';
+    }
+
+    /** @return list<array{string, string}> */
+    private function tags(Frame $frame): array
+    {
+        $caption = FrameCaption::query()->find($frame->id)?->caption() ?? Caption::of([]);
+
+        return EmbeddedCaption::tags($caption, $frame->taken_ms, $frame->shoot->zone(), max(0, $frame->verdict->xmpRating($frame->rating)));
+    }
+
+    private static function failure(string $name): string
+    {
+        return "full-size-{$name}";
     }
 }

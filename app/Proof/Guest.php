@@ -13,6 +13,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Cookie;
+use Illuminate\Support\Facades\RateLimiter;
 use Kanpai\Core\Share\ShareToken;
 
 /**
@@ -37,6 +38,8 @@ final class Guest extends Model
     use FoundInOwnStudio;
 
     private const YEAR_IN_MINUTES = 525_600;
+
+    private const NEW_ONES_AN_HOUR = 120;
 
     protected $guarded = [];
 
@@ -96,7 +99,14 @@ final class Guest extends Model
     /** The guest of the request; a new one gets a cookie that lasts a year. */
     public static function of(Request $request, Share $share): self
     {
-        return self::known($request, $share) ?? tap(self::named($share), fn (self $guest) => $guest->remember($share));
+        $known = self::known($request, $share);
+        if ($known !== null) {
+            return $known;
+        }
+        // One house comes by one address; a flood of new guests is no house.
+        abort_unless(RateLimiter::attempt("new-guest {$share->id} {$request->ip()}", self::NEW_ONES_AN_HOUR, fn (): bool => true, 3600), 429);
+
+        return tap(self::named($share), fn (self $guest) => $guest->remember($share));
     }
 
     /** Gives this browser the key. */

@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace App\Proof;
 
-use App\Studio\StudioMail;
-use Illuminate\Support\Facades\Mail;
+use App\Studio\SendMail;
 
 /** Mails of a gallery: they can be read as plain text, and are noted where they must not be sent twice. */
 final class Mailing
@@ -48,7 +47,7 @@ final class Mailing
     {
         $studio = $selection->gallery->shoot->studio;
         $chosen = $selection->chosen();
-        Mail::to($studio->address())->send(new StudioMail($studio, "{$selection->name} chose ".count(array_unique(array_column($chosen, 'frame')))." of {$selection->gallery->shown()->count()} from “{$selection->gallery->title}”", 'proof.mail-studio', ['gallery' => $selection->gallery, 'selection' => $selection, 'frames' => $chosen]));
+        SendMail::write($studio, $studio->address(), "{$selection->name} chose ".count(array_unique(array_column($chosen, 'frame')))." of {$selection->gallery->shown()->count()} from “{$selection->gallery->title}”", 'proof.mail-studio', ['gallery' => $selection->gallery, 'selection' => $selection, 'frames' => $chosen]);
     }
 
     /** @param  array<string, mixed>  $values */
@@ -56,7 +55,7 @@ final class Mailing
     {
         if ($guest->email !== '') {
             $guest->loadMissing('share.gallery.shoot.studio', 'gallery.shoot.studio');
-            Mail::to($guest->email)->send(new StudioMail($guest->gallery->shoot->studio, $about, $template, [...$values, 'guest' => $guest, 'gallery' => $guest->gallery, 'share' => $guest->share]));
+            SendMail::write($guest->gallery->shoot->studio, $guest->email, $about, $template, [...$values, 'guest' => $guest, 'gallery' => $guest->gallery, 'share' => $guest->share]);
         }
     }
 }

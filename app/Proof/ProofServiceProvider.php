@@ -12,15 +12,22 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\ServiceProvider;
+use Kanpai\Core\Share\ShareToken;
 
 final class ProofServiceProvider extends ServiceProvider
 {
     public function boot(): void
     {
-        RateLimiter::for('gallery-password', fn (Request $request): array => [
-            Limit::perMinute(6)->by($request->path().' '.$request->ip()),
-            Limit::perMinute(60)->by($request->path()),
-        ]);
+        // By what the link leads to, however its address is written.
+        RateLimiter::for('gallery-password', function (Request $request): array {
+            $token = $request->route('token');
+            $share = ShareToken::of(is_string($token) ? $token : '')->hash();
+
+            return [Limit::perMinute(6)->by("{$share} {$request->ip()}"), Limit::perMinute(60)->by($share)];
+        });
+        // Mails to addresses that a guest types in, and guests that nobody invited.
+        RateLimiter::for('gallery-mail', fn (Request $request): array => [Limit::perHour(10)->by('mail '.$request->ip()), Limit::perHour(40)->by('mail '.self::share($request))]);
+        RateLimiter::for('gallery-large', fn (Request $request): Limit => Limit::perMinute(60)->by('large '.self::share($request).' '.$request->ip()));
         RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(600)->by('guest '.$request->ip()));
         Event::listen(fn (MarksMade $event) => $this->follow($event->shoot));
         Event::listen(fn (PicturesMade $event) => $this->follow($event->card->shoot_id));
@@ -34,5 +41,12 @@ final class ProofServiceProvider extends ServiceProvider
         if (Gallery::query()->where('shoot_id', $shoot)->whereNotNull('live')->exists()) {
             FollowLive::dispatch($shoot)->afterCommit();
         }
+    }
+
+    private static function share(Request $request): string
+    {
+        $share = $request->attributes->get('share');
+
+        return $share instanceof Share ? (string) $share->id : '';
     }
 }

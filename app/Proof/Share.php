@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Proof;
 
 use App\Studio\FoundInOwnStudio;
+use App\Studio\PictureDoor;
 use App\Studio\Shoot;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
@@ -87,6 +88,12 @@ final class Share extends Model
     public function hasEnded(): bool
     {
         return $this->ends_on !== null && $this->ends_on->format('Y-m-d') < now($this->gallery->shoot->zone)->format('Y-m-d');
+    }
+
+    /** The way to its pictures, which ends when the link does. */
+    public function door(): PictureDoor
+    {
+        return PictureDoor::of('share', $this->token_hash, $this->ends_on === null ? null : CarbonImmutable::parse($this->ends_on->format('Y-m-d'), $this->gallery->shoot->zone)->addDay());
     }
 
     public function isOpen(): bool

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Studio;
 
+use Illuminate\Database\Eloquent\Casts\Attribute;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Foundation\Auth\User;
 use Illuminate\Support\Facades\Auth;
@@ -14,7 +15,8 @@ use Illuminate\Support\Facades\Auth;
  * @property int $id
  * @property int $studio_id
  * @property string $name
- * @property string $email
+ * @property string $email in small letters
+ * @property string $password hashed
  * @property string $role owner, shooter, editor or retoucher
  * @property Studio $studio
  */
@@ -26,10 +28,24 @@ final class Member extends User
 
     protected $casts = ['password' => 'hashed'];
 
+    protected function email(): Attribute
+    {
+        return Attribute::set(fn (string $email): string => mb_strtolower($email));
+    }
+
     /** @return BelongsTo<Studio, $this> */
     public function studio(): BelongsTo
     {
         return $this->belongsTo(Studio::class);
+    }
+
+    /** The member with exactly this mail address, in whatever case it is typed: é is not e. */
+    public static function behind(string $email): ?self
+    {
+        $members = self::query();
+        $members->whereRaw('email = ? COLLATE utf8mb4_bin', [mb_strtolower($email)]);
+
+        return $members->first();
     }
 
     /** The member of the request at hand. */

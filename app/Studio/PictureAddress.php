@@ -13,10 +13,13 @@ final class PictureAddress
 {
     private const DAY = 86_400;
 
-    /** @param  string  $path  below the folder of pictures */
-    public static function of(string $path): string
+    /**
+     * @param  string  $path  below the folder of pictures
+     * @param  int|null  $before  second at which it ends at the latest
+     */
+    public static function of(string $path, ?int $before = null): string
     {
-        $ends = (intdiv(time(), self::DAY) + 2) * self::DAY;
+        $ends = min((intdiv(time(), self::DAY) + 2) * self::DAY, $before ?? PHP_INT_MAX);
 
         return '/pictures/'.self::signature($path, $ends).'/'.$ends.'/'.$path;
     }

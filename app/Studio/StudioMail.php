@@ -12,8 +12,7 @@ use Illuminate\Mail\Mailables\Headers;
 /** A plain mail in the studio's name. */
 final class StudioMail extends Mailable
 {
-    /** @param  array<string, mixed>  $values  for the view */
-    public function __construct(private readonly Studio $studio, private readonly string $about, private readonly string $template, private readonly array $values)
+    public function __construct(private readonly Studio $studio, private readonly string $about, private readonly string $body)
     {
     }
 
@@ -29,6 +28,6 @@ final class StudioMail extends Mailable
 
     public function content(): Content
     {
-        return new Content(text: $this->template, with: [...$this->values, 'studio' => $this->studio]);
+        return new Content(text: 'studio.mail', with: ['body' => $this->body]);
     }
 }

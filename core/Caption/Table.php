@@ -16,6 +16,8 @@ final class Table
 
     private const MOST_BYTES = 16_000_000;
 
+    private const FORMULA = '/^[=+\-@\t\r]/';
+
     /**
      * @return list<array{line: int, cells: list<string>}> rows that hold anything, with the line each begins on
      *
@@ -43,7 +45,7 @@ final class Table
         $from = 0;
         while (($cells = fgetcsv($stream, 0, $separator, '"', '')) !== false) {
             if ($cells !== [null] && implode('', $cells) !== '') {
-                $rows[] = ['line' => $line, 'cells' => array_map(fn (?string $cell): string => trim((string) $cell), $cells)];
+                $rows[] = ['line' => $line, 'cells' => array_map(fn (?string $cell): string => (string) preg_replace("/^'(?=[=+\\-@\t\r])/", '', trim((string) $cell)), $cells)];
             }
             if (count($rows) > self::MOST_ROWS) {
                 throw UnreadableTable::hasTooManyRows();
@@ -56,15 +58,27 @@ final class Table
         return $rows;
     }
 
-    /** @param  iterable<list<string>>  $rows  first of them the names of the columns */
+    /**
+     * Cells that a spreadsheet would take for a formula get an apostrophe in front (OWASP, CSV injection), which `rows`
+     * takes away again.
+     *
+     * @param  iterable<list<string>>  $rows  first of them the names of the columns
+     */
     public static function write(iterable $rows): string
     {
         $lines = '';
         foreach ($rows as $cells) {
-            $lines .= implode(',', array_map(fn (string $text): string => preg_match('/[",\r\n]/', $text) === 1 ? '"'.str_replace('"', '""', $text).'"' : $text, $cells))."\r\n";
+            $lines .= implode(',', array_map(self::cell(...), $cells))."\r\n";
         }
 
         return $lines;
+    }
+
+    private static function cell(string $text): string
+    {
+        $text = preg_match(self::FORMULA, $text) === 1 && ! is_numeric($text) ? "'".$text : $text;
+
+        return preg_match('/[",\r\n]/', $text) === 1 ? '"'.str_replace('"', '""', $text).'"' : $text;
     }
 
     /** The one that most of the first lines have, and of several the one they have most of. */

@@ -202,7 +202,7 @@ final class IngestTest extends TestCase
         // A third disk, and a check of one.
         $disk = self::$instance.'/disks/shelf-'.bin2hex(random_bytes(4));
         mkdir($disk);
-        $studio->visit($where)->choose('#place_path', $disk)->fill('#place_name', 'shelf')->script("document.querySelector('#place_name').form.requestSubmit()");
+        $studio->visit($where)->choose('#place_path', '0/'.basename($disk))->fill('#place_name', 'shelf')->script("document.querySelector('#place_name').form.requestSubmit()");
         $studio->see('shelf');
         $studio->visit('/shoots/'.self::$shoot.'/ingest')->fill("[data-card='ivo'] [name='shooter']", 'Ivo Tarn')->click("[data-copy='ivo']");
         $studio->find("[data-card='ivo'][data-state='safe']", 60);

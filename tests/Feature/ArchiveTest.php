@@ -42,7 +42,7 @@ final class ArchiveTest extends FeatureTestCase
         $this->caption(['headline' => 'Größe am Ufer', 'keywords' => 'rowing', 'persons' => 'Ada Fenn']);
         $frames = $this->frames();
         $this->step([$frames[0]->id => ['verdict' => 'keep', 'rating' => 4], $frames[1]->id => ['verdict' => 'drop']]);
-        $this->post("/shoots/{$this->shoot->id}/galleries?body={$frames[0]->body_id}", ['title' => 'Proofs', 'watermark' => 'proof', 'password' => 'anchor', 'draws' => '1']);
+        $this->post("/shoots/{$this->shoot->id}/galleries?body={$frames[0]->body_id}", ['title' => 'Proofs', 'watermark' => 'proof', 'password' => 'anchor light', 'draws' => '1']);
         $gallery = Gallery::query()->firstOrFail();
         $guest = Guest::named($gallery->shares()->firstOrFail(), 'Ada Fenn', 'ada@harbour.example');
         app(Choosing::class)->apply($guest, $guest->share, [['id' => (string) Str::uuid(), 'kind' => 'choose', 'number' => 1, 'on' => true], ['id' => (string) Str::uuid(), 'kind' => 'comment', 'number' => 2, 'text' => 'Lovely', 'drawing' => [['kind' => 'circle', 'x' => 50, 'y' => 50, 'rx' => 20, 'ry' => 20]]]]);
@@ -189,7 +189,7 @@ final class ArchiveTest extends FeatureTestCase
         $this->get("/shoots/{$shoot->id}/proof")->assertOk()->assertSee($link);
         auth()->logout();
         $this->get($link)->assertStatus(401);
-        $this->post("{$link}/password", ['password' => 'anchor'])->assertRedirect();
+        $this->post("{$link}/password", ['password' => 'anchor light'])->assertRedirect();
         $this->get($link)->assertOk()->assertSee('Proofs');
         $this->actingAs($this->member)->post("/shoots/{$shoot->id}/deliveries?verdict=", ['ways' => ['jpegs']])->assertSessionHasNoErrors();
         self::assertNotNull(Delivery::query()->orderByDesc('id')->firstOrFail()->made_at);

@@ -324,7 +324,7 @@ final class DeliveriesTest extends FeatureTestCase
 
     public function test_a_link_has_its_password_its_last_day_and_can_be_withdrawn(): void
     {
-        $delivery = $this->open(['password' => 'anchor', 'ends_on' => now()->addDays(3)->format('Y-m-d')]);
+        $delivery = $this->open(['password' => 'anchor light', 'ends_on' => now()->addDays(3)->format('Y-m-d')]);
         $link = $this->placeOf($delivery);
         $zip = $delivery->zips()->sole();
         auth()->logout();
@@ -332,7 +332,7 @@ final class DeliveriesTest extends FeatureTestCase
             $this->get($link.$path)->assertStatus(401)->assertDontSee($this->frames()[0]->name);
         }
         $this->post("{$link}/password", ['password' => 'guess'])->assertSessionHasErrors('password');
-        $this->post("{$link}/password", ['password' => 'anchor'])->assertRedirect();
+        $this->post("{$link}/password", ['password' => 'anchor light'])->assertRedirect();
         $this->get($link)->assertOk()->assertSee('here until');
         $this->travel(5)->days();
         $this->get($link)->assertStatus(410)->assertSee('This link has ended');

@@ -9,10 +9,9 @@ use App\Ingest\Frame;
 use App\Proof\Gallery;
 use App\Studio\Member;
 use App\Studio\OutboxMail;
-use App\Studio\StudioMail;
+use App\Studio\SendMail;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Mail;
 use Kanpai\Core\Cull\FrameFilter;
 use Kanpai\Core\Cull\Verdict;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -113,13 +112,13 @@ final class FiltersAndPagesTest extends FeatureTestCase
 
     public function test_mail_is_seen_by_its_studio_alone_and_can_be_taken_as_a_file(): void
     {
-        Mail::to('ada@harbour.example')->send(new StudioMail($this->studio, 'Grüße & <more>', 'proof.mail-link', ['gallery' => new Gallery(['title' => 'A <b>']), 'chosen' => 0, 'guest' => new class
+        SendMail::write($this->studio, 'ada@harbour.example', 'Grüße & <more>', 'proof.mail-link', ['gallery' => new Gallery(['title' => 'A <b>']), 'chosen' => 0, 'guest' => new class
         {
             public function address(): string
             {
                 return 'http://127.0.0.1/g/abc';
             }
-        }]));
+        }]);
         $mail = OutboxMail::query()->firstOrFail();
         $this->actingAs($this->member);
         $this->get('/outbox')->assertSee('Grüße &amp; &lt;more&gt;', false);

@@ -223,7 +223,7 @@ final class GalleriesTest extends FeatureTestCase
         $this->caption(['headline' => 'For the wall']);
         $this->publish(['download' => 'full']);
         $answer = $this->get($this->link().'/pictures/1')->assertOk()->assertDownload('proofs-001.jpg');
-        $path = $answer->baseResponse->getFile()->getPathname();
+        $path = $this->folder.'/full-sizes/'.basename((string) $answer->headers->get('X-Accel-Redirect'));
         $original = $this->frames()[0];
         self::assertSame([$original->width, $original->height], array_slice(getimagesize($path) ?: [], 0, 2));
         $tags = $this->tags($path);

@@ -41,7 +41,7 @@ final class GuestsTest extends FeatureTestCase
 
     public function test_a_guest_of_one_gallery_is_nobody_in_another(): void
     {
-        $second = $this->publish('Second', ['password' => 'anchor']);
+        $second = $this->publish('Second', ['password' => 'anchor light']);
         $this->asGuest($this->guestSays($this->link, [self::choice(1)]));
         $this->get($second)->assertStatus(401);
         $this->getJson("{$second}/frames")->assertStatus(401);
@@ -245,13 +245,13 @@ final class GuestsTest extends FeatureTestCase
 
     public function test_named_people_come_in_by_links_of_their_own_and_nobody_else(): void
     {
-        $link = $this->publish('Named', ['people' => "Ada Fenn <ada@harbour.example>\njoss@harbour.example", 'is_named' => '1', 'comments' => '0', 'password' => 'anchor']);
+        $link = $this->publish('Named', ['people' => "Ada Fenn <ada@harbour.example>\njoss@harbour.example", 'is_named' => '1', 'comments' => '0', 'password' => 'anchor light']);
         $this->get($link)->assertStatus(403)->assertSee('link of their own');
         $this->guestSays($link, [self::choice(1)])->assertStatus(403);
         preg_match('~(/g/\S+/me/\S+)~', OutboxMail::query()->where('recipient', 'ada@harbour.example')->firstOrFail()->body, $found);
         $this->asGuest($this->get($found[1])->assertRedirect());
         $this->get($link)->assertStatus(401)->assertSee('password');
-        $this->post("{$link}/password", ['password' => 'anchor']);
+        $this->post("{$link}/password", ['password' => 'anchor light']);
         self::assertSame([], $this->guestSays($link, [self::choice(1)])->json('refused'));
         self::assertCount(1, $this->guestSays($link, [['kind' => 'comment', 'number' => 1, 'text' => 'Hello']])->json('refused'), 'comments are off');
         self::assertSame('Ada Fenn', Guest::query()->whereHas('choices')->firstOrFail()->name);

@@ -27,7 +27,7 @@ final class ProofAndDeliverTest extends FeatureTestCase
         foreach ($this->frames()->take(4) as $frame) {
             $frame->update(['verdict' => Verdict::Keep]);
         }
-        $this->post("/shoots/{$this->shoot->id}/galleries?verdict=keep", ['title' => 'Harbour proofs', 'message' => 'Please choose.', 'watermark' => 'proof', 'password' => 'anchor', 'guest_email' => 'guest@harbour.example', 'draws' => '1'])->assertRedirect();
+        $this->post("/shoots/{$this->shoot->id}/galleries?verdict=keep", ['title' => 'Harbour proofs', 'message' => 'Please choose.', 'watermark' => 'proof', 'password' => 'anchor light', 'guest_email' => 'guest@harbour.example', 'draws' => '1'])->assertRedirect();
         $this->gallery = Gallery::query()->firstOrFail();
         $this->link = $this->link();
         auth()->logout();
@@ -58,7 +58,7 @@ final class ProofAndDeliverTest extends FeatureTestCase
             $answer = $this->post("{$this->link}/password", ['password' => 'guess '.$i]);
             $i < 6 ? $answer->assertSessionHasErrors('password') : $answer->assertStatus(429);
         }
-        $this->post("{$this->link}/password", ['password' => 'anchor'])->assertStatus(429);
+        $this->post("{$this->link}/password", ['password' => 'anchor light'])->assertStatus(429);
         $this->get($this->link)->assertStatus(401);
         $this->get('/g/'.str_repeat('A', 24))->assertNotFound();
         $this->get("/shoots/{$this->shoot->id}/proof")->assertRedirect('/sign-in');
@@ -136,7 +136,7 @@ final class ProofAndDeliverTest extends FeatureTestCase
 
     private function enter(): void
     {
-        $this->post("{$this->link}/password", ['password' => 'anchor'])->assertRedirect();
+        $this->post("{$this->link}/password", ['password' => 'anchor light'])->assertRedirect();
     }
 
     private function selection(): Selection

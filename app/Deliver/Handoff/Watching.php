@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Deliver\Handoff;
 
 use App\Studio\Shoot;
+use App\Studio\StudioFolders;
 
 /**
  * A folder into which a raw editor writes its results: each file in it that is whole is taken in, once for each time it
@@ -21,25 +22,10 @@ final class Watching
     {
     }
 
-    /** @return list<string> folders that can be watched: they lie directly below the roots that the configuration names */
-    public static function free(): array
-    {
-        $free = [];
-        foreach ((array) config('kanpai.watch_roots') as $root) {
-            foreach (glob($root.'/*', GLOB_ONLYDIR) ?: [] as $folder) {
-                if (! is_link($folder)) {
-                    $free[] = $folder;
-                }
-            }
-        }
-
-        return $free;
-    }
-
     /** @return int how many files were found that are new, or were written anew */
     public function look(Shoot $shoot): int
     {
-        if ($shoot->watched === null || ! in_array($shoot->watched, self::free(), true)) {
+        if ($shoot->watched === null || ! in_array($shoot->watched, StudioFolders::of($shoot->studio_id)->watchable(), true)) {
             return 0;
         }
         $known = array_flip(ReturnedFile::query()->where('shoot_id', $shoot->id)->whereNotNull('seen')->pluck('seen')->all());

@@ -107,6 +107,7 @@ final class DeliveriesController
     public function withdraw(Recipient $recipient): RedirectResponse
     {
         $recipient->update(['withdrawn_at' => $recipient->withdrawn_at === null ? now() : null]);
+        $recipient->door()->close();
 
         return redirect()->route('delivery.show', $recipient->delivery)->with('said', $recipient->withdrawn_at === null ? 'The link works again.' : 'The link is withdrawn; nobody comes in by it any more.');
     }

@@ -9,6 +9,7 @@ use App\Studio\Shoot;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Share\People;
+use Kanpai\Core\Share\SharePassword;
 use Kanpai\Core\Share\UnreadablePeople;
 
 /** A delivery, or a part of one, as a form says it. */
@@ -21,7 +22,7 @@ final class DeliveryRequest extends FormRequest
             'name' => ['nullable', 'string', 'max:120'],
             'message' => ['nullable', 'string', 'max:4000'],
             'people' => ['nullable', 'string', 'max:40000'],
-            'password' => ['nullable', 'string', 'min:4', 'max:100'],
+            'password' => ['nullable', 'string', 'min:'.SharePassword::LEAST, 'max:100'],
             'ends_on' => ['nullable', 'date_format:Y-m-d', 'after_or_equal:today'],
             'most_fetches' => ['nullable', 'integer', 'between:1,1000'],
             'zip_mb' => ['nullable', 'integer', 'between:10,100000'],
@@ -33,7 +34,7 @@ final class DeliveryRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['password.min' => 'A password needs at least 4 characters, or none at all.', 'ends_on.after_or_equal' => 'The last day has passed already.', 'ends_on.date_format' => 'This is no day; write it as 2026-09-30.', 'most_fetches.*' => 'Say how often as a whole number from 1 to 1,000, or leave it empty.', 'zip_mb.*' => 'A ZIP has 10 to 100,000 MB; leave it empty for one ZIP of all.'];
+        return ['password.min' => 'A password needs at least 8 characters, or none at all. “Suggest one” makes one that is easy to say.', 'ends_on.after_or_equal' => 'The last day has passed already.', 'ends_on.date_format' => 'This is no day; write it as 2026-09-30.', 'most_fetches.*' => 'Say how often as a whole number from 1 to 1,000, or leave it empty.', 'zip_mb.*' => 'A ZIP has 10 to 100,000 MB; leave it empty for one ZIP of all.'];
     }
 
     /** @return array{name?: string, message: string, password: string|null, ends_on: string|null, most_fetches: int|null, zip_bytes: int|null} */

@@ -6,8 +6,12 @@ namespace App\Deliver\Http;
 
 use App\Deliver\Out\Destination;
 use App\Deliver\Out\DestinationKind;
+use App\Deliver\Out\OpenHosts;
+use App\Studio\Member;
+use Closure;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
+use Illuminate\Validation\ValidationException;
 
 /** A destination as a form says it. */
 final class DestinationRequest extends FormRequest
@@ -21,12 +25,12 @@ final class DestinationRequest extends FormRequest
         return [
             'to_name' => ['required', 'string', 'max:80'],
             'kind' => ['required', Rule::enum(DestinationKind::class)],
-            'host' => ['required_if:kind,sftp', 'nullable', 'string', 'max:255'],
+            'host' => ['required_if:kind,sftp', 'nullable', 'string', 'max:255', $this->mayBeAsked(...)],
             'port' => ['nullable', 'integer', 'between:1,65535'],
             'user' => ['required_if:kind,sftp,s3', 'nullable', 'string', 'max:255'],
             'password' => ['nullable', 'string', 'max:255'],
             'key' => ['nullable', 'string', 'max:20000'],
-            'fingerprint' => ['nullable', 'string', 'max:255'],
+            'fingerprint' => ['required_if:kind,sftp', 'nullable', 'string', 'regex:/^([0-9a-f]{2}:){15}[0-9a-f]{2}$/i'],
             'bucket' => ['required_if:kind,s3', 'nullable', 'string', 'max:63', 'regex:/^[a-z0-9][a-z0-9.-]+$/'],
             'region' => ['nullable', 'string', 'max:63'],
             'in_folder' => ['nullable', 'string', 'max:255', 'not_regex:~(^|/)\.\.(/|$)~'],
@@ -36,12 +40,49 @@ final class DestinationRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['to_name.required' => 'Give the destination a name.', 'host.required_if' => 'Say which host it is.', 'user.required_if' => 'Say who signs in there: a user, or an access key.', 'bucket.required_if' => 'Say which bucket.', 'bucket.regex' => 'A bucket has small letters, digits, dots and hyphens.', 'port.*' => 'A port is a number from 1 to 65,535.', 'in_folder.not_regex' => 'The folder may not lead upwards.'];
+        return ['to_name.required' => 'Give the destination a name.', 'host.required_if' => 'Say which host it is.', 'user.required_if' => 'Say who signs in there: a user, or an access key.', 'bucket.required_if' => 'Say which bucket.', 'bucket.regex' => 'A bucket has small letters, digits, dots and hyphens.', 'port.*' => 'A port is a number from 1 to 65,535.', 'fingerprint.required_if' => 'Without the fingerprint of its key nobody knows whether it is this host. Whoever runs it can say it: 16 pairs of digits and letters, as ssh-keygen -E md5 -l prints them.', 'fingerprint.regex' => 'A fingerprint is 16 pairs of digits and letters with colons between, as in 1f:0a:….', 'in_folder.not_regex' => 'The folder may not lead upwards.'];
     }
 
-    /** @return array{name: string, kind: DestinationKind, settings: array<string, string>} */
+    /** Whoever signs in with these secrets; another one gets none that was typed for the first. */
+    private const REACHED_BY = ['host', 'port', 'user'];
+
+    public function authorize(): bool
+    {
+        return Member::current()->role === 'owner';
+    }
+
+    private function mayBeAsked(string $field, mixed $value, Closure $fail): void
+    {
+        $problem = is_string($value) && $value !== '' ? OpenHosts::problem($value) : null;
+        if ($problem !== null) {
+            $fail($problem);
+        }
+    }
+
+    /** Secrets that were typed for one host and user never go to another. */
+    private function isReachedOtherwise(Destination $before): bool
+    {
+        foreach (self::REACHED_BY as $name) {
+            if ($this->string($name)->toString() !== $before->setting($name)) {
+                return true;
+            }
+        }
+
+        return $this->string('kind')->toString() !== $before->kind->value;
+    }
+
+    /**
+     * @return array{name: string, kind: DestinationKind, settings: array<string, string>}
+     *
+     * @throws ValidationException when the secret has to be typed anew
+     */
     public function facts(?Destination $before): array
     {
+        $hadSecret = $before !== null && ($before->setting('password') !== '' || $before->setting('key') !== '');
+        if ($hadSecret && $this->isReachedOtherwise($before) && ! $this->filled('password') && ! $this->filled('key')) {
+            throw ValidationException::withMessages(['password' => 'Host, port or user is another one: type the password or key for it anew. The old one stays with the old host.']);
+        }
+        $before = $hadSecret && $this->isReachedOtherwise($before) ? null : $before;
         $settings = [];
         foreach (['host', 'port', 'user', 'password', 'key', 'fingerprint', 'bucket', 'region'] as $name) {
             $settings[$name] = ! $this->filled($name) && in_array($name, self::SECRET, true) ? (string) $before?->setting($name) : $this->string($name)->toString();

@@ -15,6 +15,7 @@ use App\Ingest\Frame;
 use App\Ingest\Version;
 use App\Ingest\Versions;
 use App\Studio\Shoot;
+use App\Studio\StudioFolders;
 use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
@@ -30,7 +31,7 @@ final class HandoffsController
         $handoffs = Handoff::query()->where('shoot_id', $shoot->id)->with('delivery.recipients', 'frames', 'delivery.parts')->orderByDesc('id')->get()->each(fn (Handoff $handoff) => $handoff->delivery->setRelation('shoot', $shoot));
 
         return view('deliver.handoffs', [
-            'shoot' => $shoot, 'handoffs' => $handoffs, 'free' => Watching::free(), 'task' => Task::latest($shoot, 'returns', 'returns'), ...$this->returned($shoot), ...FramesAsked::by($request, $shoot)->forPage(),
+            'shoot' => $shoot, 'handoffs' => $handoffs, 'free' => StudioFolders::of($shoot->studio_id)->watchable(), 'task' => Task::latest($shoot, 'returns', 'returns'), ...$this->returned($shoot), ...FramesAsked::by($request, $shoot)->forPage(),
         ]);
     }
 
@@ -115,8 +116,9 @@ final class HandoffsController
 
     public function watch(Request $request, Shoot $shoot, Watching $watching): RedirectResponse
     {
-        $said = $request->validate(['watched' => ['nullable', 'string', Rule::in(Watching::free())]], ['watched.in' => 'This folder cannot be watched.']);
-        $shoot->update(['watched' => $said['watched'] ?? null]);
+        $folders = StudioFolders::of($shoot->studio_id)->watchable();
+        $said = $request->validate(['watched' => ['nullable', 'string', Rule::in(array_keys($folders))]], ['watched.in' => 'This folder cannot be watched.']);
+        $shoot->update(['watched' => $folders[$said['watched'] ?? ''] ?? null]);
         $found = $watching->look($shoot);
 
         return redirect()->route('handoffs', $shoot)->with('said', $shoot->watched === null ? 'No folder is watched any more.' : "The folder is watched. {$found} ".($found === 1 ? 'file is' : 'files are').' new in it.');

@@ -9,6 +9,7 @@ use App\Deliver\Out\SendingOut;
 use App\Deliver\Out\Shipment;
 use App\Deliver\Out\ShippedFile;
 use App\Deliver\Output;
+use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
@@ -89,6 +90,7 @@ final class SentOutController
     /** What stands out there stays. */
     public function remove(Shoot $shoot, string $destination): RedirectResponse
     {
+        abort_unless(Member::current()->role === 'owner', 403);
         $this->find($shoot, (int) $destination)->delete();
 
         return redirect()->route('sent-out', $shoot)->with('said', 'The destination is gone from here; what stands there stays.');

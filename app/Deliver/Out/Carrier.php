@@ -28,6 +28,10 @@ final readonly class Carrier
     /** @throws UnableToSendOut */
     public static function to(Destination $destination): self
     {
+        if (! $destination->kind->isStandIn() && $destination->setting('host') !== '') {
+            OpenHosts::check($destination->setting('host'));
+        }
+
         return new self(new Filesystem(match ($destination->kind) {
             DestinationKind::Drop, DestinationKind::Desk => $destination->standIn(),
             DestinationKind::Sftp => self::sftp($destination),

@@ -17,6 +17,7 @@ use App\Ingest\SlotsOfShoot;
 use App\Ingest\UnusableSlot;
 use App\Ingest\Upload\UploadLink;
 use App\Studio\Shoot;
+use App\Studio\StudioFolders;
 use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
@@ -35,13 +36,14 @@ final class IngestController
             'slots' => $slots->of($shoot),
             'places' => $places->used($shoot->studio_id),
             'links' => UploadLink::open($shoot)->get(),
+            'hasRack' => StudioFolders::of($shoot->studio_id)->hasConfigured(),
         ]);
     }
 
     public function read(Request $request, Shoot $shoot, Slots $slots, Reading $reading): RedirectResponse
     {
         try {
-            $card = $reading->begin($shoot, $slots->path((string) $request->string('slot')));
+            $card = $reading->begin($shoot, $slots->path($shoot->studio_id, $request->string('slot')->toString()));
         } catch (UnusableSlot $reason) {
             throw ValidationException::withMessages(['slot' => $reason->getMessage()]);
         }

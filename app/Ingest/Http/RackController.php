@@ -6,6 +6,8 @@ namespace App\Ingest\Http;
 
 use App\Ingest\Rack\Faults;
 use App\Ingest\Rack\Rack;
+use App\Studio\Member;
+use App\Studio\StudioFolders;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -15,12 +17,12 @@ final class RackController
 {
     public function show(): View
     {
-        return view('ingest.rack', ['cards' => Rack::installed()->cards()]);
+        return view('ingest.rack', ['cards' => self::rack()->cards()]);
     }
 
     public function change(Request $request, string $card): RedirectResponse
     {
-        $rack = Rack::installed();
+        $rack = self::rack();
         abort_unless(isset($rack->cards()[$card]), 404);
         $said = $request->validate([
             'do' => ['required', 'in:push-in,pull-out,make'],
@@ -35,5 +37,13 @@ final class RackController
         };
 
         return redirect()->route('rack');
+    }
+
+    /** The rack stands in for the card readers of one studio. */
+    private static function rack(): Rack
+    {
+        abort_unless(StudioFolders::of(Member::current()->studio_id)->hasConfigured(), 404);
+
+        return Rack::installed();
     }
 }

@@ -72,10 +72,10 @@ final class WhereController
     {
         $this->owner();
         $said = $request->validate([
-            'place_path' => ['required', Rule::in($places->free($shoot->studio_id))],
+            'place_path' => ['required', 'string', Rule::in(array_keys($places->free($shoot->studio_id)))],
             'place_name' => ['required', 'string', 'max:40', Rule::notIn($places->all($shoot->studio_id)->pluck('name')->all())],
         ], ['place_path.*' => 'Choose one of the disks that the server sees.', 'place_name.not_in' => 'There is a place of that name already.', 'place_name.required' => 'Give the place a name that says which disk it is.']);
-        Place::named($said['place_name'], $said['place_path'], $shoot->studio_id);
+        Place::named($said['place_name'], $places->free($shoot->studio_id)[$said['place_path']], $shoot->studio_id);
 
         return redirect()->route('ingest.where', $shoot);
     }

@@ -17,6 +17,12 @@ final class Arrivals
 {
     public const MOST_FILES = 30000;
 
+    /** Bytes, larger than any card. */
+    private const LARGEST_FILE = 1 << 42;
+
+    /** Seconds since 1970: the year 2200. */
+    private const LATEST = 7_258_118_400;
+
     /** Left free on the disk of arrivals, in bytes. */
     private const RESERVE = 500_000_000;
 
@@ -30,7 +36,7 @@ final class Arrivals
     {
         $files = [];
         foreach ($said as $file) {
-            if (! is_array($file) || ! is_string($file[0] ?? null) || ! is_int($file[1] ?? null) || ! is_int($file[2] ?? null) || $file[1] < 0 || $file[2] < 0) {
+            if (! is_array($file) || ! is_string($file[0] ?? null) || ! is_int($file[1] ?? null) || ! is_int($file[2] ?? null) || $file[1] < 0 || $file[1] > self::LARGEST_FILE || $file[2] < 0 || $file[2] > self::LATEST) {
                 throw UnusableUpload::isUnreadable();
             }
             foreach (explode('/', $file[0]) as $part) {

@@ -28,10 +28,13 @@ final class EnterGallery
         if ($share->gallery->published_at === null) {
             return $refuse('proof.not-ready', 404, 'The pictures are being prepared.');
         }
-        if ($share->is_named && ! $request->routeIs('gallery.me', 'gallery.me.prefixed') && Guest::known($request, $share) === null) {
+        $byOwnLink = $request->routeIs('gallery.me', 'gallery.me.prefixed');
+        $guest = $byOwnLink ? null : Guest::known($request, $share);
+        if ($share->is_named && ! $byOwnLink && $guest === null) {
             return $refuse('proof.named', 403, 'This gallery is open to people with a link of their own.');
         }
-        if ($share->password !== null && ! $request->routeIs('gallery.me', 'gallery.me.prefixed') && $request->session()->get(self::key($share)) !== $share->password) {
+        // Whoever was invited has a link of their own, which is as good as a password.
+        if ($share->password !== null && ! $byOwnLink && $guest?->invited_at === null && $request->session()->get(self::key($share)) !== $share->password) {
             return $refuse('proof.password', 401, 'The gallery wants its password.');
         }
 

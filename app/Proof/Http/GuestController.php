@@ -11,11 +11,12 @@ use App\Proof\Guest;
 use App\Proof\Mailing;
 use App\Proof\Share;
 use App\Proof\UnableToSend;
-use App\Studio\PictureAddress;
+use App\Studio\PictureDoor;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Validation\ValidationException;
@@ -45,6 +46,7 @@ final class GuestController
         $guest = Guest::byKey($share, self::part($request, 'key')) ?? abort(404);
         $guest->remember($share);
         $guest->update(['seen_at' => now()]);
+        $request->session()->put(EnterGallery::key($share), $share->password);
 
         return redirect($share->path());
     }
@@ -56,7 +58,7 @@ final class GuestController
         $gallery = $share->gallery;
         $cover = $gallery->cover_id === null ? null : $gallery->shown()->where('frame_id', $gallery->cover_id)->first();
 
-        return view('proof.gallery', ['gallery' => $gallery, 'share' => $share, 'studio' => $gallery->shoot->studio, 'rights' => $share->rights(), 'base' => $share->path(), 'total' => $gallery->shown()->count(), 'guest' => $guest, 'cover' => $cover?->large($share), 'sent' => $guest?->sent_at === null ? null : $gallery->selections()->where('guest_id', $guest->id)->orderByDesc('id')->first()]);
+        return view('proof.gallery', ['gallery' => $gallery, 'share' => $share, 'studio' => $gallery->shoot->studio, 'rights' => $share->rights(), 'base' => $share->path(), 'total' => $gallery->shown()->count(), 'guest' => $guest, 'cover' => $share->door()->address($cover?->large($share)), 'sent' => $guest?->sent_at === null ? null : $gallery->selections()->where('guest_id', $guest->id)->orderByDesc('id')->first()]);
     }
 
     public function frames(Request $request): JsonResponse
@@ -65,6 +67,7 @@ final class GuestController
         $guest = Guest::known($request, $share);
         $gallery = $share->gallery;
         $rights = $share->rights();
+        $door = $share->door();
         $state = $this->state($share, $guest);
         // What left stays to be seen for whoever said something of it.
         $own = array_unique([...array_merge([], ...array_values($state['chosen'])), ...array_column($state['comments'], 'number')]);
@@ -72,7 +75,7 @@ final class GuestController
             ->get(['number', 'width', 'height', 'section', 'gone_at', 'headline', 'description', ...($share->is_marked ? ['small_path AS small', 'large_path AS large'] : [DB::raw('COALESCE(plain_small_path, small_path) AS small'), DB::raw('COALESCE(plain_large_path, large_path) AS large')])]);
 
         return response()->json([
-            'frames' => $frames->map(fn (object $frame): array => $this->row((array) $frame, $rights->captions))->all(), 'download' => $rights->download->value, 'live' => $gallery->live !== null,
+            'frames' => $frames->map(fn (object $frame): array => $this->row((array) $frame, $rights->captions, $door))->all(), 'download' => $rights->download->value, 'live' => $gallery->live !== null,
             'lists' => array_values(array_map(fn (ChoiceList $list): array => ['name' => $list->name, 'least' => $list->least, 'most' => $list->most, 'wanted' => $list->wanted()], $rights->lists)),
             ...$state,
         ])->header('Cache-Control', 'no-store');
@@ -142,7 +145,7 @@ final class GuestController
         return redirect($share->path())->with('said', "Your own link is on its way to {$said['email']}. It opens the gallery on any device, with all you chose and said.");
     }
 
-    public function download(Request $request, FullSize $fullSize): BinaryFileResponse|RedirectResponse
+    public function download(Request $request, FullSize $fullSize): BinaryFileResponse|RedirectResponse|Response
     {
         $share = $this->share($request);
         $download = $share->rights()->download;
@@ -152,9 +155,19 @@ final class GuestController
         if ($download === Download::Proof) {
             return response()->download(config('kanpai.pictures').'/'.$proof->large($share), $name);
         }
-        $path = $fullSize->of($proof->frame);
+        $ready = $fullSize->ready($proof->frame);
+        if ($ready === null && $fullSize->request($proof->frame)) {
+            // Where work is done at once it is there by now.
+            $ready = $fullSize->ready($proof->frame);
+            if ($ready === null) {
+                return response()->view('proof.wait', ['gallery' => $share->gallery, 'studio' => $share->gallery->shoot->studio, 'number' => $proof->number, 'base' => $share->path()], 202)->header('Refresh', '2');
+            }
+        }
+        if ($ready === null) {
+            return redirect($share->path())->with('said', "Picture {$proof->number} cannot be had in full size just now. Please try again in some minutes, or ask the studio.");
+        }
 
-        return $path === null ? redirect($share->path())->with('said', "Picture {$proof->number} cannot be had in full size just now. The studio has been shown this.") : response()->download($path, $name)->deleteFileAfterSend();
+        return response('', 200, ['X-Accel-Redirect' => '/hidden/full-sizes/'.rawurlencode($ready), 'Content-Type' => 'image/jpeg', 'Content-Disposition' => "attachment; filename={$name}", 'Cache-Control' => 'private, no-store']);
     }
 
     /** @return array{edition: string, chosen: array<string, list<int>>, ratings: array<int, int>, comments: list<array<string, mixed>>, isSent: bool} */
@@ -180,13 +193,13 @@ final class GuestController
      * @param  array<array-key, mixed>  $frame
      * @return array<string, mixed>
      */
-    private function row(array $frame, bool $captions): array
+    private function row(array $frame, bool $captions, PictureDoor $door): array
     {
         $text = fn (string $name): string => is_string($frame[$name] ?? null) ? $frame[$name] : '';
 
         return [
             'number' => $frame['number'], 'width' => $frame['width'], 'height' => $frame['height'], 'section' => $text('section'), 'isGone' => $frame['gone_at'] !== null,
-            'small' => PictureAddress::of($text('small')), 'large' => PictureAddress::of($text('large')), 'caption' => $captions ? ($text('headline') ?: $text('description')) : '',
+            'small' => $door->address($text('small')), 'large' => $door->address($text('large')), 'caption' => $captions ? ($text('headline') ?: $text('description')) : '',
         ];
     }
 

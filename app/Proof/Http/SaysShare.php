@@ -11,6 +11,7 @@ use Kanpai\Core\Proof\Download;
 use Kanpai\Core\Proof\InvalidRights;
 use Kanpai\Core\Proof\Rights;
 use Kanpai\Core\Share\People;
+use Kanpai\Core\Share\SharePassword;
 use Kanpai\Core\Share\UnreadablePeople;
 
 /**
@@ -28,7 +29,7 @@ trait SaysShare
             'lists' => ['nullable', 'string', 'max:2000'],
             'wanted' => ['nullable', 'integer', 'min:1', 'max:60000'],
             'download' => ['nullable', Rule::enum(Download::class)],
-            'password' => ['nullable', 'string', 'min:4', 'max:100'],
+            'password' => ['nullable', 'string', 'min:'.SharePassword::LEAST, 'max:100'],
             'ends_on' => ['nullable', 'date_format:Y-m-d', 'after_or_equal:today'],
             'people' => ['nullable', 'string', 'max:40000'],
             'guest_email' => ['nullable', 'email', 'max:255'],
@@ -38,7 +39,7 @@ trait SaysShare
     /** @return array<string, string> */
     private function shareMessages(): array
     {
-        return ['password.min' => 'A password needs at least 4 characters, or none at all.', 'guest_email.email' => 'This is no mail address.', 'ends_on.after_or_equal' => 'The last day has passed already.', 'ends_on.date_format' => 'This is no day; write it as 2026-09-30.', 'wanted.*' => 'Say how many as a whole number from 1, or leave it empty.'];
+        return ['password.min' => 'A password needs at least 8 characters, or none at all. “Suggest one” makes one that is easy to say.', 'guest_email.email' => 'This is no mail address.', 'ends_on.after_or_equal' => 'The last day has passed already.', 'ends_on.date_format' => 'This is no day; write it as 2026-09-30.', 'wanted.*' => 'Say how many as a whole number from 1, or leave it empty.'];
     }
 
     /** @throws ValidationException */

@@ -40,6 +40,7 @@ final class SharesController
     public function withdraw(Share $share): RedirectResponse
     {
         $share->update(['withdrawn_at' => $share->withdrawn_at === null ? now() : null]);
+        $share->door()->close();
 
         return redirect()->route('proof.links', $share->gallery)->with('said', $share->withdrawn_at === null ? 'The link works again.' : 'The link does not work any more. Choices and comments are kept.');
     }

@@ -27,6 +27,11 @@ final class SecurityHeaders
             $response->headers->set($name, $value);
         }
 
+        // Nothing but styles may be kept by anybody in between.
+        if ($response->headers->hasCacheControlDirective('public') && ! $request->routeIs('colours')) {
+            $response->setPrivate();
+        }
+
         return $response;
     }
 }

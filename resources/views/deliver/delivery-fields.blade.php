@@ -3,7 +3,7 @@
 <div><label class="form-label" for="message">Message</label><textarea class="form-control" id="message" name="message" rows="2" maxlength="4000">{{ old('message', $delivery?->message) }}</textarea></div>
 <div class="row g-3">
     <div class="col-6"><label class="form-label" for="ends_on">Last day</label><input class="form-control @error('ends_on') is-invalid @enderror" id="ends_on" name="ends_on" type="date" value="{{ old('ends_on', $delivery?->ends_on?->format('Y-m-d')) }}"><x-problem of="ends_on"/></div>
-    <div class="col-6"><label class="form-label" for="password">Password</label><input class="form-control @error('password') is-invalid @enderror" id="password" name="password" autocomplete="off" placeholder="{{ $delivery?->password ? 'as it is' : 'none' }}"><x-problem of="password"/></div>
+    <div class="col-6"><x-share-password :placeholder="$delivery?->password ? 'as it is' : 'none'"/></div>
     <div class="col-6"><label class="form-label" for="most_fetches">Fetches of each file</label><input class="form-control @error('most_fetches') is-invalid @enderror" id="most_fetches" name="most_fetches" inputmode="numeric" value="{{ old('most_fetches', $delivery?->most_fetches) }}" placeholder="any number"><x-problem of="most_fetches"/></div>
     @if($delivery?->made_at === null)
     <div class="col-6"><label class="form-label" for="zip_mb">A ZIP at most, MB</label><input class="form-control @error('zip_mb') is-invalid @enderror" id="zip_mb" name="zip_mb" inputmode="numeric" value="{{ old('zip_mb', $delivery?->zip_bytes === null ? '' : intdiv($delivery->zip_bytes, 1_000_000)) }}" placeholder="one of all"><x-problem of="zip_mb"/></div>

@@ -36,7 +36,7 @@
         <div class="lines">
             @foreach($handed as $one)
                 <div class="handed-out">
-                    <div class="view drawn"><img src="{{ App\Studio\PictureAddress::orNothing($one->frame->large_path ?? $one->frame->small_path) }}" alt="{{ $one->frame->name }}" loading="lazy">@foreach($one->notes->where('turn', $one->turn) as $note)@if($note->drawing){!! $note->drawing()?->toSvg() !!}@endif @endforeach</div>
+                    <div class="view drawn"><img src="{{ $recipient->door()->address($one->frame->large_path ?? $one->frame->small_path) }}" alt="{{ $one->frame->name }}" loading="lazy">@foreach($one->notes->where('turn', $one->turn) as $note)@if($note->drawing){!! $note->drawing()?->toSvg() !!}@endif @endforeach</div>
                     <div class="stack">
                         <p><span class="strong">{{ $one->frame->name }}</span> <span class="quiet">{{ $one->isBack() ? 'came back' : 'turn '.$one->turn }}</span></p>
                         @foreach($one->notes->sortByDesc('turn') as $note)<p @class(['quiet' => $note->turn < $one->turn])>{{ $note->text }}@if($note->drawing) <span class="quiet">{{ $note->text ? '· ' : '' }}drawn: {{ Kanpai\Core\Proof\Drawing::words($note->drawing) }}</span>@endif <span class="small quiet">{{ $note->by }}, turn {{ $note->turn }}</span></p>@endforeach

@@ -35,7 +35,7 @@
             <label><input class="form-check-input" type="checkbox" name="with_guests" value="1" @checked(old('with_guests', '1'))> with what guests said and drew, unless it is ticked off</label>
             <div class="row g-3">
                 <div class="col"><label class="form-label" for="ends_on">Last day</label><input class="form-control @error('ends_on') is-invalid @enderror" id="ends_on" name="ends_on" type="date" value="{{ old('ends_on') }}"><x-problem of="ends_on"/></div>
-                <div class="col"><label class="form-label" for="password">Password</label><input class="form-control @error('password') is-invalid @enderror" id="password" name="password" autocomplete="off" placeholder="none"><x-problem of="password"/></div>
+                <div class="col"><x-share-password/></div>
             </div>
             <button class="btn btn-next" @disabled($meant === 0)>Pack {{ number_format($meant) }} {{ Str::plural('frame', $meant) }} for them</button>
             <p class="small quiet">Raw files with their sidecars, or JPEGs where there is no raw; the drawn notes as pictures; a list of what is to be done.</p>
@@ -44,7 +44,7 @@
             @csrf
             <h2>A raw editor’s results</h2>
             <p class="quiet">What an editor on this machine writes into the watched folder comes back as new versions, by its names, within a minute. Nothing in the folder is changed.</p>
-            <div><label class="form-label" for="watched">Watched folder</label><select class="form-select @error('watched') is-invalid @enderror" id="watched" name="watched"><option value="">none</option>@foreach($free as $folder)<option value="{{ $folder }}" @selected($shoot->watched === $folder)>{{ basename($folder) }}</option>@endforeach</select><x-problem of="watched"/></div>
+            <div><label class="form-label" for="watched">Watched folder</label><select class="form-select @error('watched') is-invalid @enderror" id="watched" name="watched"><option value="">none</option>@foreach($free as $key => $folder)<option value="{{ $key }}" @selected($shoot->watched === $folder)>{{ basename($folder) }}</option>@endforeach</select><x-problem of="watched"/></div>
             @if($free === [])<p class="small quiet">There is no folder yet below {{ implode(' or ', config('kanpai.watch_roots')) }}.</p>@endif
             <button class="btn btn-line">{{ $shoot->watched ? 'Save, and look now' : 'Watch it' }}</button>
         </form>

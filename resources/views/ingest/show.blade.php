@@ -22,7 +22,7 @@
                     <p>No card is in a slot. Push one in, then <a href="{{ route('ingest.show', $shoot) }}">look again</a>.</p>
                 @endforelse
             </div>
-            <p class="small quiet">Reading only looks. Nothing is ever written to a card, moved on it or deleted from it. <a href="{{ route('rack') }}">Card rack</a></p>
+            <p class="small quiet">Reading only looks. Nothing is ever written to a card, moved on it or deleted from it. @if($hasRack)<a href="{{ route('rack') }}">Card rack</a>@endif</p>
         </section>
         <section class="panel stack" data-upload="{{ route('upload.announce', $shoot) }}">
             <h2>From this computer</h2>

@@ -3,7 +3,7 @@
 @push('scripts')<script type="module" src="{{ $build->url('js/proof/gallery.js') }}"></script>@endpush
 @section('page')
 <main data-gallery="{{ $base }}">
-    @if($cover)<img class="cover" src="{{ App\Studio\PictureAddress::of($cover) }}" alt="">@endif
+    @if($cover)<img class="cover" src="{{ $cover }}" alt="">@endif
     <header class="guest-head">
         <div>
             @if($studio->mark_path)<img class="studio-mark" src="{{ App\Studio\PictureAddress::of($studio->mark_path) }}" alt="{{ $studio->name }}">@endif
@@ -81,7 +81,7 @@
         @endif
         <div class="row-line mt-auto">
             <button type="button" class="btn-word" data-beside aria-pressed="false">Beside the next one</button>
-            @if($rights->download !== Kanpai\Core\Proof\Download::Nothing)<a data-download href="#" download>{{ $rights->download === Kanpai\Core\Proof\Download::Full ? 'Download in full size' : 'Download' }}</a>@endif
+            @if($rights->download !== Kanpai\Core\Proof\Download::Nothing)<a data-download href="#" @if($rights->download === Kanpai\Core\Proof\Download::Proof) download @endif>{{ $rights->download === Kanpai\Core\Proof\Download::Full ? 'Download in full size' : 'Download' }}</a>@endif
         </div>
         <p class="small quiet keys-word">Arrow keys turn the pictures, the space bar chooses, C puts two side by side.</p>
     </div>

@@ -14,7 +14,7 @@
             @if($list->standing($own->count()) !== '')<p>{{ $list->standing($own->count()) }}</p>@endif
             <ul class="picked">
                 @foreach($own as $frame)
-                    <li><div class="view"><img src="{{ App\Studio\PictureAddress::orNothing($frame->small($share)) }}" alt="Picture {{ $frame->number }}" loading="lazy"></div><span class="strong">{{ str_pad((string) $frame->number, 3, '0', STR_PAD_LEFT) }}</span>@foreach($frame->comments as $comment) <p>{{ $comment->text !== '' ? "“{$comment->text}”" : 'drawn on' }}</p>@endforeach</li>
+                    <li><div class="view"><img src="{{ $share->door()->address($frame->small($share)) }}" alt="Picture {{ $frame->number }}" loading="lazy"></div><span class="strong">{{ str_pad((string) $frame->number, 3, '0', STR_PAD_LEFT) }}</span>@foreach($frame->comments as $comment) <p>{{ $comment->text !== '' ? "“{$comment->text}”" : 'drawn on' }}</p>@endforeach</li>
                 @endforeach
             </ul>
         </section>

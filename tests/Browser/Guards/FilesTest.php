@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Tests\Browser\Guards;
 
 use PHPUnit\Framework\TestCase;
-use Tests\Browser\Browser;
 
 /** Hostile cards go the whole way through nginx, php-fpm and the workers: each file is read, copied, verified, and shown. */
 final class FilesTest extends TestCase

@@ -1,0 +1,1 @@
+<input class="form-control" id="password" name="password" autocomplete="off" maxlength="100" value="{{ $value }}">
