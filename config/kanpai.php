@@ -16,6 +16,8 @@ return [
         'backup' => env('KANPAI_PLACE_BACKUP', storage_path('places/backup')),
     ],
 
+    // Whether each place counts as a disk of its own: for tests, and for folders of storage that is safe by itself.
+    'folders_are_disks' => (bool) env('KANPAI_FOLDERS_ARE_DISKS', false),
     // Disks that a studio may add as places of its own: folders directly below these.
     'place_roots' => array_filter(explode(':', (string) env('KANPAI_PLACE_ROOTS', storage_path('disks')))),
 

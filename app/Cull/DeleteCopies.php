@@ -7,6 +7,7 @@ namespace App\Cull;
 use App\Ingest\Card;
 use App\Ingest\CardFile;
 use App\Ingest\Copy;
+use App\Ingest\CopyRemoval;
 use App\Ingest\Place;
 use App\Ingest\Places;
 use App\Studio\Shoot;
@@ -14,6 +15,7 @@ use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Card\CopyDeletion;
 use Kanpai\Core\Cull\Verdict;
 
 /**
@@ -55,11 +57,11 @@ final class DeleteCopies extends WorkInTurns
     protected function turn(Task $task): bool
     {
         $shoot = Shoot::query()->findOrFail($task->shoot_id);
-        $folders = app(Places::class)->all($shoot->studio_id)->pluck('path', 'name')->all();
+        $there = app(CopyRemoval::class)->standing($shoot->studio_id);
         $last = (int) $task->answer;
         while (($files = self::files($shoot, $this->places)->where('files.id', '>', $last)->with('copies')->orderBy('files.id')->limit(self::PIECE)->get())->isNotEmpty()) {
             foreach ($files as $file) {
-                $this->clear($file, $folders);
+                $this->clear($file, $there);
                 $last = $file->id;
             }
             $task->update(['answer' => (string) $last]);
@@ -78,30 +80,19 @@ final class DeleteCopies extends WorkInTurns
         }
     }
 
-    /** @param  array<string, string>  $folders  place => path */
-    private function clear(CardFile $file, array $folders): void
+    /** @param  array<string, Place>  $there  name => place */
+    private function clear(CardFile $file, array $there): void
     {
-        $path = fn (Copy $copy): ?string => isset($folders[$copy->place]) ? $folders[$copy->place].'/'.$file->destination : null;
-        $isThere = fn (Copy $copy): bool => $path($copy) !== null && is_file($path($copy));
-        $going = $file->copies->filter(fn (Copy $copy): bool => in_array($copy->place, $this->places, true) && isset($folders[$copy->place]));
-        $staying = $file->copies->filter(fn (Copy $copy): bool => ! $going->contains($copy) && $copy->hash === $file->hash && $isThere($copy));
-        if ($staying->isEmpty() && ! $this->last) {
-            // One that was proved stays, and the first that is really there.
-            $kept = $going->first(fn (Copy $copy): bool => $copy->hash === $file->hash && $isThere($copy));
-            if ($kept === null) {
-                return;
+        $removal = app(CopyRemoval::class);
+        $rule = CopyDeletion::ofDropped($this->last);
+        // Where one has to stay it is the first.
+        foreach ($file->copies->sortByDesc('id')->whereIn('place', $this->places) as $copy) {
+            if (! isset($there[$copy->place]) || ! $removal->remove($file, $copy->place, $rule, $there)) {
+                continue;
             }
-            $going = $going->reject(fn (Copy $copy): bool => $copy->id === $kept->id);
-        }
-        if ($going->isEmpty()) {
-            return;
-        }
-        // It is not to be copied again when the card comes back.
-        $file->update(['is_ticked' => false]);
-        foreach ($going as $copy) {
-            @unlink((string) $path($copy));
-            $this->clearSidecars($file, $copy, $folders[$copy->place]);
-            $copy->delete();
+            // It is not to be copied again when the card comes back.
+            $file->update(['is_ticked' => false]);
+            $this->clearSidecars($file, $copy, $there[$copy->place]->path);
         }
     }
 

@@ -45,9 +45,16 @@ final class KnownContents
         if ($same === null) {
             return false;
         }
-        $file->update(['hash' => $read->hash, 'same_as_id' => $same->id]);
 
-        return true;
+        // Looked at once more while nobody deletes its copies.
+        return app(CopyRemoval::class)->alone($same->id, function () use ($file, $read, $same, $wanted): bool {
+            if (Copy::query()->where(['file_id' => $same->id, 'hash' => $read->hash])->count() < $wanted) {
+                return false;
+            }
+            $file->update(['hash' => $read->hash, 'same_as_id' => $same->id]);
+
+            return true;
+        }) ?? false;
     }
 
     /** Files of a card that rested on copies which are lost are to be copied themselves. */

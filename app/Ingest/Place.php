@@ -88,6 +88,15 @@ final class Place extends Model
         return $free === false ? null : (int) $free;
     }
 
+    /**
+     * The same for places that one accident takes together: those on one file system. Tests, which have one disk alone,
+     * may take each folder for a disk.
+     */
+    public function safetyDisk(): int|string
+    {
+        return config('kanpai.folders_are_disks') ? $this->name : $this->disk();
+    }
+
     /** The same for places on one disk, which share their room. */
     public function disk(): int
     {

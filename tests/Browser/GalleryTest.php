@@ -235,7 +235,7 @@ final class GalleryTest extends TestCase
             return $studio->attribute('[data-share]:last-of-type [data-link]', 'href');
         };
         $guest = self::$phone ??= Browser::open(Browser::address(), 500, 800);
-        $locked = $open(['#password' => 'anchor']);
+        $locked = $open(['#password' => 'anchor light']);
         self::assertSame([], $guest->visit($locked)->violations('password'));
         $guest->fill('#password', 'wrong')->click('.btn-next')->see('not the password');
         self::assertSame([], $guest->violations('wrong password'));

@@ -121,7 +121,7 @@ final class WholeWayTest extends TestCase
         $studio->until(fn (): bool => array_count_values(array_column($this->frames($studio, $shoot), 'verdict'))['keep'] === 4, 'a mark is missing');
 
         // Publish with watermark and password.
-        $studio->visit("/shoots/{$shoot}/proof?verdict=keep")->see('4 of 209 frames')->click('form details:nth-of-type(4) summary')->fill('#password', 'anchor')->fill('#people', 'Ada Fenn <ada@saltmarsh.example>')->click('form .btn-next');
+        $studio->visit("/shoots/{$shoot}/proof?verdict=keep")->see('4 of 209 frames')->click('form details:nth-of-type(4) summary')->fill('#password', 'anchor light')->fill('#people', 'Ada Fenn <ada@saltmarsh.example>')->click('form .btn-next');
         $link = $studio->attribute('[data-link]', 'href', 60);
         self::assertMatchesRegularExpression('~/g/[A-Za-z0-9_-]{24}$~', (string) $link);
         self::assertStringContainsString((string) $link.'/me/', $studio->visit('/outbox')->click('.lines a')->text('.sheet'));
@@ -130,7 +130,7 @@ final class WholeWayTest extends TestCase
         $guest = self::$guest = Browser::open(self::$address, 1280, 800, self::$downloads);
         $guest->visit("/shoots/{$shoot}/proof")->find('#email');
         $guest->visit((string) $link)->fill('#password', 'wrong')->click('.btn-next')->see('not the password');
-        $guest->fill('#password', 'anchor')->click('.btn-next')->find('[data-ready]');
+        $guest->fill('#password', 'anchor light')->click('.btn-next')->find('[data-ready]');
         $guest->click("[data-chooses='1']")->click('.proof .open')->find('dialog[open]');
         $guest->press('right', ' ')->fill('#text', 'Could the sky be calmer?')->click('dialog form .btn')->see('Could the sky be calmer?');
         $guest->press('escape');

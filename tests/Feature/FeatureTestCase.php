@@ -39,7 +39,7 @@ abstract class FeatureTestCase extends TestCase
             mkdir("{$this->folder}/{$name}", 0700, true);
         }
         config([
-            'kanpai.roots' => [$this->folder.'/rack'], 'kanpai.arrivals' => $this->folder.'/arrivals', 'kanpai.place_roots' => [$this->folder.'/disks'], 'kanpai.places' => ['drive' => $this->folder.'/drive', 'backup' => $this->folder.'/backup'],
+            'kanpai.folders_are_disks' => true, 'kanpai.roots' => [$this->folder.'/rack'], 'kanpai.arrivals' => $this->folder.'/arrivals', 'kanpai.place_roots' => [$this->folder.'/disks'], 'kanpai.places' => ['drive' => $this->folder.'/drive', 'backup' => $this->folder.'/backup'],
             'kanpai.pictures' => $this->folder.'/pictures', 'kanpai.deliveries' => $this->folder.'/deliveries', 'kanpai.outputs' => $this->folder.'/outputs', 'kanpai.outbox' => $this->folder.'/outbox', 'kanpai.archive' => $this->folder.'/archive', 'kanpai.sheets' => $this->folder.'/sheets', 'kanpai.full_sizes' => $this->folder.'/full-sizes', 'kanpai.watch_roots' => [$this->folder.'/watched'], 'kanpai.sent_out' => $this->folder.'/sent-out', 'kanpai.fetch_log' => $this->folder.'/fetched.log',
         ]);
         [$this->studio, $this->member, $this->shoot] = $this->newStudio('Quay Pictures', 'owner@quay.example');

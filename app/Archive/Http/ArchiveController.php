@@ -58,7 +58,7 @@ final class ArchiveController
             throw ValidationException::withMessages(['name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was deleted."]);
         }
         if (($plan[$said['place']]['mayGo'] ?? 0) === 0) {
-            throw ValidationException::withMessages(['place' => "Nothing may go from “{$said['place']}”: too few proved copies stand elsewhere."]);
+            throw ValidationException::withMessages(['place' => "Nothing may go from “{$said['place']}”: too few verified copies are on other disks, or none is in a checked archive."]);
         }
         FreeCopies::start($shoot, $said['place']);
 

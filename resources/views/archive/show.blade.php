@@ -27,16 +27,16 @@
             <h2>Where the originals stand</h2>
             <div class="lines">
                 @forelse($plan as $one)
-                    <label class="output-line">@if(str_starts_with($one['place'], 'bag '))<span class="form-check-input invisible"></span>@else<input class="form-check-input" type="radio" name="place" value="{{ $one['place'] }}" @checked(old('place') === $one['place']) @disabled($one['mayGo'] === 0 || ! $one['isThere'])>@endif <span><span class="strong">{{ $one['place'] }}</span> <span class="quiet">{{ number_format($one['files']) }} files, {{ Number::fileSize($one['bytes'], 1) }}{{ $one['isThere'] ? '' : ', not within reach' }}@unless(str_starts_with($one['place'], 'bag ')) · {{ $one['mayGo'] === $one['files'] ? 'all of them may go' : ($one['mayGo'] === 0 ? "none may go: fewer than {$wanted} proved copies stand elsewhere" : number_format($one['mayGo']).' of them may go') }}@endunless</span></span></label>
+                    <label class="output-line">@if($one['isBag'])<span class="form-check-input invisible"></span>@else<input class="form-check-input" type="radio" name="place" value="{{ $one['place'] }}" @checked(old('place') === $one['place']) @disabled($one['mayGo'] === 0 || ! $one['isThere'])>@endif <span><span class="strong">{{ $one['place'] }}</span> <span class="quiet">{{ number_format($one['files']) }} files, {{ Number::fileSize($one['bytes'], 1) }}{{ $one['isThere'] ? '' : ', not within reach' }}@unless($one['isBag']) · {{ $one['mayGo'] === $one['files'] ? 'all of them may go' : ($one['mayGo'] === 0 ? "none may go: verified copies have to stay on {$wanted} other ".Str::plural('disk', $wanted).', one of them in a checked archive' : number_format($one['mayGo']).' of them may go') }}@endunless @if($one['besides'])<br>on the same disk as {{ implode(' and ', $one['besides']) }}: together they count as one copy @endif</span></span></label>
                 @empty
                     <p>No proved copy is known.</p>
                 @endforelse
             </div>
             <x-problem of="place"/>
-            @if(collect($plan)->contains(fn ($one) => $one['mayGo'] > 0 && ! str_starts_with($one['place'], 'bag ')))
+            @if(collect($plan)->contains(fn ($one) => $one['mayGo'] > 0 && ! $one['isBag']))
             <div><label class="form-label" for="free-name">To delete the copies in the chosen place, type the name of the shoot</label><input class="form-control @error('name') is-invalid @enderror" id="free-name" name="name" autocomplete="off" placeholder="{{ $shoot->name }}"><x-problem of="name"/></div>
             <button class="btn btn-ink">Delete the copies there</button>
-            <p class="small quiet">File by file: a copy goes only where {{ $wanted }} proved ones stand elsewhere, the archive that was read again among them.</p>
+            <p class="small quiet">File by file: a copy goes only where verified ones stay on {{ $wanted }} other {{ Str::plural('disk', $wanted) }}, the archive that was read again among them.</p>
             @endif
             @if($freeing?->isUnderWay())@include('studio.task', ['task' => $freeing])@elseif($freeing?->problem)<p class="danger">{{ $freeing->problem }}</p>@endif
         </form>
