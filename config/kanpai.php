@@ -40,6 +40,8 @@ return [
     'private_hosts' => array_filter(explode(',', (string) env('KANPAI_PRIVATE_HOSTS', ''))),
     // Folders that play the services pictures are sent to.
     'sent_out' => env('KANPAI_SENT_OUT', storage_path('sent-out')),
+    // What tasks have to do, in files of their own while they go on.
+    'plans' => env('KANPAI_PLANS', storage_path('plans')),
     // Frames in full size that guests have asked for.
     'full_sizes' => env('KANPAI_FULL_SIZES', storage_path('full-sizes')),
     'sheets' => env('KANPAI_SHEETS', storage_path('sheets')),

@@ -45,7 +45,7 @@ final class Instance
     /** Makes the folders and the settings, keeping what is set already. */
     public function prepare(?int $port): void
     {
-        foreach (['', 'run', 'log', 'tmp', 'app', 'pictures', 'deliveries', 'full-sizes', 'outputs', 'sheets', 'sent-out', 'archive', 'watched/exports', 'places/work', 'places/backup', 'disks/archive', 'arrivals', 'rack', 'slots', 'outbox', 'framework/views', 'framework/cache', 'framework/sessions'] as $folder) {
+        foreach (['', 'run', 'log', 'tmp', 'app', 'pictures', 'deliveries', 'full-sizes', 'plans', 'outputs', 'sheets', 'sent-out', 'archive', 'watched/exports', 'places/work', 'places/backup', 'disks/archive', 'arrivals', 'rack', 'slots', 'outbox', 'framework/views', 'framework/cache', 'framework/sessions'] as $folder) {
             if (! is_dir($this->path.'/'.$folder)) {
                 mkdir($this->path.'/'.$folder, 0700, true);
             }

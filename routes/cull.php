@@ -10,6 +10,7 @@ use App\Cull\Http\MarksController;
 use App\Cull\Http\MomentsController;
 use App\Cull\Http\RoundsController;
 use App\Cull\Http\SetsController;
+use App\Cull\Http\ShelfController;
 use App\Cull\Http\WholePictureController;
 use Illuminate\Support\Facades\Route;
 
@@ -34,12 +35,16 @@ Route::middleware('auth')->prefix('/shoots/{shoot}/cull')->name('cull.')->group(
     Route::get('/list', [ListsController::class, 'show'])->name('list');
     Route::get('/list.csv', [ListsController::class, 'csv'])->name('csv');
     Route::post('/list', [ListsController::class, 'store'])->name('list.store');
+    Route::post('/reset', [RoundsController::class, 'reset'])->name('reset');
     Route::get('/dropped', [AfterController::class, 'show'])->name('dropped');
     Route::post('/dropped/aside', [AfterController::class, 'aside'])->name('aside');
     Route::post('/dropped/back', [AfterController::class, 'back'])->name('back');
     Route::post('/dropped/delete', [AfterController::class, 'delete'])->name('delete');
 });
 Route::middleware('auth')->group(function (): void {
+    Route::get('/sets', [ShelfController::class, 'index'])->name('shelf');
+    Route::post('/sets/{set}', [ShelfController::class, 'rename'])->name('shelf.rename');
+    Route::post('/sets/{set}/remove', [ShelfController::class, 'remove'])->name('shelf.remove');
     Route::post('/habits/keys', [HabitsController::class, 'keys'])->name('habits.keys');
     Route::post('/habits/moves-on', [HabitsController::class, 'movesOn'])->name('habits.moves-on');
 });

@@ -7,6 +7,7 @@ namespace App\Archive;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
+use App\Studio\WorkPlan;
 
 /** Writes the bag of a shoot; then it is read again from the disk. */
 final class MakeBag extends WorkInTurns
@@ -18,13 +19,15 @@ final class MakeBag extends WorkInTurns
         $contents = app(BagContents::class);
         $folder = $bag->folder();
         try {
-            $entries = $contents->entries($shoot);
-            $done = array_intersect_key($folder->soFar(), $entries);
-            $task->begin(count($entries) + 1);
-            $count = count($done);
-            foreach (array_diff_key($entries, $done) as $entry) {
+            $plan = WorkPlan::of($task);
+            if (! $plan->isMade()) {
+                $this->plan($task, $plan, $contents->entries($shoot), $folder->soFar());
+            }
+            ['at' => $at, 'done' => $count] = self::checkpoint($task);
+            foreach ($plan->from($at) as $behind => $entry) {
                 $this->put($folder, $entry);
-                if (! $task->reach(++$count) || $this->isTurnOver()) {
+                $task->update(['answer' => json_encode(['at' => $behind, 'done' => ++$count])]);
+                if (! $task->reach($count) || $this->isTurnOver()) {
                     return false;
                 }
             }
@@ -46,22 +49,48 @@ final class MakeBag extends WorkInTurns
         return true;
     }
 
+    /**
+     * What is still to be written, once for all turns.
+     *
+     * @param  array<string, array{path: string, sources: list<string>, hash: string|null, name: string}>  $entries
+     * @param  array<string, string>  $soFar  of an earlier try
+     */
+    private function plan(Task $task, WorkPlan $plan, array $entries, array $soFar): void
+    {
+        $done = count(array_intersect_key($entries, $soFar));
+        $task->begin(count($entries) + 1);
+        $task->update(['answer' => json_encode(['at' => 0, 'done' => $done])]);
+        // Names on cards are bytes; in the plan they stand so that they come back as they were.
+        $plan->make(array_map(fn (array $entry): array => ['path' => base64_encode($entry['path']), 'sources' => array_map(base64_encode(...), $entry['sources']), 'hash' => $entry['hash'], 'name' => mb_scrub($entry['name'], 'UTF-8')], array_values(array_diff_key($entries, $soFar))));
+    }
+
+    /** @return array{at: int, done: int} byte of the plan, and entries that are written */
+    private static function checkpoint(Task $task): array
+    {
+        $said = json_decode((string) $task->answer, true);
+
+        return ['at' => is_array($said) && is_int($said['at'] ?? null) ? $said['at'] : 0, 'done' => is_array($said) && is_int($said['done'] ?? null) ? $said['done'] : 0];
+    }
+
     protected function over(Task $task): void
     {
+        WorkPlan::of($task)->remove();
         $bag = Bag::query()->find((int) substr($task->subject, 4));
         if ($bag !== null && $bag->state === BagState::Made) {
             app(Archiving::class)->check($bag);
         }
     }
 
-    /** @param  array{path: string, sources: list<string>, hash: string|null, name: string}  $entry */
+    /** @param  array<string, mixed>  $entry  of the plan */
     private function put(BagFolder $folder, array $entry): void
     {
-        foreach ($entry['sources'] as $source) {
-            if ($folder->put($source, $entry['path'], $entry['hash'])) {
+        $bytes = fn (mixed $text): string => is_string($text) ? (string) base64_decode($text, true) : '';
+        $hash = is_string($entry['hash'] ?? null) ? $entry['hash'] : null;
+        foreach (is_array($entry['sources'] ?? null) ? $entry['sources'] : [] as $source) {
+            if ($folder->put($bytes($source), $bytes($entry['path'] ?? null), $hash)) {
                 return;
             }
         }
-        throw UnableToArchive::noCopy($entry['name']);
+        throw UnableToArchive::noCopy(is_string($entry['name'] ?? null) ? $entry['name'] : 'A file');
     }
 }

@@ -47,6 +47,14 @@ final readonly class Behind
         return ['fields' => $this->caption->values(), 'rating' => $this->xmpRating(), 'label' => $this->label];
     }
 
+    /** Whether a row of frames still says what was written. */
+    public function isAs(?object $row): bool
+    {
+        $now = (array) $row;
+
+        return $now !== [] && (string) $now['verdict'] === $this->verdict->value && (int) $now['rating'] === $this->rating && (string) $now['label'] === $this->label && (int) $now['taken_ms'] === $this->takenMs;
+    }
+
     public function xmpRating(): int
     {
         return $this->verdict->xmpRating(max(0, min(5, $this->rating)));

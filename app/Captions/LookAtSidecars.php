@@ -7,6 +7,7 @@ namespace App\Captions;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
+use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Caption\UnreadableSidecar;
 
 /** Looks whether other software has changed the sidecars of a shoot. */
@@ -32,9 +33,11 @@ final class LookAtSidecars extends WorkInTurns
     {
         $shoot = Shoot::query()->findOrFail($task->shoot_id);
         $sidecars = new Sidecars($shoot);
-        // How far the last turn came is the only state there is: looking twice does no harm.
+        // The last frame that was looked at is the only state there is: looking twice does no harm.
         $done = $task->done;
-        while (($files = SidecarFile::ofShoot($shoot)->with('frame')->offset($done)->limit(self::PIECE)->get())->isNotEmpty()) {
+        $left = DB::table('frames')->where('shoot_id', $shoot->id)->where('id', '>', (int) $task->answer)->orderBy('id')->pluck('id');
+        foreach ($left->chunk(self::PIECE) as $frames) {
+            $files = SidecarFile::query()->whereIn('frame_id', $frames)->with('frame')->orderBy('frame_id')->orderBy('id')->get();
             foreach ($files as $file) {
                 try {
                     $sidecars->look($file);
@@ -43,8 +46,8 @@ final class LookAtSidecars extends WorkInTurns
                 }
             }
             $done += $files->count();
+            $task->update(['answer' => (string) $frames->last(), 'done' => $done]);
             if (! $task->reach($done) || $this->isTurnOver()) {
-                $task->update(['done' => $done]);
 
                 return false;
             }

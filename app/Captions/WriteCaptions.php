@@ -43,15 +43,18 @@ final class WriteCaptions extends WorkInTurns
     }
 
     /**
-     * Captions that were changed while their sidecars were written are still behind.
+     * Frames whose captions or marks were changed while their sidecars were written are still out of date.
      *
      * @param  list<Behind>  $frames
      */
     private function note(array $frames): void
     {
         DB::transaction(function () use ($frames): void {
-            $stand = DB::table('captions')->whereIn('frame_id', array_map(fn (Behind $frame): int => $frame->frame, $frames))->lockForUpdate()->pluck('fields', 'frame_id');
-            $same = array_filter($frames, fn (Behind $frame): bool => $stand[$frame->frame] === $frame->fields);
+            $ids = array_map(fn (Behind $frame): int => $frame->frame, $frames);
+            $captions = DB::table('captions')->whereIn('frame_id', $ids)->orderBy('frame_id')->lockForUpdate()->pluck('fields', 'frame_id');
+            // A mark that lands meanwhile waits for these rows; one that has landed is seen.
+            $marks = DB::table('frames')->whereIn('id', $ids)->get(['id', 'verdict', 'rating', 'label', 'taken_ms'])->keyBy('id');
+            $same = array_filter($frames, fn (Behind $frame): bool => ($captions[$frame->frame] ?? null) === $frame->fields && $frame->isAs($marks[$frame->frame] ?? null));
             DB::table('captions')->whereIn('frame_id', array_map(fn (Behind $frame): int => $frame->frame, $same))->update(['written_at' => now()]);
         });
     }

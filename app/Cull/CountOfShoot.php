@@ -8,6 +8,7 @@ use App\Ingest\Lanes;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Cull\Coverage;
+use Kanpai\Core\Cull\Round\Source;
 use Kanpai\Core\Cull\Verdict;
 
 /** Kept, dropped, open: in all, along the day, by shooter and body. */
@@ -24,7 +25,9 @@ final readonly class CountOfShoot
 
     public static function of(Shoot $shoot, Round $round): self
     {
-        $frames = DB::table('frames')->join('cards', 'cards.id', '=', 'frames.card_id')->where('frames.shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('taken_ms')->get(['taken_ms', 'verdict', 'body_id', 'cards.shooter']);
+        // Those that take part in the round, as the culling page counts them; frames that came since do in one of all frames.
+        $frames = DB::table('frames')->join('cards', 'cards.id', '=', 'frames.card_id')->leftJoin('round_frames', fn ($own) => $own->on('round_frames.frame_id', '=', 'frames.id')->where('round_frames.round_id', $round->id))
+            ->where('frames.shoot_id', $shoot->id)->whereNull('aside_at')->whereRaw('COALESCE(round_frames.is_in, ?) = 1', [$round->source === Source::All ? 1 : 0])->orderBy('taken_ms')->get(['taken_ms', 'frames.verdict', 'body_id', 'cards.shooter']);
         $names = Lanes::names($shoot);
         $nothing = ['keep' => 0, 'drop' => 0, 'open' => 0];
         $all = $nothing;

@@ -6,10 +6,13 @@ namespace App\Cull;
 
 use App\Ingest\Frame;
 use App\Studio\FoundInOwnStudio;
+use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Cull\Filter\Subject;
+use Kanpai\Core\Cull\Filter\Test;
 use Kanpai\Core\Cull\FrameFilter;
 
 /**
@@ -62,6 +65,30 @@ final class FrameSet extends Model
         }
 
         return $free;
+    }
+
+    /** Gives it another name, also where live sets of the studio ask for it. */
+    public function rename(string $name): void
+    {
+        DB::transaction(function () use ($name): void {
+            $asked = (string) Test::of(Subject::Set->value, ':', $this->name);
+            foreach (self::query()->where('studio_id', $this->studio_id)->whereNotNull('rule')->get() as $live) {
+                $rule = str_replace($asked, (string) Test::of(Subject::Set->value, ':', $name), (string) $live->rule);
+                if ($rule !== $live->rule) {
+                    $live->update(['rule' => $rule]);
+                }
+            }
+            $this->update(['name' => $name]);
+        });
+    }
+
+    /**
+     * @param  Builder<self>  $query
+     * @param  Builder<Shoot>  $shoots
+     */
+    protected function narrow(Builder $query, Builder $shoots): void
+    {
+        $query->where('studio_id', Member::current()->studio_id);
     }
 
     public function isLive(): bool

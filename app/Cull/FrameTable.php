@@ -19,6 +19,9 @@ final class FrameTable
     /** Steps that a browser is told when it opens the page; older ones stay with the server. */
     private const HISTORY = 1000;
 
+    /** Marks in them. */
+    private const HISTORY_MARKS = 20_000;
+
     private const DAY = 86_400_000;
 
     public const COLUMNS = ['id', 'taken', 'time', 'body', 'verdict', 'rating', 'uses', 'in', 'width', 'height', 'name', 'small', 'large', 'exposure', 'lens', 'headline', 'pixels', 'camera', 'sharpness', 'border', 'chosen', 'noted'];
@@ -93,7 +96,16 @@ final class FrameTable
      */
     private function history(Shoot $shoot, Member $member, int $round): array
     {
-        $steps = Step::query()->where(['shoot_id' => $shoot->id, 'member_id' => $member->id, 'round_id' => $round])->orderByDesc('id')->limit(self::HISTORY)->get()->reverse()->values();
+        $steps = Step::query()->where(['shoot_id' => $shoot->id, 'member_id' => $member->id, 'round_id' => $round])->orderByDesc('id')->limit(self::HISTORY)->get();
+        $counts = DB::table('marks')->whereIn('step_id', $steps->modelKeys())->groupBy('step_id')->selectRaw('step_id, COUNT(*) AS n')->pluck('n', 'step_id');
+        $told = 0;
+        // The last one in any case; of the older as many as are not too much to be sent.
+        $steps = $steps->takeWhile(function (Step $step) use ($counts, &$told): bool {
+            $isFirst = $told === 0;
+            $told += max(1, (int) ($counts[$step->id] ?? 0));
+
+            return $isFirst || $told <= self::HISTORY_MARKS;
+        })->reverse()->values();
         $marks = DB::table('marks')->whereIn('step_id', $steps->modelKeys())->get()->groupBy('step_id');
 
         return array_values($steps->map(fn (Step $step): array => ['id' => $step->uuid, 'said' => $step->said, 'back' => $step->taken_back_at !== null, 'marks' => array_values(($marks[$step->id] ?? collect())->map(fn ($mark): array => [

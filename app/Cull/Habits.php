@@ -38,6 +38,17 @@ final readonly class Habits
         return ($this->said['movesOn'] ?? true) === true;
     }
 
+    /** Whether a rating moves on to the next frame, as verdicts do; else the verdict can follow it on the same frame. */
+    public function ratingMovesOn(): bool
+    {
+        return ($this->said['ratingMovesOn'] ?? false) === true;
+    }
+
+    public function withRatingMovingOn(bool $movesOn): void
+    {
+        $this->keep(['ratingMovesOn' => $movesOn]);
+    }
+
     /** The set that is collected into, if it still stands. */
     public function collects(Shoot $shoot): ?int
     {

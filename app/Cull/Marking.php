@@ -7,6 +7,7 @@ namespace App\Cull;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
 use Kanpai\Core\Cull\InvalidMark;
 use Kanpai\Core\Cull\Standing;
 use Kanpai\Core\Cull\UseList;
@@ -93,6 +94,18 @@ final class Marking
 
             return ['turn' => $this->state->turn, 'round' => $this->state->round, 'refused' => $refused, 'conflicts' => $this->conflicts, 'gone' => array_keys($this->gone)];
         }, 3);
+    }
+
+    /** Takes all marks of all frames away, as one step. @return int frames that had any */
+    public function reset(Shoot $shoot, Member $member): int
+    {
+        $frames = DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->where(fn ($marked) => $marked->where('verdict', '<>', Verdict::Open)->orWhere('rating', '>', 0)->orWhere('uses', '>', 0))->orderBy('id')->get(['id', 'uses']);
+        if ($frames->isNotEmpty()) {
+            $marks = $frames->map(fn ($frame): array => ['frame' => (int) $frame->id, 'verdict' => Verdict::Open->value, 'rating' => 0, 'taken' => (int) $frame->uses])->all();
+            $this->apply($shoot, $member, [['id' => (string) Str::uuid(), 'said' => 'Reset all marks of '.number_format($frames->count()).' frames', 'marks' => array_values($marks)]]);
+        }
+
+        return $frames->count();
     }
 
     /** One mark of one frame, for those who have no list. */

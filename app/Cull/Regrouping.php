@@ -19,9 +19,15 @@ final class Regrouping
 
     public function regroup(Shoot $shoot): void
     {
-        DB::transaction(function () use ($shoot): void {
+        // Borders take long, and marks wait for the lock: they are worked out before it, and again only if frames have
+        // changed meanwhile.
+        $rows = self::rows($shoot);
+        $borders = Borders::of(self::glimpses($rows));
+        DB::transaction(function () use ($shoot, $rows, $borders): void {
             $fineness = Culling::held($shoot)->fineness;
-            ['ids' => $ids, 'times' => $times, 'borders' => $borders, 'byHand' => $byHand, 'stand' => $stand] = $this->read($shoot);
+            $now = self::rows($shoot);
+            $borders = self::pictured($now) === self::pictured($rows) ? $borders : Borders::of(self::glimpses($now));
+            ['ids' => $ids, 'times' => $times, 'byHand' => $byHand, 'stand' => $stand] = $this->read($shoot, $now);
             $moments = Moments::of($borders, $fineness, $byHand);
             $sizes = array_count_values($moments);
             $rows = [];
@@ -64,21 +70,53 @@ final class Regrouping
             : DB::table('moment_edits')->upsert([['frame_id' => $frame, 'shoot_id' => $shoot->id, 'kind' => $edit->value]], ['frame_id'], ['kind']);
     }
 
-    /** @return array{ids: list<int>, times: list<int>, borders: list<float>, byHand: array<int, HandEdit>, stand: list<array{int, int, float|null}>} */
-    private function read(Shoot $shoot): array
+    /** @return list<\stdClass> the frames in the order of time */
+    private static function rows(Shoot $shoot): array
+    {
+        return array_values(DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('taken_ms')->orderBy('id')->get(['id', 'taken_ms', 'body_id', 'likeness', 'colours', 'moment', 'moment_size', 'border'])->all());
+    }
+
+    /**
+     * What borders are worked out from.
+     *
+     * @param  list<\stdClass>  $rows
+     */
+    private static function pictured(array $rows): string
+    {
+        $hash = hash_init('xxh128');
+        foreach ($rows as $row) {
+            hash_update($hash, "{$row->id} {$row->taken_ms} {$row->body_id} {$row->likeness} {$row->colours}\n");
+        }
+
+        return hash_final($hash);
+    }
+
+    /**
+     * @param  list<\stdClass>  $rows
+     * @return list<Glimpse>
+     */
+    private static function glimpses(array $rows): array
+    {
+        return array_map(fn (\stdClass $frame): Glimpse => Glimpse::of((int) $frame->taken_ms, (int) $frame->body_id, $frame->likeness === null ? null : (string) $frame->likeness, $frame->colours === null ? null : (string) $frame->colours), $rows);
+    }
+
+    /**
+     * @param  list<\stdClass>  $rows
+     * @return array{ids: list<int>, times: list<int>, byHand: array<int, HandEdit>, stand: list<array{int, int, float|null}>}
+     */
+    private function read(Shoot $shoot, array $rows): array
     {
         $edits = $this->hands($shoot);
-        $ids = $times = $glimpses = $byHand = $stand = [];
-        foreach (DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('taken_ms')->orderBy('id')->get(['id', 'taken_ms', 'body_id', 'likeness', 'colours', 'moment', 'moment_size', 'border']) as $frame) {
+        $ids = $times = $byHand = $stand = [];
+        foreach ($rows as $frame) {
             if (isset($edits[$frame->id])) {
                 $byHand[count($ids)] = HandEdit::from($edits[$frame->id]);
             }
             $ids[] = (int) $frame->id;
             $times[] = (int) $frame->taken_ms;
             $stand[] = [(int) $frame->moment, (int) $frame->moment_size, $frame->border === null ? null : round((float) $frame->border, 3)];
-            $glimpses[] = Glimpse::of((int) $frame->taken_ms, (int) $frame->body_id, $frame->likeness === null ? null : (string) $frame->likeness, $frame->colours === null ? null : (string) $frame->colours);
         }
 
-        return ['ids' => $ids, 'times' => $times, 'borders' => Borders::of($glimpses), 'byHand' => $byHand, 'stand' => $stand];
+        return ['ids' => $ids, 'times' => $times, 'byHand' => $byHand, 'stand' => $stand];
     }
 }

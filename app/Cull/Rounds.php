@@ -104,8 +104,7 @@ final class Rounds
     {
         DB::table('culls')->where('shoot_id', $shoot->id)->update(['round_id' => $round->id]);
         // Frames that came since then stand as they are.
-        $changed = 'FROM frames JOIN round_frames ON round_frames.frame_id = frames.id AND round_frames.round_id = ? WHERE frames.shoot_id = ? AND frames.verdict <> round_frames.verdict';
-        DB::update("UPDATE captions SET written_at = NULL WHERE frame_id IN (SELECT frames.id {$changed})", [$round->id, $shoot->id]);
+        DB::update('UPDATE frames JOIN round_frames ON round_frames.frame_id = frames.id AND round_frames.round_id = ? JOIN captions ON captions.frame_id = frames.id SET captions.written_at = NULL WHERE frames.shoot_id = ? AND frames.verdict <> round_frames.verdict', [$round->id, $shoot->id]);
         DB::update('UPDATE frames JOIN round_frames ON round_frames.frame_id = frames.id AND round_frames.round_id = ? SET frames.verdict = round_frames.verdict, frames.turn = ? WHERE frames.shoot_id = ? AND frames.verdict <> round_frames.verdict', [$round->id, $turn, $shoot->id]);
     }
 }

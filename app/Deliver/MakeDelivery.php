@@ -9,6 +9,7 @@ use App\Imaging\UnableToWriteMetadata;
 use App\Ingest\Frame;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
+use App\Studio\WorkPlan;
 
 /** Makes a part of a delivery: its files, then its ZIPs, then it is opened. */
 final class MakeDelivery extends WorkInTurns
@@ -16,11 +17,10 @@ final class MakeDelivery extends WorkInTurns
     protected function turn(Task $task): bool
     {
         $part = DeliveryPart::query()->with('delivery.shoot.studio', 'delivery.parts')->findOrFail((int) substr($task->subject, 9));
-        $frames = Frame::query()->whereKey($part->frames)->with('shoot.studio', 'card', 'body')->orderBy('taken_ms')->orderBy('id')->get();
         // Each frame is a step when it is written, and one when it is packed.
-        $task->begin(2 * max(1, $frames->count()));
+        $task->begin(2 * max(1, count($part->frames)));
         try {
-            return $this->stage($task, $part, $frames) && $this->pack($task, $part, max(1, $frames->count()));
+            return $this->stage($task, $part) && $this->pack($task, $part, max(1, count($part->frames)));
         } catch (UnableToDeliver|UnableToMakePicture|UnableToWriteMetadata $reason) {
             $task->fail($reason->getMessage());
 
@@ -28,20 +28,29 @@ final class MakeDelivery extends WorkInTurns
         }
     }
 
-    /** @param  \Illuminate\Database\Eloquent\Collection<int, Frame>  $frames */
-    private function stage(Task $task, DeliveryPart $part, \Illuminate\Database\Eloquent\Collection $frames): bool
+    protected function over(Task $task): void
     {
-        $at = (int) $task->answer;
-        if ($at >= $frames->count()) {
-            return true;
-        }
+        WorkPlan::of($task)->remove();
+    }
+
+    private function stage(Task $task, DeliveryPart $part): bool
+    {
+        $plan = WorkPlan::of($task);
         $staging = app(Staging::class);
-        $paths = $staging->paths($part, $frames);
-        foreach ($frames->slice($at) as $place => $frame) {
-            $staging->stage($part, $frame, $paths, max(1, $place + 1));
-            $task->update(['answer' => (string) ($place + 1)]);
-            if (! $task->reach($place + 1) || $this->isTurnOver()) {
-                return $place + 1 >= $frames->count();
+        if (! $plan->isMade()) {
+            $frames = Frame::query()->whereKey($part->frames)->with('card', 'body')->orderBy('taken_ms')->orderBy('id')->get();
+            $paths = $staging->paths($part, $frames);
+            $plan->make($frames->map(fn (Frame $frame): array => ['frame' => $frame->id, 'paths' => array_map(fn (array $own): string => $own[$frame->id], $paths)])->all());
+        }
+        [$byte, $at] = array_map(intval(...), [...explode(' ', (string) $task->answer), '0', '0']);
+        foreach ($plan->from($byte) as $behind => $step) {
+            $frame = Frame::query()->with('shoot.studio', 'card', 'body')->find(is_int($step['frame'] ?? null) ? $step['frame'] : 0);
+            $paths = is_array($step['paths'] ?? null) ? $step['paths'] : [];
+            $at = max(0, $at) + 1;
+            $frame === null || $staging->stage($part, $frame, array_map(fn (mixed $path): array => [$frame->id => (string) $path], $paths), $at);
+            $task->update(['answer' => "{$behind} {$at}"]);
+            if (! $task->reach($at) || $this->isTurnOver()) {
+                return false;
             }
         }
 

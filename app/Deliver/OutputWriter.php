@@ -75,7 +75,9 @@ final class OutputWriter
 
     private static function printed(Frame $frame, OutputPlan $plan, ProvedPicture $jpeg, Caption $caption, ?Watermark $mark): string
     {
-        return hash('xxh128', serialize([$jpeg->hash(), $plan->toArray(), $plan->metadata->of($caption)->values(), $frame->taken_ms, $frame->rating, $plan->isMarked ? $mark?->fingerprint() : '']));
+        $judgement = $plan->metadata === Metadata::All ? [$frame->verdict->xmpRating($frame->rating), (string) $frame->label] : [];
+
+        return hash('xxh128', serialize([$jpeg->hash(), $plan->toArray(), $plan->metadata->of($caption)->values(), $frame->taken_ms, $judgement, $plan->isMarked ? $mark?->fingerprint() : '']));
     }
 
     private static function caption(Frame $frame): Caption

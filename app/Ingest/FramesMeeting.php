@@ -61,6 +61,12 @@ final class FramesMeeting
             Sort::Name => $query->orderBy('frames.name'),
             Sort::Rating => $query->orderByDesc('frames.rating'),
             Sort::Sharpness => $query->orderByDesc('frames.sharpness'),
+            // Frames that do not say it come last.
+            Sort::Lens => $query->orderByRaw('frames.lens IS NULL')->orderBy('frames.lens'),
+            Sort::Iso => $query->orderByDesc('frames.iso'),
+            Sort::Shutter => $query->orderByDesc('frames.exposure'),
+            Sort::Aperture => $query->orderByRaw('frames.f_number IS NULL')->orderBy('frames.f_number'),
+            Sort::Body => $query->orderByRaw("(SELECT CONCAT(make, ' ', model, ' ', serial) FROM bodies WHERE bodies.id = frames.body_id)"),
         };
 
         return $query->orderBy('frames.taken_ms')->orderBy('frames.id');

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Cull;
 
+use Kanpai\Core\Cull\Filter\AnyOf;
 use Kanpai\Core\Cull\Filter\FilterText;
 use Kanpai\Core\Cull\Filter\InvalidFilter;
 use Kanpai\Core\Cull\Filter\Term;
+use Kanpai\Core\Cull\Filter\Test;
 
 /** Which frames of a shoot are meant, and in which order: by verdict, rating, body and time, and by a filter as it is written. Nothing said means all. */
 final readonly class FrameFilter
@@ -79,6 +81,29 @@ final readonly class FrameFilter
             'where' => $this->where === null ? null : (string) $this->where,
             'sort' => $this->sort === Sort::Time ? null : $this->sort->value,
         ], fn (int|string|null $value): bool => $value !== null);
+    }
+
+    /**
+     * All of it as it is written, for a live set: what the chips say and what was typed.
+     *
+     * @param  string|null  $serial  of the body, which is known by it in every shoot
+     * @param  callable(int): string  $instant  date and time in the shoot's zone, as a filter has them
+     */
+    public function toText(?string $serial, callable $instant): string
+    {
+        $tests = array_filter([
+            $this->verdict === null ? null : Test::of('verdict', ':', $this->verdict->value),
+            $this->rating === 0 ? null : Test::of('rating', '>=', (string) $this->rating),
+            $this->body === null || $serial === null || $serial === '' ? null : Test::of('body', ':', $serial),
+            $this->from === null ? null : Test::of('time', '>=', $instant($this->from)),
+            $this->to === null ? null : Test::of('time', '<=', $instant($this->to)),
+        ]);
+        $parts = array_map(strval(...), array_values($tests));
+        if ($this->where !== null) {
+            $parts[] = $parts !== [] && $this->where instanceof AnyOf ? "({$this->where})" : (string) $this->where;
+        }
+
+        return implode(' and ', $parts);
     }
 
     public function isAll(): bool

@@ -11,6 +11,11 @@ enum Sort: string
     case Name = 'name';
     case Rating = 'rating';
     case Sharpness = 'sharpness';
+    case Lens = 'lens';
+    case Iso = 'iso';
+    case Shutter = 'shutter';
+    case Aperture = 'aperture';
+    case Body = 'body';
 
     public function inWords(): string
     {
@@ -19,6 +24,11 @@ enum Sort: string
             self::Name => 'by name',
             self::Rating => 'best rated first',
             self::Sharpness => 'sharpest first',
+            self::Lens => 'by lens',
+            self::Iso => 'highest ISO first',
+            self::Shutter => 'slowest shutter first',
+            self::Aperture => 'widest aperture first',
+            self::Body => 'by body',
         };
     }
 }

@@ -241,7 +241,7 @@ final class ArchiveTest extends FeatureTestCase
         self::assertSame(['backup' => 0, 'drive' => 0], $plan());
         $this->post("/shoots/{$this->shoot->id}/archive/free", ['place' => 'drive', 'name' => 'Harbour day'])->assertSessionHasErrors('place');
         $bag = $this->archive();
-        self::assertSame(['backup' => 8, $bag->place() => 8, 'drive' => 8], $plan());
+        self::assertSame(['backup' => 8, $bag->place() => 0, 'drive' => 8], $plan());
         $this->post("/shoots/{$this->shoot->id}/archive/free", ['place' => 'drive', 'name' => 'Harbor day'])->assertSessionHasErrors('name');
         // One file is damaged in the other place: its copy stays.
         $file = CardFile::query()->firstOrFail();

@@ -177,10 +177,10 @@ final class CaptionBatchesTest extends FeatureTestCase
         yield 'a placeholder that does not exist' => [['headline' => '{{nobody}}'], 'headline', 'There is no placeholder'];
         yield 'a placeholder that does not end' => [['description' => 'At {{time'], 'description', 'not closed'];
         yield 'forty thousand characters' => [['headline' => str_repeat('x', 40_000)], 'headline', '40,000 characters'];
-        yield 'a null byte' => [['city' => "a\0b"], 'city', 'U+0000'];
+        yield 'a null byte' => [['city' => "a\0b"], 'city', 'no text'];
         yield 'a lone surrogate' => [['title' => "a\xED\xA0\x80"], 'title', 'no text'];
         yield 'no country' => [['country_code' => 'England'], 'country_code', 'two or three letters'];
-        yield 'a list where a text belongs' => [['headline' => ['x']], 'headline', 'string'];
+        yield 'a list where a text belongs' => [['headline' => ['x']], 'headline', 'not a list'];
         yield 'a way that does not exist' => [['headline' => 'x', 'mode' => ['headline' => 'burn']], 'mode.headline', 'invalid'];
         yield 'a sheet to be saved without a name' => [['headline' => 'x', 'level' => 'saved'], 'name', 'Give the sheet a name'];
     }

@@ -104,8 +104,16 @@ final class CullingTest extends FeatureTestCase
         self::assertCount(20_006, $this->getJson("/shoots/{$this->shoot->id}/cull/frames")->assertOk()->json('frames'));
         $ids = DB::table('frames')->where('shoot_id', $this->shoot->id)->orderBy('id')->limit(10_000)->pluck('id')->all();
         $this->step(array_fill_keys($ids, ['verdict' => 'drop']));
+        // Seven steps over all of them, and the page still opens; the last is told whole.
+        $all = DB::table('frames')->where('shoot_id', $this->shoot->id)->pluck('id')->all();
+        foreach (['keep', 'open', 'keep', 'open', 'keep', 'open'] as $verdict) {
+            $this->step(array_fill_keys($all, ['verdict' => $verdict]));
+        }
+        $history = $this->getJson("/shoots/{$this->shoot->id}/cull/frames")->assertOk()->json('history');
+        self::assertSame([20_006], array_map(count(...), array_column($history, 'marks')));
+        $this->step(array_fill_keys($ids, ['verdict' => 'drop']));
         self::assertSame(10_000, DB::table('frames')->where(['shoot_id' => $this->shoot->id, 'verdict' => 'drop'])->count());
-        $many = array_map(fn (int $n): array => ['frame' => $n, 'verdict' => 'keep'], range(1, 20_001));
+        $many = array_map(fn (int $n): array => ['frame' => $n, 'verdict' => 'keep'], range(1, 120_001));
         $this->postJson("/shoots/{$this->shoot->id}/cull/marks", ['steps' => [['id' => (string) Str::uuid(), 'marks' => $many]]])->assertStatus(422)->assertJsonValidationErrors('steps');
         self::assertSame(0, DB::table('frames')->where(['shoot_id' => $this->shoot->id, 'verdict' => 'keep'])->count());
     }
@@ -168,7 +176,7 @@ final class CullingTest extends FeatureTestCase
     {
         $set = $this->postJson("/shoots/{$this->shoot->id}/cull/sets", ['name' => 'Portfolio', 'everywhere' => true])->assertOk()->json('id');
         $this->postJson("/shoots/{$this->shoot->id}/cull/sets", ['name' => 'portfolio'])->assertStatus(422);
-        $this->postJson("/shoots/{$this->shoot->id}/cull/collect", ['set' => $set])->assertOk();
+        self::assertSame($set, \App\Cull\Habits::of($this->member)->collects($this->shoot), 'a new set is the one that is collected into');
         $step = $this->step([$this->ids[1] => ['collect' => true], $this->ids[3] => ['collect' => true]], ['set' => $set]);
         self::assertSame([$this->ids[1], $this->ids[3]], FrameSet::query()->findOrFail($set)->frames($this->shoot));
         self::assertSame([$this->ids[1], $this->ids[3]], $this->get("/shoots/{$this->shoot->id}/cull/frames")->json('collected'));
@@ -179,10 +187,11 @@ final class CullingTest extends FeatureTestCase
         self::assertSame(['open 0 0', 'keep 0 0', 'open 0 0', 'keep 0 0', 'open 0 0', 'open 0 0'], $this->standing());
 
         // A live set is always up to date, and takes nothing by hand.
-        $live = $this->postJson("/shoots/{$this->shoot->id}/cull/sets", ['name' => 'The kept', 'rule' => 'verdict:keep and set:Portfolio'])->assertOk()->json('id');
+        $live = $this->postJson("/shoots/{$this->shoot->id}/cull/sets?verdict=keep&where=set:Portfolio", ['name' => 'The kept', 'live' => true])->assertOk()->assertJson(['rule' => 'verdict:keep and set:Portfolio', 'frames' => 2])->json('id');
         self::assertCount(2, FrameSet::query()->findOrFail($live)->frames($this->shoot));
         self::assertCount(1, $this->postJson("/shoots/{$this->shoot->id}/cull/marks", ['steps' => [['id' => (string) Str::uuid(), 'set' => $live, 'marks' => [['frame' => $this->ids[0], 'collect' => true]]]]])->json('refused'));
-        $this->postJson("/shoots/{$this->shoot->id}/cull/sets", ['name' => 'Round', 'rule' => 'set:Nowhere'])->assertStatus(422)->assertJsonValidationErrors(['rule' => 'There is no set called “Nowhere”']);
+        $this->postJson("/shoots/{$this->shoot->id}/cull/sets", ['name' => 'All', 'live' => true])->assertStatus(422)->assertJsonValidationErrors(['rule' => 'Nothing is filtered']);
+        $this->postJson("/shoots/{$this->shoot->id}/cull/sets?where=set:Nowhere", ['name' => 'Round', 'live' => true])->assertStatus(422)->assertJsonValidationErrors(['rule' => 'There is no set called “Nowhere”']);
         DB::table('sets')->where('id', $live)->update(['rule' => 'set:"The kept"']);
         $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?where=".urlencode('set:"The kept"'))->assertStatus(422)->assertJsonValidationErrors(['where' => 'asks for itself']);
     }

@@ -39,8 +39,8 @@ abstract class FeatureTestCase extends TestCase
             mkdir("{$this->folder}/{$name}", 0700, true);
         }
         config([
-            'kanpai.folders_are_disks' => true, 'kanpai.roots' => [$this->folder.'/rack'], 'kanpai.arrivals' => $this->folder.'/arrivals', 'kanpai.place_roots' => [$this->folder.'/disks'], 'kanpai.places' => ['drive' => $this->folder.'/drive', 'backup' => $this->folder.'/backup'],
-            'kanpai.pictures' => $this->folder.'/pictures', 'kanpai.deliveries' => $this->folder.'/deliveries', 'kanpai.outputs' => $this->folder.'/outputs', 'kanpai.outbox' => $this->folder.'/outbox', 'kanpai.archive' => $this->folder.'/archive', 'kanpai.sheets' => $this->folder.'/sheets', 'kanpai.full_sizes' => $this->folder.'/full-sizes', 'kanpai.watch_roots' => [$this->folder.'/watched'], 'kanpai.sent_out' => $this->folder.'/sent-out', 'kanpai.fetch_log' => $this->folder.'/fetched.log',
+            'kanpai.shared' => true, 'kanpai.folders_are_disks' => true, 'kanpai.roots' => [$this->folder.'/rack'], 'kanpai.arrivals' => $this->folder.'/arrivals', 'kanpai.place_roots' => [$this->folder.'/disks'], 'kanpai.places' => ['drive' => $this->folder.'/drive', 'backup' => $this->folder.'/backup'],
+            'kanpai.pictures' => $this->folder.'/pictures', 'kanpai.deliveries' => $this->folder.'/deliveries', 'kanpai.outputs' => $this->folder.'/outputs', 'kanpai.outbox' => $this->folder.'/outbox', 'kanpai.archive' => $this->folder.'/archive', 'kanpai.sheets' => $this->folder.'/sheets', 'kanpai.plans' => $this->folder.'/plans', 'kanpai.full_sizes' => $this->folder.'/full-sizes', 'kanpai.watch_roots' => [$this->folder.'/watched'], 'kanpai.sent_out' => $this->folder.'/sent-out', 'kanpai.fetch_log' => $this->folder.'/fetched.log',
         ]);
         [$this->studio, $this->member, $this->shoot] = $this->newStudio('Quay Pictures', 'owner@quay.example');
     }
@@ -183,7 +183,7 @@ abstract class FeatureTestCase extends TestCase
         \Illuminate\Foundation\Testing\RefreshDatabaseState::$migrated = false;
         \Illuminate\Support\Facades\DB::commit();
         $boot = 'require "vendor/autoload.php"; $app = require "bootstrap/app.php"; $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); config(json_decode($argv[1], true)); ';
-        $settings = json_encode(['queue.default' => 'sync', ...\Illuminate\Support\Arr::dot(['kanpai' => array_filter((array) config('kanpai'), fn (mixed $value): bool => is_string($value))]), 'kanpai.places' => config('kanpai.places')], JSON_THROW_ON_ERROR);
+        $settings = json_encode(['queue.default' => 'sync', ...\Illuminate\Support\Arr::dot(['kanpai' => array_filter((array) config('kanpai'), fn (mixed $value): bool => is_string($value) || is_bool($value))]), 'kanpai.places' => config('kanpai.places')], JSON_THROW_ON_ERROR);
         \Illuminate\Support\Facades\DB::beginTransaction();
         $hold === null || $hold();
         $running = $pipes = [];
@@ -208,7 +208,7 @@ abstract class FeatureTestCase extends TestCase
         $tree = [];
         foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($folder, \FilesystemIterator::SKIP_DOTS)) as $file) {
             assert($file instanceof \SplFileInfo);
-            if ($file->getFilename() === Place::MARK) {
+            if ($file->getFilename() === Place::MARK || $file->isLink()) {
                 continue;
             }
             $tree[substr($file->getPathname(), strlen($folder) + 1)] = hash_file('xxh128', $file->getPathname()).' '.$file->getMTime();

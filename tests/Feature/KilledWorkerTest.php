@@ -237,6 +237,7 @@ final class KilledWorkerTest extends TestCase
         self::assertNotNull($proofs);
         $this->workWithKills($proofs, 4);
         self::assertNotNull($gallery->refresh()->published_at);
+        \Illuminate\Support\Facades\Artisan::call('queue:work', ['--queue' => 'urgent', '--stop-when-empty' => true]);
         self::assertSame(1, OutboxMail::query()->where('recipient', 'guest@harbour.example')->count(), 'the guest has one mail, not one for each try');
         foreach ($gallery->frames as $proof) {
             self::assertNotFalse(getimagesize("{$this->folder}/pictures/{$proof->large_path}"));

@@ -9,6 +9,7 @@ use App\Deliver\OutputFile;
 use App\Deliver\OutputRun;
 use App\Deliver\WriteOutputs;
 use App\Studio\Task;
+use App\Studio\WorkPlan;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
 
@@ -147,7 +148,11 @@ final class OutputsTest extends FeatureTestCase
         $run = OutputRun::start($this->shoot, [Output::query()->where('name', 'Mine')->firstOrFail()->id], $ids);
         $task = $this->task();
         // A worker died after the second file, before it could say so.
-        $task->update(['answer' => json_encode(['at' => 1, 'problems' => ['Frame 0 could not be read.']])]);
+        WorkPlan::of($task)->make([...array_map(fn (int $id): array => ['frame' => $id, 'paths' => [$run->outputs[0] => $run->paths($this->frames())[$run->outputs[0]][$id]]], $ids)]);
+        foreach (WorkPlan::of($task)->from(0) as $byte => $step) {
+            break;
+        }
+        $task->update(['answer' => json_encode(['byte' => $byte ?? 0, 'at' => 1, 'failed' => 1, 'problems' => ['Frame 0 could not be read.']])]);
         (new WriteOutputs($task->id))->handle();
         self::assertSame([2, 'done'], [OutputFile::query()->count(), $task->refresh()->state->value]);
         self::assertStringContainsString('1 frame could not be written. Frame 0', (string) $task->problem);

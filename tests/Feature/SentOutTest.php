@@ -222,6 +222,8 @@ final class SentOutTest extends FeatureTestCase
     {
         $port = self::freePort();
         exec('dropbearkey -t ed25519 -f '.escapeshellarg("{$this->folder}/host-key").' 2>&1', $said);
+        self::assertSame(1, preg_match('/^ssh-ed25519 (\S+)/m', implode("\n", $said), $public), implode("\n", $said));
+        config(['kanpai.private_hosts' => ['127.0.0.1']]);
         $home = "{$this->folder}/home";
         mkdir("{$home}/.ssh", 0700, true);
         $key = \phpseclib3\Crypt\EC::createKey('Ed25519');
@@ -236,13 +238,22 @@ final class SentOutTest extends FeatureTestCase
             $this->servers[] = proc_open(['dropbear', '-F', '-s', '-r', "{$this->folder}/host-key", '-p', "127.0.0.1:{$port}", '-P', "{$this->folder}/dropbear.pid"], [1 => ['file', '/dev/null', 'w'], 2 => ['file', "{$this->folder}/dropbear.log", 'w']], $pipes) ?: self::fail('no server');
             self::awaits($port);
             mkdir("{$this->folder}/out-there");
-            $this->post("/shoots/{$this->shoot->id}/destinations", ['which' => 'new', 'to_name' => 'Club server', 'kind' => 'sftp', 'host' => '127.0.0.1', 'port' => (string) $port, 'user' => $account['name'], 'key' => $key->toString('OpenSSH'), 'in_folder' => "{$this->folder}/out-there"])->assertSessionHasNoErrors();
+            $this->post("/shoots/{$this->shoot->id}/destinations", ['which' => 'new', 'to_name' => 'Club server', 'kind' => 'sftp', 'host' => '127.0.0.1', 'port' => (string) $port, 'user' => $account['name'], 'key' => $key->toString('OpenSSH'), 'fingerprint' => 'SHA256:'.rtrim(base64_encode(hash('sha256', (string) base64_decode($public[1], true), true)), '='), 'in_folder' => "{$this->folder}/out-there"])->assertSessionHasNoErrors();
             $shipment = $this->sendTo($this->destination('sftp'));
             self::assertNotNull($shipment->done_at, (string) $shipment->task()?->problem.file_get_contents("{$this->folder}/dropbear.log"));
             $this->assertStandsAt("{$this->folder}/out-there/{$shipment->folder()}");
             $this->frames()[1]->update(['rating' => 5]);
             $this->post("/shipments/{$shipment->id}/replace");
             $this->assertStandsAt("{$this->folder}/out-there/{$shipment->folder()}");
+            // With another fingerprint it is another host, and gets no secret.
+            $club = $this->destination('sftp');
+            $club->update(['settings' => ['fingerprint' => 'SHA256:'.str_repeat('A', 43)] + $club->settings]);
+            try {
+                Carrier::to($club)->has('x', 1);
+                self::fail('the host was trusted');
+            } catch (UnableToSendOut $reason) {
+                self::assertStringContainsStringIgnoringCase('authenticity', $reason->getMessage());
+            }
         } finally {
             $before === null ? unlink($keys) : file_put_contents($keys, $before);
         }
@@ -252,6 +263,7 @@ final class SentOutTest extends FeatureTestCase
     {
         $port = self::freePort();
         mkdir("{$this->folder}/s3/pictures", 0700, true);
+        config(['kanpai.private_hosts' => ['127.0.0.1']]);
         $this->servers[] = proc_open(['node', base_path('node_modules/s3rver/bin/s3rver.js'), '-a', '127.0.0.1', '-p', (string) $port, '-d', "{$this->folder}/s3", '--silent', '--configure-bucket', 'pictures'], [1 => ['file', '/dev/null', 'w'], 2 => ['file', "{$this->folder}/s3.log", 'w']], $pipes) ?: self::fail('no server');
         self::awaits($port);
         $this->post("/shoots/{$this->shoot->id}/destinations", ['which' => 'new', 'to_name' => 'Bucket', 'kind' => 's3', 'host' => "http://127.0.0.1:{$port}", 'user' => 'S3RVER', 'password' => 'S3RVER', 'bucket' => 'pictures', 'in_folder' => 'best'])->assertSessionHasNoErrors();
@@ -266,6 +278,7 @@ final class SentOutTest extends FeatureTestCase
     public function test_a_host_that_is_not_there_is_an_error_in_words(): void
     {
         $nowhere = Destination::query()->create(['studio_id' => $this->studio->id, 'name' => 'Nowhere', 'kind' => 'sftp', 'settings' => ['host' => '127.0.0.1', 'port' => (string) self::freePort(), 'user' => 'x', 'password' => 'y']]);
+        config(['kanpai.private_hosts' => ['127.0.0.1']]);
         $this->expectException(UnableToSendOut::class);
         $this->expectExceptionMessageMatches('/refused|connect/i');
         Carrier::to($nowhere)->has('x', 1);
@@ -273,15 +286,29 @@ final class SentOutTest extends FeatureTestCase
 
     public function test_bad_words_are_answered_beside_their_field_and_secrets_stay_secret(): void
     {
-        foreach ([[['to_name' => ''], 'to_name'], [['host' => ''], 'host'], [['user' => ''], 'user'], [['port' => '70000'], 'port'], [['kind' => 's3', 'bucket' => ''], 'bucket'], [['kind' => 's3', 'bucket' => '../x'], 'bucket'], [['in_folder' => 'a/../../b'], 'in_folder'], [['to_name' => 'Print desk'], 'to_name']] as [$said, $field]) {
-            $this->post("/shoots/{$this->shoot->id}/destinations", ['which' => 'new', 'to_name' => 'Mine', 'kind' => 'sftp', 'host' => 'host.example', 'user' => 'u', ...$said])->assertSessionHasErrors($field);
+        $print = 'SHA256:'.str_repeat('A', 43);
+        foreach ([[['to_name' => ''], 'to_name'], [['host' => ''], 'host'], [['user' => ''], 'user'], [['fingerprint' => ''], 'fingerprint'], [['fingerprint' => 'nonsense'], 'fingerprint'], [['host' => '127.0.0.1'], 'host'], [['host' => '10.0.0.8'], 'host'], [['host' => '::1'], 'host'], [['kind' => 's3', 'bucket' => 'b', 'host' => 'http://169.254.169.254/latest'], 'host'], [['host' => 'a b'], 'host'], [['port' => '70000'], 'port'], [['kind' => 's3', 'bucket' => ''], 'bucket'], [['kind' => 's3', 'bucket' => '../x'], 'bucket'], [['in_folder' => 'a/../../b'], 'in_folder'], [['to_name' => 'Print desk'], 'to_name']] as [$said, $field]) {
+            $this->post("/shoots/{$this->shoot->id}/destinations", ['which' => 'new', 'to_name' => 'Mine', 'kind' => 'sftp', 'host' => 'host.example', 'user' => 'u', 'fingerprint' => $print, ...$said])->assertSessionHasErrors($field);
         }
-        $this->post("/shoots/{$this->shoot->id}/destinations", ['which' => 'new', 'to_name' => 'Mine', 'kind' => 'sftp', 'host' => 'host.example', 'user' => 'u', 'password' => 'hushhush'])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/destinations", ['which' => 'new', 'to_name' => 'Mine', 'kind' => 'sftp', 'host' => 'host.example', 'user' => 'u', 'password' => 'hushhush', 'fingerprint' => $print])->assertSessionHasNoErrors();
         $mine = Destination::query()->where('name', 'Mine')->firstOrFail();
         $this->get("/shoots/{$this->shoot->id}/sent-out")->assertDontSee('hushhush');
         self::assertStringNotContainsString('hushhush', (string) \Illuminate\Support\Facades\DB::table('destinations')->where('id', $mine->id)->value('settings'));
-        $this->post("/shoots/{$this->shoot->id}/destinations/{$mine->id}", ['which' => (string) $mine->id, 'to_name' => 'Mine', 'kind' => 'sftp', 'host' => 'other.example', 'user' => 'u'])->assertSessionHasNoErrors();
-        self::assertSame(['other.example', 'hushhush'], [$mine->refresh()->setting('host'), $mine->setting('password')]);
+        $change = fn (array $said) => $this->post("/shoots/{$this->shoot->id}/destinations/{$mine->id}", ['which' => (string) $mine->id, 'to_name' => 'Mine', 'kind' => 'sftp', 'host' => 'host.example', 'user' => 'u', 'fingerprint' => $print, ...$said]);
+        $change(['in_folder' => 'best'])->assertSessionHasNoErrors();
+        self::assertSame(['best', 'hushhush'], [$mine->refresh()->setting('folder'), $mine->setting('password')]);
+        // A secret that was typed for one host, port and user goes to no other.
+        foreach ([['host' => 'other.example'], ['port' => '2222'], ['user' => 'v']] as $other) {
+            $change($other)->assertSessionHasErrors('password');
+            self::assertSame(['host.example', 'hushhush'], [$mine->refresh()->setting('host'), $mine->setting('password')]);
+        }
+        $change(['host' => 'other.example', 'password' => 'another'])->assertSessionHasNoErrors();
+        self::assertSame(['other.example', 'another'], [$mine->refresh()->setting('host'), $mine->setting('password')]);
+        $shooter = $this->studio->members()->create(['name' => 'Sam', 'email' => 'sam@quay.example', 'password' => 'a good password', 'role' => 'shooter']);
+        $this->actingAs($shooter);
+        $change(['host' => 'third.example', 'password' => 'x'])->assertForbidden();
+        $this->post("/shoots/{$this->shoot->id}/destinations/{$mine->id}/remove")->assertForbidden();
+        $this->actingAs($this->member);
         $this->post("/shoots/{$this->shoot->id}/sent-out?verdict=drop", ['destination' => $mine->id, 'output' => $this->web->id])->assertSessionHasErrors('destination');
         $this->post("/shoots/{$this->shoot->id}/sent-out?verdict=", ['destination' => $mine->id, 'output' => '999999'])->assertSessionHasErrors('output');
         [, $stranger] = $this->newStudio('Elsewhere', 'other@elsewhere.example');

@@ -13,7 +13,8 @@ final class StudiosApartTest extends FeatureTestCase
 {
     public function test_a_second_studio_has_folders_of_its_own(): void
     {
-        config(['kanpai.studios' => $this->folder.'/studios']);
+        config(['kanpai.shared' => false, 'kanpai.studios' => $this->folder.'/studios']);
+        \App\Studio\Studio::query()->where('id', '<', $this->studio->id)->delete();
         [$second, $stranger, $shoot] = $this->newStudio('Elsewhere', 'other@elsewhere.example');
         $this->pushCard('ivo', 1);
         mkdir($this->folder.'/disks/archive');

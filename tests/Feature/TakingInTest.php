@@ -74,7 +74,7 @@ final class TakingInTest extends FeatureTestCase
         self::assertSame(4, $card->frames_count);
         $problems = CardFile::query()->whereNotNull('problem')->orderBy('path')->pluck('problem')->all();
         self::assertCount(3, $problems);
-        foreach (['is no XML', 'names entities', 'no sidecar needs more than 8'] as $i => $words) {
+        foreach (['is no XML', 'names entities', 'is larger than 256 KB'] as $i => $words) {
             self::assertStringContainsString($words, $problems[$i]);
         }
         $this->copyCard($card);

@@ -81,6 +81,8 @@ final class CullController
     /** The day line as it stands now, with the minutes of which nothing is kept, while there is time. */
     public function coverage(Shoot $shoot): JsonResponse
     {
-        return response()->json(['gaps' => CountOfShoot::of($shoot, Round::query()->findOrFail(Culling::of($shoot)->round))->coverage->gaps, 'line' => view('studio.day-line', ['shoot' => $shoot])->render()])->header('Cache-Control', 'no-store');
+        $count = CountOfShoot::of($shoot, Round::query()->findOrFail(Culling::of($shoot)->round));
+
+        return response()->json(['gaps' => $count->coverage->gaps, 'minutes' => count($count->coverage->minutes), 'target' => $count->wanted, 'rail' => view('studio.rail', ['shoot' => $shoot])->render(), 'line' => view('studio.day-line', ['shoot' => $shoot])->render()])->header('Cache-Control', 'no-store');
     }
 }

@@ -30,8 +30,14 @@ final class HabitsController
 
     public function movesOn(Request $request): JsonResponse
     {
-        Habits::of(Member::current())->withMovingOn($request->boolean('movesOn'));
+        if ($request->has('movesOn')) {
+            Habits::of(Member::current())->withMovingOn($request->boolean('movesOn'));
+        }
+        if ($request->has('ratingMovesOn')) {
+            Habits::of(Member::current())->withRatingMovingOn($request->boolean('ratingMovesOn'));
+        }
+        $habits = Habits::of(Member::current());
 
-        return response()->json(['movesOn' => $request->boolean('movesOn')]);
+        return response()->json(['movesOn' => $habits->movesOn(), 'ratingMovesOn' => $habits->ratingMovesOn()]);
     }
 }

@@ -7,6 +7,7 @@ namespace App\Cull\Http;
 use App\Cull\CountOfShoot;
 use App\Cull\Culling;
 use App\Cull\FrameSet;
+use App\Cull\Marking;
 use App\Cull\Round;
 use App\Cull\Rounds;
 use App\Ingest\Frame;
@@ -83,5 +84,17 @@ final class RoundsController
         $this->rounds->throwAway($shoot, Member::current(), $round);
 
         return redirect()->route('cull.rounds', $shoot)->with('said', "{$round->inWords()} is thrown away. It can still be taken up again.");
+    }
+
+    /** All marks of the shoot away, as one step that can be undone. */
+    public function reset(Request $request, Shoot $shoot, Marking $marking): RedirectResponse
+    {
+        $said = $request->validate(['name' => ['required', 'string']], ['name.required' => 'Type the name of the shoot.']);
+        if (trim($said['name']) !== $shoot->name) {
+            throw ValidationException::withMessages(['name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was changed."]);
+        }
+        $count = $marking->reset($shoot, Member::current());
+
+        return redirect()->route('cull.rounds', $shoot)->with('said', $count === 0 ? 'No frame has a mark, so nothing was changed.' : number_format($count).' frames have no marks any more. On the culling page, undo brings them back.');
     }
 }

@@ -7,6 +7,7 @@ namespace App\Cull\Http;
 use App\Cull\FrameSet;
 use App\Cull\Habits;
 use App\Cull\Uses;
+use App\Ingest\Body;
 use App\Ingest\Frame;
 use App\Ingest\FramesMeeting;
 use App\Studio\Member;
@@ -26,23 +27,49 @@ final class SetsController
 
     public function store(Request $request, Shoot $shoot): JsonResponse
     {
-        $request->validate(['name' => ['required', 'string', 'max:120'], 'rule' => ['nullable', 'string'], 'frames' => ['nullable', 'array', 'max:'.self::MOST_FRAMES], 'frames.*' => ['integer'], 'everywhere' => ['nullable', 'boolean']], ['name.required' => 'Give the set a name.']);
+        $request->validate(['name' => ['required', 'string', 'max:120'], 'live' => ['nullable', 'boolean'], 'frames' => ['nullable', 'array', 'max:'.self::MOST_FRAMES], 'frames.*' => ['integer'], 'everywhere' => ['nullable', 'boolean']], ['name.required' => 'Give the set a name.']);
         $name = trim((string) $request->string('name'));
         if (FrameSet::ofShoot($shoot)->where('name', $name)->exists()) {
             throw ValidationException::withMessages(['name' => "There is a set called “{$name}” already."]);
         }
-        $rule = $request->filled('rule') ? (string) $request->string('rule') : null;
-        if ($rule !== null) {
-            try {
-                FramesMeeting::of($shoot, FrameFilter::where($rule));
-            } catch (InvalidFilter $reason) {
-                throw ValidationException::withMessages(['rule' => $reason->getMessage()]);
-            }
-        }
+        $rule = $this->rule($request, $shoot);
         $ids = Frame::of($shoot)->whereIn('frames.id', array_map(intval(...), (array) $request->input('frames', [])))->pluck('frames.id')->map(fn ($id): int => (int) $id);
         $set = $rule === null ? FrameSet::ofFrames($shoot, $name, $ids, $request->boolean('everywhere')) : FrameSet::query()->create(['studio_id' => $shoot->studio_id, 'shoot_id' => $request->boolean('everywhere') ? null : $shoot->id, 'name' => $name, 'rule' => $rule]);
 
-        return response()->json(['id' => $set->id, 'name' => $set->name, 'rule' => $set->rule, 'shoot' => $set->shoot_id, 'frames' => $ids->count()]);
+        if ($rule === null) {
+            // Whoever makes a set wants to collect into it.
+            Habits::of(Member::current())->collectingInto($shoot, $set->id);
+        }
+
+        return response()->json(['id' => $set->id, 'name' => $set->name, 'rule' => $set->rule, 'shoot' => $set->shoot_id, 'frames' => count($set->frames($shoot))]);
+    }
+
+    /**
+     * The rule of a live set: all that the page filters by, the chips and the words.
+     *
+     * @throws ValidationException
+     */
+    private function rule(Request $request, Shoot $shoot): ?string
+    {
+        if (! $request->boolean('live')) {
+            return null;
+        }
+        $filter = FrameFilter::ofQuery($request->query->all());
+        if ($filter->problem !== null) {
+            throw ValidationException::withMessages(['rule' => $filter->problem]);
+        }
+        $serial = $filter->body === null ? null : (string) Body::query()->where('studio_id', $shoot->studio_id)->whereKey($filter->body)->value('serial');
+        $rule = $filter->toText($serial, fn (int $at): string => $shoot->zone()->format($at, 'Y-m-d H:i:s'));
+        if ($rule === '') {
+            throw ValidationException::withMessages(['rule' => 'Nothing is filtered, so the live set would be all frames. Choose a verdict, a rating, a body, a span of time, or write a condition first.']);
+        }
+        try {
+            FramesMeeting::of($shoot, FrameFilter::where($rule));
+        } catch (InvalidFilter $reason) {
+            throw ValidationException::withMessages(['rule' => $reason->getMessage()]);
+        }
+
+        return $rule;
     }
 
     public function remove(Shoot $shoot, int $set): RedirectResponse

@@ -18,7 +18,7 @@ final class StepsRequest extends FormRequest
 {
     private const MOST_STEPS = 500;
 
-    private const MOST_MARKS = 20_000;
+    private const MOST_MARKS = 120_000;
 
     /** @return array<string, list<string>> */
     public function rules(): array

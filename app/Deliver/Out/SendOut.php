@@ -11,7 +11,7 @@ use App\Imaging\UnableToWriteMetadata;
 use App\Ingest\Frame;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
-use Illuminate\Database\Eloquent\Collection;
+use App\Studio\WorkPlan;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -25,34 +25,44 @@ final class SendOut extends WorkInTurns
     protected function turn(Task $task): bool
     {
         $shipment = Shipment::query()->with('shoot.studio', 'destination', 'output')->findOrFail((int) substr($task->subject, 9));
-        $frames = Frame::query()->whereKey($shipment->frames)->with('shoot.studio', 'card', 'body')->orderBy('taken_ms')->orderBy('id')->get();
-        $task->begin($frames->count());
+        $plan = WorkPlan::of($task);
+        if (! $plan->isMade()) {
+            $frames = Frame::query()->whereKey($shipment->frames)->with('card', 'body')->orderBy('taken_ms')->orderBy('id')->get();
+            $paths = app(OutputFiles::class)->paths($shipment->shoot, [$shipment->output_id], $frames);
+            $plan->make($frames->map(fn (Frame $frame): array => ['frame' => $frame->id, 'path' => $paths[$shipment->output_id][$frame->id]])->all());
+        }
+        $task->begin(count($shipment->frames));
         // One shipment at a time goes to a destination, so that none gives a name that another has just given.
         $lock = 'kanpai-destination-'.DB::connection()->getDatabaseName().'-'.$shipment->destination_id;
         if ((int) DB::scalar('SELECT GET_LOCK(?, 0)', [$lock]) !== 1) {
             return $this->waitFor(1);
         }
         try {
-            return $this->send($task, $shipment, $frames);
+            return $this->send($task, $shipment, $plan);
         } finally {
             DB::scalar('SELECT RELEASE_LOCK(?)', [$lock]);
         }
     }
 
-    /** @param  Collection<int, Frame>  $frames */
-    private function send(Task $task, Shipment $shipment, Collection $frames): bool
+    protected function over(Task $task): void
+    {
+        WorkPlan::of($task)->remove();
+    }
+
+    private function send(Task $task, Shipment $shipment, WorkPlan $plan): bool
     {
         $outputs = app(OutputFiles::class);
-        $paths = $outputs->paths($shipment->shoot, [$shipment->output_id], $frames);
         $sending = app(SendingOut::class);
-        ['at' => $at, 'tries' => $tries] = $this->stand($task);
+        ['byte' => $byte, 'at' => $at, 'tries' => $tries] = $this->checkpoint($task);
         try {
             $carrier = Carrier::to($shipment->destination);
-            foreach ($frames->slice($at) as $place => $frame) {
-                $sending->send($shipment, $carrier, $frame, $outputs->of($frame, $paths)[$shipment->output_id]);
-                $task->update(['answer' => json_encode(['at' => $place + 1, 'tries' => 0])]);
+            foreach ($plan->from($byte) as $behind => $step) {
+                $frame = Frame::query()->with('shoot.studio', 'card', 'body')->find(is_int($step['frame'] ?? null) ? $step['frame'] : 0);
+                $path = is_string($step['path'] ?? null) ? $step['path'] : '';
+                $frame === null || $sending->send($shipment, $carrier, $frame, $outputs->of($frame, [$shipment->output_id => [$frame->id => $path]])[$shipment->output_id]);
+                $task->update(['answer' => json_encode(['byte' => $behind, 'at' => ++$at, 'tries' => 0])]);
                 $tries = 0;
-                if (! $task->reach($place + 1) || $this->isTurnOver()) {
+                if (! $task->reach($at) || $this->isTurnOver()) {
                     return false;
                 }
             }
@@ -68,7 +78,7 @@ final class SendOut extends WorkInTurns
 
                 return false;
             }
-            $task->update(['answer' => json_encode(['at' => $this->stand($task->refresh())['at'], 'tries' => $tries]), 'problem' => "{$shipment->destination->name}: {$reason->getMessage()} It is tried again in ".(2 ** $tries).' s.']);
+            $task->update(['answer' => json_encode(['tries' => $tries] + $this->checkpoint($task->refresh())), 'problem' => "{$shipment->destination->name}: {$reason->getMessage()} It is tried again in ".(2 ** $tries).' s.']);
 
             return $this->waitFor(2 ** $tries);
         }
@@ -76,11 +86,12 @@ final class SendOut extends WorkInTurns
         return true;
     }
 
-    /** @return array{at: int, tries: int} */
-    private function stand(Task $task): array
+    /** @return array{byte: int, at: int, tries: int} */
+    private function checkpoint(Task $task): array
     {
         $said = json_decode((string) $task->answer, true);
+        $whole = fn (string $name): int => is_array($said) && is_int($said[$name] ?? null) ? $said[$name] : 0;
 
-        return ['at' => is_array($said) && is_int($said['at'] ?? null) ? $said['at'] : 0, 'tries' => is_array($said) && is_int($said['tries'] ?? null) ? $said['tries'] : 0];
+        return ['byte' => $whole('byte'), 'at' => $whole('at'), 'tries' => $whole('tries')];
     }
 }

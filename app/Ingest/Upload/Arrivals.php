@@ -18,7 +18,7 @@ final class Arrivals
     public const MOST_FILES = 30000;
 
     /** Bytes, larger than any card. */
-    private const LARGEST_FILE = 1 << 42;
+    private const LARGEST_FILE = 1 << 44;
 
     /** Seconds since 1970: the year 2200. */
     private const LATEST = 7_258_118_400;

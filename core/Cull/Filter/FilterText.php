@@ -8,7 +8,8 @@ namespace Kanpai\Core\Cull\Filter;
  * Reads a filter as it is written: `verdict:keep and (rating>=3 or use:album) and not lens:"85 mm"`.
  *
  * `and` binds before `or`, `not` before both; two conditions side by side are joined by `and`; a word alone is looked
- * for in the captions and the file name.
+ * for in the captions, the file name, and the names of body and lens, and as what it looks like: 85mm, f/2.8, 1/500,
+ * ISO400.
  */
 final class FilterText
 {
@@ -113,7 +114,25 @@ final class FilterText
         }
         $word = self::unquoted($token);
 
-        return new AnyOf([Test::of(Subject::Words->value, ':', $word), Test::of(Subject::Name->value, ':', $word)]);
+        return new AnyOf([...self::measured($word), ...array_map(fn (Subject $subject): Test => Test::of($subject->value, ':', $word), [Subject::Words, Subject::Name, Subject::Body, Subject::Lens])]);
+    }
+
+    /**
+     * What a word alone says when it is written as photographers write figures.
+     *
+     * @return list<Test>
+     */
+    private static function measured(string $word): array
+    {
+        $subject = match (1) {
+            preg_match('/^\d+(\.\d+)?\s?mm$/i', $word) => Subject::Focal,
+            preg_match('/^f\/?\d+(\.\d+)?$/i', $word) => Subject::Aperture,
+            preg_match('/^(1\/\d+(\.\d+)?s?|\d+(\.\d+)?s)$/i', $word) => Subject::Shutter,
+            preg_match('/^iso\s?\d+$/i', $word) => Subject::Iso,
+            default => null,
+        };
+
+        return $subject === null ? [] : [Test::of($subject->value, ':', $word)];
     }
 
     private function peek(): ?string

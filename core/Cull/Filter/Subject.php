@@ -27,6 +27,20 @@ enum Subject: string
     case Chosen = 'chosen';
     case Notes = 'notes';
 
+    /** What people also call it. */
+    private const ALSO = [
+        'camera' => self::Body, 'model' => self::Body, 'serial' => self::Body, 'rated' => self::Rating, 'stars' => self::Rating, 'f' => self::Aperture, 'exposure' => self::Shutter, 'speed' => self::Shutter,
+        'mm' => self::Focal, 'focallength' => self::Focal, 'keywords' => self::Keyword, 'text' => self::Words, 'caption' => self::Words, 'file' => self::Name, 'uses' => self::Use, 'photographer' => self::Shooter, 'comments' => self::Notes,
+    ];
+
+    /** The subject of a word, however it is called; null for what nobody asks about. */
+    public static function called(string $word): ?self
+    {
+        $word = strtolower($word);
+
+        return self::tryFrom($word) ?? self::ALSO[$word] ?? null;
+    }
+
     public function help(): string
     {
         return match ($this) {

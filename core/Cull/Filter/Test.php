@@ -20,7 +20,7 @@ final readonly class Test implements Term
     /** @throws InvalidFilter */
     public static function of(string $subject, string $operator, string $value): self
     {
-        $asked = Subject::tryFrom(strtolower($subject)) ?? throw InvalidFilter::asksForNothingKnown($subject);
+        $asked = Subject::called($subject) ?? throw InvalidFilter::asksForNothingKnown($subject);
         $value = trim($value);
         if ($value === '') {
             throw InvalidFilter::lacksAValue($asked);
@@ -52,7 +52,7 @@ final readonly class Test implements Term
     private static function number(Subject $subject, string $value): float
     {
         // “f/2.8”, “85 mm”, “ISO 400” are how people write them.
-        $plain = trim((string) preg_replace('/^(f\/|iso)|\s*(mm|s)$/i', '', $value));
+        $plain = trim((string) preg_replace('/^(f\/?|iso)|\s*(mm|s)$/i', '', $value));
         $parts = explode('/', $plain);
         if (! is_numeric($parts[0]) || count($parts) > 2 || (isset($parts[1]) && (! is_numeric($parts[1]) || (float) $parts[1] === 0.0))) {
             throw InvalidFilter::value($subject, $value);

@@ -17,7 +17,10 @@ import { MOST_RIVALS, Rivals } from './rivals.js';
 const NEAR = 24;
 const SECOND = 1000;
 const PLAY_RATE = 120;
-const FLASH = 260;
+const FLASH = 700;
+/** Milliseconds over which the speed is taken, and frames that tell it. */
+const SPEED_SPAN = 15 * 60 * SECOND;
+const SPEED_LEAST = 8;
 /** Milliseconds without a key after which the rest of the page follows, and those after which it does in any case. */
 const PAUSE = 45;
 const LONGEST = 350;
@@ -25,6 +28,7 @@ const root = document.querySelector('[data-cull]');
 const parts = new Map();
 /** A part of the page by its name, looked up once. */
 const $ = (name) => parts.get(name) ?? parts.set(name, root.querySelector(`[data-${name}]`)).get(name);
+const keepKey = `kanpai-cull-${root.dataset.cull}`;
 const words = { keep: 'Keep', drop: 'Drop', open: 'Open again' };
 const filter = { verdict: root.dataset.verdict, rating: Number(root.dataset.rating), body: root.dataset.body, from: Number(root.dataset.from) || null, to: Number(root.dataset.to) || null, where: root.dataset.where, sort: root.dataset.sort, outside: false };
 const history = new History();
@@ -45,6 +49,11 @@ let turn = 0;
 let uses = {};
 let keys = JSON.parse(root.dataset.keys);
 let movesOn = root.dataset.movesOn === '1';
+let ratingMovesOn = root.dataset.ratingMovesOn === '1';
+/** When frames were decided here, for the speed. */
+let decided = [];
+let target = null;
+let isLoaded = false;
 let collects = Number(root.dataset.collects) || null;
 let soon = null;
 let playing = null;
@@ -99,17 +108,71 @@ function refilter(stay) {
     }
     const found = stay ? view.indexOf(stay) : -1;
     at = found >= 0 ? found : Math.min(at, Math.max(0, view.length - 1));
-    wall.lay(view);
+    arrange();
+    mode === 'wall' ? wall.lay(view) : wall.hold(view);
     show();
+}
+
+/** Which part of the page stands there; before anything is laid out in it, since what is hidden has no width. */
+function arrange() {
+    const isEmpty = current() === null;
+    const isOver = isEmpty && frames.length > 0 && isPassOver();
+    $('none').hidden = !isEmpty || isOver;
+    $('pass').hidden = !isOver;
+    $('wall').hidden = mode !== 'wall' || isEmpty;
+    $('look').hidden = mode !== 'one' || isEmpty;
+    $('rivals').hidden = mode !== 'rivals' || isEmpty;
+    root.dataset.mode = mode;
+    if (isOver) {
+        tellPass();
+    }
+}
+
+/** Whether every frame of the round is decided, and an open one is what is looked for. */
+function isPassOver() {
+    return !filter.where && ['open', ''].includes(filter.verdict ?? '') && filter.rating === 0 && frames.some((frame) => frame.in === 1) && frames.every((frame) => frame.in !== 1 || frame.verdict !== 'open');
+}
+
+function tellPass() {
+    const said = tally();
+    $('pass-title').textContent = `${round.name} is done: ${count(said.keep + said.drop, 'frame')} decided`;
+    $('pass-counts').textContent = `${said.keep.toLocaleString('en')} kept, ${said.drop.toLocaleString('en')} dropped${target === null ? '' : `, target ${target.toLocaleString('en')}`}.`;
+    $('pass-gaps').textContent = gaps === null ? '' : gaps.length === 0 ? 'Every minute with frames has one that is kept.' : `In ${count(gaps.length, 'span')} of the day nothing is kept.`;
+    $('pass-gap').hidden = !gaps?.length;
+}
+
+/** Keeps where one is, for a reload and for coming back. */
+function keepPlace() {
+    if (!isLoaded) {
+        return;
+    }
+    clearTimeout(keepPlace.timer);
+    keepPlace.timer = setTimeout(() => {
+        localStorage.setItem(keepKey, JSON.stringify({ frame: current()?.id ?? null, mode: mode === 'rivals' ? 'one' : mode, filter: { ...filter, outside: false }, scroll: $('wall').scrollTop }));
+    }, 300);
+}
+
+/** What was kept when the page was left; an address that asks for something goes before it. */
+function keptPlace() {
+    try {
+        const kept = JSON.parse(localStorage.getItem(keepKey) ?? 'null');
+        if (kept !== null && window.location.search === '') {
+            Object.assign(filter, kept.filter);
+            $('where').value = filter.where ?? '';
+            $('sort').value = filter.sort ?? '';
+            $('of-body').value = filter.body ?? '';
+        }
+
+        return kept;
+    } catch {
+        return null;
+    }
 }
 
 function show() {
     const frame = current();
-    $('none').hidden = frame !== null;
-    $('wall').hidden = mode !== 'wall' || frame === null;
-    $('look').hidden = mode !== 'one' || frame === null;
-    $('rivals').hidden = mode !== 'rivals' || frame === null;
-    root.dataset.mode = mode;
+    arrange();
+    keepPlace();
     if (frame === null) {
         later();
 
@@ -126,7 +189,7 @@ function show() {
         paint($('image'), pictures.of(frame), frame);
         $('image').setAttribute('aria-label', frame.name);
         $('image').dataset.id = frame.id;
-        $('line').textContent = `${(at + 1).toLocaleString('en')} of ${view.length.toLocaleString('en')} · ${frame.time.slice(0, 11)}${highlighted.has(frame) ? ' · highlighted' : ''}`;
+        $('line').textContent = `${(at + 1).toLocaleString('en')} of ${view.length.toLocaleString('en')} · ${frame.time.slice(0, 11)}${highlighted.has(frame) ? ' · highlighted on the wall' : ''}`;
         showMarks(frame);
         close.show(frame);
     }
@@ -186,6 +249,9 @@ function facts(frame) {
 
 let strip = new Map();
 let minutes = 0;
+/** Spans of the day of which nothing is kept; null before they are known. */
+let gaps = null;
+const inWords = (key) => (key === 'Space' ? 'space' : key.length === 1 ? key.toUpperCase() : key);
 
 function drawOthers(frame) {
     // Only those near it: a moment may have hundreds.
@@ -241,22 +307,42 @@ function setName() {
     return table.sets.find((set) => set.id === collects)?.name ?? '';
 }
 
-function counts() {
+function tally() {
     const said = { keep: 0, drop: 0, open: 0 };
     for (const frame of frames) {
         if (frame.in === 1) {
             said[frame.verdict]++;
         }
     }
+
+    return said;
+}
+
+/** How fast frames are decided just now, and how long the open ones take at that speed. */
+function speed(open) {
+    const now = Date.now();
+    decided = decided.filter((at) => now - at < SPEED_SPAN);
+    const span = now - (decided[0] ?? now);
+    if (decided.length < SPEED_LEAST || span < 10 * SECOND) {
+        return '';
+    }
+    const anHour = Math.round((decided.length / span) * 3600 * SECOND);
+    const left = Math.ceil((60 * open) / anHour);
+
+    return `${anHour.toLocaleString('en')} frames an hour${open === 0 ? '' : ` · ${left < 60 ? `${left} min` : `${Math.floor(left / 60)} h ${left % 60} min`} left`}`;
+}
+
+function counts() {
+    const said = tally();
     $('kept').textContent = said.keep.toLocaleString('en');
     $('total').textContent = (said.keep + said.drop + said.open).toLocaleString('en');
     $('dropped').textContent = said.drop.toLocaleString('en');
     $('open').textContent = said.open.toLocaleString('en');
     $('meant').textContent = view.length.toLocaleString('en');
-    const target = round?.target ?? (round?.perMinute ? Math.ceil(round.perMinute * minutes) : null);
     $('target').hidden = target === null;
     $('target').textContent = target === null ? '' : `target ${target.toLocaleString('en')}`;
-    $('rate').textContent = minutes ? `${(said.keep / minutes).toFixed(1)} a minute` : '';
+    $('rate').textContent = minutes ? `${(said.keep / minutes).toFixed(1)} kept per minute of coverage` : '';
+    $('speed').textContent = speed(said.open);
     $('round').textContent = round ? `${round.name}${round.doubt === 'nothing' ? '' : `, in doubt ${round.doubt}`}` : '';
     for (const button of root.querySelectorAll('[data-says]')) {
         button.setAttribute('aria-pressed', String(button.dataset.says === (filter.verdict ?? '')));
@@ -267,6 +353,9 @@ function counts() {
     $('window').hidden = !filter.from;
     $('highlighted').hidden = highlighted.size === 0;
     $('highlighted').textContent = highlighted.size === 0 ? '' : `${count(highlighted.size, 'frame')} highlighted ×`;
+    const several = meant().length;
+    $('several').hidden = several < 2;
+    $('several').textContent = several < 2 ? '' : `${inWords(keys.keep)} keeps ${several}, ${inWords(keys.drop)} drops ${several}`;
     $('undo').textContent = history.last ? history.last.said : '';
     $('undo-word').hidden = !history.last;
 }
@@ -314,7 +403,15 @@ function step(by) {
     way = by > 0 ? 1 : -1;
     // Moving past an open frame without a key, where the round says what that means.
     if (frame && by === 1 && mode === 'one' && frame.verdict === 'open' && round && round.doubt !== 'nothing' && frame.in === 1) {
-        mark([[frame, { verdict: round.doubt }]], `${words[round.doubt]} in doubt: ${frame.name}`);
+        // It is moving that marks here, so it moves whatever the habit of marks is.
+        mark([[frame, { verdict: round.doubt }]], `${words[round.doubt]} in doubt: ${frame.name}`, true);
+
+        return;
+    }
+    if (by > 0 && at === view.length - 1 && isPassOver()) {
+        // After the last frame comes the end of the pass.
+        filter.verdict = 'open';
+        keepFilter();
 
         return;
     }
@@ -392,7 +489,11 @@ function showOne() {
 }
 
 function showWall() {
+    if (mode === 'rivals' && rivals.current) {
+        at = Math.max(0, view.indexOf(rivals.current));
+    }
     mode = 'wall';
+    arrange();
     wall.lay(view);
     show();
 }
@@ -428,6 +529,13 @@ function takeAway() {
     if (mode === 'rivals' && rivals.frames.length > 1) {
         rivals.away(rivals.current);
         rivals.frames.length === 1 ? showOne() : later();
+    }
+}
+
+function moveRival(by) {
+    if (mode === 'rivals') {
+        rivals.move(rivals.at, rivals.at + by);
+        later();
     }
 }
 
@@ -472,11 +580,11 @@ function highlight(frame, event) {
 
 /* ---- deciding ---- */
 
-/** The frames that a key is meant for: all highlighted ones, or the one that is current. */
+/** The frames that a key is meant for: on the wall, where they are seen, all highlighted ones; else the one that is current. */
 function meant() {
     const frame = current();
 
-    return highlighted.size > 0 && mode !== 'rivals' ? view.filter((other) => highlighted.has(other)) : frame ? [frame] : [];
+    return highlighted.size > 0 && mode === 'wall' ? view.filter((other) => highlighted.has(other)) : frame ? [frame] : [];
 }
 
 function ofMoment() {
@@ -490,7 +598,7 @@ function ofMoment() {
  *
  * @param changes frames with what is said of them: verdict, rating, uses, collect
  */
-function mark(changes, said, goOn = movesOn && highlighted.size === 0) {
+function mark(changes, said, goOn = movesOn && meant().length < 2) {
     const real = changes.filter(([frame, change]) => Object.entries(change).some(([name, value]) => (name === 'collect' ? collected.has(frame.id) !== value : frame[name] !== value)));
     const before = current();
     if (real.length > 0) {
@@ -519,10 +627,11 @@ function mark(changes, said, goOn = movesOn && highlighted.size === 0) {
             return sent;
         });
         history.made({ id, said, marks: own });
+        decided.push(...real.filter(([, change]) => change.verdict !== undefined).map(() => Date.now()));
         steps.add({ id, said, round: round.id, marks, ...(changes.some(([, change]) => change.collect !== undefined) ? { set: collects } : {}) });
     }
     if (changes.length > 0) {
-        flash({ ...changes[0][1], word: changes.length > 1 ? count(changes.length, 'frame') : '' });
+        flash({ ...changes[0][1], word: name(changes.map(([frame]) => frame)) });
     }
     const touched = changes.map(([frame]) => frame);
     ladderSoon(touched);
@@ -576,7 +685,13 @@ function verdict(said, own = meant()) {
 
 function rate(rating) {
     const own = meant();
-    mark(own.map((frame) => [frame, { rating }]), `Rate ${name(own)} ${rating}`);
+    mark(own.map((frame) => [frame, { rating }]), `Rate ${name(own)} ${rating}`, movesOn && ratingMovesOn && own.length < 2);
+}
+
+/** A rating and the verdict that mostly comes with it, by one key. */
+function rateAndKeep(rating) {
+    const own = meant();
+    mark(own.map((frame) => [frame, { rating, verdict: 'keep' }]), `Rate ${name(own)} ${rating} and keep`);
 }
 
 function wholeMoment(said) {
@@ -654,25 +769,33 @@ function toggleUses(isOpen = $('uses-panel').hidden) {
 function undo() {
     const step = history.takeBack();
     if (!step) {
-        say('Nothing is left to be taken back in this round.');
+        say('Nothing is left to undo in this round.');
 
         return;
     }
-    turnStep(step, true);
+    const undone = turnStep(step, true);
     steps.add({ id: step.id, takeBack: true, said: step.said });
-    say(`Taken back: ${step.said}.`);
+    sayTurned('Undone', step, undone);
 }
 
 function redo() {
     const step = history.again();
     if (!step) {
-        say('Nothing was taken back that could be done again.');
+        say('Nothing was undone that could be done again.');
 
         return;
     }
-    turnStep(step, false);
+    const redone = turnStep(step, false);
     steps.add({ id: step.id, again: true, said: step.said });
-    say(`Done again: ${step.said}.`);
+    sayTurned('Redone', step, redone);
+}
+
+/** What became of a step that was undone or redone: frames that are set aside stay as they are. */
+function sayTurned(what, step, touched) {
+    const aside = step.marks.length - touched;
+    say(aside === 0 ? `${what}: ${step.said}.` : touched === 0
+        ? `Nothing was changed: ${step.marks.length === 1 ? 'the frame is' : `all ${step.marks.length} frames are`} set aside. Take ${step.marks.length === 1 ? 'it' : 'them'} back into the shoot first.`
+        : `${what} for ${count(touched, 'frame')}: ${step.said}. ${count(aside, 'frame')} set aside ${aside === 1 ? 'stays' : 'stay'} as before.`);
 }
 
 /** Puts frames as they stand without a step, or with it again. */
@@ -680,7 +803,7 @@ function turned(step, isBack) {
     const touched = [];
     for (const [id, before, after, isCollected] of step.marks) {
         const frame = byId.get(id);
-        if (frame) {
+        if (frame && !frame.isAside) {
             Object.assign(frame, isBack ? withdrawn(frame, before, after) : withdrawn(frame, after, before));
             if (isCollected !== null) {
                 isCollected !== isBack ? collected.add(id) : collected.delete(id);
@@ -699,9 +822,11 @@ function turnStep(step, isBack) {
         rivals.draw();
         later();
     } else {
-        refilter(touched[0] ?? null);
+        refilter(touched[0] ?? current());
         wall.refresh(touched);
     }
+
+    return touched.length;
 }
 
 /* ---- the server, and others ---- */
@@ -722,6 +847,7 @@ function answered(answer) {
         const frame = byId.get(id);
         if (frame) {
             frame.in = 0;
+            frame.isAside = true;
             say(`${frame.name} is no longer in the shoot: it was set aside meanwhile.`);
         }
     }
@@ -878,7 +1004,21 @@ async function find(text, sort) {
 /** The day line as it is now, and where nothing is kept along it. */
 function refreshGaps() {
     clearTimeout(refreshGaps.timer);
-    refreshGaps.timer = setTimeout(() => get(root.dataset.coverage).then(({ gaps, line }) => { showDayLine(line); showGaps(gaps); current() && showInstant(current().taken); }).catch(() => {}), SECOND);
+    refreshGaps.timer = setTimeout(() => get(root.dataset.coverage).then((told) => {
+        ({ gaps, target, minutes } = told);
+        showDayLine(told.line);
+        showGaps(gaps);
+        showStages(told.rail);
+        $('pass').hidden || tellPass();
+        counts();
+        current() && showInstant(current().taken);
+    }).catch(() => {}), SECOND);
+}
+
+/** What is left in each stage, as it is now. */
+function showStages(rail) {
+    const stages = new DOMParser().parseFromString(rail, 'text/html').querySelector('.stages');
+    stages && document.querySelector('.rail .stages')?.replaceWith(stages);
 }
 
 /** After marks, what is asked about marks may mean other frames. */
@@ -904,6 +1044,8 @@ const actions = {
     keep: () => verdict('keep'), drop: () => verdict('drop'), open: () => verdict('open'), only: onlyThis,
     keepMoment: () => wholeMoment('keep'), dropMoment: () => wholeMoment('drop'), openMoment: () => wholeMoment('open'),
     ...Object.fromEntries([0, 1, 2, 3, 4, 5].map((rating) => [`rate${rating}`, () => rate(rating)])),
+    ...Object.fromEntries([1, 2, 3, 4, 5].map((rating) => [`keepRated${rating}`, () => rateAndKeep(rating)])),
+    rivalLeft: () => moveRival(-1), rivalRight: () => moveRival(1),
     uses: () => toggleUses(), collect, takeBack: undo, again: redo,
     next: () => press(1), before: () => press(-1), nextMoment: () => moment(1), momentBefore: () => moment(-1),
     highlight: () => { const frame = current(); highlight(frame, { ctrlKey: true }); show(); },
@@ -930,6 +1072,10 @@ function closeUp(isOpen) {
 }
 
 const pressed = (event) => {
+    if (event.shiftKey && /^Digit\d$/.test(event.code)) {
+        // What a digit with Shift writes differs from keyboard to keyboard.
+        return `Shift+${event.code.slice(5)}`;
+    }
     const key = event.key === ' ' ? 'Space' : event.key.length === 1 ? event.key.toLowerCase() : event.key;
 
     return event.shiftKey && (event.key.length > 1 || /\p{L}/u.test(event.key)) ? `Shift+${key}` : key;
@@ -1009,10 +1155,15 @@ $('window').addEventListener('click', () => { filter.from = filter.to = null; do
 $('highlighted').addEventListener('click', () => { const own = [...highlighted]; highlighted.clear(); wall.refresh(own); show(); });
 $('find').addEventListener('submit', (event) => { event.preventDefault(); find($('where').value, $('sort').value); $('where').blur(); });
 $('sort').addEventListener('change', () => { find($('where').value, $('sort').value); $('sort').blur(); });
+$('pass-gap').addEventListener('click', () => { Object.assign(filter, { from: gaps[0].from, to: gaps[0].to, verdict: '' }); keepFilter(); });
+for (const button of root.querySelectorAll('[data-pass-shows]')) {
+    button.addEventListener('click', () => { filter.verdict = button.dataset.passShows; at = 0; keepFilter(); });
+}
 $('fineness').addEventListener('input', slide);
 $('fineness').addEventListener('change', () => $('fineness').blur());
 $('more-button').addEventListener('click', () => { $('more').hidden = !$('more').hidden; $('more-button').setAttribute('aria-expanded', String(!$('more').hidden)); });
 $('outside').addEventListener('change', (event) => { filter.outside = event.target.checked; event.target.blur(); refilter(current()); });
+$('rating-moves-on').addEventListener('change', (event) => { ratingMovesOn = event.target.checked; event.target.blur(); post(root.dataset.movesOnAddress, { ratingMovesOn }).catch(() => say('The server did not take it; it holds until the page is left.')); });
 $('moves-on').addEventListener('change', (event) => { movesOn = event.target.checked; event.target.blur(); post(root.dataset.movesOnAddress, { movesOn }).catch(() => say('The server did not take it; it holds until the page is left.')); });
 $('add').addEventListener('change', (event) => {
     const [subject, example] = event.target.value.split('|');
@@ -1039,13 +1190,19 @@ $('new-set').addEventListener('submit', async (event) => {
     const live = event.submitter?.value === 'live';
     const own = live ? [] : highlighted.size > 0 ? [...highlighted] : [];
     try {
-        const set = await post(root.dataset.sets, { name: $('set-name').value, rule: live ? filter.where || null : null, frames: own.map((frame) => frame.id), everywhere: $('everywhere').checked });
+        const asked = new URLSearchParams(Object.entries(filter).filter(([key, value]) => value && key !== 'outside'));
+        const set = await post(`${root.dataset.sets}?${asked}`, { name: $('set-name').value, live, frames: own.map((frame) => frame.id), everywhere: $('everywhere').checked });
         table.sets.push(set);
         if (set.rule === null) {
             $('collects').append(new Option(set.name, set.id));
+            $('collects').value = String(set.id);
+            collects = set.id;
+            collected.clear();
+            own.forEach((frame) => collected.add(frame.id));
+            show();
         }
         $('set-name').value = '';
-        say(live ? `“${set.name}” is always what “${set.rule}” means.` : `The set “${set.name}” has ${count(set.frames, 'frame')}.`);
+        say(live ? `“${set.name}” is always what “${set.rule}” means: ${count(set.frames, 'frame')} now.` : `The set “${set.name}” has ${count(set.frames, 'frame')}; ${inWords(keys.collect)} collects into it.`);
         $('set-problem').textContent = '';
     } catch (reason) {
         $('set-problem').textContent = Object.values(reason.told?.errors ?? {})[0]?.[0] ?? 'The server did not take it.';
@@ -1176,7 +1333,6 @@ async function load() {
         return frame;
     });
     byId = new Map(frames.map((frame) => [frame.id, frame]));
-    minutes = new Set(frames.map((frame) => Math.floor(frame.taken / 60000))).size;
     collected.clear();
     table.collected.forEach((id) => collected.add(id));
     history.load(table.history);
@@ -1190,14 +1346,25 @@ async function load() {
 }
 
 readKeys();
+const kept = keptPlace();
 await load();
+if (kept !== null && byId.has(kept.frame)) {
+    mode = kept.mode === 'one' ? 'one' : 'wall';
+    refilter(byId.get(kept.frame));
+    if (mode === 'wall') {
+        $('wall').scrollTop = kept.scroll ?? 0;
+        current() && wall.point(current());
+    }
+}
+isLoaded = true;
+$('wall').addEventListener('scroll', keepPlace, { passive: true });
 markWall();
 steps.send();
 root.dataset.ready = 'true';
 refreshGaps();
 setInterval(look, 2 * SECOND);
 document.addEventListener('visibilitychange', look);
-window.addEventListener('resize', () => { wall.lay(view); show(); });
+window.addEventListener('resize', () => { mode === 'wall' && wall.lay(view); show(); });
 new ResizeObserver(([room]) => {
     const scale = window.devicePixelRatio || 1;
     if (room.contentRect.width > 0) {

@@ -10,6 +10,8 @@ export class Ladder {
     #moments = new Map();
     #items = new Map();
     #current = null;
+    /** Minutes in which several moments begin: they are told apart by their seconds. */
+    #shared = new Set();
 
     constructor(list, goTo) {
         this.#list = list;
@@ -24,6 +26,12 @@ export class Ladder {
         for (const frame of frames) {
             this.#moments.has(frame.moment) ? this.#moments.get(frame.moment).push(frame) : this.#moments.set(frame.moment, [frame]);
         }
+        const begun = new Map();
+        for (const own of this.#moments.values()) {
+            const minute = own[0].time.slice(0, 5);
+            begun.set(minute, (begun.get(minute) ?? 0) + 1);
+        }
+        this.#shared = new Set([...begun].filter(([, moments]) => moments > 1).map(([minute]) => minute));
         for (const [moment, own] of this.#moments) {
             this.#items.set(moment, this.#line(own));
         }
@@ -68,7 +76,7 @@ export class Ladder {
         top.className = 'row-top';
         const when = document.createElement('span');
         when.className = 'when';
-        when.textContent = own[0].time.slice(0, 5);
+        when.textContent = own[0].time.slice(0, this.#shared.has(own[0].time.slice(0, 5)) ? 8 : 5);
         const name = document.createElement('span');
         name.className = 'clip';
         name.textContent = own.find((frame) => frame.headline)?.headline || `${own.length} ${own.length === 1 ? 'frame' : 'frames'}`;

@@ -27,12 +27,34 @@ export class Rivals {
                 }
             }
         });
+        let dragged = -1;
+        const placeOf = (event) => [...box.children].indexOf(event.target.closest('figure'));
+        box.addEventListener('dragstart', (event) => {
+            dragged = placeOf(event);
+            event.dataTransfer.effectAllowed = 'move';
+        });
+        box.addEventListener('dragover', (event) => event.preventDefault());
+        box.addEventListener('drop', (event) => {
+            event.preventDefault();
+            this.move(dragged, placeOf(event));
+            point(this.at);
+        });
         box.addEventListener('click', (event) => {
             const figure = event.target.closest('figure');
             if (figure) {
                 point([...box.children].indexOf(figure));
             }
         });
+    }
+
+    /** Puts a rival in another place among them. */
+    move(from, to) {
+        if (from === to || to < 0 || to >= this.frames.length) {
+            return;
+        }
+        this.frames.splice(to, 0, ...this.frames.splice(from, 1));
+        this.at = to;
+        this.draw();
     }
 
     get current() {
@@ -63,6 +85,7 @@ export class Rivals {
         this.#box.replaceChildren(...this.frames.map((frame, i) => {
             const figure = document.createElement('figure');
             figure.dataset.id = frame.id;
+            figure.draggable = true;
             if (i === this.at) {
                 figure.setAttribute('aria-current', 'true');
             }

@@ -30,15 +30,12 @@ export function verdict(said) {
     return svg;
 }
 
-/** Filled pips, and one hollow to say what is left. */
+/** Five places, as many of them filled as the rating; the others are small, so that nobody counts them with the filled. */
 export function pips(rating) {
     const svg = element('svg', { viewBox: '0 0 60 12', class: 'pips', 'aria-hidden': 'true' });
-    for (let i = 0; i < rating; i++) {
+    for (let i = 0; i < (rating > 0 ? 5 : 0); i++) {
         // A dot is a line without length.
-        svg.append(...rimmed('path', { d: `M${6 + 12 * i} 6h0` }, 8));
-    }
-    if (rating > 0 && rating < 5) {
-        svg.append(...rimmed('circle', { cx: 6 + 12 * rating, cy: 6, r: 3 }, 1.5));
+        svg.append(...(i < rating ? rimmed('path', { d: `M${6 + 12 * i} 6h0` }, 8) : [element('path', { d: `M${6 + 12 * i} 6h0`, fill: 'none', 'stroke-linecap': 'round', stroke: 'currentColor', 'stroke-opacity': 0.55, 'stroke-width': 2 })]));
     }
 
     return svg;

@@ -6,7 +6,7 @@
     <div>
         <section class="panel stack">
             <div class="spread"><h2>The count of {{ lcfirst($now->inWords()) }}</h2>
-                <p>@if($count->wanted !== null)<span class="number">{{ number_format($count->all['keep']) }}</span> kept, target {{ number_format($count->wanted) }} @else <span class="number">{{ number_format($count->all['keep']) }}</span> kept @endif of {{ number_format($all) }}, {{ number_format($count->all['drop']) }} dropped, {{ number_format($count->all['open']) }} open</p></div>
+                <p>@if($count->wanted !== null)<span class="number">{{ number_format($count->all['keep']) }}</span> kept, target {{ number_format($count->wanted) }} @else <span class="number">{{ number_format($count->all['keep']) }}</span> kept @endif of {{ number_format(array_sum($count->all)) }} in the round, {{ number_format($count->all['drop']) }} dropped, {{ number_format($count->all['open']) }} open</p></div>
             <p class="small">{{ number_format($count->coverage->perMinute(), 1) }} kept for each of {{ number_format(count($count->coverage->minutes)) }} minutes of coverage.</p>
             @if($count->coverage->minutes !== [])
                 @php($minutes = $count->coverage->minutes)
@@ -78,6 +78,14 @@
             @if($rounds->count() > 1)
                 <form class="choose-line" method="get"><label for="one">Compare</label><select class="form-select" id="one" name="one">@foreach($rounds as $round)<option value="{{ $round->id }}" @selected($one?->id === $round->id)>{{ $round->inWords() }}</option>@endforeach</select><label for="other">with</label><select class="form-select" id="other" name="other">@foreach($rounds->reverse() as $round)<option value="{{ $round->id }}" @selected($other?->id === $round->id)>{{ $round->inWords() }}</option>@endforeach</select><button class="btn btn-line">Show what changed</button></form>
             @endif
+        </section>
+        <section class="panel stack">
+            <h2>Reset all marks</h2>
+            <p class="small">Verdicts, ratings and uses of all frames of the shoot go. It is one step, which can be undone on the culling page. Captions, sets and files stay.</p>
+            <form method="post" action="{{ route('cull.reset', $shoot) }}" class="stack">@csrf
+                <div><label class="form-label" for="reset-name">Type the name of the shoot, {{ $shoot->name }}</label><input class="form-control @error('name') is-invalid @enderror" id="reset-name" name="name" autocomplete="off"><x-problem of="name"/></div>
+                <button class="btn btn-line">Reset all marks</button>
+            </form>
         </section>
     </div>
 </div>

@@ -4,7 +4,7 @@
 <div class="cull" data-cull="{{ $shoot->id }}" data-frames="{{ route('cull.frames', $shoot) }}" data-marks="{{ route('cull.mark', $shoot) }}" data-wanted="{{ route('ingest.wanted', $shoot) }}"
      data-since="{{ url("/shoots/{$shoot->id}/cull/since") }}" data-whole="{{ url("/shoots/{$shoot->id}/cull/frames") }}" data-meeting="{{ route('cull.meeting', $shoot) }}" data-coverage="{{ route('cull.coverage', $shoot) }}"
      data-fineness="{{ route('cull.fineness', $shoot) }}" data-border="{{ route('cull.border', $shoot) }}" data-sets="{{ route('cull.sets.store', $shoot) }}" data-collect="{{ route('cull.collect', $shoot) }}" data-uses-address="{{ route('cull.uses.store', $shoot) }}"
-     data-keys-address="{{ route('habits.keys') }}" data-moves-on-address="{{ route('habits.moves-on') }}" data-keys="{{ json_encode($habits->keys()->all()) }}" data-moves-on="{{ $habits->movesOn() ? '1' : '' }}" data-collects="{{ $habits->collects($shoot) }}"
+     data-keys-address="{{ route('habits.keys') }}" data-moves-on-address="{{ route('habits.moves-on') }}" data-keys="{{ json_encode($habits->keys()->all()) }}" data-moves-on="{{ $habits->movesOn() ? '1' : '' }}" data-rating-moves-on="{{ $habits->ratingMovesOn() ? '1' : '' }}" data-collects="{{ $habits->collects($shoot) }}"
      data-verdict="{{ $filter->verdict?->value }}" data-rating="{{ $filter->rating }}" data-body="{{ $filter->body }}" data-from="{{ $filter->from }}" data-to="{{ $filter->to }}" data-where="{{ $where }}" data-sort="{{ $filter->sort->value === 'time' ? '' : $filter->sort->value }}">
     @include('studio.rail')
     <div class="line-place">@include('studio.day-line')</div>
@@ -39,6 +39,7 @@
                 <select class="form-select" id="sort" data-sort>@foreach(Kanpai\Core\Cull\Sort::cases() as $sort)<option value="{{ $sort->value === 'time' ? '' : $sort->value }}" @selected($filter->sort === $sort)>{{ $sort->inWords() }}</option>@endforeach</select>
                 <a href="{{ route('cull.list', $shoot) }}">Names and lists</a>
                 <a href="{{ route('cull.dropped', $shoot) }}">After the pass</a>
+                <a href="{{ route('shelf') }}">All sets</a>
             </form>
             <p class="invalid-feedback" data-where-problem role="alert" @if($filter->problem === null) hidden @endif>{{ $filter->problem }}</p>
             <form class="find" data-new-set>
@@ -50,6 +51,7 @@
                 <button class="btn btn-line" value="hand">Make a set</button>
                 <button class="btn btn-line" value="live">Save what is found as a live set</button>
                 <label><input class="form-check-input" type="checkbox" data-moves-on @checked($habits->movesOn())> marking moves on</label>
+                <label><input class="form-check-input" type="checkbox" data-rating-moves-on @checked($habits->ratingMovesOn())> a rating too</label>
                 <label><input class="form-check-input" type="checkbox" data-outside> also frames outside this round</label>
             </form>
             <p class="invalid-feedback" data-set-problem role="alert" hidden></p>
@@ -85,6 +87,17 @@
             <div class="choices filter" data-uses role="group" aria-label="Uses"></div>
             <form class="find" data-new-use><label for="use-name" class="visually-hidden">Another use</label><input class="form-control" id="use-name" data-use-name maxlength="60" placeholder="another use" autocomplete="off"><button class="btn btn-line">Add it for the studio</button></form>
         </div>
+        <div class="nothing" data-pass hidden>
+            <h2 data-pass-title></h2>
+            <p><span data-pass-counts></span> <span data-pass-gaps></span></p>
+            <div class="row-line">
+                <a class="btn btn-next" href="{{ route('cull.rounds', $shoot) }}">Begin the next round</a>
+                <a class="btn btn-line" href="{{ route('cull.dropped', $shoot) }}">Look at the dropped</a>
+                <button type="button" class="btn btn-line" data-pass-gap hidden>Go to the first gap</button>
+                <button type="button" class="btn btn-line" data-pass-shows="keep">Show the kept</button>
+                <button type="button" class="btn btn-line" data-pass-shows="">Show all</button>
+            </div>
+        </div>
         <div class="nothing" data-none hidden>
             @if($all === 0)
                 <h2>No frames yet</h2><p>Read a card first. <a href="{{ route('ingest.show', $shoot) }}">Go to the cards</a></p>
@@ -100,12 +113,15 @@
         <span><b data-open>…</b> open</span>
         <span data-target hidden></span>
         <span data-rate></span>
+        <span class="strong" data-speed></span>
+        <span class="strong" data-several hidden></span>
         <span class="touch">
-            <button type="button" class="btn btn-line" data-does="keep">Keep</button><button type="button" class="btn btn-line" data-does="drop">Drop</button><button type="button" class="btn btn-line" data-does="takeBack">Take back</button><button type="button" class="btn btn-line" data-does="wall">Wall</button>
+            <button type="button" class="btn btn-line" data-does="keep">Keep</button><button type="button" class="btn btn-line" data-does="drop">Drop</button><button type="button" class="btn btn-line" data-does="takeBack">Undo</button><button type="button" class="btn btn-line" data-does="wall">Wall</button>
+            @foreach(range(0, 5) as $rating)<button type="button" class="btn btn-line" data-does="rate{{ $rating }}" aria-label="Rating {{ $rating }}">{{ $rating }}</button>@endforeach
         </span>
         <span class="keys">
             <span class="undo clip" data-undo-word hidden>last: <span data-undo></span></span>
-            @foreach(['keep' => 'keep', 'drop' => 'drop', 'only' => 'only this one', 'takeBack' => 'take back', 'one' => 'one', 'wall' => 'wall', 'rivals' => 'rivals', 'help' => 'all keys'] as $action => $label)
+            @foreach(['keep' => 'keep', 'drop' => 'drop', 'only' => 'only this one', 'takeBack' => 'undo', 'one' => 'one', 'wall' => 'wall', 'rivals' => 'rivals', 'help' => 'all keys'] as $action => $label)
                 <button type="button" class="btn-word text-decoration-none" data-does="{{ $action }}"><kbd>{{ Kanpai\Core\Cull\Keys::inWords($habits->keys()->all()[$action]) }}</kbd> {{ $label }}</button>
             @endforeach
         </span>

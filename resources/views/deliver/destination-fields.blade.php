@@ -25,5 +25,5 @@
     <div class="col"><label class="form-label" for="in-folder-{{ $n }}">Folder there</label><input class="form-control" id="in-folder-{{ $n }}" name="in_folder" value="{{ $was('in_folder', $one?->setting('folder')) }}"></div>
 </div>
 @if($mine)<x-problem of="bucket"/><x-problem of="in_folder"/>@endif
-<div><label class="form-label" for="fingerprint-{{ $n }}">Fingerprint of the host’s key</label><input class="form-control" id="fingerprint-{{ $n }}" name="fingerprint" value="{{ $was('fingerprint', $one?->setting('fingerprint')) }}" placeholder="16 pairs, as in 1f:0a:…"></div>
+<div><label class="form-label" for="fingerprint-{{ $n }}">Fingerprint of the host’s key</label><input class="form-control" id="fingerprint-{{ $n }}" name="fingerprint" value="{{ $was('fingerprint', $one?->setting('fingerprint')) }}" placeholder="SHA256:…, as ssh-keygen -l prints it"></div>
 @if($mine)<x-problem of="password"/><x-problem of="fingerprint"/>@endif

@@ -26,9 +26,14 @@ final class FiltersTest extends TestCase
         yield ['NOT (iso>800 OR shutter<=1/60)', 'not (iso>800 or shutter<=1/60)'];
         yield ['lens:"85 mm f/1.8"', 'lens:"85 mm f/1.8"'];
         yield ['words:"she said \"go\""', 'words:"she said \"go\""'];
-        yield ['regatta', 'words:regatta or name:regatta'];
-        yield ['"and"', 'words:"and" or name:"and"'];
+        yield ['regatta', 'words:regatta or name:regatta or body:regatta or lens:regatta'];
+        yield ['"and"', 'words:"and" or name:"and" or body:"and" or lens:"and"'];
         yield ['aperture:f/2.8 focal>=85mm time>=14:30', 'aperture:f/2.8 and focal>=85mm and time>="14:30"'];
+        yield ['camera:corvid and f:2.8', 'body:corvid and aperture:2.8'];
+        yield ['85mm', 'focal:85mm or words:85mm or name:85mm or body:85mm or lens:85mm'];
+        yield ['1/500', 'shutter:1/500 or words:1/500 or name:1/500 or body:1/500 or lens:1/500'];
+        yield ['f2.8', 'aperture:f2.8 or words:f2.8 or name:f2.8 or body:f2.8 or lens:f2.8'];
+        yield ['ISO400', 'iso:ISO400 or words:ISO400 or name:ISO400 or body:ISO400 or lens:ISO400'];
         yield ['keyword:größe', 'keyword:größe'];
         yield ['chosen >= 2 and not notes>0', 'chosen>=2 and not notes>0'];
         yield ['chosen:any or chosen:Album or chosen:"Ada Fenn"', 'chosen:any or chosen:Album or chosen:"Ada Fenn"'];

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Cull;
+
+use App\Studio\Shoot;
+use App\Studio\Studio;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Cull\Filter\InvalidFilter;
+
+/**
+ * The sets of a studio with what is in them, by shoot.
+ *
+ * @phpstan-type ShelfLine array{set: FrameSet, shoots: list<array{shoot: Shoot, frames: int}>, frames: int, problem: string}
+ */
+final class Shelf
+{
+    /** Live sets of all shoots are asked in so many of the last. */
+    private const MOST_SHOOTS = 40;
+
+    /** @return list<ShelfLine> those of all shoots first, then by shoot */
+    public function of(Studio $studio): array
+    {
+        $shoots = $studio->shoots()->orderByDesc('held_on')->orderByDesc('id')->get()->keyBy('id');
+        $counts = DB::table('set_frames')->join('sets', 'sets.id', '=', 'set_frames.set_id')->join('frames', 'frames.id', '=', 'set_frames.frame_id')->where('sets.studio_id', $studio->id)->whereNull('frames.aside_at')
+            ->groupBy('set_frames.set_id', 'frames.shoot_id')->selectRaw('set_frames.set_id, frames.shoot_id, COUNT(*) AS n')->get()->groupBy('set_id');
+        $lines = [];
+        foreach (FrameSet::query()->where('studio_id', $studio->id)->orderByRaw('shoot_id IS NOT NULL')->orderByDesc('shoot_id')->orderBy('name')->get() as $set) {
+            $inside = [];
+            $problem = '';
+            foreach ($set->shoot_id === null ? $shoots->take(self::MOST_SHOOTS) : $shoots->where('id', $set->shoot_id) as $shoot) {
+                try {
+                    $frames = $set->isLive() ? count($set->frames($shoot)) : (int) ($counts->get($set->id)?->firstWhere('shoot_id', $shoot->id)->n ?? 0);
+                } catch (InvalidFilter $reason) {
+                    $problem = $reason->getMessage();
+
+                    continue;
+                }
+                if ($frames > 0 || $set->shoot_id !== null) {
+                    $inside[] = ['shoot' => $shoot, 'frames' => $frames];
+                }
+            }
+            $lines[] = ['set' => $set, 'shoots' => $inside, 'frames' => array_sum(array_column($inside, 'frames')), 'problem' => $problem];
+        }
+
+        return $lines;
+    }
+}
