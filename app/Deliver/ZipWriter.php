@@ -32,6 +32,11 @@ final class ZipWriter
         foreach ($texts as $name => $text) {
             $zip->addFromString($name, $text);
         }
+        // Dated by the files and not by the moment, so that the same package is the same to the byte.
+        $latest = max([0, ...array_map(fn (array $file): int => (int) @filemtime($file['path']), $files)]);
+        for ($text = 0; $text < $zip->numFiles; $text++) {
+            $zip->setMtimeIndex($text, $latest);
+        }
         foreach ($files as $file) {
             if (! $zip->addFile($file['path'], $file['name'], 0, 0, ZipArchive::FL_ENC_UTF_8)) {
                 throw UnableToDeliver::cannotPack("{$file['name']} is not there");

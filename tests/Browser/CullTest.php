@@ -130,7 +130,7 @@ final class CullTest extends TestCase
         $studio->connect(true);
         $this->cull();
         $this->counted('1', '2');
-        $studio->until(fn (): bool => array_slice(self::told()['verdicts'], 0, 4) === ['keep', 'drop', 'open', 'drop'] && self::told()['ratings'][2] === 3, 'the marks were lost');
+        $studio->until(fn (): bool => array_slice(self::told()['verdicts'], 0, 4) === ['keep', 'drop', 'drop', 'open'] && self::told()['ratings'][2] === 3, 'the marks were lost');
         self::assertSame(1, self::told()['keep']);
     }
 
@@ -321,7 +321,8 @@ final class CullTest extends TestCase
         $studio->press('right', 'j');
         $studio->until(fn (): bool => $moments() === $usual + 1, 'the moment is not split');
         usleep(700_000);
-        $this->cull()->press('enter', 'right', 'j');
+        // The page comes back where it was left.
+        $this->cull()->press('j');
         $studio->until(fn (): bool => $moments() === $usual, 'the moments are not joined again');
         // Another key for keep; a clash is refused by its name.
         $studio->press('?')->find('dialog[open]');
@@ -360,5 +361,120 @@ final class CullTest extends TestCase
         // The buttons that are there for fingers.
         $studio->script("document.querySelector('.touch [data-does=keep]').click(); document.querySelector('.touch [data-does=drop]').click()");
         $this->counted('1', '1');
+    }
+
+    public function test_the_wall_comes_whole_from_one_frame_and_from_rivals(): void
+    {
+        $studio = $this->fresh();
+        $tiles = fn (): int => (int) $studio->script("return [...document.querySelectorAll('[data-wall] .tile')].filter((tile) => tile.getBoundingClientRect().width > 100).length");
+        $all = $tiles();
+        self::assertGreaterThan(10, $all);
+        $studio->press('enter')->find('[data-image][data-id]');
+        $studio->press('w');
+        self::assertSame($all, $tiles(), 'from one frame the wall is empty');
+        // The first moment with rivals.
+        $studio->press('enter')->find('[data-image][data-id]');
+        for ($i = 0; $i < 20 && $studio->script("return document.querySelector('[data-cull]').dataset.mode") !== 'rivals'; $i++) {
+            $studio->press('r', 'right');
+        }
+        $studio->find('.rivals figure');
+        $studio->press('w');
+        self::assertGreaterThan(10, $tiles(), 'from rivals the wall is empty');
+    }
+
+    public function test_keys_act_on_what_is_seen_and_say_so_where_it_is_several(): void
+    {
+        $studio = $this->fresh();
+        $studio->press('x', 'right', 'x', 'right', 'x');
+        $studio->until(fn (): bool => str_contains($studio->text('[data-several]'), 'D drops 3'), 'it is not said that three are dropped');
+        // In one frame the others are not seen, so that they are not meant.
+        $studio->press('enter')->find('[data-image][data-id]');
+        $studio->until(fn (): bool => ! $studio->web->findElement(WebDriverBy::cssSelector('[data-several]'))->isDisplayed(), 'several are meant in one frame');
+        $studio->press('d');
+        $this->counted('0', '1');
+        $studio->press('w', 'f');
+        $this->counted('3', '0');
+        $studio->press('backspace');
+        $studio->press('escape');
+    }
+
+    public function test_a_rating_stays_on_its_frame_and_one_key_rates_and_keeps(): void
+    {
+        $studio = $this->fresh();
+        $studio->press('enter', '3', 'f')->find('[data-image][data-id]');
+        $this->counted('1', '0');
+        $studio->web->getKeyboard()->sendKeys([WebDriverKeys::SHIFT, '5']);
+        $studio->web->getKeyboard()->releaseKey(WebDriverKeys::SHIFT);
+        $studio->until(fn (): bool => array_slice(self::told()['ratings'], 0, 2) === [3, 5] && array_slice(self::told()['verdicts'], 0, 2) === ['keep', 'keep'], 'rating and verdict are not on one frame');
+        // Who likes it otherwise has it so.
+        $studio->script("document.querySelector('[data-more]').hidden = false");
+        $studio->click('input[data-rating-moves-on]');
+        $studio->press('2', 'd');
+        $studio->until(fn (): bool => self::told()['ratings'][2] === 2 && self::told()['verdicts'][3] === 'drop', 'the rating does not move on: '.json_encode([array_slice(self::told()['ratings'], 0, 5), array_slice(self::told()['verdicts'], 0, 5)]));
+        $studio->click('input[data-rating-moves-on]');
+    }
+
+    public function test_with_moving_on_switched_off_an_arrow_in_doubt_marks_and_moves(): void
+    {
+        $studio = $this->fresh('drop');
+        $studio->script("document.querySelector('[data-more]').hidden = false");
+        $studio->click('input[data-moves-on]');
+        $studio->press('enter', 'right', 'right')->find('[data-image][data-id]');
+        $studio->until(fn (): bool => str_starts_with($studio->text('[data-line]'), '3 of'), 'the arrows do not move');
+        $this->counted('0', '2');
+        $studio->click('input[data-moves-on]');
+        $studio->until(fn (): bool => self::told()['drop'] === 2, 'the marks did not arrive');
+    }
+
+    public function test_frame_view_and_filter_are_kept_over_a_reload_and_the_end_of_a_pass_is_a_page(): void
+    {
+        $studio = $this->fresh();
+        $studio->click("[data-says='open']")->press('enter', 'right', 'right', 'right')->find('[data-image][data-id]');
+        $id = $studio->attribute('[data-image]', 'data-id');
+        usleep(600_000);
+        $this->cull();
+        $studio->until(fn (): bool => $studio->attribute('[data-image]', 'data-id') === $id, 'another frame stands there');
+        self::assertSame(['one', 'true'], [$studio->script("return document.querySelector('[data-cull]').dataset.mode"), $studio->attribute("[data-says='open']", 'aria-pressed')]);
+        // Every frame is decided: the open ones are none, and the page says what was done.
+        $studio->press('w');
+        $studio->script("document.querySelectorAll('[data-wall] .tile')[0].click()");
+        $studio->web->getKeyboard()->sendKeys(['x']);
+        $studio->script("document.querySelector('[data-wall]').scrollTop = 1e6");
+        usleep(400_000);
+        $studio->script("[...document.querySelectorAll('[data-wall] .tile')].at(-1).dispatchEvent(new MouseEvent('click', { shiftKey: true, bubbles: true }))");
+        $studio->press('d')->see('is done: 144 frames decided')->see('Begin the next round')->see('Look at the dropped');
+        self::assertSame([], $studio->violations('the end of a pass'));
+        $studio->until(fn (): bool => self::told()['drop'] === 144, 'the marks did not arrive', 30);
+        $studio->click("[data-pass-shows='']")->press('backspace');
+        $this->counted('0', '0');
+    }
+
+    public function test_a_live_set_is_saved_from_the_chips_and_a_new_set_is_collected_into(): void
+    {
+        $studio = $this->fresh();
+        $studio->press('enter', 'f', 'f');
+        $this->counted('2', '0');
+        $studio->until(fn (): bool => self::told()['keep'] === 2, 'the marks did not arrive');
+        $name = 'Chips '.bin2hex(random_bytes(3));
+        $studio->click("[data-says='keep']")->click('[data-more-button]')->fill('#set-name', $name)->click('[data-new-set] button[value="live"]')->see("“{$name}” is always what “verdict:keep” means: 2 frames now");
+        $hand = 'Hand '.bin2hex(random_bytes(3));
+        $studio->fill('#set-name', $hand)->click('[data-new-set] button[value="hand"]')->see("“{$hand}” has 0 frames");
+        $studio->script('document.activeElement.blur()');
+        $studio->press('g')->see("Collected into {$hand}");
+        $studio->visit('/sets')->see($name)->see($hand);
+        self::assertSame([], $studio->violations('the shelf'));
+    }
+
+    public function test_rivals_are_put_in_another_order(): void
+    {
+        $studio = $this->fresh();
+        $studio->press('x', 'right', 'x', 'right', 'x', 'r')->find('.rivals figure');
+        $order = fn (): array => $studio->script("return [...document.querySelectorAll('.rivals figure')].map((figure) => figure.dataset.id)");
+        [$a, $b, $c] = $order();
+        $studio->web->getKeyboard()->sendKeys([WebDriverKeys::SHIFT, WebDriverKeys::ARROW_RIGHT]);
+        $studio->web->getKeyboard()->releaseKey(WebDriverKeys::SHIFT);
+        self::assertSame([$b, $a, $c], $order());
+        $studio->script("const data = new DataTransfer(); const [one, , three] = document.querySelectorAll('.rivals figure'); one.dispatchEvent(new DragEvent('dragstart', { bubbles: true, dataTransfer: data })); three.dispatchEvent(new DragEvent('drop', { bubbles: true, dataTransfer: data }))");
+        self::assertSame([$a, $c, $b], $order());
     }
 }

@@ -148,7 +148,7 @@ function keepPlace() {
     }
     clearTimeout(keepPlace.timer);
     keepPlace.timer = setTimeout(() => {
-        localStorage.setItem(keepKey, JSON.stringify({ frame: current()?.id ?? null, mode: mode === 'rivals' ? 'one' : mode, filter: { ...filter, outside: false }, scroll: $('wall').scrollTop }));
+        localStorage.setItem(keepKey, JSON.stringify({ round: root.dataset.roundId, frame: current()?.id ?? null, mode: mode === 'rivals' ? 'one' : mode, filter: { ...filter, outside: false }, scroll: $('wall').scrollTop }));
     }, 300);
 }
 
@@ -156,7 +156,11 @@ function keepPlace() {
 function keptPlace() {
     try {
         const kept = JSON.parse(localStorage.getItem(keepKey) ?? 'null');
-        if (kept !== null && window.location.search === '') {
+        if (kept?.round !== root.dataset.roundId) {
+            // Another round begins at the beginning.
+            return null;
+        }
+        if (window.location.search === '') {
             Object.assign(filter, kept.filter);
             $('where').value = filter.where ?? '';
             $('sort').value = filter.sort ?? '';

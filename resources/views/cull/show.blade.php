@@ -1,7 +1,7 @@
 @extends('layouts.shoot')
 @push('scripts')<script type="module" src="{{ $build->url('js/cull/cull.js') }}"></script>@endpush
 @section('whole')
-<div class="cull" data-cull="{{ $shoot->id }}" data-frames="{{ route('cull.frames', $shoot) }}" data-marks="{{ route('cull.mark', $shoot) }}" data-wanted="{{ route('ingest.wanted', $shoot) }}"
+<div class="cull" data-cull="{{ $shoot->id }}" data-round-id="{{ $round->id }}" data-frames="{{ route('cull.frames', $shoot) }}" data-marks="{{ route('cull.mark', $shoot) }}" data-wanted="{{ route('ingest.wanted', $shoot) }}"
      data-since="{{ url("/shoots/{$shoot->id}/cull/since") }}" data-whole="{{ url("/shoots/{$shoot->id}/cull/frames") }}" data-meeting="{{ route('cull.meeting', $shoot) }}" data-coverage="{{ route('cull.coverage', $shoot) }}"
      data-fineness="{{ route('cull.fineness', $shoot) }}" data-border="{{ route('cull.border', $shoot) }}" data-sets="{{ route('cull.sets.store', $shoot) }}" data-collect="{{ route('cull.collect', $shoot) }}" data-uses-address="{{ route('cull.uses.store', $shoot) }}"
      data-keys-address="{{ route('habits.keys') }}" data-moves-on-address="{{ route('habits.moves-on') }}" data-keys="{{ json_encode($habits->keys()->all()) }}" data-moves-on="{{ $habits->movesOn() ? '1' : '' }}" data-rating-moves-on="{{ $habits->ratingMovesOn() ? '1' : '' }}" data-collects="{{ $habits->collects($shoot) }}"
@@ -121,7 +121,7 @@
         </span>
         <span class="keys">
             <span class="undo clip" data-undo-word hidden>last: <span data-undo></span></span>
-            @foreach(['keep' => 'keep', 'drop' => 'drop', 'only' => 'only this one', 'takeBack' => 'undo', 'one' => 'one', 'wall' => 'wall', 'rivals' => 'rivals', 'help' => 'all keys'] as $action => $label)
+            @foreach(['keep' => 'keep', 'drop' => 'drop', 'only' => 'only this one', 'takeBack' => 'undo', 'wall' => 'wall', 'rivals' => 'rivals', 'help' => 'all keys'] as $action => $label)
                 <button type="button" class="btn-word text-decoration-none" data-does="{{ $action }}"><kbd>{{ Kanpai\Core\Cull\Keys::inWords($habits->keys()->all()[$action]) }}</kbd> {{ $label }}</button>
             @endforeach
         </span>
