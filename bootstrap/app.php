@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Studio\Http\ErrorPage;
 use App\Studio\Http\SecurityHeaders;
 use App\Studio\Http\SoundInput;
 use App\Studio\Http\StartSession;
@@ -10,8 +11,11 @@ use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Http\Middleware\HandleCors;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Validation\ValidationException;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\HttpException;
 
 // An instance keeps its settings, database, pictures and logs together in one folder.
 $root = dirname(__DIR__);
@@ -29,6 +33,9 @@ $app = Application::configure($root)
         $middleware->remove(HandleCors::class);
         $middleware->append(SecurityHeaders::class);
         $middleware->web(append: [SoundInput::class], replace: [Illuminate\Session\Middleware\StartSession::class => StartSession::class]);
+        // Guests are known by a cookie that is sent from our own pages alone (SameSite), so that what they send survives a
+        // session that has ended.
+        $middleware->validateCsrfTokens(except: ['g/*', '*/g/*', 'd/*', 'u/*', 'arrivals/*']);
         $middleware->redirectGuestsTo('/sign-in');
         $middleware->redirectUsersTo('/');
     })
@@ -38,6 +45,26 @@ $app = Application::configure($root)
         $exceptions->render(fn (ValidationException $reason, Request $request) => $request->hasHeader('HX-Request')
             ? response()->view('studio.problems', ['problems' => $reason->validator->errors()->all()], 422)
             : null);
+        // A form that was open too long comes back filled in, with a new token.
+        $exceptions->render(function (HttpException $reason, Request $request) {
+            $isForm = $reason->getStatusCode() === 419 && ! $request->expectsJson() && ! $request->hasHeader('HX-Request') && $request->hasSession();
+
+            return $isForm && Auth::check() ? redirect()->back()->withInput($request->except('_token', 'password'))->withErrors(['session' => 'The page was open too long, so nothing was changed. What you typed is still here: send it once more.']) : null;
+        });
+        $exceptions->respond(function (Response $response, Throwable $reason, Request $request) {
+            $status = $response->getStatusCode();
+            $isPage = $status >= 400 && ! $request->expectsJson() && ! $request->hasHeader('HX-Request') && ! $reason instanceof ValidationException && ! str_starts_with((string) $response->headers->get('Content-Type'), 'application/json');
+            if (! $isPage || ($response->getStatusCode() === 500 && config('app.debug'))) {
+                return $response;
+            }
+            try {
+                $page = ErrorPage::of($status, $request, $reason, array_map(fn (array $values): ?string => $values[0] ?? null, $response->headers->all()) + ['Retry-After' => $response->headers->get('Retry-After')]);
+
+                return response()->view('errors.page', ['page' => $page, ...($page->studio === null ? [] : ['studio' => $page->studio])], $status, array_filter(['Retry-After' => $response->headers->get('Retry-After')]));
+            } catch (Throwable) {
+                return $response;
+            }
+        });
     })
     ->create();
 

@@ -40,7 +40,7 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/upload-links/{link}/withdraw', [UploadController::class, 'withdraw'])->name('upload.withdraw');
 
     Route::get('/rack', [RackController::class, 'show'])->name('rack');
-    Route::post('/rack/{card}', [RackController::class, 'change'])->name('rack.change');
+    Route::post('/rack/{name}', [RackController::class, 'change'])->name('rack.change');
 });
 
 Route::middleware('throttle:guest')->prefix('/u/{token}')->group(function (): void {

@@ -7,6 +7,7 @@ use App\Studio\Http\ShootsController;
 use App\Studio\Http\SignInController;
 use App\Studio\Http\SuggestedPasswordController;
 use App\Studio\Http\TasksController;
+use Illuminate\Http\RedirectResponse;
 use Illuminate\Support\Facades\Route;
 
 Route::middleware('guest')->group(function (): void {
@@ -18,6 +19,7 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/sign-out', [SignInController::class, 'destroy'])->name('sign-out');
     Route::get('/', [ShootsController::class, 'index'])->name('shoots');
     Route::get('/shoots/new', [ShootsController::class, 'create'])->name('shoots.new');
+    Route::get('/shoots', fn (): RedirectResponse => redirect('/'));
     Route::post('/shoots', [ShootsController::class, 'store'])->name('shoots.store');
     Route::post('/shoots/{shoot}/finish', [ShootsController::class, 'finish'])->name('shoots.finish');
     Route::post('/shoots/{shoot}/reopen', [ShootsController::class, 'reopen'])->name('shoots.reopen');

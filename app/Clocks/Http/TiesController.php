@@ -89,6 +89,7 @@ final class TiesController
     public function suggestion(Shoot $shoot, Body $body, Task $task): View
     {
         abort_unless($task->shoot_id === $shoot->id, 404);
+        abort_unless($task->kind === 'suggestion', 404);
         $answer = $task->state === TaskState::Done ? SuggestClock::answer($task) : null;
         if ($answer === null) {
             return view('studio.awaited', ['task' => $task, 'address' => route('clocks.suggestion', [$shoot, $body, $task])]);

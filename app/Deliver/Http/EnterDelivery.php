@@ -17,6 +17,7 @@ final class EnterDelivery
         $token = $request->route('token');
         $recipient = Recipient::behind(is_string($token) ? $token : '');
         $request->attributes->set('recipient', $recipient);
+        $request->attributes->set('studio', $recipient->delivery->shoot->studio);
         $delivery = $recipient->delivery;
         $facts = ['delivery' => $delivery, 'recipient' => $recipient, 'studio' => $delivery->shoot->studio, 'token' => $recipient->token];
         if ($recipient->withdrawn_at !== null || $delivery->hasEnded()) {

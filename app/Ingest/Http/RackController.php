@@ -20,10 +20,10 @@ final class RackController
         return view('ingest.rack', ['cards' => self::rack()->cards()]);
     }
 
-    public function change(Request $request, string $card): RedirectResponse
+    public function change(Request $request, string $name): RedirectResponse
     {
         $rack = self::rack();
-        abort_unless(isset($rack->cards()[$card]), 404);
+        abort_unless(isset($rack->cards()[$name]), 404);
         $said = $request->validate([
             'do' => ['required', 'in:push-in,pull-out,make'],
             'megabytes' => ['nullable', 'numeric', 'min:0.001', 'max:10000'],
@@ -31,9 +31,9 @@ final class RackController
             'only' => ['nullable', 'string', 'max:200'],
         ]);
         match ($said['do']) {
-            'push-in' => $rack->pushIn($card),
-            'pull-out' => $rack->pullOut($card),
-            default => $rack->make($card, Faults::of([...$said, 'bytesPerSecond' => isset($said['megabytes']) ? (int) (1e6 * (float) $said['megabytes']) : null])),
+            'push-in' => $rack->pushIn($name),
+            'pull-out' => $rack->pullOut($name),
+            default => $rack->make($name, Faults::of([...$said, 'bytesPerSecond' => isset($said['megabytes']) ? (int) (1e6 * (float) $said['megabytes']) : null])),
         };
 
         return redirect()->route('rack');

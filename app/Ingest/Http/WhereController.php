@@ -84,7 +84,7 @@ final class WhereController
     public function leaveOut(Shoot $shoot, string $place, Places $places): RedirectResponse
     {
         $this->owner();
-        $found = $places->all($shoot->studio_id)->firstOrFail('id', (int) $place);
+        $found = $places->all($shoot->studio_id)->firstWhere('id', (int) $place) ?? abort(404);
         if ($found->left_out_at === null && $places->used($shoot->studio_id)->count() === 1) {
             throw ValidationException::withMessages(['place' => 'One place has to stay in use.']);
         }
@@ -96,7 +96,7 @@ final class WhereController
     /** Has every copy that stands in a place read again and compared. */
     public function check(Shoot $shoot, string $place, Places $places): RedirectResponse
     {
-        $found = $places->all($shoot->studio_id)->firstOrFail('id', (int) $place);
+        $found = $places->all($shoot->studio_id)->firstWhere('id', (int) $place) ?? abort(404);
         if (! $found->isThere()) {
             throw ValidationException::withMessages(['place' => UnableToCopy::isAway($found->name)->getMessage()]);
         }

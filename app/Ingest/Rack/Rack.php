@@ -68,8 +68,9 @@ final class Rack
             mkdir(dirname($file), 0700, true);
         }
         @unlink($file.'.read');
-        file_put_contents($file.'.part', json_encode($faults, JSON_THROW_ON_ERROR));
-        rename($file.'.part', $file);
+        $part = $file.'.'.bin2hex(random_bytes(4)).'.part';
+        file_put_contents($part, json_encode($faults, JSON_THROW_ON_ERROR));
+        rename($part, $file);
     }
 
     /** Counts what was read from a card, over all processes, for a card that is to be pulled out after so many bytes. */

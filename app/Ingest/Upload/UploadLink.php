@@ -10,6 +10,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Share\ShareToken;
 
 /**
@@ -31,6 +32,9 @@ final class UploadLink extends Model
     /** Days that a link lasts. */
     public const DAYS = 14;
 
+    /** Seconds within which the same link is the same press of a button. */
+    private const SAME_PRESS = 10;
+
     protected $guarded = [];
 
     protected $hidden = ['token'];
@@ -44,6 +48,17 @@ final class UploadLink extends Model
     }
 
     public static function make(Shoot $shoot, string $shooter): self
+    {
+        return DB::transaction(function () use ($shoot, $shooter): self {
+            Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
+            // A button that is pressed twice makes one.
+            $same = self::open($shoot)->where('shooter', $shooter)->where('created_at', '>', now()->subSeconds(self::SAME_PRESS))->first();
+
+            return $same ?? self::another($shoot, $shooter);
+        });
+    }
+
+    private static function another(Shoot $shoot, string $shooter): self
     {
         $token = ShareToken::random();
 

@@ -20,6 +20,7 @@ final class EnterGallery
         $prefix = $request->route('prefix');
         abort_if($prefix !== null && $prefix !== $share->gallery->shoot->studio->prefix, 404);
         $request->attributes->set('share', $share);
+        $request->attributes->set('studio', $share->gallery->shoot->studio);
         $facts = ['share' => $share, 'gallery' => $share->gallery, 'studio' => $share->gallery->shoot->studio];
         $refuse = fn (string $view, int $status, string $words): Response => $request->isMethod('GET') && ! $request->expectsJson() ? response()->view($view, $facts, $status) : response()->json(['message' => $words], $status);
         if (! $share->isOpen()) {
@@ -34,7 +35,9 @@ final class EnterGallery
             return $refuse('proof.named', 403, 'This gallery is open to people with a link of their own.');
         }
         // Whoever was invited has a link of their own, which is as good as a password.
-        if ($share->password !== null && ! $byOwnLink && $guest?->invited_at === null && $request->session()->get(self::key($share)) !== $share->password) {
+        // What somebody sends who has been inside is taken, though the session has ended meanwhile.
+        $isSending = $guest !== null && ! $request->isMethod('GET');
+        if ($share->password !== null && ! $byOwnLink && ! $isSending && $guest?->invited_at === null && $request->session()->get(self::key($share)) !== $share->password) {
             return $refuse('proof.password', 401, 'The gallery wants its password.');
         }
 

@@ -7,12 +7,17 @@ namespace App\Studio\Http;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use App\Studio\Stages;
+use App\Studio\Studio;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 
 final class ShootsController
 {
+    /** Seconds within which the same form is the same press of a button. */
+    private const SAME_PRESS = 10;
+
     public function index(Request $request, Stages $stages): View
     {
         $studio = Member::current()->studio;
@@ -37,7 +42,15 @@ final class ShootsController
 
     public function store(ShootRequest $request): RedirectResponse
     {
-        $shoot = Member::current()->studio->shoots()->create($request->facts());
+        $studio = Member::current()->studio;
+        $facts = $request->facts();
+        $shoot = DB::transaction(function () use ($studio, $facts): Shoot {
+            Studio::query()->whereKey($studio->id)->lockForUpdate()->first();
+            // A button that is pressed twice makes one.
+            $same = $studio->shoots()->where(['name' => $facts['name'], 'held_on' => $facts['held_on'], 'client' => $facts['client']])->where('created_at', '>', now()->subSeconds(self::SAME_PRESS))->first();
+
+            return $same ?? $studio->shoots()->create($facts);
+        });
 
         return redirect()->route('ingest.show', $shoot);
     }

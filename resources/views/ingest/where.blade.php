@@ -69,7 +69,7 @@
                     @csrf
                     <h3>Add a place</h3>
                     <div><label class="form-label" for="place_path">Disk that the server sees</label><select class="form-select" id="place_path" name="place_path">@foreach($free as $key => $folder)<option value="{{ $key }}">{{ basename($folder) }}</option>@endforeach</select></div>
-                    <div><label class="form-label" for="place_name">What it is called here</label><input class="form-control @error('place_name') is-invalid @enderror" id="place_name" name="place_name" value="{{ old('place_name', basename($free[0])) }}" maxlength="40"></div>
+                    <div><label class="form-label" for="place_name">What it is called here</label><input class="form-control @error('place_name') is-invalid @enderror" id="place_name" name="place_name" value="{{ old('place_name', basename((string) reset($free))) }}" maxlength="40"></div>
                     <x-problem of="place_path"/><x-problem of="place_name"/>
                     <button class="btn btn-line">Add this place</button>
                 </form>

@@ -13,6 +13,7 @@
 </header>
 <main class="page">
     <p class="said" role="status">{{ session('said') }}</p>
+    <x-problems-on-top/>
     @yield('page')
 </main>
 @endsection

@@ -11,6 +11,7 @@
     @endif
     <main class="bench">
         <p class="said" role="status">{{ session('said') }}</p>
+        <x-problems-on-top/>
         @yield('page')
     </main>
 @endif

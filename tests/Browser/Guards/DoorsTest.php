@@ -62,7 +62,7 @@ final class DoorsTest extends TestCase
     public function test_another_studio_and_somebody_without_an_account_come_in_nowhere(): void
     {
         foreach (self::routes() as $route) {
-            if (! in_array('auth', $route['middleware'], true)) {
+            if (! in_array('auth', $route['middleware'], true) || $route['name'] === 'sign-out') {
                 continue;
             }
             $path = $this->path($route);
@@ -90,7 +90,7 @@ final class DoorsTest extends TestCase
                 $answer = $visitor->get($path);
                 self::assertLessThan(500, $answer['status'], "{$path} as {$who}");
                 self::assertGreaterThan(0, $answer['status'], $path);
-                self::assertDoesNotMatchRegularExpression('~SQLSTATE|/storage/instances/|vendor/laravel~', $answer['body'], "{$path} as {$who}");
+                self::assertSame(0, preg_match('~SQLSTATE|\S*/storage/instances/\S*|vendor/laravel~', $answer['body'], $m), "{$path} as {$who} tells ".($m[0] ?? ''));
             }
         }
     }
@@ -193,8 +193,8 @@ final class DoorsTest extends TestCase
     {
         $path = ltrim((string) strtok($action, '?'), '/');
         foreach (self::routes() as $route) {
-            $pattern = preg_replace('~\\\\\{[a-z_]+\\\\\?\\\\\}~', '[^/]*', preg_quote($route['uri'], '~')) ?? '';
-            $pattern = preg_replace('~\\\\\{[a-z_]+\\\\\}~', '[^/]+', $pattern) ?? '';
+            $quoted = preg_quote((string) preg_replace('~\{[a-z_]+\??\}~', 'PART', $route['uri']), '~');
+            $pattern = str_replace('PART', '[^/]*', $quoted);
             if (self::method($route) === $method && preg_match("~^{$pattern}/?$~", $path) === 1) {
                 return (string) $route['name'];
             }
