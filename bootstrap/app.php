@@ -24,7 +24,7 @@ $instance = $root.'/storage/instances/'.(getenv('KANPAI_INSTANCE') ?: 'main');
 $app = Application::configure($root)
     ->withRouting(using: function () use ($root): void {
         // Numbers of rows; longer ones fit no column.
-        Route::patterns(array_fill_keys(['bag', 'batch', 'body', 'card', 'clock', 'comment', 'delivery', 'destination', 'frame', 'gallery', 'guest', 'handoff', 'link', 'mail', 'number', 'output', 'pattern', 'place', 'recipient', 'returned', 'round', 'selection', 'set', 'share', 'sheet', 'shipment', 'shoot', 'task', 'tie', 'turn', 'zip'], '[0-9]{1,18}'));
+        Route::patterns(array_fill_keys(['bag', 'batch', 'body', 'card', 'clock', 'comment', 'delivery', 'destination', 'frame', 'gallery', 'guest', 'handoff', 'link', 'mail', 'number', 'output', 'pattern', 'place', 'recipient', 'returned', 'round', 'run', 'selection', 'set', 'share', 'sheet', 'shipment', 'shoot', 'task', 'tie', 'turn', 'zip'], '[0-9]{1,18}'));
         foreach (glob($root.'/routes/*.php') ?: [] as $file) {
             Route::middleware('web')->group($file);
         }

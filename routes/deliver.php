@@ -30,6 +30,7 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/deliveries/{delivery}/parts', [DeliveriesController::class, 'add'])->name('delivery.add');
     Route::post('/deliveries/{delivery}/again', [DeliveriesController::class, 'again'])->name('delivery.again');
     Route::post('/deliveries/{delivery}/go-on', [DeliveriesController::class, 'goOn'])->name('delivery.go-on');
+    Route::post('/deliveries/{delivery}/remove', [DeliveriesController::class, 'remove'])->name('delivery.remove');
     Route::post('/deliveries/{delivery}/free', [DeliveriesController::class, 'free'])->name('delivery.free');
     Route::get('/shoots/{shoot}/sent-out', [SentOutController::class, 'show'])->name('sent-out');
     Route::post('/shoots/{shoot}/sent-out', [SentOutController::class, 'send'])->name('sent-out.send');
@@ -40,6 +41,8 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/shoots/{shoot}/destinations/{destination}/remove', [SentOutController::class, 'remove'])->name('destination.remove');
     Route::get('/shoots/{shoot}/sheets', [ContactSheetsController::class, 'index'])->name('sheets');
     Route::post('/shoots/{shoot}/sheets', [ContactSheetsController::class, 'store'])->name('sheets.store');
+    Route::post('/sheets/{sheet}/remove', [ContactSheetsController::class, 'remove'])->name('sheets.remove');
+    Route::post('/output-runs/{run}/remove', [OutputsController::class, 'removeRun'])->name('deliver.run.remove');
     Route::get('/sheets/{sheet}', [ContactSheetsController::class, 'fetch'])->name('sheet');
     Route::get('/shoots/{shoot}/handoffs', [HandoffsController::class, 'index'])->name('handoffs');
     Route::post('/shoots/{shoot}/handoffs', [HandoffsController::class, 'store'])->name('handoffs.store');

@@ -161,6 +161,18 @@ final class Delivering
         app(Filesystem::class)->deleteDirectory($delivery->folder());
     }
 
+    /** Takes a delivery away, with its links, files and receipts. */
+    public function remove(Delivery $delivery): void
+    {
+        $delivery->task()?->stop();
+        foreach ($delivery->recipients as $recipient) {
+            $recipient->door()->close();
+        }
+        $folder = $delivery->folder();
+        $delivery->delete();
+        app(Filesystem::class)->deleteDirectory($folder);
+    }
+
     /** @return Collection<int, Frame> */
     public static function pictured(Delivery $delivery): Collection
     {

@@ -37,7 +37,7 @@ final class OutputPicture
         $mask = $plan->sharpening->mask($plan->size->ppi ?? 300);
         $picture = ($mask === null ? $picture : $picture->sharpened(...$mask));
         $picture = $plan->isMarked && $mark !== null ? $mark->on($picture->inMemory()) : $picture;
-        $bare = $picture->bare();
+        $bare = $plan->size->ppi === null ? $picture->bare() : $picture->bare()->at($plan->size->ppi);
         $profilePath = $profile === null ? 'srgb' : $path.'.icc';
         try {
             $profile === null || file_put_contents($profilePath, $profile);

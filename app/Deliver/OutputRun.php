@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Deliver;
 
 use App\Ingest\Frame;
+use App\Studio\FoundInOwnStudio;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use Illuminate\Database\Eloquent\Collection;
@@ -24,6 +25,8 @@ use Kanpai\Core\Deliver\DeliveredName;
  */
 final class OutputRun extends Model
 {
+    use FoundInOwnStudio;
+
     public $timestamps = false;
 
     protected $guarded = [];

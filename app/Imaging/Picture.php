@@ -415,6 +415,16 @@ final class Picture
         return new self($out);
     }
 
+    /**
+     * The same pixels, said to be so many an inch.
+     *
+     * libvips counts by the millimetre.
+     */
+    public function at(int $ppi): self
+    {
+        return $this->step('say the resolution', fn (CData $out): int => Vips::library()->vips_copy($this->image, FFI::addr($out), 'xres', $ppi / 25.4, 'yres', $ppi / 25.4, null));
+    }
+
     public function savePng(string $path): void
     {
         Vips::check(Vips::library()->vips_pngsave($this->image, $path, 'strip', 1, null), 'write '.basename($path));

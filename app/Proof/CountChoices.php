@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Proof;
 
 use App\Cull\Culling;
+use App\Studio\Shoot;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
@@ -44,13 +45,22 @@ final class CountChoices implements ShouldQueue
         }
         // What is said from here on asks for another count.
         DB::table('galleries')->where('id', $gallery->id)->update(['uncounted_at' => null]);
-        $frames = DB::table('gallery_frames')->where('gallery_id', $gallery->id)->select('frame_id');
-        $counted = fn (string $table, string $column): array => DB::table('gallery_frames')->join($table, "{$table}.gallery_frame_id", '=', 'gallery_frames.id')->whereIn('gallery_frames.frame_id', $frames)
+        self::recount($gallery->shoot, array_values(array_map(intval(...), DB::table('gallery_frames')->where('gallery_id', $gallery->id)->pluck('frame_id')->all())));
+    }
+
+    /**
+     * Brings the counts of frames in step with what is said in all galleries.
+     *
+     * @param  list<int>  $frames
+     */
+    public static function recount(Shoot $shoot, array $frames): void
+    {
+        $counted = fn (string $table, string $column): array => DB::table('gallery_frames')->join($table, "{$table}.gallery_frame_id", '=', 'gallery_frames.id')->whereIntegerInRaw('gallery_frames.frame_id', $frames)
             ->groupBy('gallery_frames.frame_id')->selectRaw("gallery_frames.frame_id, COUNT(DISTINCT {$column}) AS n")->pluck('n', 'frame_id')->map(fn ($n): int => (int) $n)->all();
         [$chosen, $noted] = [$counted('choices', 'guest_id'), $counted('comments', 'comments.id')];
-        DB::transaction(function () use ($gallery, $frames, $chosen, $noted): void {
+        DB::transaction(function () use ($shoot, $frames, $chosen, $noted): void {
             $changed = [];
-            foreach (DB::table('frames')->whereIn('id', $frames)->get(['id', 'chosen', 'noted']) as $frame) {
+            foreach (DB::table('frames')->whereIntegerInRaw('id', $frames)->get(['id', 'chosen', 'noted']) as $frame) {
                 $now = [$chosen[$frame->id] ?? 0, $noted[$frame->id] ?? 0];
                 if ([(int) $frame->chosen, (int) $frame->noted] !== $now) {
                     $changed[implode(' ', $now)][] = (int) $frame->id;
@@ -59,7 +69,7 @@ final class CountChoices implements ShouldQueue
             if ($changed === []) {
                 return;
             }
-            $turn = Culling::held($gallery->shoot)->next()->turn;
+            $turn = Culling::held($shoot)->next()->turn;
             foreach ($changed as $now => $ids) {
                 [$wanted, $said] = array_map(intval(...), explode(' ', $now));
                 DB::table('frames')->whereIntegerInRaw('id', $ids)->update(['chosen' => $wanted, 'noted' => $said, 'turn' => $turn]);

@@ -8,9 +8,11 @@ use App\Cull\FrameSet;
 use App\Ingest\Frame;
 use App\Studio\Shoot;
 use App\Studio\Task;
+use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use Kanpai\Core\Cull\Filter\InvalidFilter;
 use Kanpai\Core\Cull\FrameFilter;
 use Kanpai\Core\Cull\Verdict;
 use Kanpai\Core\Proof\Change;
@@ -74,6 +76,17 @@ final class Publishing
         });
     }
 
+    /** Takes a gallery away: its links end at once, its proofs go from the disk. */
+    public function remove(Gallery $gallery): void
+    {
+        $gallery->task()?->stop();
+        $gallery->shares()->get()->each(fn (Share $share) => $share->door()->close());
+        $frames = array_map(intval(...), $gallery->frames()->pluck('frame_id')->all());
+        DB::transaction(fn () => $gallery->delete());
+        CountChoices::recount($gallery->shoot, array_values($frames));
+        app(Filesystem::class)->deleteDirectory(config('kanpai.pictures')."/gallery-{$gallery->uuid}");
+    }
+
     /**
      * What the gallery shows otherwise than it stands now.
      *
@@ -82,7 +95,9 @@ final class Publishing
     public function outOfDate(Gallery $gallery): array
     {
         $found = [];
+        $meant = $this->meantNow($gallery);
         foreach ($this->rows($gallery) as $row) {
+            $row->now_meant = $row->now_meant && ($meant === null || isset($meant[(int) $row->frame_id]));
             $proof = (new GalleryFrame)->newFromBuilder(array_diff_key((array) $row, ['now_picture' => 1, 'now_taken' => 1, 'now_headline' => 1, 'now_description' => 1, 'now_meant' => 1]));
             $then = new Published((string) $proof->picture, (int) $proof->taken_ms, (string) $proof->headline, (string) $proof->description, $proof->gone_at === null);
             // A picture that is not made yet is no other one.
@@ -94,6 +109,18 @@ final class Publishing
         }
 
         return $found;
+    }
+
+    /** @return array<int, int>|null frames that the gallery means by now, as keys; null where what it was made by is gone */
+    private function meantNow(Gallery $gallery): ?array
+    {
+        try {
+            $live = $gallery->live === null ? [] : Frame::meeting($gallery->shoot, FrameFilter::where($gallery->live))->toBase()->pluck('frames.id')->map(fn ($id): int => (int) $id)->all();
+
+            return array_flip([...$this->meant($gallery)->all(), ...$live]);
+        } catch (InvalidFilter) {
+            return null;
+        }
     }
 
     /** @return list<int> frames that are meant by now and not in it */

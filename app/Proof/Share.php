@@ -24,6 +24,7 @@ use Kanpai\Core\Share\ShareToken;
  * @property string $token the secret of the link; only its hash is looked up
  * @property string $token_hash
  * @property string|null $password hashed
+ * @property string|null $message to those who come by it; null where they read that of the gallery
  * @property array<string, mixed> $rights
  * @property bool $is_marked whether its proofs carry the watermark
  * @property bool $is_named whether only people with links of their own come in
@@ -70,6 +71,12 @@ final class Share extends Model
     public function rights(): Rights
     {
         return Rights::fromArray($this->rights);
+    }
+
+    /** What whoever comes by the link reads first. */
+    public function words(): string
+    {
+        return $this->message ?? $this->gallery->message;
     }
 
     /** The first part of all its pages' addresses, with the studio's own prefix where it has one. */

@@ -34,4 +34,10 @@ final readonly class Stage
     {
         return "{$this->name}.show";
     }
+
+    /** @return list<string> names of the routes that belong to it */
+    public function routes(): array
+    {
+        return ["{$this->name}.*", ...($this->name === 'deliver' ? ['delivery.*', 'sent-out*', 'handoff*', 'sheet*', 'destination*'] : [])];
+    }
 }

@@ -7,6 +7,7 @@ namespace App\Studio;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Blade;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\View;
@@ -28,6 +29,7 @@ final class StudioServiceProvider extends ServiceProvider
             assert($shoot instanceof Shoot);
             $view->with('stages', (new Stages)->of(new Collection([$shoot]))[$shoot->id]);
         });
+        Blade::setEchoFormat('\\App\\Studio\\Echoed::text(%s)');
         View::share('build', new Build(public_path('build')));
     }
 }

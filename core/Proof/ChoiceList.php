@@ -24,6 +24,10 @@ final readonly class ChoiceList
         if ($name === '' || mb_strlen($name) > self::LONGEST_NAME) {
             throw InvalidRights::name(self::LONGEST_NAME);
         }
+        // A number alone is meant as how many, or is a slip of the pen.
+        if (preg_match('/\p{L}/u', $name) !== 1) {
+            throw InvalidRights::nameWithoutLetters($name);
+        }
         foreach ([$least, $most] as $number) {
             if ($number !== null && ($number < 1 || $number > 60_000)) {
                 throw InvalidRights::number($name);

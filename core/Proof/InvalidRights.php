@@ -14,6 +14,11 @@ final class InvalidRights extends DomainException
         return new self("A list needs a name of up to {$longest} characters, such as Album.");
     }
 
+    public static function nameWithoutLetters(string $name): self
+    {
+        return new self("“{$name}” is no name of a list. Write a word, and how many behind it: Album 40.");
+    }
+
     public static function number(string $list): self
     {
         return new self("The numbers for “{$list}” are whole, from 1 to 60,000, or left empty.");

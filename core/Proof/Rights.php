@@ -33,13 +33,13 @@ final readonly class Rights
         if (count($lists) > self::MOST_LISTS) {
             throw InvalidRights::tooMany(self::MOST_LISTS);
         }
-        $byName = [];
+        $byName = $seen = [];
         foreach ($lists as $list) {
-            foreach ($byName as $name => $_) {
-                if (mb_strtolower($name) === mb_strtolower($list->name)) {
-                    throw InvalidRights::twice($list->name);
-                }
+            $folded = mb_strtolower($list->name);
+            if (isset($seen[$folded])) {
+                throw InvalidRights::twice($list->name);
             }
+            $seen[$folded] = true;
             $byName[$list->name] = $list;
         }
 

@@ -14,5 +14,9 @@ return new class extends Migration
             // Paths on the card that are not copied.
             $table->json('left_out')->default('[]');
         });
+        Schema::table('shares', function (Blueprint $table): void {
+            // What whoever comes by this link reads first; null for what the gallery says to all.
+            $table->text('message')->nullable();
+        });
     }
 };

@@ -240,7 +240,9 @@ final class GalleriesTest extends FeatureTestCase
         $before = $this->proof($gallery)->large_path;
         $address = "/galleries/{$gallery->id}";
         $frame = $this->frames()[2]->id;
-        $this->post($address, ['title' => 'Renamed', 'message' => "Two\nlines", 'watermark' => 'second', 'cover_id' => $frame])->assertSessionHasNoErrors();
+        $this->post($address, ['title' => 'Renamed', 'watermark' => 'second', 'cover_id' => $frame])->assertSessionHasNoErrors();
+        $share = \App\Proof\Share::query()->where('gallery_id', $gallery->id)->firstOrFail();
+        $this->post("/shares/{$share->id}", ['share' => $share->name, 'message' => "Two\nlines", 'chooses' => '1', 'lists' => 'Album 2-3', 'draws' => '1'])->assertSessionHasNoErrors();
         self::assertNotSame($before, $this->proof($gallery)->large_path);
         $this->get($this->link())->assertSee('Renamed')->assertSee('class="cover"', false)->assertSee("Two<br />\nlines", false);
         $this->post($address, ['title' => 'Renamed', 'cover_id' => '99999'])->assertSessionHasErrors('cover_id');

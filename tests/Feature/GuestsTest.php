@@ -297,4 +297,82 @@ final class GuestsTest extends FeatureTestCase
 
         return $this->link();
     }
+
+    public function test_each_link_has_a_message_rights_a_last_day_and_a_password_of_its_own_that_can_be_changed(): void
+    {
+        $gallery = Gallery::query()->firstOrFail();
+        $own = \App\Proof\Share::query()->where('gallery_id', $gallery->id)->firstOrFail();
+        $this->actingAs($this->member)->post("/galleries/{$gallery->id}/shares", ['share' => 'The press', 'message' => 'For print, with credit.', 'chooses' => '0', 'comments' => '0'])->assertSessionHasNoErrors();
+        $press = $this->link();
+        auth()->logout();
+        $this->get($press)->assertSee('For print, with credit.')->assertDontSee($own->words() ?: 'nothing of the other');
+        $this->get($this->link)->assertDontSee('For print, with credit.');
+        $share = \App\Proof\Share::query()->orderByDesc('id')->firstOrFail();
+        $this->actingAs($this->member);
+        $this->post("/shares/{$share->id}", ['message' => 'Until Sunday.', 'chooses' => '1', 'lists' => 'Front page 1', 'comments' => '0', 'password' => 'short'])->assertSessionHasErrors('password');
+        $this->post("/shares/{$share->id}", ['message' => 'Until Sunday.', 'chooses' => '1', 'lists' => 'Front page 1', 'comments' => '0', 'password' => 'anchor light', 'ends_on' => now()->addDay()->format('Y-m-d')])->assertSessionHasNoErrors();
+        auth()->logout();
+        $this->get($press)->assertStatus(401);
+        $this->post("{$press}/password", ['password' => 'anchor light'])->assertRedirect();
+        $this->get($press)->assertOk()->assertSee('Until Sunday.');
+        self::assertSame(['Front page', 1], [$this->get("{$press}/frames")->json('lists.0.name'), $this->get("{$press}/frames")->json('lists.0.most')]);
+        // Left empty the password stays; taken away it is gone.
+        $this->actingAs($this->member)->post("/shares/{$share->id}", ['message' => '', 'chooses' => '0', 'comments' => '0'])->assertSessionHasNoErrors();
+        self::assertNotNull($share->refresh()->password);
+        $this->post("/shares/{$share->id}", ['message' => '', 'chooses' => '0', 'comments' => '0', 'no_password' => '1'])->assertSessionHasNoErrors();
+        self::assertNull($share->refresh()->password);
+        // Removed it leads nowhere, and the other stays as it was.
+        $this->post("/shares/{$share->id}/remove")->assertRedirect();
+        auth()->logout();
+        $this->get($press)->assertNotFound();
+        $this->get($this->link)->assertOk();
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function namesOfLists(): iterable
+    {
+        yield 'a number' => ['40', 'is no name of a list'];
+        yield 'a negative number' => ['-5', 'is no name of a list'];
+        yield 'nought' => ["Album 3\n0", 'is no name of a list'];
+        yield 'a number twice' => ["7\n7", 'is no name of a list'];
+        yield 'one name twice in other letters' => ["Album 3\nALBUM 4", 'two lists called'];
+    }
+
+    #[\PHPUnit\Framework\Attributes\DataProvider('namesOfLists')]
+    public function test_lists_that_are_no_words_are_refused_beside_their_field(string $lists, string $words): void
+    {
+        $gallery = Gallery::query()->firstOrFail();
+        $this->actingAs($this->member)->post("/galleries/{$gallery->id}/shares", ['share' => 'Odd', 'chooses' => '1', 'lists' => $lists])->assertSessionHasErrors('lists');
+        self::assertStringContainsString($words, (string) session('errors')?->first('lists'));
+    }
+
+    public function test_an_empty_line_among_lists_is_none(): void
+    {
+        $gallery = Gallery::query()->firstOrFail();
+        $this->actingAs($this->member)->post("/galleries/{$gallery->id}/shares", ['share' => 'Odd', 'chooses' => '1', 'lists' => "\n\n"])->assertSessionHasNoErrors();
+        $this->get($this->link())->assertOk();
+    }
+
+    public function test_a_gallery_is_removed_with_its_links_and_counts(): void
+    {
+        $gallery = Gallery::query()->firstOrFail();
+        self::assertSame([], $this->guestSays($this->link, [self::choice(1)])->json('refused'));
+        self::assertSame(1, (int) \App\Ingest\Frame::query()->sum('chosen'));
+        $this->actingAs($this->member)->post("/galleries/{$gallery->id}/remove")->assertSessionHasErrors('sure');
+        $this->post("/galleries/{$gallery->id}/remove", ['sure' => '1'])->assertRedirect("/shoots/{$this->shoot->id}/proof");
+        self::assertSame([0, 0], [Gallery::query()->whereKey($gallery->id)->count(), (int) \App\Ingest\Frame::query()->sum('chosen')]);
+        self::assertDirectoryDoesNotExist("{$this->folder}/pictures/gallery-{$gallery->uuid}");
+        auth()->logout();
+        $this->get($this->link)->assertNotFound()->assertSee('There is nothing here');
+    }
+
+    public function test_pictures_end_with_their_link(): void
+    {
+        $address = (string) $this->get("{$this->link}/frames")->json('frames.0.small');
+        self::assertSame(1, preg_match('~^/pictures/[^/]+/\d+/(doors/share-[0-9a-f]+)/~', $address, $m));
+        self::assertTrue(is_link("{$this->folder}/pictures/{$m[1]}"));
+        $share = \App\Proof\Share::query()->firstOrFail();
+        $this->actingAs($this->member)->post("/shares/{$share->id}/withdraw");
+        self::assertFalse(is_link("{$this->folder}/pictures/{$m[1]}"), 'what nginx follows is still there');
+    }
 }

@@ -27,6 +27,13 @@ final class MakeContactSheet extends WorkInTurns
 
     private const FONT = 'dejavusans';
 
+    /** Fonts that readers of PDF bring along. */
+    private const FONT_OF_HAN = 'cid0jp';
+
+    private const FONT_OF_HANGUL = 'cid0kr';
+
+    private const BOX = '□';
+
     private const POINTS = 7.0;
 
     protected function turn(Task $task): bool
@@ -120,6 +127,8 @@ final class MakeContactSheet extends WorkInTurns
     private function text(TCPDF $pdf, float $x, float $y, float $width, string $text, float $points = self::POINTS): void
     {
         $pdf->setFont(self::FONT, '', $points);
+        [$font, $text] = $this->shown($pdf, $text);
+        $pdf->setFont($font, '', $points);
         $cut = $text;
         while ($cut !== '' && $pdf->GetStringWidth($cut) > $width - 0.5) {
             $text = mb_substr($text, 0, mb_strlen($text) - max(1, intdiv(mb_strlen($text), 20)));
@@ -127,5 +136,28 @@ final class MakeContactSheet extends WorkInTurns
         }
         $pdf->setXY($x, $y);
         $pdf->Cell($width, SheetPlan::LINE, $cut, 0, 0, 'L', false, '', 0, true);
+    }
+
+    /**
+     * A font that has the characters of a line, and the line with those that none has as a box.
+     *
+     * @return array{string, string}
+     */
+    private function shown(TCPDF $pdf, string $text): array
+    {
+        $font = match (true) {
+            preg_match('/[\p{Han}\p{Hiragana}\p{Katakana}]/u', $text) === 1 => self::FONT_OF_HAN,
+            preg_match('/\p{Hangul}/u', $text) === 1 => self::FONT_OF_HANGUL,
+            default => self::FONT,
+        };
+        $shown = '';
+        foreach (mb_str_split($text) as $character) {
+            $code = mb_ord($character);
+            // Beyond the basic plane stand emoji, which no font of a sheet has; fonts that the reader brings have the rest.
+            $isShown = $code <= 0xFFFF && ($font !== self::FONT || $pdf->isCharDefined($code, self::FONT));
+            $shown .= $isShown ? $character : self::BOX;
+        }
+
+        return [$font, $shown];
     }
 }

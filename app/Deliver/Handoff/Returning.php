@@ -27,7 +27,7 @@ final class Returning
     /** A file is here; it is looked at by a worker. */
     public function note(Shoot $shoot, ?Handoff $handoff, string $name, string $stored, ?string $seen = null): ReturnedFile
     {
-        $file = ReturnedFile::query()->create(['shoot_id' => $shoot->id, 'handoff_id' => $handoff?->id, 'name' => mb_substr(mb_scrub($name), 0, 400), 'stored' => $stored, 'seen' => $seen, 'bytes' => (int) @filesize($stored), 'state' => ReturnState::New, 'came_at' => now()]);
+        $file = ReturnedFile::query()->createOrFirst(['shoot_id' => $shoot->id, 'seen' => $seen ?? hash('xxh128', $stored)], ['handoff_id' => $handoff?->id, 'name' => mb_substr(mb_scrub($name), 0, 400), 'stored' => $stored, 'bytes' => (int) @filesize($stored), 'state' => ReturnState::New, 'came_at' => now()]);
         $this->start($shoot);
 
         return $file;
@@ -68,6 +68,8 @@ final class Returning
         try {
             $version = $this->versions->add($frame, $file->stored, $file->name, $file->handoff === null ? 'the watched folder' : $file->handoff->delivery->name);
         } catch (UnableToMakePicture|UnableToCopy $reason) {
+            // Sent once more under its name it takes the place of the one that was no good.
+            ReturnedFile::query()->where(['shoot_id' => $file->shoot_id, 'handoff_id' => $file->handoff_id, 'name' => $file->name, 'state' => ReturnState::Refused])->whereKeyNot($file->id)->update(['state' => ReturnState::Left]);
             $file->update(['state' => ReturnState::Refused, 'problem' => mb_substr($reason->getMessage(), 0, 400)]);
 
             return;

@@ -46,4 +46,13 @@ final class ContactSheetsController
 
         return response()->download($sheet->path(), (Str::slug($sheet->title) ?: 'contact-sheets').'.pdf', ['Content-Type' => 'application/pdf']);
     }
+
+    public function remove(ContactSheet $sheet): RedirectResponse
+    {
+        $sheet->task()?->stop();
+        $sheet->delete();
+        @unlink($sheet->path());
+
+        return redirect()->route('sheets', $sheet->shoot)->with('said', "The sheets “{$sheet->title}” are removed.");
+    }
 }

@@ -112,6 +112,15 @@ final class DeliveriesController
         return redirect()->route('delivery.show', $recipient->delivery)->with('said', $recipient->withdrawn_at === null ? 'The link works again.' : 'The link is withdrawn; nobody comes in by it any more.');
     }
 
+    /** The delivery with its files, links and receipts. Frames, originals and outputs are not touched. */
+    public function remove(Request $request, Delivery $delivery, Delivering $delivering): RedirectResponse
+    {
+        $request->validate(['sure' => ['accepted']], ['sure.accepted' => 'Tick that its receipts may go as well.']);
+        $delivering->remove($delivery);
+
+        return redirect()->route('deliver.show', $delivery->shoot)->with('said', "“{$delivery->name}” is removed. Frames and originals are not touched.");
+    }
+
     public function free(Delivery $delivery, Delivering $delivering): RedirectResponse
     {
         abort_if($delivery->task()?->isUnderWay() === true, 409);

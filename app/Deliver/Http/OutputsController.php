@@ -44,6 +44,15 @@ final class OutputsController
         return redirect()->route('deliver.outputs', $shoot)->with('said', 'The output is gone; files that were written with it stay where they are.');
     }
 
+    /** The record of a run; what it wrote stays. One that goes on is stopped. */
+    public function removeRun(OutputRun $run): RedirectResponse
+    {
+        Task::latest($run->shoot, "outputs:{$run->id}", 'outputs')?->stop();
+        $run->delete();
+
+        return redirect()->route('deliver.outputs', $run->shoot)->with('said', 'The run is removed; files that it wrote stay where they are.');
+    }
+
     public function run(Request $request, Shoot $shoot): RedirectResponse
     {
         $request->validate(['outputs' => ['required', 'array'], 'outputs.*' => ['integer']], ['outputs.required' => 'Choose at least one output.']);

@@ -45,13 +45,22 @@ final class GalleryController
     {
         $request->validate(['cover_id' => ['nullable', 'integer', Rule::exists('gallery_frames', 'frame_id')->where('gallery_id', $gallery->id)]]);
         $before = $gallery->watermark()?->fingerprint();
-        $gallery->update([...$request->gallery($gallery->shoot), 'cover_id' => $request->filled('cover_id') ? $request->integer('cover_id') : null]);
+        $gallery->update([...array_diff_key($request->gallery($gallery->shoot), ['message' => true]), 'cover_id' => $request->filled('cover_id') ? $request->integer('cover_id') : null]);
         if ($gallery->watermark()?->fingerprint() !== $before || $gallery->wasChanged('metadata')) {
             $gallery->frames()->update(['plain_large_path' => null]);
         }
         $publishing->again($gallery);
 
         return redirect()->route('proof.links', $gallery)->with('said', 'The gallery is as you said.');
+    }
+
+    /** The gallery with its links, proofs, and all that guests said. Frames and originals are not touched. */
+    public function remove(Request $request, Gallery $gallery, Publishing $publishing): RedirectResponse
+    {
+        $request->validate(['sure' => ['accepted']], ['sure.accepted' => 'Tick that what guests said may go as well.']);
+        $publishing->remove($gallery);
+
+        return redirect()->route('proof.show', $gallery->shoot)->with('said', "“{$gallery->title}” is removed. Frames and originals are not touched.");
     }
 
     public function again(Gallery $gallery, Publishing $publishing): RedirectResponse

@@ -32,6 +32,7 @@ trait SaysShare
             'password' => ['nullable', 'string', 'min:'.SharePassword::LEAST, 'max:100'],
             'ends_on' => ['nullable', 'date_format:Y-m-d', 'after_or_equal:today'],
             'people' => ['nullable', 'string', 'max:40000'],
+            'message' => ['nullable', 'string', 'max:4000'],
             'guest_email' => ['nullable', 'email', 'max:255'],
         ];
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Proof\Http;
 
 use App\Proof\Choosing;
+use App\Proof\CountChoices;
 use App\Proof\Gallery;
 use App\Proof\Guest;
 use App\Proof\Mailing;
@@ -21,7 +22,7 @@ final class SharesController
         $facts = $request->facts();
         $people = $request->people();
         $share = DB::transaction(function () use ($request, $gallery, $rights, $facts, $people): Share {
-            $share = Share::open($gallery, $rights, [...$facts, 'is_marked' => $request->boolean('is_marked') && $gallery->watermark() !== null]);
+            $share = Share::open($gallery, $rights, [...$facts, 'message' => $request->string('message')->toString(), 'is_marked' => $request->boolean('is_marked') && $gallery->watermark() !== null]);
             foreach ($people as $person) {
                 Guest::named($share, $person['name'], $person['email']);
             }
@@ -35,6 +36,33 @@ final class SharesController
         }
 
         return redirect()->route('proof.links', $gallery)->with('said', "The link for {$share->name} works".($people === [] ? '.' : ', and '.count($people).(count($people) === 1 ? ' person has' : ' people have').' been invited.'));
+    }
+
+    /** What those who come by it may do, until when, what they read, and by which password. */
+    public function update(ShareRequest $request, Share $share): RedirectResponse
+    {
+        $facts = $request->facts();
+        $password = match (true) {
+            $request->boolean('no_password') => ['password' => null],
+            $facts['password'] !== null => ['password' => $facts['password']],
+            default => [],
+        };
+        $share->update([
+            'name' => $request->filled('share') ? $facts['name'] : $share->name, 'message' => $request->string('message')->toString(), 'rights' => $request->rights()->toArray(), 'ends_on' => $facts['ends_on'],
+            ...($request->has('is_marked') ? ['is_marked' => $request->boolean('is_marked') && $share->gallery->watermark() !== null] : []), ...$password,
+        ]);
+
+        return redirect()->route('proof.links', $share->gallery)->with('said', "The link for {$share->name} is changed. Who has it already goes by it from now on.");
+    }
+
+    /** The link, its guests, and what they said. */
+    public function remove(Share $share): RedirectResponse
+    {
+        $share->door()->close();
+        $share->delete();
+        CountChoices::soon($share->gallery_id);
+
+        return redirect()->route('proof.links', $share->gallery)->with('said', "The link for {$share->name} is removed, with what was said by it.");
     }
 
     public function withdraw(Share $share): RedirectResponse

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Studio\Http;
 
+use App\Studio\Echoed;
 use Closure;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
+use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\HttpFoundation\Response;
 
 /**
@@ -35,7 +37,23 @@ final class SoundInput
             }
         }
 
+        self::plain($request->request);
+
         return $next($request);
+    }
+
+    /**
+     * Without the isolation that a page has put around names.
+     *
+     * @param  InputBag<bool|float|int|string|null>  $input
+     */
+    private static function plain(InputBag $input): void
+    {
+        $fields = $input->all();
+        array_walk_recursive($fields, function (mixed &$value): void {
+            $value = is_string($value) ? Echoed::plain($value) : $value;
+        });
+        $input->replace($fields);
     }
 
     private static function problem(string|int $name, mixed $value): ?string

@@ -98,6 +98,16 @@ final readonly class Size
         return [max(1, (int) round($width * $scale)), max(1, (int) round($height * $scale))];
     }
 
+    /**
+     * Whether a picture has fewer pixels than are asked for: it is enlarged then, or stays smaller.
+     *
+     * @param  int  $width  pixels of the picture as it stands upright
+     */
+    public function isTooLargeFor(int $width, int $height): bool
+    {
+        return $this->rule !== SizeRule::Percent && $this->scale($width, $height) > 1.0;
+    }
+
     public function inWords(): string
     {
         $number = fn (float $value): string => rtrim(rtrim(number_format($value, 2), '0'), '.');

@@ -39,11 +39,11 @@ export class Draw {
         return this.#tool;
     }
 
-    /** Another picture, with nothing drawn. */
-    lay(frame) {
+    /** Another picture, with what was drawn on it and not sent. */
+    lay(frame, marks) {
         if (this.#frame !== frame) {
             this.#frame = frame;
-            this.#marks = [];
+            this.#marks = marks;
             this.#begun = null;
         }
         this.#svg.setAttribute('viewBox', `0 0 ${frame.width} ${frame.height}`);

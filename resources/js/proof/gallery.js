@@ -34,6 +34,7 @@ const saidOf = (frame) => comments.filter((comment) => comment.number === frame.
 const meets = (frame) => filter === 'all' || (filter === 'chosen' && isChosen(frame)) || (filter === 'not' && !anyList(frame)) || (filter === 'said' && saidOf(frame).length > 0);
 
 const acts = {
+    place: base,
     can: { get choose() { return lists.length > 0; } },
     get lists() { return lists; },
     get isSent() { return isSent; },
@@ -72,7 +73,8 @@ function choose(frame, name = list?.name) {
     const numbers = chosen.get(name) ?? new Set();
     const isOn = !numbers.has(frame.number);
     if (isOn && own.most !== null && standing(own) >= own.most) {
-        tell(`${own.most} are chosen${lists.length > 1 ? ` for “${name}”` : ''}, and no more can be. Let one go first.`);
+        tell(`${own.most} are chosen${lists.length > 1 ? ` for “${name}”` : ''}, and no more can be. Remove one first.`);
+        grid.refuse(frame, `${own.most} of ${own.most} chosen`);
 
         return;
     }

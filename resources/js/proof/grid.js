@@ -4,6 +4,8 @@ import { element } from '../studio/shapes.js';
 const GAP = 10;
 const NEAR = 800;
 const HEAD = 54;
+/** Milliseconds for which it is said that a picture cannot be chosen. */
+const REFUSED = 4000;
 
 export class Grid {
     #box;
@@ -92,6 +94,20 @@ export class Grid {
             const made = this.#tile(box);
             old.replaceWith(made);
             focused && made.querySelector(`.${focused.split(' ')[0]}`)?.focus();
+        }
+    }
+
+    /** Says on a picture why it is not chosen, where the eye is. */
+    refuse(frame, words) {
+        const tile = this.#box.querySelector(`.proof[data-number="${frame.number}"]`);
+        if (tile) {
+            tile.querySelector('.refused')?.remove();
+            const note = document.createElement('p');
+            note.className = 'refused';
+            note.setAttribute('role', 'alert');
+            note.textContent = words;
+            tile.append(note);
+            setTimeout(() => note.remove(), REFUSED);
         }
     }
 

@@ -1,5 +1,6 @@
 /** One picture large, or two side by side: turning, choosing, rating, what is said of it, drawing on it. */
 import { Draw } from './draw.js';
+import { Drafts } from './drafts.js';
 
 const SWIPE = 50;
 
@@ -11,6 +12,9 @@ export class Large {
     #beside = false;
     #draw = null;
     #touched = null;
+    #drafts;
+    /** Number of the picture whose comment stands in the field. */
+    #written = null;
 
     /**
      * @param acts what the gallery knows and does: chosen, choose, rating, rate, comments, comment, lists, list, can
@@ -18,6 +22,7 @@ export class Large {
     constructor(dialog, acts) {
         this.#dialog = dialog;
         this.#acts = acts;
+        this.#drafts = new Drafts(acts.place);
         const on = (name, act) => this.$(name)?.addEventListener('click', act);
         // After a click the space bar is to choose, not to turn again.
         on('back', (event) => { this.turn(-1); event.detail && this.#view.focus(); });
@@ -34,8 +39,9 @@ export class Large {
             this.#touched = null;
         });
         this.$('form')?.addEventListener('submit', (event) => this.#say(event));
+        this.#field?.addEventListener('input', () => this.#drafts.keep(this.frame.number, { text: this.#field.value }));
         if (this.$('tools')) {
-            this.#draw = new Draw(this.$('drawing'), () => this.#tools(), () => this.#word());
+            this.#draw = new Draw(this.$('drawing'), () => { this.#drafts.keep(this.frame.number, { marks: this.#draw.marks }); this.#tools(); }, () => this.#word());
             for (const button of this.$('tools').querySelectorAll('[data-tool]')) {
                 button.addEventListener('click', () => { this.#draw.take(this.#draw.tool === button.dataset.tool ? null : button.dataset.tool); this.#tools(); });
             }
@@ -50,6 +56,10 @@ export class Large {
 
     get #view() {
         return this.#dialog.querySelector('.view');
+    }
+
+    get #field() {
+        return this.$('form')?.elements.text ?? null;
     }
 
     get frame() {
@@ -124,9 +134,15 @@ export class Large {
             download.href = this.#acts.download(frame);
             download.hidden = frame.isGone;
         }
+        const draft = this.#drafts.of(frame.number);
         if (this.#draw) {
-            this.#draw.lay(frame);
+            this.#draw.lay(frame, draft.marks);
             this.#tools();
+        }
+        if (this.#field && this.#written !== frame.number) {
+            // What was begun on another picture stays with that one.
+            this.#written = frame.number;
+            this.#field.value = draft.text;
         }
     }
 
@@ -288,6 +304,7 @@ export class Large {
             this.#acts.comment(this.frame, field.value.trim(), marks.length > 0 ? marks : null);
             field.value = '';
             this.#draw?.clear();
+            this.#drafts.forget(this.frame.number);
             this.show();
         }
     }

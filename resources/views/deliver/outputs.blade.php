@@ -18,7 +18,7 @@
         </form>
         @if($task)
         <div class="panel stack" data-run-task>
-            @if($task->isUnderWay())@include('studio.task', ['task' => $task])@else<p><span class="strong">Last run:</span> {{ number_format($task->done) }} of {{ number_format($task->total) }} frames, {{ $task->state->value }}.</p>@endif
+            @if($task->isUnderWay())@include('studio.task', ['task' => $task])@else<p><span class="strong">Last run:</span> {{ number_format($task->done) }} of {{ number_format($task->total) }} frames, {{ $task->state->value }}.</p><form method="post" action="{{ route('deliver.run.remove', (int) substr($task->subject, 8)) }}">@csrf<button class="btn-word small">Remove this run</button></form>@endif
             @if($task->problem)<p class="danger">{{ $task->problem }}</p>@endif
         </div>
         @endif

@@ -5,10 +5,6 @@
     <input class="form-control @error('title') is-invalid @enderror" id="title" name="title" value="{{ old('title', $gallery?->title ?? $shoot->name) }}" maxlength="120">
     <x-problem of="title"/>
 </div>
-<div>
-    <label class="form-label" for="message">Message to the guest</label>
-    <textarea class="form-control" id="message" name="message" rows="3">{{ old('message', $gallery?->message ?? 'Please choose the pictures you would like to have.') }}</textarea>
-</div>
 <div><label class="form-label" for="sectioning">Parted</label>
     <select class="form-select" id="sectioning" name="sectioning">@foreach(Kanpai\Core\Proof\Sectioning::cases() as $one)<option value="{{ $one->value }}" @selected(old('sectioning', $gallery?->sectioning->value ?? 'none') === $one->value)>{{ $one->inWords() }}</option>@endforeach</select></div>
 <details class="field-group" @if($errors->hasAny(['mark_kind', 'mark_size', 'mark_opacity', 'watermark'])) open @endif>

@@ -9,7 +9,7 @@
             @if($studio->mark_path)<img class="studio-mark" src="{{ App\Studio\PictureAddress::of($studio->mark_path) }}" alt="{{ $studio->name }}">@endif
             <h1>{{ $gallery->title }}</h1>
             <p class="quiet">{{ $studio->name }}@if($share->ends_on) · open until {{ $share->ends_on->format('j F') }}@endif</p>
-            @if($gallery->message)<p class="guest-message">{!! nl2br(e($gallery->message)) !!}</p>@endif
+            @if($share->words() !== '')<p class="guest-message">{!! nl2br(e($share->words())) !!}</p>@endif
             @if(session('said'))<p class="said mt-2" role="status">{{ session('said') }}</p>@endif
             @if($sent)<p class="said mt-2" role="status">Thank you, {{ $sent->name }}. Your selection was sent on {{ $sent->sent_at->setTimezone($gallery->shoot->zone)->format('j F, H:i') }}, and is with the studio now. If you want to change something, ask it to open the selection again.</p>@endif
             <p class="danger mt-2" data-offline role="status" hidden></p>

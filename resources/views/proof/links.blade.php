@@ -20,6 +20,12 @@
                             @endforeach
                         </ul>
                         @endif
+                        <details class="field-group" @if(old('which') === (string) $share->id) open @endif><summary class="small">Change what it allows and says</summary>
+                            <form method="post" action="{{ route('proof.shares.update', $share) }}" class="stack narrow">@csrf<input type="hidden" name="which" value="{{ $share->id }}">
+                                @include('proof.share-change', ['share' => $share])
+                                <button class="btn btn-ink">Save</button></form>
+                            <form method="post" action="{{ route('proof.shares.remove', $share) }}" class="mt-2">@csrf<p class="small quiet">With the link go {{ $share->guests->count() }} {{ Str::plural('guest', $share->guests->count()) }} and what they chose and said. To keep that, withdraw the link instead.</p><button class="btn-word small danger">Remove the link</button></form>
+                        </details>
                         <details><summary class="small">Invite people</summary><form method="post" action="{{ route('proof.invite', $share) }}" class="stack narrow">@csrf<label class="visually-hidden" for="people-{{ $share->id }}">People, one in a line</label><textarea class="form-control" id="people-{{ $share->id }}" name="people" rows="2" placeholder="Ada Fenn &lt;ada@saltmarsh.example&gt;"></textarea><button class="btn btn-ink">Mail each a link of their own</button></form></details>
                     </article>
                 @endforeach
@@ -33,13 +39,23 @@
             <button class="btn btn-ink">Open the link</button>
         </form>
     </section>
+    <div>
     <form method="post" action="{{ route('proof.update', $gallery) }}" class="panel stack">
         @csrf
         <h2>How it looks</h2>
         @include('proof.gallery-fields')
         <div><label class="form-label" for="cover_id">Cover</label><select class="form-select" id="cover_id" name="cover_id"><option value="">none</option>@foreach($frames as $frame)<option value="{{ $frame->frame_id }}" @selected((int) old('cover_id', $gallery->cover_id) === $frame->frame_id)>{{ str_pad((string) $frame->number, 3, '0', STR_PAD_LEFT) }} {{ $frame->frame->name }}</option>@endforeach</select></div>
-        <button class="btn btn-ink">Show it so</button>
+        <button class="btn btn-ink">Save</button>
         <p class="small quiet">Another watermark makes {{ number_format($total) }} proofs anew. What guests said stays.</p>
     </form>
+    <form method="post" action="{{ route('proof.remove', $gallery) }}" class="panel stack">
+        @csrf
+        <h2>Remove the gallery</h2>
+        <p class="small">Its {{ $shares->count() }} {{ Str::plural('link', $shares->count()) }} end at once. What guests chose and said goes with it; selections that were delivered stay delivered. Frames and originals are not touched.</p>
+        <label><input class="form-check-input" type="checkbox" name="sure" value="1"> what guests said may go</label>
+        <x-problem of="sure"/>
+        <button class="btn btn-line">Remove “{{ $gallery->title }}”</button>
+    </form>
+    </div>
 </div>
 @endsection

@@ -2,7 +2,7 @@
 {!! $guest->name !!},
 
 @endif
-{!! $gallery->message !!}
+{!! $share->words() !!}
 
 Your pictures: {!! $guest->address() !!}
 

@@ -1,4 +1,9 @@
-{{-- What those who come by a link may do, until when, and who they are. --}}
+{{-- What those who come by a link read, what they may do, until when, and who they are. --}}
+<div>
+    <label class="form-label" for="message">Message to them</label>
+    <textarea class="form-control @error('message') is-invalid @enderror" id="message" name="message" rows="3">{{ old('message', $message ?? '') }}</textarea>
+    <x-problem of="message"/>
+</div>
 <details class="field-group" open>
     <summary>What guests may do</summary>
     <div class="stack">

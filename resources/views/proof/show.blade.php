@@ -44,7 +44,7 @@
             <select class="form-select @error('everywhere') is-invalid @enderror" id="everywhere" name="everywhere"><option value="">only frames of this shoot</option>@foreach($sets->whereNull('shoot_id') as $set)<option value="{{ $set->id }}" @selected((int) old('everywhere') === $set->id)>{{ $set->name }}, from all shoots</option>@endforeach</select><x-problem of="everywhere"/></div>
         @endif
         @include('proof.gallery-fields', ['gallery' => null])
-        @include('proof.share-fields')
+        @include('proof.share-fields', ['message' => 'Please choose the pictures you would like to have.'])
         <button class="btn btn-next" @disabled($meant === 0 && $sets->whereNull('shoot_id')->isEmpty() && ! old('live'))>Publish {{ number_format($meant) }} {{ Str::plural('frame', $meant) }}</button>
         @if($meant === 0)<p>No frame meets this filter. <a href="{{ route('cull.show', $shoot) }}">Keep some frames first</a></p>@endif
     </form>
