@@ -33,6 +33,7 @@ return [
     'pictures' => env('KANPAI_PICTURES', storage_path('pictures')),
     'arrivals' => env('KANPAI_ARRIVALS', storage_path('arrivals')),
     'outputs' => env('KANPAI_OUTPUTS', storage_path('outputs')),
+    'nginx_pid' => env('KANPAI_NGINX_PID', storage_path('run/nginx.pid')),
     // What nginx sent of deliveries, a line for each fetch.
     'fetch_log' => env('KANPAI_FETCH_LOG', storage_path('log/fetched.log')),
     'deliveries' => env('KANPAI_DELIVERIES', storage_path('deliveries')),

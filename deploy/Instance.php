@@ -51,14 +51,16 @@ final class Instance
             }
         }
         $secret = fn (): string => bin2hex(random_bytes(24));
+        // The address that was given stays; a port of our own that somebody has taken meanwhile is chosen anew.
         $web = $port ?? (int) ($this->settings['KANPAI_PORT'] ?? self::freePort($this->name === 'main' ? 8480 : 8580));
+        $database = (int) ($this->settings['DB_PORT'] ?? 0);
+        $this->settings['DB_PORT'] = (string) ($database > 0 && self::isFree($database) ? $database : self::freePort($this->name === 'main' ? 33480 : 33580));
         $this->settings = [
             'APP_NAME' => 'Kanpai',
             'APP_ENV' => $this->name === 'main' ? 'production' : 'testing',
             'APP_KEY' => 'base64:'.base64_encode(random_bytes(32)),
             'APP_DEBUG' => 'false',
             'DB_PASSWORD' => $secret(),
-            'DB_PORT' => (string) self::freePort($this->name === 'main' ? 33480 : 33580),
             'KANPAI_PICTURE_SECRET' => $secret(),
             'KANPAI_ROOT_PASSWORD' => $secret(),
             // In tests each studio is a new one, and all of them read the same rack.
@@ -125,14 +127,18 @@ final class Instance
     public static function freePort(int $from): int
     {
         for ($port = $from; $port < $from + 100; $port++) {
-            $server = @stream_socket_server("tcp://127.0.0.1:{$port}");
-            if ($server !== false) {
-                fclose($server);
-
+            if (self::isFree($port)) {
                 return $port;
             }
         }
         throw new Failure("No free port between {$from} and ".($from + 99).' on loopback. Choose one with --port.');
+    }
+
+    public static function isFree(int $port): bool
+    {
+        $server = @stream_socket_server("tcp://127.0.0.1:{$port}");
+
+        return $server !== false && fclose($server);
     }
 
     /** @return array<string, string> */

@@ -14,6 +14,8 @@ use Illuminate\Support\Facades\Route;
 Route::middleware('auth')->group(function (): void {
     Route::get('/shoots/{shoot}/ingest', [IngestController::class, 'show'])->name('ingest.show');
     Route::post('/shoots/{shoot}/cards', [IngestController::class, 'read'])->name('ingest.read');
+    Route::post('/shoots/{shoot}/cards/all', [IngestController::class, 'readAll'])->name('ingest.read-all');
+    Route::post('/cards/{card}/remove', [IngestController::class, 'remove'])->name('ingest.remove');
     Route::post('/cards/{card}/copy', [IngestController::class, 'copy'])->name('ingest.copy');
     Route::post('/cards/{card}/shooter', [IngestController::class, 'shooter'])->name('ingest.shooter');
     Route::post('/cards/{card}/prove', [IngestController::class, 'prove'])->name('ingest.prove');

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Studio\Http\FirstStartController;
 use App\Studio\Http\OutboxController;
 use App\Studio\Http\ShootsController;
 use App\Studio\Http\SignInController;
@@ -11,6 +12,8 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Support\Facades\Route;
 
 Route::middleware('guest')->group(function (): void {
+    Route::get('/first-start', [FirstStartController::class, 'create'])->name('first-start');
+    Route::post('/first-start', [FirstStartController::class, 'store'])->middleware('throttle:sign-in');
     Route::get('/sign-in', [SignInController::class, 'create'])->name('login');
     Route::post('/sign-in', [SignInController::class, 'store'])->middleware('throttle:sign-in');
 });

@@ -45,6 +45,12 @@ final class Batch extends Model
 
     protected $casts = ['edit' => 'array', 'filter' => 'array'];
 
+    /** Deletes what was looked over and never done. */
+    public static function tidy(): void
+    {
+        self::query()->where('state', 'drafted')->where('created_at', '<', now()->subDays(2))->delete();
+    }
+
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo
     {

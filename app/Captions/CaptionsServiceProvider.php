@@ -6,6 +6,7 @@ namespace App\Captions;
 
 use App\Clocks\ClockSet;
 use App\Ingest\CardRead;
+use Illuminate\Console\Scheduling\Schedule;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
@@ -14,6 +15,7 @@ final class CaptionsServiceProvider extends ServiceProvider
 {
     public function boot(): void
     {
+        $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->call(fn () => Batch::tidy())->daily());
         // Sidecars carry the corrected time, so they are behind once a clock was set.
         Event::listen(function (ClockSet $event): void {
             DB::update('UPDATE captions JOIN frames ON frames.id = captions.frame_id SET captions.written_at = NULL WHERE captions.shoot_id = ? AND frames.body_id = ?', [$event->shoot->id, $event->body]);

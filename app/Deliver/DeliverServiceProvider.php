@@ -24,5 +24,6 @@ final class DeliverServiceProvider extends ServiceProvider
         });
         $this->commands([LookIntoFolders::class]);
         $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->command('kanpai:look')->everyMinute());
+        $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->call(fn () => app(Receipts::class)->turn())->daily());
     }
 }

@@ -24,6 +24,9 @@ final class Receipts
     /** Bytes read at a time. */
     private const PIECE = 1 << 20;
 
+    /** Bytes of the log after which a new one is begun. */
+    private const LARGEST = 1 << 22;
+
     public function opened(Recipient $recipient, Request $request): void
     {
         $recipient->receipts()->create(['delivery_id' => $recipient->delivery_id, 'kind' => 'opened', 'agent' => self::agent($request), 'at' => now()]);
@@ -64,6 +67,35 @@ final class Receipts
     public function collect(): void
     {
         $log = (string) config('kanpai.fetch_log');
+        self::read("{$log}.old", $this->take(...));
+        self::read($log, $this->take(...));
+    }
+
+    /**
+     * Begins a new log where the old one has grown large, and deletes the one before. It may be killed at any line: what
+     * is read twice changes nothing.
+     */
+    public function turn(int $largest = self::LARGEST): void
+    {
+        $log = (string) config('kanpai.fetch_log');
+        clearstatcache();
+        if (! is_file($log) || filesize($log) < $largest) {
+            return;
+        }
+        $this->collect();
+        @unlink("{$log}.old.read");
+        rename($log, "{$log}.old");
+        @rename("{$log}.read", "{$log}.old.read");
+        $nginx = (int) @file_get_contents((string) config('kanpai.nginx_pid'));
+        if ($nginx > 1) {
+            // nginx opens its logs anew; until then its lines go to the old one.
+            posix_kill($nginx, SIGUSR1);
+        }
+    }
+
+    /** @param  callable(string): void  $take */
+    private static function read(string $log, callable $take): void
+    {
         $mark = "{$log}.read";
         $file = @fopen($log, 'rb');
         if ($file === false) {
@@ -79,7 +111,7 @@ final class Receipts
             $lines = explode("\n", $rest.$bytes);
             // The last line may be just being written.
             $rest = (string) array_pop($lines);
-            array_map($this->take(...), $lines);
+            array_map($take, $lines);
             $at += strlen($bytes);
         }
         fclose($file);

@@ -23,7 +23,7 @@ final class Welcome extends Command
                 $this->line('As a guest        '.$share->address());
             }
         } elseif (Member::query()->doesntExist()) {
-            $this->line('Open your studio  php artisan kanpai:studio "Name of the studio" "Your name" you@mail.example "a password"');
+            $this->line('Open your studio  '.url('/first-start'));
         }
 
         return self::SUCCESS;

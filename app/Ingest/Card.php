@@ -27,6 +27,7 @@ use Kanpai\Core\Card\CardSafety;
  * @property string $signature
  * @property string $shooter
  * @property string $volume what tells the card's file system from others; empty where nothing does
+ * @property bool $is_copied_at_once whether it is copied as soon as it is read
  * @property bool $is_uploaded whether it came through a browser
  * @property int|null $upload_link_id
  * @property CardState $state
@@ -44,7 +45,7 @@ final class Card extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['state' => CardState::class, 'read_at' => 'immutable_datetime', 'safe_at' => 'immutable_datetime', 'is_uploaded' => 'bool', 'left_out' => 'array'];
+    protected $casts = ['state' => CardState::class, 'read_at' => 'immutable_datetime', 'safe_at' => 'immutable_datetime', 'is_uploaded' => 'bool', 'left_out' => 'array', 'is_copied_at_once' => 'bool'];
 
     protected $attributes = ['left_out' => '[]'];
 

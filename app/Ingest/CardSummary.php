@@ -80,6 +80,12 @@ final readonly class CardSummary
         return $this->card->state->isRead() && $this->lacking !== [] && $this->underWay('copy') === null;
     }
 
+    /** Whether nothing of it was copied, and nobody is at it. */
+    public function canBeTakenOut(): bool
+    {
+        return $this->lastProved === null && array_filter($this->tasks, fn (Task $task): bool => $task->kind !== 'previews' && $task->isUnderWay()) === [];
+    }
+
     /** What the button for copying says. */
     public function copyInWords(int $places): string
     {

@@ -29,6 +29,12 @@ final class CopyCard extends WorkInTurns
     /** @var array<string, UnableToCopy> place => why it failed */
     private array $failed = [];
 
+    public static function start(Card $card): void
+    {
+        $task = Task::open($card->shoot, 'copy', $card->subject(), "Copying card {$card->number}", 'bytes', $card->bytes);
+        self::dispatch($task->id)->onQueue('default');
+    }
+
     protected function turn(Task $task): bool
     {
         $card = Card::query()->with('shoot.studio')->findOrFail((int) substr($task->subject, 5));

@@ -6,6 +6,7 @@ namespace App\Ingest;
 
 use App\Ingest\Upload\Announcing;
 use App\Ingest\Upload\FileArrived;
+use Illuminate\Console\Scheduling\Schedule;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\View;
 use Illuminate\Support\ServiceProvider;
@@ -29,5 +30,7 @@ final class IngestServiceProvider extends ServiceProvider
             }
         });
         View::composer('studio.day-line', DayLineComposer::class);
+        Event::listen(fn (CardRead $event) => CopyAtOnce::of($event->card->refresh()));
+        $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->call(fn () => app(RemoveCard::class)->abandoned())->daily());
     }
 }

@@ -18,18 +18,21 @@ final class Reading
 
     /**
      * @param  string  $path  of the slot, as `Slots::path` gives it
+     * @param  array<string, mixed>  $facts  what is to be kept of the card beside that
      *
      * @throws UnusableSlot
      */
-    public function begin(Shoot $shoot, string $path): Card
+    public function begin(Shoot $shoot, string $path, array $facts = []): Card
     {
         $files = $this->slots->files($path);
         $volume = Slots::volume($path);
-        $card = DB::transaction(function () use ($shoot, $path, $files, $volume): Card {
+        $card = DB::transaction(function () use ($shoot, $path, $files, $volume, $facts): Card {
             Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
             // A reading that was stopped goes on where it was.
             $begun = Card::query()->where(['shoot_id' => $shoot->id, 'slot' => $path, 'state' => CardState::Reading])->first();
             if ($begun !== null) {
+                $begun->update($facts);
+
                 return $begun;
             }
             $known = $this->known->find($shoot, $files);
@@ -40,7 +43,7 @@ final class Reading
                 return $known->card;
             }
 
-            return self::card($shoot, ['slot' => $path, 'volume' => $volume, 'name' => basename($path), 'state' => CardState::Reading]);
+            return self::card($shoot, ['slot' => $path, 'volume' => $volume, 'name' => basename($path), 'state' => CardState::Reading, ...$facts]);
         });
         $this->queue($card);
 

@@ -17,7 +17,11 @@ final class SlotsOfShoot
     /** @return list<array{slot: string, name: string, contents: string, known: string, action: string, isNew: bool}> */
     public function of(Shoot $shoot): array
     {
-        return array_map(fn (array $slot): array => $this->slot($shoot, $slot), $this->slots->all($shoot->studio_id));
+        $slots = array_map(fn (array $slot): array => $this->slot($shoot, $slot), $this->slots->all($shoot->studio_id));
+        // What is to be done comes first.
+        usort($slots, fn (array $a, array $b): int => [$b['isNew'], $b['action'] !== '', $a['name']] <=> [$a['isNew'], $a['action'] !== '', $b['name']]);
+
+        return $slots;
     }
 
     /**
@@ -26,7 +30,14 @@ final class SlotsOfShoot
      */
     private function slot(Shoot $shoot, array $slot): array
     {
-        $files = $this->slots->files($slot['path']);
+        try {
+            $files = $this->slots->files($slot['path']);
+        } catch (UnusableSlot $reason) {
+            return ['slot' => $slot['slot'], 'name' => $slot['name'], 'contents' => '', 'known' => $reason->getMessage(), 'action' => '', 'isNew' => false];
+        }
+        if ($files === []) {
+            return ['slot' => $slot['slot'], 'name' => $slot['name'], 'contents' => '', 'known' => 'nothing is on it', 'action' => '', 'isNew' => false];
+        }
         $recognised = $this->known->find($shoot, $files);
         $frames = $recognised === null ? count((new FrameGrouping)->group(array_column($files, 'path'))['frames']) : 0;
         $volume = Slots::volume($slot['path']);

@@ -23,6 +23,9 @@ final class FullSize
     /** Where it was, and which body and lens it was taken with, to the number. */
     private const PRIVATE = ['GPS:all', 'XMP-exif:GPS*', 'SerialNumber', 'InternalSerialNumber', 'LensSerialNumber', 'BodySerialNumber', 'ImageUniqueID', 'MakerNotes:all'];
 
+    /** Days. */
+    public const KEPT = 30;
+
     /** Seconds for which nobody tries again what could not be made. */
     private const REST = 300;
 

@@ -33,6 +33,7 @@ final class ProofServiceProvider extends ServiceProvider
         Event::listen(fn (PicturesMade $event) => $this->follow($event->card->shoot_id));
         $this->commands([Remind::class]);
         $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->command('kanpai:remind')->dailyAt('09:00'));
+        $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->call(fn () => FullSize::tidy(now()->subDays(FullSize::KEPT)->getTimestamp()))->daily());
     }
 
     private function follow(int $shoot): void

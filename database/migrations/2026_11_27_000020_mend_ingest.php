@@ -13,6 +13,8 @@ return new class extends Migration
         Schema::table('cards', function (Blueprint $table): void {
             // Paths on the card that are not copied.
             $table->json('left_out')->default('[]');
+            // Whether it is copied as soon as it is read.
+            $table->boolean('is_copied_at_once')->default(false);
         });
         Schema::table('shares', function (Blueprint $table): void {
             // What whoever comes by this link reads first; null for what the gallery says to all.

@@ -37,8 +37,9 @@ final class Up
         $services->stopAll();
         (new Packages($this->console, forTests: false))->install();
         $dependencies->prepare();
-        if ($port !== null && ! $this->isFree($port)) {
-            throw new Failure("Port {$port} is taken by another program. Choose another with --port.");
+        $address = $port ?? ($instance->exists() ? $instance->port() : null);
+        if ($address !== null && ! Instance::isFree($address)) {
+            throw new Failure("Port {$address} is taken by another program. Stop that program, or choose another port with --port.");
         }
         $instance->prepare($port);
         $services->startDatabase();
@@ -49,13 +50,6 @@ final class Up
         $instance->setRelease($dependencies->release());
 
         return $this->ready($instance, $options);
-    }
-
-    private function isFree(int $port): bool
-    {
-        $server = @stream_socket_server("tcp://127.0.0.1:{$port}");
-
-        return $server !== false && fclose($server);
     }
 
     private function ready(Instance $instance, Options $options): int

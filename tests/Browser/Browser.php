@@ -35,7 +35,7 @@ final class Browser
         if ($downloads !== '') {
             $options->setExperimentalOption('prefs', ['download.default_directory' => $downloads, 'download.prompt_for_download' => false]);
         }
-        $web = RemoteWebDriver::create('http://127.0.0.1:'.self::$port, DesiredCapabilities::chrome()->setCapability(ChromeOptions::CAPABILITY, $options), 30_000, 120_000);
+        $web = RemoteWebDriver::create('http://127.0.0.1:'.self::$port, DesiredCapabilities::chrome()->setCapability(ChromeOptions::CAPABILITY, $options)->setCapability('unhandledPromptBehavior', 'accept'), 30_000, 120_000);
         // The window counts its frame; the page is to be as large as asked.
         $inner = $web->executeScript('return [window.innerWidth, window.innerHeight]');
         $web->manage()->window()->setSize(new WebDriverDimension(2 * $width - (int) $inner[0], 2 * $height - (int) $inner[1]));

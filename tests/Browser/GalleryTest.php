@@ -107,12 +107,38 @@ final class GalleryTest extends TestCase
         $desk->until(fn (): bool => str_contains($desk->text('[data-grid]'), 'calmer'), 'the grid does not show the comment');
     }
 
+    public function test_what_is_begun_stays_with_its_picture_over_a_reload(): void
+    {
+        $desk = self::atTheDesk();
+        $desk->click('.proof .open')->find('dialog[open]');
+        $place = $desk->text('[data-place]');
+        $desk->fill('#text', 'half a thought')->click("[data-tool='circle']");
+        (new WebDriverActions($desk->web))->moveToElement($desk->find('[data-drawing]'), -40, -30)->clickAndHold()->moveByOffset(60, 40)->release()->perform();
+        $desk->click("[data-tool='circle']")->click('[data-on]');
+        // On the next picture nothing of it is in the way.
+        self::assertSame(['', 0], [$desk->script("return document.querySelector('#text').value"), count($desk->web->findElements(WebDriverBy::cssSelector('[data-drawing] ellipse')))]);
+        $desk->fill('#text', 'another');
+        $desk->web->navigate()->refresh();
+        $desk->find('[data-gallery][data-ready]');
+        $desk->click('.proof .open')->find('dialog[open]');
+        self::assertSame($place, $desk->text('[data-place]'));
+        self::assertSame(['half a thought', 2], [$desk->script("return document.querySelector('#text').value"), count($desk->web->findElements(WebDriverBy::cssSelector('[data-drawing] ellipse')))]);
+        $desk->click('[data-on]');
+        self::assertSame('another', $desk->script("return document.querySelector('#text').value"));
+        foreach ([1, 2] as $_) {
+            $desk->script("const text = document.querySelector('#text'); text.value = ''; text.dispatchEvent(new Event('input'))");
+            $desk->click('[data-back]');
+        }
+        $desk->click('[data-undraw]')->click('[data-close]');
+    }
+
     public function test_no_more_than_agreed_and_two_side_by_side(): void
     {
         $desk = self::atTheDesk();
         $desk->click("[data-chooses='4']");
         $this->counted($desk, '4');
         $desk->click("[data-chooses='5']")->see('no more can be');
+        self::assertStringContainsString('4 of 4 chosen', $desk->text('.proof[data-number="5"] .refused'));
         $this->counted($desk, '4');
         $desk->click("[data-chooses='4']");
         $this->counted($desk, '3');

@@ -102,7 +102,7 @@ final class IngestTest extends TestCase
         $studio->visit('/shoots/'.self::$shoot.'/ingest');
         self::assertStringContainsString('Go on copying', $studio->text("[data-copy='mara-wide']"));
         $studio->click("[data-copy='mara-wide']")->find("[data-card='mara-wide'][data-state='chosen']", 60);
-        self::assertStringContainsString('were left out and stand on the card alone', $studio->text("[data-card='mara-wide']"));
+        self::assertStringContainsString('were left out or have fewer verified copies', $studio->text("[data-card='mara-wide']"));
 
         // The rest as well.
         $studio->visit($chooser)->find('[data-choose][data-ready]', 30);
@@ -112,7 +112,7 @@ final class IngestTest extends TestCase
         $studio->click('[data-tick]');
         self::assertSame('54 of 54', self::ticked());
         $studio->click('[data-copy]')->find("[data-card='mara-wide'][data-state='safe']", 60);
-        self::assertStringContainsString('Safe to format: all 54 files stand in 2 places', $studio->text("[data-card='mara-wide']"));
+        self::assertStringContainsString('Safe to format: all 54 files have verified copies in 2 places', $studio->text("[data-card='mara-wide']"));
         self::assertSame([], $studio->complaints());
     }
 

@@ -304,6 +304,20 @@ final class DeliveriesTest extends FeatureTestCase
         file_put_contents("{$this->folder}/fetched.log", 'short');
         app(Receipts::class)->collect();
         self::assertSame($before, \App\Deliver\Receipt::query()->orderBy('id')->get()->toArray());
+        // A new log is begun once it is large; what nginx still writes to the old one is taken over as well.
+        $fetched = $ada->receipts()->where('kind', 'fetched')->get()->last() ?? self::fail('no receipt');
+        $fetched->update(['ended_at' => null, 'sent_bytes' => null]);
+        file_put_contents("{$this->folder}/fetched.log", str_repeat("999999 5 200 OK 1.0\n", 100));
+        app(Receipts::class)->turn(100_000);
+        self::assertFileDoesNotExist("{$this->folder}/fetched.log.old");
+        app(Receipts::class)->turn(1_000);
+        self::assertFileDoesNotExist("{$this->folder}/fetched.log");
+        file_put_contents("{$this->folder}/fetched.log.old", "{$fetched->id} 7 206  1.0\n", FILE_APPEND);
+        file_put_contents("{$this->folder}/fetched.log", "999999 5 200 OK 1.0\n");
+        app(Receipts::class)->collect();
+        self::assertSame(7, $fetched->refresh()->sent_bytes);
+        app(Receipts::class)->turn(1);
+        self::assertSame("999999 5 200 OK 1.0\n", file_get_contents("{$this->folder}/fetched.log.old"), 'one old log is kept');
     }
 
     public function test_each_file_is_fetched_as_often_as_was_said_and_a_broken_fetch_does_not_count(): void

@@ -145,7 +145,7 @@ final class FiltersAndPagesTest extends FeatureTestCase
         self::assertSame('', Artisan::output(), 'a studio of one’s own needs no words about the demo');
         Member::query()->delete();
         Artisan::call('kanpai:welcome');
-        self::assertStringContainsString('kanpai:studio', Artisan::output());
+        self::assertStringContainsString('/first-start', Artisan::output());
     }
 
     public function test_a_cull_page_knows_its_filter_and_history(): void

@@ -37,7 +37,7 @@ final class IngestTest extends FeatureTestCase
             self::assertEqualsCanonicalizing(array_diff_key($before, ['DCIM/100CORVD/CRVM8004.JPG' => 0]), $copies);
         }
         self::assertSame(16, Copy::query()->count());
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('Safe to format: all 8 files stand in 2 places');
+        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('Safe to format: all 8 files have verified copies in 2 places');
         foreach ($this->frames() as $frame) {
             self::assertTrue($frame->is_pictured);
             self::assertFileExists("{$this->folder}/pictures/{$frame->large_path}");

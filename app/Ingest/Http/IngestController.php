@@ -12,6 +12,7 @@ use App\Ingest\CopyCard;
 use App\Ingest\Places;
 use App\Ingest\ProveCopies;
 use App\Ingest\Reading;
+use App\Ingest\RemoveCard;
 use App\Ingest\Slots;
 use App\Ingest\SlotsOfShoot;
 use App\Ingest\UnusableSlot;
@@ -51,14 +52,47 @@ final class IngestController
         return redirect()->route('ingest.choose', $card);
     }
 
+    /** Reads every card in a slot that is new, and copies each as soon as it is read. */
+    public function readAll(Request $request, Shoot $shoot, SlotsOfShoot $slots, Slots $folders, Reading $reading): RedirectResponse
+    {
+        $said = $request->validate(['shooter' => ['nullable', 'string', 'max:120']]);
+        $begun = 0;
+        $problems = [];
+        foreach (array_filter($slots->of($shoot), fn (array $slot): bool => $slot['isNew']) as $slot) {
+            try {
+                $reading->begin($shoot, $folders->path($shoot->studio_id, $slot['slot']), ['is_copied_at_once' => true, 'shooter' => $said['shooter'] ?? '']);
+            } catch (UnusableSlot $reason) {
+                $problems[] = "{$slot['name']}: {$reason->getMessage()}";
+
+                continue;
+            }
+            $begun++;
+        }
+        if ($problems !== []) {
+            throw ValidationException::withMessages(['slot' => implode(' ', $problems)]);
+        }
+
+        return redirect()->route('ingest.show', $shoot)->with('said', $begun === 0 ? 'No new card is in a slot.' : $begun.($begun === 1 ? ' card is' : ' cards are').' being read, and copied as soon as that is done.');
+    }
+
+    /** Takes a card out that was read by mistake, as long as nothing of it was copied. */
+    public function remove(Card $card, RemoveCard $removal): RedirectResponse
+    {
+        $shoot = $card->shoot;
+        if (! $removal->remove($card)) {
+            throw ValidationException::withMessages(['card' => "Card {$card->number} has verified copies, or is just being read or copied. Drop its frames and delete their copies instead."]);
+        }
+
+        return redirect()->route('ingest.show', $shoot)->with('said', "Card {$card->number} is out of the shoot again. The card itself was not touched.");
+    }
+
     public function copy(Request $request, Card $card): RedirectResponse
     {
         $said = $request->validate(['shooter' => ['required', 'string', 'max:120']], ['shooter.required' => 'Say who shot this card; it goes into the folder’s name and the captions.']);
         if ($card->state->isRead() && $card->task('copy')?->isUnderWay() !== true) {
             $card->update(['shooter' => $said['shooter']]);
             Body::query()->whereIn('id', $card->frames()->select('body_id'))->update(['last_shooter' => $said['shooter']]);
-            $task = Task::open($card->shoot, 'copy', $card->subject(), "Copying card {$card->number}", 'bytes', $card->bytes);
-            CopyCard::dispatch($task->id)->onQueue('default');
+            CopyCard::start($card);
         }
 
         return redirect()->route('ingest.show', $card->shoot);

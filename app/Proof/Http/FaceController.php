@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace App\Proof\Http;
 
-use App\Imaging\Picture;
-use App\Imaging\UnableToMakePicture;
+use App\Proof\MakeLogo;
 use App\Studio\Member;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Proof\Colour;
@@ -18,14 +19,15 @@ use Kanpai\Core\Proof\Colour;
 /** The studio's face on guests' pages: name, mark, colours, and how its links begin. */
 final class FaceController
 {
-    private const LARGEST_MARK = 800;
-
     /** First parts of our own addresses. */
     private const TAKEN = ['shoots', 'galleries', 'g', 'd', 'u', 'face', 'colours', 'outbox', 'rack', 'pictures', 'build', 'sign-in', 'sign-out', 'cards', 'tasks', 'up'];
 
     public function show(): View
     {
-        return view('proof.face', ['studio' => Member::current()->studio]);
+        $studio = Member::current()->studio;
+        $said = Cache::get(MakeLogo::key($studio->id));
+
+        return view('proof.face', ['studio' => $studio, 'isMaking' => $said === MakeLogo::WAITING, 'problem' => is_string($said) && $said !== MakeLogo::WAITING ? $said : '']);
     }
 
     public function store(Request $request): RedirectResponse
@@ -41,7 +43,8 @@ final class FaceController
         if ($problem !== null) {
             throw ValidationException::withMessages(['accent' => $problem]);
         }
-        $studio->update(['name' => $said['name'], 'ground' => strtolower($said['ground']), 'accent' => strtolower($said['accent']), 'prefix' => $said['prefix'] ?? null, ...$this->mark($request)]);
+        $mark = $this->mark($request);
+        $studio->update(['name' => $said['name'], 'ground' => strtolower($said['ground']), 'accent' => strtolower($said['accent']), 'prefix' => $said['prefix'] ?? null, ...$mark]);
 
         return redirect()->route('face')->with('said', 'Guests see it from now on.');
     }
@@ -52,30 +55,29 @@ final class FaceController
         return response(".guest{--ground:#{$ground};--persimmon:#{$accent};--persimmon-deep:color-mix(in srgb,#{$accent} 82%,#000)}.guest .large{background:#{$ground}}", 200, ['Content-Type' => 'text/css', 'Cache-Control' => 'public, max-age=31536000, immutable']);
     }
 
-    /** @return array{mark_path?: string|null} */
+    /**
+     * Whatever was sent becomes pixels, since a drawing may bring scripts along; a worker does it.
+     *
+     * @return array{mark_path?: string|null}
+     */
     private function mark(Request $request): array
     {
         if ($request->boolean('no_mark')) {
             return ['mark_path' => null];
         }
         $file = $request->file('mark');
-        if (! is_object($file) || ! method_exists($file, 'getContent')) {
+        if (! $file instanceof UploadedFile) {
             return [];
         }
-        $bytes = (string) $file->getContent();
-        $path = 'marks/'.hash('xxh128', $bytes).'.png';
-        $folder = (string) config('kanpai.pictures');
-        try {
-            // Whatever it was, it becomes pixels: a drawing may bring scripts along.
-            $picture = Picture::fromBytes($bytes)->within(self::LARGEST_MARK);
-            if (! is_dir("{$folder}/marks")) {
-                mkdir("{$folder}/marks", 0700, true);
-            }
-            $picture->savePng("{$folder}/{$path}");
-        } catch (UnableToMakePicture) {
-            throw ValidationException::withMessages(['mark' => 'This is no picture that can be read. A PNG with transparent ground does best.']);
-        }
+        $folder = MakeLogo::folder();
+        is_dir($folder) || mkdir($folder, 0700, true);
+        $name = bin2hex(random_bytes(12));
+        $file->move($folder, $name);
+        $studio = Member::current()->studio;
+        Cache::put(MakeLogo::key($studio->id), MakeLogo::WAITING, 600);
+        MakeLogo::dispatch($studio->id, $name)->onQueue('urgent');
+        $said = Cache::get(MakeLogo::key($studio->id));
 
-        return ['mark_path' => $path];
+        return is_string($said) && $said !== MakeLogo::WAITING ? throw ValidationException::withMessages(['mark' => $said]) : [];
     }
 }

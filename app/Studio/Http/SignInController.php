@@ -15,9 +15,9 @@ use Illuminate\Validation\ValidationException;
 
 final class SignInController
 {
-    public function create(): View
+    public function create(): View|RedirectResponse
     {
-        return view('studio.sign-in');
+        return Member::query()->exists() ? view('studio.sign-in') : redirect()->route('first-start');
     }
 
     public function store(Request $request): RedirectResponse

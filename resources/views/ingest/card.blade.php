@@ -7,7 +7,7 @@
         @endif
     </div>
     @if($card->state === App\Ingest\CardState::Arriving)
-        <p>Its files are on their way: {{ number_format($card->arrivals()->whereNotNull('arrived_at')->count()) }} of {{ number_format($card->arrivals()->count()) }} are here. Choose the same folder again to go on where it stopped.</p>
+        <p>Its files are on their way: {{ number_format($card->arrivals()->whereNotNull('arrived_at')->count()) }} of {{ number_format($card->arrivals()->count()) }} are here. Choose the same folder again to go on where it stopped. What does not come in {{ App\Ingest\RemoveCard::PATIENCE }} days is waited for no longer.</p>
     @endif
     @foreach(['read', 'copy', 'prove', 'compare', 'previews'] as $kind)
         @if($task = $summary->underWay($kind))@include('studio.task', ['task' => $task])@endif
@@ -52,6 +52,13 @@
                 </details>
             @endif
         </div>
+    @endif
+    @if($summary->canBeTakenOut())
+        <details class="changes"><summary>Read by mistake?</summary>
+            <form method="post" action="{{ route('ingest.remove', $card) }}" class="row-line align-items-center">@csrf
+                <button class="btn btn-line" data-take-out="{{ $card->name }}">Take this card out</button><span class="small quiet">Its frames and what was said of them leave the shoot. The card itself is not touched.</span>
+            </form>
+        </details>
     @endif
     @foreach(['prove', 'compare'] as $kind)@if(isset($summary->tasks[$kind]) && $summary->tasks[$kind]->problem)<p class="danger">{{ $summary->tasks[$kind]->problem }}</p>@endif @endforeach
     @if($summary->skipped > 0)<p>{{ $summary->skippedInWords() }} The report has the names.</p>@endif

@@ -6,6 +6,14 @@
         <section class="panel stack">
             <h2>Cards in the slots</h2>
             <x-problem of="slot"/>
+            <x-problem of="card"/>
+            @if(count(array_filter(array_column($slots, 'isNew'))) > 0)
+                <form method="post" action="{{ route('ingest.read-all', $shoot) }}" class="stack">
+                    @csrf
+                    <div><label class="form-label" for="all-shooter">Shooter of all new cards</label><input class="form-control" id="all-shooter" name="shooter" value="{{ old('shooter') }}" maxlength="120" placeholder="as known from their bodies"></div>
+                    <button class="btn btn-next" data-read-all>Read and copy all new cards</button>
+                </form>
+            @endif
             <div class="lines">
                 @forelse($slots as $slot)
                     <div>

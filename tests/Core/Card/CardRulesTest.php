@@ -22,7 +22,7 @@ final class CardRulesTest extends TestCase
     public static function cards(): iterable
     {
         yield 'nothing known' => [[], false, 'do not format'];
-        yield 'all in two places' => [[2, 2, 3], true, 'all 3 files stand in 2 places'];
+        yield 'all in two places' => [[2, 2, 3], true, 'all 3 files have verified copies in 2 places'];
         yield 'one file in one place' => [[2, 1, 2], false, '1 of 3 files'];
         yield 'no copy at all' => [[0, 0], false, '2 of 2 files'];
     }
@@ -95,7 +95,7 @@ final class CardRulesTest extends TestCase
         $chosen = CardSafety::of([2, 2, 0], 2, 1);
         self::assertFalse($chosen->isSafeToFormat());
         self::assertTrue($chosen->isCopiedAsChosen());
-        self::assertStringContainsString('1 of 3 files were left out and stand on the card alone', (string) $chosen);
+        self::assertStringContainsString('1 of 3 files were left out or have fewer verified copies', (string) $chosen);
         self::assertFalse(CardSafety::of([2, 1, 0], 2, 1)->isCopiedAsChosen());
     }
 

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ingest;
+
+use App\Ingest\Upload\ArrivalsFolder;
+use Illuminate\Filesystem\Filesystem;
+use Illuminate\Support\Facades\DB;
+
+/** Takes a card out of its shoot that was read by mistake. Nothing that was copied is ever taken away here. */
+final class RemoveCard
+{
+    private const WORK = ['read', 'copy', 'prove', 'compare'];
+
+    /** Days after which files that never came through a browser are waited for no longer. */
+    public const PATIENCE = 30;
+
+    public function __construct(private readonly Filesystem $files)
+    {
+    }
+
+    /** Takes out what was announced through a browser and never came in full. Whoever sent it has it still, and can begin anew. */
+    public function abandoned(): void
+    {
+        $limit = now()->subDays(self::PATIENCE);
+        $cards = Card::query()->where('state', CardState::Arriving)->where('created_at', '<', $limit)->whereDoesntHave('arrivals', fn ($arrivals) => $arrivals->where('arrived_at', '>=', $limit))->get();
+        foreach ($cards as $card) {
+            $this->remove($card);
+        }
+    }
+
+    /** @return bool whether it is out */
+    public function remove(Card $card): bool
+    {
+        $isOut = DB::transaction(function () use ($card): bool {
+            Card::query()->whereKey($card->id)->lockForUpdate()->first();
+            $hasCopies = Copy::query()->whereIn('file_id', $card->files()->select('id'))->exists() || CardFile::query()->whereIn('same_as_id', $card->files()->select('id'))->exists();
+            foreach (self::WORK as $kind) {
+                if ($hasCopies || $card->task($kind)?->isUnderWay() === true) {
+                    return false;
+                }
+            }
+
+            return (bool) $card->delete();
+        });
+        if ($isOut) {
+            $card->task('previews')?->stop();
+            ArrivalsFolder::remove($card);
+            $this->files->deleteDirectory(config('kanpai.pictures')."/{$card->uuid}");
+        }
+
+        return $isOut;
+    }
+}
