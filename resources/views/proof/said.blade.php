@@ -80,7 +80,7 @@
                             <p>{{ $comment->text !== '' ? "“{$comment->text}”" : 'Drawn: '.Kanpai\Core\Proof\Drawing::words($comment->drawing ?? []) }} <span class="quiet">{{ $comment->guest->called() }}@if($comment->done_at), done @endif</span></p>
                             @if($comment->answer)<p class="answer">{{ $comment->answer }}</p>@endif
                             <div class="row-line">
-                                <details><summary class="small">{{ $comment->answer ? 'Change the answer' : 'Answer' }}</summary><form method="post" action="{{ route('proof.answer', $comment) }}" class="stack">@csrf<label class="visually-hidden" for="answer-{{ $comment->id }}">Answer</label><textarea class="form-control" id="answer-{{ $comment->id }}" name="answer" rows="2" maxlength="4000" required>{{ $comment->answer }}</textarea><button class="btn btn-ink">Send the answer</button></form></details>
+                                <details><summary class="small">{{ $comment->answer ? 'Change the answer' : 'Answer' }}</summary><form method="post" action="{{ route('proof.answer', $comment) }}" class="stack">@csrf<label class="visually-hidden" for="answer-{{ $comment->id }}">Answer</label><textarea class="form-control" id="answer-{{ $comment->id }}" name="answer" rows="2" maxlength="4000">{{ $comment->answer }}</textarea><button class="btn btn-ink">Send the answer</button></form></details>
                                 <form method="post" action="{{ route('proof.done', $comment) }}">@csrf<button class="btn-word small">{{ $comment->done_at ? 'Not done yet' : 'Tick off' }}</button></form>
                             </div>
                         </div>

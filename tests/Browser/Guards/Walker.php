@@ -19,7 +19,7 @@ final class Walker
     private const WIDTHS = [390 => 844, 1024 => 768, 1280 => 800, 1920 => 1080];
 
     /** Pages of one kind that are looked at. */
-    private const OF_A_KIND = 2;
+    private const OF_A_KIND = 1;
 
     private const WRONG = ['', '-5', '0', '99999999999999999999', 'x', '=1+1', "'\"><b>", '2026-99-99', '-99:99', 'שלום עולם', '🚣🏽', '{{nothing}}', 'set:"', '../../etc', 'Wordwithoutanyspacewhatsoever_Wordwithoutanyspacewhatsoever_Wordwithoutanyspacewhatsoever_Wordwithoutanyspacewhatsoever'];
 
@@ -122,7 +122,8 @@ final class Walker
     private function open(string $path, bool $isKnown = true): bool
     {
         $answer = $this->browser->web->executeAsyncScript("const done = arguments[1]; fetch(arguments[0], { headers: { Accept: 'text/html' } }).then((answer) => done([answer.status, answer.headers.get('Content-Type') ?? '', answer.headers.get('Content-Disposition') ?? '']), (reason) => done([0, String(reason), '']))", [$path]);
-        if ($answer[0] >= 500 || $answer[0] === 0 || ($isKnown && $answer[0] >= 400)) {
+        // A link that was withdrawn says so.
+        if ($answer[0] >= 500 || $answer[0] === 0 || ($isKnown && $answer[0] >= 400 && $answer[0] !== 410)) {
             $this->faults["{$this->who}: {$path} answers {$answer[0]} {$answer[1]}"] = true;
         }
         if ($answer[0] >= 400 || ! str_starts_with($answer[1], 'text/html') || $answer[2] !== '') {
@@ -166,13 +167,16 @@ final class Walker
 
     private function measure(string $where, int $width): void
     {
-        $seen = $this->browser->script("
+        $seen = $this->browser->web->executeAsyncScript("
+            const done = arguments[0], end = performance.now() + 1500, look = () => {
             const main = document.querySelector('main');
             const wide = document.documentElement.scrollWidth > document.documentElement.clientWidth + 1
                 ? [...document.querySelectorAll('body *')].filter((one) => one.getBoundingClientRect().right > document.documentElement.clientWidth + 1).slice(-1).map((one) => one.tagName + '.' + one.className + ' ' + Math.round(one.getBoundingClientRect().right))[0] ?? 'something'
                 : '';
             const isEmpty = main === null || main.getBoundingClientRect().height < 20 || (main.innerText.trim() === '' && main.querySelector('img, svg, canvas, input, video') === null);
-            return [wide, isEmpty];
+            if ((wide === '' && !isEmpty) || performance.now() > end) { done([wide, isEmpty]); } else { setTimeout(look, 60); } };
+            // Pages lay out anew once the window has changed.
+            requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(look)));
         ");
         if ($seen[0] !== '') {
             $this->faults["{$this->who}: {$where} is wider than {$width} px: {$seen[0]}"] = true;

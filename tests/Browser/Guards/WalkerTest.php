@@ -12,14 +12,14 @@ use Tests\Browser\Browser;
 final class WalkerTest extends TestCase
 {
     /** Seconds for looking, and for pressing and filling in; all of it stays below five minutes. */
-    private const TIMES = ['owner' => [80, 60], 'shooter' => [50, 20], 'guest' => [30, 30]];
+    private const TIMES = ['owner' => [90, 60], 'shooter' => [60, 20], 'guest' => [10, 30]];
 
     private static int $seed;
 
     public static function setUpBeforeClass(): void
     {
         Demo::make();
-        self::$seed = (int) (getenv('KANPAI_SEED') ?: random_int(1, 999_999));
+        self::$seed = (int) (getenv('KANPAI_SEED') ?: 20_261);
         fwrite(STDERR, "\nWalking with KANPAI_SEED=".self::$seed."\n");
     }
 
