@@ -404,9 +404,12 @@ function step(by) {
         return;
     }
     const frame = current();
+    if (!frame) {
+        return;
+    }
     way = by > 0 ? 1 : -1;
     // Moving past an open frame without a key, where the round says what that means.
-    if (frame && by === 1 && mode === 'one' && frame.verdict === 'open' && round && round.doubt !== 'nothing' && frame.in === 1) {
+    if (by === 1 && mode === 'one' && frame.verdict === 'open' && round && round.doubt !== 'nothing' && frame.in === 1) {
         // It is moving that marks here, so it moves whatever the habit of marks is.
         mark([[frame, { verdict: round.doubt }]], `${words[round.doubt]} in doubt: ${frame.name}`, true);
 
@@ -594,7 +597,7 @@ function meant() {
 function ofMoment() {
     const frame = current();
 
-    return frame ? frames.filter((other) => other.moment === frame.moment && meets(other)) : [];
+    return frame ? view.filter((other) => other.moment === frame.moment) : [];
 }
 
 /**
@@ -646,28 +649,28 @@ function mark(changes, said, goOn = movesOn && meant().length < 2) {
 
         return;
     }
-    if (before !== null && !meets(before)) {
+    wall.refresh(touched);
+    const goes = before !== null && meets(before) && goOn;
+    if (touched.some((frame) => !meets(frame))) {
         // What the filter hides leaves at once, and the next one stands there.
         leave(touched);
-    } else {
-        wall.refresh(touched);
-        if (goOn && at < view.length - 1) {
-            at++;
-            way = 1;
-        }
-        show();
     }
+    if (goes && at < view.length - 1) {
+        at++;
+        way = 1;
+    }
+    show();
 }
 
 /** Takes frames out of the view without laying all of it anew. */
 function leave(touched) {
     const gone = new Set(touched.filter((frame) => !meets(frame)));
-    const next = view.slice(at + 1).find((frame) => !gone.has(frame)) ?? view.slice(0, at).findLast((frame) => !gone.has(frame));
+    const next = view.slice(at).find((frame) => !gone.has(frame)) ?? view.slice(0, at).findLast((frame) => !gone.has(frame));
     view = view.filter((frame) => !gone.has(frame));
     gone.forEach((frame) => highlighted.delete(frame));
     at = Math.max(0, view.indexOf(next));
+    arrange();
     mode === 'wall' ? wall.lay(view) : wall.hold(view);
-    show();
 }
 
 let changedLines = new Set();

@@ -12,7 +12,7 @@ use Tests\Browser\Browser;
 final class WalkerTest extends TestCase
 {
     /** Seconds for looking, and for pressing and filling in; all of it stays below five minutes. */
-    private const TIMES = ['owner' => [90, 60], 'shooter' => [60, 20], 'guest' => [10, 30]];
+    private const TIMES = ['owner' => [90, 45], 'shooter' => [90, 15], 'guest' => [10, 25]];
 
     private static int $seed;
 
