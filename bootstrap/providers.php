@@ -11,4 +11,5 @@ return [
     App\Cull\CullServiceProvider::class,
     App\Proof\ProofServiceProvider::class,
     App\Deliver\DeliverServiceProvider::class,
+    App\Archive\ArchiveServiceProvider::class,
 ];

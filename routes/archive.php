@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Archive\Http\ArchiveController;
+use App\Archive\Http\LeavingController;
 use Illuminate\Support\Facades\Route;
 
 Route::middleware('auth')->group(function (): void {
@@ -12,5 +13,7 @@ Route::middleware('auth')->group(function (): void {
     Route::get('/shoots/{shoot}/archive', [ArchiveController::class, 'show'])->name('archive.show');
     Route::post('/shoots/{shoot}/archive', [ArchiveController::class, 'make'])->name('archive.make');
     Route::post('/shoots/{shoot}/archive/free', [ArchiveController::class, 'free'])->name('archive.free');
+    Route::get('/shoots/{shoot}/leave', [LeavingController::class, 'show'])->name('archive.leave');
+    Route::post('/shoots/{shoot}/leave', [LeavingController::class, 'store']);
     Route::post('/bags/{bag}/check', [ArchiveController::class, 'check'])->name('archive.check');
 });

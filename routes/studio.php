@@ -24,6 +24,8 @@ Route::middleware('auth')->group(function (): void {
     Route::get('/shoots/new', [ShootsController::class, 'create'])->name('shoots.new');
     Route::get('/shoots', fn (): RedirectResponse => redirect('/'));
     Route::post('/shoots', [ShootsController::class, 'store'])->name('shoots.store');
+    Route::get('/shoots/{shoot}/edit', [ShootsController::class, 'edit'])->name('shoots.edit');
+    Route::post('/shoots/{shoot}', [ShootsController::class, 'update'])->name('shoots.update');
     Route::post('/shoots/{shoot}/finish', [ShootsController::class, 'finish'])->name('shoots.finish');
     Route::post('/shoots/{shoot}/reopen', [ShootsController::class, 'reopen'])->name('shoots.reopen');
     Route::get('/tasks/{task}', [TasksController::class, 'show'])->name('tasks.show');

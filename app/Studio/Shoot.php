@@ -9,6 +9,7 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Clock\Zone;
 
 /**
@@ -24,6 +25,7 @@ use Kanpai\Core\Clock\Zone;
  * @property CarbonImmutable $held_on
  * @property CarbonImmutable|null $promised_on
  * @property CarbonImmutable|null $finished_at
+ * @property CarbonImmutable|null $removal_at since when it is being deleted
  * @property string|null $watched folder into which a raw editor writes
  * @property string $folder_pattern of the copies; empty with the other for the standard
  * @property string $file_pattern
@@ -35,7 +37,7 @@ final class Shoot extends Model
 
     protected $attributes = ['folder_pattern' => '', 'file_pattern' => ''];
 
-    protected $casts = ['held_on' => 'immutable_date', 'promised_on' => 'immutable_date', 'finished_at' => 'immutable_datetime'];
+    protected $casts = ['held_on' => 'immutable_date', 'promised_on' => 'immutable_date', 'finished_at' => 'immutable_datetime', 'removal_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Studio, $this> */
     public function studio(): BelongsTo
@@ -48,13 +50,30 @@ final class Shoot extends Model
     {
         $member = Auth::user();
 
-        return $member instanceof Member ? self::query()->where('studio_id', $member->studio_id)->whereKey($value)->first() : null;
+        return $member instanceof Member ? self::query()->where('studio_id', $member->studio_id)->whereNull('removal_at')->whereKey($value)->first() : null;
     }
 
     /** @return Builder<self> unfinished, the next promised first */
     public static function toFinish(Studio $studio): Builder
     {
-        return self::query()->where('studio_id', $studio->id)->whereNull('finished_at')->orderByRaw('promised_on IS NULL')->orderBy('promised_on')->orderByDesc('held_on')->orderByDesc('id');
+        return self::query()->where('studio_id', $studio->id)->whereNull('removal_at')->whereNull('finished_at')->orderByRaw('promised_on IS NULL')->orderBy('promised_on')->orderByDesc('held_on')->orderByDesc('id');
+    }
+
+    /** @return Builder<self> whose name, client or place has every word that is sought */
+    public static function found(Studio $studio, string $sought): Builder
+    {
+        $query = self::query()->where('studio_id', $studio->id)->whereNull('removal_at');
+        foreach (array_slice(preg_split('/\s+/u', $sought, -1, PREG_SPLIT_NO_EMPTY) ?: [], 0, 8) as $word) {
+            $like = '%'.addcslashes(mb_substr($word, 0, 60), '%_\\').'%';
+            $query->where(fn (Builder $any) => $any->where('name', 'like', $like)->orWhere('client', 'like', $like)->orWhere('place', 'like', $like));
+        }
+
+        return $query;
+    }
+
+    public function hasFrames(): bool
+    {
+        return DB::table('frames')->where('shoot_id', $this->id)->exists();
     }
 
     public function zone(): Zone

@@ -38,7 +38,10 @@ final class Studio extends Model
     /** @return HasMany<Shoot, $this> */
     public function shoots(): HasMany
     {
-        return $this->hasMany(Shoot::class);
+        $shoots = $this->hasMany(Shoot::class);
+        $shoots->whereNull('removal_at');
+
+        return $shoots;
     }
 
     /** Where the studio's mail about selections goes. */

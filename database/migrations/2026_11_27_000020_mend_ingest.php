@@ -16,6 +16,10 @@ return new class extends Migration
             // Whether it is copied as soon as it is read.
             $table->boolean('is_copied_at_once')->default(false);
         });
+        Schema::table('shoots', function (Blueprint $table): void {
+            // Since when it is being deleted.
+            $table->timestamp('removal_at')->nullable();
+        });
         Schema::table('shares', function (Blueprint $table): void {
             // What whoever comes by this link reads first; null for what the gallery says to all.
             $table->text('message')->nullable();

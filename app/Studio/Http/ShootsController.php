@@ -12,26 +12,41 @@ use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\ValidationException;
 
 final class ShootsController
 {
     /** Seconds within which the same form is the same press of a button. */
     private const SAME_PRESS = 10;
 
+    /** What a list can be in order of, beside what is promised next. */
+    private const SORTS = ['name' => ['name', 'asc'], 'client' => ['client', 'asc'], 'newest' => ['held_on', 'desc'], 'oldest' => ['held_on', 'asc']];
+
     public function index(Request $request, Stages $stages): View
     {
         $studio = Member::current()->studio;
         $isFinished = $request->boolean('finished');
-        $shoots = $isFinished
-            ? $studio->shoots()->whereNotNull('finished_at')->orderByDesc('finished_at')->get()
-            : Shoot::toFinish($studio)->get();
+        $sought = trim($request->string('find')->toString());
+        $sort = self::SORTS[$request->string('sort')->toString()] ?? null;
+        $shoots = match (true) {
+            // What is sought may be finished.
+            $sought !== '' => Shoot::found($studio, $sought)->orderByDesc('held_on')->orderByDesc('id'),
+            $isFinished => Shoot::query()->where('studio_id', $studio->id)->whereNull('removal_at')->whereNotNull('finished_at')->orderByDesc('finished_at'),
+            default => Shoot::toFinish($studio),
+        };
+        if ($sort !== null) {
+            $shoots->reorder(...$sort)->orderByDesc('id');
+        }
+        $shoots = $shoots->get();
 
         return view('studio.shoots', [
             'shoots' => $shoots,
             'stages' => $stages->of($shoots),
             'isFinished' => $isFinished,
+            'sought' => $sought,
+            'sort' => $sort === null ? '' : $request->string('sort')->toString(),
             'finishedCount' => $studio->shoots()->whereNotNull('finished_at')->count(),
-            'next' => $shoots->first(fn (Shoot $shoot): bool => $shoot->promised_on !== null),
+            'next' => $shoots->first(fn (Shoot $shoot): bool => $shoot->promised_on !== null && $shoot->finished_at === null),
         ]);
     }
 
@@ -53,6 +68,22 @@ final class ShootsController
         });
 
         return redirect()->route('ingest.show', $shoot);
+    }
+
+    public function edit(Shoot $shoot): View
+    {
+        return view('studio.new-shoot', ['zones' => timezone_identifiers_list(), 'shoot' => $shoot, 'isRead' => $shoot->hasFrames()]);
+    }
+
+    public function update(ShootRequest $request, Shoot $shoot): RedirectResponse
+    {
+        $facts = $request->facts();
+        if ($facts['zone'] !== $shoot->zone && $shoot->hasFrames()) {
+            throw ValidationException::withMessages(['zone' => 'Frames have been read by this zone. Say with the clocks where a body was set otherwise.']);
+        }
+        $shoot->update($facts);
+
+        return redirect()->route('shoots')->with('said', "“{$shoot->name}” is changed. Copies keep the folders they have.");
     }
 
     public function finish(Shoot $shoot): RedirectResponse

@@ -5,9 +5,9 @@
     <div>
         @php($count = $shoots->count())
         @php($words = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve'])
-        <h1>{{ $words[$count] ?? number_format($count) }} {{ Str::plural('shoot', $count === 0 ? 2 : $count) }} {{ $isFinished ? 'finished' : 'to finish' }}</h1>
+        <h1>{{ $words[$count] ?? number_format($count) }} {{ Str::plural('shoot', $count === 0 ? 2 : $count) }} {{ $sought !== '' ? 'found' : ($isFinished ? 'finished' : 'to finish') }}</h1>
         <p class="quiet">
-            @if($isFinished)
+            @if($isFinished || $sought !== '')
                 <a href="{{ route('shoots') }}">Back to the shoots to finish</a>
             @else
                 @if($next)Next promised: {{ $next->name }}, {{ match (true) { $next->promised_on->isToday() => 'today', $next->promised_on->isPast() => $next->promised_on->diffInDays(today()).' days late', default => 'in '.Str::plural('day', (int) today()->diffInDays($next->promised_on), prependCount: true) } }}@endif
@@ -17,6 +17,16 @@
     </div>
     <a class="btn btn-next" href="{{ route('shoots.new') }}">New shoot</a>
 </div>
+@if($shoots->count() > 1 || $finishedCount > 0 || $sought !== '')
+<form method="get" action="{{ route('shoots') }}" class="row-line" role="search">
+    @if($isFinished)<input type="hidden" name="finished" value="1">@endif
+    <label class="visually-hidden" for="find">Find a shoot by name, client or place</label>
+    <input class="form-control w-auto" id="find" name="find" type="search" value="{{ $sought }}" maxlength="120" placeholder="Name, client or place">
+    <label class="visually-hidden" for="sort">In which order</label>
+    <select class="form-select w-auto" id="sort" name="sort">@foreach(['' => $isFinished ? 'finished last first' : 'promised first', 'newest' => 'newest first', 'oldest' => 'oldest first', 'name' => 'by name', 'client' => 'by client'] as $key => $label)<option value="{{ $key }}" @selected($sort === $key)>{{ $label }}</option>@endforeach</select>
+    <button class="btn btn-line">Show</button>
+</form>
+@endif
 <div class="shoots">
     @forelse($shoots as $shoot)
         @php($day = $days[$shoot->id] ?? null)
@@ -50,7 +60,7 @@
                 </nav>
             </div>
             <div class="next">
-                @if($isFinished)
+                @if($shoot->finished_at !== null)
                     <p class="quiet">finished {{ $shoot->finished_at->format('D j M Y') }}</p>
                     <form method="post" action="{{ route('shoots.reopen', $shoot) }}">@csrf<button class="btn-word">Put it back on the list</button></form>
                 @else
@@ -62,10 +72,11 @@
                     @endif
                     <form method="post" action="{{ route('shoots.finish', $shoot) }}">@csrf<button class="btn-word quiet small text-decoration-none">Finish this shoot</button></form>
                 @endif
+                <p><a class="quiet small" href="{{ route('shoots.edit', $shoot) }}">Change name, client, days</a></p>
             </div>
         </article>
     @empty
-        <div class="nothing"><h2>{{ $isFinished ? 'Nothing is finished yet' : 'Nothing to finish' }}</h2><p class="quiet">{{ $isFinished ? 'A shoot that you finish is kept here.' : 'Begin with a new shoot, then read its first card.' }}</p></div>
+        <div class="nothing"><h2>{{ $sought !== '' ? 'No shoot has these words' : ($isFinished ? 'Nothing is finished yet' : 'Nothing to finish') }}</h2><p class="quiet">{{ $sought !== '' ? 'Names, clients and places are looked through, of finished shoots too.' : ($isFinished ? 'A shoot that you finish is kept here.' : 'Begin with a new shoot, then read its first card.') }}</p></div>
     @endforelse
 </div>
 @endsection

@@ -34,7 +34,7 @@ final class Demo
 
     public static function shoot(): int
     {
-        return self::number("SELECT shoots.id FROM shoots JOIN cards ON cards.shoot_id = shoots.id WHERE shoots.name = 'Saltmarsh Regatta' AND shoots.studio_id = ".self::studio().' LIMIT 1');
+        return self::number('SELECT shoots.id FROM shoots JOIN frames ON frames.shoot_id = shoots.id WHERE shoots.studio_id = '.self::studio().' GROUP BY shoots.id ORDER BY COUNT(*) DESC LIMIT 1');
     }
 
     public static function studio(): int

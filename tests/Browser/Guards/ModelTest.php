@@ -160,7 +160,7 @@ final class ModelTest extends TestCase
             });
         ", [$commands]);
         foreach ($expected as $i => $one) {
-            self::assertSame($one, $shown[$i], "{$where}. Just before it differed: ".implode(", ", array_slice($way, 0, count($way) - count($expected) + $i + 1)));
+            self::assertSame($one, $shown[$i], "{$where}. Just before it differed: ".implode(', ', array_slice($way, 0, count($way) - count($expected) + $i + 1)));
         }
     }
 

@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Archive;
+
+use App\Deliver\Delivering;
+use App\Deliver\Delivery;
+use App\Ingest\Card;
+use App\Ingest\Upload\UploadLink;
+use App\Proof\Gallery;
+use App\Proof\Publishing;
+use App\Studio\Shoot;
+use App\Studio\Task;
+use Illuminate\Support\Facades\DB;
+
+/**
+ * A shoot that is deleted: what stands where, why it may not go, and its going. Originals in the places and bags in the
+ * archive are never touched; the database, previews, galleries and deliveries go.
+ */
+final class LeavingShoot
+{
+    public function __construct(private readonly Publishing $publishing, private readonly Delivering $delivering)
+    {
+    }
+
+    /**
+     * @return list<array{place: string, folder: string, files: int, bytes: int}> where copies of originals stay, with the first folder of their paths
+     */
+    public function copies(Shoot $shoot): array
+    {
+        $rows = DB::table('copies')->join('files', 'files.id', '=', 'copies.file_id')->join('cards', 'cards.id', '=', 'files.card_id')->where('cards.shoot_id', $shoot->id)->where('copies.place', 'not like', 'bag %')
+            ->groupBy('copies.place', 'folder')->orderBy('copies.place')->orderBy('folder')->selectRaw("copies.place, SUBSTRING_INDEX(files.destination, '/', 2) AS folder, COUNT(*) AS files, SUM(files.size) AS bytes")->get();
+
+        return array_values($rows->map(fn ($row): array => ['place' => (string) $row->place, 'folder' => (string) $row->folder, 'files' => (int) $row->files, 'bytes' => (int) $row->bytes])->all());
+    }
+
+    /** Files that have no verified copy anywhere: once the shoot is gone, nobody remembers them. */
+    public function uncopied(Shoot $shoot): int
+    {
+        return DB::table('files')->join('cards', 'cards.id', '=', 'files.card_id')->where('cards.shoot_id', $shoot->id)->whereNull('files.same_as_id')->whereNotExists(fn ($copies) => $copies->selectRaw('1')->from('copies')->whereColumn('copies.file_id', 'files.id'))->count();
+    }
+
+    /** Why it may not go now; empty when it may. */
+    public function problem(Shoot $shoot): string
+    {
+        $task = Task::underWay()->where('shoot_id', $shoot->id)->first();
+        if ($task !== null) {
+            return "“{$task->title}” is under way. Stop it, or wait for its end.";
+        }
+        // Files that came with two cards were copied once, and the second card rests on that.
+        $resting = DB::table('files AS theirs')->join('files AS ours', 'ours.id', '=', 'theirs.same_as_id')->join('cards AS our_cards', 'our_cards.id', '=', 'ours.card_id')->join('cards AS their_cards', 'their_cards.id', '=', 'theirs.card_id')->join('shoots', 'shoots.id', '=', 'their_cards.shoot_id')
+            ->where('our_cards.shoot_id', $shoot->id)->where('their_cards.shoot_id', '<>', $shoot->id)->whereNull('shoots.removal_at')->distinct()->pluck('shoots.name')->all();
+
+        return $resting === [] ? '' : 'Files of “'.implode('”, “', $resting).'” were not copied a second time, because they stand with this shoot. Delete that one first, or finish this one instead of deleting it.';
+    }
+
+    /** What guests see goes at once, the rest with a worker. It may be begun again at any point. */
+    public function begin(Shoot $shoot): void
+    {
+        Gallery::query()->where('shoot_id', $shoot->id)->get()->each(fn (Gallery $gallery) => $this->publishing->remove($gallery));
+        Delivery::query()->where('shoot_id', $shoot->id)->get()->each(fn (Delivery $delivery) => $this->delivering->remove($delivery));
+        UploadLink::query()->where('shoot_id', $shoot->id)->update(['withdrawn_at' => now()]);
+        $shoot->update(['removal_at' => now()]);
+        RemoveShoot::dispatch($shoot->id)->onQueue('default');
+    }
+
+    /** @return array{cards: int, galleries: int, deliveries: int, bags: list<Bag>} */
+    public function counts(Shoot $shoot): array
+    {
+        return ['cards' => Card::query()->where('shoot_id', $shoot->id)->count(), 'galleries' => Gallery::query()->where('shoot_id', $shoot->id)->count(), 'deliveries' => Delivery::query()->where('shoot_id', $shoot->id)->count(), 'bags' => array_values(Bag::query()->where('shoot_id', $shoot->id)->whereNotNull('made_at')->orderBy('id')->get()->all())];
+    }
+}
