@@ -128,4 +128,26 @@ final class CaptionsTest extends TestCase
         }
         $studio->until(fn (): bool => $this->value('headline') === 'Kept for all shoots', 'the saved sheet is not taken');
     }
+
+    public function test_text_that_is_not_kept_yet_survives_a_filter_and_is_taken_back_on_wish(): void
+    {
+        $studio = $this->open('?verdict=all');
+        // Those before typed what is refused.
+        $studio->complaints();
+        $kept = $this->value('city');
+        $studio->fill('#city', 'Half a wo')->click("a[href*='rating=1']")->find('[data-captions][data-ready]');
+        self::assertSame('Half a wo', $this->value('city'));
+        $studio->see('What you had typed here and not kept yet')->visit(self::$captions.'?verdict=all')->find('[data-draft-note]');
+        $studio->click('[data-draft-note] button');
+        self::assertSame($kept, $this->value('city'));
+        $this->open('?verdict=all');
+        self::assertSame($kept, $this->value('city'));
+        self::assertFalse($studio->script("return document.querySelector('[data-draft-note]').checkVisibility()"));
+        // What is kept leaves nothing behind.
+        $studio->fill('#city', 'Saltmarsh')->click('[data-sheet] .btn-next')->see('Back, change nothing');
+        $this->open('?verdict=all');
+        self::assertSame('Saltmarsh', $this->value('city'));
+        self::assertFalse($studio->script("return document.querySelector('[data-draft-note]').checkVisibility()"));
+        self::assertSame([], $studio->complaints());
+    }
 }

@@ -55,7 +55,7 @@ final class FiltersAndPagesTest extends FeatureTestCase
 
         $address = "/shoots/{$this->shoot->id}";
         $words = count($places).' of 6 frames';
-        $this->get("{$address}/captions?".http_build_query($query))->assertOk()->assertSee($words);
+        $this->get("{$address}/captions?".http_build_query($query ?: ['verdict' => 'all']))->assertOk()->assertSee($words);
         $this->get("{$address}/proof?".http_build_query($query ?: ['verdict' => 'all']))->assertOk()->assertSee($words);
         $this->caption(['headline' => 'Meant'], '?'.http_build_query($query));
         self::assertEqualsCanonicalizing($meant, FrameCaption::query()->where('tells', true)->pluck('frame_id')->all());
@@ -159,5 +159,29 @@ final class FiltersAndPagesTest extends FeatureTestCase
         self::assertSame([['id' => '00000000-0000-4000-8000-000000000001', 'said' => 'Keep', 'back' => false, 'marks' => [[$frame->id, ['open', 0, 0], ['keep', 0, 0], null]]]], $table['history']);
         self::assertSame(Verdict::Keep->value, $table['frames'][0][4]);
         self::assertStringStartsWith('/pictures/', $table['frames'][0][array_search('small', $table['columns'], true)]);
+    }
+
+    public function test_captions_begin_with_what_is_kept_and_frames_follow_one_another_there(): void
+    {
+        $this->pushCard('ivo', 3);
+        $this->copyCard($this->readCard('ivo'));
+        $frames = $this->frames();
+        $page = "/shoots/{$this->shoot->id}/captions";
+        $this->get($page)->assertSee('3 of 3 frames');
+        foreach ([0, 2] as $kept) {
+            $frames[$kept]->update(['verdict' => 'keep']);
+        }
+        $this->get($page)->assertSee('2 of 3 frames')->assertSee('captions?verdict=keep', false);
+        $this->get("{$page}?verdict=all")->assertSee('3 of 3 frames')->assertSee('verdict=all&amp;level=studio', false);
+
+        $this->caption(['headline' => 'Crew of {{shoot}}', 'city' => ''], '?verdict=drop');
+        $first = "{$page}/frames/{$frames[0]->id}";
+        $this->get("{$first}?verdict=keep")->assertOk()->assertSee('1 of 2')->assertSee("frames/{$frames[2]->id}?verdict=keep", false)->assertDontSee('Frame before')
+            // What the sheets would fill in stands there in grey; the frame has nothing of its own yet.
+            ->assertSee('placeholder="Crew of Harbour day"', false);
+        $this->get("{$page}/frames/{$frames[2]->id}?verdict=keep")->assertSee('2 of 2')->assertSee('Frame before')->assertDontSee('Next frame');
+        $this->post("{$first}?verdict=keep", ['headline' => 'Alone', 'goes' => (string) $frames[2]->id])->assertRedirect("{$page}/frames/{$frames[2]->id}?verdict=keep");
+        $this->get("{$first}?verdict=keep")->assertSee('value="Alone"', false);
+        $this->post("{$first}?verdict=keep", ['headline' => 'Alone', 'goes' => '999999999'])->assertRedirect("{$first}?verdict=keep");
     }
 }

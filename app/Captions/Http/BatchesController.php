@@ -6,6 +6,7 @@ namespace App\Captions\Http;
 
 use App\Captions\ApplyBatch;
 use App\Captions\Batch;
+use App\Captions\Captioning;
 use App\Captions\FrameCaption;
 use App\Captions\LookOver;
 use App\Captions\SummariseBatch;
@@ -18,6 +19,7 @@ use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Caption\Caption;
 use Kanpai\Core\Caption\Field;
 use Kanpai\Core\Caption\FieldText;
 use Kanpai\Core\Caption\UnusableText;
@@ -107,8 +109,17 @@ final class BatchesController
     {
         abort_unless($frame->shoot_id === $shoot->id, 404);
         $row = FrameCaption::query()->find($frame->id);
+        $filter = FrameFilter::ofQuery($request->query->all());
+        $meant = array_values(Frame::meeting($shoot, $filter)->pluck('frames.id')->all());
+        $place = array_search($frame->id, $meant, true);
+        $captioning = Captioning::of($shoot);
+        $filled = $captioning->sheets($frame->loadMissing('card', 'body'), $row)->of(Caption::nothing(), $captioning->values($frame, Caption::nothing()));
 
-        return view('captions.frame', ['shoot' => $shoot, 'frame' => $frame, 'caption' => $row?->caption(), 'own' => $row->own ?? [], 'groups' => Field::grouped(), 'required' => $shoot->studio->required_fields, 'filter' => FrameFilter::ofQuery($request->query->all()), 'meant' => Frame::meeting($shoot, FrameFilter::ofQuery($request->query->all()))->count()]);
+        return view('captions.frame', [
+            'shoot' => $shoot, 'frame' => $frame, 'caption' => $row?->caption(), 'own' => $row->own ?? [], 'groups' => Field::grouped(), 'required' => $shoot->studio->required_fields,
+            'filter' => $filter, 'query' => CaptionsController::query($filter), 'meant' => count($meant), 'place' => $place === false ? null : $place,
+            'before' => $place === false ? null : ($meant[$place - 1] ?? null), 'next' => $place === false ? null : ($meant[$place + 1] ?? null), 'inherited' => $filled->values(),
+        ]);
     }
 
     /** What somebody types for one frame is its own, and no sheet changes it. */
@@ -120,7 +131,9 @@ final class BatchesController
         $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'member_id' => $request->user()?->id, 'said' => "Caption of {$frame->name}", 'edit' => ['kind' => 'fields', 'texts' => $texts, 'frames' => [$frame->id]], 'filter' => []]);
         $this->apply($shoot, $batch);
 
-        return redirect()->route('captions.frame', [$shoot, $frame])->with('said', "The caption of {$frame->name} is kept; sheets leave what you changed as it is.");
+        $goes = Frame::query()->where('shoot_id', $shoot->id)->find((int) $request->string('goes')->toString()) ?? $frame;
+
+        return redirect()->route('captions.frame', [$shoot, $goes, ...CaptionsController::query(FrameFilter::ofQuery($request->query->all()))])->with('said', "The caption of {$frame->name} is kept; sheets leave what you changed as it is.");
     }
 
     /** @param  array<string, mixed>  $edit */

@@ -26,6 +26,7 @@ use Kanpai\Core\Caption\Caption;
 use Kanpai\Core\Caption\CaptionSheet;
 use Kanpai\Core\Caption\Field;
 use Kanpai\Core\Cull\FrameFilter;
+use Kanpai\Core\Cull\Verdict;
 
 /** The sheets of studio, shoot and moments, with what they make of any frame. */
 final class CaptionsController
@@ -37,7 +38,7 @@ final class CaptionsController
     public function show(Request $request, Shoot $shoot): View
     {
         LookAtSidecars::startNowAndThen($shoot);
-        $filter = FrameFilter::ofQuery($request->query->all());
+        $filter = $this->asked($request, $shoot);
         $level = in_array($request->query('level'), ['studio', 'shoot', 'moment'], true) ? (string) $request->query('level') : 'shoot';
         $moments = $level === 'moment' ? $this->moments($shoot) : [];
         $moment = is_string($request->query('moment')) ? $request->query('moment') : (string) array_key_first($moments);
@@ -50,6 +51,7 @@ final class CaptionsController
         return view('captions.show', [
             'shoot' => $shoot,
             'filter' => $filter,
+            'query' => self::query($filter),
             'level' => $level,
             'moments' => $moments,
             'moment' => $moment,
@@ -77,10 +79,27 @@ final class CaptionsController
         ]);
     }
 
+    /** What is kept, where nothing else is asked for and something is kept: the rest is rarely captioned. */
+    private function asked(Request $request, Shoot $shoot): FrameFilter
+    {
+        $query = $request->query->all();
+        if (array_intersect_key($query, array_flip(['verdict', 'rating', 'body', 'from', 'to', 'where', 'sort'])) === [] && Frame::of($shoot)->where('verdict', Verdict::Keep)->exists()) {
+            $query['verdict'] = Verdict::Keep->value;
+        }
+
+        return FrameFilter::ofQuery($query);
+    }
+
+    /** @return array<string, int|string> the filter for an address, with “all” said where it is meant */
+    public static function query(FrameFilter $filter): array
+    {
+        return ['verdict' => 'all', ...$filter->toQuery()];
+    }
+
     /** What the sheets make of one frame, while one of them is written. */
     public function preview(SheetRequest $request, Shoot $shoot): View
     {
-        return view('captions.preview', ['shoot' => $shoot, 'level' => $request->level(), ...$this->example($shoot, FrameFilter::ofQuery($request->query->all()), $request->level(), $request->sheet(), (int) $request->query('at', '0'))]);
+        return view('captions.preview', ['shoot' => $shoot, 'level' => $request->level(), 'query' => self::query(FrameFilter::ofQuery($request->query->all())), ...$this->example($shoot, FrameFilter::ofQuery($request->query->all()), $request->level(), $request->sheet(), (int) $request->query('at', '0'))]);
     }
 
     /** Keeps the sheet; then what it would do to the frames that are meant is looked over. */

@@ -3,6 +3,7 @@
  * no room for is told while it is typed. Which names and words there are is asked of the server.
  */
 import { get } from '../studio/server.js';
+import { keepDraft } from './draft.js';
 
 const root = document.querySelector('[data-captions]');
 const mark = root.dataset.mark;
@@ -172,12 +173,19 @@ root.addEventListener('keydown', (event) => {
 });
 root.addEventListener('focusout', () => close());
 
+const writing = root.querySelector('[data-draft]');
+const forgetDraft = writing && keepDraft(writing, writing.dataset.draft, (back) => {
+    const note = writing.querySelector('[data-draft-note]');
+    note.hidden = false;
+    note.querySelector('button').addEventListener('click', () => { back(); note.hidden = true; });
+});
 const saving = root.querySelector('[data-save-as]');
 saving?.querySelector('button').addEventListener('click', () => {
     const sheet = root.querySelector('[data-sheet]');
     const name = sheet.querySelector('[name="name"]') ?? sheet.appendChild(Object.assign(document.createElement('input'), { type: 'hidden', name: 'name' }));
     name.value = saving.querySelector('input').value;
     sheet.querySelector('[name="level"]').value = 'saved';
+    forgetDraft?.();
     sheet.submit();
 });
 for (const input of root.querySelectorAll('[data-codes], [data-words]')) {

@@ -2,17 +2,23 @@
 @push('scripts')<script type="module" src="{{ $build->url('js/captions/captions.js') }}"></script>@endpush
 @section('page')
 <div class="columns-right" data-captions data-people="{{ route('captions.people', $shoot) }}" data-listed="{{ route('captions.words', $shoot) }}" data-mark="{{ $shoot->studio->code_mark }}">
-    <form method="post" action="{{ route('captions.store-frame', [$shoot, $frame]) }}" class="panel stack">
+    <form method="post" action="{{ route('captions.store-frame', [$shoot, $frame, ...$query]) }}" class="panel stack" data-draft="frame-{{ $frame->id }}">
         @csrf
-        <div class="spread"><h2>Caption of {{ $frame->name }}</h2><a href="{{ route('captions.show', [$shoot, ...$filter->toQuery()]) }}">Back to the sheets</a></div>
+        <div class="spread"><h2>Caption of {{ $frame->name }}</h2><a href="{{ route('captions.show', [$shoot, ...$query]) }}">Back to the sheets</a></div>
+        <nav class="row-line" aria-label="Frames one after another">
+            @if($before)<a class="btn btn-line" rel="prev" accesskey="p" href="{{ route('captions.frame', [$shoot, $before, ...$query]) }}">Frame before</a>@endif
+            @if($next)<a class="btn btn-line" rel="next" accesskey="n" href="{{ route('captions.frame', [$shoot, $next, ...$query]) }}">Next frame</a>@endif
+            @if($place !== null)<span class="quiet">{{ number_format($place + 1) }} of {{ number_format($meant) }}</span>@endif
+        </nav>
+        <p class="said" data-draft-note role="status" hidden>What you had typed here and not kept yet stands here again. <button type="button" class="btn-word">Show what is kept instead</button></p>
         @foreach($groups as $group => $fields)
             @php($used = array_filter($fields, fn ($field) => old($field->value, $caption?->text($field) ?? '') !== '' || $errors->has($field->value)))
             <details class="field-group" @if(in_array($group, ['What', 'Who', 'Where', 'Whose'], true) || $used !== []) open @endif>
                 <summary>{{ $group }}</summary>
-                @foreach($fields as $field)@include('captions.field', ['text' => old($field->value, $caption?->text($field) ?? ''), 'mode' => null, 'inherits' => ''])@endforeach
+                @foreach($fields as $field)@include('captions.field', ['text' => old($field->value, $caption?->text($field) ?? ''), 'mode' => null, 'inherits' => $inherited[$field->value] ?? ''])@endforeach
             </details>
         @endforeach
-        <div class="row-line sticky-foot"><button class="btn btn-next">Keep this caption</button><span class="quiet">what you change here is this frame’s own: sheets leave it alone</span></div>
+        <div class="row-line sticky-foot"><button class="btn btn-next">Keep this caption</button>@if($next)<button class="btn btn-line" name="goes" value="{{ $next }}">Keep it and go to the next</button>@endif<span class="quiet">what you change here is this frame’s own: sheets leave it alone. Grey is what the sheets would fill in.</span></div>
     </form>
     <div>
         <div class="panel stack">
@@ -25,7 +31,7 @@
             </dl>
         </div>
         @if($caption !== null && ! $caption->isEmpty())
-        <form class="panel stack" method="post" action="{{ route('captions.paste', [$shoot, ...$filter->toQuery()]) }}">
+        <form class="panel stack" method="post" action="{{ route('captions.paste', [$shoot, ...$query]) }}">
             @csrf
             <input type="hidden" name="from" value="{{ $frame->id }}">
             <h3>Paste to {{ number_format($meant) }} {{ Str::plural('frame', $meant) }}</h3>

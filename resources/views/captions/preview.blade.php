@@ -6,12 +6,12 @@
     <div class="spread">
         <span class="strong">{{ $frame->name }}</span>
         <span class="row-line">
-            <button type="button" class="btn-word" hx-post="{{ url()->route('captions.preview', [$shoot, ...request()->query(), 'at' => $at - 1]) }}" hx-include="[data-sheet]" hx-target="#preview">Frame before</button>
+            <button type="button" class="btn-word" hx-post="{{ url()->route('captions.preview', [$shoot, ...$query, 'at' => $at - 1]) }}" hx-include="[data-sheet]" hx-target="#preview">Frame before</button>
             {{ $at + 1 }} of {{ number_format($count) }}
-            <button type="button" class="btn-word" hx-post="{{ url()->route('captions.preview', [$shoot, ...request()->query(), 'at' => $at + 1]) }}" hx-include="[data-sheet]" hx-target="#preview">Next frame</button>
+            <button type="button" class="btn-word" hx-post="{{ url()->route('captions.preview', [$shoot, ...$query, 'at' => $at + 1]) }}" hx-include="[data-sheet]" hx-target="#preview">Next frame</button>
         </span>
     </div>
-    <a href="{{ route('captions.frame', [$shoot, $frame, ...request()->query()]) }}">Caption this frame alone</a>
+    <a href="{{ route('captions.frame', [$shoot, $frame, ...$query]) }}">Caption this frame alone</a>
     <dl class="filled">
         @forelse($caption->values() as $name => $text)
             @php($field = Kanpai\Core\Caption\Field::from($name))

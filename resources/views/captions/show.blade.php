@@ -14,20 +14,21 @@
         <div class="spread filter">
             <div class="choices" role="group" aria-label="Whose sheet"><span class="about">Sheet of</span>
                 @foreach(['studio' => 'the studio', 'shoot' => 'this shoot', 'moment' => 'a moment'] as $one => $label)
-                    <a class="choice" href="{{ route('captions.show', [$shoot, ...$filter->toQuery(), 'level' => $one]) }}" @if($level === $one) aria-current="true" @endif>{{ $label }}</a>
+                    <a class="choice" href="{{ route('captions.show', [$shoot, ...$query, 'level' => $one]) }}" @if($level === $one) aria-current="true" @endif>{{ $label }}</a>
                 @endforeach
             </div>
             <span class="quiet">{{ number_format($captioned) }} of {{ number_format($all) }} frames have a caption</span>
         </div>
-        <form method="post" action="{{ route('captions.store', [$shoot, ...$filter->toQuery()]) }}" class="stack" data-sheet
-              hx-post="{{ route('captions.preview', [$shoot, ...$filter->toQuery()]) }}" hx-trigger="input delay:300ms" hx-target="#preview" hx-swap="innerHTML">
+        <form method="post" action="{{ route('captions.store', [$shoot, ...$query]) }}" class="stack" data-sheet data-draft="{{ $shoot->id }}-{{ $level }}-{{ $moment }}{{ request()->filled('saved') ? '-'.(int) request()->query('saved') : '' }}"
+              hx-post="{{ route('captions.preview', [$shoot, ...$query]) }}" hx-trigger="input delay:300ms" hx-target="#preview" hx-swap="innerHTML">
             @csrf
             <input type="hidden" name="level" value="{{ $level }}">
+            <p class="said" data-draft-note role="status" hidden>What you had typed here and not kept yet stands here again. <button type="button" class="btn-word">Show what is kept instead</button></p>
             @if($level === 'moment')
                 <div class="row-line">
                     <label for="moment" class="visually-hidden">Moment</label>
                     <select class="form-select" id="moment" data-goes>
-                        @foreach($moments as $span => $label)<option value="{{ route('captions.show', [$shoot, ...$filter->toQuery(), 'level' => 'moment', 'moment' => $span]) }}" @selected($span === $moment)>{{ $label }}</option>@endforeach
+                        @foreach($moments as $span => $label)<option value="{{ route('captions.show', [$shoot, ...$query, 'level' => 'moment', 'moment' => $span]) }}" @selected($span === $moment)>{{ $label }}</option>@endforeach
                     </select>
                     <input type="hidden" name="moment" value="{{ $moment }}">
                     <label for="name">called</label><input class="form-control" id="name" name="name" maxlength="120" value="{{ old('name', $sheet->name) }}" placeholder="Heat 1, start">
@@ -60,7 +61,7 @@
                 @endforeach
             </div>
         @endif
-        <form class="panel stack" method="post" action="{{ route('captions.replace', [$shoot, ...$filter->toQuery()]) }}">
+        <form class="panel stack" method="post" action="{{ route('captions.replace', [$shoot, ...$query]) }}">
             @csrf
             <h3>Find and replace in {{ number_format($meant) }} {{ Str::plural('frame', $meant) }}</h3>
             <div><label class="form-label" for="find">find</label><input class="form-control" id="find" name="find" value="{{ old('find') }}"><x-problem of="find"/></div>
@@ -79,7 +80,7 @@
         <div class="panel stack">
             <h3>Saved sheets</h3>
             @forelse($saved as $one)
-                <div class="spread"><a href="{{ route('captions.show', [$shoot, ...$filter->toQuery(), 'level' => $level, 'moment' => $moment, 'saved' => $one->id]) }}">{{ $one->name }}</a><form method="post" action="{{ route('captions.remove-sheet', [$shoot, $one->id]) }}">@csrf @method('DELETE')<button class="btn-word">Take away</button></form></div>
+                <div class="spread"><a href="{{ route('captions.show', [$shoot, ...$query, 'level' => $level, 'moment' => $moment, 'saved' => $one->id]) }}">{{ $one->name }}</a><form method="post" action="{{ route('captions.remove-sheet', [$shoot, $one->id]) }}">@csrf @method('DELETE')<button class="btn-word">Take away</button></form></div>
             @empty
                 <p class="quiet">None yet.</p>
             @endforelse

@@ -34,6 +34,11 @@ final class DoorsTest extends TestCase
 
     private static string $upload = '';
 
+    public static function tearDownAfterClass(): void
+    {
+        Demo::leave();
+    }
+
     public static function setUpBeforeClass(): void
     {
         Demo::make();

@@ -16,6 +16,11 @@ final class WalkerTest extends TestCase
 
     private static int $seed;
 
+    public static function tearDownAfterClass(): void
+    {
+        Demo::leave();
+    }
+
     public static function setUpBeforeClass(): void
     {
         Demo::make();
