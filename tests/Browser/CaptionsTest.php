@@ -143,7 +143,12 @@ final class CaptionsTest extends TestCase
         $this->open('?verdict=all');
         self::assertSame($kept, $this->value('city'));
         self::assertFalse($studio->script("return document.querySelector('[data-draft-note]').checkVisibility()"));
+        // What was refused is not lost either.
+        $studio->fill('#city', 'In {{nowhere}}')->click('[data-sheet] .btn-next')->see('There is no placeholder {{nowhere}}');
+        $this->open('?verdict=all&rating=2');
+        self::assertSame('In {{nowhere}}', $this->value('city'));
         // What is kept leaves nothing behind.
+        $this->open('?verdict=all');
         $studio->fill('#city', 'Saltmarsh')->click('[data-sheet] .btn-next')->see('Back, change nothing');
         $this->open('?verdict=all');
         self::assertSame('Saltmarsh', $this->value('city'));

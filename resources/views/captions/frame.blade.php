@@ -2,7 +2,7 @@
 @push('scripts')<script type="module" src="{{ $build->url('js/captions/captions.js') }}"></script>@endpush
 @section('page')
 <div class="columns-right" data-captions data-people="{{ route('captions.people', $shoot) }}" data-listed="{{ route('captions.words', $shoot) }}" data-mark="{{ $shoot->studio->code_mark }}">
-    <form method="post" action="{{ route('captions.store-frame', [$shoot, $frame, ...$query]) }}" class="panel stack" data-draft="frame-{{ $frame->id }}">
+    <form method="post" action="{{ route('captions.store-frame', [$shoot, $frame, ...$query]) }}" class="panel stack" @if($errors->any()) data-refused @endif data-draft="frame-{{ $frame->id }}">
         @csrf
         <div class="spread"><h2>Caption of {{ $frame->name }}</h2><a href="{{ route('captions.show', [$shoot, ...$query]) }}">Back to the sheets</a></div>
         <nav class="row-line" aria-label="Frames one after another">

@@ -19,7 +19,7 @@
             </div>
             <span class="quiet">{{ number_format($captioned) }} of {{ number_format($all) }} frames have a caption</span>
         </div>
-        <form method="post" action="{{ route('captions.store', [$shoot, ...$query]) }}" class="stack" data-sheet data-draft="{{ $shoot->id }}-{{ $level }}-{{ $moment }}{{ request()->filled('saved') ? '-'.(int) request()->query('saved') : '' }}"
+        <form method="post" action="{{ route('captions.store', [$shoot, ...$query]) }}" class="stack" data-sheet @if($errors->any()) data-refused @endif data-draft="{{ $shoot->id }}-{{ $level }}-{{ $moment }}{{ request()->filled('saved') ? '-'.(int) request()->query('saved') : '' }}"
               hx-post="{{ route('captions.preview', [$shoot, ...$query]) }}" hx-trigger="input delay:300ms" hx-target="#preview" hx-swap="innerHTML">
             @csrf
             <input type="hidden" name="level" value="{{ $level }}">
