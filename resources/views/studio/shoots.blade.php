@@ -18,12 +18,12 @@
     <a class="btn btn-next" href="{{ route('shoots.new') }}">New shoot</a>
 </div>
 @if($shoots->count() > 1 || $finishedCount > 0 || $sought !== '')
-<form method="get" action="{{ route('shoots') }}" class="row-line" role="search">
+<form method="get" action="{{ route('shoots') }}" class="row-line mt-3" role="search">
     @if($isFinished)<input type="hidden" name="finished" value="1">@endif
     <label class="visually-hidden" for="find">Find a shoot by name, client or place</label>
     <input class="form-control w-auto" id="find" name="find" type="search" value="{{ $sought }}" maxlength="120" placeholder="Name, client or place">
     <label class="visually-hidden" for="sort">In which order</label>
-    <select class="form-select w-auto" id="sort" name="sort">@foreach(['' => $isFinished ? 'finished last first' : 'promised first', 'newest' => 'newest first', 'oldest' => 'oldest first', 'name' => 'by name', 'client' => 'by client'] as $key => $label)<option value="{{ $key }}" @selected($sort === $key)>{{ $label }}</option>@endforeach</select>
+    <select class="form-select w-auto pe-5" id="sort" name="sort">@foreach(['' => $isFinished ? 'finished last first' : 'promised first', 'newest' => 'newest first', 'oldest' => 'oldest first', 'name' => 'by name', 'client' => 'by client'] as $key => $label)<option value="{{ $key }}" @selected($sort === $key)>{{ $label }}</option>@endforeach</select>
     <button class="btn btn-line">Show</button>
 </form>
 @endif
@@ -42,6 +42,7 @@
                         no frames yet
                     @endif
                 </p>
+                <p class="small"><a class="quiet" href="{{ route('shoots.edit', $shoot) }}" aria-label="Change name, client and days of {{ $shoot->name }}">Change it</a></p>
             </div>
             <div>
                 <svg class="day-small" viewBox="0 0 600 40" preserveAspectRatio="none" role="img" aria-label="Frames over the day of {{ $shoot->name }}">
@@ -72,7 +73,6 @@
                     @endif
                     <form method="post" action="{{ route('shoots.finish', $shoot) }}">@csrf<button class="btn-word quiet small text-decoration-none">Finish this shoot</button></form>
                 @endif
-                <p><a class="quiet small" href="{{ route('shoots.edit', $shoot) }}">Change name, client, days</a></p>
             </div>
         </article>
     @empty
