@@ -20,7 +20,7 @@ final class StudioServiceProvider extends ServiceProvider
         Mail::extend('outbox', fn (): OutboxTransport => new OutboxTransport((string) config('kanpai.outbox')));
         RateLimiter::for('sign-in', fn (Request $request): array => [
             // By both: whoever tries from elsewhere does not lock the owner out.
-            Limit::perMinute(5)->by('member '.mb_strtolower($request->string('email')->toString()).' '.$request->ip()),
+            Limit::perMinute(5)->by('member '.(is_string($request->input('email')) ? mb_strtolower($request->input('email')) : '').' '.$request->ip()),
             Limit::perMinute(20)->by('address '.$request->ip()),
         ]);
         // Every page of a shoot carries the stages and what is left in each.

@@ -71,11 +71,13 @@ final class WhereController
     public function addPlace(Request $request, Shoot $shoot, Places $places): RedirectResponse
     {
         $this->owner();
+        $free = $places->free($shoot->studio_id);
         $said = $request->validate([
-            'place_path' => ['required', 'string', Rule::in(array_keys($places->free($shoot->studio_id)))],
-            'place_name' => ['required', 'string', 'max:40', Rule::notIn($places->all($shoot->studio_id)->pluck('name')->all())],
-        ], ['place_path.*' => 'Choose one of the disks that the server sees.', 'place_name.not_in' => 'There is a place of that name already.', 'place_name.required' => 'Give the place a name that says which disk it is.']);
-        Place::named($said['place_name'], $places->free($shoot->studio_id)[$said['place_path']], $shoot->studio_id);
+            'place_path' => ['required', 'string', Rule::in(array_keys($free))],
+            // A number alone names no disk that anybody would find again.
+            'place_name' => ['required', 'string', 'max:40', 'regex:/\p{L}/u', Rule::notIn($places->all($shoot->studio_id)->pluck('name')->all())],
+        ], ['place_path.*' => 'Choose one of the disks that the server sees.', 'place_name.not_in' => 'There is a place of that name already.', 'place_name.regex' => 'The name of a place has a letter at least.', 'place_name.required' => 'Give the place a name that says which disk it is.']);
+        Place::named($said['place_name'], $free[$said['place_path']], $shoot->studio_id);
 
         return redirect()->route('ingest.where', $shoot);
     }

@@ -122,8 +122,8 @@ final class Walker
     private function open(string $path, bool $isKnown = true): bool
     {
         $answer = $this->browser->web->executeAsyncScript("const done = arguments[1]; fetch(arguments[0], { headers: { Accept: 'text/html' } }).then((answer) => done([answer.status, answer.headers.get('Content-Type') ?? '', answer.headers.get('Content-Disposition') ?? '']), (reason) => done([0, String(reason), '']))", [$path]);
-        // A link that was withdrawn says so.
-        if ($answer[0] >= 500 || $answer[0] === 0 || ($isKnown && $answer[0] >= 400 && $answer[0] !== 410)) {
+        // A link that was withdrawn says so, and one that got a password meanwhile asks for it.
+        if ($answer[0] >= 500 || $answer[0] === 0 || ($isKnown && $answer[0] >= 400 && ! in_array($answer[0], [401, 410], true))) {
             $this->faults["{$this->who}: {$path} answers {$answer[0]} {$answer[1]}"] = true;
         }
         if ($answer[0] >= 400 || ! str_starts_with($answer[1], 'text/html') || $answer[2] !== '') {
