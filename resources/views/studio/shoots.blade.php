@@ -42,7 +42,7 @@
                         no frames yet
                     @endif
                 </p>
-                <p class="small"><a class="quiet" href="{{ route('shoots.edit', $shoot) }}" aria-label="Change name, client and days of {{ $shoot->name }}">Change it</a></p>
+                <p class="small"><a class="quiet" href="{{ route('shoots.edit', $shoot) }}" aria-label="Change it: name, client and days of {{ $shoot->name }}">Change it</a></p>
             </div>
             <div>
                 <svg class="day-small" viewBox="0 0 600 40" preserveAspectRatio="none" role="img" aria-label="Frames over the day of {{ $shoot->name }}">
