@@ -38,6 +38,11 @@ final class HostileBodies
             'cull.sets.remove' => ["{$shoot}/cull/sets/999999999/remove", []],
             'cull.sets.store' => ["{$shoot}/cull/sets?verdict=keep", ['name' => 'Guard', 'live' => true, 'everywhere' => true, 'frames' => [$frame]]],
             'cull.uses.store' => ["{$shoot}/cull/uses", ['name' => 'guard use']],
+            // Whether their forms stand on a page depends on what was done to the demo before.
+            'delivery.again' => ["/deliveries/{$own['delivery']}/again", []],
+            'proof.again' => ["/galleries/{$own['gallery']}/again", []],
+            'deliver.run.remove' => ['/output-runs/999999999/remove', []],
+            'handoffs.version' => ["{$shoot}/versions", ['version' => 1]],
             'delivery.go-on' => ["/deliveries/{$own['delivery']}/go-on", []],
             'gallery.send' => ['/g/{g}/send', ['name' => 'Guard', 'email' => 'guard@test.example', 'message' => 'x']],
             'gallery.steps' => ['/g/{g}/steps', ['steps' => [['id' => $uuid, 'kind' => 'comment', 'number' => 1, 'list' => 'Album', 'on' => true, 'rating' => 3, 'text' => 'x', 'drawing' => [['kind' => 'circle', 'x' => 1, 'y' => 2, 'rx' => 3, 'ry' => 4], ['kind' => 'line', 'points' => [[1, 2], [3, 4]]], ['kind' => 'word', 'x' => 1, 'y' => 2, 'text' => 'x']]]]]],

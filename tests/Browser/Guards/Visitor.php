@@ -35,6 +35,12 @@ final class Visitor
         $visitor = new self(Browser::address());
         $visitor->get('/sign-in');
         $answer = $visitor->post('/sign-in', ['email' => $email, 'password' => $password]);
+        if ($answer['status'] === 429) {
+            // Another guard knocked at this door before; the answer says when it opens again.
+            sleep(1 + (preg_match('/^Retry-After: (\d+)/mi', $answer['headers'], $m) === 1 ? min(60, (int) $m[1]) : 60));
+            $visitor->get('/sign-in');
+            $answer = $visitor->post('/sign-in', ['email' => $email, 'password' => $password]);
+        }
         if ($answer['status'] !== 302) {
             throw new RuntimeException("{$email} could not sign in: {$answer['status']}");
         }
