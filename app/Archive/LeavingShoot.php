@@ -55,14 +55,36 @@ final class LeavingShoot
         return $resting === [] ? '' : 'Files of “'.implode('”, “', $resting).'” were not copied a second time, because they stand with this shoot. Delete that one first, or finish this one instead of deleting it.';
     }
 
-    /** What guests see goes at once, the rest with a worker. It may be begun again at any point. */
-    public function begin(Shoot $shoot): void
+    /**
+     * What guests see goes at once, the rest with a worker. Killed at any line, the worker does what is left.
+     *
+     * @return string why it was not begun; empty when it was
+     */
+    public function begin(Shoot $shoot): string
+    {
+        $problem = DB::transaction(function () use ($shoot): string {
+            Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
+            $problem = $this->problem($shoot);
+            if ($problem === '') {
+                $shoot->update(['removal_at' => now()]);
+            }
+
+            return $problem;
+        });
+        if ($problem === '') {
+            $this->closeDoors($shoot);
+            RemoveShoot::dispatch($shoot->id)->onQueue('default');
+        }
+
+        return $problem;
+    }
+
+    /** Takes away what people without an account come to. */
+    public function closeDoors(Shoot $shoot): void
     {
         Gallery::query()->where('shoot_id', $shoot->id)->get()->each(fn (Gallery $gallery) => $this->publishing->remove($gallery));
         Delivery::query()->where('shoot_id', $shoot->id)->get()->each(fn (Delivery $delivery) => $this->delivering->remove($delivery));
         UploadLink::query()->where('shoot_id', $shoot->id)->update(['withdrawn_at' => now()]);
-        $shoot->update(['removal_at' => now()]);
-        RemoveShoot::dispatch($shoot->id)->onQueue('default');
     }
 
     /** @return array{cards: int, galleries: int, deliveries: int, bags: list<Bag>} */

@@ -42,12 +42,13 @@ final class RemoveShoot implements ShouldBeUnique, ShouldQueue
         Shoot::query()->where('removal_at', '<', now()->subHours(2))->pluck('id')->each(fn (int $shoot) => self::dispatch($shoot)->onQueue('default'));
     }
 
-    public function handle(Filesystem $files): void
+    public function handle(Filesystem $files, LeavingShoot $leaving): void
     {
         $shoot = Shoot::query()->whereKey($this->shootId)->whereNotNull('removal_at')->first();
         if ($shoot === null) {
             return;
         }
+        $leaving->closeDoors($shoot);
         foreach (Card::query()->where('shoot_id', $shoot->id)->get() as $card) {
             ArrivalsFolder::remove($card);
             $files->deleteDirectory(config('kanpai.pictures')."/{$card->uuid}");

@@ -116,6 +116,12 @@ final class Card extends Model
         return $safety->isSafeToFormat();
     }
 
+    /** Whether any of it was ever copied, or found to stand in the studio already; its checksums are remembered since. */
+    public function wasCopied(): bool
+    {
+        return $this->files()->whereNotNull('hash')->exists();
+    }
+
     /** Whether it was safe once and is not any more: a copy was found damaged or gone. */
     public function hasLostCopies(): bool
     {

@@ -83,7 +83,7 @@ final readonly class CardSummary
     /** Whether nothing of it was copied, and nobody is at it. */
     public function canBeTakenOut(): bool
     {
-        return $this->lastProved === null && array_filter($this->tasks, fn (Task $task): bool => $task->kind !== 'previews' && $task->isUnderWay()) === [];
+        return $this->lastProved === null && ! $this->card->wasCopied() && array_filter($this->tasks, fn (Task $task): bool => $task->kind !== 'previews' && $task->isUnderWay()) === [];
     }
 
     /** What the button for copying says. */

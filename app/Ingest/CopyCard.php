@@ -10,6 +10,7 @@ use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Card\Concern;
 use Kanpai\Core\Card\UnableToCopy;
 
@@ -29,10 +30,17 @@ final class CopyCard extends WorkInTurns
     /** @var array<string, UnableToCopy> place => why it failed */
     private array $failed = [];
 
+    /** Under the lock of the card, so that nobody takes it out of the shoot meanwhile. */
     public static function start(Card $card): void
     {
-        $task = Task::open($card->shoot, 'copy', $card->subject(), "Copying card {$card->number}", 'bytes', $card->bytes);
-        self::dispatch($task->id)->onQueue('default');
+        $task = DB::transaction(function () use ($card): ?Task {
+            $isThere = Card::query()->whereKey($card->id)->lockForUpdate()->first() !== null;
+
+            return $isThere ? Task::open($card->shoot, 'copy', $card->subject(), "Copying card {$card->number}", 'bytes', $card->bytes) : null;
+        });
+        if ($task !== null) {
+            self::dispatch($task->id)->onQueue('default');
+        }
     }
 
     protected function turn(Task $task): bool

@@ -35,9 +35,11 @@ final class RemoveCard
     {
         $isOut = DB::transaction(function () use ($card): bool {
             Card::query()->whereKey($card->id)->lockForUpdate()->first();
-            $hasCopies = Copy::query()->whereIn('file_id', $card->files()->select('id'))->exists() || CardFile::query()->whereIn('same_as_id', $card->files()->select('id'))->exists();
+            if ($card->wasCopied()) {
+                return false;
+            }
             foreach (self::WORK as $kind) {
-                if ($hasCopies || $card->task($kind)?->isUnderWay() === true) {
+                if ($card->task($kind)?->isUnderWay() === true) {
                     return false;
                 }
             }

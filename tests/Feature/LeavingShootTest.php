@@ -71,6 +71,8 @@ final class LeavingShootTest extends FeatureTestCase
     {
         $this->pushCard('ivo', 1);
         $this->readCard('ivo');
+        // Killed before the doors were closed.
+        $this->post("/shoots/{$this->shoot->id}/galleries", ['title' => 'Proofs']);
         $this->shoot->update(['removal_at' => now()]);
         $this->get('/')->assertDontSee('Harbour day');
         $this->get('/?find=harbour')->assertSee('No shoot has these words');
@@ -79,6 +81,6 @@ final class LeavingShootTest extends FeatureTestCase
         self::assertSame(1, Frame::query()->count(), 'a worker may be at it');
         $this->travel(3)->hours();
         RemoveShoot::again();
-        self::assertSame([0, 0], [Frame::query()->count(), Shoot::query()->whereKey($this->shoot->id)->count()]);
+        self::assertSame([0, 0, 0], [Gallery::query()->count(), Frame::query()->count(), Shoot::query()->whereKey($this->shoot->id)->count()]);
     }
 }

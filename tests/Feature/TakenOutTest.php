@@ -52,6 +52,10 @@ final class TakenOutTest extends FeatureTestCase
         $this->get("/shoots/{$this->shoot->id}/ingest")->assertDontSee('Take this card out');
         $this->post("/cards/{$card->id}/remove")->assertSessionHasErrors('card');
         self::assertSame(2, Frame::query()->count());
+        // Its copies may be gone since; what they were is still known.
+        \App\Ingest\Copy::query()->delete();
+        $this->get("/shoots/{$this->shoot->id}/ingest")->assertDontSee('Take this card out');
+        $this->post("/cards/{$card->id}/remove")->assertSessionHasErrors('card');
         [, $stranger] = $this->newStudio('Elsewhere', 'elsewhere@quay.example');
         $this->actingAs($stranger)->post("/cards/{$card->id}/remove")->assertNotFound();
     }

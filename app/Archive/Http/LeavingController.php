@@ -27,11 +27,10 @@ final class LeavingController
         if (trim($said['name']) !== trim($shoot->name)) {
             throw ValidationException::withMessages(['name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was deleted."]);
         }
-        $problem = $leaving->problem($shoot);
+        $problem = $leaving->begin($shoot);
         if ($problem !== '') {
             throw ValidationException::withMessages(['name' => $problem]);
         }
-        $leaving->begin($shoot);
 
         return redirect()->route('shoots')->with('said', "“{$shoot->name}” is deleted. Copies of its originals and bags stay where they are.");
     }
