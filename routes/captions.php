@@ -11,6 +11,7 @@ use Illuminate\Support\Facades\Route;
 Route::middleware('auth')->prefix('/shoots/{shoot}/captions')->name('captions.')->group(function (): void {
     Route::get('/', [CaptionsController::class, 'show'])->name('show');
     Route::post('/', [CaptionsController::class, 'store'])->name('store');
+    Route::get('/tiles', [CaptionsController::class, 'tiles'])->name('tiles');
     Route::post('/preview', [CaptionsController::class, 'preview'])->name('preview');
     Route::delete('/sheets/{sheet}', [CaptionsController::class, 'removeSheet'])->name('remove-sheet');
     Route::post('/replace', [BatchesController::class, 'replace'])->name('replace');

@@ -129,6 +129,23 @@ final class CaptionsTest extends TestCase
         $studio->until(fn (): bool => $this->value('headline') === 'Kept for all shoots', 'the saved sheet is not taken');
     }
 
+    public function test_frames_that_were_chosen_by_tile_stay_chosen_when_something_is_refused(): void
+    {
+        $studio = $this->open('?verdict=all');
+        $studio->complaints();
+        $studio->click('[data-tiles] summary')->click('[data-tick-frame]');
+        // With shift all of the row, up to the fourth.
+        $studio->script("document.querySelectorAll('[data-tick-frame]')[3].dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true, shiftKey: true }))");
+        $studio->see('4 frames')->click('[data-tiles] li:nth-child(2) [data-tick-frame]')->see('Look over 3 frames');
+        self::assertSame([], $studio->violations('chosen frames'));
+        $studio->fill('#headline', 'Chosen {{nobody}}')->click('[data-sheet] .btn-next')->see('There is no placeholder {{nobody}}')->see('Look over 3 frames');
+        $studio->until(fn (): bool => $studio->script("return document.querySelectorAll('[data-tick-frame]:checked').length") === 3, 'the tiles are not chosen any more');
+        $studio->complaints();
+        $studio->fill('#headline', 'Chosen alone')->click('[data-sheet] .btn-next')->see('2 of 3 frames change, 1 stay as they are', 20);
+        $studio->visit(self::$captions)->find('[data-captions][data-ready]');
+        self::assertSame([], $studio->complaints());
+    }
+
     public function test_text_that_is_not_kept_yet_survives_a_filter_and_is_taken_back_on_wish(): void
     {
         $studio = $this->open('?verdict=all');

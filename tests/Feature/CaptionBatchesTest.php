@@ -258,4 +258,24 @@ final class CaptionBatchesTest extends FeatureTestCase
         }
         self::assertSame('done', $batch->refresh()->state);
     }
+
+    public function test_single_frames_are_chosen_tile_by_tile(): void
+    {
+        $page = "/shoots/{$this->shoot->id}/captions";
+        $frames = $this->frames();
+        $tiles = $this->actingAs($this->member)->get("{$page}/tiles?verdict=all")->assertOk();
+        self::assertSame($frames->count(), substr_count((string) $tiles->getContent(), 'data-tick-frame'));
+        $this->get("{$page}/tiles?page=9")->assertOk()->assertDontSee('data-tick-frame');
+        $chosen = [(string) $frames[0]->id, (string) $frames[2]->id];
+        [, , $elsewhere] = $this->newStudio('Elsewhere', 'elsewhere@quay.example');
+        foreach ([$page => ['headline' => 'Chosen'], "{$page}/replace" => ['find' => 'Chosen', 'with' => 'Picked', 'in' => ['headline']]] as $address => $said) {
+            $this->post("{$address}?verdict=all", [...$said, 'frames' => [...$chosen, '999999999', ['deep']]])->assertSessionHasNoErrors();
+            $batch = Batch::query()->where('shoot_id', $this->shoot->id)->orderByDesc('id')->firstOrFail();
+            self::assertSame($chosen, array_map(strval(...), $batch->frames()->pluck('frames.id')->all()));
+            $this->post("{$page}/steps/{$batch->id}")->assertRedirect("{$page}?verdict=all");
+        }
+        self::assertSame(['Picked', '', 'Picked'], array_map(fn (\App\Ingest\Frame $frame): string => FrameCaption::query()->find($frame->id)?->caption()->text(\Kanpai\Core\Caption\Field::Headline) ?? '', $frames->take(3)->all()));
+        $this->post($page, ['headline' => 'x', 'frames' => ['999999999']])->assertSessionHasErrors('frames');
+        $this->get("/shoots/{$elsewhere->id}/captions/tiles")->assertNotFound();
+    }
 }

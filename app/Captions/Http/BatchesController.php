@@ -66,7 +66,7 @@ final class BatchesController
             ApplyBatch::dispatch($task->id, $batch->id)->onQueue('urgent');
         }
 
-        return redirect()->route('captions.show', [$shoot, ...$batch->filter])->with('said', "{$batch->said}: under way. It can be taken back as one step; originals are not touched.");
+        return redirect()->route('captions.show', [$shoot, ...CaptionsController::query(FrameFilter::ofQuery($batch->filter))])->with('said', "{$batch->said}: under way. It can be taken back as one step; originals are not touched.");
     }
 
     public function undo(Shoot $shoot, Batch $batch): RedirectResponse
@@ -139,7 +139,7 @@ final class BatchesController
     /** @param  array<string, mixed>  $edit */
     private function draft(Request $request, Shoot $shoot, string $said, array $edit): RedirectResponse
     {
-        $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'member_id' => $request->user()?->id, 'said' => mb_substr($said, 0, 255), 'edit' => $edit, 'filter' => FrameFilter::ofQuery($request->query->all())->toQuery()]);
+        $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'member_id' => $request->user()?->id, 'said' => mb_substr($said, 0, 255), 'edit' => [...$edit, ...ChosenFrames::of($request, $shoot)], 'filter' => FrameFilter::ofQuery($request->query->all())->toQuery()]);
 
         return redirect()->route('captions.batch', [$shoot, $batch]);
     }

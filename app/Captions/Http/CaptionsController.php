@@ -31,6 +31,8 @@ use Kanpai\Core\Cull\Verdict;
 /** The sheets of studio, shoot and moments, with what they make of any frame. */
 final class CaptionsController
 {
+    private const TILES = 120;
+
     public function __construct(private readonly Keywords $keywords)
     {
     }
@@ -96,6 +98,16 @@ final class CaptionsController
         return ['verdict' => 'all', ...$filter->toQuery()];
     }
 
+    /** Some of the frames that are meant, to choose single ones from; then some more. */
+    public function tiles(Request $request, Shoot $shoot): View
+    {
+        $filter = FrameFilter::ofQuery($request->query->all());
+        $page = max(0, min(10_000, (int) $request->string('page', '0')->toString()));
+        $frames = Frame::meeting($shoot, $filter)->offset($page * self::TILES)->limit(self::TILES + 1)->get();
+
+        return view('captions.tiles', ['shoot' => $shoot, 'query' => self::query($filter), 'frames' => $frames->take(self::TILES), 'page' => $page, 'isMore' => $frames->count() > self::TILES]);
+    }
+
     /** What the sheets make of one frame, while one of them is written. */
     public function preview(SheetRequest $request, Shoot $shoot): View
     {
@@ -120,7 +132,7 @@ final class CaptionsController
             return redirect()->route('captions.show', $shoot)->with('said', "The sheet “{$name}” is saved for all shoots.");
         }
         $filter = FrameFilter::ofQuery($request->query->all());
-        $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'member_id' => $request->user()?->id, 'said' => 'Filling in the sheets', 'edit' => ['kind' => 'sheets'], 'filter' => $level === 'moment' ? FrameFilter::ofQuery([...$filter->toQuery(), 'from' => $from, 'to' => $to])->toQuery() : $filter->toQuery()]);
+        $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'member_id' => $request->user()?->id, 'said' => 'Filling in the sheets', 'edit' => ['kind' => 'sheets', ...ChosenFrames::of($request, $shoot)], 'filter' => $level === 'moment' ? FrameFilter::ofQuery([...$filter->toQuery(), 'from' => $from, 'to' => $to])->toQuery() : $filter->toQuery()]);
 
         return redirect()->route('captions.batch', [$shoot, $batch]);
     }

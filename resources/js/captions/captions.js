@@ -4,6 +4,7 @@
  */
 import { get } from '../studio/server.js';
 import { keepDraft } from './draft.js';
+import { tickFrames } from './ticked.js';
 
 const root = document.querySelector('[data-captions]');
 const mark = root.dataset.mark;
@@ -192,4 +193,5 @@ for (const input of root.querySelectorAll('[data-codes], [data-words]')) {
     bytes(input);
     input.setAttribute('aria-autocomplete', 'list');
 }
+tickFrames(root);
 root.dataset.ready = 'true';

@@ -19,7 +19,7 @@
             </div>
             <span class="quiet">{{ number_format($captioned) }} of {{ number_format($all) }} frames have a caption</span>
         </div>
-        <form method="post" action="{{ route('captions.store', [$shoot, ...$query]) }}" class="stack" data-sheet @if($errors->any()) data-refused @endif data-draft="{{ $shoot->id }}-{{ $level }}-{{ $moment }}{{ request()->filled('saved') ? '-'.(int) request()->query('saved') : '' }}"
+        <form method="post" action="{{ route('captions.store', [$shoot, ...$query]) }}" class="stack" data-sheet data-of-ticked @if($errors->any()) data-refused @endif data-draft="{{ $shoot->id }}-{{ $level }}-{{ $moment }}{{ request()->filled('saved') ? '-'.(int) request()->query('saved') : '' }}"
               hx-post="{{ route('captions.preview', [$shoot, ...$query]) }}" hx-trigger="input delay:300ms" hx-target="#preview" hx-swap="innerHTML">
             @csrf
             <input type="hidden" name="level" value="{{ $level }}">
@@ -45,13 +45,20 @@
             @endforeach
             <x-problem of="name"/>
             <div class="row-line sticky-foot">
-                <button class="btn btn-next" @disabled($meant === 0)>Look over {{ number_format($meant) }} {{ Str::plural('frame', $meant) }}</button>
+                <button class="btn btn-next" data-look-over @disabled($meant === 0)>Look over {{ number_format($meant) }} {{ Str::plural('frame', $meant) }}</button>
                 <span class="quiet">keeps the sheet and shows what would change; nothing is done yet</span>
             </div>
         </form>
     </div>
     <div>
         <div class="panel" id="preview">@include('captions.preview')</div>
+        @php($chosen = array_values(array_filter((array) old('frames'), is_scalar(...))))
+        <details class="panel stack" data-tiles="{{ json_encode(array_map(strval(...), $chosen)) }}" @if($chosen !== [] || $errors->has('frames')) open @endif>
+            <summary class="strong">Choose single frames <span class="fw-normal" data-ticked></span></summary>
+            <p class="small">Where some are chosen, the sheet and “find and replace” mean these alone. Shift takes a whole row of them. <button type="button" class="btn-word small" data-untick hidden>Choose none</button></p>
+            <x-problem of="frames"/>
+            <ul class="pictures" hx-get="{{ route('captions.tiles', [$shoot, ...$query]) }}" hx-trigger="{{ $chosen === [] ? 'toggle from:closest details once' : 'load' }}"></ul>
+        </details>
         @if($steps->isNotEmpty())
             <div class="panel stack">
                 <h3>Last steps</h3>
@@ -61,7 +68,7 @@
                 @endforeach
             </div>
         @endif
-        <form class="panel stack" method="post" action="{{ route('captions.replace', [$shoot, ...$query]) }}">
+        <form class="panel stack" method="post" action="{{ route('captions.replace', [$shoot, ...$query]) }}" data-of-ticked>
             @csrf
             <h3>Find and replace in {{ number_format($meant) }} {{ Str::plural('frame', $meant) }}</h3>
             <div><label class="form-label" for="find">find</label><input class="form-control" id="find" name="find" value="{{ old('find') }}"><x-problem of="find"/></div>

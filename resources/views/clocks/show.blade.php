@@ -116,7 +116,7 @@
                 <p class="quiet">None yet. “Use this clock” with nothing typed in says that the body is right as it is.</p>
             @endforelse
             @if($last !== null)
-                <form method="post" action="{{ route('clocks.back', $shoot) }}">@csrf<button class="btn btn-line">Take back the last step</button> <span class="small quiet clip">{{ $names[$last->body_id] ?? '' }}: {{ $last->said }}</span></form>
+                <form method="post" action="{{ route('clocks.back', $shoot) }}">@csrf<button class="btn btn-line">Take back the last step</button> <span class="small quiet clip d-block">{{ $names[$last->body_id] ?? '' }}: {{ $last->said }}</span></form>
             @endif
         </div>
     </div>
