@@ -30,6 +30,8 @@ Route::middleware('auth')->group(function (): void {
 
     Route::get('/shoots/{shoot}/ingest/where', [WhereController::class, 'show'])->name('ingest.where');
     Route::get('/shoots/{shoot}/ingest/tree', [WhereController::class, 'tree'])->name('ingest.tree');
+    Route::get('/shoots/{shoot}/ingest/names', [WhereController::class, 'names'])->name('ingest.names');
+    Route::post('/shoots/{shoot}/ingest/rename', [WhereController::class, 'rename'])->name('ingest.rename');
     Route::post('/shoots/{shoot}/ingest/pattern', [WhereController::class, 'use'])->name('ingest.pattern');
     Route::post('/shoots/{shoot}/ingest/patterns/{pattern}/forget', [WhereController::class, 'forget'])->name('ingest.pattern.forget');
     Route::post('/shoots/{shoot}/ingest/places', [WhereController::class, 'addPlace'])->name('ingest.place.add');

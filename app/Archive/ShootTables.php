@@ -28,7 +28,7 @@ final class ShootTables
     public const SHARED = ['members' => ['email'], 'bodies' => ['make', 'model', 'serial'], 'uses' => ['name'], 'outputs' => ['name'], 'destinations' => ['name'], 'sets' => ['name']];
 
     /** Tables of shoots that are not archived: what was on its way, how far work had come, and words that the database picks out of captions by itself. */
-    public const LEFT_OUT = ['arrivals', 'tasks', 'bags', 'caption_words'];
+    public const LEFT_OUT = ['arrivals', 'tasks', 'bags', 'caption_words', 'renames'];
 
     /** References that the database does not know of. */
     public const MORE_REFERENCES = ['frames' => ['version_id' => 'versions']];

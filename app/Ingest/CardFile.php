@@ -26,6 +26,7 @@ use Kanpai\Core\Card\FileKind;
  * @property string|null $problem
  * @property string|null $hash xxh128 of what was read from the card
  * @property bool $is_ticked whether it is to be copied
+ * @property bool $is_main whether its frame is called as it is
  * @property string $fingerprint
  * @property string $name_key name and size in short
  * @property int|null $same_as_id the file of another card with the same content, on whose copies this one rests
@@ -45,7 +46,7 @@ final class CardFile extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['kind' => FileKind::class, 'is_ticked' => 'bool', 'copy_failed_at' => 'immutable_datetime', 'compared_at' => 'immutable_datetime'];
+    protected $casts = ['kind' => FileKind::class, 'is_ticked' => 'bool', 'is_main' => 'bool', 'copy_failed_at' => 'immutable_datetime', 'compared_at' => 'immutable_datetime'];
 
     protected $dateFormat = 'Y-m-d H:i:s.v';
 

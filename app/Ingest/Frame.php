@@ -23,7 +23,8 @@ use Kanpai\Core\Cull\Verdict;
  * @property int $shoot_id
  * @property int $card_id
  * @property int $body_id
- * @property string $name original file name
+ * @property string $name what its main copy is called; the camera's own name while nothing is copied
+ * @property string $camera_name what the camera called it; empty while that is its name
  * @property int $camera_ms what the camera's clock showed, as CameraTime counts it
  * @property int|null $camera_zone minutes east of UTC that the camera wrote
  * @property bool $is_dated whether the camera wrote a time at all
@@ -100,6 +101,17 @@ final class Frame extends Model
     public static function of(Shoot $shoot): Builder
     {
         return self::query()->where('frames.shoot_id', $shoot->id)->whereNull('frames.aside_at');
+    }
+
+    /** @return array{array<int, string>, array<int, string>} frame => its name, and frame => what the camera called it where that is another */
+    public static function names(Shoot $shoot): array
+    {
+        $rows = self::inOrder($shoot)->toBase()->get(['frames.id', 'frames.name', 'frames.camera_name']);
+
+        return [
+            array_map(strval(...), $rows->pluck('name', 'id')->all()),
+            array_map(strval(...), $rows->where('camera_name', '<>', '')->pluck('camera_name', 'id')->all()),
+        ];
     }
 
     /** @return Builder<self> all bodies in one row, by corrected time */

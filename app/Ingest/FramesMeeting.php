@@ -120,7 +120,7 @@ final class FramesMeeting
             Subject::Body => $this->among('frames.body_id', DB::table('bodies')->where('studio_id', $this->shoot->studio_id)->where(fn ($query) => $query->whereRaw("CONCAT(make, ' ', model) LIKE ?", [$like])->orWhere('serial', 'like', $like))->pluck('id')->all()),
             Subject::Shooter => $this->among('frames.card_id', DB::table('cards')->where('shoot_id', $this->shoot->id)->where('shooter', 'like', $like)->pluck('id')->all()),
             Subject::Lens => ['frames.lens LIKE ?', [$like]],
-            Subject::Name => ['frames.name LIKE ?', [$like]],
+            Subject::Name => ['(frames.name LIKE ? OR frames.camera_name LIKE ?)', [$like, $like]],
             Subject::Keyword => $this->caption('keywords', $test->value),
             Subject::Words => $this->caption('words', $test->value),
             Subject::Time => $this->time($test),

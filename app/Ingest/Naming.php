@@ -5,14 +5,16 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use App\Studio\Shoot;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Card\DcfName;
 use Kanpai\Core\Card\InvalidNamePattern;
 use Kanpai\Core\Card\NamePattern;
 use Kanpai\Core\Card\NamePlan;
+use stdClass;
 
 /**
- * Gives the files of a card their places by the shoot's pattern.
+ * Gives the files of a shoot their places by its pattern. Numbers follow the corrected times over all cards.
  *
  * @phpstan-import-type Planned from NamePlan
  * @phpstan-import-type Named from NamePlan
@@ -32,7 +34,7 @@ final class Naming
         }
     }
 
-    /** Fixes where the ticked files of a card go that have no place yet. From there on their names stay. */
+    /** Fixes where the ticked files of a card go that have no place yet. From there on their names stay until somebody renames them. */
     public function fix(Card $card): void
     {
         if (DB::table('files')->where(['card_id' => $card->id, 'is_ticked' => true, 'destination' => ''])->doesntExist()) {
@@ -41,10 +43,23 @@ final class Naming
         DB::transaction(function () use ($card): void {
             // Two cards of a shoot never plan at once, so that they do not plan the same.
             Shoot::query()->whereKey($card->shoot_id)->lockForUpdate()->first();
-            foreach ($this->plan($card, $this->ofShoot($card->shoot), $card->shooter) as $id => $planned) {
-                DB::table('files')->where('id', $id)->update(['destination' => $planned['path']]);
+            $rows = $this->rows($card->shoot);
+            $numbers = self::numbers($rows);
+            foreach ($this->plan($card->shoot, $this->ofShoot($card->shoot), $card) as $id => $planned) {
+                DB::table('files')->where('id', $id)->update(['destination' => $planned['path'], 'number' => $numbers[$id]]);
+                $row = $rows[$id];
+                if ($row->frame_id !== null && $row->is_main) {
+                    self::rename((int) $row->frame_id, $planned['path']);
+                }
             }
         });
+    }
+
+    /** A frame is called as its main file is; what the camera called it is kept and found. */
+    public static function rename(int $frame, string $destination): void
+    {
+        $name = mb_substr(DcfName::displayable($destination), 0, 255);
+        DB::table('frames')->where('id', $frame)->where('name', '<>', $name)->update(['camera_name' => DB::raw("IF(camera_name = '', name, camera_name)"), 'name' => $name]);
     }
 
     /**
@@ -52,27 +67,117 @@ final class Naming
      *
      * @return array<int, Planned> file => plan, in order of time
      */
-    public function plan(Card $card, NamePattern $pattern, string $shooter): array
+    public function plan(Shoot $shoot, NamePattern $pattern, ?Card $card = null): array
     {
-        $shoot = $card->shoot;
+        $rows = $this->rows($shoot);
+        $numbers = self::numbers($rows);
+        $waiting = $rows->filter(fn (stdClass $row): bool => $row->destination === '' && ($card === null || (int) $row->card_id === $card->id));
+
+        return $this->named($shoot, $pattern, $waiting, $numbers, []);
+    }
+
+    /**
+     * What would come out if all files that have a place were named anew, numbered by their times together with those
+     * that still wait.
+     *
+     * @return array<int, array{from: string, to: string, clash: string, number: int, taken: int, camera: string, frame: int|null}> file => plan, in order of time
+     */
+    public function anew(Shoot $shoot, NamePattern $pattern): array
+    {
+        $rows = $this->rows($shoot);
+        $numbers = self::ranks($rows);
+        $placed = $rows->filter(fn (stdClass $row): bool => $row->destination !== '');
+        $planned = [];
+        // Versions and sidecars go with their frames.
+        $leaving = array_values(array_map(strval(...), Version::query()->whereIn('frame_id', Frame::query()->where('shoot_id', $shoot->id)->select('id'))->pluck('destination')->all()));
+        foreach ($placed as $row) {
+            array_push($leaving, (string) $row->destination, Renaming::stem((string) $row->destination).'.xmp');
+        }
+        foreach ($this->named($shoot, $pattern, $placed, $numbers, $leaving) as $id => $plan) {
+            $row = $rows[$id];
+            $planned[$id] = ['from' => (string) $row->destination, 'to' => $plan['path'], 'clash' => $plan['clash'], 'number' => $numbers[$id], 'taken' => (int) $row->taken, 'camera' => DcfName::displayable($row->path), 'frame' => $row->frame_id === null ? null : (int) $row->frame_id];
+        }
+
+        return $planned;
+    }
+
+    /**
+     * The files that are copied or to be copied, in order of time. What rests on the copies of another file has no name
+     * of its own.
+     *
+     * @return Collection<int, stdClass> file => row
+     */
+    private function rows(Shoot $shoot): Collection
+    {
+        return DB::table('files')->join('cards', 'cards.id', '=', 'files.card_id')->leftJoin('frames', 'frames.id', '=', 'files.frame_id')->leftJoin('bodies', 'bodies.id', '=', 'frames.body_id')
+            ->where('cards.shoot_id', $shoot->id)->whereNull('files.same_as_id')->where(fn ($files) => $files->where('files.is_ticked', true)->orWhere('files.destination', '<>', ''))
+            ->orderByRaw('taken, COALESCE(frames.id, 0), files.id')
+            ->selectRaw('files.id, files.frame_id, files.card_id, files.path, files.destination, files.number, files.is_main, COALESCE(frames.taken_ms, files.modified_at * 1000) AS taken, bodies.model, bodies.serial, cards.shooter, cards.number AS card, cards.name AS card_name')
+            ->get()->keyBy(fn (stdClass $row): int => (int) $row->id);
+    }
+
+    private static function key(stdClass $row): string
+    {
+        return $row->frame_id === null ? 'file '.$row->id : 'frame '.$row->frame_id;
+    }
+
+    /**
+     * @param  Collection<int, stdClass>  $rows
+     * @return array<int, positive-int> file => its place in the order of time, the same for the files of a frame
+     */
+    private static function ranks(Collection $rows): array
+    {
+        $ranks = $numbers = [];
+        foreach ($rows as $id => $row) {
+            $numbers[$id] = $ranks[self::key($row)] ??= count($ranks) + 1;
+        }
+
+        return $numbers;
+    }
+
+    /**
+     * The places in the order of time as long as all that have numbers have those; else what is new follows the largest
+     * number, in order of time.
+     *
+     * @param  Collection<int, stdClass>  $rows
+     * @return array<int, positive-int> file => number
+     */
+    private static function numbers(Collection $rows): array
+    {
+        $numbers = self::ranks($rows);
+        $placed = $rows->filter(fn (stdClass $row): bool => $row->destination !== '');
+        if ($placed->every(fn (stdClass $row): bool => (int) $row->number === $numbers[(int) $row->id])) {
+            return $numbers;
+        }
+        // Those that were named before numbers were kept have any up to their count.
+        $next = max((int) $placed->max('number'), $placed->whereNull('number')->count());
+        $given = [];
+        foreach ($rows as $id => $row) {
+            $own = $given[self::key($row)] ?? ($row->destination !== '' ? (int) $row->number : 0);
+            $numbers[$id] = $given[self::key($row)] = max(1, $own > 0 ? $own : ++$next);
+        }
+
+        return $numbers;
+    }
+
+    /**
+     * @param  Collection<int, stdClass>  $rows
+     * @param  array<int, positive-int>  $numbers  of all files of the shoot
+     * @param  list<string>  $leaving  paths that will be free
+     * @return array<int, Planned>
+     */
+    private function named(Shoot $shoot, NamePattern $pattern, Collection $rows, array $numbers, array $leaving): array
+    {
         $zone = $shoot->zone();
-        $rows = DB::table('files')->leftJoin('frames', 'frames.id', '=', 'files.frame_id')->leftJoin('bodies', 'bodies.id', '=', 'frames.body_id')
-            ->where(['files.card_id' => $card->id, 'files.is_ticked' => true, 'files.destination' => ''])
-            ->orderByRaw('COALESCE(frames.taken_ms, files.modified_at * 1000), COALESCE(frames.id, 0), files.id')
-            ->get(['files.id', 'files.frame_id', 'files.path', 'files.modified_at', 'frames.taken_ms', 'bodies.model', 'bodies.serial']);
-        $same = [
-            'shoot' => $shoot->name, 'client' => $shoot->client, 'place' => $shoot->place, 'shooter' => $shooter === '' ? 'shooter' : $shooter,
-            'card' => (string) $card->number, 'card_name' => $card->name,
-        ];
         $files = [];
-        foreach ($rows as $row) {
+        foreach ($rows as $id => $row) {
             $name = DcfName::of($row->path);
-            $taken = $row->taken_ms === null ? (int) $row->modified_at * 1000 : (int) $row->taken_ms;
-            [$year, $month, $day, $time] = explode(' ', $zone->format($taken, 'Y m d His'));
-            $files[(int) $row->id] = [
-                'key' => $row->frame_id === null ? 'file '.$row->id : 'frame '.$row->frame_id,
-                'extension' => substr(basename($row->path), strlen($name->stem)),
-                'values' => $same + [
+            [$year, $month, $day, $time] = explode(' ', $zone->format((int) $row->taken, 'Y m d His'));
+            $files[$id] = [
+                'key' => self::key($row), 'extension' => substr(basename($row->path), strlen($name->stem)), 'number' => $numbers[$id],
+                'values' => [
+                    'shoot' => $shoot->name, 'client' => $shoot->client, 'place' => $shoot->place, 'shooter' => (string) $row->shooter === '' ? 'shooter' : (string) $row->shooter,
+                    'card' => (string) $row->card, 'card_name' => (string) $row->card_name,
                     'year' => $year, 'month' => $month, 'day' => $day, 'date' => "{$year}-{$month}-{$day}", 'time' => $time, 'body' => (string) $row->model, 'serial' => (string) $row->serial,
                     // Below DCIM, so that equal names from two folders do not meet.
                     'folder' => str_starts_with($name->folder, 'DCIM/') ? substr($name->folder, 5) : ($name->folder === 'DCIM' ? '' : $name->folder),
@@ -80,11 +185,14 @@ final class Naming
                 ],
             ];
         }
-        $first = $this->firstNumber($shoot);
-        $planned = (new NamePlan($pattern))->of($files, $first);
-        $taken = $this->taken($shoot, array_values(array_unique(array_map(fn (array $plan): string => dirname($plan['path']), $planned))));
+        if ($files === [] || $numbers === []) {
+            return [];
+        }
+        $largest = max($numbers);
+        $planned = (new NamePlan($pattern))->of($files, $largest);
+        $taken = $this->taken($shoot, array_values(array_unique(array_map(fn (array $plan): string => dirname($plan['path']), $planned))), $leaving);
 
-        return $taken === [] ? $planned : (new NamePlan($pattern, $taken))->of($files, $first);
+        return $taken === [] ? $planned : (new NamePlan($pattern, $taken))->of($files, $largest);
     }
 
     /**
@@ -92,9 +200,10 @@ final class Naming
      * places, or of somebody else.
      *
      * @param  list<string>  $folders
+     * @param  list<string>  $leaving  what does not count
      * @return list<string>
      */
-    private function taken(Shoot $shoot, array $folders): array
+    private function taken(Shoot $shoot, array $folders, array $leaving): array
     {
         $places = $this->places->used($shoot->studio_id)->filter(fn (Place $place): bool => $place->isThere())->pluck('path');
         $taken = [];
@@ -110,17 +219,6 @@ final class Naming
             }
         }
 
-        return $taken;
-    }
-
-    /**
-     * Numbers run on over the cards of a shoot: after those of the frames that have their places.
-     *
-     * @return positive-int
-     */
-    private function firstNumber(Shoot $shoot): int
-    {
-        return max(1, 1 + (int) DB::table('files')->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))->where('destination', '<>', '')
-            ->selectRaw('COUNT(DISTINCT COALESCE(frame_id, -CAST(id AS SIGNED))) AS n')->value('n'));
+        return array_values(array_diff($taken, $leaving));
     }
 }

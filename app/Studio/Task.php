@@ -7,6 +7,8 @@ namespace App\Studio;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Number;
 
 /**
@@ -29,10 +31,14 @@ use Illuminate\Support\Number;
  * @property CarbonImmutable $created_at
  * @property CarbonImmutable|null $started_at
  * @property CarbonImmutable|null $ended_at
+ * @property Shoot $shoot
  */
 final class Task extends Model
 {
     use FoundInOwnStudio;
+
+    /** The kind of work that others wait for. */
+    public const RENAMING = 'rename';
 
     protected $guarded = [];
 
@@ -61,6 +67,41 @@ final class Task extends Model
     public function isUnderWay(): bool
     {
         return ! $this->state->isOver();
+    }
+
+    /** @return BelongsTo<Shoot, $this> */
+    public function shoot(): BelongsTo
+    {
+        return $this->belongsTo(Shoot::class);
+    }
+
+    /** @return Builder<self> the tasks of all shoots of the same studio */
+    public function ofStudio(): Builder
+    {
+        return self::query()->whereIn('shoot_id', Shoot::query()->where('studio_id', $this->shoot->studio_id)->select('id'));
+    }
+
+    /**
+     * Begins a turn, if it may: while files of the studio are renamed nothing begins that could count on their names.
+     * What had begun before goes on, and is waited for.
+     */
+    public function mayTakeTurn(): bool
+    {
+        if ($this->state !== TaskState::Waiting) {
+            $this->begin();
+
+            return true;
+        }
+
+        return DB::transaction(function (): bool {
+            Studio::query()->whereKey($this->shoot->studio_id)->lockForUpdate()->first();
+            if ($this->kind !== self::RENAMING && $this->ofStudio()->where('kind', self::RENAMING)->whereIn('state', [TaskState::Waiting, TaskState::Running])->exists()) {
+                return false;
+            }
+            $this->begin();
+
+            return true;
+        });
     }
 
     public function begin(?int $total = null): void

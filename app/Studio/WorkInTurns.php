@@ -59,7 +59,11 @@ abstract class WorkInTurns implements ShouldQueue
         }
         try {
             $this->began = microtime(true);
-            $task->begin();
+            if (! $task->mayTakeTurn()) {
+                $this->release(1);
+
+                return;
+            }
             $isDone = $this->turn($task);
             while (! $isDone && $this->pause === 0 && $this->job?->getConnectionName() === 'sync' && ! $task->refresh()->state->isOver()) {
                 $this->began = microtime(true);

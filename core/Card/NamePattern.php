@@ -6,7 +6,8 @@ namespace Kanpai\Core\Card;
 
 /**
  * Where the copy of a file goes below a place: a pattern for its folders and one for its name, with placeholders in
- * double braces, as in `{{year}}/{{date}} {{shoot}}`. The ending of the file always stays.
+ * double braces, as in `{{year}}/{{date}} {{shoot}}`; `{{number:3}}` asks for so many digits, 1 to 9. The ending of the
+ * file always stays.
  *
  * What is put in for a placeholder can make no folders, climb out of none, and hide nothing; names are bytes, because
  * those on a card are.
@@ -30,7 +31,7 @@ final readonly class NamePattern
         'card_name' => 'name of the card',
         'folder' => 'folder on the card, 100HALDN',
         'original' => 'the camera’s own name, without ending',
-        'number' => 'running number in order of time, 0001',
+        'number' => 'running number in order of time, 0001; number:3 gives 001',
     ];
 
     /** The longest name that common file systems take, in bytes. */
@@ -56,7 +57,7 @@ final readonly class NamePattern
     {
         foreach (['folder' => $folder, 'file' => $file] as $field => $text) {
             foreach (self::placeholders($field, $text) as $name) {
-                if (! isset(self::PLACEHOLDERS[$name])) {
+                if (! isset(self::PLACEHOLDERS[(string) preg_replace('/^number\s*:\s*[1-9]$/', 'number', $name)])) {
                     throw InvalidNamePattern::unknown($field, $name);
                 }
             }
@@ -78,7 +79,7 @@ final readonly class NamePattern
     }
 
     /**
-     * @param  array<string, string>  $values  placeholder => what stands for it
+     * @param  array<string, string>  $values  placeholder => what stands for it; `largest` is the largest number of all, so that all get as many digits
      * @param  string  $extension  with its dot, or empty
      * @param  string  $suffix  put between name and ending to tell equal names apart
      * @return string relative to the place, folders divided by `/`
@@ -105,7 +106,9 @@ final readonly class NamePattern
     /** @param  array<string, string>  $values */
     private function fill(string $text, array $values): string
     {
-        return (string) preg_replace_callback('/\{\{\s*([a-z_]+)\s*\}\}/', fn (array $m): string => str_replace(self::FORBIDDEN, '-', $values[$m[1]] ?? ''), $text);
+        return (string) preg_replace_callback('/\{\{\s*([a-z_]+)\s*(?::\s*([1-9])\s*)?\}\}/', fn (array $m): string => isset($m[2])
+            ? str_pad(ltrim($values[$m[1]] ?? '', '0'), max((int) $m[2], strlen($values['largest'] ?? '')), '0', STR_PAD_LEFT)
+            : str_replace(self::FORBIDDEN, '-', $values[$m[1]] ?? ''), $text);
     }
 
     /** Without control characters, without dots and spaces at the ends: the first hide a file, the last are lost on some disks. */

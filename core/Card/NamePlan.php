@@ -10,11 +10,14 @@ namespace Kanpai\Core\Card;
  * `clash` is the path that a file would have had, empty when that was free. The files of one frame share their name and get the same number. Names are compared as the least careful disk does:
  * without regard to case and to how an accent is composed.
  *
- * @phpstan-type Named array{key: string, extension: string, values: array<string, string>}
+ * @phpstan-type Named array{key: string, extension: string, number: positive-int, values: array<string, string>}
  * @phpstan-type Planned array{path: string, clash: string}
  */
 final class NamePlan
 {
+    /** Of a number, where the pattern asks for none. */
+    private const DIGITS = 4;
+
     /** @var array<string, true> */
     private array $taken = [];
 
@@ -34,26 +37,25 @@ final class NamePlan
     /**
      * @template K of array-key
      *
-     * @param  array<K, Named>  $files  in order of time; `key` is the same for the files of one frame, which follow each other
-     * @param  positive-int  $first  number of the first frame
-     * @param  positive-int  $digits  of a number, at least
+     * @param  array<K, Named>  $files  in order of time; `key` and `number` are the same for the files of one frame
+     * @param  int  $largest  number that is given to any frame of the shoot, where these are not all
      * @return array<K, Planned>
      */
-    public function of(array $files, int $first = 1, int $digits = 4): array
+    public function of(array $files, int $largest = 0): array
     {
         $groups = [];
         foreach ($files as $id => $file) {
             // Two files of one frame with the same ending cannot share a name.
             $groups[$file['key']][count(array_filter($groups[$file['key']] ?? [], fn (array $group): bool => isset($group[self::fold($file['extension'])])))][self::fold($file['extension'])] = [$id, $file];
         }
-        $digits = max($digits, strlen((string) ($first + count($groups) - 1)));
+        $largest = (string) max([$largest, ...array_column($files, 'number')]);
         $planned = [];
-        foreach (array_values($groups) as $i => $alike) {
-            $number = str_pad((string) ($first + $i), $digits, '0', STR_PAD_LEFT);
+        foreach ($groups as $alike) {
             foreach ($alike as $group) {
                 $own = [];
                 foreach ($group as [$id, $file]) {
-                    $own[$id] = ['values' => ['number' => $number] + $file['values']] + $file;
+                    $number = str_pad((string) $file['number'], max(self::DIGITS, strlen($largest)), '0', STR_PAD_LEFT);
+                    $own[$id] = ['values' => ['number' => $number, 'largest' => $largest] + $file['values']] + $file;
                 }
                 $planned += $this->group($own);
             }
@@ -99,7 +101,8 @@ final class NamePlan
         return array_intersect_key($this->taken, array_flip(array_map(self::fold(...), $paths))) === [];
     }
 
-    private static function fold(string $path): string
+    /** As the least careful disk compares paths. */
+    public static function fold(string $path): string
     {
         $composed = mb_check_encoding($path, 'UTF-8') ? \Normalizer::normalize($path, \Normalizer::FORM_C) : false;
 

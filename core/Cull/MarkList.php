@@ -75,19 +75,22 @@ final readonly class MarkList
      * Finds the frames of the names: with their ending, or without when only one frame is called so.
      *
      * @param  array<int, string>  $frames  frame => name
+     * @param  array<int, string>  $before  frame => what it was called before, for names that no frame has now
      * @return array{found: array<int, int>, missing: list<string>, several: list<string>} place in `marks` => frame
      */
-    public function matched(array $frames): array
+    public function matched(array $frames, array $before = []): array
     {
-        $whole = $stems = [];
-        foreach ($frames as $frame => $name) {
-            $whole[mb_strtolower($name)][] = $frame;
-            $stems[self::stem($name)][] = $frame;
+        $whole = $stems = [[], []];
+        foreach ([$frames, $before] as $i => $names) {
+            foreach ($names as $frame => $name) {
+                $whole[$i][mb_strtolower($name)][] = $frame;
+                $stems[$i][self::stem($name)][] = $frame;
+            }
         }
         $found = $missing = $several = [];
         foreach ($this->marks as $n => ['name' => $name]) {
             $key = mb_strtolower(basename(str_replace('\\', '/', $name)));
-            $own = $whole[$key] ?? $stems[self::stem($key)] ?? [];
+            $own = $whole[0][$key] ?? $stems[0][self::stem($key)] ?? $whole[1][$key] ?? $stems[1][self::stem($key)] ?? [];
             match (count($own)) {
                 0 => $missing[] = $name,
                 1 => $found[$n] = $own[0],

@@ -32,8 +32,8 @@ final class NamingTest extends FeatureTestCase
             foreach ($frame->files as $file) {
                 self::assertSame(sprintf('Harbour Office/Mara Quill/2026-09-05-%04d.%s', $i + 1, pathinfo($file->path, PATHINFO_EXTENSION)), $file->destination);
                 self::assertFileEquals("{$first->slot}/{$file->path}", "{$this->folder}/backup/{$file->destination}");
-                // The camera's own name stays in the record.
-                self::assertSame(pathinfo($frame->name, PATHINFO_FILENAME), pathinfo($file->path, PATHINFO_FILENAME));
+                // The frame is called as its copy is; the camera's own name stays in the record.
+                self::assertSame([pathinfo($file->destination, PATHINFO_FILENAME), pathinfo($file->path, PATHINFO_FILENAME)], [pathinfo($frame->name, PATHINFO_FILENAME), pathinfo($frame->camera_name, PATHINFO_FILENAME)]);
             }
         }
         self::assertSame('Harbour Office/Ivo Tarn/2026-09-05-0023.JPG', $second->files()->where('is_main', true)->orderBy('frame_id')->firstOrFail()->destination);

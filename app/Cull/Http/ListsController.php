@@ -66,8 +66,8 @@ final class ListsController
         $verdict = $request->filled('verdict') ? (string) $request->string('verdict') : null;
         $rating = $request->filled('rating') ? $request->integer('rating') : null;
         $use = $request->filled('use') ? 1 << $request->integer('use') : 0;
-        $names = Frame::inOrder($shoot)->pluck('name', 'frames.id')->map(fn ($name): string => (string) $name)->all();
-        ['found' => $found, 'missing' => $missing, 'several' => $several] = $list->matched($names);
+        [$names, $before] = Frame::names($shoot);
+        ['found' => $found, 'missing' => $missing, 'several' => $several] = $list->matched($names, $before);
         $marks = [];
         foreach ($found as $n => $frame) {
             $said = $list->marks[$n];

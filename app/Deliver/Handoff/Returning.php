@@ -47,7 +47,7 @@ final class Returning
     public function takeIn(ReturnedFile $file): void
     {
         // Somebody has said where it belongs.
-        $found = $file->frame_id !== null ? [$file->frame_id] : NameMatch::of($file->name, $this->names($file));
+        $found = $file->frame_id !== null ? [$file->frame_id] : (NameMatch::of($file->name, $this->names($file)) ?: NameMatch::of($file->name, $this->camerasNames($file)));
         if (count($found) !== 1) {
             $file->update(['state' => ReturnState::Asked, 'candidates' => $found]);
 
@@ -95,11 +95,19 @@ final class Returning
     private function names(ReturnedFile $file): array
     {
         if ($file->handoff === null) {
-            return array_map(strval(...), Frame::of($file->shoot)->toBase()->pluck('name', 'frames.id')->all());
+            return Frame::names($file->shoot)[0];
         }
         $own = Frame::query()->whereIn('id', HandoffFrame::query()->where('handoff_id', $file->handoff_id)->select('frame_id'))->toBase()->pluck('name', 'id')->all();
         $out = DeliveryFile::query()->where('delivery_id', $file->handoff->delivery_id)->where('way', 'like', 'original:%')->whereNotNull('frame_id')->orderBy('id')->toBase()->pluck('name', 'frame_id')->all();
 
         return array_map(strval(...), $out + $own);
+    }
+
+    /** @return array<int, string> what the cameras called the same frames, where their copies were renamed since */
+    private function camerasNames(ReturnedFile $file): array
+    {
+        $names = Frame::names($file->shoot)[1];
+
+        return $file->handoff_id === null ? $names : array_intersect_key($names, HandoffFrame::query()->where('handoff_id', $file->handoff_id)->pluck('frame_id', 'frame_id')->all());
     }
 }

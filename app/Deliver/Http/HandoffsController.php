@@ -93,7 +93,7 @@ final class HandoffsController
             $returning->leave($returned);
         } else {
             $said = $request->validate(['frame' => ['required', 'string', 'max:120']], ['frame.required' => 'Say to which frame it belongs.']);
-            $found = Frame::of($returned->shoot)->where(fn ($frames) => $frames->where('frames.id', ctype_digit($said['frame']) ? (int) $said['frame'] : 0)->orWhere('name', $said['frame'])->orWhere('name', 'like', addcslashes(pathinfo($said['frame'], PATHINFO_FILENAME), '%_\\').'.%'))->get();
+            $found = Frame::of($returned->shoot)->where(fn ($frames) => $frames->where('frames.id', ctype_digit($said['frame']) ? (int) $said['frame'] : 0)->orWhere('name', $said['frame'])->orWhere('camera_name', $said['frame'])->orWhere('name', 'like', addcslashes(pathinfo($said['frame'], PATHINFO_FILENAME), '%_\\').'.%'))->get();
             if ($found->count() !== 1) {
                 throw ValidationException::withMessages(["frame-{$returned->id}" => $found->isEmpty() ? "No frame of this shoot is called {$said['frame']}." : "{$found->count()} frames are called {$said['frame']}; choose one of them."]);
             }

@@ -11,9 +11,11 @@ use App\Ingest\Place;
 use App\Ingest\Places;
 use App\Ingest\ProveCopies;
 use App\Ingest\ReevaluateCards;
+use App\Ingest\Renaming;
 use App\Ingest\SavedPattern;
 use App\Studio\Member;
 use App\Studio\Shoot;
+use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -39,13 +41,16 @@ final class WhereController
             'copies' => Copy::query()->whereHas('file.card.shoot', fn ($shoots) => $shoots->where('studio_id', $shoot->studio_id))->groupBy('place')->selectRaw('place, COUNT(*) AS n')->pluck('n', 'place'),
             'free' => $places->free($shoot->studio_id),
             'standard' => NamePattern::standard(),
+            'task' => Task::latest($shoot, 'names', Task::RENAMING),
         ]);
     }
 
     /** What comes out, while the pattern is being typed. */
     public function tree(Request $request, Shoot $shoot, NameTree $tree): View
     {
-        return view('ingest.tree', ['tree' => $tree->of($shoot, $this->pattern($request))]);
+        $pattern = $this->pattern($request);
+
+        return view('ingest.tree', ['shoot' => $shoot, 'pattern' => $pattern, 'tree' => $tree->of($shoot, $pattern)]);
     }
 
     public function use(Request $request, Shoot $shoot): RedirectResponse
@@ -59,6 +64,28 @@ final class WhereController
         }
 
         return redirect()->route('ingest.where', $shoot)->with('said', $name === '' ? 'Files that are copied from now on go there. Those that are copied stay where they are.' : "Saved as “{$name}”, and used for this shoot from now on.");
+    }
+
+    /** Uses the pattern for the shoot, and for what is copied already. */
+    public function rename(Request $request, Shoot $shoot, Renaming $renaming): RedirectResponse
+    {
+        $pattern = $this->pattern($request);
+        $problem = $renaming->start($shoot, $pattern);
+        if ($problem !== null) {
+            throw ValidationException::withMessages(['rename' => $problem]);
+        }
+        $shoot->update(['folder_pattern' => $pattern->folder, 'file_pattern' => $pattern->file]);
+
+        return redirect()->route('ingest.where', $shoot);
+    }
+
+    /** What comes, file for file. */
+    public function names(Request $request, Shoot $shoot, NameTree $tree): View
+    {
+        $page = max(0, min(10_000, (int) $request->string('page', '0')->toString()));
+        $pattern = $this->pattern($request);
+
+        return view('ingest.names', ['shoot' => $shoot, 'pattern' => $pattern, 'page' => $page, ...$tree->names($shoot, $pattern, $page)]);
     }
 
     public function forget(Shoot $shoot, string $pattern): RedirectResponse

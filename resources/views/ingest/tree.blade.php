@@ -12,3 +12,19 @@
     @endforeach
 </ul>
 @if(count($tree['folders']) > 60)<p class="small quiet">and {{ count($tree['folders']) - 60 }} more folders</p>@endif
+@if($tree['copied'] > 0)
+    <h3>Files that are copied</h3>
+    @if($tree['renamed'] === 0)
+        <p class="quiet">All {{ number_format($tree['copied']) }} are called by this pattern.</p>
+    @else
+        <p>{{ number_format($tree['renamed']) }} of {{ number_format($tree['copied']) }} copied files are called otherwise. Renaming gives them, their sidecars and their versions the new name in every place; numbers follow the corrected times over all cards. Contents are not touched.</p>
+        <button class="btn btn-line" form="pattern" formaction="{{ route('ingest.rename', $shoot) }}">Rename {{ number_format($tree['renamed']) }} {{ Str::plural('file', $tree['renamed']) }}</button>
+    @endif
+@endif
+@unless($tree['isExample'] && $tree['copied'] === 0)
+    <details>
+        <summary>File for file</summary>
+        <table class="plain-table small"><thead><tr><th>Time</th><th>Camera’s name</th><th>Now</th><th>Then</th></tr></thead>
+            <tbody hx-get="{{ route('ingest.names', [$shoot, 'folder' => $pattern->folder, 'file' => $pattern->file]) }}" hx-trigger="toggle from:closest details once"></tbody></table>
+    </details>
+@endunless

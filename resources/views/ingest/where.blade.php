@@ -4,7 +4,7 @@
     <section class="panel stack">
         <p class="small"><a href="{{ route('ingest.show', $shoot) }}">Back to the cards</a></p>
         <h2>Folders and names of the copies</h2>
-        <form method="post" action="{{ route('ingest.pattern', $shoot) }}" class="stack" hx-get="{{ route('ingest.tree', $shoot) }}" hx-trigger="input delay:250ms from:#folder, input delay:250ms from:#file" hx-target="#tree">
+        <form id="pattern" method="post" action="{{ route('ingest.pattern', $shoot) }}" class="stack" hx-get="{{ route('ingest.tree', $shoot) }}" hx-trigger="input delay:250ms from:#folder, input delay:250ms from:#file" hx-target="#tree">
             @csrf
             <div>
                 <label class="form-label" for="folder">Folders below each place</label>
@@ -28,9 +28,11 @@
             </div>
             <x-problem of="name"/>
         </form>
+        @if($task !== null && ($task->isUnderWay() || $task->problem !== null))@include('studio.task')@endif
         <h3>What will come out</h3>
+        <x-problem of="rename"/>
         <div id="tree" class="stack">@include('ingest.tree')</div>
-        <p class="small quiet">The camera’s own name of every file stays in the record and finds the frame again, whatever the copy is called.</p>
+        <p class="small quiet">A frame is called as its copy is. The camera’s own name stays in the record and finds the frame again.</p>
     </section>
     <div>
         <section class="panel stack">

@@ -51,6 +51,7 @@ final class HostileBodies
             'ingest.copies' => ["{$shoot}/ingest/copies", ['copies_wanted' => 2]],
             'ingest.copy' => ["/cards/{$own['card']}/copy", ['shooter' => 'Guard']],
             'ingest.pattern' => ["{$shoot}/ingest/pattern", ['folder' => '{{year}}', 'file' => '{{original}}', 'name' => 'Guard']],
+            'ingest.rename' => ["{$shoot}/ingest/rename", ['folder' => '{{year}}', 'file' => '{{original}}']],
             'ingest.pattern.forget' => ["{$shoot}/ingest/patterns/999999/forget", []],
             'ingest.place.add' => ["{$shoot}/ingest/places", ['place_path' => '0/x', 'place_name' => 'x']],
             'ingest.place.check' => ["{$shoot}/ingest/places/{$own['place']}/check", []],

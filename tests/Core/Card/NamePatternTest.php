@@ -35,6 +35,8 @@ final class NamePatternTest extends TestCase
         yield 'but never climbs' => ['{{folder}}', '{{original}}', ['folder' => '../../etc'], 'etc/CRVM0001.DNG'];
         yield 'bytes that are no text stay' => ['', '{{original}}', ['original' => "caf\xE9"], "caf\xE9.DNG"];
         yield 'a placeholder in a value is a value' => ['', '{{client}}', ['client' => '{{shoot}}'], '{{shoot}}.DNG'];
+        yield 'a number of so many digits' => ['', '{{date}}-{{number:3}}', [], '2026-09-05-007.DNG'];
+        yield 'more digits where the largest number needs them' => ['', '{{ number : 2 }}', ['largest' => '12000'], '00007.DNG'];
         yield '255 bytes at most, no character halved' => ['', '{{original}}', ['original' => str_repeat('ü', 200)], str_repeat('ü', 125).'.DNG'];
     }
 
@@ -49,6 +51,8 @@ final class NamePatternTest extends TestCase
     public static function wrong(): iterable
     {
         yield 'unknown' => ['{{shoots}}', '{{original}}', 'folder', '“shoots”'];
+        yield 'digits without end' => ['', '{{number:12}}', 'file', '“number:12”'];
+        yield 'digits of what is no number' => ['', '{{original:3}}', 'file', '“original:3”'];
         yield 'unknown in the name' => ['', '{{nothing}}', 'file', '“nothing”'];
         yield 'does not end' => ['{{shoot', '{{original}}', 'folder', 'does not end'];
         yield 'does not end, later' => ['', '{{shoot}}-{{number', 'file', 'does not end'];
@@ -75,14 +79,15 @@ final class NamePatternTest extends TestCase
     public function test_the_files_of_a_frame_share_name_and_number_and_numbers_run_in_the_order_given(): void
     {
         $plan = (new NamePlan(NamePattern::of('{{shooter}}', '{{number}}')))->of([
-            'raw' => $this->file('a', '.DNG'), 'jpeg' => $this->file('a', '.JPG'), 'note' => $this->file('a', '.WAV'),
-            'next' => $this->file('b', '.JPG'),
-        ], 98, 2);
-        self::assertSame(['Ivo Tarn/98.DNG', 'Ivo Tarn/98.JPG', 'Ivo Tarn/98.WAV', 'Ivo Tarn/99.JPG'], array_column($plan, 'path'));
+            'raw' => $this->file('a', '.DNG', 98), 'jpeg' => $this->file('a', '.JPG', 98), 'note' => $this->file('a', '.WAV', 98),
+            'next' => $this->file('b', '.JPG', 99),
+        ]);
+        self::assertSame(['Ivo Tarn/0098.DNG', 'Ivo Tarn/0098.JPG', 'Ivo Tarn/0098.WAV', 'Ivo Tarn/0099.JPG'], array_column($plan, 'path'));
         self::assertSame(['raw', 'jpeg', 'note', 'next'], array_keys($plan));
         // One more digit for all as soon as one needs it.
-        $more = (new NamePlan(NamePattern::of('', '{{number}}')))->of([$this->file('a', '.JPG'), $this->file('b', '.JPG')], 99, 2);
-        self::assertSame(['099.JPG', '100.JPG'], array_column($more, 'path'));
+        $pattern = NamePattern::of('', '{{number:2}}');
+        self::assertSame(['099.JPG', '100.JPG'], array_column((new NamePlan($pattern))->of([$this->file('a', '.JPG', 99), $this->file('b', '.JPG', 100)]), 'path'));
+        self::assertSame(['0099.JPG'], array_column((new NamePlan($pattern))->of([$this->file('a', '.JPG', 99)], 1200), 'path'));
     }
 
     public function test_a_pattern_that_makes_every_name_the_same_still_gives_each_its_own(): void
@@ -100,7 +105,7 @@ final class NamePatternTest extends TestCase
     public function test_names_that_only_a_careful_disk_tells_apart_clash(): void
     {
         $plan = new NamePlan(NamePattern::of('', '{{original}}'), ['crvm0001.jpg', "Caf\u{00E9}.JPG"]);
-        $planned = $plan->of([$this->file('a', '.JPG'), ['key' => 'b', 'extension' => '.JPG', 'values' => ['original' => "Cafe\u{0301}"] + self::VALUES]]);
+        $planned = $plan->of([$this->file('a', '.JPG'), ['key' => 'b', 'extension' => '.JPG', 'number' => 2, 'values' => ['original' => "Cafe\u{0301}"] + self::VALUES]]);
         self::assertSame(['CRVM0001-2.JPG', "Cafe\u{0301}-2.JPG"], array_column($planned, 'path'));
     }
 
@@ -110,9 +115,12 @@ final class NamePatternTest extends TestCase
         self::assertSame(['CRVM0001.JPG', 'CRVM0001.XMP', 'CRVM0001-2.jpg'], array_column($plan, 'path'));
     }
 
-    /** @return array{key: string, extension: string, values: array<string, string>} */
-    private function file(string $key, string $extension): array
+    /**
+     * @param  positive-int  $number
+     * @return array{key: string, extension: string, number: positive-int, values: array<string, string>}
+     */
+    private function file(string $key, string $extension, int $number = 1): array
     {
-        return ['key' => $key, 'extension' => $extension, 'values' => array_diff_key(self::VALUES, ['number' => 0])];
+        return ['key' => $key, 'extension' => $extension, 'number' => $number, 'values' => array_diff_key(self::VALUES, ['number' => 0])];
     }
 }

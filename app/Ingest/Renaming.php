@@ -1,0 +1,156 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ingest;
+
+use App\Studio\Shoot;
+use App\Studio\Task;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Card\NamePattern;
+use Kanpai\Core\Card\NamePlan;
+
+/**
+ * Renames what is copied, by a pattern: originals, their sidecars and what came back for them, in every place, for
+ * example once the clocks are set. Contents are not touched.
+ */
+final class Renaming
+{
+    /** Put between name and ending while another file still has the name. */
+    private const PARKED = ' (being renamed)';
+
+    public function __construct(private readonly Naming $naming, private readonly Places $places)
+    {
+    }
+
+    /** Why nothing can be renamed now, or null. */
+    public function problem(Shoot $shoot): ?string
+    {
+        $task = Task::underWay()->whereIn('shoot_id', Shoot::query()->where('studio_id', $shoot->studio_id)->select('id'))->where('kind', '<>', 'look')->orderBy('id')->first();
+        if ($task !== null) {
+            return "Something else is being done: {$task->title}. Files can be renamed once that is over.";
+        }
+        $places = $this->places->withBags($shoot->studio_id)->keyBy('name');
+        $ofShoot = Card::query()->where('shoot_id', $shoot->id)->select('id');
+        foreach (DB::table('copies')->join('files', 'files.id', '=', 'copies.file_id')->whereIn('files.card_id', $ofShoot)->distinct()->pluck('copies.place') as $name) {
+            $place = $places[(string) $name] ?? null;
+            if ($place === null || ! $place->isThere()) {
+                return "“{$name}” is not there, and copies stand on it. Plug in its disk first, so that all copies keep the same name.";
+            }
+            if ($place->is_bag) {
+                return 'The shoot is in the archive. Names in an archive stay as they are.';
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * Begins to rename all copied files of a shoot that are called otherwise than the pattern says.
+     *
+     * @return string|null why nothing was begun
+     */
+    public function start(Shoot $shoot, NamePattern $pattern): ?string
+    {
+        $begun = DB::transaction(function () use ($shoot, $pattern): Task|string {
+            Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
+            $problem = $this->problem($shoot);
+            if ($problem !== null) {
+                return $problem;
+            }
+            PlannedRename::query()->where('shoot_id', $shoot->id)->where('state', '<>', RenameState::Named)->delete();
+            $steps = $this->steps($shoot, $pattern);
+            if ($steps === []) {
+                return 'All copied files are called by this pattern already.';
+            }
+            foreach (array_chunk($steps, 500) as $some) {
+                DB::table('renames')->insert($some);
+            }
+
+            return Task::open($shoot, Task::RENAMING, 'names', 'Renaming '.number_format(count($steps)).(count($steps) === 1 ? ' file' : ' files'), 'files', count($steps));
+        });
+        if (is_string($begun)) {
+            return $begun;
+        }
+        RenameFiles::dispatch($begun->id)->onQueue('default');
+
+        return null;
+    }
+
+    /** @return list<array<string, int|string|null>> rows of what is to be renamed; a name that another file still has comes last */
+    private function steps(Shoot $shoot, NamePattern $pattern): array
+    {
+        $planned = $this->naming->anew($shoot, $pattern);
+        $moving = [];
+        foreach ($planned as $id => $plan) {
+            if ($plan['from'] !== $plan['to']) {
+                $moving[] = ['file_id' => $id, 'version_id' => null, 'from_path' => $plan['from'], 'to_path' => $plan['to'], 'number' => $plan['number']];
+            }
+        }
+        $taken = array_fill_keys(array_map(fn (array $plan): string => NamePlan::fold($plan['to']), $planned), true);
+        array_push($moving, ...$this->versions($shoot, $planned, $taken));
+        // By names without their endings, because sidecars have them in common.
+        $held = array_fill_keys(array_map(fn (array $step): string => self::stem(NamePlan::fold($step['from_path'])), $moving), true);
+        $parking = $last = [];
+        foreach ($moving as $step) {
+            $step = ['shoot_id' => $shoot->id, 'state' => RenameState::Planned->value, ...$step];
+            if (isset($held[self::stem(NamePlan::fold($step['to_path']))])) {
+                $parked = self::parked($step['to_path']);
+                $parking[] = ['to_path' => $parked, 'number' => null] + $step;
+                $step['from_path'] = $parked;
+            }
+            $last[] = $step;
+        }
+
+        return [...$parking, ...$last];
+    }
+
+    /**
+     * What came back for a frame stays beside it, and begins with its name where it began with it before.
+     *
+     * @param  array<int, array{from: string, to: string, clash: string, number: int, taken: int, camera: string, frame: int|null}>  $planned
+     * @param  array<string, true>  $taken  folded paths
+     * @return list<array{file_id: null, version_id: int, from_path: string, to_path: string, number: null}>
+     */
+    private function versions(Shoot $shoot, array $planned, array $taken): array
+    {
+        $mains = DB::table('files')->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))->where('is_main', true)->pluck('frame_id', 'id');
+        $frames = [];
+        foreach ($planned as $id => $plan) {
+            if (isset($mains[$id])) {
+                $frames[(int) $mains[$id]] = $plan;
+            }
+        }
+        $steps = [];
+        foreach (Version::query()->whereIn('frame_id', array_keys($frames))->where('destination', '<>', '')->orderBy('id')->get() as $version) {
+            ['from' => $from, 'to' => $to] = $frames[$version->frame_id];
+            $name = basename($version->destination);
+            $stem = basename(self::stem($from));
+            $name = str_starts_with($name, $stem) ? basename(self::stem($to)).substr($name, strlen($stem)) : $name;
+            $folder = dirname($to) === '.' ? '' : dirname($to).'/';
+            for ($n = 1; isset($taken[NamePlan::fold($path = $folder.self::stem($name).($n === 1 ? '' : "-{$n}").substr($name, strlen(self::stem($name))))]); $n++);
+            $taken[NamePlan::fold($path)] = true;
+            if ($path !== $version->destination) {
+                $steps[] = ['file_id' => null, 'version_id' => $version->id, 'from_path' => $version->destination, 'to_path' => $path, 'number' => null];
+            }
+        }
+
+        return $steps;
+    }
+
+    private static function parked(string $path): string
+    {
+        $name = basename($path);
+        $stem = self::stem($name);
+        $ending = substr($name, strlen($stem));
+        $room = NamePattern::LONGEST - strlen(self::PARKED.$ending);
+
+        return substr($path, 0, strlen($path) - strlen($name)).(mb_check_encoding($stem, 'UTF-8') ? mb_strcut($stem, 0, $room, 'UTF-8') : substr($stem, 0, $room)).self::PARKED.$ending;
+    }
+
+    /** A path without the ending of its name. */
+    public static function stem(string $path): string
+    {
+        return (string) preg_replace('/\.[^.\/]*$/', '', $path);
+    }
+}
