@@ -14,7 +14,7 @@ use Kanpai\Core\Card\FileKind;
 /** What lies on a card, as the page that chooses from it needs it, and what of it is ticked. */
 final class CardContents
 {
-    public const COLUMNS = ['id', 'taken', 'time', 'name', 'small', 'verdict', 'rating', 'width', 'height', 'bytes', 'isTicked', 'isCopied', 'isKnown', 'kinds', 'facts', 'problem'];
+    public const COLUMNS = ['id', 'taken', 'time', 'name', 'small', 'large', 'pixels', 'verdict', 'rating', 'width', 'height', 'bytes', 'isTicked', 'isCopied', 'isKnown', 'kinds', 'facts', 'problem'];
 
     /** Frames told at once. */
     private const MOST = 2000;
@@ -39,9 +39,10 @@ final class CardContents
         foreach ($frames as $row) {
             $own = $byFrame[(int) $row->id] ?? [];
             $words->setRawAttributes(['focal_length' => $row->focal_length, 'exposure' => $row->exposure, 'f_number' => $row->f_number, 'iso' => $row->iso]);
-            $facts = array_filter([$words->exposureInWords(), Frame::pixelsInWords((int) $row->best_px, (int) $row->width, (int) $row->height)]);
+            $pixels = Frame::pixelsInWords((int) $row->best_px, (int) $row->width, (int) $row->height);
+            $facts = array_filter([$words->exposureInWords(), $pixels]);
             $rows[] = [
-                (int) $row->id, (int) $row->taken_ms, $zone->format((int) $row->taken_ms, 'H:i:s'), $row->name, PictureAddress::orNothing($row->small_path), $row->verdict, (int) $row->rating, (int) $row->width, (int) $row->height,
+                (int) $row->id, (int) $row->taken_ms, $zone->format((int) $row->taken_ms, 'H:i:s'), $row->name, PictureAddress::orNothing($row->small_path), PictureAddress::orNothing($row->large_path), $pixels, $row->verdict, (int) $row->rating, (int) $row->width, (int) $row->height,
                 ...$this->facts($own, $known), implode(' · ', $facts), $this->problem($own),
             ];
         }
@@ -51,7 +52,7 @@ final class CardContents
             $known = $this->known($card, $loose);
             foreach ($loose as $row) {
                 $taken = (int) $row->modified_at * 1000;
-                $rows[] = [-(int) $row->id, $taken, $zone->format($taken, 'H:i:s'), DcfName::displayable($row->path), '', 'open', 0, 3, 2, ...$this->facts([$row], $known), '', $this->problem([$row])];
+                $rows[] = [-(int) $row->id, $taken, $zone->format($taken, 'H:i:s'), DcfName::displayable($row->path), '', '', '', 'open', 0, 3, 2, ...$this->facts([$row], $known), '', $this->problem([$row])];
             }
         }
 

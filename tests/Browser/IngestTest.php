@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
+use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
 use PHPUnit\Framework\TestCase;
 
 /** Ingest as people do it: choosing from a card with keys and mouse, a card that comes out, a connection that breaks. */
@@ -40,6 +41,11 @@ final class IngestTest extends TestCase
     }
 
     /** @param  array<string, string>  $fields */
+    private function hold(bool $isDown): void
+    {
+        (new ChromeDevToolsDriver(self::$studio->web))->execute('Input.dispatchKeyEvent', ['type' => $isDown ? 'rawKeyDown' : 'keyUp', 'key' => ' ', 'code' => 'Space', 'windowsVirtualKeyCode' => 32]);
+    }
+
     private static function rack(string $card, string $does, array $fields = []): void
     {
         $studio = self::$studio->visit('/rack');
@@ -74,6 +80,24 @@ final class IngestTest extends TestCase
         $studio->press('t');
         self::assertSame('49 of 54', self::ticked());
         $studio->press('t');
+        self::assertSame('54 of 54', self::ticked());
+        // One of them large, with all its pixels while space is held; a key acts on what is seen.
+        $studio->press('escape', 'enter')->find('[data-large]:not([hidden])');
+        $pixels = fn (string $image): int => (int) $studio->script("return document.querySelector('[data-large] {$image}').naturalWidth");
+        $studio->until(fn (): bool => $pixels('[data-image]') > 800, 'the frame is not shown large');
+        $word = $studio->text('[data-word]');
+        $studio->press('right');
+        self::assertNotSame($word, $studio->text('[data-word]'));
+        $this->hold(true);
+        $studio->until(fn (): bool => $pixels('.close-up img') === $pixels('[data-image]') && str_contains($studio->text('.close-up'), '100 %'), 'its pixels are not shown');
+        $this->hold(false);
+        $gone = fn (string $selector) => $studio->until(fn (): bool => (bool) $studio->script("return document.querySelector('{$selector}').hidden"), "{$selector} stays");
+        $gone('.close-up');
+        $studio->press('t');
+        self::assertSame(['53 of 54', '1'], [self::ticked(), $studio->text('[data-highlighted]')]);
+        self::assertSame([], $studio->violations('a frame large'));
+        $studio->press('t', 'escape');
+        $gone('[data-large]');
         self::assertSame('54 of 54', self::ticked());
         // A range by mouse.
         $studio->script("const tiles = [...document.querySelectorAll('.tile')]; const at = (i, shift) => tiles[i].dispatchEvent(new MouseEvent('click', { bubbles: true, shiftKey: shift })); at(2, false); at(9, true)");

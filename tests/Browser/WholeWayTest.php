@@ -75,7 +75,8 @@ final class WholeWayTest extends TestCase
         $studio->until(fn (): bool => $studio->text('[data-words]') === 'gains 2 s a day', 'the drift is not tried');
         $studio->click('[data-use]')->see('Originals are not touched');
         $frames = $this->frames($studio, $shoot);
-        self::assertSame($this->trueOrder(), array_map(fn (array $frame): string => $frame['name'], $frames), 'the merged order is not the true one');
+        // A shoot of the same name leaves a number behind the names of the next one's copies.
+        self::assertSame($this->trueOrder(), array_map(fn (array $frame): string => (string) preg_replace('/-\d+(?=\.)/', '', $frame['name']), $frames), 'the merged order is not the true one');
         foreach ($this->truth() as $i => $shot) {
             self::assertEqualsWithDelta($shot['instant'], $frames[$i]['taken'], 1.0, $shot['name']);
         }

@@ -173,4 +173,36 @@ final class ChoosingTest extends FeatureTestCase
         [, $stranger] = $this->newStudio('Elsewhere', 'other@elsewhere.example');
         $this->actingAs($stranger)->postJson("/shoots/{$this->shoot->id}/wanted", ['frames' => $wanted])->assertNotFound();
     }
+
+    public function test_a_frame_is_looked_at_in_all_its_pixels_before_it_is_copied(): void
+    {
+        $this->pushCard('mara-long', 6);
+        $card = $this->readCard('mara-long');
+        $shown = 0;
+        foreach ($card->frames()->with('files')->get() as $frame) {
+            $answer = $this->actingAs($this->member)->get("/shoots/{$this->shoot->id}/cull/frames/{$frame->id}/whole")->assertOk()->assertHeader('Content-Type', 'image/jpeg');
+            self::assertStringContainsString('private', (string) $answer->headers->get('Cache-Control'));
+            $jpeg = $frame->files->firstWhere('kind', \Kanpai\Core\Card\FileKind::Jpeg);
+            if ($jpeg !== null) {
+                self::assertSame(realpath("{$card->slot}/{$jpeg->path}"), realpath((string) $answer->baseResponse->getFile()->getPathname()));
+                $shown++;
+            }
+        }
+        self::assertGreaterThan(0, $shown);
+        // What lies there now is another file, leads off the card, or the card is out: nothing is shown.
+        $frame = $card->frames()->whereHas('files', fn ($files) => $files->where('kind', 'jpeg'))->firstOrFail();
+        $file = $frame->files()->where('kind', 'jpeg')->firstOrFail();
+        $frame->files()->where('kind', '<>', 'jpeg')->delete();
+        $whole = "/shoots/{$this->shoot->id}/cull/frames/{$frame->id}/whole";
+        $path = "{$card->slot}/{$file->path}";
+        rename($path, "{$this->folder}/elsewhere.jpg");
+        $this->get($whole)->assertNotFound();
+        symlink("{$this->folder}/elsewhere.jpg", $path);
+        $this->get($whole)->assertNotFound();
+        unlink($path);
+        file_put_contents($path, 'another');
+        $this->get($whole)->assertNotFound();
+        [, $stranger] = $this->newStudio('Elsewhere', 'elsewhere@quay.example');
+        $this->actingAs($stranger)->get($whole)->assertNotFound();
+    }
 }

@@ -6,6 +6,7 @@ namespace App\Cull\Http;
 
 use App\Imaging\UnableToMakePicture;
 use App\Ingest\EmbeddedPictures;
+use App\Ingest\FileOnCard;
 use App\Ingest\Frame;
 use App\Ingest\Places;
 use App\Ingest\ProvedPicture;
@@ -13,14 +14,17 @@ use App\Studio\Shoot;
 use Kanpai\Core\Card\FileKind;
 use Symfony\Component\HttpFoundation\Response;
 
-/** The picture of a frame in all its pixels: the version that stands for it, else the JPEG of a proved copy, or the largest that a raw file holds. */
+/**
+ * The picture of a frame in all its pixels: the version that stands for it, else the JPEG of a proved copy, or the largest
+ * that a raw file holds; before it is copied, from the card in its slot.
+ */
 final class WholePictureController
 {
     private const DAY = 86_400;
 
-    public function __invoke(Shoot $shoot, int $frame, Places $places, EmbeddedPictures $embedded): Response
+    public function __invoke(Shoot $shoot, int $frame, Places $places, EmbeddedPictures $embedded, FileOnCard $card): Response
     {
-        $found = Frame::of($shoot)->with('files.copies', 'files.sameAs.copies')->findOrFail($frame);
+        $found = Frame::of($shoot)->with('files.copies', 'files.sameAs.copies', 'card')->findOrFail($frame);
         $folders = $places->folders($shoot->studio_id);
         $headers = ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age='.self::DAY];
         $version = $found->version_id === null ? null : ProvedPicture::of($found);
@@ -30,7 +34,7 @@ final class WholePictureController
         }
         // A JPEG beside the raw file has all pixels; what a raw file embeds may have fewer.
         foreach ($found->files->sortBy(fn ($file): int => $file->kind === FileKind::Jpeg ? 0 : 1) as $file) {
-            $path = $file->kind->isPicture() ? $file->provedPath($folders) : null;
+            $path = $file->kind->isPicture() ? $file->provedPath($folders) ?? $card->path($found->card, $file) : null;
             if ($path === null) {
                 continue;
             }

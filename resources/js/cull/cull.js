@@ -8,7 +8,7 @@ import { pips, verdict as verdictShape } from '../studio/shapes.js';
 import { Steps, uuid } from '../studio/steps.js';
 import { Wall } from '../studio/wall.js';
 import { Wanted } from '../studio/wanted.js';
-import { Close } from './close.js';
+import { Close } from '../studio/close.js';
 import { History, withdrawn } from './history.js';
 import { Ladder } from './ladder.js';
 import { paint, Pictures } from './pictures.js';

@@ -10,6 +10,7 @@ import { element } from '../studio/shapes.js';
 import { size } from '../studio/words.js';
 import { Wall } from '../studio/wall.js';
 import { Wanted } from '../studio/wanted.js';
+import { Large } from './large.js';
 
 const root = document.querySelector('[data-choose]');
 const $ = (name) => root.querySelector(`[data-${name}]`);
@@ -58,11 +59,13 @@ class CardWall extends Wall {
                 highlight(frame, event.shiftKey, event.ctrlKey || event.metaKey);
             }
         });
+        tile.addEventListener('dblclick', () => look(true));
 
         return tile;
     }
 }
 
+const large = new Large($('large'), (frame) => `${root.dataset.whole}/${frame.id}/whole`);
 const wall = new CardWall($('wall'), { open: () => {}, point: () => {}, shown: () => wanted.look() });
 const wanted = new Wanted(root.dataset.wanted, () => (root.dataset.copying ? wall.seen : []), (made) => wall.refresh(made));
 const steps = new Steps(root.dataset.shoot, root.dataset.marks, (waiting, problem) => say(problem === null ? '' : `${count(waiting, 'mark')} kept here until the server answers`));
@@ -93,6 +96,18 @@ function step(by, isRange) {
     const frame = view[Math.min(view.length - 1, Math.max(0, at + by))];
     if (frame) {
         highlight(frame, isRange);
+    }
+}
+
+/** The frame that was highlighted last, large and alone: what a key acts on is what is seen. */
+function look(isLarge) {
+    if (isLarge && view[at]) {
+        large.open();
+        highlight(view[at]);
+    } else if (!isLarge && large.isOpen) {
+        large.shut();
+        wall.lay(view);
+        show();
     }
 }
 
@@ -168,7 +183,7 @@ function show() {
     const frame = view[at];
     $('line').textContent = frame ? [frame.name, frame.time, frame.facts, size(frame.bytes), frame.kinds, frame.isCopied ? 'copied' : '', frame.problem].filter(Boolean).join(' · ') : '';
     if (frame) {
-        wall.point(frame);
+        large.isOpen ? large.show(view, at) : wall.point(frame);
         showInstant(frame.taken);
     }
     for (const tile of $('wall').querySelectorAll('.tile')) {
@@ -176,6 +191,8 @@ function show() {
         tile.classList.toggle('is-highlighted', highlighted.has(shown));
     }
     $('none').hidden = view.length > 0 || frames.length === 0;
+    $('look').disabled = !frame;
+    $('look').textContent = large.isOpen ? 'Back to all' : 'Look large';
 }
 
 function lay() {
@@ -183,6 +200,7 @@ function lay() {
     view = frames.filter(shows[only]);
     at = Math.max(0, view.indexOf(current));
     highlighted = new Set([...highlighted].filter((frame) => view.includes(frame)));
+    view.length === 0 && look(false);
     wall.lay(view);
     show();
 }
@@ -191,9 +209,10 @@ const untick = (meant) => tick(false, frames.filter(meant));
 const actions = {
     t: () => tick(![...highlighted].every((frame) => frame.isTicked)),
     f: () => judge('keep'), d: () => judge('drop'), s: () => judge('open'), Backspace: takeBack,
-    ArrowRight: () => step(1, false), ArrowLeft: () => step(-1, false), ArrowDown: () => step(wall.columns, false), ArrowUp: () => step(-wall.columns, false),
-    'Shift+ArrowRight': () => step(1, true), 'Shift+ArrowLeft': () => step(-1, true), 'Shift+ArrowDown': () => step(wall.columns, true), 'Shift+ArrowUp': () => step(-wall.columns, true),
-    '$mod+a': () => { highlighted = new Set(view); show(); }, Escape: () => { highlighted = new Set(view[at] ? [view[at]] : []); show(); },
+    ArrowRight: () => step(1, false), ArrowLeft: () => step(-1, false), ArrowDown: () => step(large.isOpen ? 1 : wall.columns, false), ArrowUp: () => step(large.isOpen ? -1 : -wall.columns, false),
+    Enter: () => look(!large.isOpen),
+    'Shift+ArrowRight': () => step(1, !large.isOpen), 'Shift+ArrowLeft': () => step(-1, !large.isOpen), 'Shift+ArrowDown': () => step(wall.columns, !large.isOpen), 'Shift+ArrowUp': () => step(-wall.columns, !large.isOpen),
+    '$mod+a': () => { look(false); highlighted = new Set(view); show(); }, Escape: () => { look(false); highlighted = new Set(view[at] ? [view[at]] : []); show(); },
     'Shift+?': () => root.querySelector('dialog').showModal(),
 };
 tinykeys(window, Object.fromEntries(Object.entries(actions).map(([key, act]) => [key, (event) => {
@@ -203,6 +222,16 @@ tinykeys(window, Object.fromEntries(Object.entries(actions).map(([key, act]) => 
     event.preventDefault();
     act();
 }])));
+// Space is held, not pressed.
+for (const [type, isHeld] of [['keydown', true], ['keyup', false]]) {
+    window.addEventListener(type, (event) => {
+        if (event.key === ' ' && large.isOpen && !event.target.matches('input, textarea, select, button, a')) {
+            event.preventDefault();
+            event.repeat || large.hold(isHeld);
+        }
+    });
+}
+$('look').addEventListener('click', () => look(!large.isOpen));
 $('tick').addEventListener('click', actions.t);
 $('untick-dropped').addEventListener('click', () => untick((frame) => frame.verdict === 'drop'));
 $('untick-known').addEventListener('click', () => untick((frame) => frame.isKnown));

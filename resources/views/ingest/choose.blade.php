@@ -2,7 +2,7 @@
 @push('scripts')<script type="module" src="{{ $build->url('js/ingest/choose.js') }}"></script>@endpush
 @section('whole')
 <div class="cull" data-choose="{{ $card->id }}" data-shoot="{{ $shoot->id }}" data-frames="{{ route('ingest.frames', $card) }}" data-ticks="{{ route('ingest.tick', $card) }}"
-     data-marks="{{ route('cull.mark', $shoot) }}" data-wanted="{{ route('ingest.wanted', $shoot) }}" data-unread="{{ $card->state->isRead() ? '' : '1' }}" data-copying="{{ $card->task('copy') !== null ? '1' : '' }}">
+     data-marks="{{ route('cull.mark', $shoot) }}" data-wanted="{{ route('ingest.wanted', $shoot) }}" data-whole="{{ url("/shoots/{$shoot->id}/cull/frames") }}" data-unread="{{ $card->state->isRead() ? '' : '1' }}" data-copying="{{ $card->task('copy') !== null ? '1' : '' }}">
     @include('studio.rail')
     <div data-line-of-day>@include('studio.day-line')</div>
     <div class="filter-row filter">
@@ -19,6 +19,7 @@
     </div>
     <main class="position-relative">
         <div class="wall h-100" data-wall tabindex="0" role="group" aria-label="Frames on the card"><div class="inner"></div></div>
+        <div class="card-large" data-large hidden><div><div class="frame" data-frame><img data-image alt=""></div></div><p class="small" data-word role="status"></p></div>
         <div class="nothing nothing-over" data-none hidden><h2>No frame to show here</h2><p>Choose “all” to see the whole card again.</p></div>
         <div class="nothing nothing-over" data-empty hidden><h2>There is no file on this card</h2></div>
     </main>
@@ -28,6 +29,7 @@
             <p class="clip small" data-line></p>
         </div>
         <span class="keys">
+            <button type="button" class="btn btn-line" data-look disabled>Look large</button>
             <button type="button" class="btn btn-line" data-tick disabled>Tick</button>
             <button type="button" class="btn-word text-decoration-none" data-keys><kbd>?</kbd> keys</button>
         </span>
@@ -47,7 +49,7 @@
     <dialog class="help" aria-labelledby="keys-title">
         <h2 id="keys-title">Keys</h2>
         <dl>
-            @foreach([['T', 'tick or untick all that is highlighted'], ['→ ← ↑ ↓', 'highlight the next frame'], ['⇧ with arrows', 'highlight a range; also ⇧ with a click'], ['Ctrl A', 'highlight all that is shown'], ['Esc', 'highlight this one only'], ['F', 'keep'], ['D', 'drop'], ['S', 'open again'], ['⌫', 'take the last verdict back'], ['?', 'these keys']] as [$key, $does])
+            @foreach([['T', 'tick or untick all that is highlighted'], ['↵', 'look at one frame large, and back'], ['space held', 'true pixels, at the pointer'], ['→ ← ↑ ↓', 'highlight the next frame'], ['⇧ with arrows', 'highlight a range; also ⇧ with a click'], ['Ctrl A', 'highlight all that is shown'], ['Esc', 'highlight this one only'], ['F', 'keep'], ['D', 'drop'], ['S', 'open again'], ['⌫', 'take the last verdict back'], ['?', 'these keys']] as [$key, $does])
                 <dt><kbd>{{ $key }}</kbd></dt><dd>{{ $does }}</dd>
             @endforeach
         </dl>
