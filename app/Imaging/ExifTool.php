@@ -58,10 +58,37 @@ final class ExifTool
      */
     public function read(array $paths, array $tags): array
     {
+        return $this->table(['-n', '-b', '-fast2'], $paths, $tags);
+    }
+
+    /**
+     * As `read`, with makers' notes and in words: a lens by its name, not its number. A tag with # behind comes as a number.
+     *
+     * @param  list<string>  $paths
+     * @param  list<string>  $tags
+     * @return array<string, array<string, mixed>> path => tag => value
+     *
+     * @throws UnableToWriteMetadata
+     */
+    public function readNotes(array $paths, array $tags): array
+    {
+        return $this->table(['-fast'], $paths, $tags);
+    }
+
+    /**
+     * @param  list<string>  $how
+     * @param  list<string>  $paths
+     * @param  list<string>  $tags
+     * @return array<string, array<string, mixed>>
+     *
+     * @throws UnableToWriteMetadata
+     */
+    private function table(array $how, array $paths, array $tags): array
+    {
         if ($paths === []) {
             return [];
         }
-        $answer = $this->ask(['-json', '-n', '-b', '-fast2', '-q', '-charset', 'filename=utf8', ...array_map(fn (string $tag): string => '-'.$tag, $tags), ...$paths]);
+        $answer = $this->ask(['-json', ...$how, '-q', '-charset', 'filename=utf8', ...array_map(fn (string $tag): string => '-'.$tag, $tags), ...$paths]);
         $from = strpos($answer, '[{');
         $to = strrpos($answer, '}]');
         $rows = $from === false || $to === false ? null : json_decode(substr($answer, $from, $to + 2 - $from), true, 16, JSON_INVALID_UTF8_SUBSTITUTE);

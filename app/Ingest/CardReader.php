@@ -21,6 +21,7 @@ use Kanpai\Core\Card\ExifReader;
 use Kanpai\Core\Card\FileKind;
 use Kanpai\Core\Card\Fingerprint;
 use Kanpai\Core\Card\FrameGrouping;
+use Kanpai\Core\Card\MakerNotesQuestions;
 use Kanpai\Core\Card\OrientedThumbnail;
 use Kanpai\Core\Card\UnreadableFile;
 use Kanpai\Core\Clock\Clock;
@@ -34,6 +35,7 @@ use Kanpai\Core\Cull\Verdict;
  * @phpstan-import-type CardListing from Slots
  *
  * @phpstan-type Facts array{path: string, size: int, modifiedAt: int}
+ * @phpstan-type Seen array{group: non-empty-list<string>, main: string|null, exif: Exif|null, small: string|null, problems: array<string, string>, said: FileMetadata}
  */
 final class CardReader
 {
@@ -50,6 +52,8 @@ final class CardReader
 
     private readonly Clock $clock;
 
+    private MakerNotesQuestions $questions;
+
     /** @var array<string, array{Exif, FileMetadata}> path => what exiftool said, for raw files of the batch at hand that are not laid out as TIFF */
     private array $foreign = [];
 
@@ -59,6 +63,7 @@ final class CardReader
     {
         $this->rack = Rack::installed();
         $this->clock = Clock::asRead();
+        $this->questions = new MakerNotesQuestions;
     }
 
     /**
@@ -72,6 +77,7 @@ final class CardReader
         $facts = array_column($files, null, 'path');
         $grouped = (new FrameGrouping)->group(array_map(strval(...), array_keys(array_diff_key($facts, $known))));
         $reading = ReadingOfCard::of($card);
+        $this->questions = new MakerNotesQuestions;
         if (! is_dir("{$reading->pictures}/{$reading->uuid}")) {
             mkdir("{$reading->pictures}/{$reading->uuid}", 0700, true);
         }
@@ -81,8 +87,8 @@ final class CardReader
             $frames = [];
             $rows = [];
             $this->askExifTool($reading, $groups);
-            foreach ($groups as $group) {
-                $this->frame($reading, $group, $facts, $frames, $rows);
+            foreach ($this->completed($reading, array_map(fn (array $group): array => $this->look($reading, $group), $groups)) as $seen) {
+                $this->frame($reading, $seen, $facts, $frames, $rows);
             }
             $this->keep($frames, $rows);
             $done += count($rows);
@@ -125,14 +131,42 @@ final class CardReader
     }
 
     /**
-     * @param  non-empty-list<string>  $group
-     * @param  array<string, Facts>  $facts
-     * @param  list<array<string, mixed>>  $frames
-     * @param  list<array<string, mixed>>  $rows  files, with the place of their frame in the batch
+     * What the makers' notes have to say of frames, asked of exiftool once for many of them.
+     *
+     * @param  list<Seen>  $seen
+     * @return list<Seen>
      */
-    private function frame(ReadingOfCard $reading, array $group, array $facts, array &$frames, array &$rows): void
+    private function completed(ReadingOfCard $reading, array $seen): array
     {
-        $main = null;
+        $asked = $paths = [];
+        foreach ($seen as $i => ['main' => $main, 'exif' => $exif]) {
+            $asked[$i] = $main === null || $exif === null ? [] : $this->questions->of($main, $exif);
+            foreach ($asked[$i] as $question) {
+                // exiftool is told a file on a line of its own.
+                if ($main !== null && ! str_contains($main, "\n") && $this->questions->isOpen($question)) {
+                    $paths[$question] ??= "{$reading->slot}/{$main}";
+                }
+            }
+        }
+        $said = $this->exifTool->readNotes(array_values(array_unique($paths)), ExifByExifTool::NOTES);
+        foreach ($paths as $question => $path) {
+            $this->questions->answer($question, ExifByExifTool::notes($said[$path] ?? []));
+        }
+        foreach ($asked as $i => $questions) {
+            $exif = $seen[$i]['exif'];
+            $seen[$i]['exif'] = $exif === null ? null : $this->questions->complete($exif, $questions);
+        }
+
+        return $seen;
+    }
+
+    /**
+     * @param  non-empty-list<string>  $group
+     * @return Seen
+     */
+    private function look(ReadingOfCard $reading, array $group): array
+    {
+        $main = $mainExif = $small = null;
         $problems = [];
         $sidecar = $said = FileMetadata::nothing();
         foreach ($group as $path) {
@@ -150,20 +184,35 @@ final class CardReader
             try {
                 $source = ByteSource::ofFile($this->rack->address($reading->slot, $path));
                 $exif = $this->foreign[$path][0] ?? ($kind === FileKind::Jpeg ? $this->reader->readJpeg($source) : $this->reader->read($source));
-                $main ??= [$path, $exif, $source];
+                if ($main === null) {
+                    [$main, $mainExif, $small] = [$path, $exif, $this->small($reading, $path, $exif, $source)];
+                }
                 // Of a raw file and its JPEG either may be the one that was written to; the frame's picture comes first.
                 $said = $said->before($this->foreign[$path][1] ?? MetadataReader::picture($source));
             } catch (UnreadableFile $unreadable) {
                 $problems[$path] = $unreadable->getMessage();
             }
         }
-        if ($main !== null) {
-            // A sidecar is newer than the picture it stands beside.
-            $said = $sidecar->before($said);
-            $frames[] = [...$this->frameRow($reading, $main[0], $main[1], $main[2], $facts[$main[0]]), ...self::judgement($said), 'said' => $said->caption->values()];
+
+        // A sidecar is newer than the picture it stands beside.
+        return ['group' => $group, 'main' => $main, 'exif' => $mainExif, 'small' => $small, 'problems' => $problems, 'said' => $sidecar->before($said)];
+    }
+
+    /**
+     * @param  Seen  $seen
+     * @param  array<string, Facts>  $facts
+     * @param  list<array<string, mixed>>  $frames
+     * @param  list<array<string, mixed>>  $rows  files, with the place of their frame in the batch
+     */
+    private function frame(ReadingOfCard $reading, array $seen, array $facts, array &$frames, array &$rows): void
+    {
+        ['main' => $main, 'exif' => $exif, 'said' => $said] = $seen;
+        $isFrame = $main !== null && $exif !== null;
+        if ($isFrame) {
+            $frames[] = [...$this->frameRow($reading, $main, $exif, $facts[$main]), 'small_path' => $seen['small'], ...self::judgement($said), 'said' => $said->caption->values()];
         }
-        foreach ($group as $path) {
-            $rows[] = [...$this->file($reading, $facts[$path], $problems[$path] ?? null), 'is_main' => $main !== null && $main[0] === $path, 'frame' => $main === null ? null : count($frames) - 1];
+        foreach ($seen['group'] as $path) {
+            $rows[] = [...$this->file($reading, $facts[$path], $seen['problems'][$path] ?? null), 'is_main' => $main === $path, 'frame' => $isFrame ? count($frames) - 1 : null];
         }
     }
 
@@ -191,7 +240,7 @@ final class CardReader
      * @param  Facts  $facts
      * @return array<string, mixed>
      */
-    private function frameRow(ReadingOfCard $reading, string $path, Exif $exif, ByteSource $source, array $facts): array
+    private function frameRow(ReadingOfCard $reading, string $path, Exif $exif, array $facts): array
     {
         $body = $this->body($reading, $exif);
         // A camera that did not know the time still had its file dated by somebody.
@@ -215,7 +264,6 @@ final class CardReader
             'iso' => $exif->iso,
             'focal_length' => $exif->focalLength,
             'lens' => $exif->lens === null ? null : mb_substr($exif->lens, 0, 255),
-            'small_path' => $this->small($reading, $path, $exif, $source),
             'best_px' => min(65535, DcfName::of($path)->kind === FileKind::Raw ? max([0, ...array_map(fn (EmbeddedPreview $preview): int => max($preview->width, $preview->height), $exif->previews)]) : max($width, $height)),
         ];
     }

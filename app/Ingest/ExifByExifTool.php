@@ -8,6 +8,7 @@ use Kanpai\Core\Caption\Metadata\FileMetadata;
 use Kanpai\Core\Caption\Metadata\MetadataReader;
 use Kanpai\Core\Card\CameraTime;
 use Kanpai\Core\Card\Exif;
+use Kanpai\Core\Card\MakerNotes;
 
 /** What exiftool says about a raw file, in our own shape. */
 final class ExifByExifTool
@@ -41,7 +42,26 @@ final class ExifByExifTool
             focalLength: $number('FocalLength'),
             orientation: $orientation >= 1 && $orientation <= 8 ? $orientation : 1,
             gpsAt: CameraTime::fromExif($text('GPSDateStamp').' '.$text('GPSTimeStamp'))?->milliseconds,
+            // They were skipped; whether there are any is not known.
+            hasMakerNotes: true,
         );
+    }
+
+    /** Tags of makers' notes by exiftool's names; those with # as numbers. */
+    public const NOTES = ['SerialNumber', 'InternalSerialNumber', 'LensModel', 'LensID', 'Lens', 'LensType', 'ISO', 'TimeZone#', 'DaylightSavings#'];
+
+    /** @param  array<string, mixed>  $said  tag => value, in words */
+    public static function notes(array $said): MakerNotes
+    {
+        $text = fn (string ...$tags): array => array_map(fn (string $tag): ?string => is_scalar($said[$tag] ?? null) && trim((string) $said[$tag]) !== '' ? mb_scrub((string) $said[$tag], 'UTF-8') : null, $tags);
+        $lens = array_filter(array_map(fn (?string $one): ?string => (new MakerNotes(lens: $one))->lens, $text('LensModel', 'LensID', 'Lens', 'LensType')));
+        $serial = array_filter(array_map(fn (?string $one): ?string => (new MakerNotes(serial: $one))->serial, $text('SerialNumber', 'InternalSerialNumber')));
+        $zone = is_numeric($said['TimeZone'] ?? null) ? (int) $said['TimeZone'] : null;
+        // Some makers write 1 for summer time, some its 60 minutes.
+        $summer = is_numeric($said['DaylightSavings'] ?? null) && (int) $said['DaylightSavings'] !== 0 ? 60 : 0;
+        $iso = is_scalar($said['ISO'] ?? null) && preg_match('/(\d{1,9})\s*$/', (string) $said['ISO'], $found) === 1 ? (int) $found[1] : 0;
+
+        return new MakerNotes(reset($serial) ?: null, reset($lens) ?: null, $zone === null || abs($zone + $summer) > CameraTime::FARTHEST * 60 ? null : $zone + $summer, $iso > 0 ? $iso : null);
     }
 
     /**

@@ -21,7 +21,7 @@ final readonly class CameraTime
     private const LATEST = 7_258_118_400_000;
 
     /** Hours of the zones farthest from Greenwich. */
-    private const FARTHEST = 14;
+    public const FARTHEST = 14;
 
     /**
      * @param  int  $milliseconds  the reading in milliseconds since 1970-01-01 00:00:00, as though the clock were set to UTC

@@ -44,6 +44,8 @@ final readonly class Exif
      * @param  EmbeddedPreview|null  $thumbnail  the small picture of IFD1
      * @param  list<EmbeddedPreview>  $previews  of a raw file, the largest first
      * @param  int|null  $gpsAt  instant by GPS, in milliseconds since 1970-01-01T00:00:00Z
+     * @param  float|null  $maxAperture  smallest f-number of the lens, in APEX
+     * @param  bool  $hasMakerNotes  whether the maker wrote notes of his own, which are not read here
      */
     public function __construct(
         public int $width,
@@ -64,6 +66,8 @@ final readonly class Exif
         public ?EmbeddedPreview $thumbnail = null,
         public array $previews = [],
         ?int $gpsAt = null,
+        public ?float $maxAperture = null,
+        public bool $hasMakerNotes = false,
     ) {
         $this->exposure = self::within($exposure, self::EXPOSURES);
         $this->fNumber = self::within($fNumber, self::F_NUMBERS);
@@ -72,6 +76,16 @@ final readonly class Exif
         $this->bias = self::within($bias, self::BIASES);
         $this->focalLength = self::within($focalLength, self::FOCAL_LENGTHS);
         $this->gpsAt = $gpsAt === null || CameraTime::isPlausible($gpsAt) ? $gpsAt : null;
+    }
+
+    /** The same with what the maker's notes say, where Exif itself says nothing. */
+    public function completedBy(MakerNotes $notes): self
+    {
+        return new self(
+            $this->width, $this->height, $this->make, $this->model, $this->serial ?? $notes->serial, $this->owner, $this->artist, $this->lens ?? $notes->lens,
+            $this->takenAt === null || $this->takenAt->offsetMinutes !== null ? $this->takenAt : CameraTime::of($this->takenAt->milliseconds, $notes->zone),
+            $this->exposure, $this->fNumber, $this->iso ?? $notes->iso, $this->bias, $this->focalLength, $this->orientation, $this->thumbnail, $this->previews, $this->gpsAt, $this->maxAperture, $this->hasMakerNotes,
+        );
     }
 
     /** Width and height as the picture is looked at.

@@ -13,10 +13,11 @@ namespace Kanpai\Core\Card;
  */
 final class ExifReader
 {
-    /** Sizes, strips, previews and sub-directories of TIFF; maker, times and exposure of Exif; time of GPS. */
+    /** Sizes, strips, previews and sub-directories of TIFF; maker, times and exposure of Exif, and whether there are maker notes; time of GPS. */
     private const WANTED = [
         0x00FE => true, 0x0100 => true, 0x0101 => true, 0x0103 => true, 0x010F => true, 0x0110 => true, 0x0111 => true, 0x0112 => true, 0x0117 => true, 0x0132 => true, 0x013B => true,
         0x0007 => true, 0x001D => true, 0x014A => true, 0x0201 => true, 0x0202 => true, 0x8769 => true, 0x8825 => true, 0x829A => true, 0x829D => true, 0x8827 => true, 0x9003 => true, 0x9004 => true, 0x9010 => true, 0x9011 => true,
+        0x8831 => true, 0x8832 => true, 0x8833 => true, 0x9201 => true, 0x9202 => true, 0x9205 => true, 0x927C => false,
         0x9012 => true, 0x9204 => true, 0x920A => true, 0x9290 => true, 0x9291 => true, 0x9292 => true, 0xA430 => true, 0xA431 => true, 0xA434 => true,
     ];
 
@@ -243,16 +244,48 @@ final class ExifReader
             takenAt: CameraTime::fromExif(self::text($exif, 0x9003), self::text($exif, 0x9291), self::text($exif, 0x9011))
                 ?? CameraTime::fromExif(self::text($exif, 0x9004), self::text($exif, 0x9292), self::text($exif, 0x9012))
                 ?? CameraTime::fromExif(self::text($main, 0x0132), self::text($exif, 0x9290), self::text($exif, 0x9010)),
-            exposure: self::float($exif, 0x829A),
-            fNumber: self::float($exif, 0x829D),
-            iso: self::int($exif, 0x8827) ?: null,
+            exposure: self::float($exif, 0x829A) ?? self::apex($exif, 0x9201, -1.0),
+            fNumber: self::float($exif, 0x829D) ?? self::apex($exif, 0x9202, 0.5),
+            iso: self::sensitivity($exif),
             bias: self::float($exif, 0x9204),
             focalLength: self::float($exif, 0x920A),
             orientation: $orientation >= 1 && $orientation <= 8 ? $orientation : 1,
             thumbnail: $block['thumbnail'],
             previews: $previews,
             gpsAt: self::gpsAt($block['gps']),
+            maxAperture: self::float($exif, 0x9205),
+            hasMakerNotes: isset($exif[0x927C]),
         );
+    }
+
+    /**
+     * ApertureValue or ShutterSpeedValue, which stand in APEX (Exif 2.32, annex C): N = 2^(Av/2), t = 2^-Tv.
+     *
+     * @param  Directory  $exif
+     */
+    private static function apex(array $exif, int $tag, float $power): ?float
+    {
+        $value = self::float($exif, $tag);
+
+        return $value === null || abs($value) > 60 ? null : 2 ** ($value * $power);
+    }
+
+    /**
+     * PhotographicSensitivity; where it is missing, or says by 65535 that it is too small a field, recommended exposure
+     * index, standard output sensitivity or ISO speed (Exif 2.32, 4.6.5).
+     *
+     * @param  Directory  $exif
+     */
+    private static function sensitivity(array $exif): ?int
+    {
+        $short = self::int($exif, 0x8827);
+        foreach ($short > 0 && $short < 65535 ? [] : [0x8832, 0x8831, 0x8833] as $tag) {
+            if (self::int($exif, $tag) > 0) {
+                return self::int($exif, $tag);
+            }
+        }
+
+        return $short ?: null;
     }
 
     /**

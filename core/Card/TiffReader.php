@@ -23,7 +23,7 @@ final class TiffReader
 
     private const LONGEST_TEXT = 65536;
 
-    /** @param  array<int, true>  $wanted */
+    /** @param  array<int, bool>  $wanted */
     private function __construct(
         private readonly ByteSource $source,
         private readonly int $base,
@@ -34,7 +34,7 @@ final class TiffReader
 
     /**
      * @param  int  $base  where the TIFF header stands in the source, in bytes
-     * @param  array<int, true>  $wanted  tags to be read; all others cost next to nothing
+     * @param  array<int, bool>  $wanted  tags to be read; of those with false only how many values they have; all others cost next to nothing
      *
      * @throws UnreadableFile when there is no TIFF header
      */
@@ -105,7 +105,7 @@ final class TiffReader
             if (! isset($this->wanted[$tag])) {
                 continue;
             }
-            $value = $this->value($this->short(substr($block, $at + 2, 2)), $this->long(substr($block, $at + 4, 4)), substr($block, $at + 8, 4));
+            $value = ! $this->wanted[$tag] ? $this->long(substr($block, $at + 4, 4)) : $this->value($this->short(substr($block, $at + 2, 2)), $this->long(substr($block, $at + 4, 4)), substr($block, $at + 8, 4));
             if ($value !== null) {
                 $directory[$tag] = $value;
             }

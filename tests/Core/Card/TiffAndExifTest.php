@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Core\Card;
 
 use Kanpai\Core\Card\ByteSource;
+use Kanpai\Core\Card\Exif;
 use Kanpai\Core\Card\ExifReader;
 use Kanpai\Core\Card\TiffReader;
 use Kanpai\Core\Card\UnreadableFile;
@@ -63,6 +64,35 @@ final class TiffAndExifTest extends TestCase
         }
         $this->expectException(UnreadableFile::class);
         TiffReader::at(ByteSource::ofString("II\x2B\x00\x08\x00\x00\x00"), 0, self::ALL);
+    }
+
+    /** Exif 2.32, annex C: APEX values, and 4.6.5: sensitivities that 16 bits do not hold. */
+    public function test_values_in_apex_and_long_sensitivities_are_read(): void
+    {
+        $read = fn (array $entries): Exif => (new ExifReader)->read(ByteSource::ofString(self::withExif($entries)));
+        self::assertEqualsWithDelta(4.0, $read([[0x9202, 5, [[4, 1]]]])->fNumber, 1e-9);
+        self::assertEqualsWithDelta(1 / 128, $read([[0x9201, 5, [[7, 1]]]])->exposure, 1e-12);
+        self::assertSame([5.6, 0.5], [($both = $read([[0x829A, 5, [[1, 2]]], [0x829D, 5, [[56, 10]]], [0x9201, 5, [[7, 1]]], [0x9202, 5, [[4, 1]]]]))->fNumber, $both->exposure]);
+        self::assertSame([102_400, 800, 65_535, null], [$read([[0x8827, 3, [65_535]], [0x8832, 4, [102_400]]])->iso, $read([[0x8831, 4, [800]]])->iso, $read([[0x8827, 3, [65_535]]])->iso, $read([[0x9202, 5, [[4, 1]]]])->iso]);
+        self::assertSame([true, false], [$read([[0x927C, 7, [1, 2, 3]]])->hasMakerNotes, $read([[0x9202, 5, [[4, 1]]]])->hasMakerNotes]);
+    }
+
+    /** @param  list<array{0: int, 1: int, 2: string|list<int|array{int, int}>, 3?: int}>  $entries */
+    private static function withExif(array $entries): string
+    {
+        // The Exif directory stands behind the first, which has three entries.
+        $at = 8 + 2 + 12 * 3 + 4;
+        $inner = self::tiff(true, $entries);
+        $main = self::tiff(true, [[0x0100, 3, [60]], [0x0101, 3, [40]], [0x8769, 4, [$at]]]);
+        $moved = pack('v', count($entries));
+        for ($i = 0; $i < count($entries); $i++) {
+            $entry = substr($inner, 10 + 12 * $i, 12);
+            [, $type, $count] = array_values(unpack('vtag/vtype/Vcount', $entry));
+            $length = $count * [1 => 1, 2 => 1, 3 => 2, 4 => 4, 5 => 8, 7 => 4][$type];
+            $moved .= $length > 4 ? substr($entry, 0, 8).pack('V', unpack('V', substr($entry, 8))[1] + $at - 8) : $entry;
+        }
+
+        return $main.$moved.substr($inner, 10 + 12 * count($entries));
     }
 
     public function test_the_size_as_looked_at_follows_the_orientation(): void
