@@ -9,6 +9,7 @@ use App\Deliver\Http\EnterDelivery;
 use App\Deliver\Http\EnterReturn;
 use App\Deliver\Http\FetchController;
 use App\Deliver\Http\HandoffsController;
+use App\Deliver\Http\OriginalsController;
 use App\Deliver\Http\OutputsController;
 use App\Deliver\Http\ReturnController;
 use App\Deliver\Http\SentOutController;
@@ -23,6 +24,9 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/shoots/{shoot}/outputs/run', [OutputsController::class, 'run'])->name('deliver.run');
     Route::post('/shoots/{shoot}/outputs/{output?}', [OutputsController::class, 'store'])->name('deliver.output');
     Route::post('/shoots/{shoot}/outputs/{output}/remove', [OutputsController::class, 'remove'])->name('deliver.output.remove');
+    Route::get('/shoots/{shoot}/originals', [OriginalsController::class, 'show'])->name('originals');
+    Route::get('/shoots/{shoot}/originals/preview', [OriginalsController::class, 'preview'])->name('originals.preview');
+    Route::post('/shoots/{shoot}/originals', [OriginalsController::class, 'store'])->name('originals.store');
     Route::get('/shoots/{shoot}/deliveries/new', [DeliveriesController::class, 'create'])->name('delivery.new');
     Route::post('/shoots/{shoot}/deliveries', [DeliveriesController::class, 'store'])->name('delivery.store');
     Route::get('/deliveries/{delivery}', [DeliveriesController::class, 'show'])->name('delivery.show');

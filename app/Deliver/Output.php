@@ -26,7 +26,7 @@ use Kanpai\Core\Deliver\Output\OutputPlan;
 final class Output extends Model
 {
     /** What files are called as long as nobody wants it otherwise. */
-    public const FILE = '{{shoot}} {{number}} {{original}}';
+    public const FILE = '{{shoot}} {{number}} {{name}}';
 
     protected $guarded = [];
 

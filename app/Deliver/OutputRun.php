@@ -81,7 +81,7 @@ final class OutputRun extends Model
                 $values = [
                     'shoot' => $this->shoot->name, 'client' => (string) $this->shoot->client, 'place' => (string) $this->shoot->place, 'year' => $at('Y'), 'month' => $at('m'), 'day' => $at('d'), 'date' => $at('Y-m-d'), 'time' => $at('His'),
                     'shooter' => (string) $frame->card->shooter, 'body' => $frame->body->label(), 'serial' => (string) $frame->body->serial, 'card' => (string) $frame->card->number, 'card_name' => $frame->card->name, 'folder' => '',
-                    'original' => pathinfo($frame->name, PATHINFO_FILENAME), 'number' => str_pad((string) ($place + 1), $digits, '0', STR_PAD_LEFT), 'largest' => (string) count($this->frames),
+                    'original' => pathinfo($frame->camera_name ?: $frame->name, PATHINFO_FILENAME), 'name' => pathinfo($frame->name, PATHINFO_FILENAME), 'number' => str_pad((string) ($place + 1), $digits, '0', STR_PAD_LEFT), 'largest' => (string) count($this->frames),
                 ];
                 for ($n = 1; isset($taken[mb_strtolower($path = $pattern->path($values, '.'.$output->plan()->format->ending(), $n === 1 ? '' : "-{$n}"))]); $n++);
                 $taken[mb_strtolower($path)] = true;

@@ -24,6 +24,21 @@ final class Disk
         return dirname($path).'/.kanpai-'.hash('xxh3', basename($path)).'.part';
     }
 
+    /** Copies a file so that it survives a loss of power and is read from the disk the next time; it has its name only when it is whole. */
+    public static function copy(string $source, string $target): bool
+    {
+        $part = self::temporary($target);
+        if (! @copy($source, $part) || ! self::sync($part) || ! @rename($part, $target)) {
+            @unlink($part);
+
+            return false;
+        }
+        self::syncFolder(dirname($target));
+        self::forget($target);
+
+        return true;
+    }
+
     /** Makes a file survive a loss of power; says whether the disk took it. */
     public static function sync(string $path): bool
     {

@@ -81,12 +81,12 @@ final class NameTree
     {
         $values = [
             'shoot' => $shoot->name, 'client' => $shoot->client, 'place' => $shoot->place, 'year' => $shoot->held_on->format('Y'), 'month' => $shoot->held_on->format('m'), 'day' => $shoot->held_on->format('d'), 'date' => $shoot->held_on->format('Y-m-d'),
-            'time' => '140311', 'shooter' => 'Shooter', 'body' => 'Camera', 'serial' => '204417', 'card' => '1', 'card_name' => 'card', 'folder' => '100MEDIA', 'original' => 'FRAM0001',
+            'time' => '140311', 'shooter' => 'Shooter', 'body' => 'Camera', 'serial' => '204417', 'card' => '1', 'card_name' => 'card', 'folder' => '100MEDIA', 'original' => 'FRAM0001', 'name' => 'FRAM0001',
         ];
 
         return array_values((new NamePlan($pattern))->of([
             ['key' => 'a', 'extension' => '.DNG', 'number' => 1, 'values' => $values], ['key' => 'a', 'extension' => '.JPG', 'number' => 1, 'values' => $values],
-            ['key' => 'b', 'extension' => '.JPG', 'number' => 2, 'values' => ['original' => 'FRAM0002', 'time' => '140312'] + $values],
+            ['key' => 'b', 'extension' => '.JPG', 'number' => 2, 'values' => ['original' => 'FRAM0002', 'name' => 'FRAM0002', 'time' => '140312'] + $values],
         ]));
     }
 }

@@ -18,6 +18,8 @@ use stdClass;
  *
  * @phpstan-import-type Planned from NamePlan
  * @phpstan-import-type Named from NamePlan
+ *
+ * @phpstan-type Anew array{from: string, to: string, clash: string, number: int, taken: int, camera: string, frame: int|null}
  */
 final class Naming
 {
@@ -78,13 +80,13 @@ final class Naming
 
     /**
      * What would come out if all files that have a place were named anew, numbered by their times together with those
-     * that still wait.
+     * that still wait; or those of some frames, numbered among themselves.
      *
-     * @return array<int, array{from: string, to: string, clash: string, number: int, taken: int, camera: string, frame: int|null}> file => plan, in order of time
+     * @return array<int, Anew> file => plan, in order of time
      */
-    public function anew(Shoot $shoot, NamePattern $pattern): array
+    public function anew(Shoot $shoot, NamePattern $pattern, ?ChosenOriginals $chosen = null): array
     {
-        $rows = $this->rows($shoot);
+        $rows = $this->rows($shoot, $chosen);
         $numbers = self::ranks($rows);
         $placed = $rows->filter(fn (stdClass $row): bool => $row->destination !== '');
         $planned = [];
@@ -95,10 +97,23 @@ final class Naming
         }
         foreach ($this->named($shoot, $pattern, $placed, $numbers, $leaving) as $id => $plan) {
             $row = $rows[$id];
-            $planned[$id] = ['from' => (string) $row->destination, 'to' => $plan['path'], 'clash' => $plan['clash'], 'number' => $numbers[$id], 'taken' => (int) $row->taken, 'camera' => DcfName::displayable($row->path), 'frame' => $row->frame_id === null ? null : (int) $row->frame_id];
+            // The place among a few is not the place in the shoot.
+            $planned[$id] = ['from' => (string) $row->destination, 'to' => $plan['path'], 'clash' => $plan['clash'], 'number' => $chosen === null ? $numbers[$id] : (int) $row->number, 'taken' => (int) $row->taken, 'camera' => DcfName::displayable($row->path), 'frame' => $row->frame_id === null ? null : (int) $row->frame_id];
         }
 
         return $planned;
+    }
+
+    /**
+     * Where further copies of some originals would go. What stands there by now is not looked at: it may be the same.
+     *
+     * @return array<int, string> file => path below a place, in order of time
+     */
+    public function further(Shoot $shoot, NamePattern $pattern, ChosenOriginals $chosen): array
+    {
+        $rows = $this->rows($shoot, $chosen)->filter(fn (stdClass $row): bool => $row->destination !== '');
+
+        return array_map(fn (array $plan): string => $plan['path'], $this->named($shoot, $pattern, $rows, self::ranks($rows), null));
     }
 
     /**
@@ -107,13 +122,15 @@ final class Naming
      *
      * @return Collection<int, stdClass> file => row
      */
-    private function rows(Shoot $shoot): Collection
+    private function rows(Shoot $shoot, ?ChosenOriginals $chosen = null): Collection
     {
-        return DB::table('files')->join('cards', 'cards.id', '=', 'files.card_id')->leftJoin('frames', 'frames.id', '=', 'files.frame_id')->leftJoin('bodies', 'bodies.id', '=', 'frames.body_id')
+        $rows = DB::table('files')->join('cards', 'cards.id', '=', 'files.card_id')->leftJoin('frames', 'frames.id', '=', 'files.frame_id')->leftJoin('bodies', 'bodies.id', '=', 'frames.body_id')
             ->where('cards.shoot_id', $shoot->id)->whereNull('files.same_as_id')->where(fn ($files) => $files->where('files.is_ticked', true)->orWhere('files.destination', '<>', ''))
             ->orderByRaw('taken, COALESCE(frames.id, 0), files.id')
-            ->selectRaw('files.id, files.frame_id, files.card_id, files.path, files.destination, files.number, files.is_main, COALESCE(frames.taken_ms, files.modified_at * 1000) AS taken, bodies.model, bodies.serial, cards.shooter, cards.number AS card, cards.name AS card_name')
+            ->selectRaw('files.id, files.frame_id, files.card_id, files.path, files.destination, files.number, files.is_main, files.kind, COALESCE(frames.taken_ms, files.modified_at * 1000) AS taken, bodies.model, bodies.serial, cards.shooter, cards.number AS card, cards.name AS card_name')
             ->get()->keyBy(fn (stdClass $row): int => (int) $row->id);
+
+        return $chosen === null ? $rows : $rows->filter($chosen->has(...));
     }
 
     private static function key(stdClass $row): string
@@ -163,10 +180,10 @@ final class Naming
     /**
      * @param  Collection<int, stdClass>  $rows
      * @param  array<int, positive-int>  $numbers  of all files of the shoot
-     * @param  list<string>  $leaving  paths that will be free
+     * @param  list<string>|null  $leaving  paths that will be free; null where nothing that stands there counts
      * @return array<int, Planned>
      */
-    private function named(Shoot $shoot, NamePattern $pattern, Collection $rows, array $numbers, array $leaving): array
+    private function named(Shoot $shoot, NamePattern $pattern, Collection $rows, array $numbers, ?array $leaving): array
     {
         $zone = $shoot->zone();
         $files = [];
@@ -181,7 +198,7 @@ final class Naming
                     'year' => $year, 'month' => $month, 'day' => $day, 'date' => "{$year}-{$month}-{$day}", 'time' => $time, 'body' => (string) $row->model, 'serial' => (string) $row->serial,
                     // Below DCIM, so that equal names from two folders do not meet.
                     'folder' => str_starts_with($name->folder, 'DCIM/') ? substr($name->folder, 5) : ($name->folder === 'DCIM' ? '' : $name->folder),
-                    'original' => $name->stem,
+                    'original' => $name->stem, 'name' => $row->destination === '' ? $name->stem : basename(Renaming::stem((string) $row->destination)),
                 ],
             ];
         }
@@ -190,7 +207,7 @@ final class Naming
         }
         $largest = max($numbers);
         $planned = (new NamePlan($pattern))->of($files, $largest);
-        $taken = $this->taken($shoot, array_values(array_unique(array_map(fn (array $plan): string => dirname($plan['path']), $planned))), $leaving);
+        $taken = $leaving === null ? [] : $this->taken($shoot, array_values(array_unique(array_map(fn (array $plan): string => dirname($plan['path']), $planned))), $leaving);
 
         return $taken === [] ? $planned : (new NamePlan($pattern, $taken))->of($files, $largest);
     }

@@ -13,6 +13,8 @@ use Kanpai\Core\Card\NamePlan;
 /**
  * Renames what is copied, by a pattern: originals, their sidecars and what came back for them, in every place, for
  * example once the clocks are set. Contents are not touched.
+ *
+ * @phpstan-import-type Anew from Naming
  */
 final class Renaming
 {
@@ -46,20 +48,20 @@ final class Renaming
     }
 
     /**
-     * Begins to rename all copied files of a shoot that are called otherwise than the pattern says.
+     * Begins to rename the copied files of a shoot, or of some of its frames, that are called otherwise than the pattern says.
      *
      * @return string|null why nothing was begun
      */
-    public function start(Shoot $shoot, NamePattern $pattern): ?string
+    public function start(Shoot $shoot, NamePattern $pattern, ?ChosenOriginals $chosen = null): ?string
     {
-        $begun = DB::transaction(function () use ($shoot, $pattern): Task|string {
+        $begun = DB::transaction(function () use ($shoot, $pattern, $chosen): Task|string {
             Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
             $problem = $this->problem($shoot);
             if ($problem !== null) {
                 return $problem;
             }
             PlannedRename::query()->where('shoot_id', $shoot->id)->where('state', '<>', RenameState::Named)->delete();
-            $steps = $this->steps($shoot, $pattern);
+            $steps = $this->steps($shoot, $pattern, $chosen);
             if ($steps === []) {
                 return 'All copied files are called by this pattern already.';
             }
@@ -78,9 +80,9 @@ final class Renaming
     }
 
     /** @return list<array<string, int|string|null>> rows of what is to be renamed; a name that another file still has comes last */
-    private function steps(Shoot $shoot, NamePattern $pattern): array
+    private function steps(Shoot $shoot, NamePattern $pattern, ?ChosenOriginals $chosen): array
     {
-        $planned = $this->naming->anew($shoot, $pattern);
+        $planned = $this->naming->anew($shoot, $pattern, $chosen);
         $moving = [];
         foreach ($planned as $id => $plan) {
             if ($plan['from'] !== $plan['to']) {
@@ -108,7 +110,7 @@ final class Renaming
     /**
      * What came back for a frame stays beside it, and begins with its name where it began with it before.
      *
-     * @param  array<int, array{from: string, to: string, clash: string, number: int, taken: int, camera: string, frame: int|null}>  $planned
+     * @param  array<int, Anew>  $planned
      * @param  array<string, true>  $taken  folded paths
      * @return list<array{file_id: null, version_id: int, from_path: string, to_path: string, number: null}>
      */

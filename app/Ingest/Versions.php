@@ -140,13 +140,9 @@ final class Versions
                 if (! is_dir(dirname($target)) && ! @mkdir(dirname($target), 0755, true) && ! is_dir(dirname($target))) {
                     throw UnableToCopy::cannotWrite($place->name, $destination);
                 }
-                $part = Disk::temporary($target);
-                if (! @copy($path, $part) || ! Disk::sync($part)) {
+                if (! Disk::copy($path, $target)) {
                     throw UnableToCopy::cannotWrite($place->name, $destination);
                 }
-                rename($part, $target);
-                Disk::syncFolder(dirname($target));
-                Disk::forget($target);
                 if (hash_file('xxh128', $target) === $hash) {
                     $there[] = $place->name;
                 }

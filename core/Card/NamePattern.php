@@ -31,6 +31,7 @@ final readonly class NamePattern
         'card_name' => 'name of the card',
         'folder' => 'folder on the card, 100HALDN',
         'original' => 'the camera’s own name, without ending',
+        'name' => 'what it is called now, without ending',
         'number' => 'running number in order of time, 0001; number:3 gives 001',
     ];
 

@@ -13,6 +13,9 @@ use Kanpai\Core\Cull\Filter\Test;
 /** Which frames of a shoot are meant, and in which order: by verdict, rating, body and time, and by a filter as it is written. Nothing said means all. */
 final readonly class FrameFilter
 {
+    /** What a filter is called in an address. */
+    public const KEYS = ['verdict', 'rating', 'body', 'from', 'to', 'where', 'sort'];
+
     /**
      * @param  int  $rating  at least this many
      * @param  int|null  $from  instant in milliseconds

@@ -140,7 +140,8 @@ final class GalleryTest extends TestCase
         $desk->click("[data-chooses='5']")->see('no more can be');
         self::assertStringContainsString('4 of 4 chosen', $desk->text('.proof[data-number="5"] .refused'));
         $this->counted($desk, '4');
-        $desk->click("[data-chooses='4']");
+        // What is refused moves the page, and a pointer that was on its way would miss.
+        $desk->script("document.querySelector('[data-chooses=\"4\"]').click()");
         $this->counted($desk, '3');
         $desk->click('.proof .open')->find('dialog[open]');
         $desk->press('c');

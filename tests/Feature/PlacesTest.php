@@ -132,4 +132,13 @@ final class PlacesTest extends FeatureTestCase
         self::assertSame(CardState::Safe, $card->state, 'two places are as many as the studio asks for');
         self::assertSame(4, Copy::query()->count());
     }
+
+    public function test_a_place_of_all_studios_is_not_taken_out_of_use_by_one(): void
+    {
+        $this->actingAs($this->member)->get("/shoots/{$this->shoot->id}/ingest/where")->assertOk();
+        $place = Place::query()->whereNull('studio_id')->orderByDesc('id')->firstOrFail();
+        $this->newStudio('Elsewhere', 'elsewhere@quay.example');
+        $this->post("/shoots/{$this->shoot->id}/ingest/places/{$place->id}")->assertSessionHasErrors('place');
+        self::assertNull($place->refresh()->left_out_at);
+    }
 }

@@ -85,7 +85,7 @@ final class CaptionsController
     private function asked(Request $request, Shoot $shoot): FrameFilter
     {
         $query = $request->query->all();
-        if (array_intersect_key($query, array_flip(['verdict', 'rating', 'body', 'from', 'to', 'where', 'sort'])) === [] && Frame::of($shoot)->where('verdict', Verdict::Keep)->exists()) {
+        if (array_intersect_key($query, array_flip(FrameFilter::KEYS)) === [] && Frame::of($shoot)->where('verdict', Verdict::Keep)->exists()) {
             $query['verdict'] = Verdict::Keep->value;
         }
 

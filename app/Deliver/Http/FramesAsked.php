@@ -24,7 +24,8 @@ final readonly class FramesAsked
 
     public static function by(Request $request, Shoot $shoot): self
     {
-        $query = array_diff_key($request->query->all(), ['selection' => 1]);
+        // A form may stand in the query as well.
+        $query = array_intersect_key($request->query->all(), array_flip(FrameFilter::KEYS));
         $selection = $request->query->has('selection') ? Selection::query()->whereKey($request->integer('selection'))->whereHas('gallery', fn ($gallery) => $gallery->where('shoot_id', $shoot->id))->first() : null;
 
         return new self($shoot, $query === [] ? FrameFilter::kept() : FrameFilter::ofQuery($query), $selection);

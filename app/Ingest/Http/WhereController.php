@@ -15,6 +15,7 @@ use App\Ingest\Renaming;
 use App\Ingest\SavedPattern;
 use App\Studio\Member;
 use App\Studio\Shoot;
+use App\Studio\Studio;
 use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
@@ -114,6 +115,9 @@ final class WhereController
     {
         $this->owner();
         $found = $places->all($shoot->studio_id)->firstWhere('id', (int) $place) ?? abort(404);
+        if ($found->studio_id === null && Studio::query()->count() > 1) {
+            throw ValidationException::withMessages(['place' => "“{$found->name}” is a place of all studios of this installation. Whoever runs it can take it out of the configuration."]);
+        }
         if ($found->left_out_at === null && $places->used($shoot->studio_id)->count() === 1) {
             throw ValidationException::withMessages(['place' => 'One place has to stay in use.']);
         }

@@ -22,7 +22,7 @@ final class Demo
         }
     }
 
-    /** Puts the cards of the rack back as others expect them: pushed in, and without faults. */
+    /** Puts the cards of the rack and the places back as others expect them: pushed in, without faults, in use. */
     public static function leave(): void
     {
         $rack = dirname(__DIR__, 3).'/storage/instances/test/rack';
@@ -30,6 +30,7 @@ final class Demo
             rename($card, $rack.'/'.basename($card));
         }
         array_map(unlink(...), glob("{$rack}/.faults/*") ?: []);
+        self::number('UPDATE places SET left_out_at = NULL WHERE studio_id IS NULL');
     }
 
     public static function owner(): Visitor

@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver\Http;
+
+use App\Captions\FrameCaption;
+use App\Deliver\Originals\CopyOriginals;
+use App\Ingest\CardFile;
+use App\Ingest\ChosenOriginals;
+use App\Ingest\Naming;
+use App\Ingest\Places;
+use App\Ingest\Renaming;
+use App\Studio\Shoot;
+use App\Studio\Task;
+use Illuminate\Contracts\View\View;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\Rule;
+use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Card\FileKind;
+use Kanpai\Core\Card\InvalidNamePattern;
+use Kanpai\Core\Card\NamePattern;
+
+/** Chosen originals in a folder of their own: copied there, or moved in every place. */
+final class OriginalsController
+{
+    /** Names that are shown before. */
+    private const SHOWN = 8;
+
+    public function __construct(private readonly Naming $naming, private readonly Places $places)
+    {
+    }
+
+    public function show(Request $request, Shoot $shoot): View
+    {
+        $asked = FramesAsked::by($request, $shoot);
+        $pattern = NamePattern::of('{{year}}/{{date}} {{shoot}}/picked', '{{name}}');
+
+        return view('deliver.originals', [
+            'shoot' => $shoot, ...$asked->forPage(), 'pattern' => $pattern, 'places' => $this->places->used($shoot->studio_id),
+            'tasks' => array_filter([Task::latest($shoot, CopyOriginals::SUBJECT, CopyOriginals::SUBJECT), Task::latest($shoot, 'names', Task::RENAMING)]),
+            'behind' => FrameCaption::query()->where('shoot_id', $shoot->id)->whereNull('written_at')->count(),
+            ...$this->comes($shoot, new ChosenOriginals($asked->ids()), $pattern),
+        ]);
+    }
+
+    /** What comes, while the form is being filled in. */
+    public function preview(Request $request, Shoot $shoot): View
+    {
+        return view('deliver.originals-preview', $this->comes($shoot, $this->chosen($request, FramesAsked::by($request, $shoot)->ids()), $this->pattern($request)));
+    }
+
+    public function store(Request $request, Shoot $shoot, Renaming $renaming): RedirectResponse
+    {
+        $places = $this->places->used($shoot->studio_id);
+        $said = $request->validate([
+            'how' => ['required', Rule::in(['copy', 'move'])], 'kind' => ['nullable', Rule::in([FileKind::Raw->value, FileKind::Jpeg->value])],
+            'place' => ['required_if:how,copy', 'nullable', 'integer', Rule::in($places->pluck('id')->all())],
+        ], ['place.*' => 'Choose the place that they are copied to.', 'how.*' => 'Choose whether they are copied or moved.', 'kind.*' => 'Choose raw files, JPEGs or both.']);
+        $chosen = $this->chosen($request, FramesAsked::by($request, $shoot)->some('frames', $said['how']));
+        $pattern = $this->pattern($request);
+        if ($said['how'] === 'move') {
+            $problem = $renaming->start($shoot, $pattern, $chosen);
+
+            return $problem === null ? redirect()->back() : throw ValidationException::withMessages(['frames' => $problem]);
+        }
+        $paths = $this->naming->further($shoot, $pattern, $chosen);
+        if ($paths === []) {
+            throw ValidationException::withMessages(['frames' => 'Of these frames no such file is copied yet.']);
+        }
+        $place = $places->firstWhere('id', (int) $said['place']) ?? abort(404);
+        $trouble = $this->places->troubles([$place], [$place->name => (int) CardFile::query()->whereIntegerInRaw('id', array_keys($paths))->sum('size')]);
+        if ($trouble !== []) {
+            throw ValidationException::withMessages(['place' => reset($trouble)->getMessage()]);
+        }
+        if (Task::latest($shoot, CopyOriginals::SUBJECT, CopyOriginals::SUBJECT)?->isUnderWay() === true) {
+            throw ValidationException::withMessages(['frames' => 'Originals are being copied already. Wait until that is over.']);
+        }
+        CopyOriginals::start($shoot, $place, $paths);
+
+        return redirect()->back();
+    }
+
+    /** @return array{files: int, bytes: int, kinds: list<string>, paths: array<string, string>} */
+    private function comes(Shoot $shoot, ChosenOriginals $chosen, NamePattern $pattern): array
+    {
+        $paths = $this->naming->further($shoot, $pattern, $chosen);
+        $files = DB::table('files')->whereIntegerInRaw('id', array_keys($paths))->groupBy('kind')->orderBy('kind')->selectRaw('kind, COUNT(*) AS n, SUM(size) AS bytes')->get();
+        $now = CardFile::query()->whereIntegerInRaw('id', array_keys(array_slice($paths, 0, self::SHOWN, true)))->pluck('destination', 'id');
+        $names = [];
+        foreach (array_slice($paths, 0, self::SHOWN, true) as $id => $path) {
+            $names[mb_scrub((string) $now[$id], 'UTF-8')] = mb_scrub($path, 'UTF-8');
+        }
+
+        return ['files' => count($paths), 'bytes' => (int) $files->sum('bytes'), 'kinds' => array_values($files->map(fn ($row): string => FileKind::from((string) $row->kind)->counted((int) $row->n))->all()), 'paths' => $names];
+    }
+
+    /** @param  list<int>  $frames */
+    private function chosen(Request $request, array $frames): ChosenOriginals
+    {
+        return new ChosenOriginals($frames, FileKind::tryFrom((string) $request->string('kind')));
+    }
+
+    private function pattern(Request $request): NamePattern
+    {
+        try {
+            return NamePattern::of((string) $request->string('folder'), (string) $request->string('file'));
+        } catch (InvalidNamePattern $reason) {
+            throw ValidationException::withMessages([$reason->field => $reason->getMessage()]);
+        }
+    }
+}

@@ -1,0 +1,126 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Deliver\Originals;
+
+use App\Captions\SidecarFile;
+use App\Ingest\CardFile;
+use App\Ingest\Disk;
+use App\Ingest\Place;
+use App\Ingest\Places;
+use App\Ingest\Renaming;
+use App\Studio\Shoot;
+use App\Studio\Task;
+use App\Studio\WorkInTurns;
+use App\Studio\WorkPlan;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Card\UnableToCopy;
+
+/**
+ * Copies chosen originals, with the sidecars that stand beside them, into a folder of a place. Each is read back there.
+ * Nothing is overwritten: what is the same is left, what is not gets a neighbour with a number.
+ */
+final class CopyOriginals extends WorkInTurns
+{
+    public const SUBJECT = 'originals';
+
+    /** @param  array<int, string>  $paths  file => path below the place */
+    public static function start(Shoot $shoot, Place $place, array $paths): void
+    {
+        $sizes = CardFile::query()->whereIntegerInRaw('id', array_keys($paths))->pluck('size', 'id');
+        $task = DB::transaction(function () use ($shoot, $place, $paths, $sizes): Task {
+            $task = Task::open($shoot, self::SUBJECT, self::SUBJECT, 'Copying '.number_format(count($paths)).' originals to “'.$place->name.'”', 'bytes', (int) $sizes->sum());
+            WorkPlan::of($task)->make(array_map(fn (int $file, string $path): array => ['file' => $file, 'to' => base64_encode($path), 'place' => $place->id, 'bytes' => (int) ($sizes[$file] ?? 0)], array_keys($paths), $paths));
+            $task->update(['answer' => '0 0', 'pieces_total' => count($paths)]);
+
+            return $task;
+        });
+        self::dispatch($task->id)->onQueue('default')->afterCommit();
+    }
+
+    protected function over(Task $task): void
+    {
+        WorkPlan::of($task)->remove();
+    }
+
+    protected function turn(Task $task): bool
+    {
+        $folders = app(Places::class)->folders($task->shoot->studio_id);
+        [$byte, $pieces] = array_map(intval(...), [...explode(' ', (string) $task->answer), 0, 0]);
+        $done = $task->done;
+        foreach (WorkPlan::of($task)->from($byte) as $behind => $step) {
+            $place = app(Places::class)->used($task->shoot->studio_id)->firstWhere('id', $step['place'] ?? 0);
+            $file = CardFile::query()->with('copies', 'sameAs.copies')->whereKey($step['file'] ?? 0)->first();
+            try {
+                if ($place === null) {
+                    throw UnableToCopy::isAway('the place');
+                }
+                $place->open();
+                if ($file !== null) {
+                    $this->one($file, $place, (string) base64_decode(is_string($step['to'] ?? null) ? $step['to'] : '', true), $folders);
+                }
+            } catch (UnableToCopy $reason) {
+                $task->fail($reason->getMessage().' '.number_format($pieces).' of '.number_format($task->pieces_total).' originals are there; beginning again goes on from them.');
+
+                return false;
+            }
+            $done += is_int($step['bytes'] ?? null) ? $step['bytes'] : 0;
+            Task::query()->whereKey($task->id)->update(['answer' => "{$behind} ".++$pieces, 'done' => $done, 'pieces' => $pieces]);
+            if (! $task->reach($done, $pieces) || $this->isTurnOver()) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /**
+     * @param  array<string, string>  $folders
+     *
+     * @throws UnableToCopy
+     */
+    private function one(CardFile $file, Place $place, string $below, array $folders): void
+    {
+        $source = $file->provedPath($folders) ?? throw UnableToCopy::isAway($file->shown());
+        $stem = Renaming::stem($below);
+        $ending = substr($below, strlen($stem));
+        for ($n = 1; ! $this->put($source, (string) $file->hash, "{$place->path}/".($path = $stem.($n === 1 ? '' : "-{$n}").$ending), $place); $n++);
+        $name = ($file->sameAs ?? $file)->destination;
+        foreach (SidecarFile::query()->where('frame_id', $file->frame_id)->whereIn('path', [Renaming::stem($name).'.xmp', "{$name}.xmp"])->orderBy('id')->get() as $sidecar) {
+            $from = ($folders[$sidecar->place] ?? '')."/{$sidecar->path}";
+            $text = is_file($from) ? (string) file_get_contents($from) : '';
+            $to = "{$place->path}/".($sidecar->path === "{$name}.xmp" ? "{$path}.xmp" : Renaming::stem($path).'.xmp');
+            // One that other software has written there is its own.
+            if ($text !== '' && ! file_exists($to)) {
+                $part = Disk::temporary($to);
+                if (@file_put_contents($part, $text) !== strlen($text) || ! @rename($part, $to)) {
+                    throw UnableToCopy::cannotWrite($place->name, basename($to));
+                }
+            }
+        }
+    }
+
+    /**
+     * @return bool false where something else stands there
+     *
+     * @throws UnableToCopy
+     */
+    private function put(string $source, string $hash, string $target, Place $place): bool
+    {
+        clearstatcache(true, $target);
+        if (file_exists($target)) {
+            return is_file($target) && hash_file('xxh128', $target) === $hash;
+        }
+        if (! is_dir(dirname($target)) && ! @mkdir(dirname($target), 0755, true) && ! is_dir(dirname($target))) {
+            throw UnableToCopy::cannotWrite($place->name, basename($target));
+        }
+        Disk::copy($source, $target) || throw UnableToCopy::cannotWrite($place->name, basename($target));
+        if (hash_file('xxh128', $target) !== $hash) {
+            @unlink($target);
+            throw UnableToCopy::isDifferent($place->name, basename($target));
+        }
+
+        return true;
+    }
+}
