@@ -80,6 +80,13 @@ final class Services
         return str_contains($command, $this->file('supervisord.conf')) ? $pid : null;
     }
 
+    public function runsAsRoot(): bool
+    {
+        $pid = $this->supervisor();
+
+        return $pid !== null && fileowner("/proc/{$pid}") === 0;
+    }
+
     private function write(): void
     {
         $isRoot = posix_geteuid() === 0;

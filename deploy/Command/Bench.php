@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Deploy\Command;
 
+use Kanpai\Deploy\Account;
 use Kanpai\Deploy\Console;
 use Kanpai\Deploy\Dependencies;
 use Kanpai\Deploy\Instance;
@@ -24,6 +25,8 @@ final class Bench
         (new Dependencies($this->root, $this->console))->prepare();
         $instance = new Instance($this->root, 'test');
         $services = new Services($instance, $this->console);
+        $services->runsAsRoot() && $services->stopAll();
+        (new Account($this->root, $this->console))->become(mayStayRoot: true);
         $wasUp = $services->supervisor() !== null;
         if (! $wasUp) {
             $instance->prepare(null);

@@ -41,6 +41,7 @@ final class Doctor
         if ($instance->exists()) {
             $services = new Services($instance, $this->console);
             $this->check('The supervisor runs', $services->supervisor() !== null, 'Run ./kanpai up.');
+            $this->check('Nothing runs as root', ! $services->runsAsRoot(), 'Run ./kanpai up: it goes on as the owner of the folder, or as a user made for it.');
             if ($services->supervisor() !== null) {
                 foreach ($services->states() as $line) {
                     $this->check('Program '.preg_replace('/\s+/', ' ', $line), str_contains($line, 'RUNNING'), "Read the logs in {$instance->path}/log, then ./kanpai down and ./kanpai up.");

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Deploy\Command;
 
+use Kanpai\Deploy\Account;
 use Kanpai\Deploy\Console;
 use Kanpai\Deploy\Dependencies;
 use Kanpai\Deploy\Instance;
@@ -28,6 +29,7 @@ final class Test
         $instance = new Instance($this->root, 'test');
         $services = new Services($instance, $this->console);
         $services->stopAll();
+        (new Account($this->root, $this->console))->become(mayStayRoot: true);
         // Everything but the drawn cards, which take longest to make.
         $instance->clear('places', 'disks', 'arrivals', 'pictures', 'deliveries', 'outbox');
         $instance->prepare(null);

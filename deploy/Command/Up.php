@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Deploy\Command;
 
+use Kanpai\Deploy\Account;
 use Kanpai\Deploy\Console;
 use Kanpai\Deploy\Dependencies;
 use Kanpai\Deploy\Failure;
@@ -23,6 +24,14 @@ final class Up
     {
         $instance = new Instance($this->root, 'main');
         $services = new Services($instance, $this->console);
+        $dependencies = new Dependencies($this->root, $this->console);
+        if (posix_geteuid() === 0) {
+            (new Packages($this->console, forTests: false))->install();
+            $dependencies->prepare();
+            // What still runs as root from before is not this account's to stop.
+            $services->runsAsRoot() && $services->stopAll();
+            (new Account($this->root, $this->console))->become();
+        }
         if ($options->has('fresh')) {
             $services->stopAll();
             $this->console->step('Removing the old database, originals and pictures of this installation');
@@ -30,7 +39,6 @@ final class Up
         }
         $port = $options->number('port');
         $isMoved = $port !== null && $instance->exists() && $instance->port() !== $port;
-        $dependencies = new Dependencies($this->root, $this->console);
         if (! $isMoved && $instance->exists() && $services->areUp() && $instance->release() === $dependencies->release()) {
             return $this->ready($instance, $options);
         }
