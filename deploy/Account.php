@@ -36,6 +36,8 @@ final class Account
         $owner = posix_getpwuid((int) fileowner($this->root)) ?: ['uid' => 0];
         $account = $owner['uid'] === 0 ? $this->made() : $owner;
         $as = ['setpriv', "--reuid={$account['uid']}", "--regid={$account['gid']}", '--init-groups', '--inh-caps=-all', 'env', "HOME={$account['dir']}", "USER={$account['name']}", "LOGNAME={$account['name']}"];
+        // Some packages come with files that only their owner may read.
+        $this->console->quietly('chmod', ['chmod', '-R', 'a+rX', 'vendor', 'public/build'], $this->root);
         if (! $this->reaches($as)) {
             if ($mayStayRoot) {
                 $this->console->step("The user {$account['name']} cannot read {$this->root}, so the tests run as root");
