@@ -15,7 +15,7 @@ final class Account
     private const HOME = '/var/lib/kanpai';
 
     /** What is written to below the folder. */
-    private const OWN = ['storage', 'bootstrap/cache', '.phpunit.cache'];
+    private const OWN = ['storage', 'bootstrap/cache', '.phpunit.cache', '.phpstan.cache'];
 
     public function __construct(private readonly string $root, private readonly Console $console)
     {

@@ -81,4 +81,32 @@ final class Console
 
         return $process === false ? 127 : proc_close($process);
     }
+
+    /**
+     * Runs a program beside what goes on here. What it says is kept, and said when it is waited for.
+     *
+     * @param  list<string>  $command
+     * @param  array<string, string>  $environment
+     * @return callable(): int says the rest as it comes, and gives the exit code
+     */
+    public function beside(array $command, string $directory, array $environment = []): callable
+    {
+        $log = tempnam(sys_get_temp_dir(), 'kanpai');
+        $process = proc_open($command, [['file', '/dev/null', 'r'], ['file', $log, 'a'], ['file', $log, 'a']], $pipes, $directory, $environment + getenv());
+
+        return function () use ($process, $log): int {
+            $said = fopen($log, 'rb');
+            if ($process === false || $said === false) {
+                return 127;
+            }
+            do {
+                $status = proc_get_status($process);
+                usleep(200_000);
+                echo stream_get_contents($said);
+            } while ($status['running']);
+            unlink($log);
+
+            return $status['exitcode'];
+        };
+    }
 }

@@ -11,7 +11,7 @@ use Kanpai\Deploy\Instance;
 use Kanpai\Deploy\Packages;
 use Kanpai\Deploy\Services;
 
-/** Prepares an instance of its own, then runs Pint, PHPStan and PHPUnit; the last prints the summary. */
+/** Prepares an instance of its own, then runs PHPUnit in the browser and beside it Pint, PHPStan and the rest of PHPUnit. */
 final class Test
 {
     /** Small pictures: the tests judge marks, names, times and bytes, not beauty. */
@@ -40,19 +40,34 @@ final class Test
         $services->startAll();
         try {
             $code = $this->console->openly(['./kanpai', 'demo', $instance->path.'/rack', '--width', self::WIDTH], $this->root, $environment);
-            if ($arguments === []) {
-                $this->console->step('Pint');
-                $code = max($code, $this->console->openly([PHP_BINARY, 'vendor/bin/pint', '--test'], $this->root));
-                foreach (['phpstan-core.neon', 'phpstan.neon'] as $rules) {
-                    $this->console->step("PHPStan by {$rules}");
-                    $code = max($code, $this->console->openly([PHP_BINARY, '-d', 'memory_limit=2G', 'vendor/bin/phpstan', 'analyse', '--no-progress', '-c', $rules], $this->root));
-                }
-            }
-            $this->console->step('PHPUnit');
+            $this->linkCards($instance->path);
+            if ($arguments !== []) {
+                $this->console->step('PHPUnit');
 
-            return max($code, $this->console->openly([PHP_BINARY, 'vendor/bin/phpunit', ...$arguments], $this->root, $environment));
+                return max($code, $this->console->openly([PHP_BINARY, 'vendor/bin/phpunit', ...$arguments], $this->root, $environment));
+            }
+            // The browser waits for pages most of the time; what only computes goes on beside it and gives way.
+            $this->console->step('PHPUnit in the browser, beside what follows');
+            $browser = $this->console->beside([PHP_BINARY, 'vendor/bin/phpunit', '--testsuite', 'browser', '--do-not-cache-result'], $this->root, $environment);
+            $this->console->step('Pint');
+            $code = max($code, $this->console->openly(['nice', PHP_BINARY, 'vendor/bin/pint', '--test'], $this->root));
+            foreach (['phpstan-core.neon', 'phpstan.neon'] as $rules) {
+                $this->console->step("PHPStan by {$rules}");
+                $code = max($code, $this->console->openly(['nice', PHP_BINARY, '-d', 'memory_limit=2G', 'vendor/bin/phpstan', 'analyse', '--no-progress', '-c', $rules], $this->root));
+            }
+            $this->console->step('PHPUnit without a browser');
+            $code = max($code, $this->console->openly(['nice', PHP_BINARY, 'vendor/bin/phpunit', '--testsuite', 'core,reference,feature'], $this->root, $environment));
+            $this->console->step('PHPUnit in the browser');
+
+            return max($code, $browser());
         } finally {
             $services->stopAll();
         }
+    }
+
+    /** The same cards in a folder of their own: in the rack the browser pulls them out while others read them. */
+    private function linkCards(string $path): void
+    {
+        $this->console->quietly('the cards', ['sh', '-c', 'rm -rf cards && cp -al rack cards'], $path);
     }
 }

@@ -64,7 +64,7 @@ abstract class FeatureTestCase extends TestCase
     /** A card with some frames of the demo, under the name `ivo`, `mara-long` or `mara-wide`. */
     protected function pushCard(string $card, int $frames, int $from = 0): string
     {
-        $source = storage_path("rack/{$card}");
+        $source = storage_path("cards/{$card}");
         $slot = "{$this->folder}/rack/{$card}";
         foreach (array_slice(glob("{$source}/DCIM/*/*.JPG") ?: [], $from, $frames) as $jpeg) {
             foreach ([$jpeg, substr($jpeg, 0, -3).'DNG'] as $file) {

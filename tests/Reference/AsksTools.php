@@ -9,7 +9,7 @@ trait AsksTools
 {
     private static function rack(): string
     {
-        return dirname(__DIR__, 2).'/storage/instances/test/rack';
+        return dirname(__DIR__, 2).'/storage/instances/test/cards';
     }
 
     private static function shell(string $command, string $contains = ''): string

@@ -21,7 +21,7 @@ final class MomentsTest extends TestCase
 
     public static function setUpBeforeClass(): void
     {
-        $rack = dirname(__DIR__, 2).'/storage/instances/test/rack';
+        $rack = dirname(__DIR__, 2).'/storage/instances/test/cards';
         $truth = json_decode((string) file_get_contents($rack.'/truth.json'), true, 16, JSON_THROW_ON_ERROR);
         foreach ($truth['frames'] as $frame) {
             $picture = Picture::fromJpeg("{$rack}/{$frame['card']}/{$frame['path']}", 2)->within(375)->inMemory();

@@ -28,7 +28,7 @@ final class SuggestionTest extends TestCase
 
     public static function setUpBeforeClass(): void
     {
-        $rack = dirname(__DIR__, 2).'/storage/instances/test/rack';
+        $rack = dirname(__DIR__, 2).'/storage/instances/test/cards';
         self::$truth = json_decode((string) file_get_contents($rack.'/truth.json'), true, 16, JSON_THROW_ON_ERROR);
         $reader = new ExifReader;
         foreach (self::$truth['frames'] as $i => $frame) {

@@ -69,9 +69,25 @@ final class Walker
             array_push($waiting, ...array_values(array_filter($this->links(), fn (string $link): bool => count($this->pages[self::kind($link)] ?? []) < self::OF_A_KIND)));
         }
         if ($waiting !== [] && array_filter($waiting, fn (string $path): bool => ! isset($this->pages[self::kind($path)])) !== []) {
-            $this->faults["{$this->who}: the time was over before every page had been seen"] = true;
+            $this->unseen = count($waiting);
         }
     }
+
+    /** Where nothing is: a page all the same. */
+    public function lost(string $path): void
+    {
+        $this->browser->complaints();
+        $this->browser->visit($path);
+        $this->settle();
+        $this->notice($path, mayRefuse: true);
+        foreach (self::WIDTHS as $width => $height) {
+            $this->resize($width, $height);
+            $this->measure($path, $width);
+        }
+    }
+
+    /** Pages that were left when the time was over. */
+    public int $unseen = 0;
 
     /** Presses and fills in, on the pages seen before, by chance. */
     public function act(float $seconds): void
