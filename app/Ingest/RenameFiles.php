@@ -8,18 +8,23 @@ use App\Captions\SidecarFile;
 use App\Studio\Task;
 use App\Studio\TaskState;
 use App\Studio\WorkInTurns;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Card\FileKind;
+use Kanpai\Core\Card\NamePlan;
 use Kanpai\Core\Card\UnableToCopy;
 
 /**
- * Renames files in all places, one by one: first the new name beside the old one, then the record, then the old name
- * goes. Whoever is killed in between leaves a file at the path that the record names.
+ * Renames files in all places, some at a time: first the new names beside the old ones, then the record, then the old
+ * names go. Whoever is killed in between leaves files at the paths that the record names.
  */
 final class RenameFiles extends WorkInTurns
 {
     /** Names that are told where something was in the way. */
     private const NAMED = 5;
+
+    /** Files whose record changes together: one commit for all of them. */
+    private const TOGETHER = 100;
 
     /** @var array<string, Place> */
     private array $places = [];
@@ -34,20 +39,39 @@ final class RenameFiles extends WorkInTurns
         $left = PlannedRename::query()->where('shoot_id', $task->shoot_id)->where('state', '<>', RenameState::Refused);
         $task->begin(max($task->total, $left->count()));
         $done = $task->total - $left->count();
-        foreach ($left->orderBy('id')->lazyById(200) as $step) {
+        while (($steps = $this->independent($left->clone()->orderBy('id')->limit(self::TOGETHER)->get()))->isNotEmpty()) {
             try {
-                app(CopyRemoval::class)->alone($step->file_id ?? "version-{$step->version_id}", fn () => $this->take($step));
+                $this->take($steps);
             } catch (UnableToCopy $reason) {
                 $task->fail($reason->getMessage());
 
                 return false;
             }
-            if (! $task->reach(++$done) || $this->isTurnOver()) {
+            if (! $task->reach($done += $steps->count()) || $this->isTurnOver()) {
                 return false;
             }
         }
 
         return $this->conclude($task);
+    }
+
+    /**
+     * The first of some steps, up to one that waits for a name which an earlier of them frees.
+     *
+     * @param  Collection<int, PlannedRename>  $steps
+     * @return Collection<int, PlannedRename>
+     */
+    private function independent(Collection $steps): Collection
+    {
+        $held = [];
+        foreach ($steps as $i => $step) {
+            if (isset($held[NamePlan::fold(Renaming::stem($step->to_path))])) {
+                return $steps->take($i);
+            }
+            $held[NamePlan::fold(Renaming::stem($step->from_path))] = true;
+        }
+
+        return $steps;
     }
 
     private function conclude(Task $task): bool
@@ -62,43 +86,69 @@ final class RenameFiles extends WorkInTurns
         return false;
     }
 
-    /** @throws UnableToCopy */
-    private function take(PlannedRename $step): void
+    /**
+     * @param  Collection<int, PlannedRename>  $steps
+     *
+     * @throws UnableToCopy
+     */
+    private function take(Collection $steps): void
     {
-        $pairs = $this->pairs($step);
-        if ($step->state === RenameState::Planned) {
-            if (! $this->link($step, $pairs)) {
-                $step->update(['state' => RenameState::Refused]);
-
-                return;
-            }
-            DB::transaction(function () use ($step, $pairs): void {
-                $this->note($step, $pairs);
-                $step->update(['state' => RenameState::Named]);
-            });
+        $files = $sidecars = [];
+        foreach (CardFile::query()->whereIn('id', $steps->pluck('file_id')->filter()->all())->get() as $file) {
+            $files[$file->id] = $file;
         }
-        foreach ($this->standing($step) as $place) {
-            foreach ($pairs as $from => $to) {
-                if (self::isThere("{$place->path}/{$to}")) {
-                    app(CopyRemoval::class)->unlink($place, $from);
+        foreach (SidecarFile::query()->whereIn('frame_id', array_column($files, 'frame_id'))->get() as $sidecar) {
+            $sidecars[$sidecar->frame_id][] = $sidecar;
+        }
+        $places = $this->standing($steps);
+        $pairs = $this->pairs($steps, $files);
+        $named = [];
+        foreach ($steps as $step) {
+            if ($step->state === RenameState::Planned && ! $this->link($places[$step->id], $pairs[$step->id])) {
+                $step->update(['state' => RenameState::Refused]);
+            } else {
+                $named[] = $step;
+            }
+        }
+        DB::transaction(function () use ($named, $files, $sidecars, $pairs): void {
+            foreach ($named as $step) {
+                $file = $files[(int) $step->file_id] ?? null;
+                $this->note($step, $file, $pairs[$step->id], $sidecars[(int) $file?->frame_id] ?? []);
+            }
+            PlannedRename::query()->whereIntegerInRaw('id', array_column($named, 'id'))->update(['state' => RenameState::Named]);
+        });
+        foreach ($named as $step) {
+            foreach ($places[$step->id] as $place) {
+                foreach ($pairs[$step->id] as $from => $to) {
+                    if (self::isThere("{$place->path}/{$to}")) {
+                        app(CopyRemoval::class)->unlink($place, $from);
+                    }
                 }
             }
         }
-        $step->delete();
+        PlannedRename::query()->whereIntegerInRaw('id', array_column($named, 'id'))->delete();
     }
 
     /**
-     * The file itself, and the sidecars beside it that the card did not bring.
+     * The files themselves, and the sidecars beside them that the card did not bring.
      *
-     * @return array<string, string> path below a place => the new one
+     * @param  Collection<int, PlannedRename>  $steps
+     * @param  array<int, CardFile>  $files
+     * @return array<int, array<string, string>> step => path below a place => the new one
      */
-    private function pairs(PlannedRename $step): array
+    private function pairs(Collection $steps, array $files): array
     {
-        $pairs = [$step->from_path => $step->to_path];
-        $file = $step->file_id === null ? null : CardFile::query()->find($step->file_id);
-        if ($file !== null && in_array($file->kind, [FileKind::Jpeg, FileKind::Raw], true)) {
-            $sidecars = [Renaming::stem($step->from_path).'.xmp' => Renaming::stem($step->to_path).'.xmp', "{$step->from_path}.xmp" => "{$step->to_path}.xmp"];
-            $pairs += array_diff_key($sidecars, array_flip(CardFile::query()->whereIn('destination', array_keys($sidecars))->pluck('destination')->all()));
+        $pairs = $beside = [];
+        foreach ($steps as $step) {
+            $pairs[$step->id] = [$step->from_path => $step->to_path];
+            $file = $files[(int) $step->file_id] ?? null;
+            if ($file !== null && in_array($file->kind, [FileKind::Jpeg, FileKind::Raw], true)) {
+                $beside[$step->id] = [Renaming::stem($step->from_path).'.xmp' => Renaming::stem($step->to_path).'.xmp', "{$step->from_path}.xmp" => "{$step->to_path}.xmp"];
+            }
+        }
+        $originals = array_flip(CardFile::query()->whereIn('destination', array_merge([], ...array_map(array_keys(...), array_values($beside))))->pluck('destination')->all());
+        foreach ($beside as $id => $sidecars) {
+            $pairs[$id] += array_diff_key($sidecars, $originals);
         }
 
         return $pairs;
@@ -107,12 +157,13 @@ final class RenameFiles extends WorkInTurns
     /**
      * Gives the files their new names beside the old ones, in every place or in none.
      *
+     * @param  list<Place>  $places
      * @param  array<string, string>  $pairs
      */
-    private function link(PlannedRename $step, array $pairs): bool
+    private function link(array $places, array $pairs): bool
     {
         $linked = [];
-        foreach ($this->standing($step) as $place) {
+        foreach ($places as $place) {
             foreach ($pairs as $from => $to) {
                 [$old, $new] = ["{$place->path}/{$from}", "{$place->path}/{$to}"];
                 if (! self::isThere($old) || self::isSame($old, $new)) {
@@ -133,37 +184,48 @@ final class RenameFiles extends WorkInTurns
         return true;
     }
 
-    /** @param  array<string, string>  $pairs */
-    private function note(PlannedRename $step, array $pairs): void
+    /**
+     * @param  array<string, string>  $pairs
+     * @param  list<SidecarFile>  $sidecars  of its frame
+     */
+    private function note(PlannedRename $step, ?CardFile $file, array $pairs, array $sidecars): void
     {
         if ($step->version_id !== null) {
             Version::query()->whereKey($step->version_id)->update(['destination' => $step->to_path, 'name' => basename($step->to_path)]);
 
             return;
         }
-        $file = CardFile::query()->findOrFail($step->file_id);
-        $file->update(['destination' => $step->to_path, ...($step->number === null ? [] : ['number' => $step->number])]);
-        if ($file->frame_id === null) {
+        $file?->update(['destination' => $step->to_path, ...($step->number === null ? [] : ['number' => $step->number])]);
+        if ($file === null || $file->frame_id === null) {
             return;
         }
         if ($file->is_main && $step->number !== null) {
             Naming::rename($file->frame_id, $step->to_path);
         }
-        foreach ($pairs as $from => $to) {
-            SidecarFile::query()->where(['frame_id' => $file->frame_id, 'path' => $from])->update(['path' => $to, 'path_hash' => hash('xxh128', $to)]);
+        foreach ($sidecars as $sidecar) {
+            if (isset($pairs[$sidecar->path])) {
+                $sidecar->update(['path' => $pairs[$sidecar->path], 'path_hash' => hash('xxh128', $pairs[$sidecar->path])]);
+            }
         }
     }
 
     /**
-     * @return list<Place> those in which copies of it stand
+     * @param  Collection<int, PlannedRename>  $steps
+     * @return array<int, list<Place>> step => the places in which copies of it stand
      *
      * @throws UnableToCopy where one of them is not there any more
      */
-    private function standing(PlannedRename $step): array
+    private function standing(Collection $steps): array
     {
-        $names = $step->version_id === null ? Copy::query()->where('file_id', $step->file_id)->pluck('place') : VersionCopy::query()->where('version_id', $step->version_id)->pluck('place');
+        $copies = Copy::query()->whereIntegerInRaw('file_id', $steps->pluck('file_id')->filter()->all())->get(['file_id', 'place'])->groupBy('file_id');
+        $ofVersions = VersionCopy::query()->whereIntegerInRaw('version_id', $steps->pluck('version_id')->filter()->all())->get(['version_id', 'place'])->groupBy('version_id');
+        $standing = [];
+        foreach ($steps as $step) {
+            $own = $step->version_id === null ? $copies[$step->file_id] ?? collect() : $ofVersions[$step->version_id] ?? collect();
+            $standing[$step->id] = array_values(array_map(fn (mixed $name): Place => $this->places[(string) $name] ?? throw UnableToCopy::isAway((string) $name), $own->pluck('place')->all()));
+        }
 
-        return array_map(fn (mixed $name): Place => $this->places[(string) $name] ?? throw UnableToCopy::isAway((string) $name), array_values($names->all()));
+        return $standing;
     }
 
     private static function isThere(string $path): bool

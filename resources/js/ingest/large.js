@@ -13,6 +13,7 @@ export class Large {
     #address;
     #ahead = [];
     #shown = null;
+    #problem = '';
 
     /** @param address gives where the whole picture of a frame is */
     constructor(box, address) {
@@ -26,7 +27,10 @@ export class Large {
         for (const over of ['pointerup', 'pointercancel', 'pointerleave']) {
             this.#frame.addEventListener(over, () => this.hold(false));
         }
-        this.#image.addEventListener('error', () => this.#tell('cannot be shown: is the card still in its slot?'));
+        this.#image.addEventListener('error', () => {
+            this.#problem = 'it cannot be shown: is the card still in its slot?';
+            this.#tell();
+        });
         window.addEventListener('resize', () => this.isOpen && this.#fit());
     }
 
@@ -54,14 +58,18 @@ export class Large {
     show(frames, at) {
         const frame = frames[at];
         if (frame === this.#shown) {
+            this.#tell();
+
             return;
         }
         this.#shown = frame;
-        this.#tell('');
+        this.#problem = '';
+        this.#tell();
         this.#fit();
         if (frame.id < 0) {
             this.#image.removeAttribute('src');
-            this.#tell('is no picture');
+            this.#problem = 'no picture';
+            this.#tell();
 
             return;
         }
@@ -70,8 +78,10 @@ export class Large {
         this.#ahead = frames.slice(at + 1, at + 1 + AHEAD).filter((next) => next.id > 0).map((next) => Object.assign(new Image(), { src: next.large || this.#address(next) }));
     }
 
-    #tell(problem) {
-        this.#word.textContent = this.#shown === null ? '' : [this.#shown.name, problem || this.#shown.pixels].filter(Boolean).join(': ');
+    /** What is seen, and what a key has made of it. */
+    #tell() {
+        const { name, pixels, isTicked, verdict } = this.#shown ?? {};
+        this.#word.textContent = [name, this.#problem || pixels, isTicked ? 'ticked' : 'not ticked', { keep: 'kept', drop: 'dropped' }[verdict]].filter(Boolean).join(' · ');
     }
 
     #fit() {

@@ -57,7 +57,7 @@
             <summary class="strong">Choose single frames <span class="fw-normal" data-ticked></span></summary>
             <p class="small">Where some are chosen, the sheet and “find and replace” mean these alone. Shift takes a whole row of them. <button type="button" class="btn-word small" data-untick hidden>Choose none</button></p>
             <x-problem of="frames"/>
-            <ul class="pictures" hx-get="{{ route('captions.tiles', [$shoot, ...$query]) }}" hx-trigger="{{ $chosen === [] ? 'toggle from:closest details once' : 'load' }}"></ul>
+            <ul class="pictures tick-tiles" hx-get="{{ route('captions.tiles', [$shoot, ...$query]) }}" hx-trigger="{{ $chosen === [] ? 'toggle from:closest details once' : 'load' }}"></ul>
         </details>
         @if($steps->isNotEmpty())
             <div class="panel stack">

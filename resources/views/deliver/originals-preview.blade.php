@@ -3,6 +3,6 @@
     <p class="quiet">Of these frames no such file is copied yet.</p>
 @else
     <p><span class="strong">{{ number_format($files) }} {{ Str::plural('file', $files) }}, {{ Number::fileSize($bytes, 1) }}</span>: {{ implode(', ', $kinds) }}, and the sidecars beside them.</p>
-    <ul class="name-tree small">@foreach($paths as $now => $then)<li class="breaks"><span class="quiet">{{ $now }}</span><br>{{ $then }}</li>@endforeach</ul>
+    <ul class="name-tree small">@foreach($paths as $now => $then)<li class="breaks"><span class="quiet">{{ basename($now) }}</span><br>{{ $then }}</li>@endforeach</ul>
     @if($files > count($paths))<p class="small quiet">and {{ number_format($files - count($paths)) }} more</p>@endif
 @endif

@@ -14,8 +14,8 @@
         </fieldset>
         <x-problem of="how"/>
         <div class="row-line align-items-end">
-            <div><label class="form-label" for="kind">Files</label><select class="form-select" id="kind" name="kind">@foreach(['' => 'raw files and JPEGs', 'raw' => 'raw files alone', 'jpeg' => 'JPEGs alone'] as $value => $label)<option value="{{ $value }}" @selected(old('kind') === $value)>{{ $label }}</option>@endforeach</select></div>
-            <div><label class="form-label" for="place">Place to copy to</label><select class="form-select" id="place" name="place">@foreach($places as $place)<option value="{{ $place->id }}" @selected((int) old('place') === $place->id)>{{ $place->name }}</option>@endforeach</select></div>
+            <div class="flex-fill"><label class="form-label" for="kind">Files</label><select class="form-select" id="kind" name="kind">@foreach(['' => 'raw files and JPEGs', 'raw' => 'raw files alone', 'jpeg' => 'JPEGs alone'] as $value => $label)<option value="{{ $value }}" @selected(old('kind') === $value)>{{ $label }}</option>@endforeach</select></div>
+            <div class="flex-fill"><label class="form-label" for="place">Place to copy to</label><select class="form-select" id="place" name="place">@foreach($places as $place)<option value="{{ $place->id }}" @selected((int) old('place') === $place->id)>{{ $place->name }}</option>@endforeach</select></div>
         </div>
         <x-problem of="kind"/><x-problem of="place"/>
         <div><label class="form-label" for="folder">Folders</label><input class="form-control @error('folder') is-invalid @enderror" id="folder" name="folder" value="{{ old('folder', $pattern->folder) }}" maxlength="255" spellcheck="false" autocomplete="off"><x-problem of="folder"/></div>

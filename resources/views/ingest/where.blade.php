@@ -29,7 +29,6 @@
             <x-problem of="name"/>
         </form>
         @if($task !== null && ($task->isUnderWay() || $task->problem !== null))@include('studio.task')@endif
-        <h3>What will come out</h3>
         <x-problem of="rename"/>
         <div id="tree" class="stack">@include('ingest.tree')</div>
         <p class="small quiet">A frame is called as its copy is. The camera’s own name stays in the record and finds the frame again.</p>
