@@ -6,6 +6,7 @@ namespace App\Captions;
 
 use App\Clocks\ClockSet;
 use App\Ingest\CardRead;
+use App\Ingest\FilesRenamed;
 use Illuminate\Console\Scheduling\Schedule;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Event;
@@ -19,6 +20,15 @@ final class CaptionsServiceProvider extends ServiceProvider
         // Sidecars carry the corrected time, so they are behind once a clock was set.
         Event::listen(function (ClockSet $event): void {
             DB::update('UPDATE captions JOIN frames ON frames.id = captions.frame_id SET captions.written_at = NULL WHERE captions.shoot_id = ? AND frames.body_id = ?', [$event->shoot->id, $event->body]);
+        });
+        // Sidecars are renamed with the files they stand beside.
+        Event::listen(function (FilesRenamed $event): void {
+            foreach (SidecarFile::query()->whereIn('frame_id', array_keys($event->paths))->get() as $file) {
+                $path = $event->paths[$file->frame_id][$file->path] ?? null;
+                if ($path !== null) {
+                    $file->update(['path' => $path, 'path_hash' => hash('xxh128', $path)]);
+                }
+            }
         });
         // What the files of a card said is the caption of its frames, until somebody says more. No sidecar is written for it.
         Event::listen(function (CardRead $event): void {

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
-use App\Captions\SidecarFile;
 use App\Studio\Task;
 use App\Studio\TaskState;
 use App\Studio\WorkInTurns;
@@ -93,12 +92,9 @@ final class RenameFiles extends WorkInTurns
      */
     private function take(Collection $steps): void
     {
-        $files = $sidecars = [];
+        $files = [];
         foreach (CardFile::query()->whereIn('id', $steps->pluck('file_id')->filter()->all())->get() as $file) {
             $files[$file->id] = $file;
-        }
-        foreach (SidecarFile::query()->whereIn('frame_id', array_column($files, 'frame_id'))->get() as $sidecar) {
-            $sidecars[$sidecar->frame_id][] = $sidecar;
         }
         $places = $this->standing($steps);
         $pairs = $this->pairs($steps, $files);
@@ -110,11 +106,16 @@ final class RenameFiles extends WorkInTurns
                 $named[] = $step;
             }
         }
-        DB::transaction(function () use ($named, $files, $sidecars, $pairs): void {
+        DB::transaction(function () use ($named, $files, $pairs): void {
+            $paths = [];
             foreach ($named as $step) {
                 $file = $files[(int) $step->file_id] ?? null;
-                $this->note($step, $file, $pairs[$step->id], $sidecars[(int) $file?->frame_id] ?? []);
+                $this->note($step, $file);
+                if ($file?->frame_id !== null) {
+                    $paths[$file->frame_id] = ($paths[$file->frame_id] ?? []) + $pairs[$step->id];
+                }
             }
+            event(new FilesRenamed($paths));
             PlannedRename::query()->whereIntegerInRaw('id', array_column($named, 'id'))->update(['state' => RenameState::Named]);
         });
         foreach ($named as $step) {
@@ -184,11 +185,7 @@ final class RenameFiles extends WorkInTurns
         return true;
     }
 
-    /**
-     * @param  array<string, string>  $pairs
-     * @param  list<SidecarFile>  $sidecars  of its frame
-     */
-    private function note(PlannedRename $step, ?CardFile $file, array $pairs, array $sidecars): void
+    private function note(PlannedRename $step, ?CardFile $file): void
     {
         if ($step->version_id !== null) {
             Version::query()->whereKey($step->version_id)->update(['destination' => $step->to_path, 'name' => basename($step->to_path)]);
@@ -201,11 +198,6 @@ final class RenameFiles extends WorkInTurns
         }
         if ($file->is_main && $step->number !== null) {
             Naming::rename($file->frame_id, $step->to_path);
-        }
-        foreach ($sidecars as $sidecar) {
-            if (isset($pairs[$sidecar->path])) {
-                $sidecar->update(['path' => $pairs[$sidecar->path], 'path_hash' => hash('xxh128', $pairs[$sidecar->path])]);
-            }
         }
     }
 
