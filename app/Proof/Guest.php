@@ -77,11 +77,22 @@ final class Guest extends Model
         return $this->name !== '' ? $this->name : ($this->email !== '' ? $this->email : "Guest {$this->id}");
     }
 
-    public static function named(Share $share, string $name = '', string $email = ''): self
+    public static function named(Share $share, string $name = '', string $email = '', ?ShareToken $key = null): self
     {
-        $key = ShareToken::random();
+        $key ??= ShareToken::random();
 
-        return self::query()->create(['gallery_id' => $share->gallery_id, 'share_id' => $share->id, 'key' => $key->text, 'key_hash' => $key->hash(), 'name' => $name, 'email' => $email]);
+        return self::query()->createOrFirst(['key_hash' => $key->hash()], ['gallery_id' => $share->gallery_id, 'share_id' => $share->id, 'key' => $key->text, 'name' => $name, 'email' => $email]);
+    }
+
+    /**
+     * Gives a browser that has none the key of a guest to be. Nobody is made before something is done; but the first
+     * answer may be lost, and whoever says the same once more has to be the same guest.
+     */
+    public static function expect(Request $request, Share $share): void
+    {
+        if (! is_string($request->cookie(self::cookie($share)))) {
+            Cookie::queue(cookie(self::cookie($share), ShareToken::random()->text, self::YEAR_IN_MINUTES, '/', null, null, true, false, 'lax'));
+        }
     }
 
     public static function known(Request $request, Share $share): ?self
@@ -96,7 +107,7 @@ final class Guest extends Model
         return self::query()->where(['share_id' => $share->id, 'key_hash' => ShareToken::of($key)->hash()])->first();
     }
 
-    /** The guest of the request; a new one gets a cookie that lasts a year. */
+    /** The guest of the request; a new one is made with the key of the browser's cookie, which lasts a year. */
     public static function of(Request $request, Share $share): self
     {
         $known = self::known($request, $share);
@@ -106,7 +117,9 @@ final class Guest extends Model
         // One house comes by one address; a flood of new guests is no house.
         abort_unless(RateLimiter::attempt("new-guest {$share->id} {$request->ip()}", self::NEW_ONES_AN_HOUR, fn (): bool => true, 3600), 429);
 
-        return tap(self::named($share), fn (self $guest) => $guest->remember($share));
+        $key = $request->cookie(self::cookie($share));
+
+        return tap(self::named($share, key: is_string($key) && $key !== '' ? ShareToken::of($key) : null), fn (self $guest) => $guest->remember($share));
     }
 
     /** Gives this browser the key. */

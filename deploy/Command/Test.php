@@ -48,7 +48,7 @@ final class Test
             }
             // The browser waits for pages most of the time; what only computes goes on beside it and gives way.
             $this->console->step('PHPUnit in the browser, beside what follows');
-            $browser = $this->console->beside([PHP_BINARY, 'vendor/bin/phpunit', '--testsuite', 'browser', '--do-not-cache-result'], $this->root, $environment);
+            $browser = $this->console->beside([PHP_BINARY, 'vendor/bin/phpunit', '--testsuite', 'browser', '--exclude-group', 'alone', '--do-not-cache-result'], $this->root, $environment);
             $this->console->step('Pint');
             $code = max($code, $this->console->openly(['nice', PHP_BINARY, 'vendor/bin/pint', '--test'], $this->root));
             foreach (['phpstan-core.neon', 'phpstan.neon'] as $rules) {
@@ -56,10 +56,13 @@ final class Test
                 $code = max($code, $this->console->openly(['nice', PHP_BINARY, '-d', 'memory_limit=2G', 'vendor/bin/phpstan', 'analyse', '--no-progress', '-c', $rules], $this->root));
             }
             $this->console->step('PHPUnit without a browser');
-            $code = max($code, $this->console->openly(['nice', PHP_BINARY, 'vendor/bin/phpunit', '--testsuite', 'core,reference,feature'], $this->root, $environment));
+            $code = max($code, $this->console->openly(['nice', PHP_BINARY, 'vendor/bin/phpunit', '--testsuite', 'core,reference,feature', '--exclude-group', 'alone'], $this->root, $environment));
             $this->console->step('PHPUnit in the browser');
 
-            return max($code, $browser());
+            $code = max($code, $browser());
+            $this->console->step('PHPUnit where nothing else may go on');
+
+            return max($code, $this->console->openly([PHP_BINARY, 'vendor/bin/phpunit', '--group', 'alone'], $this->root, $environment));
         } finally {
             $services->stopAll();
         }

@@ -36,6 +36,7 @@ use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Cull\FrameFilter;
 use Kanpai\Core\Deliver\ChecksumList;
+use PHPUnit\Framework\Attributes\Group;
 
 /** A real worker, killed without warning, robbed of its card, its disk and its database; in the end nothing is lost and nothing half. */
 final class KilledWorkerTest extends TestCase
@@ -125,6 +126,8 @@ final class KilledWorkerTest extends TestCase
         $this->assertAllProvedOnce($card, ['work', 'backup']);
     }
 
+    /** Nothing else can use the database meanwhile. */
+    #[Group('alone')]
     public function test_a_database_that_goes_away_in_the_middle_comes_back_to_what_was_true(): void
     {
         $card = $this->cardInRack('mara-wide');
@@ -163,7 +166,7 @@ final class KilledWorkerTest extends TestCase
     /** A card that stands in a rack of this test, read into a shoot. */
     private function cardInRack(string $name): Card
     {
-        exec('cp -rp '.escapeshellarg(storage_path("rack/{$name}")).' '.escapeshellarg("{$this->folder}/rack/{$name}"));
+        exec('cp -rp '.escapeshellarg(storage_path("cards/{$name}")).' '.escapeshellarg("{$this->folder}/rack/{$name}"));
         mkdir($this->folder.'/pictures');
         config(['queue.default' => 'database', 'kanpai.pictures' => $this->folder.'/pictures', 'kanpai.rack' => $this->folder.'/rack', 'kanpai.places' => ['work' => $this->folder.'/work', 'backup' => $this->folder.'/backup']]);
         $shoot = Studio::query()->create(['name' => 'Quay Pictures'])->shoots()->create(['name' => 'Harbour day', 'zone' => 'Europe/London', 'held_on' => '2026-09-05']);

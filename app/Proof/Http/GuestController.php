@@ -55,6 +55,7 @@ final class GuestController
     {
         $share = $this->share($request);
         $guest = Guest::known($request, $share);
+        Guest::expect($request, $share);
         $gallery = $share->gallery;
         $cover = $gallery->cover_id === null ? null : $gallery->shown()->where('frame_id', $gallery->cover_id)->first();
 

@@ -122,6 +122,12 @@ final class DoorsTest extends TestCase
         $this->assertNoFault(self::$owner, $requests);
     }
 
+    public function test_what_no_guest_can_have_done_is_refused_before_php(): void
+    {
+        $link = '/g/'.Demo::token(self::$owner, '/galleries/'.Demo::number('SELECT MAX(galleries.id) FROM galleries JOIN shoots ON shoots.id = galleries.shoot_id WHERE shoots.studio_id = '.Demo::studio()).'/links', 'g');
+        self::assertSame(413, (new Visitor(Demo::address()))->json("{$link}/steps", ['steps' => [['kind' => 'comment', 'number' => 1, 'drawing' => [['kind' => 'line', 'points' => array_fill(0, 200_000, [1, 1])]]]]])['status']);
+    }
+
     public function test_no_field_of_any_form_is_a_fault_of_the_server_whatever_stands_in_it(): void
     {
         $requests = [];
