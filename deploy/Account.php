@@ -34,7 +34,14 @@ final class Account
             return;
         }
         $owner = posix_getpwuid((int) fileowner($this->root)) ?: ['uid' => 0];
-        $account = $owner['uid'] === 0 ? $this->made() : $owner;
+        try {
+            $account = $owner['uid'] === 0 ? $this->made() : $owner;
+        } catch (Failure $failure) {
+            $mayStayRoot || throw $failure;
+            $this->console->step('No user could be made, so the tests run as root');
+
+            return;
+        }
         $as = ['setpriv', "--reuid={$account['uid']}", "--regid={$account['gid']}", '--init-groups', '--inh-caps=-all', 'env', "HOME={$account['dir']}", "USER={$account['name']}", "LOGNAME={$account['name']}"];
         // Some packages come with files that only their owner may read.
         $this->console->quietly('chmod', ['chmod', '-R', 'a+rX', 'vendor', 'public/build'], $this->root);

@@ -165,7 +165,7 @@ function show() {
     $('ticked').textContent = `${ticked.length.toLocaleString('en')} of ${frames.length.toLocaleString('en')}`;
     $('ticked-size').textContent = `${size(sum(ticked))} of ${size(sum(frames))}`;
     $('highlighted').textContent = own.length.toLocaleString('en');
-    $('tick').textContent = own.length > 0 && own.every((frame) => frame.isTicked) ? `Untick ${count(own.length, 'highlighted frame')}` : `Tick ${count(own.length, 'highlighted frame')}`;
+    $('tick').textContent = own.length > 0 && own.every((frame) => frame.isTicked) ? `Untick ${own.length.toLocaleString('en')} highlighted` : `Tick ${own.length.toLocaleString('en')} highlighted`;
     $('tick').disabled = own.every((frame) => frame.isCopied);
     if ($('copy')) {
         const left = ticked.filter((frame) => !frame.isCopied);
@@ -192,7 +192,7 @@ function show() {
     }
     $('none').hidden = view.length > 0 || frames.length === 0;
     $('look').disabled = !frame;
-    $('look').textContent = large.isOpen ? 'Back to all' : 'Look large';
+    $('look').textContent = large.isOpen ? 'All frames' : 'Large';
 }
 
 function lay() {

@@ -29,7 +29,7 @@
             <p class="clip small" data-line></p>
         </div>
         <span class="keys">
-            <button type="button" class="btn btn-line" data-look disabled>Look large</button>
+            <button type="button" class="btn btn-line" data-look disabled>Large</button>
             <button type="button" class="btn btn-line" data-tick disabled>Tick</button>
             <button type="button" class="btn-word text-decoration-none" data-keys><kbd>?</kbd> keys</button>
         </span>
