@@ -50,7 +50,7 @@ final class Test
             $this->console->step('PHPUnit in the browser, beside what follows');
             $browser = $this->console->beside([PHP_BINARY, 'vendor/bin/phpunit', '--testsuite', 'browser', '--exclude-group', 'alone', '--do-not-cache-result'], $this->root, $environment);
             $this->console->step('Pint');
-            $code = max($code, $this->console->openly(['nice', PHP_BINARY, 'vendor/bin/pint', '--test', '--cache-file=.phpunit.cache/pint.json'], $this->root));
+            $code = max($code, $this->console->openly(['nice', PHP_BINARY, 'vendor/bin/pint', '--test'], $this->root));
             foreach (['phpstan-core.neon', 'phpstan.neon'] as $rules) {
                 $this->console->step("PHPStan by {$rules}");
                 $code = max($code, $this->console->openly(['nice', PHP_BINARY, '-d', 'memory_limit=2G', 'vendor/bin/phpstan', 'analyse', '--no-progress', '-c', $rules], $this->root));
