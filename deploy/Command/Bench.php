@@ -35,6 +35,9 @@ final class Bench
             $services->startAll();
         }
         try {
+            // Some benchmarks take their pictures from the cards of the tests.
+            $this->console->openly(['./kanpai', 'demo', $instance->path.'/rack', '--width', Test::WIDTH], $this->root, $instance->environment());
+
             return $this->console->openly([PHP_BINARY, 'bench/run.php', ...$arguments], $this->root, $instance->environment());
         } finally {
             if (! $wasUp) {

@@ -15,7 +15,7 @@ use Kanpai\Deploy\Services;
 final class Test
 {
     /** Small pictures: the tests judge marks, names, times and bytes, not beauty. */
-    private const WIDTH = '900';
+    public const WIDTH = '900';
 
     public function __construct(private readonly string $root, private readonly Console $console)
     {
