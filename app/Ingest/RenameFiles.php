@@ -96,11 +96,12 @@ final class RenameFiles extends WorkInTurns
         foreach (CardFile::query()->whereIn('id', $steps->pluck('file_id')->filter()->all())->get() as $file) {
             $files[$file->id] = $file;
         }
+        $hashes = Version::query()->whereIn('id', $steps->pluck('version_id')->filter()->all())->pluck('hash', 'id');
         $places = $this->standing($steps);
         $pairs = $this->pairs($steps, $files);
         $named = [];
         foreach ($steps as $step) {
-            if ($step->state === RenameState::Planned && ! $this->link($places[$step->id], $pairs[$step->id])) {
+            if ($step->state === RenameState::Planned && ! $this->link($places[$step->id], $pairs[$step->id], (string) ($files[(int) $step->file_id]->hash ?? $hashes[$step->version_id] ?? ''))) {
                 $step->update(['state' => RenameState::Refused]);
             } else {
                 $named[] = $step;
@@ -121,7 +122,8 @@ final class RenameFiles extends WorkInTurns
         foreach ($named as $step) {
             foreach ($places[$step->id] as $place) {
                 foreach ($pairs[$step->id] as $from => $to) {
-                    if (self::isThere("{$place->path}/{$to}")) {
+                    // Only the same file under its old name: whatever else stands there by now is somebody's.
+                    if (self::isSame("{$place->path}/{$from}", "{$place->path}/{$to}")) {
                         app(CopyRemoval::class)->unlink($place, $from);
                     }
                 }
@@ -159,18 +161,21 @@ final class RenameFiles extends WorkInTurns
      * Gives the files their new names beside the old ones, in every place or in none.
      *
      * @param  list<Place>  $places
-     * @param  array<string, string>  $pairs
+     * @param  array<string, string>  $pairs  the file itself first
+     * @param  string  $hash  of the file itself
      */
-    private function link(array $places, array $pairs): bool
+    private function link(array $places, array $pairs, string $hash): bool
     {
         $linked = [];
         foreach ($places as $place) {
             foreach ($pairs as $from => $to) {
                 [$old, $new] = ["{$place->path}/{$from}", "{$place->path}/{$to}"];
-                if (! self::isThere($old) || self::isSame($old, $new)) {
+                // A disk without links may have it there already. A copy that is lost stays lost; another file is none of it.
+                $isAnother = $from === array_key_first($pairs) && ! self::isThere($old) && self::isThere($new) && hash_file('xxh128', $new) !== $hash;
+                if (! $isAnother && (! self::isThere($old) || self::isSame($old, $new))) {
                     continue;
                 }
-                if (self::isThere($new) || ! self::folder(dirname($new)) || ! (@link($old, $new) || @rename($old, $new))) {
+                if ($isAnother || self::isThere($new) || ! self::folder(dirname($new)) || ! (@link($old, $new) || @rename($old, $new))) {
                     foreach ($linked as [$place, $from, $to]) {
                         // A disk without links has the file under its new name alone.
                         self::isThere("{$place->path}/{$from}") ? app(CopyRemoval::class)->unlink($place, $to) : @rename("{$place->path}/{$to}", "{$place->path}/{$from}");

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use App\Studio\Shoot;
+use App\Studio\Studio;
 use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Card\NamePattern;
@@ -55,7 +56,8 @@ final class Renaming
     public function start(Shoot $shoot, NamePattern $pattern, ?ChosenOriginals $chosen = null): ?string
     {
         $begun = DB::transaction(function () use ($shoot, $pattern, $chosen): Task|string {
-            Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
+            // Of two shoots of a studio that begin at once, one is told to wait.
+            Studio::query()->whereKey($shoot->studio_id)->lockForUpdate()->first();
             $problem = $this->problem($shoot);
             if ($problem !== null) {
                 return $problem;

@@ -155,6 +155,33 @@ final class RenamingTest extends FeatureTestCase
         $this->get("{$this->page}/where")->assertSee('1 file keeps its name');
     }
 
+    public function test_a_lost_copy_is_not_mistaken_for_what_stands_under_its_new_name(): void
+    {
+        $this->twoCards();
+        Queue::fake();
+        $this->rename('later', '{{original}}')->assertSessionHasNoErrors();
+        [$lost, $kept] = PlannedRename::query()->orderBy('id')->limit(2)->get()->all();
+        mkdir("{$this->folder}/backup/later");
+        unlink("{$this->folder}/backup/{$lost->from_path}");
+        file_put_contents("{$this->folder}/backup/{$lost->to_path}", 'of somebody else');
+        // On a disk without links this one was moved, and nobody had time to note it.
+        rename("{$this->folder}/backup/{$kept->from_path}", "{$this->folder}/backup/{$kept->to_path}");
+        (new RenameFiles((int) Task::latest($this->shoot, 'names', Task::RENAMING)?->id))->handle();
+        self::assertSame($lost->from_path, CardFile::query()->find($lost->file_id)?->destination);
+        self::assertSame($kept->to_path, CardFile::query()->find($kept->file_id)?->destination);
+        self::assertSame('of somebody else', file_get_contents("{$this->folder}/backup/{$lost->to_path}"));
+    }
+
+    public function test_two_shoots_of_a_studio_do_not_wait_for_each_other(): void
+    {
+        $this->twoCards();
+        Queue::fake();
+        $this->rename('all', '{{original}}')->assertSessionHasNoErrors();
+        $other = $this->shoot->studio->shoots()->create(['name' => 'Another', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
+        $this->post("/shoots/{$other->id}/ingest/rename", ['folder' => 'x', 'file' => '{{original}}'])->assertSessionHasErrors('rename');
+        self::assertSame(1, Task::query()->where('kind', Task::RENAMING)->count());
+    }
+
     public function test_a_worker_killed_at_any_line_loses_nothing(): void
     {
         $this->twoCards();

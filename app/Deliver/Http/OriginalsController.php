@@ -75,10 +75,9 @@ final class OriginalsController
         if ($trouble !== []) {
             throw ValidationException::withMessages(['place' => reset($trouble)->getMessage()]);
         }
-        if (Task::latest($shoot, CopyOriginals::SUBJECT, CopyOriginals::SUBJECT)?->isUnderWay() === true) {
+        if (! CopyOriginals::start($shoot, $place, $paths)) {
             throw ValidationException::withMessages(['frames' => 'Originals are being copied already. Wait until that is over.']);
         }
-        CopyOriginals::start($shoot, $place, $paths);
 
         return redirect()->back();
     }

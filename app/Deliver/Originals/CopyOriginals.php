@@ -25,18 +25,29 @@ final class CopyOriginals extends WorkInTurns
 {
     public const SUBJECT = 'originals';
 
-    /** @param  array<int, string>  $paths  file => path below the place */
-    public static function start(Shoot $shoot, Place $place, array $paths): void
+    /**
+     * @param  array<int, string>  $paths  file => path below the place
+     * @return bool false where some are being copied already
+     */
+    public static function start(Shoot $shoot, Place $place, array $paths): bool
     {
         $sizes = CardFile::query()->whereIntegerInRaw('id', array_keys($paths))->pluck('size', 'id');
-        $task = DB::transaction(function () use ($shoot, $place, $paths, $sizes): Task {
+        $task = DB::transaction(function () use ($shoot, $place, $paths, $sizes): ?Task {
+            Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
+            if (Task::latest($shoot, self::SUBJECT, self::SUBJECT)?->isUnderWay() === true) {
+                return null;
+            }
             $task = Task::open($shoot, self::SUBJECT, self::SUBJECT, 'Copying '.number_format(count($paths)).' originals to “'.$place->name.'”', 'bytes', (int) $sizes->sum());
             WorkPlan::of($task)->make(array_map(fn (int $file, string $path): array => ['file' => $file, 'to' => base64_encode($path), 'place' => $place->id, 'bytes' => (int) ($sizes[$file] ?? 0)], array_keys($paths), $paths));
             $task->update(['answer' => '0 0', 'pieces_total' => count($paths)]);
 
             return $task;
         });
-        self::dispatch($task->id)->onQueue('default')->afterCommit();
+        if ($task !== null) {
+            self::dispatch($task->id)->onQueue('default');
+        }
+
+        return $task !== null;
     }
 
     protected function over(Task $task): void
