@@ -39,7 +39,7 @@ final class Guest extends Model
 
     private const YEAR_IN_MINUTES = 525_600;
 
-    private const NEW_ONES_AN_HOUR = 120;
+    private const NEW_ONES_AN_HOUR = 600;
 
     protected $guarded = [];
 
@@ -114,7 +114,7 @@ final class Guest extends Model
         if ($known !== null) {
             return $known;
         }
-        // One house comes by one address; a flood of new guests is no house.
+        // A wedding of hundreds comes by the one address of the house; a flood of new guests is no house.
         abort_unless(RateLimiter::attempt("new-guest {$share->id} {$request->ip()}", self::NEW_ONES_AN_HOUR, fn (): bool => true, 3600), 429);
 
         $key = $request->cookie(self::cookie($share));
