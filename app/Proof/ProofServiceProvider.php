@@ -28,7 +28,7 @@ final class ProofServiceProvider extends ServiceProvider
         // Mails to addresses that a guest types in, and guests that nobody invited.
         RateLimiter::for('gallery-mail', fn (Request $request): array => [Limit::perHour(10)->by('mail '.$request->ip()), Limit::perHour(40)->by('mail '.self::share($request))]);
         RateLimiter::for('gallery-large', fn (Request $request): Limit => Limit::perMinute(60)->by('large '.self::share($request).' '.$request->ip()));
-        RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(6000)->by('guest '.$request->ip()));
+        RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(600)->by('guest '.$request->ip()));
         Event::listen(fn (MarksMade $event) => $this->follow($event->shoot));
         Event::listen(fn (PicturesMade $event) => $this->follow($event->card->shoot_id));
         $this->commands([Remind::class]);
