@@ -16,15 +16,21 @@ use Kanpai\Core\Clock\Clock;
 /** All frames of a shoot by body, as columns, for the page that lays them out over time. */
 final class LaneTable
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, mixed> bodies and frames as one moment has them, while cards are read */
     public function of(Shoot $shoot): array
     {
-        $names = Lanes::names($shoot);
+        return DB::transaction(fn (): array => $this->read($shoot));
+    }
+
+    /** @return array<string, mixed> */
+    private function read(Shoot $shoot): array
+    {
+        $frames = Frame::inOrder($shoot)->toBase()->get(['id', 'body_id', 'taken_ms', 'camera_ms', 'is_dated', 'name', 'small_path', 'large_path']);
         $lanes = [];
-        foreach (Body::ofShoot($shoot) as $body) {
-            $lanes[$body->id] = ['body' => $body->id, 'name' => $names[$body->id], 'frames' => []];
+        foreach (Lanes::of($shoot)->names as $body => $name) {
+            $lanes[$body] = ['body' => $body, 'name' => $name, 'frames' => []];
         }
-        foreach (Frame::inOrder($shoot)->toBase()->get(['id', 'body_id', 'taken_ms', 'camera_ms', 'is_dated', 'name', 'small_path', 'large_path']) as $frame) {
+        foreach ($frames as $frame) {
             $lanes[(int) $frame->body_id]['frames'][] = [
                 (int) $frame->id, (int) $frame->taken_ms, $frame->is_dated ? substr((string) CameraTime::of((int) $frame->camera_ms), 0, 21) : '',
                 $frame->name, PictureAddress::orNothing($frame->small_path), PictureAddress::orNothing($frame->large_path),

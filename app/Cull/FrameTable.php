@@ -30,8 +30,14 @@ final class FrameTable
     {
     }
 
-    /** @return array<string, mixed> */
+    /** @return array<string, mixed> all of it as one moment has it, while cards are read and others mark */
     public function of(Shoot $shoot, Member $member): array
+    {
+        return DB::transaction(fn (): array => $this->read($shoot, $member));
+    }
+
+    /** @return array<string, mixed> */
+    private function read(Shoot $shoot, Member $member): array
     {
         $state = Culling::of($shoot);
         $zone = $shoot->zone();
@@ -39,7 +45,7 @@ final class FrameTable
             ->leftJoin('round_frames', fn ($join) => $join->on('round_frames.frame_id', '=', 'frames.id')->where('round_frames.round_id', $state->round))
             ->selectRaw("frames.id, taken_ms, camera_ms, frames.body_id, is_dated, frames.verdict, rating, uses, width, height, frames.name, small_path, large_path, focal_length, exposure, f_number, iso, lens, best_px, sharpness, border, chosen, noted, JSON_VALUE(captions.fields, '$.headline') AS headline, round_frames.is_in")->toBase()->get();
         $round = Round::query()->findOrFail($state->round);
-        $names = Lanes::names($shoot);
+        $names = Lanes::of($shoot)->names;
         $place = array_flip(array_keys($names));
         $hands = $this->regrouping->hands($shoot);
         $isOfAll = $round->source === Source::All ? 1 : 0;

@@ -7,6 +7,7 @@ namespace App\Ingest;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Facades\DB;
 
 /**
  * A camera, known by make, model and serial.
@@ -17,6 +18,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $model
  * @property string $serial
  * @property string $last_shooter
+ * @property-read string|null $shooter who used it in a shoot, of `ofShoot` only
  */
 final class Body extends Model
 {
@@ -46,8 +48,12 @@ final class Body extends Model
      */
     public static function ofShoot(Shoot $shoot): Collection
     {
-        $order = Frame::query()->where('shoot_id', $shoot->id)->groupBy('body_id')->orderByRaw('MIN(id)')->pluck('body_id')->all();
+        $seen = DB::table('frames')->join('cards', 'cards.id', '=', 'frames.card_id')->where('frames.shoot_id', $shoot->id)
+            ->groupBy('frames.body_id')->selectRaw('frames.body_id, MIN(frames.id) AS first, MAX(cards.shooter) AS shooter');
 
-        return self::query()->whereKey($order)->get()->sortBy(fn (self $body): int => (int) array_search($body->id, $order, true))->values();
+        $bodies = self::query();
+        $bodies->joinSub($seen, 'seen', 'seen.body_id', '=', 'bodies.id')->orderBy('seen.first');
+
+        return $bodies->get(['bodies.*', 'seen.shooter']);
     }
 }

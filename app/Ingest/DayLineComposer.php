@@ -30,12 +30,11 @@ final class DayLineComposer
         $line = DayLine::over($instants, self::WIDTH);
         $lanes = [];
         if ($line !== null) {
-            $shooters = Lanes::names($shoot);
-            foreach (Body::ofShoot($shoot) as $row => $body) {
+            $known = Lanes::of($shoot);
+            foreach ($known->bodies as $row => $body) {
                 $ticks = fn (Verdict $verdict, float $top, float $height): string => $line->ticks($own[$body->id][$verdict->value] ?? [], $row * self::LANE + $top, $height);
                 $lanes[] = [
-                    // One whose first frame came just now has no shooter yet.
-                    'name' => $shooters[$body->id] ?? $body->label(),
+                    'name' => $known->names[$body->id],
                     'keep' => $ticks(Verdict::Keep, 3, 17),
                     'drop' => $ticks(Verdict::Drop, 8, 8),
                     'open' => $ticks(Verdict::Open, 8, 8),

@@ -5,20 +5,25 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use App\Studio\Shoot;
-use Illuminate\Support\Facades\DB;
+use Illuminate\Database\Eloquent\Collection;
 
-/** What the lanes of a shoot are called: shooter and body, told apart where two would read the same. */
-final class Lanes
+/** The bodies of a shoot and what their lanes are called, as one moment has them while cards are read. */
+final readonly class Lanes
 {
-    /** @return array<int, string> body => name */
-    public static function names(Shoot $shoot): array
+    /**
+     * @param  Collection<int, Body>  $bodies  in the order of their first frame
+     * @param  array<int, string>  $names  body => shooter and body, told apart where two would read the same
+     */
+    private function __construct(public Collection $bodies, public array $names)
     {
-        $shooters = DB::table('frames')->join('cards', 'cards.id', '=', 'frames.card_id')->where('frames.shoot_id', $shoot->id)
-            ->groupBy('frames.body_id')->selectRaw('frames.body_id, MAX(cards.shooter) AS shooter')->pluck('shooter', 'body_id');
-        $plain = [];
+    }
+
+    public static function of(Shoot $shoot): self
+    {
         $bodies = Body::ofShoot($shoot);
+        $plain = [];
         foreach ($bodies as $body) {
-            $first = explode(' ', (string) $shooters[$body->id])[0];
+            $first = explode(' ', (string) $body->shooter)[0];
             $plain[$body->id] = ($first === '' ? '' : $first.' · ').$body->label();
         }
         $counts = array_count_values($plain);
@@ -27,6 +32,6 @@ final class Lanes
             $names[$body->id] = $plain[$body->id].($counts[$plain[$body->id]] > 1 && $body->mark() !== '' ? ' …'.$body->mark() : '');
         }
 
-        return $names;
+        return new self($bodies, $names);
     }
 }

@@ -174,7 +174,15 @@ final class Browser
             usleep(80_000);
         } while (microtime(true) < $end);
         $text = mb_substr((string) $this->web->executeScript('return document.body.innerText'), 0, 1500);
-        throw new RuntimeException("{$problem} after {$seconds} s at {$this->web->getCurrentURL()}. ".($last?->getMessage() ?? '')."\n{$text}");
+        throw new RuntimeException("{$problem} after {$seconds} s at {$this->web->getCurrentURL()}. ".($last?->getMessage() ?? '')."\n{$text}\n".$this->lastErrors());
+    }
+
+    /** What the application noted last as its own faults: a page that failed does not say them. */
+    private function lastErrors(): string
+    {
+        $lines = preg_grep('/^\[.{19}\] \w+\.ERROR: /', @file(dirname(__DIR__, 2).'/storage/instances/test/log/laravel.log') ?: []);
+
+        return implode('', array_map(fn (string $line): string => mb_substr($line, 0, 600)."\n", array_slice($lines ?: [], -3)));
     }
 
     public function script(string $code): mixed

@@ -137,8 +137,10 @@ final class GalleryTest extends TestCase
         $desk = self::atTheDesk();
         $desk->click("[data-chooses='4']");
         $this->counted($desk, '4');
+        // The word on the picture goes after a moment; what stood there is kept for a machine that is slow to look.
+        $desk->script("window.stood = []; new MutationObserver(() => window.stood.push(...[...document.querySelectorAll('.proof[data-number=\"5\"] .refused')].map((note) => note.textContent))).observe(document.querySelector('[data-grid]'), { childList: true, subtree: true })");
         $desk->click("[data-chooses='5']")->see('no more can be');
-        self::assertStringContainsString('4 of 4 chosen', $desk->text('.proof[data-number="5"] .refused'));
+        self::assertStringContainsString('4 of 4 chosen', implode(' ', $desk->script('return window.stood')));
         $this->counted($desk, '4');
         // What is refused moves the page, and a pointer that was on its way would miss.
         $desk->script("document.querySelector('[data-chooses=\"4\"]').click()");

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Ingest\Body;
 use App\Ingest\Lanes;
+use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Clock\DayLine;
 use Kanpai\Core\Clock\Zone;
 use Kanpai\Core\Cull\Verdict;
@@ -55,7 +57,35 @@ final class DayLineTest extends FeatureTestCase
         foreach (['mara-long', 'mara-wide', 'ivo'] as $card) {
             $this->readCard($card);
         }
-        self::assertEqualsCanonicalizing(['Mara · Halden 6 …417', 'Mara · Halden 6 …530', 'Ivo · Corvid M2'], array_values(Lanes::names($this->shoot)));
+        self::assertEqualsCanonicalizing(['Mara · Halden 6 …417', 'Mara · Halden 6 …530', 'Ivo · Corvid M2'], array_values(Lanes::of($this->shoot)->names));
+    }
+
+    /** Whoever asks for a page while a card is read may stand between any two of its questions. */
+    public function test_a_body_whose_first_frame_comes_while_a_page_is_made_breaks_none(): void
+    {
+        $this->pushCard('ivo', 2);
+        $this->readCard('ivo');
+        $frame = (array) DB::table('frames')->where('shoot_id', $this->shoot->id)->first();
+        $asked = $comesAfter = 0;
+        $page = '';
+        DB::listen(function () use (&$asked, &$comesAfter, &$page, $frame): void {
+            if (++$asked === $comesAfter) {
+                $body = Body::query()->create(['studio_id' => $this->studio->id, 'make' => 'Corvid', 'model' => 'Corvid S', 'serial' => "late-{$page}-{$asked}", 'last_shooter' => '']);
+                DB::table('frames')->insert(['id' => null, 'body_id' => $body->id, 'name' => 'LATE0001.JPG', ...array_diff_key($frame, array_flip(['id', 'body_id', 'name']))]);
+            }
+        });
+        foreach (['ingest', 'clocks', 'clocks/frames', 'captions', 'cull', 'cull/frames', 'proof', 'deliver', 'archive'] as $page) {
+            $comesAfter = $asked = 0;
+            $this->get("/shoots/{$this->shoot->id}/{$page}")->assertOk();
+            $questions = $asked;
+            self::assertGreaterThan(0, $questions);
+            foreach (range(1, $questions) as $comesAfter) {
+                $asked = 0;
+                $answer = $this->get("/shoots/{$this->shoot->id}/{$page}");
+                self::assertSame(200, $answer->status(), "{$page}, after question {$comesAfter}: ".$answer->exception?->getMessage());
+                DB::table('frames')->where('name', 'LATE0001.JPG')->delete();
+            }
+        }
     }
 
     public function test_a_window_in_the_address_is_drawn_again(): void

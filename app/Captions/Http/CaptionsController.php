@@ -12,7 +12,6 @@ use App\Captions\LookAtSidecars;
 use App\Captions\RosterPerson;
 use App\Captions\Sheet;
 use App\Captions\SidecarFile;
-use App\Ingest\Body;
 use App\Ingest\Frame;
 use App\Ingest\Lanes;
 use App\Studio\Shoot;
@@ -49,6 +48,7 @@ final class CaptionsController
             $saved = Sheet::named($shoot->studio)->find((int) $request->query('saved'));
             $sheet->fill($saved?->only('fields', 'added', 'emptied') ?? []);
         }
+        $lanes = Lanes::of($shoot);
 
         return view('captions.show', [
             'shoot' => $shoot,
@@ -57,8 +57,8 @@ final class CaptionsController
             'level' => $level,
             'moments' => $moments,
             'moment' => $moment,
-            'names' => Lanes::names($shoot),
-            'bodies' => Body::ofShoot($shoot),
+            'names' => $lanes->names,
+            'bodies' => $lanes->bodies,
             'meant' => Frame::meeting($shoot, $filter)->count(),
             'all' => Frame::query()->where('shoot_id', $shoot->id)->count(),
             'captioned' => FrameCaption::query()->where(['shoot_id' => $shoot->id, 'tells' => true])->count(),

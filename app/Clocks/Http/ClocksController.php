@@ -27,7 +27,8 @@ final class ClocksController
 {
     public function show(Request $request, Shoot $shoot): View
     {
-        $bodies = Body::ofShoot($shoot);
+        $lanes = Lanes::of($shoot);
+        $bodies = $lanes->bodies;
         $body = $bodies->firstWhere('id', $request->integer('body')) ?? $bodies->first();
         if (! $body instanceof Body) {
             return view('clocks.show', ['shoot' => $shoot, 'bodies' => $bodies, 'body' => null]);
@@ -39,7 +40,7 @@ final class ClocksController
         return view('clocks.show', [
             'shoot' => $shoot,
             'bodies' => $bodies,
-            'names' => Lanes::names($shoot),
+            'names' => $lanes->names,
             'counts' => Frame::query()->where('shoot_id', $shoot->id)->groupBy('body_id')->selectRaw('body_id, COUNT(*) AS n')->pluck('n', 'body_id'),
             'body' => $body,
             'clocks' => $clocks,
@@ -71,7 +72,7 @@ final class ClocksController
         $set = BodyClock::ofShoot($shoot);
         $next = Body::ofShoot($shoot)->first(fn (Body $other): bool => ! isset($set[$other->id])) ?? $body;
 
-        return redirect()->route('clocks.show', [$shoot, 'body' => $next->id])->with('said', Lanes::names($shoot)[$body->id].': '.($scoped->clock->isAsRead() ? 'the clock is right as it is.' : "the clock is used ({$scoped->clock}); everything is sorted anew. Originals are not touched."));
+        return redirect()->route('clocks.show', [$shoot, 'body' => $next->id])->with('said', Lanes::of($shoot)->names[$body->id].': '.($scoped->clock->isAsRead() ? 'the clock is right as it is.' : "the clock is used ({$scoped->clock}); everything is sorted anew. Originals are not touched."));
     }
 
     public function remove(Request $request, Shoot $shoot, int $clock, ClockWork $work): RedirectResponse
@@ -86,7 +87,7 @@ final class ClocksController
     {
         $change = $work->takeBack($shoot);
 
-        return redirect()->route('clocks.show', [$shoot, 'body' => $change?->body_id])->with('said', $change === null ? 'There is nothing to take back.' : 'Taken back: '.(Lanes::names($shoot)[$change->body_id] ?? '')." ({$change->said}).");
+        return redirect()->route('clocks.show', [$shoot, 'body' => $change?->body_id])->with('said', $change === null ? 'There is nothing to take back.' : 'Taken back: '.(Lanes::of($shoot)->names[$change->body_id] ?? '')." ({$change->said}).");
     }
 
     private function own(Shoot $shoot, Body $body): Body

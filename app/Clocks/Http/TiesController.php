@@ -50,7 +50,7 @@ final class TiesController
         $frames = Frame::query()->whereKey(array_merge(array_column($known, 'frame'), array_filter(array_column($known, 'other'))))->get()->keyBy('id');
 
         return view('clocks.ties', [
-            'shoot' => $shoot, 'body' => $body, 'known' => $known, 'frames' => $frames, 'names' => Lanes::names($shoot), 'fit' => $fit, 'form' => $fit === null ? null : new ClockForm($fit->clock),
+            'shoot' => $shoot, 'body' => $body, 'known' => $known, 'frames' => $frames, 'names' => Lanes::of($shoot)->names, 'fit' => $fit, 'form' => $fit === null ? null : new ClockForm($fit->clock),
             'problem' => $problem, 'residuals' => $residuals, 'worst' => $worst,
         ]);
     }
@@ -100,7 +100,7 @@ final class TiesController
         $frames = Frame::query()->whereKey([...array_column($pairs, 'of'), ...array_column($pairs, 'other')])->get()->keyBy('id');
 
         return view('clocks.suggestion', [
-            'shoot' => $shoot, 'body' => $body, 'other' => $other, 'names' => Lanes::names($shoot), 'suggestion' => $suggestion, 'clock' => $clock, 'form' => $clock === null ? null : new ClockForm($clock),
+            'shoot' => $shoot, 'body' => $body, 'other' => $other, 'names' => Lanes::of($shoot)->names, 'suggestion' => $suggestion, 'clock' => $clock, 'form' => $clock === null ? null : new ClockForm($clock),
             'pairs' => array_map(fn (array $pair): array => [...$pair, 'frames' => [$frames[$pair['of']], $frames[$pair['other']]], 'pictures' => [PictureAddress::orNothing($frames[$pair['of']]?->small_path), PictureAddress::orNothing($frames[$pair['other']]?->small_path)]], $pairs),
         ]);
     }

@@ -11,7 +11,6 @@ use App\Cull\FrameTable;
 use App\Cull\Habits;
 use App\Cull\Round;
 use App\Cull\Uses;
-use App\Ingest\Body;
 use App\Ingest\Frame;
 use App\Ingest\FramesMeeting;
 use App\Ingest\Lanes;
@@ -32,13 +31,14 @@ final class CullController
     public function show(Request $request, Shoot $shoot): View
     {
         $member = Member::current();
+        $lanes = Lanes::of($shoot);
 
         return view('cull.show', [
             'shoot' => $shoot,
             'filter' => FrameFilter::ofQuery($request->query->all()),
             'where' => is_string($request->query('where')) ? $request->query('where') : '',
-            'bodies' => Body::ofShoot($shoot),
-            'names' => Lanes::names($shoot),
+            'bodies' => $lanes->bodies,
+            'names' => $lanes->names,
             'all' => Frame::of($shoot)->count(),
             'habits' => Habits::of($member),
             'actions' => Keys::ACTIONS,

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Deliver\Http;
 
 use App\Cull\FrameSet;
-use App\Ingest\Body;
 use App\Ingest\Frame;
 use App\Ingest\Lanes;
 use App\Proof\Selection;
@@ -60,8 +59,10 @@ final readonly class FramesAsked
     /** @return array<string, mixed> what the page's filter shows */
     public function forPage(): array
     {
+        $lanes = Lanes::of($this->shoot);
+
         return [
-            'filter' => $this->filter, 'selection' => $this->selection, 'names' => Lanes::names($this->shoot), 'bodies' => Body::ofShoot($this->shoot), 'meant' => count($this->ids()), 'all' => Frame::of($this->shoot)->count(), 'sets' => FrameSet::ofShoot($this->shoot)->get(),
+            'filter' => $this->filter, 'selection' => $this->selection, 'names' => $lanes->names, 'bodies' => $lanes->bodies, 'meant' => count($this->ids()), 'all' => Frame::of($this->shoot)->count(), 'sets' => FrameSet::ofShoot($this->shoot)->get(),
             'query' => $this->selection === null ? ($this->filter->toQuery() ?: ['verdict' => 'all']) : ['selection' => $this->selection->id],
         ];
     }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Proof\Http;
 
 use App\Cull\FrameSet;
-use App\Ingest\Body;
 use App\Ingest\Frame;
 use App\Ingest\Lanes;
 use App\Proof\Gallery;
@@ -39,12 +38,13 @@ final class ProofController
         } catch (InvalidFilter) {
             $meant = 0;
         }
+        $lanes = Lanes::of($shoot);
 
         return view('proof.show', [
             'shoot' => $shoot,
             'filter' => $filter,
-            'names' => Lanes::names($shoot),
-            'bodies' => Body::ofShoot($shoot),
+            'names' => $lanes->names,
+            'bodies' => $lanes->bodies,
             'sets' => FrameSet::ofShoot($shoot)->get(),
             'meant' => $meant,
             'all' => Frame::of($shoot)->count(),
