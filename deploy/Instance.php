@@ -97,6 +97,12 @@ final class Instance
         return ['KANPAI_INSTANCE' => $this->name];
     }
 
+    /** @return array<string, string> where what the services read once is kept, in variables of the framework */
+    public function caches(): array
+    {
+        return ['APP_CONFIG_CACHE' => "{$this->path}/framework/config.php", 'APP_ROUTES_CACHE' => "{$this->path}/framework/routes.php", 'APP_EVENTS_CACHE' => "{$this->path}/framework/events.php"];
+    }
+
     /** A socket's path; in the temporary folder where the operating system's limit of 107 bytes would be passed. */
     public function socket(string $name): string
     {

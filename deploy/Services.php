@@ -35,8 +35,13 @@ final class Services
         $this->wait('MariaDB', fn (): bool => $this->databaseAnswers(), 'log/database.log');
     }
 
+    /** Starts the rest. Settings, routes and pages are read once, here, and not by each request anew. */
     public function startAll(): void
     {
+        $caches = [...$this->instance->environment(), ...$this->instance->caches()];
+        foreach (['config:cache', 'route:cache', 'event:cache', 'view:cache'] as $command) {
+            $this->console->quietly($command, [PHP_BINARY, 'artisan', $command], $this->instance->root, $caches);
+        }
         $this->control('start', 'fpm', 'web', 'reader', 'workers:*', 'clock');
         $this->wait('the sign-in page', fn (): bool => $this->answers(), 'log/web-error.log');
     }
@@ -104,6 +109,8 @@ final class Services
             '{php}' => PHP_BINARY,
             '{workers}' => (string) $cores,
             '{mariadb_user}' => $isRoot ? '--user=root' : '',
+            '{supervisor_caches}' => implode('', array_map(fn (string $key, string $path): string => ",{$key}=\"{$path}\"", array_keys($this->instance->caches()), $this->instance->caches())),
+            '{fpm_caches}' => implode("\n", array_map(fn (string $key, string $path): string => "env[{$key}] = {$path}", array_keys($this->instance->caches()), $this->instance->caches())),
             '{fpm_root}' => $isRoot ? '-R' : '',
             '{fpm_user}' => $isRoot ? "user = root\ngroup = root" : '',
             '{nginx_user}' => $isRoot ? 'user root;' : '',
