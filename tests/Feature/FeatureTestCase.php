@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Captions\Batch;
+use App\Imaging\ExifTool;
 use App\Ingest\Card;
 use App\Ingest\Frame;
 use App\Ingest\Place;
@@ -23,6 +24,9 @@ abstract class FeatureTestCase extends TestCase
     /** Console output is not looked at, so nothing needs to stand in for it. */
     public $mockConsoleOutput = false;
 
+    /** As in a worker, one for all that is done: starting it takes longer than most tests. */
+    private static ?ExifTool $exifTool = null;
+
     protected string $folder;
 
     protected Studio $studio;
@@ -34,6 +38,7 @@ abstract class FeatureTestCase extends TestCase
     protected function setUp(): void
     {
         parent::setUp();
+        $this->app?->instance(ExifTool::class, self::$exifTool ??= new ExifTool);
         $this->folder = sys_get_temp_dir().'/kanpai-test-'.bin2hex(random_bytes(6));
         foreach (['rack', 'disks', 'arrivals', 'drive', 'backup', 'pictures', 'deliveries', 'outputs', 'outbox', 'sent-out', 'watched', 'sheets', 'archive'] as $name) {
             mkdir("{$this->folder}/{$name}", 0700, true);
