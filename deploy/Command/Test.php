@@ -59,7 +59,7 @@ final class Test
                 $code = max($code, $this->console->openly(['nice', PHP_BINARY, '-d', 'memory_limit=2G', 'vendor/bin/phpstan', 'analyse', '--no-progress', '-c', $rules], $this->root));
             }
             $this->console->step('PHPUnit without a browser');
-            $code = max($code, $this->console->openly(['nice', PHP_BINARY, 'vendor/bin/phpunit', '--testsuite', 'core,reference,feature', '--exclude-group', 'alone'], $this->root, $environment));
+            $code = max($code, $this->console->openly(['nice', PHP_BINARY, 'vendor/bin/paratest', '--processes=2', '--testsuite=core,reference,feature', '--exclude-group=alone'], $this->root, $environment));
             $this->console->step('PHPUnit in the browser');
 
             $code = max($code, $browser());

@@ -7,6 +7,7 @@ namespace Tests\Browser;
 use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
 use Facebook\WebDriver\Chrome\ChromeOptions;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\RemoteExecuteMethod;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
@@ -85,14 +86,14 @@ final class Browser
     /** Waits until an element is there and seen. */
     public function find(string $selector, float $seconds = 10): RemoteWebElement
     {
+        // Asked of the page itself, in one question: the machine has more to do than to answer those who wait.
         return $this->until(function () use ($selector): ?RemoteWebElement {
-            foreach ($this->web->findElements(WebDriverBy::cssSelector($selector)) as $element) {
-                if ($element->isDisplayed()) {
-                    return $element;
-                }
-            }
+            $found = $this->web->executeScript('
+                const isSeen = (one) => one.checkVisibility({ opacityProperty: true, visibilityProperty: true }) && [...one.getClientRects()].some((box) => box.width > 0 && box.height > 0);
+                return [...document.querySelectorAll(arguments[0])].find((one) => isSeen(one.closest("select") ?? one)) ?? null;
+            ', [$selector]);
 
-            return null;
+            return is_array($found) ? new RemoteWebElement(new RemoteExecuteMethod($this->web), (string) reset($found), true) : null;
         }, "{$selector} is not on the page", $seconds);
     }
 
@@ -148,7 +149,7 @@ final class Browser
 
     public function see(string $text, float $seconds = 10): self
     {
-        $this->until(fn (): bool => str_contains($this->web->findElement(WebDriverBy::cssSelector('body'))->getText(), $text), "“{$text}” does not come up", $seconds);
+        $this->until(fn (): bool => (bool) $this->web->executeScript("return document.body.innerText.replaceAll('\u00A0', ' ').includes(arguments[0])", [$text]), "“{$text}” does not come up", $seconds);
 
         return $this;
     }

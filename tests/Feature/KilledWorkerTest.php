@@ -365,6 +365,6 @@ final class KilledWorkerTest extends TestCase
     /** @return array<string, string> */
     private function environment(): array
     {
-        return [...getenv(), 'QUEUE_CONNECTION' => 'database', 'DB_DATABASE' => 'kanpai_feature', 'KANPAI_INSTANCE' => 'test', 'KANPAI_PLACE_WORK' => $this->folder.'/work', 'KANPAI_PLACE_BACKUP' => $this->folder.'/backup', 'KANPAI_RACK' => $this->folder.'/rack', 'KANPAI_PICTURES' => $this->folder.'/pictures', 'KANPAI_DELIVERIES' => $this->folder.'/deliveries', 'KANPAI_OUTBOX' => $this->folder.'/outbox', 'KANPAI_ARCHIVE' => $this->folder.'/archive'];
+        return [...getenv(), 'QUEUE_CONNECTION' => 'database', 'DB_DATABASE' => (string) config('database.connections.mariadb.database'), 'KANPAI_INSTANCE' => 'test', 'KANPAI_PLACE_WORK' => $this->folder.'/work', 'KANPAI_PLACE_BACKUP' => $this->folder.'/backup', 'KANPAI_RACK' => $this->folder.'/rack', 'KANPAI_PICTURES' => $this->folder.'/pictures', 'KANPAI_DELIVERIES' => $this->folder.'/deliveries', 'KANPAI_OUTBOX' => $this->folder.'/outbox', 'KANPAI_ARCHIVE' => $this->folder.'/archive'];
     }
 }
