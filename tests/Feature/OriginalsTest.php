@@ -9,6 +9,7 @@ use App\Deliver\Originals\CopyOriginals;
 use App\Ingest\CardFile;
 use App\Ingest\Frame;
 use App\Ingest\Place;
+use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\TaskState;
 use Illuminate\Support\Facades\Queue;
@@ -107,6 +108,14 @@ final class OriginalsTest extends FeatureTestCase
         self::assertContains('picked/'.substr_replace(basename($second->destination), '-2', (int) strrpos(basename($second->destination), '.'), 0), $this->picked());
         self::assertCount(CardFile::query()->whereIn('frame_id', Frame::query()->where('verdict', 'keep')->select('id'))->count(), array_filter($this->picked(), fn (string $path): bool => ! str_ends_with($path, '.xmp')));
         self::assertSame($task->total, $task->done);
+    }
+
+    public function test_begun_twice_at_the_same_moment_it_is_done_once(): void
+    {
+        $file = CardFile::query()->where('kind', 'raw')->firstOrFail();
+        $start = "config(['queue.default' => 'database']); echo App\\Deliver\\Originals\\CopyOriginals::start(App\\Studio\\Shoot::query()->findOrFail({$this->shoot->id}), App\\Ingest\\Place::query()->findOrFail({$this->place}), [{$file->id} => 'picked/1.DNG']) ? 'begun' : 'waits';";
+        self::assertEqualsCanonicalizing(['begun', 'waits'], $this->atOnce([$start, $start], fn () => Shoot::query()->whereKey($this->shoot->id)->lockForUpdate()->first()));
+        self::assertSame(1, Task::query()->where('kind', CopyOriginals::SUBJECT)->count());
     }
 
     public function test_moved_they_are_found_there_in_every_place_and_the_others_stay(): void

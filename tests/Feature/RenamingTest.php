@@ -13,6 +13,7 @@ use App\Ingest\PlannedRename;
 use App\Ingest\RenameFiles;
 use App\Ingest\Version;
 use App\Ingest\Versions;
+use App\Studio\Studio;
 use App\Studio\Task;
 use App\Studio\TaskState;
 use Illuminate\Support\Facades\DB;
@@ -180,6 +181,20 @@ final class RenamingTest extends FeatureTestCase
         $other = $this->shoot->studio->shoots()->create(['name' => 'Another', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
         $this->post("/shoots/{$other->id}/ingest/rename", ['folder' => 'x', 'file' => '{{original}}'])->assertSessionHasErrors('rename');
         self::assertSame(1, Task::query()->where('kind', Task::RENAMING)->count());
+    }
+
+    public function test_of_two_shoots_begun_at_the_same_moment_one_is_told_to_wait(): void
+    {
+        $this->twoCards();
+        $first = $this->shoot;
+        $this->shoot = $first->studio->shoots()->create(['name' => 'Another', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
+        $this->pushCard('mara-wide', 2);
+        $this->copyCard($this->readCard('mara-wide'), 'Mara Quill');
+        $start = fn (int $shoot): string => "config(['queue.default' => 'database']); echo app(App\\Ingest\\Renaming::class)->start(App\\Studio\\Shoot::query()->findOrFail({$shoot}), Kanpai\\Core\\Card\\NamePattern::of('together', '{{number:3}}')) ?? 'begun';";
+        $said = $this->atOnce([$start($first->id), $start($this->shoot->id)], fn () => Studio::query()->whereKey($this->studio->id)->lockForUpdate()->first());
+        sort($said);
+        self::assertStringStartsWith('Something else is being done: Renaming', $said[0]);
+        self::assertSame(['begun', 1], [$said[1], Task::query()->where('kind', Task::RENAMING)->count()]);
     }
 
     public function test_a_worker_killed_at_any_line_loses_nothing(): void
