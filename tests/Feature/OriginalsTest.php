@@ -49,8 +49,8 @@ final class OriginalsTest extends FeatureTestCase
     public function test_raw_files_of_what_is_kept_are_copied_with_their_sidecars_and_numbered_among_themselves(): void
     {
         $before = $this->tree("{$this->folder}/drive");
-        $this->get($this->page)->assertOk()->assertSee('Put 3 frames there');
-        $this->get("{$this->page}/preview?".http_build_query(['kind' => 'raw', 'folder' => 'picked', 'file' => '{{number:3}}']))->assertOk()->assertSee('2 raw files')->assertSee('picked/001.DNG');
+        $this->get($this->page)->assertOk()->assertSeeText('Put 5 files there');
+        $this->get("{$this->page}/preview?".http_build_query(['kind' => 'raw', 'folder' => 'picked', 'file' => '{{number:3}}']))->assertOk()->assertSee('2 raw files')->assertSee('<span id="put" hx-swap-oob="true">2 files</span>', false)->assertSee('picked/001.DNG');
         $this->pick('copy', 'picked', '{{number:3}}', ['kind' => 'raw'])->assertSessionHasNoErrors();
         self::assertSame(['picked/001.DNG', 'picked/001.xmp', 'picked/002.DNG', 'picked/002.xmp'], $this->picked());
         self::assertSame([], $this->picked('backup'));

@@ -49,7 +49,7 @@ final class OriginalsController
     /** What comes, while the form is being filled in. */
     public function preview(Request $request, Shoot $shoot): View
     {
-        return view('deliver.originals-preview', $this->comes($shoot, $this->chosen($request, FramesAsked::by($request, $shoot)->ids()), $this->pattern($request)));
+        return view('deliver.originals-preview', ['isAgain' => true, ...$this->comes($shoot, $this->chosen($request, FramesAsked::by($request, $shoot)->ids()), $this->pattern($request))]);
     }
 
     public function store(Request $request, Shoot $shoot, Renaming $renaming): RedirectResponse

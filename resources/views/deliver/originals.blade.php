@@ -2,7 +2,7 @@
 @section('page')
 @include('deliver.nav', ['here' => 'originals'])
 <div class="columns-right">
-    <form method="post" action="{{ route('originals.store', [$shoot, ...$query]) }}" class="panel stack" hx-get="{{ route('originals.preview', [$shoot, ...$query]) }}" hx-trigger="input delay:250ms" hx-target="#comes">
+    <form method="post" action="{{ route('originals.store', [$shoot, ...$query]) }}" class="panel stack" hx-get="{{ route('originals.preview', [$shoot, ...$query]) }}" hx-trigger="input delay:250ms, change delay:250ms" hx-target="#comes">
         @csrf
         <h2>Originals in a folder of their own</h2>
         @include('deliver.frames', ['goes' => fn (array $query): string => route('originals', [$shoot, ...$query])])
@@ -21,7 +21,7 @@
         <div><label class="form-label" for="folder">Folders</label><input class="form-control @error('folder') is-invalid @enderror" id="folder" name="folder" value="{{ old('folder', $pattern->folder) }}" maxlength="255" spellcheck="false" autocomplete="off"><x-problem of="folder"/></div>
         <div><label class="form-label" for="file">Name of each file; its ending stays</label><input class="form-control @error('file') is-invalid @enderror" id="file" name="file" value="{{ old('file', $pattern->file) }}" maxlength="255" spellcheck="false" autocomplete="off"><x-problem of="file"/></div>
         <details><summary>Placeholders</summary><dl class="placeholders">@foreach(Kanpai\Core\Card\NamePattern::PLACEHOLDERS as $name => $help)<dt><code>{{ '{'.'{'.$name.'}'.'}' }}</code></dt><dd>{{ $help }}</dd>@endforeach</dl></details>
-        <button class="btn btn-next" @disabled($meant === 0)>Put {{ number_format($meant) }} {{ Str::plural('frame', $meant) }} there</button>
+        <button class="btn btn-next" @disabled($meant === 0)>Put <span id="put">{{ number_format($files) }} {{ Str::plural('file', $files) }}</span> there</button>
         <p class="small quiet">Nothing is overwritten: what is the same there is left, what is not gets a number.</p>
     </form>
     <div>
