@@ -24,6 +24,20 @@ final class OutputsTest extends TestCase
         self::$studio?->close();
     }
 
+    public function test_what_comes_of_originals_follows_every_field(): void
+    {
+        $studio = self::$studio;
+        $studio->visit('/shoots/'.self::$shoot.'/originals?verdict=all');
+        $all = $studio->text('#put');
+        $studio->choose('#kind', 'jpeg');
+        $studio->until(fn (): bool => $studio->text('#put') !== $all, 'the button counts as before');
+        self::assertStringContainsString($studio->text('#put').',', $studio->text('#comes'));
+        self::assertStringNotContainsString('raw file', $studio->text('#comes'));
+        $studio->fill('#folder', 'chosen')->fill('#file', '{{number:3}}')->see('chosen/001.JPG');
+        $studio->click('.btn-next')->see('Copying '.explode(' ', $studio->text('#put'))[0].' originals');
+        self::assertSame([], $studio->complaints());
+    }
+
     public function test_an_output_of_ones_own_is_saved_run_and_not_run_twice(): void
     {
         $studio = self::$studio;

@@ -6,6 +6,8 @@ namespace Tests\Feature;
 
 use App\Ingest\Body;
 use App\Ingest\Lanes;
+use Illuminate\Database\Events\QueryExecuted;
+use Illuminate\Foundation\Testing\RefreshDatabaseState;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Clock\DayLine;
 use Kanpai\Core\Clock\Zone;
@@ -86,6 +88,43 @@ final class DayLineTest extends FeatureTestCase
                 DB::table('frames')->where('name', 'LATE0001.JPG')->delete();
             }
         }
+    }
+
+    /** What is read in one transaction does not see what another takes away meanwhile. */
+    public function test_a_body_whose_last_frame_goes_while_a_table_is_made_breaks_none(): void
+    {
+        $this->pushCard('ivo', 2);
+        $this->pushCard('mara-wide', 2);
+        $this->readCard('ivo');
+        $this->readCard('mara-wide');
+        $body = (int) $this->frames()->first()?->body_id;
+        config(['database.connections.beside' => config('database.connections.mariadb')]);
+        // Seen by the other connection; the next test begins with an empty database.
+        RefreshDatabaseState::$migrated = false;
+        DB::commit();
+        $asked = $comesAfter = 0;
+        $gone = [];
+        DB::listen(function (QueryExecuted $query) use (&$asked, &$comesAfter, &$gone, $body): void {
+            if ($query->connectionName === 'mariadb' && ++$asked === $comesAfter) {
+                DB::connection('beside')->statement('SET FOREIGN_KEY_CHECKS = 0');
+                $gone = DB::connection('beside')->table('frames')->where('body_id', $body)->get()->map(fn (\stdClass $row): array => (array) $row)->all();
+                DB::connection('beside')->table('frames')->where('body_id', $body)->delete();
+            }
+        });
+        foreach (['clocks/frames', 'cull/frames'] as $table) {
+            $comesAfter = $asked = $taken = 0;
+            $this->get("/shoots/{$this->shoot->id}/{$table}")->assertOk();
+            foreach (range(1, $asked) as $comesAfter) {
+                $asked = 0;
+                $gone = [];
+                $answer = $this->get("/shoots/{$this->shoot->id}/{$table}");
+                self::assertSame(200, $answer->status(), "{$table}, after question {$comesAfter}: ".$answer->exception?->getMessage());
+                DB::connection('beside')->table('frames')->insert($gone);
+                $taken += count($gone);
+            }
+            self::assertGreaterThan(4, $taken);
+        }
+        DB::beginTransaction();
     }
 
     public function test_a_window_in_the_address_is_drawn_again(): void

@@ -72,7 +72,7 @@ final class ClocksController
         $set = BodyClock::ofShoot($shoot);
         $next = Body::ofShoot($shoot)->first(fn (Body $other): bool => ! isset($set[$other->id])) ?? $body;
 
-        return redirect()->route('clocks.show', [$shoot, 'body' => $next->id])->with('said', Lanes::of($shoot)->names[$body->id].': '.($scoped->clock->isAsRead() ? 'the clock is right as it is.' : "the clock is used ({$scoped->clock}); everything is sorted anew. Originals are not touched."));
+        return redirect()->route('clocks.show', [$shoot, 'body' => $next->id])->with('said', (Lanes::of($shoot)->names[$body->id] ?? $body->label()).': '.($scoped->clock->isAsRead() ? 'the clock is right as it is.' : "the clock is used ({$scoped->clock}); everything is sorted anew. Originals are not touched."));
     }
 
     public function remove(Request $request, Shoot $shoot, int $clock, ClockWork $work): RedirectResponse
