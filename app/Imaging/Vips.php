@@ -34,7 +34,7 @@ final class Vips
         int vips_image_get_bands(const VipsImage *image);
         int vips_autorot(VipsImage *in, VipsImage **out, ...);
         int vips_rot(VipsImage *in, VipsImage **out, int angle, ...);
-        int vips_shrink(VipsImage *in, VipsImage **out, double hshrink, double vshrink, ...);
+        int vips_reduce(VipsImage *in, VipsImage **out, double hshrink, double vshrink, ...);
         int vips_resize(VipsImage *in, VipsImage **out, double scale, ...);
         int vips_gaussblur(VipsImage *in, VipsImage **out, double sigma, ...);
         int vips_composite2(VipsImage *base, VipsImage *overlay, VipsImage **out, int mode, ...);

@@ -16,7 +16,7 @@ final readonly class Caption
     public static function of(array $values): self
     {
         $kept = [];
-        foreach (Field::cases() as $field) {
+        foreach ($values === [] ? [] : Field::cases() as $field) {
             $value = trim($values[$field->value] ?? '');
             if ($value !== '') {
                 $kept[$field->value] = $value;

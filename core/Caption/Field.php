@@ -145,6 +145,12 @@ enum Field: string
         return self::FACTS[$this->value][6];
     }
 
+    /** @return list<self> those that Exif has a tag for */
+    public static function inExif(): array
+    {
+        return [self::Description, self::Creator, self::Copyright];
+    }
+
     public function isList(): bool
     {
         return $this->shape() === XmpShape::Bag || $this->shape() === XmpShape::Sequence;

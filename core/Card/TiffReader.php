@@ -56,8 +56,7 @@ final class TiffReader
     {
         $directories = [];
         $seen = [];
-        $first = $this->source->bytes($this->base + 4, 4);
-        $offset = strlen($first) === 4 ? $this->long($first) : 0;
+        $offset = $this->offsetOfFirst();
         while ($offset > 0 && ! isset($seen[$offset]) && count($directories) < 16) {
             $seen[$offset] = true;
             [$directory, $offset] = $this->read($offset);
@@ -68,6 +67,25 @@ final class TiffReader
         }
 
         return $directories;
+    }
+
+    /**
+     * IFD0 alone.
+     *
+     * @return Directory
+     */
+    public function first(): array
+    {
+        $offset = $this->offsetOfFirst();
+
+        return $offset > 0 ? $this->read($offset)[0] : [];
+    }
+
+    private function offsetOfFirst(): int
+    {
+        $first = $this->source->bytes($this->base + 4, 4);
+
+        return strlen($first) === 4 ? $this->long($first) : 0;
     }
 
     /**

@@ -112,6 +112,53 @@ final class ImagingTest extends TestCase
         self::assertGreaterThan(10, $likeness($one)->distance($likeness($other)));
     }
 
+    /** @return iterable<string, array{int, int, int}> width and height, and the longest side to be had */
+    public static function sizes(): iterable
+    {
+        yield 'by four' => [1200, 800, 300];
+        yield 'not by a whole number' => [1000, 700, 430];
+        yield 'by eight' => [1920, 1280, 240];
+        yield 'by sixty' => [1920, 1280, 32];
+    }
+
+    /** Beside GD's resampling, which weighs each pixel by the area that it has in the smaller one. */
+    #[DataProvider('sizes')]
+    public function test_a_smaller_picture_is_what_another_library_makes_of_it(int $width, int $height, int $side): void
+    {
+        $source = $this->jpeg($width, $height);
+        $smaller = Picture::fromJpeg($source)->within($side);
+        $other = imagecreatetruecolor($smaller->width(), $smaller->height());
+        imagecopyresampled($other, imagecreatefromjpeg($source) ?: throw new \LogicException, 0, 0, 0, 0, $smaller->width(), $smaller->height(), $width, $height);
+        $samples = $smaller->samples();
+        [$apart, $brighter] = [0, 0];
+        for ($i = 0; $i < $smaller->width() * $smaller->height(); $i++) {
+            $difference = ord($samples[3 * $i + 1]) - ((int) imagecolorat($other, $i % $smaller->width(), intdiv($i, $smaller->width())) >> 8 & 0xFF);
+            [$apart, $brighter] = [$apart + abs($difference), $brighter + $difference];
+        }
+        self::assertSame($side, max($smaller->width(), $smaller->height()));
+        self::assertLessThan($side < 100 ? 8.0 : 2.5, $apart / $i, 'levels of 0 to 255 apart, in the mean');
+        self::assertEqualsWithDelta(0.0, $brighter / $i, 0.6, 'brighter or darker as a whole');
+    }
+
+    /** Against the definition (Pech-Pacheco et al., “Diatom autofocusing in brightfield microscopy”, ICPR 2000), carried out one pixel after the other. */
+    public function test_sharpness_is_the_variance_of_the_laplacian_of_green_and_falls_with_blur(): void
+    {
+        [$width, $height] = [90, 60];
+        $picture = Picture::fromJpeg($this->jpeg($width, $height));
+        $samples = $picture->samples();
+        $green = fn (int $x, int $y): int => ord($samples[3 * ($width * max(0, min($height - 1, $y)) + max(0, min($width - 1, $x))) + 1]);
+        $edges = [];
+        for ($i = 0; $i < $width * $height; $i++) {
+            [$x, $y] = [$i % $width, intdiv($i, $width)];
+            $edges[] = $green($x - 1, $y) + $green($x + 1, $y) + $green($x, $y - 1) + $green($x, $y + 1) - 4 * $green($x, $y);
+        }
+        $mean = array_sum($edges) / count($edges);
+        $variance = array_sum(array_map(fn (int $edge): float => ($edge - $mean) ** 2, $edges)) / count($edges);
+        self::assertGreaterThan(100.0, $variance);
+        self::assertEqualsWithDelta($variance, $picture->sharpness(), 0.01 * $variance);
+        self::assertLessThan(0.3 * $variance, $picture->blurred(1.5)->sharpness());
+    }
+
     public function test_a_watermark_changes_pixels_across_the_picture_and_takes_any_words(): void
     {
         $picture = Picture::fromJpeg($this->jpeg(600, 400));

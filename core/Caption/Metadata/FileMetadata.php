@@ -31,6 +31,10 @@ final readonly class FileMetadata
     /** What this says, and where it says nothing, what the other does: a sidecar before the file it stands beside. */
     public function before(self $other): self
     {
+        if ($other->saysNothing() || $this->saysNothing()) {
+            return $this->saysNothing() ? $other : $this;
+        }
+
         return new self(Caption::of([...$other->caption->values(), ...$this->caption->values()]), $this->rating ?? $other->rating, $this->label !== '' ? $this->label : $other->label, $this->isGood ?? $other->isGood);
     }
 }

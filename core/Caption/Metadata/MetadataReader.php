@@ -146,7 +146,7 @@ final class MetadataReader
     private static function directory(ByteSource $source, int $at): array
     {
         try {
-            return TiffReader::at($source, $at, self::WANTED)->chain()[0] ?? [];
+            return TiffReader::at($source, $at, self::WANTED)->first();
         } catch (UnreadableFile) {
             return [];
         }

@@ -270,7 +270,8 @@ async function read() {
             break;
         }
         $('reading').textContent = `Reading the card: ${frames.length.toLocaleString('en')} frames so far`;
-        await new Promise((done) => { setTimeout(done, 150); });
+        // Once something is to be seen, the machine is left to the reading: each batch makes the whole wall anew.
+        await new Promise((done) => { setTimeout(done, frames.length === 0 ? 100 : 350); });
     }
     $('reading').hidden = true;
     root.dataset.ready = 'true';

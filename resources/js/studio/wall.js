@@ -12,6 +12,8 @@ export class Wall {
     #current = null;
     columns = 1;
     #width = LEAST;
+    /** Pictures of tiles that are made anew: one that is there already is neither fetched nor decoded again. */
+    #pictures = new Map();
     #height = LEAST / 1.5;
 
     constructor(box, acts) {
@@ -40,8 +42,7 @@ export class Wall {
         this.#width = (room - GAP * (this.columns - 1)) / this.columns;
         this.#height = this.#width / 1.5;
         this.#inner.style.height = `${Math.ceil(frames.length / this.columns) * (this.#height + GAP) + 28}px`;
-        this.#inner.replaceChildren();
-        this.#place();
+        this.#take([...this.#inner.children]);
     }
 
     point(frame) {
@@ -60,13 +61,28 @@ export class Wall {
     }
 
     refresh(frames) {
-        for (const frame of frames) {
-            const old = this.#inner.querySelector(`[data-id="${frame.id}"]`);
-            if (old) {
-                old.remove();
-            }
-        }
+        this.#take(frames.map((frame) => this.#inner.querySelector(`[data-id="${frame.id}"]`)).filter(Boolean));
+    }
+
+    /** Makes tiles anew where they belong by now. */
+    #take(tiles) {
+        this.#pictures = new Map(tiles.map((tile) => [Number(tile.dataset.id), tile.querySelector('img')]));
+        tiles.forEach((tile) => tile.remove());
         this.#place();
+        this.#pictures.clear();
+    }
+
+    #picture(frame) {
+        const known = this.#pictures.get(frame.id);
+        if (known?.getAttribute('src') === frame.small) {
+            return known;
+        }
+        const image = document.createElement('img');
+        image.decoding = 'async';
+        image.src = frame.small;
+        image.alt = '';
+
+        return image;
     }
 
     #place() {
@@ -103,17 +119,13 @@ export class Wall {
         if (isCurrent) {
             tile.setAttribute('aria-current', 'true');
         }
-        const image = document.createElement('img');
-        image.decoding = 'async';
-        image.src = frame.small;
-        image.alt = '';
         const label = document.createElement('span');
         label.className = 'label';
         label.textContent = number;
         const shown = document.createElement('span');
         shown.className = 'marks';
         shown.append(...(frame.rating > 0 ? [pips(frame.rating)] : []), ...(frame.verdict === 'open' ? [] : [verdict(frame.verdict)]));
-        tile.append(image, label, shown);
+        tile.append(this.#picture(frame), label, shown);
         tile.addEventListener('click', act);
 
         return tile;
