@@ -24,7 +24,6 @@ use Kanpai\Core\Card\FrameGrouping;
 use Kanpai\Core\Card\MakerNotesQuestions;
 use Kanpai\Core\Card\OrientedThumbnail;
 use Kanpai\Core\Card\UnreadableFile;
-use Kanpai\Core\Clock\Clock;
 use Kanpai\Core\Cull\Verdict;
 
 /**
@@ -50,8 +49,6 @@ final class CardReader
     /** @var array<string, int> */
     private array $bodies = [];
 
-    private readonly Clock $clock;
-
     private MakerNotesQuestions $questions;
 
     /** @var array<string, array{Exif, FileMetadata}> path => what exiftool said, for raw files of the batch at hand that are not laid out as TIFF */
@@ -62,7 +59,6 @@ final class CardReader
     public function __construct(private readonly ExifReader $reader, private readonly ExifTool $exifTool, private readonly EmbeddedPictures $pictures)
     {
         $this->rack = Rack::installed();
-        $this->clock = Clock::asRead();
         $this->questions = new MakerNotesQuestions;
     }
 
@@ -256,7 +252,7 @@ final class CardReader
             'camera_zone' => $time->offsetMinutes,
             'is_dated' => $exif->takenAt !== null,
             'gps_ms' => $exif->gpsAt,
-            'taken_ms' => $this->clock->instant($time, $reading->zone),
+            'taken_ms' => $time->instant($reading->zone),
             'width' => min(65535, $width),
             'height' => min(65535, $height),
             'exposure' => $exif->exposure,

@@ -6,6 +6,7 @@ namespace Kanpai\Core\Card;
 
 use DateTimeImmutable;
 use DateTimeZone;
+use Kanpai\Core\Clock\Zone;
 
 /**
  * What a camera's clock showed when the shutter was pressed.
@@ -79,6 +80,14 @@ final readonly class CameraTime
     public static function isPlausible(int $milliseconds): bool
     {
         return $milliseconds >= self::EARLIEST && $milliseconds < self::LATEST;
+    }
+
+    /** The instant, as long as nothing is known of the body's clock: by the zone that the camera wrote, else the shoot's. */
+    public function instant(Zone $shoot): int
+    {
+        return $this->offsetMinutes === null
+            ? $shoot->instant($this->milliseconds)
+            : $this->milliseconds - $this->offsetMinutes * 60_000;
     }
 
     /** `2026-09-05 10:41:07.310`, as the camera's display would have read. */

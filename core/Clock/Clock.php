@@ -77,11 +77,9 @@ final readonly class Clock
     {
         $local = $this->corrected($time->milliseconds);
 
-        return match (true) {
-            $this->zone !== null => $this->zone->instant($local),
-            $time->offsetMinutes !== null => $local - $time->offsetMinutes * 60_000,
-            default => $shoot->instant($local),
-        };
+        return $this->zone === null
+            ? CameraTime::of($local, $time->offsetMinutes)->instant($shoot)
+            : $this->zone->instant($local);
     }
 
     /**

@@ -23,11 +23,6 @@ final class InvalidClock extends RuntimeException
         return new self('A drift of '.round($seconds, 2).' s a day is no clock: quartz gains or loses 2 at most, and '.(int) Clock::MOST_DRIFT.' is the limit here.');
     }
 
-    public static function unknownZone(string $zone): self
-    {
-        return new self("There is no time zone “{$zone}”.");
-    }
-
     public static function spanEndsBefore(): self
     {
         return new self('The span ends before it begins.');

@@ -23,13 +23,13 @@ final class Zone
     {
     }
 
-    /** @throws InvalidClock */
+    /** @throws InvalidZone */
     public static function of(string $name): self
     {
         try {
             return new self(new DateTimeZone($name));
         } catch (Exception) {
-            throw InvalidClock::unknownZone($name);
+            throw InvalidZone::unknown($name);
         }
     }
 

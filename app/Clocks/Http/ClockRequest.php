@@ -10,6 +10,7 @@ use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Clock\Clock;
 use Kanpai\Core\Clock\InvalidClock;
+use Kanpai\Core\Clock\InvalidZone;
 use Kanpai\Core\Clock\InvalidTime;
 use Kanpai\Core\Clock\Offset;
 use Kanpai\Core\Clock\ScopedClock;
@@ -101,7 +102,7 @@ final class ClockRequest extends FormRequest
     {
         try {
             return $make();
-        } catch (InvalidClock $reason) {
+        } catch (InvalidClock|InvalidZone $reason) {
             throw ValidationException::withMessages([$field => $reason->getMessage()]);
         }
     }
