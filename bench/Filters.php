@@ -14,8 +14,8 @@ use App\Studio\Shoot;
 use App\Studio\Studio;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Cull\FrameFilter;
+use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Frames\FrameFilter;
 use Kanpai\Demo\Regatta;
 use RuntimeException;
 

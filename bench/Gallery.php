@@ -9,7 +9,7 @@ use App\Proof\Share;
 use CurlHandle;
 use CurlShareHandle;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Cull\FrameFilter;
+use Kanpai\Core\Frames\FrameFilter;
 use Kanpai\Core\Proof\Rights;
 use RuntimeException;
 use Tests\Browser\Browser;

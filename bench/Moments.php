@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Kanpai\Bench;
 
-use Kanpai\Core\Cull\Moment\Borders;
-use Kanpai\Core\Cull\Moment\Fineness;
-use Kanpai\Core\Cull\Moment\Glimpse;
-use Kanpai\Core\Cull\Moment\Moments as Grouping;
-use Kanpai\Core\Picture\ColourGrid;
+use Kanpai\Core\Frames\Moment\Borders;
+use Kanpai\Core\Frames\Moment\Fineness;
+use Kanpai\Core\Frames\Moment\Glimpse;
+use Kanpai\Core\Frames\Moment\Moments as Grouping;
+use Kanpai\Core\Imaging\ColourGrid;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use RuntimeException;

@@ -18,8 +18,8 @@ use App\Studio\Studio;
 use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Caption\Field;
+use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Captions\Field;
 use Kanpai\Demo\Regatta;
 use RuntimeException;
 

@@ -9,7 +9,7 @@ use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Frames\Verdict;
 
 /**
  * What shoots take of the disks, and what of it could be freed.

@@ -16,7 +16,7 @@ use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\CopyDeletion;
+use Kanpai\Core\Copies\CopyDeletion;
 
 /**
  * Deletes the copies of an archived shoot in one place. The ledger decides file by file: a copy goes only where verified

@@ -19,7 +19,7 @@ use App\Studio\WorkInTurns;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Archive\InvalidBag;
 use Kanpai\Core\Archive\Manifest;
-use Kanpai\Core\Card\UnableToCopy;
+use Kanpai\Core\Copies\UnableToCopy;
 
 /**
  * Takes a bag in: reads every file of it and compares, then writes its record into the database, then copies the

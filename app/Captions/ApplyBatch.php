@@ -9,7 +9,7 @@ use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Caption\Caption;
+use Kanpai\Core\Captions\Caption;
 
 /**
  * Does a batch to the frames that are meant, each with what stood there before.

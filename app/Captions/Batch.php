@@ -12,13 +12,13 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Caption\Edit\Edit;
-use Kanpai\Core\Caption\Edit\ReplaceText;
-use Kanpai\Core\Caption\Edit\SetFields;
-use Kanpai\Core\Caption\Field;
-use Kanpai\Core\Cull\FrameFilter;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Captions\Edit\Edit;
+use Kanpai\Core\Captions\Edit\ReplaceText;
+use Kanpai\Core\Captions\Edit\SetFields;
+use Kanpai\Core\Captions\Field;
+use Kanpai\Core\Frames\FrameFilter;
+use Kanpai\Core\Frames\Verdict;
 
 /**
  * One thing done to the captions of many frames: looked over first, then done, and taken back if need be.

@@ -6,9 +6,9 @@ namespace App\Captions;
 
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Card\FileKind;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Frames\FileKind;
+use Kanpai\Core\Frames\Verdict;
 
 /** A frame whose sidecars are behind, with all that is to be written into them. */
 final readonly class Behind

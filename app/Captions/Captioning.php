@@ -6,13 +6,13 @@ namespace App\Captions;
 
 use App\Ingest\Frame;
 use App\Studio\Shoot;
-use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Caption\CaptionSheet;
-use Kanpai\Core\Caption\Edit\Edit;
-use Kanpai\Core\Caption\Edit\FillSheets;
-use Kanpai\Core\Caption\Field;
-use Kanpai\Core\Caption\Roster\Codes;
-use Kanpai\Core\Clock\Zone;
+use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Captions\CaptionSheet;
+use Kanpai\Core\Captions\Edit\Edit;
+use Kanpai\Core\Captions\Edit\FillSheets;
+use Kanpai\Core\Captions\Field;
+use Kanpai\Core\Captions\Roster\Codes;
+use Kanpai\Core\Studio\Zone;
 
 /** All that is needed to fill captions in for the frames of one shoot: sheets, roster, moments, running numbers. */
 final class Captioning

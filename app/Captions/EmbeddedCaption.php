@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
-use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Caption\Field;
-use Kanpai\Core\Caption\ListText;
-use Kanpai\Core\Clock\Zone;
+use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Captions\Field;
+use Kanpai\Core\Captions\ListText;
+use Kanpai\Core\Studio\Zone;
 
 /** A caption as tags of a file: XMP, IIM and Exif in step (MWG Guidelines 2.0), by exiftool's names for them. */
 final class EmbeddedCaption

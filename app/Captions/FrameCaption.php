@@ -8,7 +8,7 @@ use App\Ingest\Frame;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
-use Kanpai\Core\Caption\Caption;
+use Kanpai\Core\Captions\Caption;
 
 /**
  * The caption of one frame as it stands.

@@ -7,8 +7,8 @@ namespace App\Captions;
 use App\Studio\Shoot;
 use App\Studio\Studio;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Caption\Keyword\KeywordList;
-use Kanpai\Core\Caption\ListText;
+use Kanpai\Core\Captions\Keyword\KeywordList;
+use Kanpai\Core\Captions\ListText;
 
 /** The studio's list of keywords, and how often they are used in a shoot. */
 final class Keywords

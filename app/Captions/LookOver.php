@@ -6,9 +6,9 @@ namespace App\Captions;
 
 use App\Ingest\Frame;
 use Illuminate\Database\Eloquent\Collection;
-use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Caption\Edit\CaptionChange;
-use Kanpai\Core\Caption\Field;
+use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Captions\Edit\CaptionChange;
+use Kanpai\Core\Captions\Field;
 
 /** What a batch would do, frame by frame, before it is done. */
 final class LookOver

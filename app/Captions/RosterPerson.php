@@ -7,8 +7,8 @@ namespace App\Captions;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Caption\Roster\Codes;
-use Kanpai\Core\Caption\Roster\Person;
+use Kanpai\Core\Captions\Roster\Codes;
+use Kanpai\Core\Captions\Roster\Person;
 
 /**
  * Somebody on the roster of a shoot.

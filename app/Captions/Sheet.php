@@ -9,7 +9,7 @@ use App\Studio\Studio;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
-use Kanpai\Core\Caption\CaptionSheet;
+use Kanpai\Core\Captions\CaptionSheet;
 
 /**
  * A caption sheet: the studio's, which all shoots inherit; a shoot's; that of a moment of it; or one saved by name.

@@ -9,8 +9,8 @@ use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
-use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Caption\Metadata\FileMetadata;
+use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Captions\Metadata\FileMetadata;
 
 /**
  * A sidecar of a frame in one place: what it said when it was last written or looked at, and what other software has

@@ -11,12 +11,12 @@ use App\Ingest\Place;
 use App\Ingest\Places;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Caption\Metadata\FileMetadata;
-use Kanpai\Core\Caption\Metadata\MetadataReader;
-use Kanpai\Core\Caption\Metadata\XmpProperties;
-use Kanpai\Core\Caption\UnreadableSidecar;
-use Kanpai\Core\Caption\XmpSidecar;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Captions\Metadata\FileMetadata;
+use Kanpai\Core\Captions\Metadata\MetadataReader;
+use Kanpai\Core\Captions\Metadata\XmpProperties;
+use Kanpai\Core\Captions\UnreadableSidecar;
+use Kanpai\Core\Captions\XmpSidecar;
+use Kanpai\Core\Frames\Verdict;
 
 /**
  * The XMP sidecars beside the copies of the frames of a shoot. What other software changed in one is noticed and

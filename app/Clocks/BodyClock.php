@@ -8,12 +8,12 @@ use App\Ingest\Card;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
-use Kanpai\Core\Card\CameraTime;
-use Kanpai\Core\Clock\Clock;
-use Kanpai\Core\Clock\ClocksOfBody;
-use Kanpai\Core\Clock\Offset;
-use Kanpai\Core\Clock\ScopedClock;
-use Kanpai\Core\Clock\Zone;
+use Kanpai\Core\Clocks\Clock;
+use Kanpai\Core\Clocks\ClocksOfBody;
+use Kanpai\Core\Clocks\Offset;
+use Kanpai\Core\Clocks\ScopedClock;
+use Kanpai\Core\Frames\CameraTime;
+use Kanpai\Core\Studio\Zone;
 
 /**
  * A clock of a body in a shoot: for all of its frames, one card, or a span of its readings.

@@ -9,13 +9,13 @@ use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\CameraTime;
-use Kanpai\Core\Clock\ClocksOfBody;
-use Kanpai\Core\Clock\InvalidClock;
-use Kanpai\Core\Clock\MergedOrder;
-use Kanpai\Core\Clock\ScopedClock;
-use Kanpai\Core\Clock\YearOfShoot;
-use Kanpai\Core\Clock\Zone;
+use Kanpai\Core\Clocks\ClocksOfBody;
+use Kanpai\Core\Clocks\InvalidClock;
+use Kanpai\Core\Clocks\MergedOrder;
+use Kanpai\Core\Clocks\ScopedClock;
+use Kanpai\Core\Clocks\YearOfShoot;
+use Kanpai\Core\Frames\CameraTime;
+use Kanpai\Core\Studio\Zone;
 use stdClass;
 
 /** Works out what a clock would do to the frames of a shoot, does it, and takes it back. Originals are not touched. */

@@ -10,8 +10,8 @@ use App\Ingest\Lanes;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\CameraTime;
-use Kanpai\Core\Clock\Clock;
+use Kanpai\Core\Clocks\Clock;
+use Kanpai\Core\Frames\CameraTime;
 
 /** All frames of a shoot by body, as columns, for the page that lays them out over time. */
 final class LaneTable

@@ -7,9 +7,9 @@ namespace App\Clocks;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
-use Kanpai\Core\Clock\Clock;
-use Kanpai\Core\Clock\Suggest\Suggestion;
-use Kanpai\Core\Clock\Zone;
+use Kanpai\Core\Clocks\Clock;
+use Kanpai\Core\Clocks\Suggest\Suggestion;
+use Kanpai\Core\Studio\Zone;
 
 /** Compares the frames of two bodies; the answer of the task is what they tell. */
 final class SuggestClock extends WorkInTurns

@@ -7,12 +7,12 @@ namespace App\Clocks;
 use App\Ingest\Frame;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Clock\Clock;
-use Kanpai\Core\Clock\Offset;
-use Kanpai\Core\Clock\Suggest\Sight;
-use Kanpai\Core\Clock\Suggest\Suggesting;
-use Kanpai\Core\Clock\Suggest\Suggestion;
-use Kanpai\Core\Clock\Zone;
+use Kanpai\Core\Clocks\Clock;
+use Kanpai\Core\Clocks\Offset;
+use Kanpai\Core\Clocks\Suggest\Sight;
+use Kanpai\Core\Clocks\Suggest\Suggesting;
+use Kanpai\Core\Clocks\Suggest\Suggestion;
+use Kanpai\Core\Studio\Zone;
 
 /** Asks the frames of two bodies how far their clocks are apart. */
 final class Suggestions

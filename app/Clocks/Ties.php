@@ -7,16 +7,16 @@ namespace App\Clocks;
 use App\Ingest\Frame;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Collection;
-use Kanpai\Core\Clock\Clock;
-use Kanpai\Core\Clock\ContradictoryTies;
-use Kanpai\Core\Clock\GpsTies;
-use Kanpai\Core\Clock\InvalidTime;
-use Kanpai\Core\Clock\ScopedClock;
-use Kanpai\Core\Clock\Tie;
-use Kanpai\Core\Clock\TieFit;
-use Kanpai\Core\Clock\TypedTime;
-use Kanpai\Core\Clock\UnusableTie;
-use Kanpai\Core\Clock\Zone;
+use Kanpai\Core\Clocks\Clock;
+use Kanpai\Core\Clocks\ContradictoryTies;
+use Kanpai\Core\Clocks\GpsTies;
+use Kanpai\Core\Clocks\InvalidTime;
+use Kanpai\Core\Clocks\ScopedClock;
+use Kanpai\Core\Clocks\Tie;
+use Kanpai\Core\Clocks\TieFit;
+use Kanpai\Core\Clocks\TypedTime;
+use Kanpai\Core\Clocks\UnusableTie;
+use Kanpai\Core\Studio\Zone;
 
 /**
  * The ties of a shoot: made by hand, or told by GPS; and the clock that those of one body ask for.

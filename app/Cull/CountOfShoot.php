@@ -9,7 +9,7 @@ use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Cull\Coverage;
 use Kanpai\Core\Cull\Round\Source;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Frames\Verdict;
 
 /** Kept, dropped, open: in all, along the day, by shooter and body. */
 final readonly class CountOfShoot

@@ -13,8 +13,8 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
 use Illuminate\Support\Str;
-use Kanpai\Core\Cull\Standing;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Frames\Standing;
+use Kanpai\Core\Frames\Verdict;
 
 final class CullServiceProvider extends ServiceProvider
 {

@@ -6,7 +6,7 @@ namespace App\Cull;
 
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Cull\Moment\Fineness;
+use Kanpai\Core\Frames\Moment\Fineness;
 
 /**
  * Where the culling of a shoot stands: the round that goes on, the turn to which its marks have come, how finely

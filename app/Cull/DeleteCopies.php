@@ -15,8 +15,8 @@ use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\CopyDeletion;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Copies\CopyDeletion;
+use Kanpai\Core\Frames\Verdict;
 
 /**
  * Deletes copies of dropped frames in some places. Cards are not touched, nor a copy on which a file of another card

@@ -11,9 +11,9 @@ use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Cull\Filter\Subject;
-use Kanpai\Core\Cull\Filter\Test;
-use Kanpai\Core\Cull\FrameFilter;
+use Kanpai\Core\Frames\Filter\Subject;
+use Kanpai\Core\Frames\Filter\Test;
+use Kanpai\Core\Frames\FrameFilter;
 
 /**
  * Frames put together by hand, or, with a rule, those that meet it: then it is always up to date.

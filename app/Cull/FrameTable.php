@@ -10,8 +10,8 @@ use App\Studio\Member;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Cull\Moment\Fineness;
 use Kanpai\Core\Cull\Round\Source;
+use Kanpai\Core\Frames\Moment\Fineness;
 
 /** All frames of a shoot as columns, small enough to be sent whole: the browser never waits for the next one. */
 final class FrameTable

@@ -8,10 +8,10 @@ use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use Kanpai\Core\Cull\InvalidMark;
-use Kanpai\Core\Cull\Standing;
-use Kanpai\Core\Cull\UseList;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Frames\InvalidMark;
+use Kanpai\Core\Frames\Standing;
+use Kanpai\Core\Frames\UseList;
+use Kanpai\Core\Frames\Verdict;
 
 /**
  * Does steps to frames, takes them back, does them again. Every step is kept; one that comes a second time changes

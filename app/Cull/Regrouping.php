@@ -6,11 +6,11 @@ namespace App\Cull;
 
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Cull\Moment\Borders;
-use Kanpai\Core\Cull\Moment\Fineness;
-use Kanpai\Core\Cull\Moment\Glimpse;
-use Kanpai\Core\Cull\Moment\HandEdit;
-use Kanpai\Core\Cull\Moment\Moments;
+use Kanpai\Core\Frames\Moment\Borders;
+use Kanpai\Core\Frames\Moment\Fineness;
+use Kanpai\Core\Frames\Moment\Glimpse;
+use Kanpai\Core\Frames\Moment\HandEdit;
+use Kanpai\Core\Frames\Moment\Moments;
 
 /** Parts the frames of a shoot into moments, as the slider and the hands say, and keeps which is which. */
 final class Regrouping

@@ -11,7 +11,7 @@ use Kanpai\Core\Cull\Round\InvalidRound;
 use Kanpai\Core\Cull\Round\RoundComparison;
 use Kanpai\Core\Cull\Round\RoundPlan;
 use Kanpai\Core\Cull\Round\Source;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Frames\Verdict;
 
 /** Begins rounds, takes them up again, throws them away. The verdicts of each stay with it. */
 final class Rounds

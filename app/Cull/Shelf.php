@@ -7,7 +7,7 @@ namespace App\Cull;
 use App\Studio\Shoot;
 use App\Studio\Studio;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Cull\Filter\InvalidFilter;
+use Kanpai\Core\Frames\Filter\InvalidFilter;
 
 /**
  * The sets of a studio with what is in them, by shoot.

@@ -6,7 +6,7 @@ namespace App\Cull;
 
 use App\Studio\Studio;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Cull\UseList;
+use Kanpai\Core\Frames\UseList;
 
 /** The uses of a studio as they are kept. */
 final class Uses

@@ -15,7 +15,7 @@ use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use Kanpai\Core\Caption\Caption;
+use Kanpai\Core\Captions\Caption;
 
 /**
  * Opens deliveries, adds parts to them and closes parts once they are whole.

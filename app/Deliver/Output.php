@@ -7,8 +7,8 @@ namespace App\Deliver;
 use App\Studio\Studio;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
-use Kanpai\Core\Card\NamePattern;
 use Kanpai\Core\Deliver\Output\OutputPlan;
+use Kanpai\Core\Ingest\NamePattern;
 
 /**
  * A way of writing files, saved by name.

@@ -11,7 +11,7 @@ use App\Imaging\Picture;
 use App\Ingest\Frame;
 use App\Ingest\ProvedPicture;
 use App\Proof\Watermark;
-use Kanpai\Core\Caption\Caption;
+use Kanpai\Core\Captions\Caption;
 use Kanpai\Core\Deliver\Output\Metadata;
 use Kanpai\Core\Deliver\Output\OutputPlan;
 

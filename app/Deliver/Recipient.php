@@ -13,7 +13,7 @@ use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
-use Kanpai\Core\Share\ShareToken;
+use Kanpai\Core\Studio\ShareToken;
 
 /**
  * Somebody for whom a delivery is, with a link of their own; or everybody who has the link.

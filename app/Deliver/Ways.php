@@ -11,7 +11,7 @@ use App\Ingest\CardFile;
 use App\Ingest\Frame;
 use App\Ingest\ProvedPicture;
 use App\Studio\Studio;
-use Kanpai\Core\Caption\Caption;
+use Kanpai\Core\Captions\Caption;
 
 /**
  * In which ways a frame is delivered: `jpegs`, as the camera wrote them with captions and corrected times; `originals`,

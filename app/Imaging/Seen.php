@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Imaging;
 
-use Kanpai\Core\Picture\ColourGrid;
-use Kanpai\Core\Picture\DifferenceHash;
+use Kanpai\Core\Imaging\ColourGrid;
+use Kanpai\Core\Imaging\DifferenceHash;
 
 /** What was measured of a picture while it was decoded. */
 final readonly class Seen

@@ -13,7 +13,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\CardSafety;
+use Kanpai\Core\Copies\CardSafety;
 
 /**
  * A memory card as it was read into a shoot.

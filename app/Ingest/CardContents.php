@@ -8,8 +8,8 @@ use App\Studio\PictureAddress;
 use App\Studio\Shoot;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\DcfName;
-use Kanpai\Core\Card\FileKind;
+use Kanpai\Core\Frames\FileKind;
+use Kanpai\Core\Ingest\DcfName;
 
 /** What lies on a card, as the page that chooses from it needs it, and what of it is ticked. */
 final class CardContents

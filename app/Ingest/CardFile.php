@@ -9,8 +9,8 @@ use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
-use Kanpai\Core\Card\DcfName;
-use Kanpai\Core\Card\FileKind;
+use Kanpai\Core\Frames\FileKind;
+use Kanpai\Core\Ingest\DcfName;
 
 /**
  * One file on a card.

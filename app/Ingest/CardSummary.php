@@ -8,8 +8,8 @@ use App\Studio\Task;
 use App\Studio\TaskState;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Number;
-use Kanpai\Core\Card\CardSafety;
-use Kanpai\Core\Card\FileKind;
+use Kanpai\Core\Copies\CardSafety;
+use Kanpai\Core\Frames\FileKind;
 
 /** A card as the ingest page shows it: what is on it, what is being done, and what can be done next. */
 final readonly class CardSummary

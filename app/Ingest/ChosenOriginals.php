@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
-use Kanpai\Core\Card\FileKind;
+use Kanpai\Core\Frames\FileKind;
 use stdClass;
 
 /** The files of some frames: all of them, or of their pictures one kind alone. Sound notes and sidecars go along. */

@@ -7,8 +7,8 @@ namespace App\Ingest;
 use App\Ingest\Rack\Rack;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
-use Kanpai\Core\Card\ReadOnceCopy;
-use Kanpai\Core\Card\UnableToCopy;
+use Kanpai\Core\Copies\ReadOnceCopy;
+use Kanpai\Core\Copies\UnableToCopy;
 
 /**
  * Reads a card a second time and compares it with what was copied, for those who mistrust their reader: a bit that the

@@ -11,8 +11,8 @@ use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\Concern;
-use Kanpai\Core\Card\UnableToCopy;
+use Kanpai\Core\Copies\Concern;
+use Kanpai\Core\Copies\UnableToCopy;
 
 /**
  * Copies the ticked files of a card to all places with proof; the card is called safe when every file has enough of them.

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\CopyDeletion;
+use Kanpai\Core\Copies\CopyDeletion;
 
 /**
  * The one place that deletes copies. A file's copies are looked at and deleted while a lock is held that is the file's

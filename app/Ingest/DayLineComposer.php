@@ -7,8 +7,8 @@ namespace App\Ingest;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
 use Illuminate\View\View;
-use Kanpai\Core\Clock\DayLine;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Frames\DayLine;
+use Kanpai\Core\Frames\Verdict;
 
 /** Lays out the day line of a shoot: a lane for each body, ticks by what was decided. */
 final class DayLineComposer

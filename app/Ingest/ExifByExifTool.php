@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
-use Kanpai\Core\Caption\Metadata\FileMetadata;
-use Kanpai\Core\Caption\Metadata\MetadataReader;
-use Kanpai\Core\Card\CameraTime;
-use Kanpai\Core\Card\Exif;
-use Kanpai\Core\Card\MakerNotes;
+use Kanpai\Core\Captions\Metadata\FileMetadata;
+use Kanpai\Core\Captions\Metadata\MetadataReader;
+use Kanpai\Core\Frames\CameraTime;
+use Kanpai\Core\Ingest\Exif;
+use Kanpai\Core\Ingest\MakerNotes;
 
 /** What exiftool says about a raw file, in our own shape. */
 final class ExifByExifTool

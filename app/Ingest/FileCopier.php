@@ -8,9 +8,9 @@ use App\Ingest\Proving\CopyInHand;
 use App\Ingest\Proving\Prover;
 use App\Ingest\Rack\Rack;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\CopiedBytes;
-use Kanpai\Core\Card\ReadOnceCopy;
-use Kanpai\Core\Card\UnableToCopy;
+use Kanpai\Core\Copies\CopiedBytes;
+use Kanpai\Core\Copies\ReadOnceCopy;
+use Kanpai\Core\Copies\UnableToCopy;
 
 /**
  * Copies files of a card to places and proves each copy by reading it back. Each place has a process that proves, so that

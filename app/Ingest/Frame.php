@@ -10,11 +10,11 @@ use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
-use Kanpai\Core\Card\CameraTime;
-use Kanpai\Core\Cull\Filter\InvalidFilter;
-use Kanpai\Core\Cull\FrameFilter;
-use Kanpai\Core\Cull\Standing;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Frames\CameraTime;
+use Kanpai\Core\Frames\Filter\InvalidFilter;
+use Kanpai\Core\Frames\FrameFilter;
+use Kanpai\Core\Frames\Standing;
+use Kanpai\Core\Frames\Verdict;
 
 /**
  * One press of the shutter.

@@ -8,16 +8,16 @@ use App\Studio\Shoot;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Cull\Filter\AllOf;
-use Kanpai\Core\Cull\Filter\AnyOf;
-use Kanpai\Core\Cull\Filter\FilterText;
-use Kanpai\Core\Cull\Filter\InvalidFilter;
-use Kanpai\Core\Cull\Filter\NoneOf;
-use Kanpai\Core\Cull\Filter\Subject;
-use Kanpai\Core\Cull\Filter\Term;
-use Kanpai\Core\Cull\Filter\Test;
-use Kanpai\Core\Cull\FrameFilter;
-use Kanpai\Core\Cull\Sort;
+use Kanpai\Core\Frames\Filter\AllOf;
+use Kanpai\Core\Frames\Filter\AnyOf;
+use Kanpai\Core\Frames\Filter\FilterText;
+use Kanpai\Core\Frames\Filter\InvalidFilter;
+use Kanpai\Core\Frames\Filter\NoneOf;
+use Kanpai\Core\Frames\Filter\Subject;
+use Kanpai\Core\Frames\Filter\Term;
+use Kanpai\Core\Frames\Filter\Test;
+use Kanpai\Core\Frames\FrameFilter;
+use Kanpai\Core\Frames\Sort;
 
 /** A filter as a query over the frames of a shoot. */
 final class FramesMeeting

@@ -6,8 +6,8 @@ namespace App\Ingest;
 
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\Fingerprint;
-use Kanpai\Core\Card\FrameGrouping;
+use Kanpai\Core\Ingest\Fingerprint;
+use Kanpai\Core\Ingest\FrameGrouping;
 
 /**
  * Knows cards again by what lies on them, and by their file system where it has a name.

@@ -7,7 +7,7 @@ namespace App\Ingest;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\CopiedBytes;
+use Kanpai\Core\Copies\CopiedBytes;
 
 /**
  * Knows by content what the studio has from another card already, so that nothing is copied twice. The file of the card

@@ -10,8 +10,8 @@ use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\FileKind;
-use Kanpai\Core\Card\UnreadableFile;
+use Kanpai\Core\Frames\FileKind;
+use Kanpai\Core\Ingest\UnreadableFile;
 
 /**
  * Makes the previews of a card's frames from their proved copies, so that the card is read once: first those that

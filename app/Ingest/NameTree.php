@@ -6,9 +6,9 @@ namespace App\Ingest;
 
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\DcfName;
-use Kanpai\Core\Card\NamePattern;
-use Kanpai\Core\Card\NamePlan;
+use Kanpai\Core\Ingest\DcfName;
+use Kanpai\Core\Ingest\NamePattern;
+use Kanpai\Core\Ingest\NamePlan;
 
 /**
  * What a pattern would make of the files that are still to be copied, as folders with their first and last names; and of

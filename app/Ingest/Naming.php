@@ -7,10 +7,10 @@ namespace App\Ingest;
 use App\Studio\Shoot;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\DcfName;
-use Kanpai\Core\Card\InvalidNamePattern;
-use Kanpai\Core\Card\NamePattern;
-use Kanpai\Core\Card\NamePlan;
+use Kanpai\Core\Ingest\DcfName;
+use Kanpai\Core\Ingest\InvalidNamePattern;
+use Kanpai\Core\Ingest\NamePattern;
+use Kanpai\Core\Ingest\NamePlan;
 use stdClass;
 
 /**

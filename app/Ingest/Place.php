@@ -7,7 +7,7 @@ namespace App\Ingest;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Str;
-use Kanpai\Core\Card\UnableToCopy;
+use Kanpai\Core\Copies\UnableToCopy;
 
 /**
  * Where copies go: a folder on a disk. A file in it carries the place's own mark, so that the empty folder that is left

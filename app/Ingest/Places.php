@@ -6,7 +6,7 @@ namespace App\Ingest;
 
 use App\Studio\StudioFolders;
 use Illuminate\Database\Eloquent\Collection;
-use Kanpai\Core\Card\UnableToCopy;
+use Kanpai\Core\Copies\UnableToCopy;
 
 /** The places of a studio: those of the configuration, and the disks that it added. */
 final class Places

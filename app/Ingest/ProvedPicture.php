@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use App\Imaging\Picture;
-use Kanpai\Core\Card\FileKind;
+use Kanpai\Core\Frames\FileKind;
 
 /**
  * The picture that stands for a frame, from a copy that is still the same as when it was proved: the version that came

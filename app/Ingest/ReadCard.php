@@ -8,8 +8,8 @@ use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\CardSignature;
-use Kanpai\Core\Card\UnableToCopy;
+use Kanpai\Core\Copies\UnableToCopy;
+use Kanpai\Core\Ingest\CardSignature;
 
 /** Reads a card's frames into its shoot. */
 final class ReadCard extends WorkInTurns

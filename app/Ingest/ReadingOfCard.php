@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
-use Kanpai\Core\Clock\Zone;
+use Kanpai\Core\Studio\Zone;
 
 /** What stays the same while a card is read, at hand without asking the model thousands of times. */
 final readonly class ReadingOfCard

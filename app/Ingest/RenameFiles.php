@@ -9,9 +9,9 @@ use App\Studio\TaskState;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\FileKind;
-use Kanpai\Core\Card\NamePlan;
-use Kanpai\Core\Card\UnableToCopy;
+use Kanpai\Core\Copies\UnableToCopy;
+use Kanpai\Core\Frames\FileKind;
+use Kanpai\Core\Ingest\NamePlan;
 
 /**
  * Renames files in all places, some at a time: first the new names beside the old ones, then the record, then the old

@@ -8,8 +8,8 @@ use App\Studio\Shoot;
 use App\Studio\Studio;
 use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\NamePattern;
-use Kanpai\Core\Card\NamePlan;
+use Kanpai\Core\Ingest\NamePattern;
+use Kanpai\Core\Ingest\NamePlan;
 
 /**
  * Renames what is copied, by a pattern: originals, their sidecars and what came back for them, in every place, for

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use App\Studio\Shoot;
-use Kanpai\Core\Card\FrameGrouping;
+use Kanpai\Core\Ingest\FrameGrouping;
 
 /** The cards in the slots, with what the studio knows of them. */
 final class SlotsOfShoot

@@ -9,7 +9,7 @@ use App\Imaging\PreviewMaker;
 use App\Imaging\UnableToMakePicture;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use Kanpai\Core\Card\UnableToCopy;
+use Kanpai\Core\Copies\UnableToCopy;
 
 /**
  * Takes in pictures that came back for frames, beside the originals, in every place, each read back there; and says

@@ -12,7 +12,7 @@ use App\Imaging\UnableToWriteMetadata;
 use App\Ingest\Frame;
 use App\Ingest\ProvedPicture;
 use Illuminate\Support\Facades\Cache;
-use Kanpai\Core\Caption\Caption;
+use Kanpai\Core\Captions\Caption;
 
 /**
  * Frames in full size for guests: from a verified copy, with their captions, without place and serial numbers. They are

@@ -15,7 +15,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\Cookie;
-use Kanpai\Core\Share\ShareToken;
+use Kanpai\Core\Studio\ShareToken;
 
 /**
  * Somebody who comes by a gallery's link, known again by a cookie, and on another device by a link of their own.

@@ -9,7 +9,7 @@ use App\Captions\FrameCaption;
 use App\Imaging\ExifTool;
 use App\Imaging\Picture;
 use App\Imaging\PreviewMaker;
-use Kanpai\Core\Caption\Caption;
+use Kanpai\Core\Captions\Caption;
 use Kanpai\Core\Deliver\Output\Metadata;
 
 /**

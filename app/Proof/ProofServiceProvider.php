@@ -12,7 +12,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\ServiceProvider;
-use Kanpai\Core\Share\ShareToken;
+use Kanpai\Core\Studio\ShareToken;
 
 final class ProofServiceProvider extends ServiceProvider
 {

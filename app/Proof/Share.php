@@ -13,7 +13,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Kanpai\Core\Proof\Rights;
-use Kanpai\Core\Share\ShareToken;
+use Kanpai\Core\Studio\ShareToken;
 
 /**
  * A gallery given to somebody: a link, and what those who come by it may do.

@@ -10,7 +10,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Clock\Zone;
+use Kanpai\Core\Studio\Zone;
 
 /**
  * One wedding, event or match.

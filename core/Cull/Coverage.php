@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Cull;
 
+use Kanpai\Core\Frames\Verdict;
+
 /**
  * The count along the day: minutes of coverage, what is kept in each, and the gaps.
  *

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Cull;
 
-use Kanpai\Core\Caption\Table;
-use Kanpai\Core\Caption\UnreadableTable;
+use Kanpai\Core\Captions\Table;
+use Kanpai\Core\Captions\UnreadableTable;
+use Kanpai\Core\Frames\InvalidMark;
+use Kanpai\Core\Frames\Verdict;
 
 /**
  * Verdicts, ratings and uses of frames as a table (CSV of RFC 4180), as it goes out and as it comes in from elsewhere;

@@ -6,7 +6,7 @@ use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
-use Kanpai\Core\Card\Fingerprint;
+use Kanpai\Core\Ingest\Fingerprint;
 
 return new class extends Migration
 {

@@ -10,7 +10,7 @@ use App\Ingest\CardReader;
 use App\Ingest\CardState;
 use App\Ingest\Frame;
 use App\Ingest\Slots;
-use Kanpai\Core\Card\FileKind;
+use Kanpai\Core\Frames\FileKind;
 
 /** Raw and JPEG, counters that roll over, equal names, cards without clocks or pictures. */
 final class CardsOfAllKindsTest extends FeatureTestCase

@@ -182,7 +182,7 @@ final class ChoosingTest extends FeatureTestCase
         foreach ($card->frames()->with('files')->get() as $frame) {
             $answer = $this->actingAs($this->member)->get("/shoots/{$this->shoot->id}/cull/frames/{$frame->id}/whole")->assertOk()->assertHeader('Content-Type', 'image/jpeg');
             self::assertStringContainsString('private', (string) $answer->headers->get('Cache-Control'));
-            $jpeg = $frame->files->firstWhere('kind', \Kanpai\Core\Card\FileKind::Jpeg);
+            $jpeg = $frame->files->firstWhere('kind', \Kanpai\Core\Frames\FileKind::Jpeg);
             if ($jpeg !== null) {
                 self::assertSame(realpath("{$card->slot}/{$jpeg->path}"), realpath((string) $answer->baseResponse->getFile()->getPathname()));
                 $shown++;

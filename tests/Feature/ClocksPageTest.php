@@ -16,11 +16,11 @@ use App\Studio\Member;
 use App\Studio\Task;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Testing\TestResponse;
-use Kanpai\Core\Clock\Clock;
-use Kanpai\Core\Clock\MergedOrder;
-use Kanpai\Core\Clock\Offset;
-use Kanpai\Core\Clock\ScopedClock;
-use Kanpai\Core\Picture\DifferenceHash;
+use Kanpai\Core\Clocks\Clock;
+use Kanpai\Core\Clocks\MergedOrder;
+use Kanpai\Core\Clocks\Offset;
+use Kanpai\Core\Clocks\ScopedClock;
+use Kanpai\Core\Imaging\DifferenceHash;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 /** Trying a clock before it is used, using it and taking it back, with bodies of the demo that saw the same heats. */

@@ -9,9 +9,9 @@ use App\Ingest\Lanes;
 use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Foundation\Testing\RefreshDatabaseState;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Clock\DayLine;
-use Kanpai\Core\Clock\Zone;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Frames\DayLine;
+use Kanpai\Core\Frames\Verdict;
+use Kanpai\Core\Studio\Zone;
 
 /** The day line and the lanes: on every page of a shoot, with a lane for each body. */
 final class DayLineTest extends FeatureTestCase

@@ -12,8 +12,8 @@ use App\Studio\OutboxMail;
 use App\Studio\SendMail;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Cull\FrameFilter;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Frames\FrameFilter;
+use Kanpai\Core\Frames\Verdict;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 /** One filter, the same on every page; and what the pages say when there is nothing. */

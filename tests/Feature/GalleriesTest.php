@@ -14,7 +14,7 @@ use App\Proof\Publishing;
 use App\Proof\Selection;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Cull\FrameFilter;
+use Kanpai\Core\Frames\FrameFilter;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 /** Galleries: what they are made of, what proofs carry, what goes along, what is out of date, how they look. */

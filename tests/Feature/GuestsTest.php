@@ -15,7 +15,7 @@ use App\Studio\OutboxMail;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Frames\Verdict;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 /** Guests of one gallery, of two galleries, of two links, and with bad manners. */
@@ -168,7 +168,7 @@ final class GuestsTest extends FeatureTestCase
         $selection = Selection::query()->firstOrFail();
         $name = $this->frames()[1]->name;
         $this->actingAs($this->member);
-        $rows = \Kanpai\Core\Caption\Table::rows((string) $this->get("/selections/{$selection->id}.csv")->assertOk()->getContent());
+        $rows = \Kanpai\Core\Captions\Table::rows((string) $this->get("/selections/{$selection->id}.csv")->assertOk()->getContent());
         self::assertSame([$name, '2', 'Album', '0', "Two, \"lines\"\nhere"], array_slice($rows[1]['cells'], 0, 5));
         self::assertSame([$name], array_column($this->getJson("/selections/{$selection->id}.json")->json('pictures'), 'name'));
         self::assertStringContainsString('"'.pathinfo($name, PATHINFO_FILENAME).'"', html_entity_decode((string) $this->get("/selections/{$selection->id}/names?separator=commas&ending=without&quoted=1")->getContent()));

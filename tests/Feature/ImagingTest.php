@@ -10,7 +10,7 @@ use App\Imaging\PreviewMaker;
 use App\Imaging\UnableToMakePicture;
 use App\Imaging\UnableToWriteMetadata;
 use App\Proof\Watermark;
-use Kanpai\Core\Picture\DifferenceHash;
+use Kanpai\Core\Imaging\DifferenceHash;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

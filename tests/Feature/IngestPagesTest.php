@@ -16,7 +16,7 @@ use App\Studio\Task;
 use App\Studio\TaskState;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\UnableToCopy;
+use Kanpai\Core\Copies\UnableToCopy;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Reference\RawKindsTest;
 

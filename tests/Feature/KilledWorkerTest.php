@@ -34,8 +34,8 @@ use Illuminate\Foundation\Testing\RefreshDatabaseState;
 use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Cull\FrameFilter;
 use Kanpai\Core\Deliver\ChecksumList;
+use Kanpai\Core\Frames\FrameFilter;
 use PHPUnit\Framework\Attributes\Group;
 
 /** A real worker, killed without warning, robbed of its card, its disk and its database; in the end nothing is lost and nothing half. */

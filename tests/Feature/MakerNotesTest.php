@@ -8,9 +8,9 @@ use App\Ingest\Body;
 use App\Ingest\Card;
 use App\Ingest\ExifByExifTool;
 use App\Ingest\Frame;
-use Kanpai\Core\Card\Exif;
-use Kanpai\Core\Card\MakerNotes;
-use Kanpai\Core\Card\MakerNotesQuestions;
+use Kanpai\Core\Ingest\Exif;
+use Kanpai\Core\Ingest\MakerNotes;
+use Kanpai\Core\Ingest\MakerNotesQuestions;
 use Kanpai\Demo\Camera\Directory;
 use Kanpai\Demo\Camera\TiffWriter;
 

@@ -11,7 +11,7 @@ use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Share\ShareToken;
+use Kanpai\Core\Studio\ShareToken;
 
 /** An installation that has been in use is carried over, with links that are out. */
 final class MigrationsTest extends TestCase

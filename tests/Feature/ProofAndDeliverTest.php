@@ -10,7 +10,7 @@ use App\Proof\Choice;
 use App\Proof\Gallery;
 use App\Proof\Selection;
 use App\Studio\OutboxMail;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Frames\Verdict;
 use ZipArchive;
 
 final class ProofAndDeliverTest extends FeatureTestCase

@@ -90,7 +90,7 @@ final class RenamingTest extends FeatureTestCase
         // Found by both names.
         $first = $frames[0];
         foreach ([$first->name, $first->camera_name] as $name) {
-            self::assertSame([$first->id], Frame::meeting($this->shoot, \Kanpai\Core\Cull\FrameFilter::ofQuery(['verdict' => 'all', 'where' => "name:{$name}"]))->pluck('frames.id')->all());
+            self::assertSame([$first->id], Frame::meeting($this->shoot, \Kanpai\Core\Frames\FrameFilter::ofQuery(['verdict' => 'all', 'where' => "name:{$name}"]))->pluck('frames.id')->all());
         }
         $this->post("/shoots/{$this->shoot->id}/cull/list", ['list' => "name,rating\n{$first->camera_name},4\n{$frames[1]->name},5"])->assertSessionHasNoErrors();
         self::assertSame([4, 5], [$first->refresh()->rating, $frames[1]->refresh()->rating]);
@@ -190,7 +190,7 @@ final class RenamingTest extends FeatureTestCase
         $this->shoot = $first->studio->shoots()->create(['name' => 'Another', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
         $this->pushCard('mara-wide', 2);
         $this->copyCard($this->readCard('mara-wide'), 'Mara Quill');
-        $start = fn (int $shoot): string => "config(['queue.default' => 'database']); echo app(App\\Ingest\\Renaming::class)->start(App\\Studio\\Shoot::query()->findOrFail({$shoot}), Kanpai\\Core\\Card\\NamePattern::of('together', '{{number:3}}')) ?? 'begun';";
+        $start = fn (int $shoot): string => "config(['queue.default' => 'database']); echo app(App\\Ingest\\Renaming::class)->start(App\\Studio\\Shoot::query()->findOrFail({$shoot}), Kanpai\\Core\\Ingest\\NamePattern::of('together', '{{number:3}}')) ?? 'begun';";
         $said = $this->atOnce([$start($first->id), $start($this->shoot->id)], fn () => Studio::query()->whereKey($this->studio->id)->lockForUpdate()->first());
         sort($said);
         self::assertStringStartsWith('Something else is being done: Renaming', $said[0]);

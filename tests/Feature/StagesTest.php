@@ -7,7 +7,7 @@ namespace Tests\Feature;
 use App\Captions\FrameCaption;
 use App\Cull\Step;
 use Illuminate\Support\Str;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Frames\Verdict;
 
 /** Clocks, captions and culling on frames of two bodies. */
 final class StagesTest extends FeatureTestCase

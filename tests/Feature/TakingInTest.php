@@ -7,9 +7,9 @@ namespace Tests\Feature;
 use App\Captions\FrameCaption;
 use App\Ingest\CardFile;
 use App\Ingest\Frame;
-use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Caption\XmpSidecar;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Captions\XmpSidecar;
+use Kanpai\Core\Frames\Verdict;
 use Tests\Reference\RawKindsTest;
 
 /** What other software wrote before the card was read: captions, ratings, rejected, labels and keywords arrive as ours. */

@@ -6,12 +6,12 @@ namespace Tests\Reference;
 
 use App\Captions\EmbeddedCaption;
 use App\Imaging\ExifTool;
-use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Caption\Field;
-use Kanpai\Core\Caption\Metadata\MetadataReader;
-use Kanpai\Core\Caption\XmpSidecar;
-use Kanpai\Core\Card\ByteSource;
-use Kanpai\Core\Clock\Zone;
+use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Captions\Field;
+use Kanpai\Core\Captions\Metadata\MetadataReader;
+use Kanpai\Core\Captions\XmpSidecar;
+use Kanpai\Core\Ingest\ByteSource;
+use Kanpai\Core\Studio\Zone;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

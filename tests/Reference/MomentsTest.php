@@ -6,10 +6,10 @@ namespace Tests\Reference;
 
 use App\Imaging\Picture;
 use App\Imaging\Seen;
-use Kanpai\Core\Cull\Moment\Borders;
-use Kanpai\Core\Cull\Moment\Fineness;
-use Kanpai\Core\Cull\Moment\Glimpse;
-use Kanpai\Core\Cull\Moment\Moments;
+use Kanpai\Core\Frames\Moment\Borders;
+use Kanpai\Core\Frames\Moment\Fineness;
+use Kanpai\Core\Frames\Moment\Glimpse;
+use Kanpai\Core\Frames\Moment\Moments;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

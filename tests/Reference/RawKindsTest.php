@@ -6,10 +6,10 @@ namespace Tests\Reference;
 
 use App\Imaging\UnableToMakePicture;
 use App\Ingest\EmbeddedPictures;
-use Kanpai\Core\Card\ByteSource;
-use Kanpai\Core\Card\ExifReader;
-use Kanpai\Core\Card\FileKind;
-use Kanpai\Core\Card\UnreadableFile;
+use Kanpai\Core\Frames\FileKind;
+use Kanpai\Core\Ingest\ByteSource;
+use Kanpai\Core\Ingest\ExifReader;
+use Kanpai\Core\Ingest\UnreadableFile;
 use Kanpai\Demo\Camera\Directory;
 use Kanpai\Demo\Camera\TiffWriter;
 use PHPUnit\Framework\Attributes\DataProvider;

@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace Tests\Reference;
 
 use App\Imaging\Picture;
-use Kanpai\Core\Card\ByteSource;
-use Kanpai\Core\Card\ExifReader;
-use Kanpai\Core\Clock\Clock;
-use Kanpai\Core\Clock\GpsTies;
-use Kanpai\Core\Clock\Offset;
-use Kanpai\Core\Clock\Suggest\Sight;
-use Kanpai\Core\Clock\Suggest\Suggesting;
-use Kanpai\Core\Clock\TieFit;
-use Kanpai\Core\Clock\Zone;
-use Kanpai\Core\Picture\DifferenceHash;
+use Kanpai\Core\Clocks\Clock;
+use Kanpai\Core\Clocks\GpsTies;
+use Kanpai\Core\Clocks\Offset;
+use Kanpai\Core\Clocks\Suggest\Sight;
+use Kanpai\Core\Clocks\Suggest\Suggesting;
+use Kanpai\Core\Clocks\TieFit;
+use Kanpai\Core\Imaging\DifferenceHash;
+use Kanpai\Core\Ingest\ByteSource;
+use Kanpai\Core\Ingest\ExifReader;
+use Kanpai\Core\Studio\Zone;
 use PHPUnit\Framework\TestCase;
 
 /** Suggestions from the demo's frames against the generator's truth: which body was wrong, by how much, and what it saw. */

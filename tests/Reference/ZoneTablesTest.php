@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Reference;
 
-use Kanpai\Core\Clock\Zone;
+use Kanpai\Core\Studio\Zone;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 

@@ -19,11 +19,11 @@ use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Caption\Field;
-use Kanpai\Core\Caption\FieldText;
-use Kanpai\Core\Caption\UnusableText;
-use Kanpai\Core\Cull\FrameFilter;
+use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Captions\Field;
+use Kanpai\Core\Captions\FieldText;
+use Kanpai\Core\Captions\UnusableText;
+use Kanpai\Core\Frames\FrameFilter;
 
 /** What is done to many captions: drafted, looked over, done, taken back. */
 final class BatchesController

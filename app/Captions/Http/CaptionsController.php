@@ -21,11 +21,11 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Caption\CaptionSheet;
-use Kanpai\Core\Caption\Field;
-use Kanpai\Core\Cull\FrameFilter;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Captions\CaptionSheet;
+use Kanpai\Core\Captions\Field;
+use Kanpai\Core\Frames\FrameFilter;
+use Kanpai\Core\Frames\Verdict;
 
 /** The sheets of studio, shoot and moments, with what they make of any frame. */
 final class CaptionsController

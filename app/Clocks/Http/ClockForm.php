@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Clocks\Http;
 
-use Kanpai\Core\Card\CameraTime;
-use Kanpai\Core\Clock\Clock;
-use Kanpai\Core\Clock\ScopedClock;
+use Kanpai\Core\Clocks\Clock;
+use Kanpai\Core\Clocks\ScopedClock;
+use Kanpai\Core\Frames\CameraTime;
 
 /** A clock as the fields of the page show it. */
 final readonly class ClockForm

@@ -8,14 +8,14 @@ use App\Ingest\Card;
 use App\Studio\Shoot;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Clock\Clock;
-use Kanpai\Core\Clock\InvalidClock;
-use Kanpai\Core\Clock\InvalidZone;
-use Kanpai\Core\Clock\InvalidTime;
-use Kanpai\Core\Clock\Offset;
-use Kanpai\Core\Clock\ScopedClock;
-use Kanpai\Core\Clock\TypedTime;
-use Kanpai\Core\Clock\Zone;
+use Kanpai\Core\Clocks\Clock;
+use Kanpai\Core\Clocks\InvalidClock;
+use Kanpai\Core\Clocks\InvalidTime;
+use Kanpai\Core\Clocks\Offset;
+use Kanpai\Core\Clocks\ScopedClock;
+use Kanpai\Core\Clocks\TypedTime;
+use Kanpai\Core\Studio\InvalidZone;
+use Kanpai\Core\Studio\Zone;
 
 /** An offset in days, hours, minutes and seconds, a drift, a zone, and what the clock is limited to. */
 final class ClockRequest extends FormRequest

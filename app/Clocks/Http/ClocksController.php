@@ -19,8 +19,8 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Clock\Clock;
-use Kanpai\Core\Clock\InvalidClock;
+use Kanpai\Core\Clocks\Clock;
+use Kanpai\Core\Clocks\InvalidClock;
 
 /** The page of lanes: what a clock would do before it is used, using it, taking it back. */
 final class ClocksController

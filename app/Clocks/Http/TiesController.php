@@ -18,9 +18,9 @@ use Illuminate\Contracts\View\View;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Clock\ContradictoryTies;
-use Kanpai\Core\Clock\InvalidTime;
-use Kanpai\Core\Clock\UnusableTie;
+use Kanpai\Core\Clocks\ContradictoryTies;
+use Kanpai\Core\Clocks\InvalidTime;
+use Kanpai\Core\Clocks\UnusableTie;
 
 /** Ties and suggestions: ways to find a clock, none of which uses it by itself. */
 final class TiesController

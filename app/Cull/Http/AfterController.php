@@ -16,7 +16,7 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Frames\Verdict;
 
 /** The dropped frames are looked at once more; then they are set aside, or copies of them deleted. */
 final class AfterController

@@ -21,10 +21,10 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Cull\Filter\InvalidFilter;
-use Kanpai\Core\Cull\Filter\Subject;
-use Kanpai\Core\Cull\FrameFilter;
 use Kanpai\Core\Cull\Keys;
+use Kanpai\Core\Frames\Filter\InvalidFilter;
+use Kanpai\Core\Frames\Filter\Subject;
+use Kanpai\Core\Frames\FrameFilter;
 
 final class CullController
 {

@@ -17,11 +17,11 @@ use Illuminate\Http\Response;
 use Illuminate\Support\Str;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Caption\UnreadableTable;
-use Kanpai\Core\Cull\FrameFilter;
+use Kanpai\Core\Captions\UnreadableTable;
 use Kanpai\Core\Cull\MarkList;
 use Kanpai\Core\Cull\NameList;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Frames\FrameFilter;
+use Kanpai\Core\Frames\Verdict;
 
 /** Lists that go out (names for other programs, a table of marks) and lists that come in. */
 final class ListsController

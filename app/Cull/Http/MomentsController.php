@@ -9,8 +9,8 @@ use App\Cull\RegroupMoments;
 use App\Studio\Shoot;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Kanpai\Core\Cull\Moment\Fineness;
-use Kanpai\Core\Cull\Moment\HandEdit;
+use Kanpai\Core\Frames\Moment\Fineness;
+use Kanpai\Core\Frames\Moment\HandEdit;
 
 /** How the shoot is parted into moments: the slider, and what is done by hand. */
 final class MomentsController

@@ -16,9 +16,9 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Cull\Filter\InvalidFilter;
-use Kanpai\Core\Cull\FrameFilter;
-use Kanpai\Core\Cull\UseList;
+use Kanpai\Core\Frames\Filter\InvalidFilter;
+use Kanpai\Core\Frames\FrameFilter;
+use Kanpai\Core\Frames\UseList;
 
 /** Sets, live sets and uses, and into which set the collection key puts frames. */
 final class SetsController

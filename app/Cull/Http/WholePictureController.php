@@ -11,7 +11,7 @@ use App\Ingest\Frame;
 use App\Ingest\Places;
 use App\Ingest\ProvedPicture;
 use App\Studio\Shoot;
-use Kanpai\Core\Card\FileKind;
+use Kanpai\Core\Frames\FileKind;
 use Symfony\Component\HttpFoundation\Response;
 
 /**

@@ -13,7 +13,7 @@ use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Filesystem\Filesystem;
-use Kanpai\Core\Caption\Field;
+use Kanpai\Core\Captions\Field;
 use Kanpai\Core\Deliver\ContactSheet\SheetPlan;
 use TCPDF;
 

@@ -17,13 +17,13 @@ use App\Ingest\Places;
 use App\Ingest\ProvedPicture;
 use App\Ingest\Version;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Caption\Field;
-use Kanpai\Core\Caption\Table;
-use Kanpai\Core\Caption\UnreadableSidecar;
-use Kanpai\Core\Caption\XmpSidecar;
-use Kanpai\Core\Card\FileKind;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Captions\Field;
+use Kanpai\Core\Captions\Table;
+use Kanpai\Core\Captions\UnreadableSidecar;
+use Kanpai\Core\Captions\XmpSidecar;
+use Kanpai\Core\Frames\FileKind;
+use Kanpai\Core\Frames\Verdict;
 
 /**
  * What goes to a retoucher of a frame: its raw file, or its JPEG where there is no raw; the sidecar as it stands; the

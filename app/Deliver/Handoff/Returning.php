@@ -11,7 +11,7 @@ use App\Ingest\Versions;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\UnableToCopy;
+use Kanpai\Core\Copies\UnableToCopy;
 use Kanpai\Core\Deliver\Handoff\NameMatch;
 
 /**

@@ -13,8 +13,8 @@ use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Kanpai\Core\Card\FileKind;
 use Kanpai\Core\Cull\NameList;
+use Kanpai\Core\Frames\FileKind;
 
 final class DeliverController
 {

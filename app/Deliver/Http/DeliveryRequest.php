@@ -8,9 +8,9 @@ use App\Deliver\Ways;
 use App\Studio\Shoot;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Share\People;
-use Kanpai\Core\Share\SharePassword;
-use Kanpai\Core\Share\UnreadablePeople;
+use Kanpai\Core\Studio\People;
+use Kanpai\Core\Studio\SharePassword;
+use Kanpai\Core\Studio\UnreadablePeople;
 
 /** A delivery, or a part of one, as a form says it. */
 final class DeliveryRequest extends FormRequest

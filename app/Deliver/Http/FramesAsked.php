@@ -11,8 +11,8 @@ use App\Proof\Selection;
 use App\Studio\Shoot;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Cull\Filter\InvalidFilter;
-use Kanpai\Core\Cull\FrameFilter;
+use Kanpai\Core\Frames\Filter\InvalidFilter;
+use Kanpai\Core\Frames\FrameFilter;
 
 /** The frames that a page of this room is about: those of a selection, or those that a filter means. */
 final readonly class FramesAsked

@@ -19,9 +19,9 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Card\FileKind;
-use Kanpai\Core\Card\InvalidNamePattern;
-use Kanpai\Core\Card\NamePattern;
+use Kanpai\Core\Frames\FileKind;
+use Kanpai\Core\Ingest\InvalidNamePattern;
+use Kanpai\Core\Ingest\NamePattern;
 
 /** Chosen originals in a folder of their own: copied there, or moved in every place. */
 final class OriginalsController

@@ -8,8 +8,6 @@ use App\Studio\Member;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Card\InvalidNamePattern;
-use Kanpai\Core\Card\NamePattern;
 use Kanpai\Core\Deliver\Output\Format;
 use Kanpai\Core\Deliver\Output\InvalidOutput;
 use Kanpai\Core\Deliver\Output\Metadata;
@@ -17,6 +15,8 @@ use Kanpai\Core\Deliver\Output\OutputPlan;
 use Kanpai\Core\Deliver\Output\Sharpening;
 use Kanpai\Core\Deliver\Output\Size;
 use Kanpai\Core\Deliver\Output\SizeRule;
+use Kanpai\Core\Ingest\InvalidNamePattern;
+use Kanpai\Core\Ingest\NamePattern;
 
 /** An output as a form says it. */
 final class OutputRequest extends FormRequest

@@ -15,7 +15,7 @@ use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use App\Studio\WorkPlan;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\UnableToCopy;
+use Kanpai\Core\Copies\UnableToCopy;
 
 /**
  * Copies chosen originals, with the sidecars that stand beside them, into a folder of a place. Each is read back there.

@@ -12,9 +12,9 @@ use App\Ingest\Frame;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Caption\Field;
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Captions\Field;
+use Kanpai\Core\Frames\Verdict;
 
 /** Sends pictures to where they are shown or printed, and knows what stands there. */
 final class SendingOut

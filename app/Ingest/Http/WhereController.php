@@ -22,9 +22,9 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Card\InvalidNamePattern;
-use Kanpai\Core\Card\NamePattern;
-use Kanpai\Core\Card\UnableToCopy;
+use Kanpai\Core\Copies\UnableToCopy;
+use Kanpai\Core\Ingest\InvalidNamePattern;
+use Kanpai\Core\Ingest\NamePattern;
 
 /** Where copies go: the places, and the folders and names in them. */
 final class WhereController

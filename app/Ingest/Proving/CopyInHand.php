@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Ingest\Proving;
 
 use App\Ingest\CardFile;
-use Kanpai\Core\Card\UnableToCopy;
+use Kanpai\Core\Copies\UnableToCopy;
 
 /** A file that was read from the card and is being proved in its places. */
 final class CopyInHand

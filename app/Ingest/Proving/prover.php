@@ -10,7 +10,7 @@ declare(strict_types=1);
  */
 
 use App\Ingest\Disk;
-use Kanpai\Core\Card\ReadOnceCopy;
+use Kanpai\Core\Copies\ReadOnceCopy;
 
 require dirname(__DIR__, 3).'/vendor/autoload.php';
 

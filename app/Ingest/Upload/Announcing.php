@@ -11,7 +11,7 @@ use App\Ingest\KnownCards;
 use App\Ingest\Reading;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Card\CardSignature;
+use Kanpai\Core\Ingest\CardSignature;
 
 /**
  * Takes the listing of a card in a browser, and says which of its files are to be sent. The same card announced again is

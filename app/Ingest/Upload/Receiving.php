@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Ingest\Upload;
 
-use Kanpai\Core\Card\CopiedBytes;
-use Kanpai\Core\Card\ReadOnceCopy;
+use Kanpai\Core\Copies\CopiedBytes;
+use Kanpai\Core\Copies\ReadOnceCopy;
 
 /**
  * Takes the bytes of a file from a browser, piece by piece, and compares the whole with the browser's checksum.

@@ -11,7 +11,7 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Share\ShareToken;
+use Kanpai\Core\Studio\ShareToken;
 
 /**
  * A private link by which a shooter without an account sends cards into a shoot.

@@ -9,8 +9,8 @@ use App\Studio\Shoot;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Cull\Filter\FilterText;
-use Kanpai\Core\Cull\Filter\InvalidFilter;
+use Kanpai\Core\Frames\Filter\FilterText;
+use Kanpai\Core\Frames\Filter\InvalidFilter;
 use Kanpai\Core\Proof\MarkPlace;
 use Kanpai\Core\Proof\Sectioning;
 

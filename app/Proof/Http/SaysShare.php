@@ -10,9 +10,9 @@ use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Proof\Download;
 use Kanpai\Core\Proof\InvalidRights;
 use Kanpai\Core\Proof\Rights;
-use Kanpai\Core\Share\People;
-use Kanpai\Core\Share\SharePassword;
-use Kanpai\Core\Share\UnreadablePeople;
+use Kanpai\Core\Studio\People;
+use Kanpai\Core\Studio\SharePassword;
+use Kanpai\Core\Studio\UnreadablePeople;
 
 /**
  * A share as a form says it: what may be done, until when, by whom.

@@ -12,7 +12,7 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Str;
-use Kanpai\Core\Caption\Table;
+use Kanpai\Core\Captions\Table;
 
 /** A selection leaves as a table or as JSON, or goes on inside the shoot. */
 final class SelectionsController

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Studio\Http;
 
 use Illuminate\Contracts\View\View;
-use Kanpai\Core\Share\SharePassword;
+use Kanpai\Core\Studio\SharePassword;
 
 /** A password for a link, as the field of a form that asks for one. */
 final class SuggestedPasswordController

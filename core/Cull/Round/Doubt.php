@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Cull\Round;
 
-use Kanpai\Core\Cull\Verdict;
+use Kanpai\Core\Frames\Verdict;
 
 /** What it means to move past an open frame without a key. */
 enum Doubt: string

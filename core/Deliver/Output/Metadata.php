@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Deliver\Output;
 
-use Kanpai\Core\Caption\Caption;
-use Kanpai\Core\Caption\Field;
+use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Captions\Field;
 
 /** What a written file says of itself. */
 enum Metadata: string

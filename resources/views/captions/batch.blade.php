@@ -5,7 +5,7 @@
         <div class="stack"><h2>{{ $batch->said }}</h2>
         <div hx-get="{{ route('captions.summary', [$shoot, $batch]) }}" hx-trigger="load" hx-swap="innerHTML" id="summary"><p class="quiet">Looking through {{ number_format($all) }} frames …</p></div></div>
         <div class="row-line">
-            <a href="{{ route('captions.show', [$shoot, ...App\Captions\Http\CaptionsController::query(Kanpai\Core\Cull\FrameFilter::ofQuery($batch->filter))]) }}">Back, change nothing</a>
+            <a href="{{ route('captions.show', [$shoot, ...App\Captions\Http\CaptionsController::query(Kanpai\Core\Frames\FrameFilter::ofQuery($batch->filter))]) }}">Back, change nothing</a>
             @if($batch->state === 'drafted')
                 <form method="post" action="{{ route('captions.apply', [$shoot, $batch]) }}">@csrf<button class="btn btn-next" data-apply>Do this to {{ number_format($all) }} {{ Str::plural('frame', $all) }}</button></form>
             @else

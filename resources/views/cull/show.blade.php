@@ -36,7 +36,7 @@
                 <select class="form-select" id="add" data-add><option value="">Add a condition</option>@foreach($subjects as $subject)<option value="{{ $subject->value }}|{{ $subject->isNumber() ? '>=' : ':' }}">{{ $subject->value }}: {{ $subject->help() }}</option>@endforeach</select>
                 <button class="btn btn-ink">Find</button>
                 <label for="sort" class="visually-hidden">Order</label>
-                <select class="form-select" id="sort" data-sort>@foreach(Kanpai\Core\Cull\Sort::cases() as $sort)<option value="{{ $sort->value === 'time' ? '' : $sort->value }}" @selected($filter->sort === $sort)>{{ $sort->inWords() }}</option>@endforeach</select>
+                <select class="form-select" id="sort" data-sort>@foreach(Kanpai\Core\Frames\Sort::cases() as $sort)<option value="{{ $sort->value === 'time' ? '' : $sort->value }}" @selected($filter->sort === $sort)>{{ $sort->inWords() }}</option>@endforeach</select>
                 <a href="{{ route('cull.list', $shoot) }}">Names and lists</a>
                 <a href="{{ route('cull.dropped', $shoot) }}">After the pass</a>
                 <a href="{{ route('shelf') }}">All sets</a>

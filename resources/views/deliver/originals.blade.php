@@ -20,7 +20,7 @@
         <x-problem of="kind"/><x-problem of="place"/>
         <div><label class="form-label" for="folder">Folders</label><input class="form-control @error('folder') is-invalid @enderror" id="folder" name="folder" value="{{ old('folder', $pattern->folder) }}" maxlength="255" spellcheck="false" autocomplete="off"><x-problem of="folder"/></div>
         <div><label class="form-label" for="file">Name of each file; its ending stays</label><input class="form-control @error('file') is-invalid @enderror" id="file" name="file" value="{{ old('file', $pattern->file) }}" maxlength="255" spellcheck="false" autocomplete="off"><x-problem of="file"/></div>
-        <details><summary>Placeholders</summary><dl class="placeholders">@foreach(Kanpai\Core\Card\NamePattern::PLACEHOLDERS as $name => $help)<dt><code>{{ '{'.'{'.$name.'}'.'}' }}</code></dt><dd>{{ $help }}</dd>@endforeach</dl></details>
+        <details><summary>Placeholders</summary><dl class="placeholders">@foreach(Kanpai\Core\Ingest\NamePattern::PLACEHOLDERS as $name => $help)<dt><code>{{ '{'.'{'.$name.'}'.'}' }}</code></dt><dd>{{ $help }}</dd>@endforeach</dl></details>
         <button class="btn btn-next" @disabled($meant === 0)>Put <span id="put">{{ number_format($files) }} {{ Str::plural('file', $files) }}</span> there</button>
         <p class="small quiet">Nothing is overwritten: what is the same there is left, what is not gets a number.</p>
     </form>

@@ -19,7 +19,7 @@
             <details>
                 <summary>Placeholders</summary>
                 <dl class="placeholders">
-                    @foreach(Kanpai\Core\Card\NamePattern::PLACEHOLDERS as $name => $help)<dt><code>{{ '{'.'{'.$name.'}'.'}' }}</code></dt><dd>{{ $help }}</dd>@endforeach
+                    @foreach(Kanpai\Core\Ingest\NamePattern::PLACEHOLDERS as $name => $help)<dt><code>{{ '{'.'{'.$name.'}'.'}' }}</code></dt><dd>{{ $help }}</dd>@endforeach
                 </dl>
             </details>
             <div class="row-line align-items-end">

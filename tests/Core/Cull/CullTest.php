@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\Core\Cull;
 
-use Kanpai\Core\Cull\FrameFilter;
-use Kanpai\Core\Cull\InvalidMark;
-use Kanpai\Core\Cull\Standing;
-use Kanpai\Core\Cull\Verdict;
-use Kanpai\Core\Picture\DifferenceHash;
+use Kanpai\Core\Frames\FrameFilter;
+use Kanpai\Core\Frames\InvalidMark;
+use Kanpai\Core\Frames\Standing;
+use Kanpai\Core\Frames\Verdict;
+use Kanpai\Core\Imaging\DifferenceHash;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core\Deliver;
 
-use Kanpai\Core\Caption\Caption;
+use Kanpai\Core\Captions\Caption;
 use Kanpai\Core\Deliver\Output\Format;
 use Kanpai\Core\Deliver\Output\InvalidOutput;
 use Kanpai\Core\Deliver\Output\Metadata;

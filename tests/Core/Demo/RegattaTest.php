@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Core\Demo;
 
-use Kanpai\Core\Card\DcfName;
-use Kanpai\Core\Clock\Clock;
-use Kanpai\Core\Clock\Offset;
+use Kanpai\Core\Clocks\Clock;
+use Kanpai\Core\Clocks\Offset;
+use Kanpai\Core\Ingest\DcfName;
 use Kanpai\Demo\Camera\Body;
 use Kanpai\Demo\Camera\Shot;
 use Kanpai\Demo\Regatta;

@@ -1,0 +1,284 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Captions;
+
+use Kanpai\Core\Captions\Metadata\XmpProperties;
+use Kanpai\Core\Captions\Metadata\XmpTags;
+
+/**
+ * Writes captions, ratings and times into XMP (ISO 16684-1). A property that says what it should is not touched; one
+ * that does not is taken out and written anew; every other byte stays.
+ *
+ * @phpstan-import-type Tag from XmpTags
+ *
+ * @phpstan-type Wanted array<string, list<string>>
+ */
+final class XmpSidecar
+{
+    private const INDENT = "\n   ";
+
+    /** @var array<string, array{string, string, XmpShape}> */
+    private static array $parts = [];
+
+    /**
+     * @param  string|null  $existing  the sidecar as it stands, or null for a new one
+     * @param  int|null  $rating  xmp:Rating, −1 (rejected) to 5; null leaves it as it stands
+     * @param  string|null  $takenAt  RFC 3339, for photoshop:DateCreated and exif:DateTimeOriginal; null leaves them as they stand
+     * @param  string|null  $label  xmp:Label; null leaves it as it stands
+     * @param  bool|null  $isGood  xmpDM:good; null leaves it as it stands
+     *
+     * @throws UnreadableSidecar when the existing text is no XMP
+     */
+    public function write(?string $existing, Caption $caption, ?int $rating = null, ?string $takenAt = null, ?string $label = null, ?bool $isGood = null): string
+    {
+        $wanted = [];
+        // In a new sidecar there is nothing that an empty field would have to take out.
+        foreach ($existing === null ? array_map(Field::from(...), array_keys($caption->values())) : Field::cases() as $field) {
+            $wanted[$field->xmp()] = $caption->items($field);
+        }
+        foreach ([XmpProperties::RATING => $rating, XmpProperties::DATE_CREATED => $takenAt, XmpProperties::DATE_ORIGINAL => $takenAt, XmpProperties::LABEL => $label, XmpProperties::GOOD => $isGood === null ? null : ($isGood ? 'True' : 'False')] as $property => $value) {
+            if ($value !== null) {
+                $wanted[$property] = $value === '' ? [] : [(string) $value];
+            }
+        }
+
+        return $existing === null ? self::anew($wanted) : self::changed($existing, $wanted);
+    }
+
+    /** @param  Wanted  $wanted */
+    private static function anew(array $wanted): string
+    {
+        $wanted = array_filter($wanted, fn (array $items): bool => $items !== []);
+        $prefixes = [];
+        foreach (array_keys($wanted) as $property) {
+            $prefix = explode(':', $property)[0];
+            $prefixes[$prefix] = "\n    xmlns:{$prefix}=\"".XmpProperties::NAMESPACES[$prefix].'"';
+        }
+        $block = self::block($wanted, array_combine(array_keys($prefixes), array_keys($prefixes)), 'rdf', []);
+
+        return "<x:xmpmeta xmlns:x=\"adobe:ns:meta/\">\n <rdf:RDF xmlns:rdf=\"".XmpProperties::RDF."\">\n  <rdf:Description rdf:about=\"\"".implode('', $prefixes).">{$block}\n  </rdf:Description>\n </rdf:RDF>\n</x:xmpmeta>\n";
+    }
+
+    /** @param  Wanted  $wanted */
+    private static function changed(string $existing, array $wanted): string
+    {
+        $stands = XmpProperties::read($existing);
+        $changed = array_filter($wanted, fn (array $items, string $property): bool => ! self::says($stands->items($property), self::printables($items), $property), ARRAY_FILTER_USE_BOTH);
+        if ($changed === []) {
+            return $existing;
+        }
+        // Of a structure all parts are written together.
+        if (array_filter(array_keys($changed), fn (string $property): bool => str_contains($property, '/')) !== []) {
+            $changed = [...$changed, ...array_filter($wanted, fn (string $property): bool => str_contains($property, '/'), ARRAY_FILTER_USE_KEY)];
+        }
+        $tags = XmpTags::of($existing);
+        [$cuts, $languages] = self::cuts($existing, $tags, $changed);
+
+        return self::spliced($existing, $tags, $cuts, array_filter($changed, fn (array $items): bool => $items !== []), $languages);
+    }
+
+    /**
+     * Whether what stands there says what is wanted; a rating may be written 3 or 3.0.
+     *
+     * @param  list<string>  $stands
+     * @param  list<string>  $wanted
+     */
+    private static function says(array $stands, array $wanted, string $property): bool
+    {
+        return $stands === $wanted || ($property === XmpProperties::RATING && is_numeric($stands[0] ?? null) && is_numeric($wanted[0] ?? null) && (float) $stands[0] === (float) $wanted[0]);
+    }
+
+    /**
+     * Where the properties stand that are to leave, and what other languages they held.
+     *
+     * @param  list<Tag>  $tags
+     * @param  Wanted  $changed
+     * @return array{list<array{int, int}>, array<string, string>}
+     */
+    private static function cuts(string $xml, array $tags, array $changed): array
+    {
+        $names = [];
+        foreach (array_keys($changed) as $property) {
+            $whole = explode('/', $property)[0];
+            [$prefix, $local] = explode(':', $whole);
+            $names['{'.XmpProperties::NAMESPACES[$prefix].'}'.$local] = $whole;
+        }
+        $cuts = [];
+        $languages = [];
+        $path = [];
+        foreach ($tags as $i => $tag) {
+            $path[$tag['depth']] = $tag['name'];
+            if ($tag['kind'] === 'close') {
+                continue;
+            }
+            if (self::isDescription($tag, $path)) {
+                foreach ($tag['attributes'] as $attribute) {
+                    if (isset($names[$attribute['name']])) {
+                        $cuts[] = [$attribute['at'], $attribute['length']];
+                    }
+                }
+            }
+            if (isset($names[$tag['name']]) && ($path[$tag['depth'] - 1] ?? '') === '{'.XmpProperties::RDF.'}Description' && ($path[$tag['depth'] - 2] ?? '') === '{'.XmpProperties::RDF.'}RDF') {
+                $end = self::end($tags, $i);
+                // With the line it stood on.
+                $from = strlen(rtrim(substr($xml, 0, $tag['at'])));
+                $cuts[] = [$from, $end - $from];
+                $languages[$names[$tag['name']]] = self::otherLanguages(substr($xml, $tag['at'], $end - $tag['at']));
+            }
+        }
+
+        return [$cuts, $languages];
+    }
+
+    /**
+     * @param  list<Tag>  $tags
+     * @param  list<array{int, int}>  $cuts
+     * @param  Wanted  $changed
+     * @param  array<string, string>  $languages
+     */
+    private static function spliced(string $xml, array $tags, array $cuts, array $changed, array $languages): string
+    {
+        $path = [];
+        $target = $rdf = null;
+        foreach ($tags as $tag) {
+            $path[$tag['depth']] = $tag['name'];
+            if ($tag['kind'] !== 'close' && $tag['name'] === '{'.XmpProperties::RDF.'}RDF') {
+                $rdf ??= $tag;
+            }
+            if ($tag['kind'] !== 'close' && self::isDescription($tag, $path)) {
+                $target = $tag;
+                break;
+            }
+        }
+        assert($rdf !== null);
+        $into = $target ?? $rdf;
+        $ours = array_search(XmpProperties::RDF, $into['scope'], true);
+        $name = is_string($ours) && $ours !== '' ? $ours : 'rdf';
+        $prefixes = [];
+        $declared = '';
+        foreach (array_keys($changed) as $property) {
+            $prefix = explode(':', $property)[0];
+            if (isset($prefixes[$prefix])) {
+                continue;
+            }
+            $known = array_search(XmpProperties::NAMESPACES[$prefix], $into['scope'], true);
+            // A prefix that means something else here gets a neighbour.
+            $prefixes[$prefix] = is_string($known) && $known !== '' ? $known : (isset($into['scope'][$prefix]) ? $prefix.'1' : $prefix);
+            if (! is_string($known) || $known === '') {
+                $declared .= "\n    xmlns:{$prefixes[$prefix]}=\"".XmpProperties::NAMESPACES[$prefix].'"';
+            }
+        }
+        $block = self::block($changed, $prefixes, $name, $languages);
+        $edits = array_map(fn (array $cut): array => [$cut[0], $cut[1], ''], $cuts);
+        $end = $into['at'] + $into['length'];
+        if ($block !== '') {
+            $isEmpty = $into['kind'] === 'empty';
+            $close = $end - ($isEmpty ? 2 : 1);
+            if ($target === null) {
+                $block = "\n  <{$name}:Description {$name}:about=\"\"{$declared}>{$block}\n  </{$name}:Description>";
+                $declared = '';
+            }
+            preg_match('~^<([^\s/>]+)~', substr($xml, $into['at'], $into['length']), $written);
+            $edits[] = [$close, $isEmpty ? 2 : 1, $declared.'>'.$block.($isEmpty ? "\n  </".($written[1] ?? '').'>' : '')];
+        }
+        usort($edits, fn (array $a, array $b): int => $b[0] <=> $a[0]);
+        foreach ($edits as [$at, $length, $text]) {
+            $xml = substr_replace($xml, $text, $at, $length);
+        }
+
+        return $xml;
+    }
+
+    /**
+     * @param  Tag  $tag
+     * @param  array<int, string>  $path
+     */
+    private static function isDescription(array $tag, array $path): bool
+    {
+        return $tag['name'] === '{'.XmpProperties::RDF.'}Description' && ($path[$tag['depth'] - 1] ?? '') === '{'.XmpProperties::RDF.'}RDF';
+    }
+
+    /**
+     * Where the element ends that a tag opens.
+     *
+     * @param  list<Tag>  $tags
+     */
+    private static function end(array $tags, int $open): int
+    {
+        $end = $open;
+        if ($tags[$open]['kind'] === 'open') {
+            for ($end = $open + 1; $tags[$end]['kind'] !== 'close' || $tags[$end]['depth'] !== $tags[$open]['depth']; $end++);
+        }
+
+        return $tags[$end]['at'] + $tags[$end]['length'];
+    }
+
+    /** The alternatives in other languages, as they were written. */
+    private static function otherLanguages(string $element): string
+    {
+        preg_match_all('~<([\w-]+:)?li\s[^>]*?xml:lang\s*=\s*["\'](?!x-default["\'])[^"\']+["\'][^>]*>.*?</\1li>~s', $element, $found);
+
+        return implode('', array_map(fn (string $li): string => "\n     {$li}", $found[0]));
+    }
+
+    /**
+     * @param  Wanted  $properties
+     * @param  array<string, string>  $prefixes  ours => that of the text
+     * @param  array<string, string>  $languages
+     */
+    private static function block(array $properties, array $prefixes, string $rdf, array $languages): string
+    {
+        $block = $structure = '';
+        foreach ($properties as $property => $items) {
+            [$prefix, $local, $shape] = self::$parts[$property] ??= self::parts($property);
+            $name = $prefixes[$prefix].':'.$local;
+            if ($shape === XmpShape::Part) {
+                $structure .= $items === [] ? '' : self::INDENT." <{$name}>".self::escaped($items[0])."</{$name}>";
+            } elseif ($shape === XmpShape::Text) {
+                $block .= self::INDENT."<{$name}>".self::escaped($items[0])."</{$name}>";
+            } else {
+                $kind = ['Bag' => 'Bag', 'Sequence' => 'Seq', 'Languages' => 'Alt'][$shape->name];
+                $language = $shape === XmpShape::Languages ? ' xml:lang="x-default"' : '';
+                $lis = implode('', array_map(fn (string $item): string => self::INDENT."  <{$rdf}:li{$language}>".self::escaped($item)."</{$rdf}:li>", $items)).($languages[$property] ?? '');
+                $block .= self::INDENT."<{$name}>".self::INDENT." <{$rdf}:{$kind}>{$lis}".self::INDENT." </{$rdf}:{$kind}>".self::INDENT."</{$name}>";
+            }
+        }
+        if ($structure !== '') {
+            $name = $prefixes['Iptc4xmpCore'].':'.explode(':', Field::CONTACT)[1];
+            $block .= self::INDENT."<{$name} {$rdf}:parseType=\"Resource\">{$structure}".self::INDENT."</{$name}>";
+        }
+
+        return $block;
+    }
+
+    /** @return array{string, string, XmpShape} prefix and name of the innermost element of a property, and how it stands */
+    private static function parts(string $property): array
+    {
+        $names = explode('/', $property);
+        [$prefix, $local] = explode(':', $names[count($names) - 1]);
+
+        return [$prefix, $local, XmpProperties::known()[$property]];
+    }
+
+    private static function escaped(string $text): string
+    {
+        // `]]>` must not stand in text (XML 1.0, 2.4); carriage returns are line feeds already.
+        return str_replace(['&', '<', '>'], ['&amp;', '&lt;', '&gt;'], self::printable($text));
+    }
+
+    /**
+     * @param  list<string>  $items
+     * @return list<string>
+     */
+    private static function printables(array $items): array
+    {
+        return array_map(self::printable(...), $items);
+    }
+
+    private static function printable(string $text): string
+    {
+        return FieldText::tidied($text);
+    }
+}

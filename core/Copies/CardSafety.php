@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Copies;
+
+/**
+ * Whether a card may be formatted: only when every file on it, readable or not, stands with the card's checksum in
+ * enough places, each read back from there.
+ */
+final readonly class CardSafety
+{
+    private function __construct(public int $files, public int $proved, public int $wanted, public int $leftOut)
+    {
+    }
+
+    /**
+     * @param  iterable<int>  $proofs  for each file on the card the number of places with a proved copy
+     * @param  positive-int  $wanted  places that each file must stand in
+     * @param  int  $leftOut  how many of the files that do not stand there were not to be copied
+     */
+    public static function of(iterable $proofs, int $wanted, int $leftOut = 0): self
+    {
+        $files = 0;
+        $proved = 0;
+        foreach ($proofs as $count) {
+            $files++;
+            $proved += $count >= $wanted ? 1 : 0;
+        }
+
+        return new self($files, $proved, $wanted, $leftOut);
+    }
+
+    public function isSafeToFormat(): bool
+    {
+        return $this->files > 0 && $this->proved === $this->files;
+    }
+
+    public function missing(): int
+    {
+        return $this->files - $this->proved;
+    }
+
+    /** Whether all that was to be copied stands in enough places; what was left out stands on the card alone. */
+    public function isCopiedAsChosen(): bool
+    {
+        return $this->leftOut < $this->files && $this->missing() === $this->leftOut;
+    }
+
+    public function __toString(): string
+    {
+        return match (true) {
+            $this->files === 0 => 'Nothing is known about this card: do not format.',
+            $this->isSafeToFormat() => 'Safe to format: all '.number_format($this->files)." files have verified copies in {$this->places()}.",
+            $this->isCopiedAsChosen() => 'Do not format: '.number_format($this->leftOut).' of '.number_format($this->files)." files were left out or have fewer verified copies. All others have verified copies in {$this->places()}.",
+            default => 'Do not format: '.number_format($this->missing()).' of '.number_format($this->files)." files have no verified copies in {$this->places()} yet.",
+        };
+    }
+
+    private function places(): string
+    {
+        return $this->wanted === 1 ? '1 place' : "{$this->wanted} places";
+    }
+}

@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Copies;
+
+/** What went through a copy: the number of bytes and their xxh128 as 32 hexadecimal digits. */
+final readonly class CopiedBytes
+{
+    public function __construct(public int $size, public string $hash)
+    {
+    }
+}

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Frames;
+
+/** The order in which frames are shown; those that are equal stand in the order of time. */
+enum Sort: string
+{
+    case Time = 'time';
+    case Name = 'name';
+    case Rating = 'rating';
+    case Sharpness = 'sharpness';
+    case Lens = 'lens';
+    case Iso = 'iso';
+    case Shutter = 'shutter';
+    case Aperture = 'aperture';
+    case Body = 'body';
+
+    public function inWords(): string
+    {
+        return match ($this) {
+            self::Time => 'by time',
+            self::Name => 'by name',
+            self::Rating => 'best rated first',
+            self::Sharpness => 'sharpest first',
+            self::Lens => 'by lens',
+            self::Iso => 'highest ISO first',
+            self::Shutter => 'slowest shutter first',
+            self::Aperture => 'widest aperture first',
+            self::Body => 'by body',
+        };
+    }
+}
