@@ -6,7 +6,7 @@ namespace Kanpai\Bench;
 
 use App\Clocks\ClockWork;
 use App\Clocks\Suggestions;
-use App\Ingest\Body;
+use App\Frames\Body;
 use App\Ingest\Card;
 use App\Ingest\CardState;
 use App\Studio\Shoot;

@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace Kanpai\Bench;
 
 use App\Captions\FrameCaption;
-use App\Cull\Uses;
-use App\Ingest\Body;
+use App\Frames\Body;
+use App\Frames\FrameQuery;
+use App\Frames\Uses;
 use App\Ingest\Card;
 use App\Ingest\CardState;
-use App\Ingest\FramesMeeting;
 use App\Studio\Shoot;
 use App\Studio\Studio;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Frames\Caption\Caption;
 use Kanpai\Core\Frames\FrameFilter;
 use Kanpai\Demo\Regatta;
 use RuntimeException;
@@ -87,7 +87,7 @@ final class Filters implements Benchmark
         $longest = 0.0;
         foreach (self::FILTERS as $text) {
             $start = microtime(true);
-            $ids = FramesMeeting::of($shoot, FrameFilter::where($text))->toBase()->pluck('frames.id');
+            $ids = FrameQuery::of($shoot, FrameFilter::where($text))->toBase()->pluck('frames.id');
             $spent = 1000 * (microtime(true) - $start);
             if ($ids->isEmpty()) {
                 throw new RuntimeException("“{$text}” finds nothing.");

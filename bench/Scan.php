@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Bench;
 
-use App\Ingest\Body;
+use App\Frames\Body;
 use App\Ingest\Card;
 use App\Ingest\CardReader;
 use App\Ingest\CardState;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kanpai\Bench;
 
+use App\Frames\Body;
 use App\Imaging\PreviewMaker;
-use App\Ingest\Body;
 use App\Ingest\Card;
 use App\Ingest\CardState;
 use App\Studio\Shoot;

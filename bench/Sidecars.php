@@ -6,20 +6,20 @@ namespace Kanpai\Bench;
 
 use App\Captions\FrameCaption;
 use App\Captions\WriteCaptions;
-use App\Ingest\Body;
+use App\Copies\Place;
+use App\Copies\Places;
+use App\Frames\Body;
+use App\Frames\CardFile;
+use App\Frames\Frame;
 use App\Ingest\Card;
-use App\Ingest\CardFile;
 use App\Ingest\CardState;
-use App\Ingest\Frame;
-use App\Ingest\Place;
-use App\Ingest\Places;
 use App\Studio\Shoot;
 use App\Studio\Studio;
 use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use Kanpai\Core\Captions\Caption;
-use Kanpai\Core\Captions\Field;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
 use Kanpai\Demo\Regatta;
 use RuntimeException;
 

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Kanpai\Bench;
 
+use App\Copies\Place;
 use App\Ingest\Card;
 use App\Ingest\CardReader;
 use App\Ingest\CardState;
 use App\Ingest\CopyCard;
 use App\Ingest\MakePreviews;
-use App\Ingest\Place;
 use App\Ingest\Reading;
 use App\Ingest\Slots;
 use App\Studio\Studio;

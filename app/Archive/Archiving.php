@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Archive;
 
+use App\Copies\Copy;
+use App\Copies\Place;
+use App\Copies\VersionCopy;
+use App\Frames\CardFile;
+use App\Frames\Version;
 use App\Ingest\Card;
-use App\Ingest\CardFile;
-use App\Ingest\Copy;
-use App\Ingest\Place;
-use App\Ingest\Version;
-use App\Ingest\VersionCopy;
 use App\Studio\Shoot;
 use App\Studio\Studio;
 use App\Studio\Task;

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace App\Archive;
 
+use App\Copies\Places;
+use App\Copies\VersionCopy;
 use App\Deliver\ContactSheet\ContactSheet;
 use App\Deliver\Delivery;
 use App\Deliver\DeliveryFile;
 use App\Deliver\Receipt;
 use App\Deliver\Recipient;
+use App\Frames\CardFile;
+use App\Frames\Version;
 use App\Ingest\Card;
-use App\Ingest\CardFile;
-use App\Ingest\Places;
-use App\Ingest\Version;
-use App\Ingest\VersionCopy;
 use App\Proof\Selection;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;

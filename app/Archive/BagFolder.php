@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Archive;
 
-use App\Ingest\Disk;
+use App\Copies\Disk;
 use FilesystemIterator;
 use Kanpai\Core\Archive\BagTags;
 use Kanpai\Core\Archive\Completeness;

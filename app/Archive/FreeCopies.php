@@ -4,13 +4,12 @@ declare(strict_types=1);
 
 namespace App\Archive;
 
+use App\Copies\Copy;
+use App\Copies\CopyRemoval;
+use App\Copies\Place;
+use App\Frames\CardFile;
+use App\Frames\Version;
 use App\Ingest\Card;
-use App\Ingest\CardFile;
-use App\Ingest\Copy;
-use App\Ingest\CopyRemoval;
-use App\Ingest\Place;
-use App\Ingest\Places;
-use App\Ingest\Version;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace App\Archive;
 
+use App\Copies\Copy;
+use App\Copies\Disk;
+use App\Copies\Place;
+use App\Copies\Places;
+use App\Copies\VersionCopy;
 use App\Deliver\Delivery;
+use App\Frames\CardFile;
+use App\Frames\Version;
 use App\Ingest\Card;
-use App\Ingest\CardFile;
-use App\Ingest\Copy;
-use App\Ingest\Disk;
-use App\Ingest\Place;
-use App\Ingest\Places;
-use App\Ingest\Version;
-use App\Ingest\VersionCopy;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;

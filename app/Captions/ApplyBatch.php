@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Frames\Caption\Caption;
 
 /**
  * Does a batch to the frames that are meant, each with what stood there before.

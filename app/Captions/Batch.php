@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use App\Studio\FoundInOwnStudio;
 use App\Studio\Shoot;
 use Carbon\CarbonImmutable;
@@ -12,11 +12,11 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Captions\Caption;
 use Kanpai\Core\Captions\Edit\Edit;
 use Kanpai\Core\Captions\Edit\ReplaceText;
 use Kanpai\Core\Captions\Edit\SetFields;
-use Kanpai\Core\Captions\Field;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
 use Kanpai\Core\Frames\FrameFilter;
 use Kanpai\Core\Frames\Verdict;
 

@@ -6,7 +6,7 @@ namespace App\Captions;
 
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Frames\Caption\Caption;
 use Kanpai\Core\Frames\FileKind;
 use Kanpai\Core\Frames\Verdict;
 

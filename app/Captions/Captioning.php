@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use App\Studio\Shoot;
-use Kanpai\Core\Captions\Caption;
 use Kanpai\Core\Captions\CaptionSheet;
 use Kanpai\Core\Captions\Edit\Edit;
 use Kanpai\Core\Captions\Edit\FillSheets;
-use Kanpai\Core\Captions\Field;
 use Kanpai\Core\Captions\Roster\Codes;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
 use Kanpai\Core\Studio\Zone;
 
 /** All that is needed to fill captions in for the frames of one shoot: sheets, roster, moments, running numbers. */

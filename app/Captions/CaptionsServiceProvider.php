@@ -5,15 +5,23 @@ declare(strict_types=1);
 namespace App\Captions;
 
 use App\Clocks\ClockSet;
+use App\Frames\FrameQuery;
 use App\Ingest\CardRead;
 use App\Ingest\FilesRenamed;
 use Illuminate\Console\Scheduling\Schedule;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
+use Kanpai\Core\Frames\Filter\Subject;
 
 final class CaptionsServiceProvider extends ServiceProvider
 {
+    public function register(): void
+    {
+        $this->app->bind(FrameQuery::condition(Subject::Keyword), CaptionCondition::class);
+        $this->app->bind(FrameQuery::condition(Subject::Words), CaptionCondition::class);
+    }
+
     public function boot(): void
     {
         $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->call(fn () => Batch::tidy())->daily());

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
-use Kanpai\Core\Captions\Caption;
-use Kanpai\Core\Captions\Field;
-use Kanpai\Core\Captions\ListText;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
+use Kanpai\Core\Frames\Caption\ListText;
 use Kanpai\Core\Studio\Zone;
 
 /** A caption as tags of a file: XMP, IIM and Exif in step (MWG Guidelines 2.0), by exiftool's names for them. */

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
-use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Frames\Caption\Caption;
 
 /**
  * The caption of one frame as it stands.

@@ -8,7 +8,7 @@ use App\Studio\Shoot;
 use App\Studio\Studio;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Captions\Keyword\KeywordList;
-use Kanpai\Core\Captions\ListText;
+use Kanpai\Core\Frames\Caption\ListText;
 
 /** The studio's list of keywords, and how often they are used in a shoot. */
 final class Keywords

@@ -8,7 +8,7 @@ use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Captions\UnreadableSidecar;
+use Kanpai\Core\Frames\Metadata\UnreadableSidecar;
 
 /** Looks whether other software has changed the sidecars of a shoot. */
 final class LookAtSidecars extends WorkInTurns

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use Illuminate\Database\Eloquent\Collection;
-use Kanpai\Core\Captions\Caption;
 use Kanpai\Core\Captions\Edit\CaptionChange;
-use Kanpai\Core\Captions\Field;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
 
 /** What a batch would do, frame by frame, before it is done. */
 final class LookOver

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
-use Kanpai\Core\Captions\Caption;
-use Kanpai\Core\Captions\Metadata\FileMetadata;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Metadata\FileMetadata;
 
 /**
  * A sidecar of a frame in one place: what it said when it was last written or looked at, and what other software has

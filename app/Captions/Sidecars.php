@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
-use App\Ingest\CardFile;
-use App\Ingest\Disk;
-use App\Ingest\Frame;
-use App\Ingest\Place;
-use App\Ingest\Places;
+use App\Copies\Disk;
+use App\Copies\Place;
+use App\Copies\Places;
+use App\Frames\CardFile;
+use App\Frames\Frame;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Captions\Metadata\FileMetadata;
-use Kanpai\Core\Captions\Metadata\MetadataReader;
-use Kanpai\Core\Captions\Metadata\XmpProperties;
-use Kanpai\Core\Captions\UnreadableSidecar;
 use Kanpai\Core\Captions\XmpSidecar;
+use Kanpai\Core\Frames\Metadata\FileMetadata;
+use Kanpai\Core\Frames\Metadata\MetadataReader;
+use Kanpai\Core\Frames\Metadata\UnreadableSidecar;
+use Kanpai\Core\Frames\Metadata\XmpProperties;
 use Kanpai\Core\Frames\Verdict;
 
 /**

@@ -7,7 +7,7 @@ namespace App\Captions;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Frames\Caption\Caption;
 
 /** Gives frames back the captions they had before a batch, as far as nothing has changed them since. */
 final class UndoBatch extends WorkInTurns

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Clocks;
 
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Support\Collection;

@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace App\Clocks;
 
-use App\Ingest\Body;
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use App\Ingest\Lanes;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;

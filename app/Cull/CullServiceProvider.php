@@ -6,6 +6,7 @@ namespace App\Cull;
 
 use App\Captions\StandingTaken;
 use App\Clocks\ClockSet;
+use App\Frames\Uses;
 use App\Ingest\CardRead;
 use App\Ingest\PicturesMade;
 use App\Studio\Shoot;

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Cull;
 
+use App\Copies\Copy;
+use App\Copies\CopyRemoval;
+use App\Copies\Place;
+use App\Copies\Places;
+use App\Frames\CardFile;
 use App\Ingest\Card;
-use App\Ingest\CardFile;
-use App\Ingest\Copy;
-use App\Ingest\CopyRemoval;
-use App\Ingest\Place;
-use App\Ingest\Places;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;

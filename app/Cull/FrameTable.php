@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Cull;
 
-use App\Ingest\Frame;
+use App\Frames\Frame;
+use App\Frames\FrameSet;
+use App\Frames\Uses;
 use App\Ingest\Lanes;
 use App\Studio\Member;
 use App\Studio\PictureAddress;

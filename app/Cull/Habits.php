@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Cull;
 
+use App\Frames\FrameSet;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;

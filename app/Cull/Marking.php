@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Cull;
 
+use App\Frames\FrameSet;
+use App\Frames\MarksChanged;
+use App\Frames\Uses;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
@@ -298,7 +301,7 @@ final class Marking
 
     private function tell(int $shoot): void
     {
-        DB::afterCommit(fn () => event(new MarksMade($shoot)));
+        DB::afterCommit(fn () => event(new MarksChanged($shoot)));
     }
 
     /** @param  list<int>  $frames */

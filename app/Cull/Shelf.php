@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Cull;
 
+use App\Frames\FrameSet;
 use App\Studio\Shoot;
 use App\Studio\Studio;
 use Illuminate\Support\Facades\DB;

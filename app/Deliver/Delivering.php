@@ -6,7 +6,7 @@ namespace App\Deliver;
 
 use App\Captions\FrameCaption;
 use App\Deliver\Handoff\Handoff;
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use App\Proof\Selection;
 use App\Studio\SendMail;
 use App\Studio\Shoot;
@@ -15,7 +15,7 @@ use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Frames\Caption\Caption;
 
 /**
  * Opens deliveries, adds parts to them and closes parts once they are whole.

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Deliver;
 
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;

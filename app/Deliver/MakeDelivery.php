@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Deliver;
 
+use App\Frames\Frame;
 use App\Imaging\UnableToMakePicture;
 use App\Imaging\UnableToWriteMetadata;
-use App\Ingest\Frame;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use App\Studio\WorkPlan;

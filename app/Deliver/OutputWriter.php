@@ -6,14 +6,14 @@ namespace App\Deliver;
 
 use App\Captions\EmbeddedCaption;
 use App\Captions\FrameCaption;
+use App\Copies\VerifiedPicture;
+use App\Frames\Frame;
 use App\Imaging\ExifTool;
 use App\Imaging\Picture;
-use App\Ingest\Frame;
-use App\Ingest\ProvedPicture;
 use App\Proof\Watermark;
-use Kanpai\Core\Captions\Caption;
-use Kanpai\Core\Deliver\Output\Metadata;
 use Kanpai\Core\Deliver\Output\OutputPlan;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\MetadataScope;
 
 /** Writes a frame in several ways. It is decoded once for all of them; files are whole under their names at any time. */
 final class OutputWriter
@@ -32,7 +32,7 @@ final class OutputWriter
     {
         $caption = self::caption($frame);
         $mark = self::mark($frame);
-        $jpeg = ProvedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name);
+        $jpeg = VerifiedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name);
         $known = OutputFile::query()->where('frame_id', $frame->id)->whereIn('output_id', array_keys($ways))->get()->keyBy('output_id');
         $due = [];
         foreach ($ways as $output => ['plan' => $plan, 'path' => $path]) {
@@ -70,12 +70,12 @@ final class OutputWriter
      */
     public function fingerprint(Frame $frame, OutputPlan $plan, ?Caption $caption = null): string
     {
-        return self::printed($frame, $plan, ProvedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name), $caption ?? self::caption($frame), $plan->isMarked ? self::mark($frame) : null);
+        return self::printed($frame, $plan, VerifiedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name), $caption ?? self::caption($frame), $plan->isMarked ? self::mark($frame) : null);
     }
 
-    private static function printed(Frame $frame, OutputPlan $plan, ProvedPicture $jpeg, Caption $caption, ?Watermark $mark): string
+    private static function printed(Frame $frame, OutputPlan $plan, VerifiedPicture $jpeg, Caption $caption, ?Watermark $mark): string
     {
-        $judgement = $plan->metadata === Metadata::All ? [$frame->verdict->xmpRating($frame->rating), (string) $frame->label] : [];
+        $judgement = $plan->metadata === MetadataScope::All ? [$frame->verdict->xmpRating($frame->rating), (string) $frame->label] : [];
 
         return hash('xxh128', serialize([$jpeg->hash(), $plan->toArray(), $plan->metadata->of($caption)->values(), $frame->taken_ms, $judgement, $plan->isMarked ? $mark?->fingerprint() : '']));
     }
@@ -101,7 +101,7 @@ final class OutputWriter
         $part = dirname($target).'/.'.bin2hex(random_bytes(6)).'.part.'.$plan->format->ending();
         try {
             [$width, $height] = $picture->save($plan, $mark, $part, $this->words($plan, $caption));
-            if ($plan->metadata !== Metadata::None) {
+            if ($plan->metadata !== MetadataScope::None) {
                 $this->exifTool->write($part, $this->tags($frame, $plan, $caption));
             }
             clearstatcache(true, $part);
@@ -120,15 +120,15 @@ final class OutputWriter
     /** @return list<array{string, string}> */
     private function tags(Frame $frame, OutputPlan $plan, Caption $caption): array
     {
-        $tags = EmbeddedCaption::tags($plan->metadata->of($caption), $frame->taken_ms, $frame->shoot->zone(), max(0, $frame->verdict->xmpRating($frame->rating)), $plan->metadata === Metadata::All ? (string) $frame->label : '');
+        $tags = EmbeddedCaption::tags($plan->metadata->of($caption), $frame->taken_ms, $frame->shoot->zone(), max(0, $frame->verdict->xmpRating($frame->rating)), $plan->metadata === MetadataScope::All ? (string) $frame->label : '');
         // WebP has no place for IIM.
         $isLeft = fn (string $name): bool => ! str_starts_with($name, 'IPTC:') && ! str_starts_with($name, 'Photoshop:');
 
-        return array_values(array_filter($tags, fn (array $tag): bool => $tag[1] !== '' && ($plan->format->value !== 'webp' || $isLeft($tag[0])) && ($plan->metadata === Metadata::All || $tag[0] !== 'XMP-xmp:Rating')));
+        return array_values(array_filter($tags, fn (array $tag): bool => $tag[1] !== '' && ($plan->format->value !== 'webp' || $isLeft($tag[0])) && ($plan->metadata === MetadataScope::All || $tag[0] !== 'XMP-xmp:Rating')));
     }
 
     private function words(OutputPlan $plan, Caption $caption): int
     {
-        return $plan->metadata === Metadata::None ? 0 : 8_000 + 4 * strlen(implode('', $plan->metadata->of($caption)->values()));
+        return $plan->metadata === MetadataScope::None ? 0 : 8_000 + 4 * strlen(implode('', $plan->metadata->of($caption)->values()));
     }
 }

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Deliver;
 
+use App\Copies\Places;
+use App\Copies\VerifiedPicture;
 use App\Deliver\Handoff\HandoffFiles;
+use App\Frames\CardFile;
+use App\Frames\Frame;
 use App\Imaging\ExifTool;
-use App\Ingest\CardFile;
-use App\Ingest\Frame;
-use App\Ingest\Places;
-use App\Ingest\ProvedPicture;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Deliver\DeliveredName;
@@ -119,7 +119,7 @@ final class Staging
 
     private function embed(Frame $frame, string $file): void
     {
-        $jpeg = ProvedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name);
+        $jpeg = VerifiedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name);
         if (! $jpeg->jpegTo($file)) {
             throw UnableToDeliver::isDamaged($frame->name);
         }

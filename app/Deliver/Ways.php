@@ -6,12 +6,12 @@ namespace App\Deliver;
 
 use App\Captions\EmbeddedCaption;
 use App\Captions\FrameCaption;
+use App\Copies\VerifiedPicture;
 use App\Deliver\Handoff\HandoffFiles;
-use App\Ingest\CardFile;
-use App\Ingest\Frame;
-use App\Ingest\ProvedPicture;
+use App\Frames\CardFile;
+use App\Frames\Frame;
 use App\Studio\Studio;
-use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Frames\Caption\Caption;
 
 /**
  * In which ways a frame is delivered: `jpegs`, as the camera wrote them with captions and corrected times; `originals`,
@@ -73,7 +73,7 @@ final class Ways
             $output = $id === null ? null : $this->outputs[$id] ??= Output::query()->find($id);
             $prints[$way] = match (true) {
                 $output !== null => $this->writer->fingerprint($frame, $output->plan(), $caption),
-                $way === self::JPEGS => hash('xxh128', serialize([(ProvedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name))->hash(), self::tags($frame, $caption)])),
+                $way === self::JPEGS => hash('xxh128', serialize([(VerifiedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name))->hash(), self::tags($frame, $caption)])),
                 default => throw UnableToDeliver::outputIsGone(),
             };
         }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Deliver;
 
-use Kanpai\Core\Deliver\ChecksumList;
+use Kanpai\Core\Copies\ChecksumList;
 use ZipArchive;
 
 /**

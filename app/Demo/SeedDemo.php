@@ -18,12 +18,12 @@ use App\Deliver\Delivery;
 use App\Deliver\Handoff\Handoff;
 use App\Deliver\Handoff\Handoffs;
 use App\Deliver\Handoff\Returning;
+use App\Frames\Frame;
 use App\Imaging\Picture;
-use App\Ingest\Body;
 use App\Ingest\Card;
 use App\Ingest\CardState;
 use App\Ingest\CopyCard;
-use App\Ingest\Frame;
+use App\Ingest\Lanes;
 use App\Ingest\ReadCard;
 use App\Ingest\Slots;
 use App\Ingest\Upload\ArrivalsFolder;
@@ -169,7 +169,7 @@ final class SeedDemo extends Command
             'H6-204530' => Clock::of(Offset::of(false, 0, 1, 0, 0)),
             'CM2-77810' => Clock::of(Offset::of(false, 0, 0, 3, 17)),
         ];
-        foreach (Body::ofShoot($shoot) as $body) {
+        foreach (Lanes::bodies($shoot) as $body) {
             app(ClockWork::class)->set($shoot, $body->id, ScopedClock::everywhere($clocks[$body->serial] ?? Clock::asRead()));
         }
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Frames\CardFile;
+use App\Frames\Frame;
 use App\Ingest\Upload\Arrival;
 use App\Studio\FoundInOwnStudio;
 use App\Studio\Shoot;

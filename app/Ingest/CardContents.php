@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Frames\Frame;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Frames\DcfName;
 use Kanpai\Core\Frames\FileKind;
-use Kanpai\Core\Ingest\DcfName;
 
 /** What lies on a card, as the page that chooses from it needs it, and what of it is ticked. */
 final class CardContents

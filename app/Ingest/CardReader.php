@@ -4,19 +4,21 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Frames\Body;
 use App\Imaging\ExifTool;
 use App\Ingest\Rack\Rack;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Captions\Metadata\FileMetadata;
-use Kanpai\Core\Captions\Metadata\MetadataReader;
-use Kanpai\Core\Captions\Metadata\XmpProperties;
-use Kanpai\Core\Captions\UnreadableSidecar;
 use Kanpai\Core\Frames\CameraTime;
+use Kanpai\Core\Frames\DcfName;
 use Kanpai\Core\Frames\FileKind;
+use Kanpai\Core\Frames\Metadata\FileMetadata;
+use Kanpai\Core\Frames\Metadata\MetadataReader;
+use Kanpai\Core\Frames\Metadata\UnreadableSidecar;
+use Kanpai\Core\Frames\Metadata\XmpProperties;
 use Kanpai\Core\Frames\Verdict;
-use Kanpai\Core\Ingest\ByteSource;
-use Kanpai\Core\Ingest\DcfName;
+use Kanpai\Core\Imaging\ByteSource;
+use Kanpai\Core\Imaging\UnreadableFile;
 use Kanpai\Core\Ingest\EmbeddedPreview;
 use Kanpai\Core\Ingest\Exif;
 use Kanpai\Core\Ingest\ExifReader;
@@ -24,7 +26,6 @@ use Kanpai\Core\Ingest\Fingerprint;
 use Kanpai\Core\Ingest\FrameGrouping;
 use Kanpai\Core\Ingest\MakerNotesQuestions;
 use Kanpai\Core\Ingest\OrientedThumbnail;
-use Kanpai\Core\Ingest\UnreadableFile;
 
 /**
  * Reads what is on a card into the database: frames, files, bodies, and the small pictures the camera embedded.

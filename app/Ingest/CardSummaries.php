@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Copies\Places;
+use App\Frames\Frame;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use Carbon\CarbonImmutable;
@@ -30,7 +32,7 @@ final class CardSummaries
         $used = app(Places::class)->used($shoot->studio_id)->pluck('name', 'name')->all();
         $standing = DB::table('copies')->join('files', 'files.id', '=', 'copies.file_id')->whereIn('files.card_id', $ids)->where('files.is_ticked', true)->whereColumn('copies.hash', 'files.hash')
             ->groupBy('files.card_id', 'copies.place')->selectRaw('files.card_id, copies.place, COUNT(*) AS n')->get()->groupBy('card_id');
-        $bodies = Body::ofShoot($shoot)->keyBy('id');
+        $bodies = Lanes::bodies($shoot)->keyBy('id');
         $summaries = [];
         foreach ($cards as $card) {
             $span = $spans->get($card->id);

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Copies\Copy;
+use App\Frames\CardFile;
+use App\Frames\Frame;
 use App\Studio\Task;
 use App\Studio\TaskState;
 use Illuminate\Database\Eloquent\Collection;

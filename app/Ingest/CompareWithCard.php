@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Frames\CardFile;
 use App\Ingest\Rack\Rack;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;

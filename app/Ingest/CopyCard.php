@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
-use App\Ingest\Proving\CopyInHand;
+use App\Copies\Place;
+use App\Copies\Places;
+use App\Copies\Verify\CopyInHand;
+use App\Frames\CardFile;
 use App\Ingest\Upload\ArrivalsFolder;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;

@@ -6,9 +6,9 @@ namespace App\Ingest;
 
 use App\Imaging\ExifTool;
 use App\Imaging\UnableToMakePicture;
-use Kanpai\Core\Ingest\ByteSource;
+use Kanpai\Core\Imaging\ByteSource;
+use Kanpai\Core\Imaging\UnreadableFile;
 use Kanpai\Core\Ingest\ExifReader;
-use Kanpai\Core\Ingest\UnreadableFile;
 
 /**
  * Finds the largest JPEG in a raw file: by our own reader where the file is laid out as TIFF, else by exiftool.

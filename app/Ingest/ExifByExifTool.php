@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
-use Kanpai\Core\Captions\Metadata\FileMetadata;
-use Kanpai\Core\Captions\Metadata\MetadataReader;
 use Kanpai\Core\Frames\CameraTime;
+use Kanpai\Core\Frames\Metadata\FileMetadata;
+use Kanpai\Core\Frames\Metadata\MetadataReader;
 use Kanpai\Core\Ingest\Exif;
 use Kanpai\Core\Ingest\MakerNotes;
 

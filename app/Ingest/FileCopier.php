@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
-use App\Ingest\Proving\CopyInHand;
-use App\Ingest\Proving\Prover;
+use App\Copies\Copy;
+use App\Copies\Disk;
+use App\Copies\Verify\CopyInHand;
+use App\Copies\Verify\Verifier;
+use App\Frames\CardFile;
 use App\Ingest\Rack\Rack;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Copies\CopiedBytes;
@@ -24,7 +27,7 @@ final class FileCopier
     /** Bytes read from a card at once. */
     private const CHUNK = 1 << 20;
 
-    /** @var array<string, Prover> place => its process */
+    /** @var array<string, Verifier> place => its process */
     private array $provers = [];
 
     /** @var array<int, CopyInHand> file => what is being proved */
@@ -197,7 +200,7 @@ final class FileCopier
             }
             @touch(Disk::temporary($path), $file->modified_at);
             $hand->open[$name] = true;
-            ($this->provers[$name] ??= new Prover)->prove($file->id, Disk::temporary($path), $path);
+            ($this->provers[$name] ??= new Verifier)->prove($file->id, Disk::temporary($path), $path);
         }
     }
 

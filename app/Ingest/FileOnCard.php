@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Frames\CardFile;
+
 /** Finds a file on a card that is in its slot still, to be looked at before it is copied. */
 final class FileOnCard
 {

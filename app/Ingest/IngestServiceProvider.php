@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Frames\FrameQuery;
 use App\Ingest\Upload\Announcing;
 use App\Ingest\Upload\FileArrived;
 use Illuminate\Console\Scheduling\Schedule;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\View;
 use Illuminate\Support\ServiceProvider;
+use Kanpai\Core\Frames\Filter\Subject;
 
 final class IngestServiceProvider extends ServiceProvider
 {
@@ -17,6 +19,7 @@ final class IngestServiceProvider extends ServiceProvider
     {
         // It holds processes that prove, one for each place.
         $this->app->singleton(FileCopier::class);
+        $this->app->bind(FrameQuery::condition(Subject::Shooter), ShooterCondition::class);
     }
 
     public function boot(): void

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Copies\Copy;
+use App\Copies\CopyRemoval;
+use App\Frames\CardFile;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Frames\Body;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Support\Facades\DB;
 
 /** The bodies of a shoot and what their lanes are called, as one moment has them while cards are read. */
 final readonly class Lanes
@@ -20,7 +22,7 @@ final readonly class Lanes
 
     public static function of(Shoot $shoot): self
     {
-        $bodies = Body::ofShoot($shoot);
+        $bodies = self::bodies($shoot);
         $plain = [];
         foreach ($bodies as $body) {
             $first = explode(' ', (string) $body->shooter)[0];
@@ -33,5 +35,23 @@ final readonly class Lanes
         }
 
         return new self($bodies, $names);
+    }
+
+    /**
+     * The bodies of a shoot, with who used them, in the order of their first frame.
+     *
+     * @return Collection<int, Body>
+     */
+    public static function bodies(Shoot $shoot): Collection
+    {
+        $used = DB::table('frames')
+            ->join('cards', 'cards.id', '=', 'frames.card_id')
+            ->where('frames.shoot_id', $shoot->id)
+            ->groupBy('frames.body_id')
+            ->selectRaw('frames.body_id, MIN(frames.id) AS first, MAX(cards.shooter) AS shooter');
+        $bodies = Body::query();
+        $bodies->joinSub($used, 'used', 'used.body_id', '=', 'bodies.id')->orderBy('used.first');
+
+        return $bodies->get(['bodies.*', 'used.shooter']);
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Copies\Places;
+use App\Frames\Frame;
 use App\Imaging\PreviewMaker;
 use App\Imaging\UnableToMakePicture;
 use App\Studio\Task;
@@ -11,7 +13,7 @@ use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\FileKind;
-use Kanpai\Core\Ingest\UnreadableFile;
+use Kanpai\Core\Imaging\UnreadableFile;
 
 /**
  * Makes the previews of a card's frames from their proved copies, so that the card is read once: first those that

@@ -6,7 +6,7 @@ namespace App\Ingest;
 
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Ingest\DcfName;
+use Kanpai\Core\Frames\DcfName;
 use Kanpai\Core\Ingest\NamePattern;
 use Kanpai\Core\Ingest\NamePlan;
 

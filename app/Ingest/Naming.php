@@ -4,10 +4,14 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Copies\Place;
+use App\Copies\Places;
+use App\Frames\Frame;
+use App\Frames\Version;
 use App\Studio\Shoot;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Ingest\DcfName;
+use Kanpai\Core\Frames\DcfName;
 use Kanpai\Core\Ingest\InvalidNamePattern;
 use Kanpai\Core\Ingest\NamePattern;
 use Kanpai\Core\Ingest\NamePlan;

@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Copies\Copy;
+use App\Copies\Place;
+use App\Copies\Places;
+use App\Frames\CardFile;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Frames\Body;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\UniqueConstraintViolationException;

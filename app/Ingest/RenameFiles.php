@@ -4,6 +4,12 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Copies\Copy;
+use App\Copies\CopyRemoval;
+use App\Copies\Place;
+use App\Copies\VersionCopy;
+use App\Frames\CardFile;
+use App\Frames\Version;
 use App\Studio\Task;
 use App\Studio\TaskState;
 use App\Studio\WorkInTurns;

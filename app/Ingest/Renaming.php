@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Copies\Places;
+use App\Frames\Version;
 use App\Studio\Shoot;
 use App\Studio\Studio;
 use App\Studio\Task;

@@ -4,6 +4,13 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Copies\Disk;
+use App\Copies\Place;
+use App\Copies\Places;
+use App\Copies\VersionCopy;
+use App\Frames\CardFile;
+use App\Frames\Frame;
+use App\Frames\Version;
 use App\Imaging\Picture;
 use App\Imaging\PreviewMaker;
 use App\Imaging\UnableToMakePicture;

@@ -6,13 +6,13 @@ namespace App\Proof;
 
 use App\Captions\EmbeddedCaption;
 use App\Captions\FrameCaption;
+use App\Copies\VerifiedPicture;
+use App\Frames\Frame;
 use App\Imaging\ExifTool;
 use App\Imaging\UnableToMakePicture;
 use App\Imaging\UnableToWriteMetadata;
-use App\Ingest\Frame;
-use App\Ingest\ProvedPicture;
 use Illuminate\Support\Facades\Cache;
-use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Frames\Caption\Caption;
 
 /**
  * Frames in full size for guests: from a verified copy, with their captions, without place and serial numbers. They are
@@ -63,7 +63,7 @@ final class FullSize
         is_dir(self::folder()) || mkdir(self::folder(), 0700, true);
         $part = self::folder().'/'.bin2hex(random_bytes(8)).'.part.jpg';
         try {
-            if (ProvedPicture::of($frame)?->jpegTo($part) !== true) {
+            if (VerifiedPicture::of($frame)?->jpegTo($part) !== true) {
                 throw UnableToMakePicture::because('copy it', 'no verified copy is within reach');
             }
             $this->exifTool->write($part, [...array_map(fn (string $tag): array => [$tag, ''], self::PRIVATE), ...$this->tags($frame)]);
@@ -95,7 +95,7 @@ final class FullSize
     /** By the picture and all that is written into it. */
     private function name(Frame $frame): ?string
     {
-        $picture = ProvedPicture::of($frame);
+        $picture = VerifiedPicture::of($frame);
 
         return $picture === null ? null : $frame->id.'-'.hash('xxh128', $picture->hash().json_encode($this->tags($frame))).'.jpg';
     }

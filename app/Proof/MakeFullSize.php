@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Proof;
 
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldBeUnique;
 use Illuminate\Contracts\Queue\ShouldQueue;

@@ -9,8 +9,8 @@ use App\Captions\FrameCaption;
 use App\Imaging\ExifTool;
 use App\Imaging\Picture;
 use App\Imaging\PreviewMaker;
-use Kanpai\Core\Captions\Caption;
-use Kanpai\Core\Deliver\Output\Metadata;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\MetadataScope;
 
 /**
  * Makes the proofs of a frame: small and large, plain and under the watermark. They are drawn anew, so that nothing the
@@ -79,7 +79,7 @@ final class ProofMaker
     private function tags(Gallery $gallery, GalleryFrame $proof): array
     {
         $caption = FrameCaption::query()->find($proof->frame_id)?->caption() ?? Caption::of([]);
-        $says = $gallery->metadata === 'all' ? Metadata::All : Metadata::Rights;
+        $says = $gallery->metadata === 'all' ? MetadataScope::All : MetadataScope::Rights;
         $tags = EmbeddedCaption::tags($says->of($caption), $proof->frame->taken_ms, $gallery->shoot->zone(), 0);
 
         return array_values(array_filter($tags, fn (array $tag): bool => $tag[1] !== '' && $tag[0] !== 'XMP-xmp:Rating'));

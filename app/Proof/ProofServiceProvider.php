@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Proof;
 
-use App\Cull\MarksMade;
+use App\Frames\FrameQuery;
+use App\Frames\MarksChanged;
 use App\Ingest\PicturesMade;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Console\Scheduling\Schedule;
@@ -12,10 +13,16 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\ServiceProvider;
+use Kanpai\Core\Frames\Filter\Subject;
 use Kanpai\Core\Studio\ShareToken;
 
 final class ProofServiceProvider extends ServiceProvider
 {
+    public function register(): void
+    {
+        $this->app->bind(FrameQuery::condition(Subject::Chosen), ChosenCondition::class);
+    }
+
     public function boot(): void
     {
         // By what the link leads to, however its address is written.
@@ -29,7 +36,7 @@ final class ProofServiceProvider extends ServiceProvider
         RateLimiter::for('gallery-mail', fn (Request $request): array => [Limit::perHour(10)->by('mail '.$request->ip()), Limit::perHour(40)->by('mail '.self::share($request))]);
         RateLimiter::for('gallery-large', fn (Request $request): Limit => Limit::perMinute(60)->by('large '.self::share($request).' '.$request->ip()));
         RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(600)->by('guest '.$request->ip()));
-        Event::listen(fn (MarksMade $event) => $this->follow($event->shoot));
+        Event::listen(fn (MarksChanged $event) => $this->follow($event->shoot));
         Event::listen(fn (PicturesMade $event) => $this->follow($event->card->shoot_id));
         $this->commands([Remind::class]);
         $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->command('kanpai:remind')->dailyAt('09:00'));

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Proof;
 
-use App\Cull\FrameSet;
-use App\Ingest\Frame;
+use App\Frames\Frame;
+use App\Frames\FrameSet;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use Illuminate\Filesystem\Filesystem;

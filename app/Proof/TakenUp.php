@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Proof;
 
-use App\Cull\FrameSet;
 use App\Cull\Marking;
 use App\Cull\Round;
 use App\Cull\Rounds;
-use App\Cull\Uses;
+use App\Frames\FrameSet;
+use App\Frames\Uses;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Support\Str;

@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace App\Studio;
 
+use App\Frames\Frame;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Support\Facades\Auth;
-use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Studio\Zone;
 
 /**
@@ -71,9 +72,10 @@ final class Shoot extends Model
         return $query;
     }
 
-    public function hasFrames(): bool
+    /** @return HasMany<Frame, $this> */
+    public function frames(): HasMany
     {
-        return DB::table('frames')->where('shoot_id', $this->id)->exists();
+        return $this->hasMany(Frame::class);
     }
 
     public function zone(): Zone

@@ -4,6 +4,11 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Captions;
 
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
+use Kanpai\Core\Frames\Caption\FieldText;
+use Kanpai\Core\Frames\Caption\ListText;
+use Kanpai\Core\Frames\Caption\UnusableText;
 use Mustache_Engine;
 
 /**

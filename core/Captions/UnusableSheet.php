@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Captions;
 
+use Kanpai\Core\Frames\Caption\Field;
 use RuntimeException;
 
 final class UnusableSheet extends RuntimeException

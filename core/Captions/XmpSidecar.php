@@ -4,8 +4,13 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Captions;
 
-use Kanpai\Core\Captions\Metadata\XmpProperties;
-use Kanpai\Core\Captions\Metadata\XmpTags;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
+use Kanpai\Core\Frames\Caption\FieldText;
+use Kanpai\Core\Frames\Caption\XmpShape;
+use Kanpai\Core\Frames\Metadata\UnreadableSidecar;
+use Kanpai\Core\Frames\Metadata\XmpProperties;
+use Kanpai\Core\Frames\Metadata\XmpTags;
 
 /**
  * Writes captions, ratings and times into XMP (ISO 16684-1). A property that says what it should is not touched; one

@@ -6,7 +6,6 @@ namespace Kanpai\Core\Frames;
 
 use DateTimeImmutable;
 use DateTimeZone;
-use Kanpai\Core\Ingest\Exif;
 use Kanpai\Core\Studio\Zone;
 
 /**

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Ingest;
 
+use Kanpai\Core\Imaging\ByteSource;
+
 /** A JPEG inside a file: where it stands, and how many pixels it has where the file says so. */
 final readonly class EmbeddedPreview
 {

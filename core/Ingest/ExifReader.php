@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Kanpai\Core\Ingest;
 
 use Kanpai\Core\Frames\CameraTime;
+use Kanpai\Core\Imaging\ByteSource;
+use Kanpai\Core\Imaging\TiffReader;
+use Kanpai\Core\Imaging\UnreadableFile;
 
 /**
  * Reads Exif 2.32 (CIPA DC-008) from JPEG and TIFF-based files and finds the pictures embedded in them.

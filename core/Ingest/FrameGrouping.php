@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Ingest;
 
+use Kanpai\Core\Frames\DcfName;
 use Kanpai\Core\Frames\FileKind;
 
 /**

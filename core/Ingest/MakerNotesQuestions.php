@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Ingest;
 
+use Kanpai\Core\Frames\DcfName;
+
 /**
  * Of which frames of a card the maker's notes have to be read, because that takes ten times as long as the rest. What
  * belongs to the body is asked once for each run of frames; what belongs to the lens, once for each focal length and

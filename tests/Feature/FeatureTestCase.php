@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Captions\Batch;
+use App\Copies\Place;
+use App\Frames\Frame;
 use App\Imaging\ExifTool;
 use App\Ingest\Card;
-use App\Ingest\Frame;
-use App\Ingest\Place;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use App\Studio\Studio;

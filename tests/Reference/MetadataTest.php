@@ -6,11 +6,11 @@ namespace Tests\Reference;
 
 use App\Captions\EmbeddedCaption;
 use App\Imaging\ExifTool;
-use Kanpai\Core\Captions\Caption;
-use Kanpai\Core\Captions\Field;
 use Kanpai\Core\Captions\XmpSidecar;
-use Kanpai\Core\Deliver\ChecksumList;
-use Kanpai\Core\Ingest\ByteSource;
+use Kanpai\Core\Copies\ChecksumList;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
+use Kanpai\Core\Imaging\ByteSource;
 use Kanpai\Core\Ingest\ExifReader;
 use Kanpai\Core\Studio\Zone;
 use PHPUnit\Framework\TestCase;

@@ -11,7 +11,7 @@ use App\Captions\FrameCaption;
 use App\Captions\LookOver;
 use App\Captions\SummariseBatch;
 use App\Captions\UndoBatch;
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\TaskState;
@@ -19,10 +19,10 @@ use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Captions\Caption;
-use Kanpai\Core\Captions\Field;
-use Kanpai\Core\Captions\FieldText;
-use Kanpai\Core\Captions\UnusableText;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
+use Kanpai\Core\Frames\Caption\FieldText;
+use Kanpai\Core\Frames\Caption\UnusableText;
 use Kanpai\Core\Frames\FrameFilter;
 
 /** What is done to many captions: drafted, looked over, done, taken back. */

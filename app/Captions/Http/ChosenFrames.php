@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Captions\Http;
 
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use App\Studio\Shoot;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;

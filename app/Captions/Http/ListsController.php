@@ -14,12 +14,12 @@ use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Captions\Field;
 use Kanpai\Core\Captions\Keyword\KeywordList;
 use Kanpai\Core\Captions\Roster\Person;
 use Kanpai\Core\Captions\Roster\Roster;
 use Kanpai\Core\Captions\Table;
 use Kanpai\Core\Captions\UnreadableTable;
+use Kanpai\Core\Frames\Caption\Field;
 
 /** The lists captions are written with: the roster of a shoot, the keywords of the studio, what the studio wants. */
 final class ListsController

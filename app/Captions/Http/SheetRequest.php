@@ -7,9 +7,9 @@ namespace App\Captions\Http;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Captions\CaptionSheet;
-use Kanpai\Core\Captions\Field;
 use Kanpai\Core\Captions\UnusableSheet;
-use Kanpai\Core\Captions\UnusableText;
+use Kanpai\Core\Frames\Caption\Field;
+use Kanpai\Core\Frames\Caption\UnusableText;
 
 /** A caption sheet as it is typed: a text for each field, and whether it is set or added, or the field emptied. */
 final class SheetRequest extends FormRequest

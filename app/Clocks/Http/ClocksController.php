@@ -8,9 +8,9 @@ use App\Clocks\BodyClock;
 use App\Clocks\ClockChange;
 use App\Clocks\ClockWork;
 use App\Clocks\LaneTable;
-use App\Ingest\Body;
+use App\Frames\Body;
+use App\Frames\Frame;
 use App\Ingest\Card;
-use App\Ingest\Frame;
 use App\Ingest\Lanes;
 use App\Studio\Shoot;
 use DateTimeZone;
@@ -70,7 +70,7 @@ final class ClocksController
         $scoped = $request->clock();
         $this->refusing(fn () => $work->set($shoot, $this->own($shoot, $body)->id, $scoped, $request->user()));
         $set = BodyClock::ofShoot($shoot);
-        $next = Body::ofShoot($shoot)->first(fn (Body $other): bool => ! isset($set[$other->id])) ?? $body;
+        $next = Lanes::bodies($shoot)->first(fn (Body $other): bool => ! isset($set[$other->id])) ?? $body;
 
         return redirect()->route('clocks.show', [$shoot, 'body' => $next->id])->with('said', (Lanes::of($shoot)->names[$body->id] ?? $body->label()).': '.($scoped->clock->isAsRead() ? 'the clock is right as it is.' : "the clock is used ({$scoped->clock}); everything is sorted anew. Originals are not touched."));
     }

@@ -7,8 +7,8 @@ namespace App\Clocks\Http;
 use App\Clocks\FrameTie;
 use App\Clocks\SuggestClock;
 use App\Clocks\Ties;
-use App\Ingest\Body;
-use App\Ingest\Frame;
+use App\Frames\Body;
+use App\Frames\Frame;
 use App\Ingest\Lanes;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;
@@ -81,7 +81,7 @@ final class TiesController
     /** What the frames of two bodies tell, with the pairs it rests on. */
     public function suggest(ClockRequest $request, Shoot $shoot, Body $body): View
     {
-        $other = Body::ofShoot($shoot)->firstWhere('id', $request->integer('with')) ?? abort(404);
+        $other = Lanes::bodies($shoot)->firstWhere('id', $request->integer('with')) ?? abort(404);
 
         return $this->suggestion($shoot, $body, SuggestClock::start($shoot, $body->id, $other->id, $request->clock()->clock->zone));
     }
@@ -94,7 +94,7 @@ final class TiesController
         if ($answer === null) {
             return view('studio.awaited', ['task' => $task, 'address' => route('clocks.suggestion', [$shoot, $body, $task])]);
         }
-        $other = Body::ofShoot($shoot)->firstWhere('id', $answer['other']) ?? abort(404);
+        $other = Lanes::bodies($shoot)->firstWhere('id', $answer['other']) ?? abort(404);
         ['suggestion' => $suggestion, 'clock' => $clock] = $answer;
         $pairs = array_slice($suggestion->pairs, 0, 6);
         $frames = Frame::query()->whereKey([...array_column($pairs, 'of'), ...array_column($pairs, 'other')])->get()->keyBy('id');

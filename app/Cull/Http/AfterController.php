@@ -6,7 +6,7 @@ namespace App\Cull\Http;
 
 use App\Cull\DeleteCopies;
 use App\Cull\RegroupMoments;
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use App\Studio\Member;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;

@@ -6,13 +6,13 @@ namespace App\Cull\Http;
 
 use App\Cull\CountOfShoot;
 use App\Cull\Culling;
-use App\Cull\FrameSet;
 use App\Cull\FrameTable;
 use App\Cull\Habits;
 use App\Cull\Round;
-use App\Cull\Uses;
-use App\Ingest\Frame;
-use App\Ingest\FramesMeeting;
+use App\Frames\Frame;
+use App\Frames\FrameQuery;
+use App\Frames\FrameSet;
+use App\Frames\Uses;
 use App\Ingest\Lanes;
 use App\Studio\Member;
 use App\Studio\Shoot;
@@ -72,7 +72,7 @@ final class CullController
             throw ValidationException::withMessages(['where' => $filter->problem]);
         }
         try {
-            return response()->json(['where' => (string) $filter->where, 'frames' => FramesMeeting::of($shoot, $filter)->toBase()->pluck('frames.id')])->header('Cache-Control', 'no-store');
+            return response()->json(['where' => (string) $filter->where, 'frames' => FrameQuery::of($shoot, $filter)->toBase()->pluck('frames.id')])->header('Cache-Control', 'no-store');
         } catch (InvalidFilter $reason) {
             throw ValidationException::withMessages(['where' => $reason->getMessage()]);
         }

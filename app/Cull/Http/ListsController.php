@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Cull\Http;
 
 use App\Cull\Marking;
-use App\Cull\Uses;
-use App\Ingest\Frame;
+use App\Frames\Frame;
+use App\Frames\Uses;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;

@@ -6,11 +6,11 @@ namespace App\Cull\Http;
 
 use App\Cull\CountOfShoot;
 use App\Cull\Culling;
-use App\Cull\FrameSet;
 use App\Cull\Marking;
 use App\Cull\Round;
 use App\Cull\Rounds;
-use App\Ingest\Frame;
+use App\Frames\Frame;
+use App\Frames\FrameSet;
 use App\Studio\Member;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;

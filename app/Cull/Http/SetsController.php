@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Cull\Http;
 
-use App\Cull\FrameSet;
 use App\Cull\Habits;
-use App\Cull\Uses;
-use App\Ingest\Body;
-use App\Ingest\Frame;
-use App\Ingest\FramesMeeting;
+use App\Frames\Body;
+use App\Frames\Frame;
+use App\Frames\FrameQuery;
+use App\Frames\FrameSet;
+use App\Frames\Uses;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Http\JsonResponse;
@@ -64,7 +64,7 @@ final class SetsController
             throw ValidationException::withMessages(['rule' => 'Nothing is filtered, so the live set would be all frames. Choose a verdict, a rating, a body, a span of time, or write a condition first.']);
         }
         try {
-            FramesMeeting::of($shoot, FrameFilter::where($rule));
+            FrameQuery::of($shoot, FrameFilter::where($rule));
         } catch (InvalidFilter $reason) {
             throw ValidationException::withMessages(['rule' => $reason->getMessage()]);
         }

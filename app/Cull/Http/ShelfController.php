@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Cull\Http;
 
-use App\Cull\FrameSet;
 use App\Cull\Shelf;
+use App\Frames\FrameSet;
 use App\Studio\Member;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;

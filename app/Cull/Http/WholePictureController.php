@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Cull\Http;
 
+use App\Copies\Places;
+use App\Copies\VerifiedPicture;
+use App\Frames\Frame;
 use App\Imaging\UnableToMakePicture;
 use App\Ingest\EmbeddedPictures;
 use App\Ingest\FileOnCard;
-use App\Ingest\Frame;
-use App\Ingest\Places;
-use App\Ingest\ProvedPicture;
 use App\Studio\Shoot;
 use Kanpai\Core\Frames\FileKind;
 use Symfony\Component\HttpFoundation\Response;
@@ -27,7 +27,7 @@ final class WholePictureController
         $found = Frame::of($shoot)->with('files.copies', 'files.sameAs.copies', 'card')->findOrFail($frame);
         $folders = $places->folders($shoot->studio_id);
         $headers = ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age='.self::DAY];
-        $version = $found->version_id === null ? null : ProvedPicture::of($found);
+        $version = $found->version_id === null ? null : VerifiedPicture::of($found);
         if ($version !== null && $version->path() !== null) {
             // A version that is no JPEG is shown as large as its preview.
             return response()->file($version->isJpeg ? $version->path() : config('kanpai.pictures').'/'.$found->large_path, $headers);

@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace App\Deliver\ContactSheet;
 
 use App\Captions\FrameCaption;
+use App\Frames\Frame;
 use App\Imaging\Picture;
 use App\Imaging\UnableToMakePicture;
-use App\Ingest\Frame;
 use App\Proof\Watermark;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Filesystem\Filesystem;
-use Kanpai\Core\Captions\Field;
 use Kanpai\Core\Deliver\ContactSheet\SheetPlan;
+use Kanpai\Core\Frames\Caption\Field;
 use TCPDF;
 
 /** Makes the small pictures of contact sheets, then the PDF of them. */

@@ -6,23 +6,23 @@ namespace App\Deliver\Handoff;
 
 use App\Captions\FrameCaption;
 use App\Captions\Sidecars;
+use App\Copies\Places;
+use App\Copies\VerifiedPicture;
 use App\Deliver\Delivery;
 use App\Deliver\DeliveryFile;
 use App\Deliver\UnableToDeliver;
 use App\Deliver\Ways;
+use App\Frames\CardFile;
+use App\Frames\Frame;
+use App\Frames\Version;
 use App\Imaging\Picture;
-use App\Ingest\CardFile;
-use App\Ingest\Frame;
-use App\Ingest\Places;
-use App\Ingest\ProvedPicture;
-use App\Ingest\Version;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Captions\Caption;
-use Kanpai\Core\Captions\Field;
 use Kanpai\Core\Captions\Table;
-use Kanpai\Core\Captions\UnreadableSidecar;
 use Kanpai\Core\Captions\XmpSidecar;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
 use Kanpai\Core\Frames\FileKind;
+use Kanpai\Core\Frames\Metadata\UnreadableSidecar;
 use Kanpai\Core\Frames\Verdict;
 
 /**
@@ -90,7 +90,7 @@ final class HandoffFiles
         match ($way) {
             self::SIDECAR => file_put_contents($target, $this->sidecar($frame)),
             self::NOTE => $this->drawn($frame, $delivery, $target),
-            default => (ProvedPicture::of($frame)?->copyTo($target) ?? false) ?: throw UnableToDeliver::isDamaged($frame->name),
+            default => (VerifiedPicture::of($frame)?->copyTo($target) ?? false) ?: throw UnableToDeliver::isDamaged($frame->name),
         };
     }
 

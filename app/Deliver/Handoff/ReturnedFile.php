@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Deliver\Handoff;
 
-use App\Ingest\Frame;
-use App\Ingest\Version;
+use App\Frames\Frame;
+use App\Frames\Version;
 use App\Studio\FoundInOwnStudio;
 use App\Studio\Shoot;
 use Carbon\CarbonImmutable;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Deliver\Handoff;
 
 use App\Deliver\DeliveryFile;
+use App\Frames\Frame;
 use App\Imaging\UnableToMakePicture;
-use App\Ingest\Frame;
 use App\Ingest\Versions;
 use App\Studio\Shoot;
 use App\Studio\Task;

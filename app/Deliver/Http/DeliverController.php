@@ -7,7 +7,7 @@ namespace App\Deliver\Http;
 use App\Deliver\Delivering;
 use App\Deliver\Delivery;
 use App\Deliver\Handoff\Handoff;
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use App\Proof\Selection;
 use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;

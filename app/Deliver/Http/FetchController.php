@@ -17,7 +17,7 @@ use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Deliver\ChecksumList;
+use Kanpai\Core\Copies\ChecksumList;
 use Kanpai\Core\Deliver\DeliveredName;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Deliver\Http;
 
 use App\Captions\FrameCaption;
+use App\Copies\Places;
 use App\Deliver\Originals\CopyOriginals;
-use App\Ingest\CardFile;
+use App\Frames\CardFile;
 use App\Ingest\ChosenOriginals;
 use App\Ingest\Naming;
-use App\Ingest\Places;
 use App\Ingest\Renaming;
 use App\Studio\Shoot;
 use App\Studio\Task;

@@ -10,11 +10,11 @@ use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Deliver\Output\Format;
 use Kanpai\Core\Deliver\Output\InvalidOutput;
-use Kanpai\Core\Deliver\Output\Metadata;
 use Kanpai\Core\Deliver\Output\OutputPlan;
 use Kanpai\Core\Deliver\Output\Sharpening;
 use Kanpai\Core\Deliver\Output\Size;
 use Kanpai\Core\Deliver\Output\SizeRule;
+use Kanpai\Core\Frames\Caption\MetadataScope;
 use Kanpai\Core\Ingest\InvalidNamePattern;
 use Kanpai\Core\Ingest\NamePattern;
 
@@ -33,7 +33,7 @@ final class OutputRequest extends FormRequest
             'format' => ['required', Rule::enum(Format::class)],
             'quality' => ['nullable', 'integer'], 'most_kb' => ['nullable', 'integer'],
             'sharpening' => ['nullable', Rule::enum(Sharpening::class)],
-            'metadata' => ['nullable', Rule::enum(Metadata::class)],
+            'metadata' => ['nullable', Rule::enum(MetadataScope::class)],
             'folder' => ['nullable', 'string', 'max:200'], 'file' => ['required', 'string', 'max:200'],
         ];
     }
@@ -53,7 +53,7 @@ final class OutputRequest extends FormRequest
             $field = $this->filled('most_kb') ? 'most_kb' : 'quality';
 
             return OutputPlan::of($size, Format::from($this->string('format')->toString()), $this->filled('quality') ? $this->integer('quality') : 90, $this->filled('most_kb') ? 1000 * $this->integer('most_kb') : null, $this->boolean('keeps_profile'),
-                Sharpening::tryFrom($this->string('sharpening')->toString()) ?? Sharpening::None, $this->boolean('is_marked'), Metadata::tryFrom($this->string('metadata')->toString()) ?? Metadata::All);
+                Sharpening::tryFrom($this->string('sharpening')->toString()) ?? Sharpening::None, $this->boolean('is_marked'), MetadataScope::tryFrom($this->string('metadata')->toString()) ?? MetadataScope::All);
         } catch (InvalidOutput $reason) {
             throw ValidationException::withMessages([$field => $reason->getMessage()]);
         }

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Deliver\Originals;
 
 use App\Captions\SidecarFile;
-use App\Ingest\CardFile;
-use App\Ingest\Disk;
-use App\Ingest\Place;
-use App\Ingest\Places;
+use App\Copies\Disk;
+use App\Copies\Place;
+use App\Copies\Places;
+use App\Frames\CardFile;
 use App\Ingest\Renaming;
 use App\Studio\Shoot;
 use App\Studio\Task;

@@ -6,9 +6,9 @@ namespace App\Deliver\Out;
 
 use App\Deliver\OutputFiles;
 use App\Deliver\UnableToDeliver;
+use App\Frames\Frame;
 use App\Imaging\UnableToMakePicture;
 use App\Imaging\UnableToWriteMetadata;
-use App\Ingest\Frame;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use App\Studio\WorkPlan;

@@ -8,12 +8,12 @@ use App\Captions\FrameCaption;
 use App\Deliver\OutputFile;
 use App\Deliver\OutputWriter;
 use App\Deliver\UnableToDeliver;
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Captions\Caption;
-use Kanpai\Core\Captions\Field;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
 use Kanpai\Core\Frames\Verdict;
 
 /** Sends pictures to where they are shown or printed, and knows what stands there. */

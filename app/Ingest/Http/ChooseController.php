@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Ingest\Http;
 
+use App\Copies\Places;
+use App\Frames\Frame;
 use App\Ingest\Card;
 use App\Ingest\CardContents;
-use App\Ingest\Frame;
 use App\Ingest\MakePreviews;
-use App\Ingest\Places;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;
 use App\Studio\TaskState;

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Ingest\Http;
 
-use App\Ingest\Body;
+use App\Copies\Places;
+use App\Frames\Body;
 use App\Ingest\Card;
 use App\Ingest\CardSummaries;
 use App\Ingest\CompareWithCard;
 use App\Ingest\CopyCard;
-use App\Ingest\Places;
 use App\Ingest\ProveCopies;
 use App\Ingest\Reading;
 use App\Ingest\RemoveCard;
@@ -25,7 +25,7 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Validation\ValidationException;
-use Kanpai\Core\Deliver\ChecksumList;
+use Kanpai\Core\Copies\ChecksumList;
 
 final class IngestController
 {

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Ingest\Http;
 
-use App\Ingest\Copy;
+use App\Copies\Copy;
+use App\Copies\Place;
+use App\Copies\Places;
 use App\Ingest\NameTree;
 use App\Ingest\Naming;
-use App\Ingest\Place;
-use App\Ingest\Places;
 use App\Ingest\ProveCopies;
 use App\Ingest\ReevaluateCards;
 use App\Ingest\Renaming;

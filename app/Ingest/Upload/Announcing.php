@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Ingest\Upload;
 
+use App\Frames\CardFile;
 use App\Ingest\Card;
-use App\Ingest\CardFile;
 use App\Ingest\CardState;
 use App\Ingest\KnownCards;
 use App\Ingest\Reading;

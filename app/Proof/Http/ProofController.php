@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Proof\Http;
 
-use App\Cull\FrameSet;
-use App\Ingest\Frame;
+use App\Frames\Frame;
+use App\Frames\FrameSet;
 use App\Ingest\Lanes;
 use App\Proof\Gallery;
 use App\Proof\Publishing;

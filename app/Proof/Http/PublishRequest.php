@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Proof\Http;
 
-use App\Cull\FrameSet;
+use App\Frames\FrameSet;
 use App\Studio\Shoot;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;

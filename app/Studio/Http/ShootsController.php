@@ -72,13 +72,13 @@ final class ShootsController
 
     public function edit(Shoot $shoot): View
     {
-        return view('studio.new-shoot', ['zones' => timezone_identifiers_list(), 'shoot' => $shoot, 'isRead' => $shoot->hasFrames()]);
+        return view('studio.new-shoot', ['zones' => timezone_identifiers_list(), 'shoot' => $shoot, 'isRead' => $shoot->frames()->exists()]);
     }
 
     public function update(ShootRequest $request, Shoot $shoot): RedirectResponse
     {
         $facts = $request->facts();
-        if ($facts['zone'] !== $shoot->zone && $shoot->hasFrames()) {
+        if ($facts['zone'] !== $shoot->zone && $shoot->frames()->exists()) {
             throw ValidationException::withMessages(['zone' => 'Frames have been read by this zone. Say with the clocks where a body was set otherwise.']);
         }
         $shoot->update($facts);

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Captions\Edit;
 
-use Kanpai\Core\Captions\Caption;
-use Kanpai\Core\Captions\Field;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
 
 /** What an edit does to one caption, field by field. */
 final readonly class CaptionChange

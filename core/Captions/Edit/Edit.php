@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Captions\Edit;
 
-use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Frames\Caption\Caption;
 
 /** One thing done to the captions of many frames. Done twice, it does no more than once. */
 interface Edit

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Captions\Edit;
 
-use Kanpai\Core\Captions\Caption;
 use Kanpai\Core\Captions\CaptionSheet;
-use Kanpai\Core\Captions\Field;
-use Kanpai\Core\Captions\ListText;
 use Kanpai\Core\Captions\Roster\Codes;
 use Kanpai\Core\Captions\Roster\Expansion;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
+use Kanpai\Core\Frames\Caption\ListText;
 
 /**
  * Sheets one over the other: the studio's, the shoot's, the moment's. What an inner one leaves alone it inherits.

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Captions\Edit;
 
-use Kanpai\Core\Captions\Caption;
-use Kanpai\Core\Captions\Field;
-use Kanpai\Core\Captions\ListText;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
+use Kanpai\Core\Frames\Caption\ListText;
 
 /** Finds a text in fields and puts another in its place. In a list an item that becomes empty leaves. */
 final readonly class ReplaceText implements Edit

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Captions\Edit;
 
-use Kanpai\Core\Captions\Caption;
+use Kanpai\Core\Frames\Caption\Caption;
 
 /** Gives fields a text, or empties them. */
 final readonly class SetFields implements Edit

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Deliver\Output;
 
+use Kanpai\Core\Frames\Caption\MetadataScope;
+
 /**
  * One way of writing files.
  *
@@ -19,12 +21,12 @@ final readonly class OutputPlan
      * @param  bool  $keepsProfile  the colours as the camera meant them; else sRGB
      * @param  bool  $isMarked  under the studio's watermark
      */
-    private function __construct(public Size $size, public Format $format, public int $quality, public ?int $mostBytes, public bool $keepsProfile, public Sharpening $sharpening, public bool $isMarked, public Metadata $metadata)
+    private function __construct(public Size $size, public Format $format, public int $quality, public ?int $mostBytes, public bool $keepsProfile, public Sharpening $sharpening, public bool $isMarked, public MetadataScope $metadata)
     {
     }
 
     /** @throws InvalidOutput */
-    public static function of(Size $size, Format $format = Format::Jpeg, int $quality = 90, ?int $mostBytes = null, bool $keepsProfile = false, Sharpening $sharpening = Sharpening::None, bool $isMarked = false, Metadata $metadata = Metadata::All): self
+    public static function of(Size $size, Format $format = Format::Jpeg, int $quality = 90, ?int $mostBytes = null, bool $keepsProfile = false, Sharpening $sharpening = Sharpening::None, bool $isMarked = false, MetadataScope $metadata = MetadataScope::All): self
     {
         if ($quality < 1 || $quality > 100) {
             throw InvalidOutput::quality($quality);
@@ -52,9 +54,9 @@ final readonly class OutputPlan
             'Full size' => self::of(Size::full(), quality: 94),
             'Print 8 × 10 in' => self::of(Size::print(8, 10), quality: 94, sharpening: Sharpening::Print),
             'Web 2,400 px' => self::of(Size::longest(2400), quality: 86, sharpening: Sharpening::Screen),
-            'Social with mark' => self::of(Size::longest(2048), quality: 84, sharpening: Sharpening::Screen, isMarked: true, metadata: Metadata::Rights),
-            'Blog' => self::of(Size::longest(1600), Format::Webp, 80, 400_000, sharpening: Sharpening::Screen, metadata: Metadata::Rights),
-            'Proof' => self::of(Size::longest(1200), quality: 78, isMarked: true, metadata: Metadata::Rights),
+            'Social with mark' => self::of(Size::longest(2048), quality: 84, sharpening: Sharpening::Screen, isMarked: true, metadata: MetadataScope::Rights),
+            'Blog' => self::of(Size::longest(1600), Format::Webp, 80, 400_000, sharpening: Sharpening::Screen, metadata: MetadataScope::Rights),
+            'Proof' => self::of(Size::longest(1200), quality: 78, isMarked: true, metadata: MetadataScope::Rights),
         ];
     }
 
@@ -91,7 +93,7 @@ final readonly class OutputPlan
             SizeRule::Megapixels => Size::megapixels($width, $enlarges),
         };
 
-        return self::of($size, Format::from($said['format']), $said['quality'], $said['most_bytes'], $said['keeps_profile'], Sharpening::from($said['sharpening']), $said['is_marked'], Metadata::from($said['metadata']));
+        return self::of($size, Format::from($said['format']), $said['quality'], $said['most_bytes'], $said['keeps_profile'], Sharpening::from($said['sharpening']), $said['is_marked'], MetadataScope::from($said['metadata']));
     }
 
     public function inWords(): string

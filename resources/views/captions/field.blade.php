@@ -3,7 +3,7 @@
     <label for="{{ $field->value }}">{{ $field->label() }}@if(in_array($field->value, $required, true)) <span title="The studio wants this filled in">*</span><span class="visually-hidden"> (wanted by the studio)</span>@endif</label>
     <div>
         <div class="typed">
-            @php($attributes = 'id="'.$field->value.'" name="'.$field->value.'" aria-describedby="'.$field->value.'-help"'.($field === Kanpai\Core\Captions\Field::Keywords ? ' data-words' : ' data-codes').' autocomplete="off"')
+            @php($attributes = 'id="'.$field->value.'" name="'.$field->value.'" aria-describedby="'.$field->value.'-help"'.($field === Kanpai\Core\Frames\Caption\Field::Keywords ? ' data-words' : ' data-codes').' autocomplete="off"')
             @if($field->isLong())
                 <textarea class="form-control @error($field->value) is-invalid @enderror" {!! $attributes !!} rows="2" placeholder="{{ $inherits }}">{{ $text }}</textarea>
             @else

@@ -26,7 +26,7 @@
             <dl class="facts">
                 <dt>taken</dt><dd>{{ $shoot->zone()->format($frame->taken_ms, 'j M Y, H:i:s.v') }}</dd>
                 <dt>camera said</dt><dd>{{ $frame->is_dated ? substr((string) $frame->cameraTime(), 0, 21) : 'nothing' }}</dd>
-                <dt>own fields</dt><dd>{{ $own === [] ? 'none' : implode(', ', array_map(fn ($name) => Kanpai\Core\Captions\Field::from($name)->fullLabel(), $own)) }}</dd>
+                <dt>own fields</dt><dd>{{ $own === [] ? 'none' : implode(', ', array_map(fn ($name) => Kanpai\Core\Frames\Caption\Field::from($name)->fullLabel(), $own)) }}</dd>
                 @if($frame->label !== '')<dt>label</dt><dd>{{ $frame->label }}</dd>@endif
             </dl>
         </div>
@@ -36,7 +36,7 @@
             <input type="hidden" name="from" value="{{ $frame->id }}">
             <h3>Paste to {{ number_format($meant) }} {{ Str::plural('frame', $meant) }}</h3>
             @foreach($caption->values() as $name => $text)
-                <label class="d-flex gap-2"><input class="form-check-input" type="checkbox" name="fields[]" value="{{ $name }}"><span class="clip"><b>{{ Kanpai\Core\Captions\Field::from($name)->fullLabel() }}</b> {{ Str::limit($text, 60) }}</span></label>
+                <label class="d-flex gap-2"><input class="form-check-input" type="checkbox" name="fields[]" value="{{ $name }}"><span class="clip"><b>{{ Kanpai\Core\Frames\Caption\Field::from($name)->fullLabel() }}</b> {{ Str::limit($text, 60) }}</span></label>
             @endforeach
             <x-problem of="fields"/>
             <button class="btn btn-line">Look over what changes</button>

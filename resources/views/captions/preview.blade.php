@@ -14,7 +14,7 @@
     <a href="{{ route('captions.frame', [$shoot, $frame, ...$query]) }}">Caption this frame alone</a>
     <dl class="filled">
         @forelse($caption->values() as $name => $text)
-            @php($field = Kanpai\Core\Captions\Field::from($name))
+            @php($field = Kanpai\Core\Frames\Caption\Field::from($name))
             <dt>{{ $field->fullLabel() }}@if(in_array($name, $own, true)) <span class="small d-block">set on the frame</span>@endif</dt><dd>@include('captions.filled')</dd>
         @empty
             <dt>Nothing</dt><dd>All fields are empty.</dd>

@@ -20,7 +20,7 @@
 @if($mine)<x-problem of="quality"/><x-problem of="most_kb"/>@endif
 <div class="row g-2">
     <div class="col-4"><label class="form-label" for="sharpening-{{ $n }}">Sharpened</label><select class="form-select" id="sharpening-{{ $n }}" name="sharpening">@foreach(['none' => 'not', 'screen' => 'for screen', 'print' => 'for print'] as $value => $label)<option value="{{ $value }}" @selected($was('sharpening', $plan?->sharpening->value ?? 'none') === $value)>{{ $label }}</option>@endforeach</select></div>
-    <div class="col-8"><label class="form-label" for="metadata-{{ $n }}">Metadata</label><select class="form-select" id="metadata-{{ $n }}" name="metadata">@foreach(Kanpai\Core\Deliver\Output\Metadata::cases() as $metadata)<option value="{{ $metadata->value }}" @selected($was('metadata', $plan?->metadata->value ?? 'all') === $metadata->value)>{{ $metadata->inWords() }}</option>@endforeach</select></div>
+    <div class="col-8"><label class="form-label" for="metadata-{{ $n }}">Metadata</label><select class="form-select" id="metadata-{{ $n }}" name="metadata">@foreach(Kanpai\Core\Frames\Caption\MetadataScope::cases() as $metadata)<option value="{{ $metadata->value }}" @selected($was('metadata', $plan?->metadata->value ?? 'all') === $metadata->value)>{{ $metadata->inWords() }}</option>@endforeach</select></div>
 </div>
 <div class="choose-line">
     <label><input class="form-check-input" type="checkbox" name="is_marked" value="1" @checked($was('is_marked', $plan?->isMarked))> with the mark</label>

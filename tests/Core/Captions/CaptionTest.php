@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Core\Captions;
 
-use Kanpai\Core\Captions\Caption;
 use Kanpai\Core\Captions\CaptionSheet;
-use Kanpai\Core\Captions\Field;
-use Kanpai\Core\Captions\UnreadableSidecar;
 use Kanpai\Core\Captions\UnusableSheet;
 use Kanpai\Core\Captions\XmpSidecar;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
+use Kanpai\Core\Frames\Metadata\UnreadableSidecar;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

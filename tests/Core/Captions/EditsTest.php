@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace Tests\Core\Captions;
 
-use Kanpai\Core\Captions\Caption;
 use Kanpai\Core\Captions\CaptionSheet;
 use Kanpai\Core\Captions\Edit\CaptionChange;
 use Kanpai\Core\Captions\Edit\FillSheets;
 use Kanpai\Core\Captions\Edit\ReplaceText;
 use Kanpai\Core\Captions\Edit\SetFields;
-use Kanpai\Core\Captions\Field;
-use Kanpai\Core\Captions\FieldText;
-use Kanpai\Core\Captions\ListText;
 use Kanpai\Core\Captions\Roster\Codes;
 use Kanpai\Core\Captions\Roster\Person;
-use Kanpai\Core\Captions\UnusableText;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
+use Kanpai\Core\Frames\Caption\FieldText;
+use Kanpai\Core\Frames\Caption\ListText;
+use Kanpai\Core\Frames\Caption\UnusableText;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

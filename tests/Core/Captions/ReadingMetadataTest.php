@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Tests\Core\Captions;
 
-use Kanpai\Core\Captions\Caption;
-use Kanpai\Core\Captions\Metadata\FileMetadata;
-use Kanpai\Core\Captions\Metadata\IimReader;
-use Kanpai\Core\Captions\Metadata\MetadataReader;
-use Kanpai\Core\Captions\Metadata\Reconciling;
-use Kanpai\Core\Captions\Metadata\XmpProperties;
 use Kanpai\Core\Captions\XmpSidecar;
-use Kanpai\Core\Ingest\ByteSource;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Metadata\FileMetadata;
+use Kanpai\Core\Frames\Metadata\IimReader;
+use Kanpai\Core\Frames\Metadata\MetadataReader;
+use Kanpai\Core\Frames\Metadata\Reconciling;
+use Kanpai\Core\Frames\Metadata\XmpProperties;
+use Kanpai\Core\Imaging\ByteSource;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\Core\Captions;
 
-use Kanpai\Core\Captions\Caption;
-use Kanpai\Core\Captions\Field;
-use Kanpai\Core\Captions\Metadata\MetadataReader;
-use Kanpai\Core\Captions\UnreadableSidecar;
 use Kanpai\Core\Captions\XmpSidecar;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\Field;
+use Kanpai\Core\Frames\Metadata\MetadataReader;
+use Kanpai\Core\Frames\Metadata\UnreadableSidecar;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

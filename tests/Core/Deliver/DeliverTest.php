@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Core\Deliver;
 
+use Kanpai\Core\Copies\ChecksumList;
 use Kanpai\Core\Cull\NameList;
-use Kanpai\Core\Deliver\ChecksumList;
 use Kanpai\Core\Deliver\DeliveredName;
 use Kanpai\Core\Studio\ShareToken;
 use PHPUnit\Framework\Attributes\DataProvider;

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Tests\Core\Deliver;
 
-use Kanpai\Core\Captions\Caption;
 use Kanpai\Core\Deliver\Output\Format;
 use Kanpai\Core\Deliver\Output\InvalidOutput;
-use Kanpai\Core\Deliver\Output\Metadata;
 use Kanpai\Core\Deliver\Output\OutputPlan;
 use Kanpai\Core\Deliver\Output\QualitySearch;
 use Kanpai\Core\Deliver\Output\Size;
+use Kanpai\Core\Frames\Caption\Caption;
+use Kanpai\Core\Frames\Caption\MetadataScope;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -124,8 +124,8 @@ final class OutputSizesTest extends TestCase
     public function test_what_files_say_of_themselves(): void
     {
         $caption = Caption::of(['headline' => 'Final', 'persons' => 'Ada Fenn', 'copyright' => '© 2026', 'contact_email' => 'mara@quill.example']);
-        self::assertSame(['headline', 'persons', 'copyright', 'contact_email'], array_keys(Metadata::All->of($caption)->values()));
-        self::assertSame(['copyright', 'contact_email'], array_keys(Metadata::Rights->of($caption)->values()));
-        self::assertTrue(Metadata::None->of($caption)->isEmpty());
+        self::assertSame(['headline', 'persons', 'copyright', 'contact_email'], array_keys(MetadataScope::All->of($caption)->values()));
+        self::assertSame(['copyright', 'contact_email'], array_keys(MetadataScope::Rights->of($caption)->values()));
+        self::assertTrue(MetadataScope::None->of($caption)->isEmpty());
     }
 }

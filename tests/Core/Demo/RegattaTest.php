@@ -6,7 +6,7 @@ namespace Tests\Core\Demo;
 
 use Kanpai\Core\Clocks\Clock;
 use Kanpai\Core\Clocks\Offset;
-use Kanpai\Core\Ingest\DcfName;
+use Kanpai\Core\Frames\DcfName;
 use Kanpai\Demo\Camera\Body;
 use Kanpai\Demo\Camera\Shot;
 use Kanpai\Demo\Regatta;

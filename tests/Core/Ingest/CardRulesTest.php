@@ -6,13 +6,13 @@ namespace Tests\Core\Ingest;
 
 use Kanpai\Core\Copies\CardSafety;
 use Kanpai\Core\Frames\CameraTime;
-use Kanpai\Core\Ingest\ByteSource;
+use Kanpai\Core\Frames\DcfName;
+use Kanpai\Core\Imaging\ByteSource;
+use Kanpai\Core\Imaging\UnreadableFile;
 use Kanpai\Core\Ingest\CardSignature;
-use Kanpai\Core\Ingest\DcfName;
 use Kanpai\Core\Ingest\ExifReader;
 use Kanpai\Core\Ingest\FrameGrouping;
 use Kanpai\Core\Ingest\OrientedThumbnail;
-use Kanpai\Core\Ingest\UnreadableFile;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\Core\Ingest;
 
-use Kanpai\Core\Ingest\ByteSource;
+use Kanpai\Core\Imaging\ByteSource;
+use Kanpai\Core\Imaging\TiffReader;
+use Kanpai\Core\Imaging\UnreadableFile;
 use Kanpai\Core\Ingest\Exif;
 use Kanpai\Core\Ingest\ExifReader;
-use Kanpai\Core\Ingest\TiffReader;
-use Kanpai\Core\Ingest\UnreadableFile;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

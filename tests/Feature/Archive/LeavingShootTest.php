@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tests\Feature\Archive;
 
 use App\Archive\RemoveShoot;
+use App\Frames\Frame;
 use App\Ingest\Card;
-use App\Ingest\Frame;
 use App\Proof\Gallery;
 use App\Studio\Shoot;
 use App\Studio\Task;

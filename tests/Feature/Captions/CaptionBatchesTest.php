@@ -275,7 +275,7 @@ final class CaptionBatchesTest extends FeatureTestCase
             self::assertSame($chosen, array_map(strval(...), $batch->frames()->pluck('frames.id')->all()));
             $this->post("{$page}/steps/{$batch->id}")->assertRedirect("{$page}?verdict=all");
         }
-        self::assertSame(['Picked', '', 'Picked'], array_map(fn (\App\Ingest\Frame $frame): string => FrameCaption::query()->find($frame->id)?->caption()->text(\Kanpai\Core\Captions\Field::Headline) ?? '', $frames->take(3)->all()));
+        self::assertSame(['Picked', '', 'Picked'], array_map(fn (\App\Frames\Frame $frame): string => FrameCaption::query()->find($frame->id)?->caption()->text(\Kanpai\Core\Frames\Caption\Field::Headline) ?? '', $frames->take(3)->all()));
         $this->post($page, ['headline' => 'x', 'frames' => ['999999999']])->assertSessionHasErrors('frames');
         $this->get("/shoots/{$elsewhere->id}/captions/tiles")->assertNotFound();
     }

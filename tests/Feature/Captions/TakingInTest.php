@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Tests\Feature\Captions;
 
 use App\Captions\FrameCaption;
-use App\Ingest\CardFile;
-use App\Ingest\Frame;
-use Kanpai\Core\Captions\Caption;
+use App\Frames\CardFile;
+use App\Frames\Frame;
 use Kanpai\Core\Captions\XmpSidecar;
+use Kanpai\Core\Frames\Caption\Caption;
 use Kanpai\Core\Frames\Verdict;
 use Tests\Feature\FeatureTestCase;
 use Tests\Reference\RawKindsTest;

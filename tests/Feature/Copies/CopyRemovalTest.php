@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Copies;
 
-use App\Ingest\CardFile;
-use App\Ingest\Copy;
+use App\Copies\Copy;
+use App\Frames\CardFile;
 use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
 use Tests\Feature\FeatureTestCase;

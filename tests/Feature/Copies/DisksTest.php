@@ -7,7 +7,7 @@ namespace Tests\Feature\Copies;
 use App\Archive\DiskUse;
 use App\Deliver\Delivery;
 use App\Deliver\Output;
-use App\Ingest\CardFile;
+use App\Frames\CardFile;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Collection;
 use Tests\Feature\FeatureTestCase;

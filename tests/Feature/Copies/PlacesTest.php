@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Copies;
 
+use App\Copies\Copy;
+use App\Copies\Place;
 use App\Ingest\CardState;
-use App\Ingest\Copy;
-use App\Ingest\Place;
 use App\Studio\TaskState;
 use Tests\Feature\FeatureTestCase;
 

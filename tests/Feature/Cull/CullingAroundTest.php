@@ -12,9 +12,9 @@ use App\Cull\Habits;
 use App\Cull\RegroupMoments;
 use App\Cull\Round;
 use App\Cull\Step;
-use App\Cull\Uses;
+use App\Frames\Frame;
+use App\Frames\Uses;
 use App\Ingest\Card;
-use App\Ingest\Frame;
 use App\Studio\Member;
 use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
@@ -247,7 +247,7 @@ final class CullingAroundTest extends FeatureTestCase
     {
         $this->pushCard('mara-long', 2, 11);
         $this->copyCard($this->readCard('mara-long'), 'Mara Quill');
-        $frame = \App\Ingest\Frame::query()->whereHas('files', fn ($files) => $files->where('kind', 'raw'))->firstOrFail();
+        $frame = \App\Frames\Frame::query()->whereHas('files', fn ($files) => $files->where('kind', 'raw'))->firstOrFail();
         $this->caption(['headline' => 'Beside a pair']);
         $this->post("/shoots/{$this->shoot->id}/captions/sidecars")->assertSessionHasNoErrors();
         $sidecar = fn (string $place): ?string => DB::table('sidecars')->where(['frame_id' => $frame->id, 'place' => $place])->value('path');

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Tests\Feature\Cull;
 
 use App\Cull\Culling;
-use App\Cull\FrameSet;
 use App\Cull\Round;
-use App\Cull\Uses;
-use App\Ingest\Frame;
+use App\Frames\Frame;
+use App\Frames\FrameSet;
+use App\Frames\Uses;
 use App\Studio\Member;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -297,7 +297,7 @@ final class CullingTest extends FeatureTestCase
         DB::table('set_frames')->insert([['set_id' => $set, 'frame_id' => $this->ids[3]], ['set_id' => $set, 'frame_id' => $this->ids[4]]]);
         DB::table('captions')->delete();
         foreach ([['keywords' => 'Rowing, river', 'headline' => 'Start'], ['keywords' => 'rowing', 'description' => 'She said "go" and they did'], ['headline' => 'Große GRÖSSE, Größe']] as $n => $fields) {
-            DB::table('captions')->insert(\App\Captions\FrameCaption::row($this->ids[$n], $this->shoot->id, \Kanpai\Core\Captions\Caption::of($fields), []));
+            DB::table('captions')->insert(\App\Captions\FrameCaption::row($this->ids[$n], $this->shoot->id, \Kanpai\Core\Frames\Caption\Caption::of($fields), []));
         }
         foreach (self::filters() as [$where, $places]) {
             self::assertSame(array_map(fn (int $place): int => $this->ids[$place], $places), $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?where=".urlencode($where))->assertOk()->json('frames'), $where);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature\Deliver;
 
 use App\Captions\FrameCaption;
+use App\Copies\Copy;
 use App\Deliver\Delivering;
 use App\Deliver\Delivery;
 use App\Deliver\DeliveryFile;
@@ -14,7 +15,6 @@ use App\Deliver\Output;
 use App\Deliver\Receipts;
 use App\Deliver\Recipient;
 use App\Deliver\ZipWriter;
-use App\Ingest\Copy;
 use App\Proof\Choosing;
 use App\Proof\Gallery;
 use App\Proof\Guest;
@@ -186,7 +186,7 @@ final class DeliveriesTest extends FeatureTestCase
         self::assertSame(16, substr_count($info, 'none (stored)'));
         self::assertStringContainsString('Überfahrt 001', $info);
         foreach (DeliveryFile::query()->where('way', 'like', 'original:%')->with('frame')->get() as $file) {
-            $original = \App\Ingest\CardFile::query()->findOrFail((int) substr($file->way, 9));
+            $original = \App\Frames\CardFile::query()->findOrFail((int) substr($file->way, 9));
             self::assertSame([$original->hash, $original->size], [hash_file('xxh128', $delivery->folder().'/'.$file->stored), $file->bytes]);
         }
         // An output serves the delivery as it stands; it takes no second room on the disk.

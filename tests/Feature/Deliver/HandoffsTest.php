@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Deliver;
 
+use App\Copies\VersionCopy;
 use App\Deliver\Delivery;
 use App\Deliver\DeliveryFile;
 use App\Deliver\Handoff\Handoff;
@@ -11,10 +12,9 @@ use App\Deliver\Handoff\ReturnedFile;
 use App\Deliver\Handoff\Returning;
 use App\Deliver\Handoff\ReturnState;
 use App\Deliver\Handoff\Watching;
+use App\Frames\Frame;
+use App\Frames\Version;
 use App\Imaging\Picture;
-use App\Ingest\Frame;
-use App\Ingest\Version;
-use App\Ingest\VersionCopy;
 use App\Ingest\Versions;
 use App\Proof\Gallery;
 use Tests\Feature\FeatureTestCase;
@@ -244,7 +244,7 @@ final class HandoffsTest extends FeatureTestCase
     {
         $frame = $this->frames()[0];
         $paths = [$this->picture('one.jpg', 50), $this->picture('two.jpg', 150)];
-        $said = $this->atOnce(array_map(fn (string $path): string => 'app(App\Ingest\Versions::class)->add(App\Ingest\Frame::query()->with("shoot.studio", "card")->findOrFail('.$frame->id.'), '.var_export($path, true).', '.var_export(pathinfo($frame->name, PATHINFO_FILENAME).'-edit.jpg', true).', "two at once"); echo "added";', $paths), fn () => Frame::query()->whereKey($frame->id)->lockForUpdate()->first());
+        $said = $this->atOnce(array_map(fn (string $path): string => 'app(App\Ingest\Versions::class)->add(App\Frames\Frame::query()->with("shoot.studio", "card")->findOrFail('.$frame->id.'), '.var_export($path, true).', '.var_export(pathinfo($frame->name, PATHINFO_FILENAME).'-edit.jpg', true).', "two at once"); echo "added";', $paths), fn () => Frame::query()->whereKey($frame->id)->lockForUpdate()->first());
         self::assertSame(['added', 'added'], $said);
         $versions = Version::query()->where('frame_id', $frame->id)->orderBy('number')->get();
         self::assertSame([1, 2, 3], $versions->pluck('number')->all());
@@ -341,10 +341,10 @@ final class HandoffsTest extends FeatureTestCase
         $version = app(Versions::class)->add($frame = $this->frames()[0], $this->picture($this->stem(0).'-edit.jpg'), 'x-edit.jpg', 'a test');
         file_put_contents("{$this->folder}/drive/{$version->destination}", 'damaged');
         $target = "{$this->folder}/out.jpg";
-        self::assertTrue(\App\Ingest\ProvedPicture::of($frame->refresh())?->copyTo($target));
+        self::assertTrue(\App\Copies\VerifiedPicture::of($frame->refresh())?->copyTo($target));
         self::assertSame($version->hash, hash_file('xxh128', $target));
         file_put_contents("{$this->folder}/backup/{$version->destination}", 'damaged');
-        self::assertFalse(\App\Ingest\ProvedPicture::of($frame)->copyTo($target));
+        self::assertFalse(\App\Copies\VerifiedPicture::of($frame)->copyTo($target));
     }
 
     public function test_the_mails_of_a_handoff_say_what_it_is_and_its_page_is_its_own(): void

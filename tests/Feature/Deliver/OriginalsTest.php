@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Tests\Feature\Deliver;
 
 use App\Captions\SidecarFile;
+use App\Copies\Place;
 use App\Deliver\Originals\CopyOriginals;
-use App\Ingest\CardFile;
-use App\Ingest\Frame;
-use App\Ingest\Place;
+use App\Frames\CardFile;
+use App\Frames\Frame;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\TaskState;
@@ -114,7 +114,7 @@ final class OriginalsTest extends FeatureTestCase
     public function test_begun_twice_at_the_same_moment_it_is_done_once(): void
     {
         $file = CardFile::query()->where('kind', 'raw')->firstOrFail();
-        $start = "config(['queue.default' => 'database']); echo App\\Deliver\\Originals\\CopyOriginals::start(App\\Studio\\Shoot::query()->findOrFail({$this->shoot->id}), App\\Ingest\\Place::query()->findOrFail({$this->place}), [{$file->id} => 'picked/1.DNG']) ? 'begun' : 'waits';";
+        $start = "config(['queue.default' => 'database']); echo App\\Deliver\\Originals\\CopyOriginals::start(App\\Studio\\Shoot::query()->findOrFail({$this->shoot->id}), App\\Copies\\Place::query()->findOrFail({$this->place}), [{$file->id} => 'picked/1.DNG']) ? 'begun' : 'waits';";
         self::assertEqualsCanonicalizing(['begun', 'waits'], $this->atOnce([$start, $start], fn () => Shoot::query()->whereKey($this->shoot->id)->lockForUpdate()->first()));
         self::assertSame(1, Task::query()->where('kind', CopyOriginals::SUBJECT)->count());
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature\Deliver;
 
 use App\Deliver\Delivery;
-use App\Ingest\CardFile;
+use App\Frames\CardFile;
 use App\Proof\Choice;
 use App\Proof\Gallery;
 use App\Proof\Selection;

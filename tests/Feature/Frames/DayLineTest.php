@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Frames;
 
-use App\Ingest\Body;
+use App\Frames\Body;
 use App\Ingest\Lanes;
 use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Foundation\Testing\RefreshDatabaseState;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature\Frames;
 
 use App\Captions\FrameCaption;
-use App\Ingest\Frame;
+use App\Frames\Frame;
 use App\Proof\Gallery;
 use App\Studio\Member;
 use App\Studio\OutboxMail;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Ingest;
 
+use App\Frames\CardFile;
+use App\Frames\Frame;
 use App\Ingest\Card;
-use App\Ingest\CardFile;
 use App\Ingest\CardReader;
 use App\Ingest\CardState;
-use App\Ingest\Frame;
 use App\Ingest\Slots;
 use Kanpai\Core\Frames\FileKind;
 use Tests\Feature\FeatureTestCase;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Ingest;
 
+use App\Copies\Copy;
 use App\Ingest\Card;
 use App\Ingest\CardState;
-use App\Ingest\Copy;
 use App\Ingest\CopyCard;
 use App\Ingest\MakePreviews;
 use App\Studio\Task;

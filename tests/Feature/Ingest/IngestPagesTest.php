@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Ingest;
 
+use App\Copies\Place;
+use App\Copies\Places;
+use App\Copies\Verify\Verifier;
+use App\Frames\CardFile;
 use App\Ingest\Card;
-use App\Ingest\CardFile;
 use App\Ingest\CardState;
-use App\Ingest\Place;
-use App\Ingest\Places;
-use App\Ingest\Proving\Prover;
 use App\Ingest\Rack\Rack;
 use App\Ingest\RecognisedCard;
 use App\Studio\Task;
@@ -141,7 +141,7 @@ final class IngestPagesTest extends FeatureTestCase
     public function test_a_process_that_proves_says_what_it_could_not(): void
     {
         file_put_contents("{$this->folder}/good.part", 'bytes');
-        $prover = new Prover;
+        $prover = new Verifier;
         $prover->prove(1, "{$this->folder}/good.part", "{$this->folder}/good");
         $prover->prove(2, "{$this->folder}/missing.part", "{$this->folder}/missing");
         self::assertSame([1 => hash('xxh128', 'bytes'), 2 => ''], $prover->answers(true));
@@ -149,7 +149,7 @@ final class IngestPagesTest extends FeatureTestCase
         self::assertSame([], $prover->answers(true));
         // Killed in the middle: nothing it had in hand counts as proved, and the next is proved by a new one.
         file_put_contents("{$this->folder}/again.part", 'bytes');
-        exec('pkill -KILL -P '.getmypid().' -f prover.php');
+        exec('pkill -KILL -P '.getmypid().' -f Verify/verify.php');
         usleep(50_000);
         $prover->prove(3, "{$this->folder}/again.part", "{$this->folder}/again");
         self::assertSame([3 => ''], $prover->answers(true));

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Ingest;
 
+use App\Copies\Copy;
+use App\Frames\CardFile;
 use App\Ingest\Card;
-use App\Ingest\CardFile;
 use App\Ingest\CardState;
-use App\Ingest\Copy;
 use App\Studio\TaskState;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Feature\FeatureTestCase;
@@ -112,7 +112,7 @@ final class IngestTest extends FeatureTestCase
         [$first, $second] = CardFile::query()->orderBy('id')->limit(2)->get()->all();
         Copy::query()->whereIn('file_id', [$first->id, $second->id])->delete();
         unlink("{$this->folder}/drive/{$first->destination}");
-        file_put_contents(\App\Ingest\Disk::temporary("{$this->folder}/drive/{$first->destination}"), 'half');
+        file_put_contents(\App\Copies\Disk::temporary("{$this->folder}/drive/{$first->destination}"), 'half');
         $card->update(['state' => CardState::Read, 'safe_at' => null]);
 
         $card = $this->copyCard($card);

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Ingest;
 
+use App\Copies\Copy;
+use App\Frames\CardFile;
 use App\Ingest\Card;
-use App\Ingest\CardFile;
 use App\Ingest\CardState;
-use App\Ingest\Copy;
 use App\Ingest\Slots;
 use App\Studio\Shoot;
 use App\Studio\Task;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Ingest;
 
+use App\Copies\Copy;
+use App\Copies\Place;
+use App\Frames\CardFile;
 use App\Ingest\Card;
-use App\Ingest\CardFile;
 use App\Ingest\CardState;
-use App\Ingest\Copy;
-use App\Ingest\Place;
 use App\Studio\TaskState;
 use Tests\Feature\FeatureTestCase;
 

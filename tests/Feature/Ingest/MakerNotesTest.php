@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Ingest;
 
-use App\Ingest\Body;
+use App\Frames\Body;
+use App\Frames\Frame;
 use App\Ingest\Card;
 use App\Ingest\ExifByExifTool;
-use App\Ingest\Frame;
 use Kanpai\Core\Ingest\Exif;
 use Kanpai\Core\Ingest\MakerNotes;
 use Kanpai\Core\Ingest\MakerNotesQuestions;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Ingest;
 
-use App\Ingest\CardFile;
+use App\Frames\CardFile;
 use App\Ingest\CardState;
 use App\Ingest\SavedPattern;
 use Tests\Feature\FeatureTestCase;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Ingest;
 
+use App\Frames\CardFile;
 use App\Ingest\Card;
-use App\Ingest\CardFile;
 use App\Ingest\CardState;
 use App\Studio\Task;
 use PHPUnit\Framework\Attributes\DataProvider;

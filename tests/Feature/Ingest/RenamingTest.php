@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Tests\Feature\Ingest;
 
 use App\Captions\SidecarFile;
+use App\Frames\CardFile;
+use App\Frames\Frame;
+use App\Frames\Version;
 use App\Ingest\Card;
-use App\Ingest\CardFile;
 use App\Ingest\CardState;
-use App\Ingest\Frame;
 use App\Ingest\PlannedRename;
 use App\Ingest\RenameFiles;
-use App\Ingest\Version;
 use App\Ingest\Versions;
 use App\Studio\Studio;
 use App\Studio\Task;

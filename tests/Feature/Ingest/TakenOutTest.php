@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Tests\Feature\Ingest;
 
 use App\Captions\Batch;
+use App\Frames\Frame;
 use App\Ingest\Card;
 use App\Ingest\CardState;
-use App\Ingest\Frame;
 use App\Ingest\RemoveCard;
 use App\Proof\FullSize;
 use Illuminate\Http\UploadedFile;
@@ -54,7 +54,7 @@ final class TakenOutTest extends FeatureTestCase
         $this->post("/cards/{$card->id}/remove")->assertSessionHasErrors('card');
         self::assertSame(2, Frame::query()->count());
         // Its copies may be gone since; what they were is still known.
-        \App\Ingest\Copy::query()->delete();
+        \App\Copies\Copy::query()->delete();
         $this->get("/shoots/{$this->shoot->id}/ingest")->assertDontSee('Take this card out');
         $this->post("/cards/{$card->id}/remove")->assertSessionHasErrors('card');
         [, $stranger] = $this->newStudio('Elsewhere', 'elsewhere@quay.example');

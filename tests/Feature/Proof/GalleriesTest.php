@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Proof;
 
+use App\Frames\Frame;
 use App\Imaging\Picture;
-use App\Ingest\Frame;
 use App\Proof\Choice;
 use App\Proof\Gallery;
 use App\Proof\GalleryFrame;

@@ -378,10 +378,10 @@ final class GuestsTest extends FeatureTestCase
     {
         $gallery = Gallery::query()->firstOrFail();
         self::assertSame([], $this->guestSays($this->link, [self::choice(1)])->json('refused'));
-        self::assertSame(1, (int) \App\Ingest\Frame::query()->sum('chosen'));
+        self::assertSame(1, (int) \App\Frames\Frame::query()->sum('chosen'));
         $this->actingAs($this->member)->post("/galleries/{$gallery->id}/remove")->assertSessionHasErrors('sure');
         $this->post("/galleries/{$gallery->id}/remove", ['sure' => '1'])->assertRedirect("/shoots/{$this->shoot->id}/proof");
-        self::assertSame([0, 0], [Gallery::query()->whereKey($gallery->id)->count(), (int) \App\Ingest\Frame::query()->sum('chosen')]);
+        self::assertSame([0, 0], [Gallery::query()->whereKey($gallery->id)->count(), (int) \App\Frames\Frame::query()->sum('chosen')]);
         self::assertDirectoryDoesNotExist("{$this->folder}/pictures/gallery-{$gallery->uuid}");
         auth()->logout();
         $this->get($this->link)->assertNotFound()->assertSee('There is nothing here');

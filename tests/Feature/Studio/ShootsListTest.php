@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tests\Feature\Studio;
 
 use App\Cull\Marking;
-use App\Ingest\Body;
 use App\Ingest\CardState;
+use App\Ingest\Lanes;
 use App\Studio\Shoot;
 use App\Studio\Stage;
 use App\Studio\Stages;
@@ -32,7 +32,7 @@ final class ShootsListTest extends FeatureTestCase
         $this->copyCard($this->readCard('mara-wide'), 'Mara Quill');
         self::assertSame(['Check 2 of 2 clocks', '2 cards safe', '2 to check', '7 left', '7 open', '', '', ''], $this->said());
 
-        foreach (Body::ofShoot($this->shoot) as $body) {
+        foreach (Lanes::bodies($this->shoot) as $body) {
             $this->post("/shoots/{$this->shoot->id}/clocks/{$body->id}", ['direction' => 'later']);
         }
         $this->caption(['headline' => 'A day']);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Studio;
 
-use App\Ingest\Places;
+use App\Copies\Places;
 use App\Ingest\Slots;
 use App\Studio\StudioFolders;
 use Tests\Feature\FeatureTestCase;

@@ -1,0 +1,136 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Copies;
+
+use App\Frames\CardFile;
+use App\Frames\Version;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Copies\CopyDeletion;
+
+/**
+ * The one place that deletes copies. A file's copies are looked at and deleted while a lock is held that is the file's
+ * own, so that two who delete in different places never count on each other's; the row goes before the file, since a copy
+ * that is not counted may stand for a while, and one that is counted and gone would be a lie.
+ */
+final class CopyRemoval
+{
+    /** Seconds that anybody waits for whoever is just looking at the same file. */
+    private const PATIENCE = 20;
+
+    public function __construct(private readonly Places $places)
+    {
+    }
+
+    /** @return array<string, Place> name => place, of those whose disks are there */
+    public function standing(int $studio): array
+    {
+        return $this->places->withBags($studio)->filter(fn (Place $place): bool => $place->isThere())->keyBy('name')->all();
+    }
+
+    /**
+     * Deletes the copy of a file in a place, if the rule allows it.
+     *
+     * @param  array<string, Place>  $there  as `standing` gives it
+     * @return bool whether it is gone
+     */
+    public function remove(CardFile $file, string $place, CopyDeletion $rule, array $there): bool
+    {
+        if (! isset($there[$place]) || $there[$place]->is_bag) {
+            return false;
+        }
+
+        return $this->alone($file->id, function () use ($file, $place, $rule, $there): bool {
+            $copies = Copy::query()->where('file_id', $file->id)->get();
+            $going = $copies->firstWhere('place', $place);
+            if (! $going instanceof Copy) {
+                return true;
+            }
+            $staying = $copies->filter(fn (Copy $copy): bool => $copy->place !== $place && $copy->hash === $file->hash);
+            if (! $rule->allows(self::facts($staying->pluck('place')->all(), (string) $file->destination, $there))) {
+                return false;
+            }
+            $going->delete();
+            $this->unlink($there[$place], (string) $file->destination);
+
+            return true;
+        }) ?? false;
+    }
+
+    /**
+     * The same for the copy of a version.
+     *
+     * @param  array<string, Place>  $there
+     */
+    public function removeVersion(Version $version, string $place, CopyDeletion $rule, array $there): bool
+    {
+        if (! isset($there[$place]) || $there[$place]->is_bag) {
+            return false;
+        }
+
+        return $this->alone("version-{$version->id}", function () use ($version, $place, $rule, $there): bool {
+            $copies = VersionCopy::query()->where('version_id', $version->id)->get();
+            $staying = $copies->where('hash', $version->hash)->where('place', '<>', $place)->pluck('place')->all();
+            if (! $rule->allows(self::facts($staying, $version->destination, $there))) {
+                return false;
+            }
+            VersionCopy::query()->where(['version_id' => $version->id, 'place' => $place])->delete();
+            $this->unlink($there[$place], $version->destination);
+
+            return true;
+        }) ?? false;
+    }
+
+    /**
+     * What stays, as the rule asks for it.
+     *
+     * @param  array<array-key, mixed>  $names  of places that have a verified copy
+     * @param  array<string, Place>  $there
+     * @return list<array{disk: int|string, isArchive: bool}>
+     */
+    private static function facts(array $names, string $destination, array $there): array
+    {
+        $staying = [];
+        foreach ($names as $name) {
+            $place = is_string($name) ? $there[$name] ?? null : null;
+            if ($place !== null && is_file("{$place->path}/{$destination}")) {
+                $staying[] = ['disk' => $place->safetyDisk(), 'isArchive' => $place->is_bag];
+            }
+        }
+
+        return $staying;
+    }
+
+    /**
+     * Does something while nobody else deletes copies of a file, or begins to rest on them.
+     *
+     * @template T
+     *
+     * @param  callable(): T  $do
+     * @return T|null null where somebody else is at it for too long
+     */
+    public function alone(int|string $file, callable $do): mixed
+    {
+        $lock = 'kanpai-copies-'.DB::connection()->getDatabaseName().'-'.$file;
+        // The database frees it when the process dies.
+        if ((int) DB::scalar('SELECT GET_LOCK(?, ?)', [$lock, self::PATIENCE]) !== 1) {
+            return null;
+        }
+        try {
+            return $do();
+        } finally {
+            DB::scalar('SELECT RELEASE_LOCK(?)', [$lock]);
+        }
+    }
+
+    /** With the folders that are empty then, up to the place. */
+    public function unlink(Place $place, string $below): void
+    {
+        @unlink("{$place->path}/{$below}");
+        $folder = dirname("{$place->path}/{$below}");
+        while (strlen($folder) > strlen($place->path) && @rmdir($folder)) {
+            $folder = dirname($folder);
+        }
+    }
+}

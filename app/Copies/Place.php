@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Copies;
+
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Str;
+use Kanpai\Core\Copies\UnableToCopy;
+
+/**
+ * Where copies go: a folder on a disk. A file in it carries the place's own mark, so that the empty folder that is left
+ * when a disk is unplugged is not taken for the disk.
+ *
+ * @property int $id
+ * @property int|null $studio_id none for those of the configuration
+ * @property string $key so that a name stands once
+ * @property string $name
+ * @property string $path
+ * @property string $mark
+ * @property bool $is_marked
+ * @property bool $is_bag the originals inside an archived shoot: read from, never written to
+ * @property CarbonImmutable|null $left_out_at since when nothing more is copied to it
+ */
+final class Place extends Model
+{
+    public const MARK = '.kanpai-place';
+
+    protected $guarded = [];
+
+    protected $casts = ['is_marked' => 'bool', 'is_bag' => 'bool', 'left_out_at' => 'immutable_datetime'];
+
+    /** The place of that name, made if there is none. */
+    public static function named(string $name, string $path, ?int $studio = null): self
+    {
+        return self::query()->createOrFirst(['key' => ($studio ?? 'all').':'.mb_strtolower($name)], ['studio_id' => $studio, 'name' => $name, 'path' => $path, 'mark' => (string) Str::uuid()]);
+    }
+
+    public function isThere(): bool
+    {
+        if ($this->is_bag) {
+            return is_dir($this->path);
+        }
+
+        return $this->is_marked
+            ? trim((string) @file_get_contents($this->path.'/'.self::MARK)) === $this->mark
+            : is_dir($this->path) || ! file_exists($this->path);
+    }
+
+    /**
+     * Makes sure that the disk is there; puts the mark on it the first time.
+     *
+     * @throws UnableToCopy
+     */
+    public function open(): void
+    {
+        if ($this->is_bag) {
+            throw UnableToCopy::cannotWrite($this->name, 'anything');
+        }
+        if ($this->is_marked) {
+            if (! $this->isThere()) {
+                throw UnableToCopy::isAway($this->name);
+            }
+            // A disk that was made read-only keeps its mark.
+            if (! is_writable($this->path)) {
+                throw UnableToCopy::cannotWrite($this->name, 'anything');
+            }
+
+            return;
+        }
+        if (! is_dir($this->path) && ! @mkdir($this->path, 0755, true) && ! is_dir($this->path)) {
+            throw UnableToCopy::cannotWrite($this->name, 'anything');
+        }
+        $there = trim((string) @file_get_contents($this->path.'/'.self::MARK));
+        if ($there === '' && @file_put_contents($this->path.'/'.self::MARK, $this->mark."\n") === false) {
+            throw UnableToCopy::cannotWrite($this->name, 'anything');
+        }
+        // The mark of an earlier database on the same disk is taken over.
+        $this->update(['is_marked' => true, 'mark' => $there === '' ? $this->mark : $there]);
+    }
+
+    /** Bytes that can still be written, or null where the system does not say. */
+    public function room(): ?int
+    {
+        $free = @disk_free_space(is_dir($this->path) ? $this->path : dirname($this->path));
+
+        return $free === false ? null : (int) $free;
+    }
+
+    /**
+     * The same for places that one accident takes together: those on one file system. Tests, which have one disk alone,
+     * may take each folder for a disk.
+     */
+    public function safetyDisk(): int|string
+    {
+        return config('kanpai.folders_are_disks') ? $this->name : $this->disk();
+    }
+
+    /** The same for places on one disk, which share their room. */
+    public function disk(): int
+    {
+        $facts = @stat(is_dir($this->path) ? $this->path : dirname($this->path));
+
+        return $facts === false ? -$this->id : $facts['dev'];
+    }
+}

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Copies;
+
+use App\Frames\CardFile;
+use App\Frames\Frame;
+use App\Imaging\Picture;
+use Kanpai\Core\Frames\FileKind;
+
+/**
+ * The picture that stands for a frame, from a copy that is still the same as when it was proved: the version that came
+ * back last, else the JPEG of the camera.
+ */
+final readonly class VerifiedPicture
+{
+    private const QUALITY = 95;
+
+    /** @param  list<string>  $places  in which copies of it were proved */
+    private function __construct(private string $hash, private string $below, private array $places, private int $studio, public bool $isJpeg)
+    {
+    }
+
+    /**
+     * Null where the frame has no JPEG and no version, or no copy of it was ever proved. What is loaded with the frame
+     * (`files.copies`, `files.sameAs.copies`, `version.copies`) is not asked for again.
+     */
+    public static function of(Frame $frame): ?self
+    {
+        $version = $frame->version_id === null ? null : $frame->version;
+        if ($version !== null && $version->hash !== null) {
+            return new self($version->hash, $version->destination, array_values($version->copies->where('hash', $version->hash)->pluck('place')->map(strval(...))->all()), $frame->shoot->studio_id, $version->format === 'jpeg');
+        }
+        $file = ($frame->relationLoaded('files') ? $frame->files : $frame->files()->with('copies', 'sameAs.copies')->get())->where('kind', FileKind::Jpeg)->whereNull('problem')->first();
+
+        return ! $file instanceof CardFile || $file->proofs()->isEmpty() ? null : new self((string) $file->hash, ($file->sameAs ?? $file)->destination, array_values($file->proofs()->map(fn (Copy $copy): string => $copy->place)->all()), $frame->shoot->studio_id, true);
+    }
+
+    /** What it was when it came, xxh128. */
+    public function hash(): string
+    {
+        return $this->hash;
+    }
+
+    /** Where it can be looked at: the first copy that is there. */
+    public function path(): ?string
+    {
+        return array_values(array_filter($this->paths(), is_file(...)))[0] ?? null;
+    }
+
+    /** Copies it from the first place where it is whole; false where it is whole in none that is within reach. */
+    public function copyTo(string $target): bool
+    {
+        foreach ($this->paths() as $path) {
+            if (is_file($path) && copy($path, $target) && hash_file('xxh128', $target) === $this->hash) {
+                return true;
+            }
+        }
+        @unlink($target);
+
+        return false;
+    }
+
+    /** As `copyTo`; what is no JPEG becomes one. */
+    public function jpegTo(string $target): bool
+    {
+        if ($this->isJpeg || ! $this->copyTo($target)) {
+            return $this->isJpeg && $this->copyTo($target);
+        }
+        $picture = Picture::fromFile($target)->inSrgb()->bare();
+        $picture->save("{$target}.jpg", 'jpeg', self::QUALITY);
+        rename("{$target}.jpg", $target);
+
+        return true;
+    }
+
+    /** @return list<string> */
+    private function paths(): array
+    {
+        $folders = app(Places::class)->folders($this->studio);
+
+        return array_map(fn (string $place): string => ($folders[$place] ?? '').'/'.$this->below, $this->places);
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Copies;
+
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Model;
+
+/**
+ * Proof that a version stands in a place.
+ *
+ * @property int $version_id
+ * @property string $place
+ * @property string $hash of what was read there last
+ * @property CarbonImmutable $proved_at
+ */
+final class VersionCopy extends Model
+{
+    public $timestamps = false;
+
+    protected $guarded = [];
+
+    protected $dateFormat = 'Y-m-d H:i:s.v';
+
+    protected $casts = ['proved_at' => 'immutable_datetime'];
+}
