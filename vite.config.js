@@ -11,7 +11,17 @@ export default defineConfig({
         manifest: 'manifest.json',
         assetsInlineLimit: 0,
         rollupOptions: {
-            input: ['resources/css/kanpai.css', 'app', 'cull/cull', 'proof/gallery', 'clocks/clocks', 'captions/captions', 'deliver/deliver', 'ingest/choose', 'ingest/upload'].map((name) => (name.endsWith('.css') ? name : page(name))),
+            input: [
+                'resources/css/kanpai.css',
+                'app',
+                'cull/cull',
+                'proof/gallery',
+                'clocks/clocks',
+                'captions/captions',
+                'deliver/deliver',
+                'ingest/choose',
+                'ingest/upload',
+            ].map((name) => (name.endsWith('.css') ? name : page(name))),
         },
     },
 });

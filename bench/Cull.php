@@ -65,9 +65,16 @@ final class Cull implements Benchmark
         $browser = self::$browser ?? throw new RuntimeException('Not prepared.');
         $start = microtime(true);
         $browser->visit('/shoots/'.self::$shoot.'/cull');
-        $browser->until(fn (): bool => (bool) $browser->script("return performance.getEntriesByName('kanpai-first-wall').length > 0"), 'no wall after '.(microtime(true) - $start).' s', 60);
+        $browser->until(
+            fn (): bool => (bool) $browser->script(
+                "return performance.getEntriesByName('kanpai-first-wall').length > 0",
+            ),
+            'no wall after '.(microtime(true) - $start).' s',
+            60,
+        );
         if ($this->what === 'wall') {
-            return (float) $browser->script("return performance.getEntriesByName('kanpai-first-wall')[0].startTime") / 1000;
+            return (float) $browser->script("return performance.getEntriesByName('kanpai-first-wall')[0].startTime") /
+                1000;
         }
         usleep(1_500_000);
         $browser->script("document.querySelector('[data-wall]').focus()");
@@ -91,7 +98,9 @@ final class Cull implements Benchmark
     {
         $browser->press('enter');
         usleep(800_000);
-        $browser->script("window.told = []; new PerformanceObserver((list) => list.getEntries().forEach((entry) => entry.name === 'keydown' && window.told.push(entry.duration))).observe({ type: 'event', durationThreshold: 16 })");
+        $browser->script(
+            "window.told = []; new PerformanceObserver((list) => list.getEntries().forEach((entry) => entry.name === 'keydown' && window.told.push(entry.duration))).observe({ type: 'event', durationThreshold: 16 })",
+        );
         $this->type($browser, ['ArrowRight', 'f', 'd', 'ArrowRight', '3'], self::KEYS, 0.1, false);
         usleep(500_000);
         $told = array_map(floatval(...), $browser->script('return window.told'));
@@ -105,7 +114,9 @@ final class Cull implements Benchmark
     {
         $browser->press('enter');
         usleep(1_500_000);
-        $browser->script("window.seen = new Set(); window.grey = 0; const canvas = document.querySelector('[data-image]'); const look = () => { if (!window.seen.has(canvas.dataset.id)) { window.seen.add(canvas.dataset.id); window.grey += canvas.dataset.picture === 'none' ? 1 : 0; } window.ended || requestAnimationFrame(look); }; look()");
+        $browser->script(
+            "window.seen = new Set(); window.grey = 0; const canvas = document.querySelector('[data-image]'); const look = () => { if (!window.seen.has(canvas.dataset.id)) { window.seen.add(canvas.dataset.id); window.grey += canvas.dataset.picture === 'none' ? 1 : 0; } window.ended || requestAnimationFrame(look); }; look()",
+        );
         $this->type($browser, ['ArrowRight'], self::HELD, 1 / 30, true);
         usleep(200_000);
         [$seen, $grey] = $browser->script('window.ended = true; return [window.seen.size, window.grey]');
@@ -115,7 +126,8 @@ final class Cull implements Benchmark
 
     private function empty(Browser $browser): float
     {
-        return (float) $browser->web->executeAsyncScript(<<<'JS'
+        return (float) $browser->web->executeAsyncScript(
+            <<<'JS'
             const done = arguments[arguments.length - 1];
             const wall = document.querySelector('[data-wall]');
             const empty = new Map();
@@ -136,7 +148,9 @@ final class Cull implements Benchmark
                 now - begun < 6000 ? requestAnimationFrame(look) : done(longest);
             };
             requestAnimationFrame(look);
-            JS);
+            JS
+            ,
+        );
     }
 
     private function memory(Browser $browser): float
@@ -159,9 +173,18 @@ final class Cull implements Benchmark
         for ($n = 0; $n < $times; $n++) {
             $key = $keys[$n % count($keys)];
             $code = strlen($key) === 1 ? ord(strtoupper($key)) : 39;
-            $tools->execute('Input.dispatchKeyEvent', ['type' => 'rawKeyDown', 'key' => $key, 'windowsVirtualKeyCode' => $code, 'autoRepeat' => $isHeld && $n > 0]);
+            $tools->execute('Input.dispatchKeyEvent', [
+                'type' => 'rawKeyDown',
+                'key' => $key,
+                'windowsVirtualKeyCode' => $code,
+                'autoRepeat' => $isHeld && $n > 0,
+            ]);
             if (! $isHeld) {
-                $tools->execute('Input.dispatchKeyEvent', ['type' => 'keyUp', 'key' => $key, 'windowsVirtualKeyCode' => $code]);
+                $tools->execute('Input.dispatchKeyEvent', [
+                    'type' => 'keyUp',
+                    'key' => $key,
+                    'windowsVirtualKeyCode' => $code,
+                ]);
             }
             usleep((int) max(0, 1_000_000 * ($start + ($n + 1) * $pause - microtime(true))));
         }

@@ -50,7 +50,9 @@ final class Gallery implements Benchmark
 
     public function unit(): string
     {
-        return $this->what === 'pages' ? 'ms within which 95 % of the answers to '.self::GUESTS.' guests at once are there' : 's until the largest paint of a gallery of '.self::FRAMES.' pictures';
+        return $this->what === 'pages'
+            ? 'ms within which 95 % of the answers to '.self::GUESTS.' guests at once are there'
+            : 's until the largest paint of a gallery of '.self::FRAMES.' pictures';
     }
 
     public function prepare(string $folder): void
@@ -62,8 +64,16 @@ final class Gallery implements Benchmark
         $shoot = SeededShoot::of('Benchmark of galleries', self::FRAMES, $folder);
         self::$link = SeededShoot::within('kanpai', function () use ($shoot): string {
             config(['queue.default' => 'null']);
-            $gallery = app(Publishing::class)->publish($shoot, FrameFilter::all(), ['title' => 'Benchmark', 'sectioning' => 'hour'], Rights::of(Rights::lists('Album'), rates: true));
-            DB::update('UPDATE gallery_frames JOIN frames ON frames.id = gallery_frames.frame_id SET gallery_frames.small_path = frames.small_path, gallery_frames.large_path = frames.large_path, plain_small_path = frames.small_path, plain_large_path = frames.large_path, picture = frames.large_path WHERE gallery_id = ?', [$gallery->id]);
+            $gallery = app(Publishing::class)->publish(
+                $shoot,
+                FrameFilter::all(),
+                ['title' => 'Benchmark', 'sectioning' => 'hour'],
+                Rights::of(Rights::lists('Album'), rates: true),
+            );
+            DB::update(
+                'UPDATE gallery_frames JOIN frames ON frames.id = gallery_frames.frame_id SET gallery_frames.small_path = frames.small_path, gallery_frames.large_path = frames.large_path, plain_small_path = frames.small_path, plain_large_path = frames.large_path, picture = frames.large_path WHERE gallery_id = ?',
+                [$gallery->id],
+            );
             $gallery->update(['published_at' => now()]);
 
             return Share::query()->where('gallery_id', $gallery->id)->firstOrFail()->path();
@@ -87,7 +97,9 @@ final class Gallery implements Benchmark
             $browser->visit(self::$link)->find('[data-ready]', 20);
             usleep(1_500_000);
 
-            return (float) $browser->web->executeAsyncScript("const done = arguments[0]; new PerformanceObserver((list) => done(list.getEntries().at(-1).startTime)).observe({ type: 'largest-contentful-paint', buffered: true })") / 1000;
+            return (float) $browser->web->executeAsyncScript(
+                "const done = arguments[0]; new PerformanceObserver((list) => done(list.getEntries().at(-1).startTime)).observe({ type: 'largest-contentful-paint', buffered: true })",
+            ) / 1000;
         } finally {
             $browser->close();
         }
@@ -108,7 +120,10 @@ final class Gallery implements Benchmark
         }, range(1, self::GUESTS));
         $steps = array_fill(0, self::GUESTS, 0);
         $tokens = array_fill(0, self::GUESTS, '');
-        $due = array_map(fn (int $n): float => $begin + self::ARRIVING * $n / self::GUESTS, range(0, self::GUESTS - 1));
+        $due = array_map(
+            fn (int $n): float => $begin + (self::ARRIVING * $n) / self::GUESTS,
+            range(0, self::GUESTS - 1),
+        );
         while (($left = array_filter($steps, fn (int $step): bool => $step < self::ACTIONS + 2)) !== []) {
             foreach (array_diff_key($left, $running) as $n => $step) {
                 if (microtime(true) >= $due[$n]) {
@@ -121,10 +136,19 @@ final class Gallery implements Benchmark
             while (($done = curl_multi_info_read($multi)) !== false) {
                 $n = (int) curl_getinfo($done['handle'], CURLINFO_PRIVATE);
                 if (curl_getinfo($done['handle'], CURLINFO_RESPONSE_CODE) !== 200) {
-                    throw new RuntimeException('A guest was answered '.curl_getinfo($done['handle'], CURLINFO_RESPONSE_CODE).'.');
+                    throw new RuntimeException(
+                        'A guest was answered '.curl_getinfo($done['handle'], CURLINFO_RESPONSE_CODE).'.',
+                    );
                 }
                 $times[] = 1000 * (float) curl_getinfo($done['handle'], CURLINFO_TOTAL_TIME);
-                if ($steps[$n] === 0 && preg_match('/csrf-token" content="([^"]+)/', (string) curl_multi_getcontent($done['handle']), $found) === 1) {
+                if (
+                    $steps[$n] === 0 &&
+                    preg_match(
+                        '/csrf-token" content="([^"]+)/',
+                        (string) curl_multi_getcontent($done['handle']),
+                        $found,
+                    ) === 1
+                ) {
                     $tokens[$n] = $found[1];
                 }
                 $steps[$n]++;
@@ -141,13 +165,39 @@ final class Gallery implements Benchmark
     private function ask(string $address, CurlShareHandle $share, int $step, string $token, int $n): CurlHandle
     {
         $handle = curl_init();
-        curl_setopt_array($handle, [CURLOPT_RETURNTRANSFER => true, CURLOPT_SHARE => $share, CURLOPT_COOKIEFILE => '', CURLOPT_PRIVATE => (string) $n, CURLOPT_ENCODING => '']);
+        curl_setopt_array($handle, [
+            CURLOPT_RETURNTRANSFER => true,
+            CURLOPT_SHARE => $share,
+            CURLOPT_COOKIEFILE => '',
+            CURLOPT_PRIVATE => (string) $n,
+            CURLOPT_ENCODING => '',
+        ]);
         $what = $step < 2 ? ['', '/frames'][$step] : ($step % 3 === 0 ? '/since' : '/steps');
         curl_setopt($handle, CURLOPT_URL, ($address ?: throw new RuntimeException('No address.')).$what);
         if ($what === '/steps') {
-            $said = ['id' => sprintf('%08x-0000-4000-8000-%012x', random_int(0, 0x7FFFFFFF), random_int(0, 0x7FFFFFFF)), 'number' => random_int(1, self::FRAMES)];
-            curl_setopt($handle, CURLOPT_POSTFIELDS, json_encode(['steps' => [$step % 3 === 1 ? [...$said, 'kind' => 'rate', 'rating' => 4] : [...$said, 'kind' => 'choose', 'on' => true]]], JSON_THROW_ON_ERROR));
-            curl_setopt($handle, CURLOPT_HTTPHEADER, ['Content-Type: application/json', 'Accept: application/json', "X-CSRF-TOKEN: {$token}"]);
+            $said = [
+                'id' => sprintf('%08x-0000-4000-8000-%012x', random_int(0, 0x7FFFFFFF), random_int(0, 0x7FFFFFFF)),
+                'number' => random_int(1, self::FRAMES),
+            ];
+            curl_setopt(
+                $handle,
+                CURLOPT_POSTFIELDS,
+                json_encode(
+                    [
+                        'steps' => [
+                            $step % 3 === 1
+                                ? [...$said, 'kind' => 'rate', 'rating' => 4]
+                                : [...$said, 'kind' => 'choose', 'on' => true],
+                        ],
+                    ],
+                    JSON_THROW_ON_ERROR,
+                ),
+            );
+            curl_setopt($handle, CURLOPT_HTTPHEADER, [
+                'Content-Type: application/json',
+                'Accept: application/json',
+                "X-CSRF-TOKEN: {$token}",
+            ]);
         }
 
         return $handle;

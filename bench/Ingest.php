@@ -60,11 +60,19 @@ final class Ingest implements Benchmark
     public function ours(): float
     {
         $this->clear();
-        config(['kanpai.places' => ['work' => "{$this->folder}/work", 'backup' => "{$this->folder}/backup"], 'queue.default' => 'sync']);
+        config([
+            'kanpai.places' => ['work' => "{$this->folder}/work", 'backup' => "{$this->folder}/backup"],
+            'queue.default' => 'sync',
+        ]);
         Place::query()->delete();
         $studio = Studio::query()->create(['name' => 'Benchmark']);
         $shoot = $studio->shoots()->create(['name' => 'Benchmark', 'zone' => 'UTC', 'held_on' => '2026-09-05']);
-        $card = Reading::card($shoot, ['slot' => $this->folder.'/card', 'name' => 'card', 'shooter' => 'Nobody', 'state' => CardState::Reading]);
+        $card = Reading::card($shoot, [
+            'slot' => $this->folder.'/card',
+            'name' => 'card',
+            'shooter' => 'Nobody',
+            'state' => CardState::Reading,
+        ]);
         app(CardReader::class)->read($card, app(Slots::class)->files($card->slot), fn (): bool => true);
         $card->update(['state' => CardState::Read, 'bytes' => self::FILES * self::BYTES, 'files_count' => self::FILES]);
         $task = Task::open($shoot, 'copy', $card->subject(), 'Copying', 'bytes', $card->bytes);
@@ -86,7 +94,8 @@ final class Ingest implements Benchmark
         $this->clear();
         mkdir("{$this->folder}/work", 0700, true);
         mkdir("{$this->folder}/backup", 0700, true);
-        $script = 'for f in card/DCIM/100BENCH/*; do n=$(basename "$f"); tee "work/$n" < "$f" > "backup/$n" && sync "work/$n" "backup/$n" && xxh128sum "work/$n" "backup/$n" > /dev/null || exit 1; done';
+        $script =
+            'for f in card/DCIM/100BENCH/*; do n=$(basename "$f"); tee "work/$n" < "$f" > "backup/$n" && sync "work/$n" "backup/$n" && xxh128sum "work/$n" "backup/$n" > /dev/null || exit 1; done';
         $start = microtime(true);
         exec('cd '.escapeshellarg($this->folder).' && sh -c '.escapeshellarg($script).' 2>&1', $said, $code);
         $seconds = microtime(true) - $start;

@@ -50,14 +50,22 @@ final class Moments implements Benchmark
             }
             $at += $random->getInt(300, 4000);
             $bits = $random->getBytes(8) & $random->getBytes(8) & $random->getBytes(8) & $random->getBytes(8);
-            $this->rows[] = [$at, $i % 3, bin2hex($look ^ $bits), (string) ColourGrid::of(array_map(fn (): int => $grey + $random->getInt(0, 20), range(1, 36)))];
+            $this->rows[] = [
+                $at,
+                $i % 3,
+                bin2hex($look ^ $bits),
+                (string) ColourGrid::of(array_map(fn (): int => $grey + $random->getInt(0, 20), range(1, 36))),
+            ];
         }
     }
 
     public function ours(): float
     {
         $start = microtime(true);
-        $moments = Grouping::of(Borders::of(array_map(fn (array $row): Glimpse => Glimpse::of(...$row), $this->rows)), Fineness::usual());
+        $moments = Grouping::of(
+            Borders::of(array_map(fn (array $row): Glimpse => Glimpse::of(...$row), $this->rows)),
+            Fineness::usual(),
+        );
         $seconds = microtime(true) - $start;
         if (end($moments) !== intdiv(self::FRAMES, 12) - 1) {
             throw new RuntimeException((string) (1 + (int) end($moments)).' moments were found.');

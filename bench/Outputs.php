@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Kanpai\Bench;
 
 use App\Deliver\OutputPicture;
-use App\Imaging\Picture;
+use App\Imaging\PictureReader;
+use App\Imaging\PictureWriter;
 use Kanpai\Core\Deliver\Output\OutputPlan;
 use Kanpai\Core\Deliver\Output\Size;
+use Kanpai\Demo\Scene\Effects;
 
 /** Four outputs of a 24-megapixel frame, decoded once, against four runs of vipsthumbnail (libvips-tools) that write the same sizes. */
 final class Outputs implements Benchmark
@@ -40,17 +42,24 @@ final class Outputs implements Benchmark
             mkdir($this->folder, 0700, true);
         }
         if (! is_file($this->folder.'/frame.jpg')) {
-            $picture = Picture::fromJpeg((string) current(glob(dirname($folder).'/instances/test/rack/*/DCIM/*/*.JPG') ?: []));
-            $picture->scaled(6000 / max($picture->width(), $picture->height()))->grained(3.0, 1)->saveJpeg($this->folder.'/frame.jpg', 90);
+            $picture = PictureReader::jpeg(
+                (string) current(glob(dirname($folder).'/instances/test/rack/*/DCIM/*/*.JPG') ?: []),
+            );
+            $large = Effects::scaled($picture, 6000 / max($picture->width(), $picture->height()));
+            PictureWriter::jpeg(Effects::grained($large, 3.0, 1), $this->folder.'/frame.jpg', 90);
         }
     }
 
     public function ours(): float
     {
         $start = microtime(true);
-        $picture = new OutputPicture(Picture::fromJpeg($this->folder.'/frame.jpg'));
+        $picture = new OutputPicture(PictureReader::jpeg($this->folder.'/frame.jpg'));
         foreach (self::SIZES as $size) {
-            $picture->save(OutputPlan::of(Size::longest($size), quality: self::QUALITY), null, "{$this->folder}/ours-{$size}.jpg");
+            $picture->save(
+                OutputPlan::of(Size::longest($size), quality: self::QUALITY),
+                null,
+                "{$this->folder}/ours-{$size}.jpg",
+            );
         }
 
         return 1000 * (microtime(true) - $start);
@@ -61,7 +70,14 @@ final class Outputs implements Benchmark
         $start = microtime(true);
         foreach (self::SIZES as $size) {
             // On one core, as ours.
-            exec('VIPS_CONCURRENCY=1 vipsthumbnail '.escapeshellarg($this->folder.'/frame.jpg')." --size {$size}x{$size} -o ".escapeshellarg("{$this->folder}/reference-{$size}.jpg[Q=".self::QUALITY.',strip,optimize_coding]'));
+            exec(
+                'VIPS_CONCURRENCY=1 vipsthumbnail '.
+                    escapeshellarg($this->folder.'/frame.jpg').
+                    " --size {$size}x{$size} -o ".
+                    escapeshellarg(
+                        "{$this->folder}/reference-{$size}.jpg[Q=".self::QUALITY.',strip,optimize_coding]',
+                    ),
+            );
         }
 
         return 1000 * (microtime(true) - $start);

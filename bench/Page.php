@@ -36,7 +36,9 @@ final class Page implements Benchmark
 
     public function unit(): string
     {
-        return 's until '.($this->what === 'first' ? 'the first' : 'the last of '.self::FRAMES).' frames of a card is on the page';
+        return 's until '.
+            ($this->what === 'first' ? 'the first' : 'the last of '.self::FRAMES).
+            ' frames of a card is on the page';
     }
 
     public function prepare(string $folder): void
@@ -64,14 +66,26 @@ final class Page implements Benchmark
     {
         $browser = Browser::openStudio('Benchmark');
         try {
-            $browser->click('a.btn-next')->fill('#name', 'Benchmark')->script("document.querySelector('#held_on').value = '2026-09-05'");
+            $browser
+                ->click('a.btn-next')
+                ->fill('#name', 'Benchmark')
+                ->script("document.querySelector('#held_on').value = '2026-09-05'");
             $browser->click('.btn-next')->find("[data-read='of-6000']", 20);
-            $start = (float) $browser->script("document.querySelector('[data-read=\"of-6000\"]').click(); return performance.timeOrigin + performance.now()");
+            $start = (float) $browser->script(
+                "document.querySelector('[data-read=\"of-6000\"]').click(); return performance.timeOrigin + performance.now()",
+            );
             $browser->find('[data-choose]', 20);
             // The page notes the instants itself; a driver that asks would be told late, and take the machine from the work.
-            $browser->web->executeAsyncScript("const done = arguments[0]; new PerformanceObserver((marks) => marks.getEntriesByName('kanpai-all-frames').length && done()).observe({ type: 'mark', buffered: true })");
+            $browser->web->executeAsyncScript(
+                "const done = arguments[0]; new PerformanceObserver((marks) => marks.getEntriesByName('kanpai-all-frames').length && done()).observe({ type: 'mark', buffered: true })",
+            );
             foreach (['first' => 'kanpai-first-picture', 'all' => 'kanpai-all-frames'] as $what => $mark) {
-                $this->last[$what] = ((float) $browser->script("return performance.timeOrigin + performance.getEntriesByName('{$mark}')[0].startTime") - $start) / 1000;
+                $this->last[$what] =
+                    ((float) $browser->script(
+                        "return performance.timeOrigin + performance.getEntriesByName('{$mark}')[0].startTime",
+                    ) -
+                        $start) /
+                    1000;
             }
             $count = (string) $browser->text('[data-ticked]');
             if ($count !== '6,000 of 6,000') {

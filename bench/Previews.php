@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Kanpai\Bench;
 
-use App\Imaging\Picture;
+use App\Imaging\PictureReader;
+use App\Imaging\PictureWriter;
 use App\Imaging\PreviewMaker;
+use Kanpai\Demo\Scene\Effects;
 
 /** Preview, thumbnail and likeness of a 24-megapixel frame, against decoding it to a quarter and encoding that. */
 final class Previews implements Benchmark
@@ -41,8 +43,9 @@ final class Previews implements Benchmark
         foreach (array_slice(glob("{$folder}/scan/*/DCIM/*/*.JPG") ?: [], 0, self::FRAMES) as $i => $source) {
             $file = "{$this->folder}/{$i}.jpg";
             if (! is_file($file)) {
-                $picture = Picture::fromJpeg($source);
-                $picture->scaled(6000 / max($picture->width(), $picture->height()))->grained(3.0, $i)->saveJpeg($file, 88);
+                $picture = PictureReader::jpeg($source);
+                $large = Effects::scaled($picture, 6000 / max($picture->width(), $picture->height()));
+                PictureWriter::jpeg(Effects::grained($large, 3.0, $i), $file, 88);
             }
             $this->files[] = $file;
         }
@@ -51,13 +54,13 @@ final class Previews implements Benchmark
 
     public function ours(): float
     {
-        $maker = new PreviewMaker;
+        $maker = new PreviewMaker();
         $start = microtime(true);
         foreach ($this->files as $file) {
             $maker->make($file, null, 6000, $this->folder.'/out-l', $this->folder.'/out-s');
         }
 
-        return 1000 * (microtime(true) - $start) / count($this->files);
+        return (1000 * (microtime(true) - $start)) / count($this->files);
     }
 
     public function reference(): float
@@ -65,9 +68,18 @@ final class Previews implements Benchmark
         $start = microtime(true);
         foreach ($this->files as $file) {
             // One after the other, so that the pipe does not use a second core.
-            exec('djpeg -scale 1/4 -outfile '.escapeshellarg($this->folder.'/out.ppm').' '.escapeshellarg($file).' && cjpeg -quality 80 -outfile '.escapeshellarg($this->folder.'/out-reference').' '.escapeshellarg($this->folder.'/out.ppm'));
+            exec(
+                'djpeg -scale 1/4 -outfile '.
+                    escapeshellarg($this->folder.'/out.ppm').
+                    ' '.
+                    escapeshellarg($file).
+                    ' && cjpeg -quality 80 -outfile '.
+                    escapeshellarg($this->folder.'/out-reference').
+                    ' '.
+                    escapeshellarg($this->folder.'/out.ppm'),
+            );
         }
 
-        return 1000 * (microtime(true) - $start) / count($this->files);
+        return (1000 * (microtime(true) - $start)) / count($this->files);
     }
 }

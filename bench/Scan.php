@@ -40,7 +40,7 @@ final class Scan implements Benchmark
     public function prepare(string $folder): void
     {
         $this->rack = $folder.'/scan';
-        $maker = new CardMaker($this->rack, new Regatta, self::FRAMES, 600);
+        $maker = new CardMaker($this->rack, new Regatta(), self::FRAMES, 600);
         if (! $maker->isMade()) {
             $maker->make(max(1, (int) shell_exec('nproc')), fn () => null);
         }
@@ -51,11 +51,23 @@ final class Scan implements Benchmark
     public function ours(): float
     {
         $studio = Studio::query()->create(['name' => 'Benchmark']);
-        $shoot = $studio->shoots()->create(['name' => 'Benchmark', 'zone' => Regatta::ZONE, 'held_on' => Regatta::DATE]);
+        $shoot = $studio
+            ->shoots()
+            ->create(['name' => 'Benchmark', 'zone' => Regatta::ZONE, 'held_on' => Regatta::DATE]);
         $cards = [];
         foreach (glob($this->rack.'/*', GLOB_ONLYDIR) ?: [] as $i => $slot) {
             $uuid = (string) Str::uuid();
-            $cards[] = Card::query()->create(['uuid' => $uuid, 'shoot_id' => $shoot->id, 'number' => $i + 1, 'slot' => $slot, 'name' => basename($slot), 'signature' => md5($uuid), 'state' => CardState::Reading])->setRelation('shoot', $shoot);
+            $cards[] = Card::query()
+                ->create([
+                    'uuid' => $uuid,
+                    'shoot_id' => $shoot->id,
+                    'number' => $i + 1,
+                    'slot' => $slot,
+                    'name' => basename($slot),
+                    'signature' => md5($uuid),
+                    'state' => CardState::Reading,
+                ])
+                ->setRelation('shoot', $shoot);
         }
         $start = microtime(true);
         foreach ($cards as $card) {

@@ -29,8 +29,18 @@ final class Sidecars implements Benchmark
     private const FRAMES = 6000;
 
     private const TEXTS = [
-        'headline' => 'Final, bend', 'description' => "Saltmarsh Regatta, Saltmarsh Quay, 5 September 2026.\nHeats, finals and a supper by lantern light.", 'keywords' => 'rowing, regatta, river, race', 'persons' => 'Ada Fenn, Joss Merle', 'event' => 'Saltmarsh Regatta',
-        'sublocation' => 'Saltmarsh Quay', 'city' => 'Saltmarsh', 'creator' => 'Mara Quill', 'credit' => 'Mara Quill Photography', 'copyright' => '© 2026 Mara Quill', 'usage_terms' => 'Club use only', 'job_id' => 'SMR-2026',
+        'headline' => 'Final, bend',
+        'description' => "Saltmarsh Regatta, Saltmarsh Quay, 5 September 2026.\nHeats, finals and a supper by lantern light.",
+        'keywords' => 'rowing, regatta, river, race',
+        'persons' => 'Ada Fenn, Joss Merle',
+        'event' => 'Saltmarsh Regatta',
+        'sublocation' => 'Saltmarsh Quay',
+        'city' => 'Saltmarsh',
+        'creator' => 'Mara Quill',
+        'credit' => 'Mara Quill Photography',
+        'copyright' => '© 2026 Mara Quill',
+        'usage_terms' => 'Club use only',
+        'job_id' => 'SMR-2026',
     ];
 
     private string $folder = '';
@@ -60,17 +70,57 @@ final class Sidecars implements Benchmark
         mkdir($this->folder.'/reference', 0700, true);
         config(['kanpai.places' => ['drive' => $this->folder.'/place']]);
         $studio = Studio::query()->create(['name' => 'Benchmark']);
-        $shoot = $this->shoot = $studio->shoots()->create(['name' => 'Benchmark', 'zone' => Regatta::ZONE, 'held_on' => Regatta::DATE]);
+        $shoot = $this->shoot = $studio
+            ->shoots()
+            ->create(['name' => 'Benchmark', 'zone' => Regatta::ZONE, 'held_on' => Regatta::DATE]);
         $place = app(Places::class)->all($studio->id)->firstOrFail(fn (Place $place): bool => $place->isThere());
-        $body = Body::query()->create(['studio_id' => $studio->id, 'make' => 'Halden', 'model' => 'Halden 6', 'serial' => 'S']);
+        $body = Body::query()->create([
+            'studio_id' => $studio->id,
+            'make' => 'Halden',
+            'model' => 'Halden 6',
+            'serial' => 'S',
+        ]);
         $uuid = (string) Str::uuid();
-        $card = Card::query()->create(['uuid' => $uuid, 'shoot_id' => $shoot->id, 'number' => 1, 'slot' => '/s', 'name' => 'S', 'signature' => md5($uuid), 'state' => CardState::Safe]);
+        $card = Card::query()->create([
+            'uuid' => $uuid,
+            'shoot_id' => $shoot->id,
+            'number' => 1,
+            'slot' => '/s',
+            'name' => 'S',
+            'signature' => md5($uuid),
+            'state' => CardState::Safe,
+        ]);
         for ($n = 0; $n < self::FRAMES; $n++) {
             $name = sprintf('HLDA%04d.JPG', $n + 1);
-            $frame = Frame::query()->create(['shoot_id' => $shoot->id, 'card_id' => $card->id, 'body_id' => $body->id, 'name' => $name, 'camera_ms' => 1_788_600_000_000 + $n * 1000, 'is_dated' => true, 'taken_ms' => 1_788_600_000_000 + $n * 1000, 'width' => 6000, 'height' => 4000]);
-            $file = CardFile::query()->create(['card_id' => $card->id, 'frame_id' => $frame->id, 'path' => $name, 'kind' => 'jpeg', 'size' => 1, 'modified_at' => 1, 'destination' => $name]);
-            DB::table('copies')->insert(['file_id' => $file->id, 'place' => $place->name, 'hash' => md5((string) $n), 'proved_at' => now()]);
-            DB::table('captions')->insert(FrameCaption::row($frame->id, $shoot->id, Caption::of([...self::TEXTS, 'title' => $name]), []));
+            $frame = Frame::query()->create([
+                'shoot_id' => $shoot->id,
+                'card_id' => $card->id,
+                'body_id' => $body->id,
+                'name' => $name,
+                'camera_ms' => 1_788_600_000_000 + $n * 1000,
+                'is_dated' => true,
+                'taken_ms' => 1_788_600_000_000 + $n * 1000,
+                'width' => 6000,
+                'height' => 4000,
+            ]);
+            $file = CardFile::query()->create([
+                'card_id' => $card->id,
+                'frame_id' => $frame->id,
+                'path' => $name,
+                'kind' => 'jpeg',
+                'size' => 1,
+                'modified_at' => 1,
+                'destination' => $name,
+            ]);
+            DB::table('copies')->insert([
+                'file_id' => $file->id,
+                'place' => $place->name,
+                'hash' => md5((string) $n),
+                'proved_at' => now(),
+            ]);
+            DB::table('captions')->insert(
+                FrameCaption::row($frame->id, $shoot->id, Caption::of([...self::TEXTS, 'title' => $name]), []),
+            );
         }
         $lines = [];
         for ($n = 0; $n < self::FRAMES; $n++) {
@@ -78,10 +128,26 @@ final class Sidecars implements Benchmark
             foreach (array_keys($caption->values()) as $name) {
                 $field = Field::from($name);
                 foreach ($caption->items($field) as $item) {
-                    $lines[] = '-XMP-'.strtr(explode(':', $field->xmp())[0], ['Iptc4xmpCore' => 'iptcCore', 'Iptc4xmpExt' => 'iptcExt']).':'.ucfirst(explode(':', $field->xmp())[1]).'='.strtr($item, ["\n" => ' ']);
+                    $lines[] =
+                        '-XMP-'.
+                        strtr(explode(':', $field->xmp())[0], [
+                            'Iptc4xmpCore' => 'iptcCore',
+                            'Iptc4xmpExt' => 'iptcExt',
+                        ]).
+                        ':'.
+                        ucfirst(explode(':', $field->xmp())[1]).
+                        '='.
+                        strtr($item, ["\n" => ' ']);
                 }
             }
-            $lines = [...$lines, '-XMP-xmp:Rating=0', '-XMP-photoshop:DateCreated=2026:09:05 10:00:00.000+01:00', '-XMP-exif:DateTimeOriginal=2026:09:05 10:00:00.000+01:00', "{$this->folder}/reference/".sprintf('HLDA%04d.xmp', $n + 1), '-execute'];
+            $lines = [
+                ...$lines,
+                '-XMP-xmp:Rating=0',
+                '-XMP-photoshop:DateCreated=2026:09:05 10:00:00.000+01:00',
+                '-XMP-exif:DateTimeOriginal=2026:09:05 10:00:00.000+01:00',
+                "{$this->folder}/reference/".sprintf('HLDA%04d.xmp', $n + 1),
+                '-execute',
+            ];
         }
         file_put_contents($this->folder.'/arguments', implode("\n", $lines)."\n");
     }

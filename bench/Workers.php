@@ -65,20 +65,36 @@ final class Workers implements Benchmark
     private function run(int $workers): float
     {
         $card = $this->card ??= $this->card();
-        DB::table('frames')->where('card_id', $card->id)->update(['is_pictured' => false]);
+        DB::table('frames')
+            ->where('card_id', $card->id)
+            ->update(['is_pictured' => false]);
         DB::table('jobs')->delete();
         config(['queue.default' => 'database', 'kanpai.workers' => $workers]);
         MakePreviews::ofCard($card);
         $start = microtime(true);
         $processes = [];
         for ($i = 0; $i < $workers; $i++) {
-            $processes[] = proc_open([PHP_BINARY, base_path('artisan'), 'queue:work', '--queue=pictures', '--stop-when-empty', '--sleep=0'], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes, base_path(), [...getenv(), 'DB_DATABASE' => 'kanpai_bench', 'KANPAI_PLACE_WORK' => $this->folder.'/work', 'KANPAI_PLACE_BACKUP' => $this->folder.'/backup', 'KANPAI_PICTURES' => $this->folder.'/pictures']);
+            $processes[] = proc_open(
+                [PHP_BINARY, base_path('artisan'), 'queue:work', '--queue=pictures', '--stop-when-empty', '--sleep=0'],
+                [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']],
+                $pipes,
+                base_path(),
+                [
+                    ...getenv(),
+                    'DB_DATABASE' => 'kanpai_bench',
+                    'KANPAI_PLACE_WORK' => $this->folder.'/work',
+                    'KANPAI_PLACE_BACKUP' => $this->folder.'/backup',
+                    'KANPAI_PICTURES' => $this->folder.'/pictures',
+                ],
+            );
         }
         foreach ($processes as $process) {
             $process === false ? throw new RuntimeException('A worker cannot be started.') : proc_close($process);
         }
         $seconds = microtime(true) - $start;
-        $left = DB::table('frames')->where(['card_id' => $card->id, 'is_pictured' => false])->count();
+        $left = DB::table('frames')
+            ->where(['card_id' => $card->id, 'is_pictured' => false])
+            ->count();
         $made = count(glob($this->folder.'/pictures/*/*-l.jpg') ?: []);
         if ($left > 0 || $made !== self::FRAMES) {
             throw new RuntimeException("{$left} previews were not made, {$made} are there.");
@@ -90,10 +106,22 @@ final class Workers implements Benchmark
 
     private function card(): Card
     {
-        config(['queue.default' => 'null', 'kanpai.places' => ['work' => $this->folder.'/work', 'backup' => $this->folder.'/backup'], 'kanpai.pictures' => $this->folder.'/pictures']);
+        config([
+            'queue.default' => 'null',
+            'kanpai.places' => ['work' => $this->folder.'/work', 'backup' => $this->folder.'/backup'],
+            'kanpai.pictures' => $this->folder.'/pictures',
+        ]);
         Place::query()->delete();
-        $shoot = Studio::query()->create(['name' => 'Benchmark'])->shoots()->create(['name' => 'Benchmark', 'zone' => 'UTC', 'held_on' => '2026-09-05']);
-        $card = Reading::card($shoot, ['slot' => $this->folder.'/card', 'name' => 'card', 'shooter' => 'Nobody', 'state' => CardState::Reading]);
+        $shoot = Studio::query()
+            ->create(['name' => 'Benchmark'])
+            ->shoots()
+            ->create(['name' => 'Benchmark', 'zone' => 'UTC', 'held_on' => '2026-09-05']);
+        $card = Reading::card($shoot, [
+            'slot' => $this->folder.'/card',
+            'name' => 'card',
+            'shooter' => 'Nobody',
+            'state' => CardState::Reading,
+        ]);
         app(CardReader::class)->read($card, app(Slots::class)->files($card->slot), fn (): bool => true);
         $card->update(['state' => CardState::Read, 'files_count' => self::FRAMES, 'frames_count' => self::FRAMES]);
         $task = Task::open($shoot, 'copy', $card->subject(), 'Copying', 'bytes', 1);
@@ -101,6 +129,8 @@ final class Workers implements Benchmark
             (new CopyCard($task->id))->handle();
         }
 
-        return $card->refresh()->state === CardState::Safe ? $card : throw new RuntimeException('The card is not safe: '.$task->problem);
+        return $card->refresh()->state === CardState::Safe
+            ? $card
+            : throw new RuntimeException('The card is not safe: '.$task->problem);
     }
 }

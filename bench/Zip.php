@@ -48,9 +48,16 @@ final class Zip implements Benchmark
     public function ours(): float
     {
         @unlink("{$this->folder}/ours.zip");
-        $files = array_map(fn (int $i): array => ['path' => $this->file($i), 'name' => basename($this->file($i)), 'hash' => str_repeat('0', 32)], range(0, self::FILES - 1));
+        $files = array_map(
+            fn (int $i): array => [
+                'path' => $this->file($i),
+                'name' => basename($this->file($i)),
+                'hash' => str_repeat('0', 32),
+            ],
+            range(0, self::FILES - 1),
+        );
         $start = microtime(true);
-        (new ZipWriter)->write("{$this->folder}/ours.zip", $files, fn (float $part): bool => true);
+        (new ZipWriter())->write("{$this->folder}/ours.zip", $files, fn (float $part): bool => true);
         $hash = hash_file('xxh128', "{$this->folder}/ours.zip");
 
         return $hash === false ? INF : 1000 * (microtime(true) - $start);

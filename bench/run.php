@@ -34,7 +34,29 @@ Artisan::call('migrate:fresh', ['--force' => true]);
 ini_set('memory_limit', '2G');
 
 /** @var list<Benchmark> $all */
-$all = [new Ingest, new Scan, new Page('first', 1.0), new Page('all', 3.0), new Previews, new Workers, new Clocks('tell', 3.0), new Clocks('set', 1.0), new Sidecars, new Moments, new Filters, new Cull('wall', 1.0), new Cull('key', 16.0), new Cull('key95', 24.0), new Cull('held', 1.0), new Cull('empty', 100.0), new Cull('memory', 200.0), new Gallery('pages', 150.0), new Gallery('first', 1.0), new Outputs, new Zip];
+$all = [
+    new Ingest(),
+    new Scan(),
+    new Page('first', 1.0),
+    new Page('all', 3.0),
+    new Previews(),
+    new Workers(),
+    new Clocks('tell', 3.0),
+    new Clocks('set', 1.0),
+    new Sidecars(),
+    new Moments(),
+    new Filters(),
+    new Cull('wall', 1.0),
+    new Cull('key', 16.0),
+    new Cull('key95', 24.0),
+    new Cull('held', 1.0),
+    new Cull('empty', 100.0),
+    new Cull('memory', 200.0),
+    new Gallery('pages', 150.0),
+    new Gallery('first', 1.0),
+    new Outputs(),
+    new Zip(),
+];
 $wanted = $argv[1] ?? null;
 $known = array_map(fn (Benchmark $benchmark): string => $benchmark->name(), $all);
 // A name, or the first word of several.
@@ -46,7 +68,12 @@ if (array_filter($known, $isWanted) === []) {
 printf("%-12s %14s %14s %8s %8s\n", 'name', 'ours', 'reference', 'ratio', 'goal');
 foreach ($all as $benchmark) {
     // Some are measured with what others prepare.
-    $needs = ['previews' => ['scan'], 'page-first' => ['scan'], 'page-all' => ['scan'], 'workers' => ['scan', 'previews']];
+    $needs = [
+        'previews' => ['scan'],
+        'page-first' => ['scan'],
+        'page-all' => ['scan'],
+        'workers' => ['scan', 'previews'],
+    ];
     if (! $isWanted($benchmark->name()) && ! in_array($benchmark->name(), $needs[$wanted] ?? [], true)) {
         continue;
     }
@@ -59,5 +86,13 @@ foreach ($all as $benchmark) {
         $ours = min($ours, $benchmark->ours());
         $reference = min($reference, $benchmark->reference());
     }
-    printf("%-12s %14.2f %14.2f %8.3f %8.2f   %s\n", $benchmark->name(), $ours, $reference, $ours / $reference, $benchmark->goal(), $benchmark->unit());
+    printf(
+        "%-12s %14.2f %14.2f %8.3f %8.2f   %s\n",
+        $benchmark->name(),
+        $ours,
+        $reference,
+        $ours / $reference,
+        $benchmark->goal(),
+        $benchmark->unit(),
+    );
 }

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Kanpai\Demo;
 
+use App\Imaging\PictureWriter;
 use Kanpai\Demo\Camera\Body;
 use Kanpai\Demo\Camera\ImageFiles;
 use Kanpai\Demo\Camera\Shot;
 use Kanpai\Demo\Scene\Darkroom;
+use Kanpai\Demo\Scene\Effects;
 use Kanpai\Demo\Scene\Scene;
 
 /**
@@ -23,8 +25,12 @@ final class CardMaker
      * @param  string  $rack  folder that gets one folder for each card
      * @param  int  $width  pixels of a frame's long side
      */
-    public function __construct(private readonly string $rack, private readonly Regatta $regatta, private readonly int $frames, private readonly int $width)
-    {
+    public function __construct(
+        private readonly string $rack,
+        private readonly Regatta $regatta,
+        private readonly int $frames,
+        private readonly int $width,
+    ) {
     }
 
     public function isMade(): bool
@@ -80,7 +86,7 @@ final class CardMaker
     private function work(array $shots, int $worker, int $processes): void
     {
         $darkroom = new Darkroom($this->width);
-        $files = new ImageFiles;
+        $files = new ImageFiles();
         // A worker takes whole moments of one body, which share their background.
         $groups = [];
         foreach ($shots as $shot) {
@@ -102,22 +108,34 @@ final class CardMaker
     {
         $hand = Drawing\Random::for($this->regatta->seed, 'hand', $shot->moment, $shot->body->key, $shot->index);
         $scene = new Scene($this->regatta->seed, $shot->moment, $shot->hour, $shot->body->key, $shot->upright);
-        $picture = $darkroom->render($scene->layers($shot->kind, $shot->with, $shot->index + 100 * ord($shot->body->key)), $shot->upright, [
-            'dx' => (int) $hand->normal(0, 24),
-            'dy' => (int) $hand->normal(0, 18),
-            'defocus' => $shot->defocus,
-            'stops' => $shot->stops,
-            'grain' => 1.2 + 5 * min(1.0, $shot->iso / 6400) ** 0.6,
-            'seed' => $hand->int(1, 1_000_000),
-            'warm' => $shot->kind === 'supper' ? 1.4 : ($shot->body->key === 'c' ? 0.35 : 0.0),
-        ]);
-        $stored = $shot->upright ? $picture->turned(1)->inMemory() : $picture;
-        $thumbnail = $stored->within(160)->jpegBytes(75);
+        $picture = $darkroom->render(
+            $scene->layers($shot->kind, $shot->with, $shot->index + 100 * ord($shot->body->key)),
+            $shot->upright,
+            [
+                'dx' => (int) $hand->normal(0, 24),
+                'dy' => (int) $hand->normal(0, 18),
+                'defocus' => $shot->defocus,
+                'stops' => $shot->stops,
+                'grain' => 1.2 + 5 * min(1.0, $shot->iso / 6400) ** 0.6,
+                'seed' => $hand->int(1, 1_000_000),
+                'warm' => $shot->kind === 'supper' ? 1.4 : ($shot->body->key === 'c' ? 0.35 : 0.0),
+            ],
+        );
+        $stored = $shot->upright ? Effects::turned($picture, 1)->inMemory() : $picture;
+        $thumbnail = PictureWriter::jpegBytes($stored->within(160), 75);
         if ($shot->rawPath !== null) {
             $preview = $stored->within(min(1616, intdiv(16 * $this->width, 19)))->inMemory();
-            $this->write($this->path($shot, $shot->rawPath), $files->dng($shot, $stored, $preview->jpegBytes(84), $preview->width(), $preview->height()), $shot);
+            $this->write(
+                $this->path($shot, $shot->rawPath),
+                $files->dng($shot, $stored, PictureWriter::jpegBytes($preview, 84), $preview->width(), $preview->height()),
+                $shot,
+            );
         }
-        $this->write($this->path($shot, $shot->path), $files->jpeg($shot, $stored, $thumbnail, self::JPEG_QUALITY), $shot);
+        $this->write(
+            $this->path($shot, $shot->path),
+            $files->jpeg($shot, $stored, $thumbnail, self::JPEG_QUALITY),
+            $shot,
+        );
     }
 
     /**
@@ -131,7 +149,7 @@ final class CardMaker
         foreach ($own as $shot) {
             $sources[$shot->moment.'/'.$shot->body->key.'/'.$shot->index] = $shot;
         }
-        $files = new ImageFiles;
+        $files = new ImageFiles();
         foreach ($shots as $n => $shot) {
             $target = $this->path($shot, $shot->path);
             if ($shot->copyOf === null || is_file($target)) {
@@ -143,7 +161,18 @@ final class CardMaker
             $size = getimagesizefromstring($jpeg);
             $thumbnail = (string) @exif_thumbnail($this->path($source, $source->path));
             $noise = Drawing\Random::for($this->regatta->seed, 'noise', $n);
-            $this->write($target, $files->withExif($shot, "\xFF\xD8".substr($jpeg, 4 + $exif), $size[0] ?? 0, $size[1] ?? 0, $thumbnail, pack('V*', ...array_map(fn (): int => $noise->int(0, 0x7FFFFFFF), range(1, 16)))), $shot);
+            $this->write(
+                $target,
+                $files->withExif(
+                    $shot,
+                    "\xFF\xD8".substr($jpeg, 4 + $exif),
+                    $size[0] ?? 0,
+                    $size[1] ?? 0,
+                    $thumbnail,
+                    pack('V*', ...array_map(fn (): int => $noise->int(0, 0x7FFFFFFF), range(1, 16))),
+                ),
+                $shot,
+            );
             if ($n % 50 === 0) {
                 $progress($n, count($shots));
             }
@@ -155,9 +184,24 @@ final class CardMaker
     {
         $clocks = [];
         foreach (Body::all() as $body) {
-            $clocks[$body->serial] = ['offset_ms' => -$body->offset, 'drift_seconds_a_day' => -$body->drift, 'zone' => $body->zone, 'right_at' => gmdate('Y-m-d\TH:i:s\Z', intdiv($this->regatta->setRight(), 1000))];
+            $clocks[$body->serial] = [
+                'offset_ms' => -$body->offset,
+                'drift_seconds_a_day' => -$body->drift,
+                'zone' => $body->zone,
+                'right_at' => gmdate('Y-m-d\TH:i:s\Z', intdiv($this->regatta->setRight(), 1000)),
+            ];
         }
-        file_put_contents($this->rack.'/truth.json.part', json_encode(['zone' => Regatta::ZONE, 'clocks' => $clocks, 'frames' => array_map(fn (Shot $shot): array => $shot->truth(), $shots)], JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR));
+        file_put_contents(
+            $this->rack.'/truth.json.part',
+            json_encode(
+                [
+                    'zone' => Regatta::ZONE,
+                    'clocks' => $clocks,
+                    'frames' => array_map(fn (Shot $shot): array => $shot->truth(), $shots),
+                ],
+                JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR,
+            ),
+        );
         rename($this->rack.'/truth.json.part', $this->rack.'/truth.json');
     }
 
@@ -179,7 +223,7 @@ final class CardMaker
     private function recipe(): string
     {
         $code = '';
-        foreach ([...(glob(__DIR__.'/*.php') ?: []), ...(glob(__DIR__.'/*/*.php') ?: [])] as $file) {
+        foreach ([...glob(__DIR__.'/*.php') ?: [], ...glob(__DIR__.'/*/*.php') ?: []] as $file) {
             $code .= hash_file('xxh128', $file);
         }
 
@@ -196,7 +240,9 @@ final class CardMaker
     private static function remove(string $path): void
     {
         foreach (array_diff(scandir($path) ?: [], ['.', '..']) as $name) {
-            is_dir($path.'/'.$name) && ! is_link($path.'/'.$name) ? self::remove($path.'/'.$name) : unlink($path.'/'.$name);
+            is_dir($path.'/'.$name) && ! is_link($path.'/'.$name)
+                ? self::remove($path.'/'.$name)
+                : unlink($path.'/'.$name);
         }
         rmdir($path);
     }

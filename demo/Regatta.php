@@ -40,7 +40,14 @@ final class Regatta
         ['Mist on the river', '06:42:10', 'river', ['wide' => true], ['b' => 5, 'a' => 2], 14.0],
         ['Oars in the rack', '07:08:40', 'detail', ['detail' => 'oars'], ['a' => 4], 6.0],
         ['First arrivals', '07:26:05', 'pair', ['people' => 2], ['a' => 5, 'c' => 4], 7.0],
-        ['Red crew at the rail', '08:31:20', 'crew', ['people' => 4, 'clothes' => '#a8322c'], ['a' => 7, 'b' => 3], 2.2],
+        [
+            'Red crew at the rail',
+            '08:31:20',
+            'crew',
+            ['people' => 4, 'clothes' => '#a8322c'],
+            ['a' => 7, 'b' => 3],
+            2.2,
+        ],
         ['Club flag', '09:02:15', 'detail', ['detail' => 'flag'], ['a' => 3, 'c' => 2], 3.0],
         ['Heat 1, start', '09:30:02', 'start', ['wide' => true], ['b' => 5, 'c' => 4], 0.9],
         ['Heat 1, bend', '09:32:40', 'race', [], ['a' => 9, 'c' => 5], 0.35],
@@ -49,12 +56,26 @@ final class Regatta
         ['Heat 2, start', '10:40:58', 'start', ['wide' => true], ['b' => 4, 'c' => 3], 1.0],
         ['Heat 2, bend', '10:43:22', 'race', [], ['a' => 8, 'c' => 6], 0.4],
         ['Picnic', '12:06:55', 'crowd', ['people' => 4], ['c' => 6, 'b' => 4], 9.0],
-        ['Blue crew on the quay', '13:40:10', 'crew', ['people' => 4, 'clothes' => '#2d4f86'], ['a' => 7, 'c' => 4], 2.4],
+        [
+            'Blue crew on the quay',
+            '13:40:10',
+            'crew',
+            ['people' => 4, 'clothes' => '#2d4f86'],
+            ['a' => 7, 'c' => 4],
+            2.4,
+        ],
         ['Cox and coach', '14:03:11', 'pair', ['people' => 2], ['a' => 6, 'b' => 2], 4.0],
         ['Final, start', '15:05:00', 'start', ['wide' => true], ['b' => 5, 'c' => 5], 0.8],
         ['Final, bend', '15:07:31', 'race', [], ['a' => 12, 'c' => 7], 0.3],
         ['Final, finish', '15:10:04', 'race', ['wide' => true], ['b' => 6, 'a' => 4], 0.5],
-        ['Winners ashore', '15:22:48', 'crew', ['people' => 5, 'clothes' => '#2f6b4c'], ['a' => 7, 'c' => 5, 'b' => 2], 1.8],
+        [
+            'Winners ashore',
+            '15:22:48',
+            'crew',
+            ['people' => 5, 'clothes' => '#2f6b4c'],
+            ['a' => 7, 'c' => 5, 'b' => 2],
+            1.8,
+        ],
         ['Families', '16:30:20', 'crowd', ['people' => 6], ['c' => 5, 'a' => 4], 7.0],
         ['Medals', '17:18:30', 'detail', ['detail' => 'medals'], ['a' => 3, 'c' => 2], 4.0],
         ['Prize-giving', '17:40:05', 'prize', ['people' => 2], ['a' => 8, 'c' => 6, 'b' => 3], 2.0],
@@ -89,9 +110,20 @@ final class Regatta
             $random = Random::for($this->seed, 'plan', $number);
             foreach ($bodies as $key => $count) {
                 $isCued = in_array($kind, self::CUED, true) || ($with['toast'] ?? false);
-                $time = (float) $this->instant($start) + $random->between(0, $isCued ? self::AT_THE_CUE : self::BY_THEMSELVES);
+                $time =
+                    (float) $this->instant($start) +
+                    $random->between(0, $isCued ? self::AT_THE_CUE : self::BY_THEMSELVES);
                 for ($i = 0; $i < $count; $i++) {
-                    $plans[] = ['key' => $key, 'moment' => $name, 'kind' => $kind, 'with' => $with, 'count' => $count, 'i' => $i, 'instant' => (int) round($time), 'words' => ['frame', $number, $key, $i]];
+                    $plans[] = [
+                        'key' => $key,
+                        'moment' => $name,
+                        'kind' => $kind,
+                        'with' => $with,
+                        'count' => $count,
+                        'i' => $i,
+                        'instant' => (int) round($time),
+                        'words' => ['frame', $number, $key, $i],
+                    ];
                     $time += 1000 * $gap * $random->between(0.75, 1.5);
                 }
             }
@@ -113,7 +145,12 @@ final class Regatta
             if ($number === 1) {
                 $folders[$plan['key']]++;
             }
-            $shots[] = $this->shot($plan, $body, $number, sprintf('DCIM/%03d%s/%s%04d', $folders[$plan['key']], $body->folder, $body->prefix, $number));
+            $shots[] = $this->shot(
+                $plan,
+                $body,
+                $number,
+                sprintf('DCIM/%03d%s/%s%04d', $folders[$plan['key']], $body->folder, $body->prefix, $number),
+            );
         }
 
         return $shots;
@@ -181,13 +218,38 @@ final class Regatta
         $stops = $random->chance(0.06) ? $random->pick([-2.0, -1.6, 1.5, 1.8]) : round($random->normal(0, 0.12), 2);
         $defocus = $random->chance(0.07) ? $random->between(5, 11) : 0.0;
         [$exposure, $iso] = $this->exposure($ev - $stops, $body->aperture, $isRace ? 1 / 1000 : 1 / 200);
-        $upright = ! $isRace && $kind !== 'river' && $kind !== 'crew' && $kind !== 'crowd' && $random->chance($kind === 'pair' ? 0.7 : 0.25);
+        $upright =
+            ! $isRace &&
+            $kind !== 'river' &&
+            $kind !== 'crew' &&
+            $kind !== 'crowd' &&
+            $random->chance($kind === 'pair' ? 0.7 : 0.25);
         if ($upright) {
             $with['people'] = min($with['people'] ?? 0, 3);
         }
         $isPair = $body->key === 'a' && $kind === 'crew' && ! isset($plan['copy']);
 
-        return new Shot($body, $number, $stem.'.JPG', $isPair ? $stem.'.DNG' : null, $plan['moment'], $i, $kind, $with, $hour, $upright, $plan['instant'], $body->reading($plan['instant'], $this->setRight()), $exposure, $body->aperture, $iso, $stops, $defocus, isset($plan['copy']) ? 'copy' : null, $body->hasGps ? $this->fix($plan['instant']) : null);
+        return new Shot(
+            $body,
+            $number,
+            $stem.'.JPG',
+            $isPair ? $stem.'.DNG' : null,
+            $plan['moment'],
+            $i,
+            $kind,
+            $with,
+            $hour,
+            $upright,
+            $plan['instant'],
+            $body->reading($plan['instant'], $this->setRight()),
+            $exposure,
+            $body->aperture,
+            $iso,
+            $stops,
+            $defocus,
+            isset($plan['copy']) ? 'copy' : null,
+            $body->hasGps ? $this->fix($plan['instant']) : null,
+        );
     }
 
     /** The last fix that the body had: some seconds old, and cut to whole seconds. */
@@ -203,10 +265,53 @@ final class Regatta
      */
     private function exposure(float $ev, float $aperture, float $longest): array
     {
-        $sensitivities = [100, 125, 160, 200, 250, 320, 400, 500, 640, 800, 1000, 1250, 1600, 2000, 2500, 3200, 4000, 5000, 6400];
-        $speeds = [8000, 6400, 5000, 4000, 3200, 2500, 2000, 1600, 1250, 1000, 800, 640, 500, 400, 320, 250, 200, 160, 125, 100, 80, 60];
+        $sensitivities = [
+            100,
+            125,
+            160,
+            200,
+            250,
+            320,
+            400,
+            500,
+            640,
+            800,
+            1000,
+            1250,
+            1600,
+            2000,
+            2500,
+            3200,
+            4000,
+            5000,
+            6400,
+        ];
+        $speeds = [
+            8000,
+            6400,
+            5000,
+            4000,
+            3200,
+            2500,
+            2000,
+            1600,
+            1250,
+            1000,
+            800,
+            640,
+            500,
+            400,
+            320,
+            250,
+            200,
+            160,
+            125,
+            100,
+            80,
+            60,
+        ];
         foreach ($sensitivities as $iso) {
-            $time = $aperture ** 2 / 2 ** $ev * 100 / $iso;
+            $time = (($aperture ** 2 / 2 ** $ev) * 100) / $iso;
             if ($time <= $longest * 1.12) {
                 usort($speeds, fn (int $a, int $b): int => abs(log($a * $time)) <=> abs(log($b * $time)));
 
@@ -219,6 +324,7 @@ final class Regatta
 
     private function instant(string $localTime): int
     {
-        return (new DateTimeImmutable(self::DATE.' '.$localTime, new DateTimeZone(self::ZONE)))->getTimestamp() * 1000;
+        return (new DateTimeImmutable(self::DATE.' '.$localTime, new DateTimeZone(self::ZONE)))->getTimestamp() *
+            1000;
     }
 }

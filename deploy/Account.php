@@ -42,7 +42,17 @@ final class Account
 
             return;
         }
-        $as = ['setpriv', "--reuid={$account['uid']}", "--regid={$account['gid']}", '--init-groups', '--inh-caps=-all', 'env', "HOME={$account['dir']}", "USER={$account['name']}", "LOGNAME={$account['name']}"];
+        $as = [
+            'setpriv',
+            "--reuid={$account['uid']}",
+            "--regid={$account['gid']}",
+            '--init-groups',
+            '--inh-caps=-all',
+            'env',
+            "HOME={$account['dir']}",
+            "USER={$account['name']}",
+            "LOGNAME={$account['name']}",
+        ];
         // Some packages come with files that only their owner may read.
         $this->console->quietly('chmod', ['chmod', '-R', 'a+rX', 'vendor', 'public/build'], $this->root);
         if (! $this->reaches($as)) {
@@ -51,12 +61,30 @@ final class Account
 
                 return;
             }
-            throw new Failure("Kanpai does not run as root, and the user {$account['name']} cannot read {$this->root}. Put it where others can read, such as /srv, or run it as a user of its own.");
+            throw new Failure(
+                "Kanpai does not run as root, and the user {$account['name']} cannot read {$this->root}. Put it where others can read, such as /srv, or run it as a user of its own.",
+            );
         }
         foreach (self::OWN as $folder) {
             is_dir("{$this->root}/{$folder}") || mkdir("{$this->root}/{$folder}", 0755, true);
             // What an earlier run as root has left; links are not followed.
-            $this->console->quietly('chown', ['find', "{$this->root}/{$folder}", '!', '-user', (string) $account['uid'], '-exec', 'chown', '-h', "{$account['uid']}:{$account['gid']}", '{}', '+'], $this->root);
+            $this->console->quietly(
+                'chown',
+                [
+                    'find',
+                    "{$this->root}/{$folder}",
+                    '!',
+                    '-user',
+                    (string) $account['uid'],
+                    '-exec',
+                    'chown',
+                    '-h',
+                    "{$account['uid']}:{$account['gid']}",
+                    '{}',
+                    '+',
+                ],
+                $this->root,
+            );
         }
         $arguments = array_values(array_filter((array) ($_SERVER['argv'] ?? []), is_string(...)));
         $arguments[0] = "{$this->root}/kanpai";
@@ -70,10 +98,25 @@ final class Account
     {
         if (posix_getpwnam(self::NAME) === false) {
             $this->console->step('Making the system user '.self::NAME.', so that nothing runs as root');
-            $this->console->quietly('useradd', ['/usr/sbin/useradd', '--system', '--user-group', '--create-home', '--home-dir', self::HOME, '--shell', '/bin/sh', self::NAME], '/');
+            $this->console->quietly(
+                'useradd',
+                [
+                    '/usr/sbin/useradd',
+                    '--system',
+                    '--user-group',
+                    '--create-home',
+                    '--home-dir',
+                    self::HOME,
+                    '--shell',
+                    '/bin/sh',
+                    self::NAME,
+                ],
+                '/',
+            );
         }
 
-        return posix_getpwnam(self::NAME) ?: throw new Failure('The system user '.self::NAME.' cannot be made. Run Kanpai as a user of its own.');
+        return posix_getpwnam(self::NAME) ?:
+            throw new Failure('The system user '.self::NAME.' cannot be made. Run Kanpai as a user of its own.');
     }
 
     /** @param  non-empty-list<string>  $as */

@@ -41,7 +41,14 @@ final class Console
     public function bar(string $what, int $done, int $total): void
     {
         $share = $total > 0 ? min(1.0, $done / $total) : 1.0;
-        $line = sprintf('  %s %s%s %d of %d', $what, str_repeat('█', (int) round(30 * $share)), str_repeat('░', 30 - (int) round(30 * $share)), $done, $total);
+        $line = sprintf(
+            '  %s %s%s %d of %d',
+            $what,
+            str_repeat('█', (int) round(30 * $share)),
+            str_repeat('░', 30 - (int) round(30 * $share)),
+            $done,
+            $total,
+        );
         if ($this->live) {
             echo "\r".$line.($done >= $total ? PHP_EOL : '');
         } elseif ($this->lastBar !== $what && $done >= $total) {
@@ -59,7 +66,13 @@ final class Console
     public function quietly(string $what, array $command, string $directory, array $environment = []): void
     {
         $log = tempnam(sys_get_temp_dir(), 'kanpai');
-        $process = proc_open($command, [['file', '/dev/null', 'r'], ['file', $log, 'a'], ['file', $log, 'a']], $pipes, $directory, $environment + getenv());
+        $process = proc_open(
+            $command,
+            [['file', '/dev/null', 'r'], ['file', $log, 'a'], ['file', $log, 'a']],
+            $pipes,
+            $directory,
+            $environment + getenv(),
+        );
         $code = $process === false ? 127 : proc_close($process);
         $output = (string) file_get_contents($log);
         unlink($log);
@@ -92,7 +105,13 @@ final class Console
     public function beside(array $command, string $directory, array $environment = []): callable
     {
         $log = tempnam(sys_get_temp_dir(), 'kanpai');
-        $process = proc_open($command, [['file', '/dev/null', 'r'], ['file', $log, 'a'], ['file', $log, 'a']], $pipes, $directory, $environment + getenv());
+        $process = proc_open(
+            $command,
+            [['file', '/dev/null', 'r'], ['file', $log, 'a'], ['file', $log, 'a']],
+            $pipes,
+            $directory,
+            $environment + getenv(),
+        );
 
         return function () use ($process, $log): int {
             $said = fopen($log, 'rb');

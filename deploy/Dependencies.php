@@ -15,12 +15,25 @@ final class Dependencies
     {
         foreach (['composer', 'node', 'npm'] as $program) {
             if (trim((string) shell_exec("command -v {$program}")) === '') {
-                throw new Failure("{$program} is not on this machine. Install ".($program === 'composer' ? 'Composer 2' : 'Node.js 20 or later with npm').', then run this again.');
+                throw new Failure(
+                    "{$program} is not on this machine. Install ".
+                        ($program === 'composer' ? 'Composer 2' : 'Node.js 20 or later with npm').
+                        ', then run this again.',
+                );
             }
         }
-        $this->once('vendor', ['composer.json'], 'Composer packages', [['composer', 'install', '--no-interaction', '--no-progress', '--prefer-dist']]);
-        $this->once('node_modules', ['package.json', 'package-lock.json'], 'npm packages', [['npm', 'ci', '--no-audit', '--no-fund']]);
-        $this->once('public/build', ['package-lock.json', 'vite.config.js', 'resources'], 'the pages\' styles and scripts', [['npm', 'run', 'build', '--silent']]);
+        $this->once('vendor', ['composer.json'], 'Composer packages', [
+            ['composer', 'install', '--no-interaction', '--no-progress', '--prefer-dist'],
+        ]);
+        $this->once('node_modules', ['package.json', 'package-lock.json'], 'npm packages', [
+            ['npm', 'ci', '--no-audit', '--no-fund'],
+        ]);
+        $this->once(
+            'public/build',
+            ['package-lock.json', 'vite.config.js', 'resources'],
+            'the pages\' styles and scripts',
+            [['npm', 'run', 'build', '--silent']],
+        );
     }
 
     public function areThere(): bool
@@ -31,7 +44,21 @@ final class Dependencies
     /** Names the state of the code, so that a change of it restarts what is running. */
     public function release(): string
     {
-        return $this->hash(['app', 'bootstrap/app.php', 'composer.json', 'config', 'core', 'database', 'demo', 'deploy', 'package-lock.json', 'public/index.php', 'resources', 'routes', 'vite.config.js']);
+        return $this->hash([
+            'app',
+            'bootstrap/app.php',
+            'composer.json',
+            'config',
+            'core',
+            'database',
+            'demo',
+            'deploy',
+            'package-lock.json',
+            'public/index.php',
+            'resources',
+            'routes',
+            'vite.config.js',
+        ]);
     }
 
     /**

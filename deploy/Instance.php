@@ -19,7 +19,9 @@ final class Instance
     public function __construct(public readonly string $root, public readonly string $name)
     {
         $this->path = "{$root}/storage/instances/{$name}";
-        $this->settings = is_file($this->path.'/env') ? self::parse((string) file_get_contents($this->path.'/env')) : [];
+        $this->settings = is_file($this->path.'/env')
+            ? self::parse((string) file_get_contents($this->path.'/env'))
+            : [];
     }
 
     public function exists(): bool
@@ -29,7 +31,8 @@ final class Instance
 
     public function get(string $key): string
     {
-        return $this->settings[$key] ?? throw new Failure("The settings in {$this->path}/env lack {$key}. Run ./kanpai up --fresh.");
+        return $this->settings[$key] ??
+            throw new Failure("The settings in {$this->path}/env lack {$key}. Run ./kanpai up --fresh.");
     }
 
     public function port(): int
@@ -45,7 +48,34 @@ final class Instance
     /** Makes the folders and the settings, keeping what is set already. */
     public function prepare(?int $port): void
     {
-        foreach (['', 'run', 'log', 'tmp', 'app', 'pictures', 'deliveries', 'full-sizes', 'plans', 'outputs', 'sheets', 'sent-out', 'archive', 'watched/exports', 'places/work', 'places/backup', 'disks/archive', 'arrivals', 'rack', 'slots', 'outbox', 'framework/views', 'framework/cache', 'framework/sessions'] as $folder) {
+        foreach (
+            [
+                '',
+                'run',
+                'log',
+                'tmp',
+                'app',
+                'pictures',
+                'deliveries',
+                'full-sizes',
+                'plans',
+                'outputs',
+                'sheets',
+                'sent-out',
+                'archive',
+                'watched/exports',
+                'places/work',
+                'places/backup',
+                'disks/archive',
+                'arrivals',
+                'rack',
+                'slots',
+                'outbox',
+                'framework/views',
+                'framework/cache',
+                'framework/sessions',
+            ] as $folder
+        ) {
             if (! is_dir($this->path.'/'.$folder)) {
                 mkdir($this->path.'/'.$folder, 0700, true);
             }
@@ -54,7 +84,10 @@ final class Instance
         // The address that was given stays; a port of our own that somebody has taken meanwhile is chosen anew.
         $web = $port ?? (int) ($this->settings['KANPAI_PORT'] ?? self::freePort($this->name === 'main' ? 8480 : 8580));
         $database = (int) ($this->settings['DB_PORT'] ?? 0);
-        $this->settings['DB_PORT'] = (string) ($database > 0 && self::isFree($database) ? $database : self::freePort($this->name === 'main' ? 33480 : 33580));
+        $this->settings['DB_PORT'] =
+            (string) ($database > 0 && self::isFree($database)
+                ? $database
+                : self::freePort($this->name === 'main' ? 33480 : 33580));
         $this->settings = [
             'APP_NAME' => 'Kanpai',
             'APP_ENV' => $this->name === 'main' ? 'production' : 'testing',
@@ -64,7 +97,7 @@ final class Instance
             'KANPAI_PICTURE_SECRET' => $secret(),
             'KANPAI_ROOT_PASSWORD' => $secret(),
             // In tests each studio is a new one, and all of them read the same rack.
-            ...($this->name === 'main' ? [] : ['KANPAI_SHARED' => '1', 'KANPAI_FOLDERS_ARE_DISKS' => '1']),
+            ...$this->name === 'main' ? [] : ['KANPAI_SHARED' => '1', 'KANPAI_FOLDERS_ARE_DISKS' => '1'],
             ...$this->settings,
             'KANPAI_PORT' => (string) $web,
             'APP_URL' => 'http://127.0.0.1:'.$web,
@@ -100,7 +133,11 @@ final class Instance
     /** @return array<string, string> where what the services read once is kept, in variables of the framework */
     public function caches(): array
     {
-        return ['APP_CONFIG_CACHE' => "{$this->path}/framework/config.php", 'APP_ROUTES_CACHE' => "{$this->path}/framework/routes.php", 'APP_EVENTS_CACHE' => "{$this->path}/framework/events.php"];
+        return [
+            'APP_CONFIG_CACHE' => "{$this->path}/framework/config.php",
+            'APP_ROUTES_CACHE' => "{$this->path}/framework/routes.php",
+            'APP_EVENTS_CACHE' => "{$this->path}/framework/events.php",
+        ];
     }
 
     /** A socket's path; in the temporary folder where the operating system's limit of 107 bytes would be passed. */
@@ -108,7 +145,9 @@ final class Instance
     {
         $path = "{$this->path}/run/{$name}.sock";
 
-        return strlen($path) < 100 ? $path : sys_get_temp_dir().'/kanpai-'.substr(hash('sha256', $path), 0, 16).'.sock';
+        return strlen($path) < 100
+            ? $path
+            : sys_get_temp_dir().'/kanpai-'.substr(hash('sha256', $path), 0, 16).'.sock';
     }
 
     public function clear(string ...$folders): void

@@ -8,25 +8,27 @@ namespace Kanpai\Deploy;
 final class Kanpai
 {
     private const USAGE = <<<'TEXT'
-        Kanpai
+    Kanpai
 
-          ./kanpai up [--port N] [--no-demo] [--fresh]   install what is missing, start everything, print the address
-          ./kanpai down                                  stop what `up` started
-          ./kanpai doctor                                name what is missing or wrong, and the mend
-          ./kanpai test [PHPUnit arguments]              run all checks and tests
-          ./kanpai bench [name]                          measure, each beside its reference
-          ./kanpai demo DIR [--frames N] [--width PX]    make the demo's memory cards in a folder
+      ./kanpai up [--port N] [--no-demo] [--fresh]   install what is missing, start everything, print the address
+      ./kanpai down                                  stop what `up` started
+      ./kanpai doctor                                name what is missing or wrong, and the mend
+      ./kanpai test [PHPUnit arguments]              run all checks and tests
+      ./kanpai bench [name]                          measure, each beside its reference
+      ./kanpai demo DIR [--frames N] [--width PX]    make the demo's memory cards in a folder
 
-        TEXT;
+    TEXT;
 
     /** @param  list<string>  $arguments */
     public static function run(string $root, array $arguments): int
     {
         $name = array_shift($arguments) ?? 'help';
-        $console = new Console;
+        $console = new Console();
         try {
             return match ($name) {
-                'up' => (new Command\Up($root, $console))->run(Options::of($arguments, ['port' => true, 'no-demo' => false, 'fresh' => false])),
+                'up' => (new Command\Up($root, $console))->run(
+                    Options::of($arguments, ['port' => true, 'no-demo' => false, 'fresh' => false]),
+                ),
                 'down' => (new Command\Down($root, $console))->run(),
                 'doctor' => (new Command\Doctor($root, $console))->run(),
                 'test' => (new Command\Test($root, $console))->run($arguments),

@@ -22,7 +22,9 @@ final readonly class Options
         while (($argument = array_shift($arguments)) !== null) {
             [$name, $value] = array_pad(explode('=', substr($argument, 2), 2), 2, null);
             if (! str_starts_with($argument, '--') || ! isset($known[$name])) {
-                throw new Failure("Unknown argument {$argument}. Known: --".implode(', --', array_keys($known)).'.');
+                throw new Failure(
+                    "Unknown argument {$argument}. Known: --".implode(', --', array_keys($known)).'.',
+                );
             }
             if ($known[$name]) {
                 $value ??= array_shift($arguments) ?? throw new Failure("--{$name} needs a value.");
@@ -44,7 +46,9 @@ final readonly class Options
         if (! isset($this->values[$name])) {
             return null;
         }
-        $value = filter_var($this->values[$name], FILTER_VALIDATE_INT, ['options' => ['min_range' => 1, 'max_range' => 1_000_000]]);
+        $value = filter_var($this->values[$name], FILTER_VALIDATE_INT, [
+            'options' => ['min_range' => 1, 'max_range' => 1_000_000],
+        ]);
 
         return $value === false ? throw new Failure("--{$name} must be a whole number above zero.") : $value;
     }

@@ -8,11 +8,37 @@ namespace Kanpai\Deploy;
 final class Packages
 {
     private const RUN = [
-        'mariadb-server', 'php8.2-cli', 'php8.2-fpm', 'php8.2-mysql', 'php8.2-zip', 'php8.2-curl', 'php8.2-gd', 'php8.2-mbstring', 'php8.2-xml', 'php8.2-intl',
-        'nginx-light', 'supervisor', 'libvips42', 'libimage-exiftool-perl', 'xxhash',
+        'mariadb-server',
+        'php8.2-cli',
+        'php8.2-fpm',
+        'php8.2-mysql',
+        'php8.2-zip',
+        'php8.2-curl',
+        'php8.2-gd',
+        'php8.2-mbstring',
+        'php8.2-xml',
+        'php8.2-intl',
+        'nginx-light',
+        'supervisor',
+        'libvips42',
+        'libimage-exiftool-perl',
+        'xxhash',
     ];
 
-    private const TEST = ['chromium', 'chromium-driver', 'exiv2', 'libraw-bin', 'libjpeg-turbo-progs', 'unzip', 'zip', 'libxml2-utils', 'libvips-tools', 'dropbear-bin', 'openssh-sftp-server', 'poppler-utils'];
+    private const TEST = [
+        'chromium',
+        'chromium-driver',
+        'exiv2',
+        'libraw-bin',
+        'libjpeg-turbo-progs',
+        'unzip',
+        'zip',
+        'libxml2-utils',
+        'libvips-tools',
+        'dropbear-bin',
+        'openssh-sftp-server',
+        'poppler-utils',
+    ];
 
     public function __construct(private readonly Console $console, private readonly bool $forTests)
     {
@@ -34,7 +60,15 @@ final class Packages
         // The full or extra nginx serve as well as the light one.
         $alike = ['nginx-light' => ['nginx-light', 'nginx-full', 'nginx-extras', 'nginx']];
 
-        return array_values(array_filter($wanted, fn (string $package): bool => array_filter($alike[$package] ?? [$package], fn (string $name): bool => isset($there[$name])) === []));
+        return array_values(
+            array_filter(
+                $wanted,
+                fn (string $package): bool => array_filter(
+                    $alike[$package] ?? [$package],
+                    fn (string $name): bool => isset($there[$name]),
+                ) === [],
+            ),
+        );
     }
 
     public static function line(string ...$packages): string
@@ -49,12 +83,20 @@ final class Packages
             return;
         }
         if (posix_geteuid() !== 0) {
-            throw new Failure("Debian packages are missing. Install them as root, then run this again:\n\n    ".self::line(...$missing));
+            throw new Failure(
+                "Debian packages are missing. Install them as root, then run this again:\n\n    ".
+                    self::line(...$missing),
+            );
         }
         $this->console->step('Installing '.count($missing).' Debian packages: '.implode(', ', $missing));
         $quiet = ['DEBIAN_FRONTEND' => 'noninteractive'];
         $this->console->quietly('apt-get update', ['apt-get', 'update', '-q'], '/', $quiet);
-        $this->console->quietly('apt-get install', ['apt-get', 'install', '-y', '-q', '--no-install-recommends', ...$missing], '/', $quiet);
+        $this->console->quietly(
+            'apt-get install',
+            ['apt-get', 'install', '-y', '-q', '--no-install-recommends', ...$missing],
+            '/',
+            $quiet,
+        );
         $this->startAgain();
     }
 

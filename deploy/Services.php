@@ -22,12 +22,27 @@ final class Services
         $data = $this->instance->path.'/database';
         if (! is_dir($data.'/mysql')) {
             $this->console->step('Making a MariaDB data directory');
-            $this->console->quietly('mariadb-install-db', ['mariadb-install-db', '--no-defaults', "--datadir={$data}", '--auth-root-authentication-method=normal', '--skip-test-db', ...$this->asUser()], $this->instance->path);
+            $this->console->quietly(
+                'mariadb-install-db',
+                [
+                    'mariadb-install-db',
+                    '--no-defaults',
+                    "--datadir={$data}",
+                    '--auth-root-authentication-method=normal',
+                    '--skip-test-db',
+                    ...$this->asUser(),
+                ],
+                $this->instance->path,
+            );
         }
         $this->write();
         if ($this->supervisor() === null) {
             @unlink($this->instance->socket('supervisor'));
-            $this->console->quietly('supervisord', ['supervisord', '-c', $this->file('supervisord.conf')], $this->instance->path);
+            $this->console->quietly(
+                'supervisord',
+                ['supervisord', '-c', $this->file('supervisord.conf')],
+                $this->instance->path,
+            );
         } else {
             $this->control('update');
         }
@@ -109,19 +124,39 @@ final class Services
             '{php}' => PHP_BINARY,
             '{workers}' => (string) $cores,
             '{mariadb_user}' => $isRoot ? '--user=root' : '',
-            '{supervisor_caches}' => implode('', array_map(fn (string $key, string $path): string => ",{$key}=\"{$path}\"", array_keys($this->instance->caches()), $this->instance->caches())),
-            '{fpm_caches}' => implode("\n", array_map(fn (string $key, string $path): string => "env[{$key}] = {$path}", array_keys($this->instance->caches()), $this->instance->caches())),
+            '{supervisor_caches}' => implode(
+                '',
+                array_map(
+                    fn (string $key, string $path): string => ",{$key}=\"{$path}\"",
+                    array_keys($this->instance->caches()),
+                    $this->instance->caches(),
+                ),
+            ),
+            '{fpm_caches}' => implode(
+                "\n",
+                array_map(
+                    fn (string $key, string $path): string => "env[{$key}] = {$path}",
+                    array_keys($this->instance->caches()),
+                    $this->instance->caches(),
+                ),
+            ),
             '{fpm_root}' => $isRoot ? '-R' : '',
             '{fpm_user}' => $isRoot ? "user = root\ngroup = root" : '',
             '{nginx_user}' => $isRoot ? 'user root;' : '',
         ];
         foreach (['supervisord.conf', 'nginx.conf', 'php-fpm.conf'] as $name) {
-            file_put_contents($this->file($name), strtr((string) file_get_contents("{$this->instance->root}/deploy/templates/{$name}"), $values));
+            file_put_contents(
+                $this->file($name),
+                strtr((string) file_get_contents("{$this->instance->root}/deploy/templates/{$name}"), $values),
+            );
             chmod($this->file($name), 0600);
         }
         $password = $this->instance->get('DB_PASSWORD');
         $root = $this->instance->get('KANPAI_ROOT_PASSWORD');
-        $names = $this->instance->name === 'test' ? ['kanpai', 'kanpai_feature', 'kanpai_feature_1', 'kanpai_feature_2', 'kanpai_bench'] : ['kanpai'];
+        $names =
+            $this->instance->name === 'test'
+                ? ['kanpai', 'kanpai_feature', 'kanpai_feature_1', 'kanpai_feature_2', 'kanpai_bench']
+                : ['kanpai'];
         $sql = "ALTER USER 'root'@'localhost' IDENTIFIED BY '{$root}';\nCREATE USER IF NOT EXISTS 'kanpai'@'127.0.0.1' IDENTIFIED BY '{$password}';\nALTER USER 'kanpai'@'127.0.0.1' IDENTIFIED BY '{$password}';\n";
         foreach ($names as $name) {
             $sql .= "CREATE DATABASE IF NOT EXISTS {$name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;\nGRANT ALL ON {$name}.* TO 'kanpai'@'127.0.0.1';\n";
@@ -133,7 +168,13 @@ final class Services
     private function databaseAnswers(): bool
     {
         mysqli_report(MYSQLI_REPORT_OFF);
-        $link = @mysqli_connect('127.0.0.1', 'kanpai', $this->instance->get('DB_PASSWORD'), 'kanpai', (int) $this->instance->get('DB_PORT'));
+        $link = @mysqli_connect(
+            '127.0.0.1',
+            'kanpai',
+            $this->instance->get('DB_PASSWORD'),
+            'kanpai',
+            (int) $this->instance->get('DB_PORT'),
+        );
 
         if ($link === false) {
             return false;
@@ -158,7 +199,13 @@ final class Services
 
     private function control(string ...$words): void
     {
-        exec('supervisorctl -c '.escapeshellarg($this->file('supervisord.conf')).' '.implode(' ', array_map(escapeshellarg(...), $words)).' 2>&1');
+        exec(
+            'supervisorctl -c '.
+                escapeshellarg($this->file('supervisord.conf')).
+                ' '.
+                implode(' ', array_map(escapeshellarg(...), $words)).
+                ' 2>&1',
+        );
     }
 
     private function file(string $name): string

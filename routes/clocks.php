@@ -16,6 +16,8 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/shoots/{shoot}/clocks/{body}/try', [ClocksController::class, 'try'])->name('clocks.try');
     Route::post('/shoots/{shoot}/clocks/{body}/ties', [TiesController::class, 'index'])->name('clocks.ties');
     Route::post('/shoots/{shoot}/clocks/{body}/suggestion', [TiesController::class, 'suggest'])->name('clocks.suggest');
-    Route::get('/shoots/{shoot}/clocks/{body}/suggestion/{task}', [TiesController::class, 'suggestion'])->name('clocks.suggestion');
+    Route::get('/shoots/{shoot}/clocks/{body}/suggestion/{task}', [TiesController::class, 'suggestion'])->name(
+        'clocks.suggestion',
+    );
     Route::post('/shoots/{shoot}/clocks/{body}', [ClocksController::class, 'store'])->name('clocks.store');
 });

@@ -14,33 +14,36 @@ use App\Cull\Http\ShelfController;
 use App\Cull\Http\WholePictureController;
 use Illuminate\Support\Facades\Route;
 
-Route::middleware('auth')->prefix('/shoots/{shoot}/cull')->name('cull.')->group(function (): void {
-    Route::get('/', [CullController::class, 'show'])->name('show');
-    Route::get('/frames', [CullController::class, 'frames'])->name('frames');
-    Route::get('/since/{turn}', [CullController::class, 'since'])->name('since');
-    Route::get('/coverage', [CullController::class, 'coverage'])->name('coverage');
-    Route::get('/meeting', [CullController::class, 'meeting'])->name('meeting');
-    Route::get('/frames/{frame}/whole', WholePictureController::class)->name('whole');
-    Route::post('/marks', [MarksController::class, 'store'])->name('mark');
-    Route::post('/fineness', [MomentsController::class, 'finer'])->name('fineness');
-    Route::post('/border', [MomentsController::class, 'byHand'])->name('border');
-    Route::get('/rounds', [RoundsController::class, 'index'])->name('rounds');
-    Route::post('/rounds', [RoundsController::class, 'store'])->name('rounds.store');
-    Route::post('/rounds/{round}/take-up', [RoundsController::class, 'takeUp'])->name('rounds.take-up');
-    Route::post('/rounds/{round}/throw-away', [RoundsController::class, 'throwAway'])->name('rounds.throw-away');
-    Route::post('/sets', [SetsController::class, 'store'])->name('sets.store');
-    Route::post('/sets/{set}/remove', [SetsController::class, 'remove'])->name('sets.remove');
-    Route::post('/collect', [SetsController::class, 'collect'])->name('collect');
-    Route::post('/uses', [SetsController::class, 'storeUse'])->name('uses.store');
-    Route::get('/list', [ListsController::class, 'show'])->name('list');
-    Route::get('/list.csv', [ListsController::class, 'csv'])->name('csv');
-    Route::post('/list', [ListsController::class, 'store'])->name('list.store');
-    Route::post('/reset', [RoundsController::class, 'reset'])->name('reset');
-    Route::get('/dropped', [AfterController::class, 'show'])->name('dropped');
-    Route::post('/dropped/aside', [AfterController::class, 'aside'])->name('aside');
-    Route::post('/dropped/back', [AfterController::class, 'back'])->name('back');
-    Route::post('/dropped/delete', [AfterController::class, 'delete'])->name('delete');
-});
+Route::middleware('auth')
+    ->prefix('/shoots/{shoot}/cull')
+    ->name('cull.')
+    ->group(function (): void {
+        Route::get('/', [CullController::class, 'show'])->name('show');
+        Route::get('/frames', [CullController::class, 'frames'])->name('frames');
+        Route::get('/since/{turn}', [CullController::class, 'since'])->name('since');
+        Route::get('/coverage', [CullController::class, 'coverage'])->name('coverage');
+        Route::get('/meeting', [CullController::class, 'meeting'])->name('meeting');
+        Route::get('/frames/{frame}/whole', WholePictureController::class)->name('whole');
+        Route::post('/marks', [MarksController::class, 'store'])->name('mark');
+        Route::post('/fineness', [MomentsController::class, 'finer'])->name('fineness');
+        Route::post('/border', [MomentsController::class, 'byHand'])->name('border');
+        Route::get('/rounds', [RoundsController::class, 'index'])->name('rounds');
+        Route::post('/rounds', [RoundsController::class, 'store'])->name('rounds.store');
+        Route::post('/rounds/{round}/take-up', [RoundsController::class, 'takeUp'])->name('rounds.take-up');
+        Route::post('/rounds/{round}/throw-away', [RoundsController::class, 'throwAway'])->name('rounds.throw-away');
+        Route::post('/sets', [SetsController::class, 'store'])->name('sets.store');
+        Route::post('/sets/{set}/remove', [SetsController::class, 'remove'])->name('sets.remove');
+        Route::post('/collect', [SetsController::class, 'collect'])->name('collect');
+        Route::post('/uses', [SetsController::class, 'storeUse'])->name('uses.store');
+        Route::get('/list', [ListsController::class, 'show'])->name('list');
+        Route::get('/list.csv', [ListsController::class, 'csv'])->name('csv');
+        Route::post('/list', [ListsController::class, 'store'])->name('list.store');
+        Route::post('/reset', [RoundsController::class, 'reset'])->name('reset');
+        Route::get('/dropped', [AfterController::class, 'show'])->name('dropped');
+        Route::post('/dropped/aside', [AfterController::class, 'aside'])->name('aside');
+        Route::post('/dropped/back', [AfterController::class, 'back'])->name('back');
+        Route::post('/dropped/delete', [AfterController::class, 'delete'])->name('delete');
+    });
 Route::middleware('auth')->group(function (): void {
     Route::get('/sets', [ShelfController::class, 'index'])->name('shelf');
     Route::post('/sets/{set}', [ShelfController::class, 'rename'])->name('shelf.rename');

@@ -23,7 +23,9 @@ Route::middleware('auth')->group(function (): void {
     Route::get('/shoots/{shoot}/outputs', [OutputsController::class, 'show'])->name('deliver.outputs');
     Route::post('/shoots/{shoot}/outputs/run', [OutputsController::class, 'run'])->name('deliver.run');
     Route::post('/shoots/{shoot}/outputs/{output?}', [OutputsController::class, 'store'])->name('deliver.output');
-    Route::post('/shoots/{shoot}/outputs/{output}/remove', [OutputsController::class, 'remove'])->name('deliver.output.remove');
+    Route::post('/shoots/{shoot}/outputs/{output}/remove', [OutputsController::class, 'remove'])->name(
+        'deliver.output.remove',
+    );
     Route::get('/shoots/{shoot}/originals', [OriginalsController::class, 'show'])->name('originals');
     Route::get('/shoots/{shoot}/originals/preview', [OriginalsController::class, 'preview'])->name('originals.preview');
     Route::post('/shoots/{shoot}/originals', [OriginalsController::class, 'store'])->name('originals.store');
@@ -40,9 +42,15 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/shoots/{shoot}/sent-out', [SentOutController::class, 'send'])->name('sent-out.send');
     Route::post('/shipments/{shipment}/go-on', [SentOutController::class, 'goOn'])->name('sent-out.go-on');
     Route::post('/shipments/{shipment}/replace', [SentOutController::class, 'replace'])->name('sent-out.replace');
-    Route::post('/shoots/{shoot}/destinations/{destination?}', [SentOutController::class, 'destination'])->name('destination');
-    Route::post('/shoots/{shoot}/destinations/{destination}/mood', [SentOutController::class, 'mood'])->name('destination.mood');
-    Route::post('/shoots/{shoot}/destinations/{destination}/remove', [SentOutController::class, 'remove'])->name('destination.remove');
+    Route::post('/shoots/{shoot}/destinations/{destination?}', [SentOutController::class, 'destination'])->name(
+        'destination',
+    );
+    Route::post('/shoots/{shoot}/destinations/{destination}/mood', [SentOutController::class, 'mood'])->name(
+        'destination.mood',
+    );
+    Route::post('/shoots/{shoot}/destinations/{destination}/remove', [SentOutController::class, 'remove'])->name(
+        'destination.remove',
+    );
     Route::get('/shoots/{shoot}/sheets', [ContactSheetsController::class, 'index'])->name('sheets');
     Route::post('/shoots/{shoot}/sheets', [ContactSheetsController::class, 'store'])->name('sheets.store');
     Route::post('/sheets/{sheet}/remove', [ContactSheetsController::class, 'remove'])->name('sheets.remove');
@@ -57,25 +65,35 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/handoffs/{handoff}/close', [HandoffsController::class, 'close'])->name('handoff.close');
     Route::post('/returned/{returned}', [HandoffsController::class, 'answer'])->name('handoff.answer');
     Route::post('/recipients/{recipient}/tell', [DeliveriesController::class, 'tell'])->name('delivery.tell');
-    Route::post('/recipients/{recipient}/withdraw', [DeliveriesController::class, 'withdraw'])->name('delivery.withdraw');
+    Route::post('/recipients/{recipient}/withdraw', [DeliveriesController::class, 'withdraw'])->name(
+        'delivery.withdraw',
+    );
 });
 
-Route::post('/d/{token}/password', [FetchController::class, 'password'])->middleware('throttle:gallery-password')->name('delivery.password');
-Route::middleware(['throttle:guest', EnterDelivery::class])->prefix('/d/{token}')->group(function (): void {
-    Route::get('/', [FetchController::class, 'show'])->name('delivery');
-    Route::get('/zip', [FetchController::class, 'only'])->name('delivery.only');
-    Route::get('/zips/{zip}', [FetchController::class, 'zip'])->name('delivery.zip');
-    Route::get('/files/{file}', [FetchController::class, 'file'])->where('file', '[0-9]{1,18}')->name('delivery.file');
-    Route::get('/checksums', [FetchController::class, 'checksums'])->name('delivery.checksums');
-    Route::post('/returns', [ReturnController::class, 'announce'])->name('return.announce');
-    Route::get('/returns', [ReturnController::class, 'sent'])->name('return.sent');
-});
+Route::post('/d/{token}/password', [FetchController::class, 'password'])
+    ->middleware('throttle:gallery-password')
+    ->name('delivery.password');
+Route::middleware(['throttle:guest', EnterDelivery::class])
+    ->prefix('/d/{token}')
+    ->group(function (): void {
+        Route::get('/', [FetchController::class, 'show'])->name('delivery');
+        Route::get('/zip', [FetchController::class, 'only'])->name('delivery.only');
+        Route::get('/zips/{zip}', [FetchController::class, 'zip'])->name('delivery.zip');
+        Route::get('/files/{file}', [FetchController::class, 'file'])
+            ->where('file', '[0-9]{1,18}')
+            ->name('delivery.file');
+        Route::get('/checksums', [FetchController::class, 'checksums'])->name('delivery.checksums');
+        Route::post('/returns', [ReturnController::class, 'announce'])->name('return.announce');
+        Route::get('/returns', [ReturnController::class, 'sent'])->name('return.sent');
+    });
 
 // Files come back in pieces: more requests than the pages of a guest make.
-Route::middleware([EnterDelivery::class, EnterReturn::class])->prefix('/d/{token}/arriving')->group(function (): void {
-    Route::options('/', [TusController::class, 'options']);
-    Route::post('/', [TusController::class, 'create'])->name('return.tus');
-    Route::match(['HEAD'], '/{file}', [TusController::class, 'offset']);
-    Route::patch('/{file}', [TusController::class, 'append']);
-    Route::delete('/{file}', [TusController::class, 'remove']);
-});
+Route::middleware([EnterDelivery::class, EnterReturn::class])
+    ->prefix('/d/{token}/arriving')
+    ->group(function (): void {
+        Route::options('/', [TusController::class, 'options']);
+        Route::post('/', [TusController::class, 'create'])->name('return.tus');
+        Route::match(['HEAD'], '/{file}', [TusController::class, 'offset']);
+        Route::patch('/{file}', [TusController::class, 'append']);
+        Route::delete('/{file}', [TusController::class, 'remove']);
+    });

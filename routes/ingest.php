@@ -33,10 +33,16 @@ Route::middleware('auth')->group(function (): void {
     Route::get('/shoots/{shoot}/ingest/names', [WhereController::class, 'names'])->name('ingest.names');
     Route::post('/shoots/{shoot}/ingest/rename', [WhereController::class, 'rename'])->name('ingest.rename');
     Route::post('/shoots/{shoot}/ingest/pattern', [WhereController::class, 'use'])->name('ingest.pattern');
-    Route::post('/shoots/{shoot}/ingest/patterns/{pattern}/forget', [WhereController::class, 'forget'])->name('ingest.pattern.forget');
+    Route::post('/shoots/{shoot}/ingest/patterns/{pattern}/forget', [WhereController::class, 'forget'])->name(
+        'ingest.pattern.forget',
+    );
     Route::post('/shoots/{shoot}/ingest/places', [WhereController::class, 'addPlace'])->name('ingest.place.add');
-    Route::post('/shoots/{shoot}/ingest/places/{place}', [WhereController::class, 'leaveOut'])->name('ingest.place.leave-out');
-    Route::post('/shoots/{shoot}/ingest/places/{place}/check', [WhereController::class, 'check'])->name('ingest.place.check');
+    Route::post('/shoots/{shoot}/ingest/places/{place}', [WhereController::class, 'leaveOut'])->name(
+        'ingest.place.leave-out',
+    );
+    Route::post('/shoots/{shoot}/ingest/places/{place}/check', [WhereController::class, 'check'])->name(
+        'ingest.place.check',
+    );
     Route::post('/shoots/{shoot}/ingest/copies', [WhereController::class, 'copiesWanted'])->name('ingest.copies');
 
     Route::post('/shoots/{shoot}/arrivals', [UploadController::class, 'announce'])->name('upload.announce');
@@ -47,16 +53,20 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/rack/{name}', [RackController::class, 'change'])->name('rack.change');
 });
 
-Route::middleware('throttle:guest')->prefix('/u/{token}')->group(function (): void {
-    Route::get('/', [UploadController::class, 'page'])->name('upload.link');
-    Route::get('/cards', [UploadController::class, 'sent'])->name('upload.sent');
-    Route::post('/arrivals', [UploadController::class, 'announceByLink'])->name('upload.announce-by-link');
-});
+Route::middleware('throttle:guest')
+    ->prefix('/u/{token}')
+    ->group(function (): void {
+        Route::get('/', [UploadController::class, 'page'])->name('upload.link');
+        Route::get('/cards', [UploadController::class, 'sent'])->name('upload.sent');
+        Route::post('/arrivals', [UploadController::class, 'announceByLink'])->name('upload.announce-by-link');
+    });
 
-Route::middleware(EnterUpload::class)->prefix('/arrivals/{arriving}')->group(function (): void {
-    Route::options('/', [TusController::class, 'options']);
-    Route::post('/', [TusController::class, 'create'])->name('tus.create');
-    Route::match(['HEAD'], '/{file}', [TusController::class, 'offset'])->name('tus.file');
-    Route::patch('/{file}', [TusController::class, 'append']);
-    Route::delete('/{file}', [TusController::class, 'remove']);
-});
+Route::middleware(EnterUpload::class)
+    ->prefix('/arrivals/{arriving}')
+    ->group(function (): void {
+        Route::options('/', [TusController::class, 'options']);
+        Route::post('/', [TusController::class, 'create'])->name('tus.create');
+        Route::match(['HEAD'], '/{file}', [TusController::class, 'offset'])->name('tus.file');
+        Route::patch('/{file}', [TusController::class, 'append']);
+        Route::delete('/{file}', [TusController::class, 'remove']);
+    });

@@ -36,20 +36,30 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/face', [FaceController::class, 'store'])->name('face.store');
 });
 
-Route::get('/colours/{ground}-{accent}.css', [FaceController::class, 'colours'])->where(['ground' => '[0-9a-f]{6}', 'accent' => '[0-9a-f]{6}'])->name('colours');
+Route::get('/colours/{ground}-{accent}.css', [FaceController::class, 'colours'])
+    ->where(['ground' => '[0-9a-f]{6}', 'accent' => '[0-9a-f]{6}'])
+    ->name('colours');
 
 // Guests come by the studio's own prefix, or without one.
 foreach (['' => '/g/{token}', '.prefixed' => '/{prefix}/g/{token}'] as $kind => $path) {
-    Route::post("{$path}/password", [GuestController::class, 'password'])->middleware('throttle:gallery-password')->name("gallery.password{$kind}");
-    Route::middleware(EnterGallery::class)->prefix($path)->group(function () use ($kind): void {
-        Route::get('/', [GuestController::class, 'show'])->name("gallery{$kind}");
-        Route::get('/me/{key}', [GuestController::class, 'me'])->name("gallery.me{$kind}");
-        Route::get('/frames', [GuestController::class, 'frames'])->name("gallery.frames{$kind}");
-        Route::get('/since', [GuestController::class, 'since'])->name("gallery.since{$kind}");
-        Route::post('/steps', [GuestController::class, 'steps'])->name("gallery.steps{$kind}");
-        Route::get('/send', [GuestController::class, 'lookOver'])->name("gallery.look-over{$kind}");
-        Route::post('/send', [GuestController::class, 'send'])->name("gallery.send{$kind}");
-        Route::post('/keep', [GuestController::class, 'keep'])->middleware('throttle:gallery-mail')->name("gallery.keep{$kind}");
-        Route::get('/pictures/{number}', [GuestController::class, 'download'])->middleware('throttle:gallery-large')->name("gallery.download{$kind}");
-    });
+    Route::post("{$path}/password", [GuestController::class, 'password'])
+        ->middleware('throttle:gallery-password')
+        ->name("gallery.password{$kind}");
+    Route::middleware(EnterGallery::class)
+        ->prefix($path)
+        ->group(function () use ($kind): void {
+            Route::get('/', [GuestController::class, 'show'])->name("gallery{$kind}");
+            Route::get('/me/{key}', [GuestController::class, 'me'])->name("gallery.me{$kind}");
+            Route::get('/frames', [GuestController::class, 'frames'])->name("gallery.frames{$kind}");
+            Route::get('/since', [GuestController::class, 'since'])->name("gallery.since{$kind}");
+            Route::post('/steps', [GuestController::class, 'steps'])->name("gallery.steps{$kind}");
+            Route::get('/send', [GuestController::class, 'lookOver'])->name("gallery.look-over{$kind}");
+            Route::post('/send', [GuestController::class, 'send'])->name("gallery.send{$kind}");
+            Route::post('/keep', [GuestController::class, 'keep'])
+                ->middleware('throttle:gallery-mail')
+                ->name("gallery.keep{$kind}");
+            Route::get('/pictures/{number}', [GuestController::class, 'download'])
+                ->middleware('throttle:gallery-large')
+                ->name("gallery.download{$kind}");
+        });
 }

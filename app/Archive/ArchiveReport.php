@@ -23,10 +23,19 @@ final class ArchiveReport implements StageReport
             $last = $bags->get($shoot->id)?->last();
             $stages[$shoot->id] = match ($last?->state) {
                 BagState::Checked => new Stage('archive', 1.0, 'archived'),
-                BagState::Damaged => new Stage('archive', 0.5, 'damaged', 'Look at the damaged archive', 'a file of it is not as it was', true),
+                BagState::Damaged => new Stage(
+                    'archive',
+                    0.5,
+                    'damaged',
+                    'Look at the damaged archive',
+                    'a file of it is not as it was',
+                    true,
+                ),
                 BagState::Made, BagState::Making, BagState::Arriving => new Stage('archive', 0.5, 'under way'),
                 // A finished shoot may leave the desk.
-                default => $shoot->finished_at === null ? new Stage('archive', 0.0) : new Stage('archive', 0.0, 'not yet', 'Archive the shoot'),
+                default => $shoot->finished_at === null
+                    ? new Stage('archive', 0.0)
+                    : new Stage('archive', 0.0, 'not yet', 'Archive the shoot'),
             };
         }
 

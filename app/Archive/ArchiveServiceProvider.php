@@ -11,6 +11,9 @@ final class ArchiveServiceProvider extends ServiceProvider
 {
     public function boot(): void
     {
-        $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->call(fn () => RemoveShoot::again())->daily());
+        $this->callAfterResolving(
+            Schedule::class,
+            fn (Schedule $schedule) => $schedule->call(fn () => RemoveShoot::again())->daily(),
+        );
     }
 }

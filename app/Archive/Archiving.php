@@ -28,11 +28,31 @@ final class Archiving
         return DB::transaction(function () use ($shoot): Bag {
             $locked = Shoot::query()->whereKey($shoot->id)->lockForUpdate()->firstOrFail();
             $locked->update(['uuid' => $locked->uuid ?? (string) Str::uuid()]);
-            $begun = Bag::query()->where(['shoot_id' => $shoot->id, 'state' => BagState::Making])->first();
+            $begun = Bag::query()
+                ->where(['shoot_id' => $shoot->id, 'state' => BagState::Making])
+                ->first();
             $plain = DeliveredName::slug($shoot->name).'-'.now()->format('Y-m-d');
-            for ($n = 1; $begun === null && (Bag::query()->where(['studio_id' => $shoot->studio_id, 'name' => $name = $plain.($n === 1 ? '' : "-{$n}")])->exists() || is_dir(config('kanpai.archive')."/{$shoot->studio_id}/{$name}")); $n++);
-            $bag = $begun ?? Bag::query()->create(['uuid' => (string) Str::uuid(), 'studio_id' => $shoot->studio_id, 'shoot_id' => $shoot->id, 'name' => $name ?? $plain, 'state' => BagState::Making]);
-            MakeBag::dispatch(Task::open($shoot, 'bag', "bag:{$bag->id}", 'Archiving the shoot', 'files')->id)->onQueue('default')->afterCommit();
+            for (
+                $n = 1;
+                $begun === null &&
+                (Bag::query()
+                    ->where(['studio_id' => $shoot->studio_id, 'name' => ($name = $plain.($n === 1 ? '' : "-{$n}"))])
+                    ->exists() ||
+                    is_dir(config('kanpai.archive')."/{$shoot->studio_id}/{$name}"));
+                $n++
+            );
+            $bag =
+                $begun ??
+                Bag::query()->create([
+                    'uuid' => (string) Str::uuid(),
+                    'studio_id' => $shoot->studio_id,
+                    'shoot_id' => $shoot->id,
+                    'name' => $name ?? $plain,
+                    'state' => BagState::Making,
+                ]);
+            MakeBag::dispatch(Task::open($shoot, 'bag', "bag:{$bag->id}", 'Archiving the shoot', 'files')->id)
+                ->onQueue('default')
+                ->afterCommit();
 
             return $bag;
         });
@@ -41,8 +61,19 @@ final class Archiving
     /** Has it read again. */
     public function check(Bag $bag): void
     {
-        if ($bag->shoot !== null && $bag->task()?->isUnderWay() !== true || $bag->state === BagState::Made) {
-            CheckBag::dispatch(Task::open($bag->shoot ?? throw UnableToArchive::unknownRecord(), 'bag-check', "bag:{$bag->id}", 'Reading the archive again', 'files', $bag->files_count)->id)->onQueue('default')->afterCommit();
+        if (($bag->shoot !== null && $bag->task()?->isUnderWay() !== true) || $bag->state === BagState::Made) {
+            CheckBag::dispatch(
+                Task::open(
+                    $bag->shoot ?? throw UnableToArchive::unknownRecord(),
+                    'bag-check',
+                    "bag:{$bag->id}",
+                    'Reading the archive again',
+                    'files',
+                    $bag->files_count,
+                )->id,
+            )
+                ->onQueue('default')
+                ->afterCommit();
         }
     }
 
@@ -51,17 +82,38 @@ final class Archiving
     {
         DB::transaction(function () use ($bag): void {
             $bag->update(['state' => BagState::Checked, 'checked_at' => now(), 'problem' => null]);
-            Place::query()->updateOrCreate(['key' => "{$bag->studio_id}:{$bag->place()}"], ['studio_id' => $bag->studio_id, 'name' => $bag->place(), 'path' => $bag->folder()->path.'/'.BagFolder::ORIGINALS, 'mark' => $bag->uuid, 'is_bag' => true, 'left_out_at' => now()]);
+            Place::query()->updateOrCreate(
+                ['key' => "{$bag->studio_id}:{$bag->place()}"],
+                [
+                    'studio_id' => $bag->studio_id,
+                    'name' => $bag->place(),
+                    'path' => $bag->folder()->path.'/'.BagFolder::ORIGINALS,
+                    'mark' => $bag->uuid,
+                    'is_bag' => true,
+                    'left_out_at' => now(),
+                ],
+            );
         });
         foreach ($this->originals($bag) as $file) {
             $own = $file->sameAs ?? $file;
             if (is_file($bag->folder()->path.'/'.BagFolder::ORIGINALS.'/'.$own->destination)) {
-                Copy::query()->updateOrCreate(['file_id' => $own->id, 'place' => $bag->place()], ['hash' => $own->hash, 'proved_at' => now()]);
+                Copy::query()->updateOrCreate(
+                    ['file_id' => $own->id, 'place' => $bag->place()],
+                    ['hash' => $own->hash, 'proved_at' => now()],
+                );
             }
         }
-        foreach (Version::query()->whereNotNull('hash')->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $bag->shoot_id))->get() as $version) {
+        foreach (
+            Version::query()
+                ->whereNotNull('hash')
+                ->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $bag->shoot_id))
+                ->get() as $version
+        ) {
             if (is_file($bag->folder()->path.'/'.BagFolder::ORIGINALS.'/'.$version->destination)) {
-                VersionCopy::query()->updateOrCreate(['version_id' => $version->id, 'place' => $bag->place()], ['hash' => (string) $version->hash, 'proved_at' => now()]);
+                VersionCopy::query()->updateOrCreate(
+                    ['version_id' => $version->id, 'place' => $bag->place()],
+                    ['hash' => (string) $version->hash, 'proved_at' => now()],
+                );
             }
         }
         $this->evaluate($bag);
@@ -71,7 +123,10 @@ final class Archiving
     public function isDamaged(Bag $bag, string $why): void
     {
         $bag->update(['state' => BagState::Damaged, 'problem' => mb_substr($why, 0, 1000)]);
-        Copy::query()->where('place', $bag->place())->whereIn('file_id', $this->originals($bag)->map(fn (CardFile $file): int => ($file->sameAs ?? $file)->id))->delete();
+        Copy::query()
+            ->where('place', $bag->place())
+            ->whereIn('file_id', $this->originals($bag)->map(fn (CardFile $file): int => ($file->sameAs ?? $file)->id))
+            ->delete();
         VersionCopy::query()->where('place', $bag->place())->delete();
         $this->evaluate($bag);
     }
@@ -83,8 +138,18 @@ final class Archiving
      */
     public function unknown(Studio $studio): array
     {
-        $known = Bag::query()->where('studio_id', $studio->id)->where('state', '<>', BagState::Refused)->pluck('name')->all();
-        $found = array_map(basename(...), array_filter(glob(config('kanpai.archive')."/{$studio->id}/*", GLOB_ONLYDIR) ?: [], fn (string $folder): bool => is_file($folder.'/bagit.txt')));
+        $known = Bag::query()
+            ->where('studio_id', $studio->id)
+            ->where('state', '<>', BagState::Refused)
+            ->pluck('name')
+            ->all();
+        $found = array_map(
+            basename(...),
+            array_filter(
+                glob(config('kanpai.archive')."/{$studio->id}/*", GLOB_ONLYDIR) ?: [],
+                fn (string $folder): bool => is_file($folder.'/bagit.txt'),
+            ),
+        );
 
         return array_values(array_diff($found, $known));
     }
@@ -95,15 +160,34 @@ final class Archiving
         return DB::transaction(function () use ($studio, $name): Bag {
             // Two who take it in at once take it in once.
             Studio::query()->whereKey($studio->id)->lockForUpdate()->first();
-            $there = Bag::query()->where(['studio_id' => $studio->id, 'name' => $name])->first();
+            $there = Bag::query()
+                ->where(['studio_id' => $studio->id, 'name' => $name])
+                ->first();
             if ($there !== null && $there->state !== BagState::Refused) {
                 return $there;
             }
-            $bag = $there ?? Bag::query()->create(['uuid' => (string) Str::uuid(), 'studio_id' => $studio->id, 'name' => $name, 'state' => BagState::Arriving]);
+            $bag =
+                $there ??
+                Bag::query()->create([
+                    'uuid' => (string) Str::uuid(),
+                    'studio_id' => $studio->id,
+                    'name' => $name,
+                    'state' => BagState::Arriving,
+                ]);
             $said = $bag->folder()->info();
-            $shoot = $studio->shoots()->create(['name' => mb_substr($said['external-description'] ?? $name, 0, 100), 'client' => '', 'place' => '', 'zone' => 'UTC', 'held_on' => now()->format('Y-m-d')]);
+            $shoot = $studio
+                ->shoots()
+                ->create([
+                    'name' => mb_substr($said['external-description'] ?? $name, 0, 100),
+                    'client' => '',
+                    'place' => '',
+                    'zone' => 'UTC',
+                    'held_on' => now()->format('Y-m-d'),
+                ]);
             $bag->update(['state' => BagState::Arriving, 'shoot_id' => $shoot->id, 'problem' => null]);
-            TakeInBag::dispatch(Task::open($shoot, 'bag-in', "bag:{$bag->id}", 'Taking in the archive', 'files')->id)->onQueue('default')->afterCommit();
+            TakeInBag::dispatch(Task::open($shoot, 'bag-in', "bag:{$bag->id}", 'Taking in the archive', 'files')->id)
+                ->onQueue('default')
+                ->afterCommit();
 
             return $bag;
         });
@@ -112,7 +196,11 @@ final class Archiving
     /** @return \Illuminate\Database\Eloquent\Collection<int, CardFile> */
     private function originals(Bag $bag): \Illuminate\Database\Eloquent\Collection
     {
-        return CardFile::query()->whereIn('card_id', Card::query()->where('shoot_id', $bag->shoot_id)->select('id'))->whereNotNull('hash')->with('sameAs')->get();
+        return CardFile::query()
+            ->whereIn('card_id', Card::query()->where('shoot_id', $bag->shoot_id)->select('id'))
+            ->whereNotNull('hash')
+            ->with('sameAs')
+            ->get();
     }
 
     private function evaluate(Bag $bag): void

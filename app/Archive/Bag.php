@@ -32,7 +32,13 @@ final class Bag extends Model
 {
     protected $guarded = [];
 
-    protected $casts = ['state' => BagState::class, 'files_count' => 'int', 'bytes' => 'int', 'made_at' => 'immutable_datetime', 'checked_at' => 'immutable_datetime'];
+    protected $casts = [
+        'state' => BagState::class,
+        'files_count' => 'int',
+        'bytes' => 'int',
+        'made_at' => 'immutable_datetime',
+        'checked_at' => 'immutable_datetime',
+    ];
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo
@@ -44,7 +50,9 @@ final class Bag extends Model
     {
         $member = Auth::user();
 
-        return $member instanceof Member ? self::query()->where('studio_id', $member->studio_id)->whereKey($value)->first() : null;
+        return $member instanceof Member
+            ? self::query()->where('studio_id', $member->studio_id)->whereKey($value)->first()
+            : null;
     }
 
     public function folder(): BagFolder
@@ -60,6 +68,11 @@ final class Bag extends Model
 
     public function task(): ?Task
     {
-        return $this->shoot_id === null ? null : Task::query()->where(['shoot_id' => $this->shoot_id, 'subject' => "bag:{$this->id}"])->orderByDesc('id')->first();
+        return $this->shoot_id === null
+            ? null
+            : Task::query()
+                ->where(['shoot_id' => $this->shoot_id, 'subject' => "bag:{$this->id}"])
+                ->orderByDesc('id')
+                ->first();
     }
 }

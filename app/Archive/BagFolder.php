@@ -124,14 +124,27 @@ final readonly class BagFolder
     {
         $sums = $this->soFar();
         ksort($sums);
-        $there = array_filter($this->files(), fn (string $path): bool => str_starts_with($path, 'data/'), ARRAY_FILTER_USE_KEY);
+        $there = array_filter(
+            $this->files(),
+            fn (string $path): bool => str_starts_with($path, 'data/'),
+            ARRAY_FILTER_USE_KEY,
+        );
         // What a killed worker left behind, and what an earlier turn wrote that is not meant any more.
         foreach (array_keys(array_diff_key($there, $sums)) as $path) {
             @unlink("{$this->path}/{$path}");
             unset($there[$path]);
         }
-        $texts = [BagTags::DECLARATION => BagTags::declaration(), Manifest::PAYLOAD => Manifest::write($sums), BagTags::INFO => BagTags::info([...$info, 'Payload-Oxum' => Completeness::oxum($there)])];
-        foreach ([...$texts, Manifest::TAGS => Manifest::write(array_map(fn (string $text): string => hash('sha512', $text), $texts))] as $name => $text) {
+        $texts = [
+            BagTags::DECLARATION => BagTags::declaration(),
+            Manifest::PAYLOAD => Manifest::write($sums),
+            BagTags::INFO => BagTags::info([...$info, 'Payload-Oxum' => Completeness::oxum($there)]),
+        ];
+        foreach (
+            [
+                ...$texts,
+                Manifest::TAGS => Manifest::write(array_map(fn (string $text): string => hash('sha512', $text), $texts)),
+            ] as $name => $text
+        ) {
             if (@file_put_contents("{$this->path}/{$name}", $text) !== strlen($text)) {
                 throw UnableToArchive::diskRefused($name);
             }
@@ -193,7 +206,9 @@ final readonly class BagFolder
     public function files(): array
     {
         $files = [];
-        foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator($this->path, FilesystemIterator::SKIP_DOTS)) as $file) {
+        foreach (
+            new RecursiveIteratorIterator(new RecursiveDirectoryIterator($this->path, FilesystemIterator::SKIP_DOTS)) as $file
+        ) {
             assert($file instanceof SplFileInfo);
             $path = substr($file->getPathname(), strlen($this->path) + 1);
             if ($file->isLink()) {

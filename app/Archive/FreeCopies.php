@@ -32,7 +32,17 @@ final class FreeCopies extends WorkInTurns
 
     public static function start(Shoot $shoot, string $place): void
     {
-        self::dispatch(Task::open($shoot, 'free', 'archive', "Deleting the copies on “{$place}”", 'files', self::copies($shoot, $place)->count())->id, $place)->onQueue('default');
+        self::dispatch(
+            Task::open(
+                $shoot,
+                'free',
+                'archive',
+                "Deleting the copies on “{$place}”",
+                'files',
+                self::copies($shoot, $place)->count(),
+            )->id,
+            $place,
+        )->onQueue('default');
     }
 
     /**
@@ -46,21 +56,54 @@ final class FreeCopies extends WorkInTurns
         $there = app(CopyRemoval::class)->standing($shoot->studio_id);
         $rule = CopyDeletion::ofArchived(max(1, $shoot->studio->copies_wanted));
         // Files that stand in the same places are judged together.
-        $groups = DB::query()->fromSub(DB::table('copies')->join('files', 'files.id', '=', 'copies.file_id')->join('cards', 'cards.id', '=', 'files.card_id')->where('cards.shoot_id', $shoot->id)->whereColumn('copies.hash', 'files.hash')
-            ->groupBy('copies.file_id', 'files.size')->selectRaw("files.size, GROUP_CONCAT(copies.place ORDER BY copies.place SEPARATOR '\n') AS places"), 'files')->groupBy('places')->selectRaw('places, COUNT(*) AS files, SUM(size) AS bytes')->get();
+        $groups = DB::query()
+            ->fromSub(
+                DB::table('copies')
+                    ->join('files', 'files.id', '=', 'copies.file_id')
+                    ->join('cards', 'cards.id', '=', 'files.card_id')
+                    ->where('cards.shoot_id', $shoot->id)
+                    ->whereColumn('copies.hash', 'files.hash')
+                    ->groupBy('copies.file_id', 'files.size')
+                    ->selectRaw(
+                        "files.size, GROUP_CONCAT(copies.place ORDER BY copies.place SEPARATOR '\n') AS places",
+                    ),
+                'files',
+            )
+            ->groupBy('places')
+            ->selectRaw('places, COUNT(*) AS files, SUM(size) AS bytes')
+            ->get();
         $plan = [];
         foreach ($groups as $group) {
             $places = explode("\n", (string) $group->places);
             foreach ($places as $place) {
-                $staying = array_map(fn (string $name): array => ['disk' => $there[$name]->safetyDisk(), 'isArchive' => $there[$name]->is_bag], array_values(array_filter($places, fn (string $other): bool => $other !== $place && isset($there[$other]))));
+                $staying = array_map(
+                    fn (string $name): array => [
+                        'disk' => $there[$name]->safetyDisk(),
+                        'isArchive' => $there[$name]->is_bag,
+                    ],
+                    array_values(
+                        array_filter($places, fn (string $other): bool => $other !== $place && isset($there[$other])),
+                    ),
+                );
                 $plan[$place]['files'] = ($plan[$place]['files'] ?? 0) + (int) $group->files;
                 $plan[$place]['bytes'] = ($plan[$place]['bytes'] ?? 0) + (int) $group->bytes;
-                $plan[$place]['mayGo'] = ($plan[$place]['mayGo'] ?? 0) + ($rule->allows($staying) ? (int) $group->files : 0);
+                $plan[$place]['mayGo'] =
+                    ($plan[$place]['mayGo'] ?? 0) + ($rule->allows($staying) ? (int) $group->files : 0);
             }
         }
         ksort($plan);
 
-        return array_map(fn (string $place, array $said): array => ['place' => $place, ...$said, 'isThere' => isset($there[$place]), 'isBag' => isset($there[$place]) ? $there[$place]->is_bag : str_starts_with($place, 'bag '), 'besides' => self::besides($place, array_keys($plan), $there)], array_keys($plan), $plan);
+        return array_map(
+            fn (string $place, array $said): array => [
+                'place' => $place,
+                ...$said,
+                'isThere' => isset($there[$place]),
+                'isBag' => isset($there[$place]) ? $there[$place]->is_bag : str_starts_with($place, 'bag '),
+                'besides' => self::besides($place, array_keys($plan), $there),
+            ],
+            array_keys($plan),
+            $plan,
+        );
     }
 
     /**
@@ -70,7 +113,14 @@ final class FreeCopies extends WorkInTurns
      */
     private static function besides(string $place, array $names, array $there): array
     {
-        return array_values(array_filter($names, fn (string $other): bool => $other !== $place && isset($there[$other], $there[$place]) && $there[$other]->safetyDisk() === $there[$place]->safetyDisk()));
+        return array_values(
+            array_filter(
+                $names,
+                fn (string $other): bool => $other !== $place &&
+                    isset($there[$other], $there[$place]) &&
+                    $there[$other]->safetyDisk() === $there[$place]->safetyDisk(),
+            ),
+        );
     }
 
     protected function turn(Task $task): bool
@@ -85,8 +135,18 @@ final class FreeCopies extends WorkInTurns
         }
         $task->begin();
         $rule = CopyDeletion::ofArchived(max(1, $shoot->studio->copies_wanted));
-        ['at' => $last, 'kept' => $kept] = [...['at' => 0, 'kept' => 0], ...(array) json_decode((string) $task->answer, true)];
-        while (($copies = self::copies($shoot, $this->place)->where('id', '>', $last)->with('file')->orderBy('id')->limit(self::PIECE)->get())->isNotEmpty()) {
+        ['at' => $last, 'kept' => $kept] = [
+            ...['at' => 0, 'kept' => 0],
+            ...(array) json_decode((string) $task->answer, true),
+        ];
+        while (
+            ($copies = self::copies($shoot, $this->place)
+                ->where('id', '>', $last)
+                ->with('file')
+                ->orderBy('id')
+                ->limit(self::PIECE)
+                ->get())->isNotEmpty()
+        ) {
             foreach ($copies as $copy) {
                 $kept += $removal->remove($copy->file, $this->place, $rule, $there) ? 0 : 1;
                 $last = $copy->id;
@@ -98,7 +158,11 @@ final class FreeCopies extends WorkInTurns
         }
         $this->clearBeside($shoot, $there[$this->place], $there, $rule);
         if ($kept > 0) {
-            $task->update(['problem' => $kept.($kept === 1 ? ' file' : ' files').' stayed: of them too few verified copies are on other disks, or none is in a checked archive.']);
+            $task->update([
+                'problem' => $kept.
+                    ($kept === 1 ? ' file' : ' files').
+                    ' stayed: of them too few verified copies are on other disks, or none is in a checked archive.',
+            ]);
         }
 
         return true;
@@ -119,13 +183,31 @@ final class FreeCopies extends WorkInTurns
     private function clearBeside(Shoot $shoot, Place $place, array $there, CopyDeletion $rule): void
     {
         $versions = Version::query();
-        $versions->whereHas('copies', fn ($copies) => $copies->where('place', $place->name))->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $shoot->id));
+        $versions
+            ->whereHas('copies', fn ($copies) => $copies->where('place', $place->name))
+            ->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $shoot->id));
         foreach ($versions->lazyById(self::PIECE) as $version) {
             app(CopyRemoval::class)->removeVersion($version, $place->name, $rule, $there);
         }
-        foreach (DB::table('sidecars')->where('place', $place->name)->whereIn('frame_id', DB::table('frames')->where('shoot_id', $shoot->id)->select('id'))->get() as $sidecar) {
-            $isAlone = Copy::query()->where('place', $place->name)->whereIn('file_id', CardFile::query()->where('frame_id', $sidecar->frame_id)->selectRaw('COALESCE(same_as_id, id)'))->doesntExist();
-            $isElsewhere = array_filter($there, fn (Place $other): bool => $other->name !== $place->name && is_file("{$other->path}/{$sidecar->path}")) !== [];
+        foreach (
+            DB::table('sidecars')
+                ->where('place', $place->name)
+                ->whereIn('frame_id', DB::table('frames')->where('shoot_id', $shoot->id)->select('id'))
+                ->get() as $sidecar
+        ) {
+            $isAlone = Copy::query()
+                ->where('place', $place->name)
+                ->whereIn(
+                    'file_id',
+                    CardFile::query()->where('frame_id', $sidecar->frame_id)->selectRaw('COALESCE(same_as_id, id)'),
+                )
+                ->doesntExist();
+            $isElsewhere =
+                array_filter(
+                    $there,
+                    fn (Place $other): bool => $other->name !== $place->name &&
+                        is_file("{$other->path}/{$sidecar->path}"),
+                ) !== [];
             if ($isAlone && $isElsewhere) {
                 DB::table('sidecars')->where('id', $sidecar->id)->delete();
                 app(CopyRemoval::class)->unlink($place, $sidecar->path);
@@ -136,6 +218,13 @@ final class FreeCopies extends WorkInTurns
     /** @return Builder<Copy> proved ones of the shoot in a place */
     private static function copies(Shoot $shoot, string $place): Builder
     {
-        return Copy::query()->where('place', $place)->whereIn('file_id', CardFile::query()->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))->select('id'));
+        return Copy::query()
+            ->where('place', $place)
+            ->whereIn(
+                'file_id',
+                CardFile::query()
+                    ->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))
+                    ->select('id'),
+            );
     }
 }

@@ -29,16 +29,44 @@ final class LeavingShoot
      */
     public function copies(Shoot $shoot): array
     {
-        $rows = DB::table('copies')->join('files', 'files.id', '=', 'copies.file_id')->join('cards', 'cards.id', '=', 'files.card_id')->where('cards.shoot_id', $shoot->id)->where('copies.place', 'not like', 'bag %')
-            ->groupBy('copies.place', 'folder')->orderBy('copies.place')->orderBy('folder')->selectRaw("copies.place, SUBSTRING_INDEX(files.destination, '/', 2) AS folder, COUNT(*) AS files, SUM(files.size) AS bytes")->get();
+        $rows = DB::table('copies')
+            ->join('files', 'files.id', '=', 'copies.file_id')
+            ->join('cards', 'cards.id', '=', 'files.card_id')
+            ->where('cards.shoot_id', $shoot->id)
+            ->where('copies.place', 'not like', 'bag %')
+            ->groupBy('copies.place', 'folder')
+            ->orderBy('copies.place')
+            ->orderBy('folder')
+            ->selectRaw(
+                "copies.place, SUBSTRING_INDEX(files.destination, '/', 2) AS folder, COUNT(*) AS files, SUM(files.size) AS bytes",
+            )
+            ->get();
 
-        return array_values($rows->map(fn ($row): array => ['place' => (string) $row->place, 'folder' => (string) $row->folder, 'files' => (int) $row->files, 'bytes' => (int) $row->bytes])->all());
+        return array_values(
+            $rows
+                ->map(
+                    fn ($row): array => [
+                        'place' => (string) $row->place,
+                        'folder' => (string) $row->folder,
+                        'files' => (int) $row->files,
+                        'bytes' => (int) $row->bytes,
+                    ],
+                )
+                ->all(),
+        );
     }
 
     /** Files that have no verified copy anywhere: once the shoot is gone, nobody remembers them. */
     public function uncopied(Shoot $shoot): int
     {
-        return DB::table('files')->join('cards', 'cards.id', '=', 'files.card_id')->where('cards.shoot_id', $shoot->id)->whereNull('files.same_as_id')->whereNotExists(fn ($copies) => $copies->selectRaw('1')->from('copies')->whereColumn('copies.file_id', 'files.id'))->count();
+        return DB::table('files')
+            ->join('cards', 'cards.id', '=', 'files.card_id')
+            ->where('cards.shoot_id', $shoot->id)
+            ->whereNull('files.same_as_id')
+            ->whereNotExists(
+                fn ($copies) => $copies->selectRaw('1')->from('copies')->whereColumn('copies.file_id', 'files.id'),
+            )
+            ->count();
     }
 
     /** Why it may not go now; empty when it may. */
@@ -49,10 +77,23 @@ final class LeavingShoot
             return "“{$task->title}” is under way. Stop it, or wait for its end.";
         }
         // Files that came with two cards were copied once, and the second card rests on that.
-        $resting = DB::table('files AS theirs')->join('files AS ours', 'ours.id', '=', 'theirs.same_as_id')->join('cards AS our_cards', 'our_cards.id', '=', 'ours.card_id')->join('cards AS their_cards', 'their_cards.id', '=', 'theirs.card_id')->join('shoots', 'shoots.id', '=', 'their_cards.shoot_id')
-            ->where('our_cards.shoot_id', $shoot->id)->where('their_cards.shoot_id', '<>', $shoot->id)->whereNull('shoots.removal_at')->distinct()->pluck('shoots.name')->all();
+        $resting = DB::table('files AS theirs')
+            ->join('files AS ours', 'ours.id', '=', 'theirs.same_as_id')
+            ->join('cards AS our_cards', 'our_cards.id', '=', 'ours.card_id')
+            ->join('cards AS their_cards', 'their_cards.id', '=', 'theirs.card_id')
+            ->join('shoots', 'shoots.id', '=', 'their_cards.shoot_id')
+            ->where('our_cards.shoot_id', $shoot->id)
+            ->where('their_cards.shoot_id', '<>', $shoot->id)
+            ->whereNull('shoots.removal_at')
+            ->distinct()
+            ->pluck('shoots.name')
+            ->all();
 
-        return $resting === [] ? '' : 'Files of “'.implode('”, “', $resting).'” were not copied a second time, because they stand with this shoot. Delete that one first, or finish this one instead of deleting it.';
+        return $resting === []
+            ? ''
+            : 'Files of “'.
+                    implode('”, “', $resting).
+                    '” were not copied a second time, because they stand with this shoot. Delete that one first, or finish this one instead of deleting it.';
     }
 
     /**
@@ -82,14 +123,29 @@ final class LeavingShoot
     /** Takes away what people without an account come to. */
     public function closeDoors(Shoot $shoot): void
     {
-        Gallery::query()->where('shoot_id', $shoot->id)->get()->each(fn (Gallery $gallery) => $this->publishing->remove($gallery));
-        Delivery::query()->where('shoot_id', $shoot->id)->get()->each(fn (Delivery $delivery) => $this->delivering->remove($delivery));
-        UploadLink::query()->where('shoot_id', $shoot->id)->update(['withdrawn_at' => now()]);
+        Gallery::query()
+            ->where('shoot_id', $shoot->id)
+            ->get()
+            ->each(fn (Gallery $gallery) => $this->publishing->remove($gallery));
+        Delivery::query()
+            ->where('shoot_id', $shoot->id)
+            ->get()
+            ->each(fn (Delivery $delivery) => $this->delivering->remove($delivery));
+        UploadLink::query()
+            ->where('shoot_id', $shoot->id)
+            ->update(['withdrawn_at' => now()]);
     }
 
     /** @return array{cards: int, galleries: int, deliveries: int, bags: list<Bag>} */
     public function counts(Shoot $shoot): array
     {
-        return ['cards' => Card::query()->where('shoot_id', $shoot->id)->count(), 'galleries' => Gallery::query()->where('shoot_id', $shoot->id)->count(), 'deliveries' => Delivery::query()->where('shoot_id', $shoot->id)->count(), 'bags' => array_values(Bag::query()->where('shoot_id', $shoot->id)->whereNotNull('made_at')->orderBy('id')->get()->all())];
+        return [
+            'cards' => Card::query()->where('shoot_id', $shoot->id)->count(),
+            'galleries' => Gallery::query()->where('shoot_id', $shoot->id)->count(),
+            'deliveries' => Delivery::query()->where('shoot_id', $shoot->id)->count(),
+            'bags' => array_values(
+                Bag::query()->where('shoot_id', $shoot->id)->whereNotNull('made_at')->orderBy('id')->get()->all(),
+            ),
+        ];
     }
 }

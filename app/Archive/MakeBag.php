@@ -35,8 +35,15 @@ final class MakeBag extends WorkInTurns
                 $folder->say($path, $text);
             }
             ['files' => $files, 'bytes' => $bytes] = $folder->close([
-                'Source-Organization' => $shoot->studio->name, 'External-Description' => $shoot->name.($shoot->client === '' ? '' : ", for {$shoot->client}").', '.$shoot->held_on->format('j F Y'), 'External-Identifier' => $bag->uuid, 'Internal-Sender-Identifier' => (string) $shoot->uuid,
-                'Bagging-Date' => now()->format('Y-m-d'), 'Bag-Software-Agent' => 'Kanpai',
+                'Source-Organization' => $shoot->studio->name,
+                'External-Description' => $shoot->name.
+                    ($shoot->client === '' ? '' : ", for {$shoot->client}").
+                    ', '.
+                    $shoot->held_on->format('j F Y'),
+                'External-Identifier' => $bag->uuid,
+                'Internal-Sender-Identifier' => (string) $shoot->uuid,
+                'Bagging-Date' => now()->format('Y-m-d'),
+                'Bag-Software-Agent' => 'Kanpai',
             ]);
         } catch (UnableToArchive $reason) {
             $bag->update(['problem' => $reason->getMessage()]);
@@ -44,7 +51,13 @@ final class MakeBag extends WorkInTurns
 
             return false;
         }
-        $bag->update(['state' => BagState::Made, 'files_count' => $files, 'bytes' => $bytes, 'made_at' => now(), 'problem' => null]);
+        $bag->update([
+            'state' => BagState::Made,
+            'files_count' => $files,
+            'bytes' => $bytes,
+            'made_at' => now(),
+            'problem' => null,
+        ]);
 
         return true;
     }
@@ -61,7 +74,17 @@ final class MakeBag extends WorkInTurns
         $task->begin(count($entries) + 1);
         $task->update(['answer' => json_encode(['at' => 0, 'done' => $done])]);
         // Names on cards are bytes; in the plan they stand so that they come back as they were.
-        $plan->make(array_map(fn (array $entry): array => ['path' => base64_encode($entry['path']), 'sources' => array_map(base64_encode(...), $entry['sources']), 'hash' => $entry['hash'], 'name' => mb_scrub($entry['name'], 'UTF-8')], array_values(array_diff_key($entries, $soFar))));
+        $plan->make(
+            array_map(
+                fn (array $entry): array => [
+                    'path' => base64_encode($entry['path']),
+                    'sources' => array_map(base64_encode(...), $entry['sources']),
+                    'hash' => $entry['hash'],
+                    'name' => mb_scrub($entry['name'], 'UTF-8'),
+                ],
+                array_values(array_diff_key($entries, $soFar)),
+            ),
+        );
     }
 
     /** @return array{at: int, done: int} byte of the plan, and entries that are written */
@@ -69,7 +92,10 @@ final class MakeBag extends WorkInTurns
     {
         $said = json_decode((string) $task->answer, true);
 
-        return ['at' => is_array($said) && is_int($said['at'] ?? null) ? $said['at'] : 0, 'done' => is_array($said) && is_int($said['done'] ?? null) ? $said['done'] : 0];
+        return [
+            'at' => is_array($said) && is_int($said['at'] ?? null) ? $said['at'] : 0,
+            'done' => is_array($said) && is_int($said['done'] ?? null) ? $said['done'] : 0,
+        ];
     }
 
     protected function over(Task $task): void

@@ -62,7 +62,9 @@ final class RecordImport
                 DB::statement('SET FOREIGN_KEY_CHECKS = 1');
             }
             $own = array_intersect_key($said['shoot'], array_flip($this->references->columns('shoots')));
-            DB::table('shoots')->where('id', $shoot->id)->update([...array_diff_key($own, ['id' => 1, 'studio_id' => 1, 'watched' => 1])]);
+            DB::table('shoots')
+                ->where('id', $shoot->id)
+                ->update([...array_diff_key($own, ['id' => 1, 'studio_id' => 1, 'watched' => 1])]);
         });
 
         return $this->leftOut;
@@ -74,8 +76,14 @@ final class RecordImport
         foreach ($shared as $table => $rows) {
             foreach ($rows as $row) {
                 $row = array_map(ShootRecord::bytes(...), $row);
-                $key = ['studio_id' => $shoot->studio_id, ...array_intersect_key($row, array_flip(ShootTables::SHARED[$table]))];
-                $there = DB::table($table)->where($key)->when($table === 'sets', fn ($sets) => $sets->whereNull('shoot_id'))->first();
+                $key = [
+                    'studio_id' => $shoot->studio_id,
+                    ...array_intersect_key($row, array_flip(ShootTables::SHARED[$table])),
+                ];
+                $there = DB::table($table)
+                    ->where($key)
+                    ->when($table === 'sets', fn ($sets) => $sets->whereNull('shoot_id'))
+                    ->first();
                 // Nobody becomes a member of the studio by a bag.
                 $id = $there->id ?? ($table === 'members' ? null : $this->make($table, $shoot, $row));
                 if ($id !== null) {
@@ -96,9 +104,15 @@ final class RecordImport
             unset($row['id']);
         }
         if ($table === 'uses') {
-            $taken = DB::table('uses')->where('studio_id', $shoot->studio_id)->pluck('bit')->map(fn ($bit): int => (int) $bit)->all();
+            $taken = DB::table('uses')
+                ->where('studio_id', $shoot->studio_id)
+                ->pluck('bit')
+                ->map(fn ($bit): int => (int) $bit)
+                ->all();
             $free = array_values(array_diff(range(0, 31), $taken));
-            $row['bit'] = in_array((int) $row['bit'], $taken, true) ? $free[0] ?? throw UnableToArchive::noUseIsFree() : (int) $row['bit'];
+            $row['bit'] = in_array((int) $row['bit'], $taken, true)
+                ? $free[0] ?? throw UnableToArchive::noUseIsFree()
+                : (int) $row['bit'];
 
             return (int) DB::table($table)->insertGetId($row);
         }
@@ -208,7 +222,9 @@ final class RecordImport
 
     private function number(string $table, int $old): ?int
     {
-        return isset($this->held[$table][$old]) ? $old + ($this->moved[$table] ?? 0) : $this->found[$table][$old] ?? null;
+        return isset($this->held[$table][$old])
+            ? $old + ($this->moved[$table] ?? 0)
+            : $this->found[$table][$old] ?? null;
     }
 
     private function inside(string $text, string $kind): string
@@ -226,11 +242,21 @@ final class RecordImport
             return $text;
         }
 
-        return (string) json_encode(match ($kind) {
-            'ways' => array_map(fn (mixed $way): mixed => is_string($way) ? $this->way($way) : $way, $said),
-            'keys' => $this->keys($said),
-            default => array_values(array_filter(array_map(fn (mixed $id): ?int => is_numeric($id) ? $this->number($kind, (int) $id) : null, $said))),
-        }, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+        return (string) json_encode(
+            match ($kind) {
+                'ways' => array_map(fn (mixed $way): mixed => is_string($way) ? $this->way($way) : $way, $said),
+                'keys' => $this->keys($said),
+                default => array_values(
+                    array_filter(
+                        array_map(
+                            fn (mixed $id): ?int => is_numeric($id) ? $this->number($kind, (int) $id) : null,
+                            $said,
+                        ),
+                    ),
+                ),
+            },
+            JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
+        );
     }
 
     /** `output:4`, `original:17`, `version:3` */
@@ -248,10 +274,26 @@ final class RecordImport
      */
     private function keys(array $said): array
     {
-        $tables = ['frame_id' => 'frames', 'other_frame_id' => 'frames', 'body_id' => 'bodies', 'body' => 'bodies', 'card_id' => 'cards', 'shoot_id' => 'shoots', 'everywhere' => 'sets', 'set_id' => 'sets'];
+        $tables = [
+            'frame_id' => 'frames',
+            'other_frame_id' => 'frames',
+            'body_id' => 'bodies',
+            'body' => 'bodies',
+            'card_id' => 'cards',
+            'shoot_id' => 'shoots',
+            'everywhere' => 'sets',
+            'set_id' => 'sets',
+        ];
         foreach ($said as $key => $value) {
             if ($key === 'frames' && is_array($value)) {
-                $said[$key] = array_values(array_filter(array_map(fn (mixed $id): ?int => is_numeric($id) ? $this->number('frames', (int) $id) : null, $value)));
+                $said[$key] = array_values(
+                    array_filter(
+                        array_map(
+                            fn (mixed $id): ?int => is_numeric($id) ? $this->number('frames', (int) $id) : null,
+                            $value,
+                        ),
+                    ),
+                );
             } elseif (isset($tables[$key]) && is_numeric($value)) {
                 $said[$key] = $this->number($tables[$key], (int) $value) ?? $value;
             } elseif (is_array($value)) {
@@ -266,7 +308,7 @@ final class RecordImport
     {
         $here = 0;
         for ($bit = 0; $bit < 32; $bit++) {
-            $here |= ($uses >> $bit & 1) === 1 ? 1 << ($this->bits[$bit] ?? $bit) : 0;
+            $here |= (($uses >> $bit) & 1) === 1 ? 1 << ($this->bits[$bit] ?? $bit) : 0;
         }
 
         return $here;

@@ -17,13 +17,21 @@ final class References
 
     public function __construct()
     {
-        foreach (DB::select('SELECT TABLE_NAME AS t, COLUMN_NAME AS c, REFERENCED_TABLE_NAME AS r FROM information_schema.KEY_COLUMN_USAGE WHERE TABLE_SCHEMA = DATABASE() AND REFERENCED_TABLE_NAME IS NOT NULL') as $row) {
+        foreach (
+            DB::select(
+                'SELECT TABLE_NAME AS t, COLUMN_NAME AS c, REFERENCED_TABLE_NAME AS r FROM information_schema.KEY_COLUMN_USAGE WHERE TABLE_SCHEMA = DATABASE() AND REFERENCED_TABLE_NAME IS NOT NULL',
+            ) as $row
+        ) {
             $this->references[(string) $row->t][(string) $row->c] = (string) $row->r;
         }
         foreach (ShootTables::MORE_REFERENCES as $table => $columns) {
-            $this->references[$table] = [...($this->references[$table] ?? []), ...$columns];
+            $this->references[$table] = [...$this->references[$table] ?? [], ...$columns];
         }
-        foreach (DB::select('SELECT TABLE_NAME AS t, COLUMN_NAME AS c, IS_NULLABLE AS n FROM information_schema.COLUMNS WHERE TABLE_SCHEMA = DATABASE()') as $row) {
+        foreach (
+            DB::select(
+                'SELECT TABLE_NAME AS t, COLUMN_NAME AS c, IS_NULLABLE AS n FROM information_schema.COLUMNS WHERE TABLE_SCHEMA = DATABASE()',
+            ) as $row
+        ) {
             $this->columns[(string) $row->t][(string) $row->c] = $row->n === 'YES';
         }
     }

@@ -39,7 +39,10 @@ final class RemoveShoot implements ShouldBeUnique, ShouldQueue
     /** Begins again what was lost on its way. */
     public static function again(): void
     {
-        Shoot::query()->where('removal_at', '<', now()->subHours(2))->pluck('id')->each(fn (int $shoot) => self::dispatch($shoot)->onQueue('default'));
+        Shoot::query()
+            ->where('removal_at', '<', now()->subHours(2))
+            ->pluck('id')
+            ->each(fn (int $shoot) => self::dispatch($shoot)->onQueue('default'));
     }
 
     public function handle(Filesystem $files, LeavingShoot $leaving): void
@@ -53,9 +56,12 @@ final class RemoveShoot implements ShouldBeUnique, ShouldQueue
             ArrivalsFolder::remove($card);
             $files->deleteDirectory(config('kanpai.pictures')."/{$card->uuid}");
         }
-        ContactSheet::query()->where('shoot_id', $shoot->id)->get()->each(function (ContactSheet $sheet): void {
-            @unlink($sheet->path());
-        });
+        ContactSheet::query()
+            ->where('shoot_id', $shoot->id)
+            ->get()
+            ->each(function (ContactSheet $sheet): void {
+                @unlink($sheet->path());
+            });
         // Piece by piece: a day of twenty thousand frames is no single statement.
         do {
             $gone = DB::table('frames')->where('shoot_id', $shoot->id)->limit(self::PIECE)->delete();

@@ -29,15 +29,34 @@ final class ShootRecord
     /** @param  array<int, string>  $originals  file => path below the originals of the bag */
     public function of(Shoot $shoot, array $originals): string
     {
-        $json = fn (mixed $said): string => json_encode($said, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
-        $text = '{"kanpai": '.self::VERSION.', "made": '.$json(now()->toIso8601String()).', "studio": '.$json(['name' => $shoot->studio->name]).",\n\"shoot\": ".$json($this->row('shoots', (array) DB::table('shoots')->where('id', $shoot->id)->first())).",\n\"originals\": ".$json((object) array_map(self::text(...), $originals)).",\n\"tables\": {\n";
+        $json = fn (mixed $said): string => json_encode(
+            $said,
+            JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
+        );
+        $text =
+            '{"kanpai": '.
+            self::VERSION.
+            ', "made": '.
+            $json(now()->toIso8601String()).
+            ', "studio": '.
+            $json(['name' => $shoot->studio->name]).
+            ",\n\"shoot\": ".
+            $json($this->row('shoots', (array) DB::table('shoots')->where('id', $shoot->id)->first())).
+            ",\n\"originals\": ".
+            $json((object) array_map(self::text(...), $originals)).
+            ",\n\"tables\": {\n";
         $ids = ['shoots' => [$shoot->id]];
         $used = [];
         $tables = [];
         foreach (ShootTables::OWNED as $table => [$column, $owner]) {
             $lines = [];
             foreach (array_chunk($ids[$owner] ?? [], self::PIECE) as $some) {
-                foreach (DB::table($table)->whereIn($column, $some)->orderBy(in_array('id', $this->references->columns($table), true) ? 'id' : $column)->get() as $row) {
+                foreach (
+                    DB::table($table)
+                        ->whereIn($column, $some)
+                        ->orderBy(in_array('id', $this->references->columns($table), true) ? 'id' : $column)
+                        ->get() as $row
+                ) {
                     $row = (array) $row;
                     if (isset($row['id'])) {
                         $ids[$table][] = (int) $row['id'];
@@ -52,7 +71,11 @@ final class ShootRecord
             }
             $tables[] = $json($table).": [\n".implode(",\n", $lines)."\n]";
         }
-        $text .= implode(",\n", $tables)."\n},\n\"shared\": ".$json($this->shared($shoot, $used, $ids['sets'] ?? []))."}\n";
+        $text .=
+            implode(",\n", $tables).
+            "\n},\n\"shared\": ".
+            $json($this->shared($shoot, $used, $ids['sets'] ?? [])).
+            "}\n";
 
         return $text;
     }
@@ -65,7 +88,14 @@ final class ShootRecord
     public static function read(string $text): array
     {
         $said = json_decode($text, true, 512);
-        if (! is_array($said) || ($said['kanpai'] ?? null) !== self::VERSION || ! is_array($said['shoot'] ?? null) || ! is_array($said['tables'] ?? null) || ! is_array($said['shared'] ?? null) || ! is_array($said['originals'] ?? null)) {
+        if (
+            ! is_array($said) ||
+            ($said['kanpai'] ?? null) !== self::VERSION ||
+            ! is_array($said['shoot'] ?? null) ||
+            ! is_array($said['tables'] ?? null) ||
+            ! is_array($said['shared'] ?? null) ||
+            ! is_array($said['originals'] ?? null)
+        ) {
             throw UnableToArchive::unknownRecord();
         }
 
@@ -81,7 +111,9 @@ final class ShootRecord
 
     public static function bytes(mixed $said): mixed
     {
-        return is_array($said) && is_string($said['base64'] ?? null) ? (string) base64_decode($said['base64'], true) : $said;
+        return is_array($said) && is_string($said['base64'] ?? null)
+            ? (string) base64_decode($said['base64'], true)
+            : $said;
     }
 
     /**
@@ -104,13 +136,28 @@ final class ShootRecord
      */
     private function shared(Shoot $shoot, array $used, array $own): array
     {
-        $columns = ['members' => ['id', 'name', 'email', 'role'], 'bodies' => ['id', 'make', 'model', 'serial', 'last_shooter'], 'uses' => ['id', 'bit', 'name'], 'outputs' => ['id', 'name', 'plan', 'folder', 'file', 'is_shared'], 'destinations' => ['id', 'name', 'kind'], 'sets' => ['id', 'name', 'rule']];
+        $columns = [
+            'members' => ['id', 'name', 'email', 'role'],
+            'bodies' => ['id', 'make', 'model', 'serial', 'last_shooter'],
+            'uses' => ['id', 'bit', 'name'],
+            'outputs' => ['id', 'name', 'plan', 'folder', 'file', 'is_shared'],
+            'destinations' => ['id', 'name', 'kind'],
+            'sets' => ['id', 'name', 'rule'],
+        ];
         $shared = [];
         foreach ($columns as $table => $names) {
             $rows = DB::table($table)->where('studio_id', $shoot->studio_id);
             // Uses are told by their bits, outputs by their place in a text: all of them may be meant.
-            $rows = in_array($table, ['uses', 'outputs'], true) ? $rows : $rows->whereIn('id', array_diff(array_keys($used[$table] ?? []), $table === 'sets' ? $own : []));
-            $shared[$table] = array_values($rows->orderBy('id')->get($names)->map(fn (\stdClass $row): array => $this->row($table, (array) $row))->all());
+            $rows = in_array($table, ['uses', 'outputs'], true)
+                ? $rows
+                : $rows->whereIn('id', array_diff(array_keys($used[$table] ?? []), $table === 'sets' ? $own : []));
+            $shared[$table] = array_values(
+                $rows
+                    ->orderBy('id')
+                    ->get($names)
+                    ->map(fn (\stdClass $row): array => $this->row($table, (array) $row))
+                    ->all(),
+            );
         }
 
         return $shared;

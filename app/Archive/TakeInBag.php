@@ -86,7 +86,9 @@ final class TakeInBag extends WorkInTurns
             return;
         }
         $said = ShootRecord::read((string) file_get_contents($bag->folder()->path.'/'.BagFolder::RECORD));
-        $uuid = is_string($said['shoot']['uuid'] ?? null) ? $said['shoot']['uuid'] : throw UnableToArchive::unknownRecord();
+        $uuid = is_string($said['shoot']['uuid'] ?? null)
+            ? $said['shoot']['uuid']
+            : throw UnableToArchive::unknownRecord();
         $there = Shoot::query()->where('uuid', $uuid)->first();
         if ($there !== null) {
             throw UnableToArchive::isHere($there->name);
@@ -105,23 +107,63 @@ final class TakeInBag extends WorkInTurns
 
             return $task->reach($done) && ! $this->isTurnOver();
         };
-        $files = CardFile::query()->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))->whereNotNull('hash')->where('destination', '<>', '')->orderBy('id')->get()->values();
+        $files = CardFile::query()
+            ->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))
+            ->whereNotNull('hash')
+            ->where('destination', '<>', '')
+            ->orderBy('id')
+            ->get()
+            ->values();
         foreach ($files->slice(max(0, (int) $task->answer - count($payload))) as $at => $file) {
             if (is_file("{$originals}/{$file->destination}")) {
-                $this->toPlaces($places, "{$originals}/{$file->destination}", $file->destination, (string) $file->hash, fn (string $place): bool => Copy::query()->where(['file_id' => $file->id, 'place' => $place])->exists(), fn (string $place) => Copy::query()->updateOrCreate(['file_id' => $file->id, 'place' => $place], ['hash' => (string) $file->hash, 'proved_at' => now()]));
+                $this->toPlaces(
+                    $places,
+                    "{$originals}/{$file->destination}",
+                    $file->destination,
+                    (string) $file->hash,
+                    fn (string $place): bool => Copy::query()
+                        ->where(['file_id' => $file->id, 'place' => $place])
+                        ->exists(),
+                    fn (string $place) => Copy::query()->updateOrCreate(
+                        ['file_id' => $file->id, 'place' => $place],
+                        ['hash' => (string) $file->hash, 'proved_at' => now()],
+                    ),
+                );
             }
             $task->update(['answer' => (string) (count($payload) + $at + 1)]);
             if (! $next()) {
                 return false;
             }
         }
-        foreach (Version::query()->whereNotNull('hash')->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $shoot->id))->get() as $version) {
-            $this->toPlaces($places, "{$originals}/{$version->destination}", $version->destination, (string) $version->hash, fn (string $place): bool => VersionCopy::query()->where(['version_id' => $version->id, 'place' => $place])->exists(), fn (string $place) => VersionCopy::query()->updateOrCreate(['version_id' => $version->id, 'place' => $place], ['hash' => (string) $version->hash, 'proved_at' => now()]));
+        foreach (
+            Version::query()
+                ->whereNotNull('hash')
+                ->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $shoot->id))
+                ->get() as $version
+        ) {
+            $this->toPlaces(
+                $places,
+                "{$originals}/{$version->destination}",
+                $version->destination,
+                (string) $version->hash,
+                fn (string $place): bool => VersionCopy::query()
+                    ->where(['version_id' => $version->id, 'place' => $place])
+                    ->exists(),
+                fn (string $place) => VersionCopy::query()->updateOrCreate(
+                    ['version_id' => $version->id, 'place' => $place],
+                    ['hash' => (string) $version->hash, 'proved_at' => now()],
+                ),
+            );
         }
         $this->sidecars($bag, $shoot, $places);
         foreach (array_keys($payload) as $path) {
-            foreach (['data/pictures/' => config('kanpai.pictures').'/', 'data/sheets/' => config('kanpai.sheets').'/'] as $below => $folder) {
-                if (str_starts_with((string) $path, $below) && ! is_file($target = $folder.substr((string) $path, strlen($below)))) {
+            foreach (
+                ['data/pictures/' => config('kanpai.pictures').'/', 'data/sheets/' => config('kanpai.sheets').'/'] as $below => $folder
+            ) {
+                if (
+                    str_starts_with((string) $path, $below) &&
+                    ! is_file($target = $folder.substr((string) $path, strlen($below)))
+                ) {
                     self::copy($bag->folder()->path.'/'.$path, $target);
                     if (! $next()) {
                         return false;
@@ -135,7 +177,11 @@ final class TakeInBag extends WorkInTurns
                 $delivery->update(['freed_at' => now()]);
             }
         }
-        $bag->update(['files_count' => count($payload), 'bytes' => array_sum($bag->folder()->files()), 'made_at' => $bag->made_at ?? now()]);
+        $bag->update([
+            'files_count' => count($payload),
+            'bytes' => array_sum($bag->folder()->files()),
+            'made_at' => $bag->made_at ?? now(),
+        ]);
         app(Archiving::class)->isWhole($bag->setRelation('shoot', $shoot));
 
         return true;
@@ -148,8 +194,14 @@ final class TakeInBag extends WorkInTurns
      *
      * @throws UnableToCopy
      */
-    private function toPlaces(iterable $places, string $source, string $destination, string $hash, callable $isKnown, callable $note): void
-    {
+    private function toPlaces(
+        iterable $places,
+        string $source,
+        string $destination,
+        string $hash,
+        callable $isKnown,
+        callable $note,
+    ): void {
         foreach ($places as $place) {
             if ($isKnown($place->name)) {
                 continue;
@@ -187,7 +239,15 @@ final class TakeInBag extends WorkInTurns
                 if (! is_file("{$place->path}/{$path}")) {
                     self::copy($source, "{$place->path}/{$path}");
                 }
-                DB::table('sidecars')->insertOrIgnore(['frame_id' => (int) $row['frame_id'] + $moved, 'place' => $place->name, 'path' => $path, 'path_hash' => hash('xxh128', $path), 'hash' => hash_file('xxh128', "{$place->path}/{$path}"), 'said' => $row['said'], 'theirs' => $row['theirs']]);
+                DB::table('sidecars')->insertOrIgnore([
+                    'frame_id' => (int) $row['frame_id'] + $moved,
+                    'place' => $place->name,
+                    'path' => $path,
+                    'path_hash' => hash('xxh128', $path),
+                    'hash' => hash_file('xxh128', "{$place->path}/{$path}"),
+                    'said' => $row['said'],
+                    'theirs' => $row['theirs'],
+                ]);
             }
         }
     }

@@ -10,12 +10,19 @@ final class UnableToArchive extends RuntimeException
 {
     public static function diskRefused(string $path): self
     {
-        return new self('The disk of the archive took no more: '.mb_scrub(basename($path)).' could not be written. Free some room, then go on; what is there stays.');
+        return new self(
+            'The disk of the archive took no more: '.
+                mb_scrub(basename($path)).
+                ' could not be written. Free some room, then go on; what is there stays.',
+        );
     }
 
     public static function noCopy(string $name): self
     {
-        return new self(mb_scrub($name).' has no copy within reach that is the same as on its card. Plug in its disk, or prove the copies again.');
+        return new self(
+            mb_scrub($name).
+                ' has no copy within reach that is the same as on its card. Plug in its disk, or prove the copies again.',
+        );
     }
 
     public static function notCopied(int $card): self
@@ -30,7 +37,9 @@ final class UnableToArchive extends RuntimeException
 
     public static function noUseIsFree(): self
     {
-        return new self('The studio has as many uses as there can be; take one away before this shoot comes in with others.');
+        return new self(
+            'The studio has as many uses as there can be; take one away before this shoot comes in with others.',
+        );
     }
 
     public static function unknownRecord(): self

@@ -36,7 +36,11 @@ final class ApplyBatch extends WorkInTurns
         $captioning = Captioning::of($batch->shoot);
         $all = $batch->frames()->count();
         $task->begin($all);
-        $left = $batch->frames()->whereNotIn('frames.id', DB::table('caption_changes')->where('batch_id', $batch->id)->select('frame_id'))->pluck('frames.id')->all();
+        $left = $batch
+            ->frames()
+            ->whereNotIn('frames.id', DB::table('caption_changes')->where('batch_id', $batch->id)->select('frame_id'))
+            ->pluck('frames.id')
+            ->all();
         $done = $all - count($left);
         foreach (array_chunk($left, self::PIECE) as $piece) {
             $frames = Frame::query()->whereKey($piece)->with('card', 'body')->get();
@@ -76,14 +80,25 @@ final class ApplyBatch extends WorkInTurns
             $before = $row?->caption() ?? Caption::nothing();
             $after = $batch->edit($captioning, $frame, $row)->of($before, $captioning->values($frame, $before));
             $own = $batch->own($row->own ?? [], $before, $after);
-            $change = ['before' => ['fields' => $before->values(), 'own' => $row->own ?? []], 'after' => ['fields' => $after->values(), 'own' => $own]];
+            $change = [
+                'before' => ['fields' => $before->values(), 'own' => $row->own ?? []],
+                'after' => ['fields' => $after->values(), 'own' => $own],
+            ];
             if (isset($standing[$frame->id])) {
-                $taken[$frame->id] = ['before' => $standing[$frame->id], 'after' => $batch->standing($frame->id, $standing[$frame->id])];
+                $taken[$frame->id] = [
+                    'before' => $standing[$frame->id],
+                    'after' => $batch->standing($frame->id, $standing[$frame->id]),
+                ];
                 foreach ($taken[$frame->id] as $when => $words) {
                     $change[$when]['standing'] = $words;
                 }
             }
-            $changes[] = ['batch_id' => $batch->id, 'frame_id' => $frame->id, 'before' => FrameCaption::json($change['before']), 'after' => FrameCaption::json($change['after'])];
+            $changes[] = [
+                'batch_id' => $batch->id,
+                'frame_id' => $frame->id,
+                'before' => FrameCaption::json($change['before']),
+                'after' => FrameCaption::json($change['after']),
+            ];
             if ($change['before'] !== $change['after']) {
                 $rows[] = FrameCaption::row($frame->id, $batch->shoot_id, $after, $own);
             }

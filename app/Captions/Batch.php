@@ -72,7 +72,13 @@ final class Batch extends Model
     {
         return match ($this->edit['kind']) {
             'sheets' => $captioning->sheets($frame, $caption),
-            'replace' => new ReplaceText(array_values(array_map(fn (string $name): Field => Field::from($name), $this->edit['in'])), $this->edit['find'], $this->edit['with'], (bool) $this->edit['case'], (bool) $this->edit['word']),
+            'replace' => new ReplaceText(
+                array_values(array_map(fn (string $name): Field => Field::from($name), $this->edit['in'])),
+                $this->edit['find'],
+                $this->edit['with'],
+                (bool) $this->edit['case'],
+                (bool) $this->edit['word'],
+            ),
             'theirs' => new SetFields($this->edit['texts'][$frame->id] ?? []),
             default => new SetFields($this->edit['texts']),
         };
@@ -90,7 +96,12 @@ final class Batch extends Model
             return $own;
         }
 
-        return array_values(array_unique([...$own, ...array_map(fn (Field $field): string => $field->value, $before->differsIn($after))]));
+        return array_values(
+            array_unique([
+                ...$own,
+                ...array_map(fn (Field $field): string => $field->value, $before->differsIn($after)),
+            ]),
+        );
     }
 
     /** Frames that were changed. */

@@ -17,28 +17,70 @@ final readonly class Behind
      * @param  string  $fields  the caption as the table holds it
      * @param  list<array{destination: string, kind: string, places: list<string>}>  $files
      */
-    private function __construct(public int $frame, public string $fields, public Caption $caption, public int $takenMs, public Verdict $verdict, public int $rating, public string $label, private array $files)
-    {
+    private function __construct(
+        public int $frame,
+        public string $fields,
+        public Caption $caption,
+        public int $takenMs,
+        public Verdict $verdict,
+        public int $rating,
+        public string $label,
+        private array $files,
+    ) {
     }
 
     /** @return list<self> some of a shoot */
     public static function some(Shoot $shoot, int $limit): array
     {
         // Plain rows: there are thousands, and only a few of their columns are wanted.
-        $captions = DB::table('captions')->join('frames', 'frames.id', '=', 'captions.frame_id')->where('captions.shoot_id', $shoot->id)->whereNull('captions.written_at')->limit($limit)
-            ->get(['captions.frame_id', 'captions.fields', 'frames.taken_ms', 'frames.verdict', 'frames.rating', 'frames.label']);
+        $captions = DB::table('captions')
+            ->join('frames', 'frames.id', '=', 'captions.frame_id')
+            ->where('captions.shoot_id', $shoot->id)
+            ->whereNull('captions.written_at')
+            ->limit($limit)
+            ->get([
+                'captions.frame_id',
+                'captions.fields',
+                'frames.taken_ms',
+                'frames.verdict',
+                'frames.rating',
+                'frames.label',
+            ]);
         /** @var array<int, array<int, array{destination: string, kind: string, places: list<string>}>> $files */
         $files = [];
-        foreach (DB::table('files')->leftJoin('copies', 'copies.file_id', '=', 'files.id')->whereIn('files.frame_id', $captions->pluck('frame_id')->all())->orderBy('files.id')->get(['files.id', 'files.frame_id', 'files.destination', 'files.kind', 'copies.place']) as $row) {
-            $files[(int) $row->frame_id][(int) $row->id] ??= ['destination' => (string) $row->destination, 'kind' => (string) $row->kind, 'places' => []];
+        foreach (
+            DB::table('files')
+                ->leftJoin('copies', 'copies.file_id', '=', 'files.id')
+                ->whereIn('files.frame_id', $captions->pluck('frame_id')->all())
+                ->orderBy('files.id')
+                ->get(['files.id', 'files.frame_id', 'files.destination', 'files.kind', 'copies.place']) as $row
+        ) {
+            $files[(int) $row->frame_id][(int) $row->id] ??= [
+                'destination' => (string) $row->destination,
+                'kind' => (string) $row->kind,
+                'places' => [],
+            ];
             if ($row->place !== null) {
                 $files[(int) $row->frame_id][(int) $row->id]['places'][] = (string) $row->place;
             }
         }
 
-        return array_values($captions->map(fn ($row): self => new self(
-            (int) $row->frame_id, (string) $row->fields, Caption::of((array) json_decode((string) $row->fields, true)), (int) $row->taken_ms, Verdict::from((string) $row->verdict), (int) $row->rating, (string) $row->label, array_values($files[(int) $row->frame_id] ?? []),
-        ))->all());
+        return array_values(
+            $captions
+                ->map(
+                    fn ($row): self => new self(
+                        (int) $row->frame_id,
+                        (string) $row->fields,
+                        Caption::of((array) json_decode((string) $row->fields, true)),
+                        (int) $row->taken_ms,
+                        Verdict::from((string) $row->verdict),
+                        (int) $row->rating,
+                        (string) $row->label,
+                        array_values($files[(int) $row->frame_id] ?? []),
+                    ),
+                )
+                ->all(),
+        );
     }
 
     /** @return array{fields: array<string, string>, rating: int|null, label: string} */
@@ -52,7 +94,11 @@ final readonly class Behind
     {
         $now = (array) $row;
 
-        return $now !== [] && (string) $now['verdict'] === $this->verdict->value && (int) $now['rating'] === $this->rating && (string) $now['label'] === $this->label && (int) $now['taken_ms'] === $this->takenMs;
+        return $now !== [] &&
+            (string) $now['verdict'] === $this->verdict->value &&
+            (int) $now['rating'] === $this->rating &&
+            (string) $now['label'] === $this->label &&
+            (int) $now['taken_ms'] === $this->takenMs;
     }
 
     public function xmpRating(): int
@@ -72,7 +118,10 @@ final readonly class Behind
         // What the card brought is an original, and never written to.
         $originals = array_map(fn (array $file): string => strtolower($file['destination']), $this->files);
         foreach ($this->files as ['destination' => $destination, 'kind' => $kind, 'places' => $places]) {
-            if (in_array($kind, [FileKind::Jpeg->value, FileKind::Raw->value], true) && in_array($place, $places, true)) {
+            if (
+                in_array($kind, [FileKind::Jpeg->value, FileKind::Raw->value], true) &&
+                in_array($place, $places, true)
+            ) {
                 $path = preg_replace('/\.[^.\/]+$/', '', $destination).'.xmp';
                 $paths[] = in_array(strtolower($path), $originals, true) ? $destination.'.xmp' : $path;
             }

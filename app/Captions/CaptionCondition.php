@@ -23,8 +23,8 @@ final class CaptionCondition implements FrameCondition
         $like = '%'.addcslashes(trim((string) $word, '"'), '%_\\').'%';
 
         return [
-            'EXISTS (SELECT 1 FROM caption_words'
-                ." WHERE caption_words.frame_id = frames.id AND caption_words.{$column} LIKE ?)",
+            'EXISTS (SELECT 1 FROM caption_words'.
+            " WHERE caption_words.frame_id = frames.id AND caption_words.{$column} LIKE ?)",
             [$like],
         ];
     }

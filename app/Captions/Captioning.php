@@ -40,7 +40,7 @@ final class Captioning
     {
         $studio = Sheet::ofStudio($shoot->studio);
 
-        return new self($shoot, [...($studio === null ? [] : [$studio->sheet()]), Sheet::ofShoot($shoot)->sheet()]);
+        return new self($shoot, [...$studio === null ? [] : [$studio->sheet()], Sheet::ofShoot($shoot)->sheet()]);
     }
 
     /** The same with another sheet in the place of the shoot's or the studio's, while it is being written. */
@@ -48,7 +48,11 @@ final class Captioning
     {
         $studio = $level === 'studio' ? $sheet : Sheet::ofStudio($shoot->studio)?->sheet();
 
-        return new self($shoot, [...($studio === null ? [] : [$studio]), $level === 'shoot' ? $sheet : Sheet::ofShoot($shoot)->sheet(), ...($level === 'moment' ? [$sheet] : [])]);
+        return new self($shoot, [
+            ...$studio === null ? [] : [$studio],
+            $level === 'shoot' ? $sheet : Sheet::ofShoot($shoot)->sheet(),
+            ...$level === 'moment' ? [$sheet] : [],
+        ]);
     }
 
     /** What the sheets make of the captions of a frame. */
@@ -56,7 +60,11 @@ final class Captioning
     {
         $moments = array_filter($this->moments, fn (Sheet $sheet): bool => $sheet->holdsFor($frame->taken_ms));
 
-        return new FillSheets([...$this->outer, ...array_map(fn (Sheet $sheet): CaptionSheet => $sheet->sheet(), array_values($moments))], $caption->own ?? [], $this->codes);
+        return new FillSheets(
+            [...$this->outer, ...array_map(fn (Sheet $sheet): CaptionSheet => $sheet->sheet(), array_values($moments))],
+            $caption->own ?? [],
+            $this->codes,
+        );
     }
 
     /** @return array<string, string> what stands in the placeholders for a frame */
@@ -80,7 +88,7 @@ final class Captioning
             'day' => $format('j F Y'),
             'time' => $format('H:i:s'),
             'year' => $format('Y'),
-            'moment' => $named ?? $this->places[$frame->id]['moment'] ?? '',
+            'moment' => $named ?? ($this->places[$frame->id]['moment'] ?? ''),
             'people' => $this->codes->described(...$caption->items(Field::PersonShown)),
             'number' => (string) ($this->places[$frame->id]['number'] ?? 0),
             'name' => $frame->name,
@@ -96,7 +104,11 @@ final class Captioning
             return $from === $to ? $from : "{$from}–{$to}";
         }, Frame::moments($this->shoot));
         $places = [];
-        foreach (Frame::inOrder($this->shoot)->toBase()->get(['id', 'moment']) as $i => $frame) {
+        foreach (
+            Frame::inOrder($this->shoot)
+                ->toBase()
+                ->get(['id', 'moment']) as $i => $frame
+        ) {
             $places[(int) $frame->id] = ['number' => $i + 1, 'moment' => $words[(int) $frame->moment]];
         }
 

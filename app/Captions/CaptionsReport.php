@@ -19,15 +19,27 @@ final class CaptionsReport implements StageReport
 
     public function forShoots(Collection $shoots): array
     {
-        $counts = DB::table('frames')->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')->whereIn('frames.shoot_id', $shoots->modelKeys())->where('frames.verdict', '<>', 'drop')
-            ->groupBy('frames.shoot_id')->selectRaw('frames.shoot_id, COUNT(*) AS wanted, COALESCE(SUM(captions.tells), 0) AS done')->get()->keyBy('shoot_id');
+        $counts = DB::table('frames')
+            ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
+            ->whereIn('frames.shoot_id', $shoots->modelKeys())
+            ->where('frames.verdict', '<>', 'drop')
+            ->groupBy('frames.shoot_id')
+            ->selectRaw('frames.shoot_id, COUNT(*) AS wanted, COALESCE(SUM(captions.tells), 0) AS done')
+            ->get()
+            ->keyBy('shoot_id');
         $stages = [];
         foreach ($shoots as $shoot) {
             $wanted = (int) ($counts[$shoot->id]->wanted ?? 0);
             $left = $wanted - (int) ($counts[$shoot->id]->done ?? 0);
             $stages[$shoot->id] = match (true) {
                 $wanted === 0 => new Stage('captions', 0.0),
-                $left > 0 => new Stage('captions', 1 - $left / $wanted, number_format($left).' left', 'Caption '.number_format($left).' frames', number_format($wanted - $left).' of '.number_format($wanted).' captioned'),
+                $left > 0 => new Stage(
+                    'captions',
+                    1 - $left / $wanted,
+                    number_format($left).' left',
+                    'Caption '.number_format($left).' frames',
+                    number_format($wanted - $left).' of '.number_format($wanted).' captioned',
+                ),
                 default => new Stage('captions', 1.0, 'all done'),
             };
         }

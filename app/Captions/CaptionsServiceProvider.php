@@ -24,10 +24,16 @@ final class CaptionsServiceProvider extends ServiceProvider
 
     public function boot(): void
     {
-        $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->call(fn () => Batch::tidy())->daily());
+        $this->callAfterResolving(
+            Schedule::class,
+            fn (Schedule $schedule) => $schedule->call(fn () => Batch::tidy())->daily(),
+        );
         // Sidecars carry the corrected time, so they are behind once a clock was set.
         Event::listen(function (ClockSet $event): void {
-            DB::update('UPDATE captions JOIN frames ON frames.id = captions.frame_id SET captions.written_at = NULL WHERE captions.shoot_id = ? AND frames.body_id = ?', [$event->shoot->id, $event->body]);
+            DB::update(
+                'UPDATE captions JOIN frames ON frames.id = captions.frame_id SET captions.written_at = NULL WHERE captions.shoot_id = ? AND frames.body_id = ?',
+                [$event->shoot->id, $event->body],
+            );
         });
         // Sidecars are renamed with the files they stand beside.
         Event::listen(function (FilesRenamed $event): void {
@@ -40,9 +46,12 @@ final class CaptionsServiceProvider extends ServiceProvider
         });
         // What the files of a card said is the caption of its frames, until somebody says more. No sidecar is written for it.
         Event::listen(function (CardRead $event): void {
-            DB::insert("INSERT IGNORE INTO captions (frame_id, shoot_id, fields, own, tells, written_at)
+            DB::insert(
+                "INSERT IGNORE INTO captions (frame_id, shoot_id, fields, own, tells, written_at)
                 SELECT frames.id, frames.shoot_id, frame_metadata.fields, '[]', COALESCE(JSON_VALUE(frame_metadata.fields, '$.headline'), JSON_VALUE(frame_metadata.fields, '$.description'), '') <> '', ?
-                FROM frame_metadata JOIN frames ON frames.id = frame_metadata.frame_id WHERE frames.card_id = ?", [now(), $event->card->id]);
+                FROM frame_metadata JOIN frames ON frames.id = frame_metadata.frame_id WHERE frames.card_id = ?",
+                [now(), $event->card->id],
+            );
         });
     }
 }

@@ -14,14 +14,38 @@ final class EmbeddedCaption
 {
     /** Datasets of IIM record 2. */
     private const IIM = [
-        5 => 'ObjectName', 25 => 'Keywords', 40 => 'SpecialInstructions', 80 => 'By-line', 85 => 'By-lineTitle', 90 => 'City', 92 => 'Sub-location', 95 => 'Province-State', 100 => 'Country-PrimaryLocationCode',
-        101 => 'Country-PrimaryLocationName', 103 => 'OriginalTransmissionReference', 105 => 'Headline', 110 => 'Credit', 115 => 'Source', 116 => 'CopyrightNotice', 120 => 'Caption-Abstract', 122 => 'Writer-Editor',
+        5 => 'ObjectName',
+        25 => 'Keywords',
+        40 => 'SpecialInstructions',
+        80 => 'By-line',
+        85 => 'By-lineTitle',
+        90 => 'City',
+        92 => 'Sub-location',
+        95 => 'Province-State',
+        100 => 'Country-PrimaryLocationCode',
+        101 => 'Country-PrimaryLocationName',
+        103 => 'OriginalTransmissionReference',
+        105 => 'Headline',
+        110 => 'Credit',
+        115 => 'Source',
+        116 => 'CopyrightNotice',
+        120 => 'Caption-Abstract',
+        122 => 'Writer-Editor',
     ];
 
     private const EXIF = [0x010E => 'ImageDescription', 0x013B => 'Artist', 0x8298 => 'Copyright'];
 
     /** Parts of the contact details. */
-    private const CONTACT = ['CiAdrExtadr' => 'CreatorAddress', 'CiAdrCity' => 'CreatorCity', 'CiAdrRegion' => 'CreatorRegion', 'CiAdrPcode' => 'CreatorPostalCode', 'CiAdrCtry' => 'CreatorCountry', 'CiTelWork' => 'CreatorWorkTelephone', 'CiEmailWork' => 'CreatorWorkEmail', 'CiUrlWork' => 'CreatorWorkURL'];
+    private const CONTACT = [
+        'CiAdrExtadr' => 'CreatorAddress',
+        'CiAdrCity' => 'CreatorCity',
+        'CiAdrRegion' => 'CreatorRegion',
+        'CiAdrPcode' => 'CreatorPostalCode',
+        'CiAdrCtry' => 'CreatorCountry',
+        'CiTelWork' => 'CreatorWorkTelephone',
+        'CiEmailWork' => 'CreatorWorkEmail',
+        'CiUrlWork' => 'CreatorWorkURL',
+    ];
 
     /**
      * @param  int  $instant  corrected, in milliseconds
@@ -32,14 +56,22 @@ final class EmbeddedCaption
     {
         $tags = [];
         foreach (Field::cases() as $field) {
-            foreach ([self::xmp($field) => $caption->items($field), 'IPTC:'.(self::IIM[$field->iim()] ?? '') => $caption->iimItems($field)] as $name => $items) {
+            foreach (
+                [
+                    self::xmp($field) => $caption->items($field),
+                    'IPTC:'.(self::IIM[$field->iim()] ?? '') => $caption->iimItems($field),
+                ] as $name => $items
+            ) {
                 // What an original said and the caption says no more would be out of step.
                 foreach ($items !== [] || $name === 'IPTC:' ? $items : [''] as $item) {
                     $tags[] = [$name, $item];
                 }
             }
             if ($field->exif() !== null) {
-                $tags[] = ['IFD0:'.self::EXIF[$field->exif()], $field->isList() ? ListText::toExif($caption->items($field)) : $caption->text($field)];
+                $tags[] = [
+                    'IFD0:'.self::EXIF[$field->exif()],
+                    $field->isList() ? ListText::toExif($caption->items($field)) : $caption->text($field),
+                ];
             }
         }
         $at = fn (string $format): string => $zone->format($instant, $format);
@@ -67,6 +99,9 @@ final class EmbeddedCaption
         }
         [$prefix, $name] = explode(':', $field->xmp());
 
-        return 'XMP-'.strtr($prefix, ['Iptc4xmpCore' => 'iptcCore', 'Iptc4xmpExt' => 'iptcExt']).':'.ucfirst($name);
+        return 'XMP-'.
+            strtr($prefix, ['Iptc4xmpCore' => 'iptcCore', 'Iptc4xmpExt' => 'iptcExt']).
+            ':'.
+            ucfirst($name);
     }
 }

@@ -56,12 +56,22 @@ final class FrameCaption extends Model
      */
     public static function row(int $frame, int $shoot, Caption $caption, array $own): array
     {
-        return ['frame_id' => $frame, 'shoot_id' => $shoot, 'fields' => self::json($caption->values()), 'own' => self::json($own), 'tells' => $caption->tellsWhat(), 'written_at' => null];
+        return [
+            'frame_id' => $frame,
+            'shoot_id' => $shoot,
+            'fields' => self::json($caption->values()),
+            'own' => self::json($own),
+            'tells' => $caption->tellsWhat(),
+            'written_at' => null,
+        ];
     }
 
     /** @param  array<array-key, mixed>  $values */
     public static function json(array $values): string
     {
-        return json_encode($values === [] ? [] : $values, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+        return json_encode(
+            $values === [] ? [] : $values,
+            JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
+        );
     }
 }

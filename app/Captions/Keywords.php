@@ -18,8 +18,15 @@ final class Keywords
     public function ofStudio(Studio $studio): KeywordList
     {
         $paths = [];
-        foreach (DB::table('keywords')->where('studio_id', $studio->id)->orderBy('id')->get(['term', 'path']) as $row) {
-            $paths[(string) $row->term] = array_values(array_map(strval(...), (array) json_decode((string) $row->path, true)));
+        foreach (
+            DB::table('keywords')
+                ->where('studio_id', $studio->id)
+                ->orderBy('id')
+                ->get(['term', 'path']) as $row
+        ) {
+            $paths[(string) $row->term] = array_values(
+                array_map(strval(...), (array) json_decode((string) $row->path, true)),
+            );
         }
 
         return KeywordList::ofPaths($paths);
@@ -30,7 +37,17 @@ final class Keywords
         DB::transaction(function () use ($studio, $list): void {
             DB::table('keywords')->where('studio_id', $studio->id)->delete();
             foreach (array_chunk($list->paths(), self::BATCH, true) as $batch) {
-                DB::table('keywords')->insert(array_map(fn (string|int $term, array $path): array => ['studio_id' => $studio->id, 'term' => (string) $term, 'path' => json_encode($path, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)], array_keys($batch), $batch));
+                DB::table('keywords')->insert(
+                    array_map(
+                        fn (string|int $term, array $path): array => [
+                            'studio_id' => $studio->id,
+                            'term' => (string) $term,
+                            'path' => json_encode($path, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                        ],
+                        array_keys($batch),
+                        $batch,
+                    ),
+                );
             }
         });
     }
@@ -39,7 +56,14 @@ final class Keywords
     public function counts(Shoot $shoot): array
     {
         $counts = [];
-        foreach (DB::table('captions')->where('shoot_id', $shoot->id)->whereRaw("JSON_EXISTS(fields, '$.keywords')")->groupByRaw("JSON_VALUE(fields, '$.keywords')")->selectRaw("JSON_VALUE(fields, '$.keywords') AS text, COUNT(*) AS n")->get() as $row) {
+        foreach (
+            DB::table('captions')
+                ->where('shoot_id', $shoot->id)
+                ->whereRaw("JSON_EXISTS(fields, '$.keywords')")
+                ->groupByRaw("JSON_VALUE(fields, '$.keywords')")
+                ->selectRaw("JSON_VALUE(fields, '$.keywords') AS text, COUNT(*) AS n")
+                ->get() as $row
+        ) {
             foreach (ListText::items((string) $row->text) as $keyword) {
                 $counts[$keyword] = ($counts[$keyword] ?? 0) + (int) $row->n;
             }

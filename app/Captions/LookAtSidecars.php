@@ -17,14 +17,26 @@ final class LookAtSidecars extends WorkInTurns
 
     public static function start(Shoot $shoot): void
     {
-        self::dispatch(Task::open($shoot, 'look', 'captions', 'Looking at the sidecars', 'sidecars', SidecarFile::ofShoot($shoot)->count())->id)->onQueue('default');
+        self::dispatch(
+            Task::open(
+                $shoot,
+                'look',
+                'captions',
+                'Looking at the sidecars',
+                'sidecars',
+                SidecarFile::ofShoot($shoot)->count(),
+            )->id,
+        )->onQueue('default');
     }
 
     /** At most every ten minutes, so that a page which is opened often does not wear the disks. */
     public static function startNowAndThen(Shoot $shoot): void
     {
         $last = Task::latest($shoot, 'captions', 'look');
-        if (($last === null || ($last->state->isOver() && $last->created_at->lt(now()->subMinutes(10)))) && SidecarFile::ofShoot($shoot)->exists()) {
+        if (
+            ($last === null || ($last->state->isOver() && $last->created_at->lt(now()->subMinutes(10)))) &&
+            SidecarFile::ofShoot($shoot)->exists()
+        ) {
             self::start($shoot);
         }
     }
@@ -35,20 +47,31 @@ final class LookAtSidecars extends WorkInTurns
         $sidecars = new Sidecars($shoot);
         // The last frame that was looked at is the only state there is: looking twice does no harm.
         $done = $task->done;
-        $left = DB::table('frames')->where('shoot_id', $shoot->id)->where('id', '>', (int) $task->answer)->orderBy('id')->pluck('id');
+        $left = DB::table('frames')
+            ->where('shoot_id', $shoot->id)
+            ->where('id', '>', (int) $task->answer)
+            ->orderBy('id')
+            ->pluck('id');
         foreach ($left->chunk(self::PIECE) as $frames) {
-            $files = SidecarFile::query()->whereIn('frame_id', $frames)->with('frame')->orderBy('frame_id')->orderBy('id')->get();
+            $files = SidecarFile::query()
+                ->whereIn('frame_id', $frames)
+                ->with('frame')
+                ->orderBy('frame_id')
+                ->orderBy('id')
+                ->get();
             foreach ($files as $file) {
                 try {
                     $sidecars->look($file);
                 } catch (UnreadableSidecar $reason) {
-                    $file->frame->files()->first()?->update(['problem' => $reason->getMessage()]);
+                    $file->frame
+                        ->files()
+                        ->first()
+                        ?->update(['problem' => $reason->getMessage()]);
                 }
             }
             $done += $files->count();
             $task->update(['answer' => (string) $frames->last(), 'done' => $done]);
             if (! $task->reach($done) || $this->isTurnOver()) {
-
                 return false;
             }
         }

@@ -35,7 +35,15 @@ final class LookOver
         foreach ($frames as $frame) {
             $row = $captions[$frame->id] ?? null;
             $before = $row?->caption() ?? Caption::nothing();
-            $changes[] = ['frame' => $frame, 'change' => CaptionChange::between($before, $this->batch->edit($this->captioning, $frame, $row)->of($before, $this->captioning->values($frame, $before)))];
+            $changes[] = [
+                'frame' => $frame,
+                'change' => CaptionChange::between(
+                    $before,
+                    $this->batch
+                        ->edit($this->captioning, $frame, $row)
+                        ->of($before, $this->captioning->values($frame, $before)),
+                ),
+            ];
         }
 
         return $changes;
@@ -70,7 +78,8 @@ final class LookOver
             }
             foreach ($this->required as $name) {
                 if ($change->after->text(Field::from($name)) === '') {
-                    $summary['missing'][Field::from($name)->label()] = ($summary['missing'][Field::from($name)->label()] ?? 0) + 1;
+                    $summary['missing'][Field::from($name)->label()] =
+                        ($summary['missing'][Field::from($name)->label()] ?? 0) + 1;
                 }
             }
         }

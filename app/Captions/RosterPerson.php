@@ -35,7 +35,12 @@ final class RosterPerson extends Model
         DB::transaction(function () use ($shoot, $people): void {
             self::query()->where('shoot_id', $shoot->id)->delete();
             foreach (array_chunk($people, self::BATCH) as $batch) {
-                self::query()->insert(array_map(fn (Person $person): array => ['shoot_id' => $shoot->id, ...get_object_vars($person)], $batch));
+                self::query()->insert(
+                    array_map(
+                        fn (Person $person): array => ['shoot_id' => $shoot->id, ...get_object_vars($person)],
+                        $batch,
+                    ),
+                );
             }
         });
     }
@@ -43,7 +48,23 @@ final class RosterPerson extends Model
     /** @return list<Person> */
     public static function people(Shoot $shoot): array
     {
-        return array_values(self::query()->where('shoot_id', $shoot->id)->orderBy('id')->toBase()->get()->map(fn ($row): Person => new Person((string) $row->number, (string) $row->name, (string) $row->team, (string) $row->role, (string) $row->code))->all());
+        return array_values(
+            self::query()
+                ->where('shoot_id', $shoot->id)
+                ->orderBy('id')
+                ->toBase()
+                ->get()
+                ->map(
+                    fn ($row): Person => new Person(
+                        (string) $row->number,
+                        (string) $row->name,
+                        (string) $row->team,
+                        (string) $row->role,
+                        (string) $row->code,
+                    ),
+                )
+                ->all(),
+        );
     }
 
     public static function codes(Shoot $shoot): Codes

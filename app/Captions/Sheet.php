@@ -37,7 +37,13 @@ final class Sheet extends Model
 
     /** A shoot begins with these. */
     private const TO_BEGIN_WITH = [
-        'headline' => '{{shoot}}', 'description' => '{{shoot}}, {{place}}, {{day}}.', 'event' => '{{shoot}}', 'sublocation' => '{{place}}', 'creator' => '{{shooter}}', 'credit' => '{{studio}}', 'copyright' => '© {{year}} {{studio}}',
+        'headline' => '{{shoot}}',
+        'description' => '{{shoot}}, {{place}}, {{day}}.',
+        'event' => '{{shoot}}',
+        'sublocation' => '{{place}}',
+        'creator' => '{{shooter}}',
+        'credit' => '{{studio}}',
+        'copyright' => '© {{year}} {{studio}}',
     ];
 
     public function sheet(): CaptionSheet
@@ -47,30 +53,46 @@ final class Sheet extends Model
 
     public static function ofStudio(Studio $studio): ?self
     {
-        return self::query()->where(['studio_id' => $studio->id, 'level' => 'studio'])->first();
+        return self::query()
+            ->where(['studio_id' => $studio->id, 'level' => 'studio'])
+            ->first();
     }
 
     /** The sheet of a shoot as it was left, or one to begin with, where the studio has none either. */
     public static function ofShoot(Shoot $shoot): self
     {
-        return self::query()->where(['shoot_id' => $shoot->id, 'level' => 'shoot'])->first()
-            ?? new self(['level' => 'shoot', 'studio_id' => $shoot->studio_id, 'shoot_id' => $shoot->id, 'fields' => self::ofStudio($shoot->studio) === null ? self::TO_BEGIN_WITH : []]);
+        return self::query()
+            ->where(['shoot_id' => $shoot->id, 'level' => 'shoot'])
+            ->first() ??
+            new self([
+                'level' => 'shoot',
+                'studio_id' => $shoot->studio_id,
+                'shoot_id' => $shoot->id,
+                'fields' => self::ofStudio($shoot->studio) === null ? self::TO_BEGIN_WITH : [],
+            ]);
     }
 
     /** @return Collection<int, self> in the order of the day */
     public static function moments(Shoot $shoot): Collection
     {
-        return self::query()->where(['shoot_id' => $shoot->id, 'level' => 'moment'])->orderBy('from_ms')->orderBy('id')->get();
+        return self::query()
+            ->where(['shoot_id' => $shoot->id, 'level' => 'moment'])
+            ->orderBy('from_ms')
+            ->orderBy('id')
+            ->get();
     }
 
     /** @return Builder<self> */
     public static function named(Studio $studio): Builder
     {
-        return self::query()->where(['studio_id' => $studio->id, 'level' => 'saved'])->orderBy('name');
+        return self::query()
+            ->where(['studio_id' => $studio->id, 'level' => 'saved'])
+            ->orderBy('name');
     }
 
     public function holdsFor(int $instant): bool
     {
-        return ($this->from_ms === null || $instant >= $this->from_ms) && ($this->to_ms === null || $instant <= $this->to_ms);
+        return ($this->from_ms === null || $instant >= $this->from_ms) &&
+            ($this->to_ms === null || $instant <= $this->to_ms);
     }
 }

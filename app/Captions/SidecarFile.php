@@ -44,7 +44,9 @@ final class SidecarFile extends Model
     /** @return Builder<self> */
     public static function ofShoot(Shoot $shoot): Builder
     {
-        return self::query()->whereIn('frame_id', Frame::query()->where('shoot_id', $shoot->id)->select('id'))->orderBy('id');
+        return self::query()
+            ->whereIn('frame_id', Frame::query()->where('shoot_id', $shoot->id)->select('id'))
+            ->orderBy('id');
     }
 
     /** @return array{fields: array<string, string>, rating: int|null, label: string} */
@@ -67,12 +69,20 @@ final class SidecarFile extends Model
         [$before, $now, $here] = array_map(Caption::of(...), [$said['fields'], $theirs['fields'], $ours['fields']]);
         foreach ($before->differsIn($now) as $field) {
             if ($now->items($field) !== $here->items($field)) {
-                $found[$field->value] = ['label' => $field->fullLabel(), 'ours' => $here->text($field), 'theirs' => $now->text($field)];
+                $found[$field->value] = [
+                    'label' => $field->fullLabel(),
+                    'ours' => $here->text($field),
+                    'theirs' => $now->text($field),
+                ];
             }
         }
         foreach (['rating' => 'Rating', 'label' => 'Label'] as $name => $label) {
             if ($theirs[$name] !== $said[$name] && $theirs[$name] !== $ours[$name] && ($theirs[$name] ?? '') !== '') {
-                $found[$name] = ['label' => $label, 'ours' => self::ratingInWords($ours[$name]), 'theirs' => self::ratingInWords($theirs[$name])];
+                $found[$name] = [
+                    'label' => $label,
+                    'ours' => self::ratingInWords($ours[$name]),
+                    'theirs' => self::ratingInWords($theirs[$name]),
+                ];
             }
         }
 
@@ -87,7 +97,9 @@ final class SidecarFile extends Model
     /** @return array<string, array{label: string, ours: string, theirs: string}> */
     public function difference(): array
     {
-        return $this->theirs === null ? [] : self::differences($this->said, $this->theirs, Sidecars::ours($this->frame));
+        return $this->theirs === null
+            ? []
+            : self::differences($this->said, $this->theirs, Sidecars::ours($this->frame));
     }
 
     /** @return array{array<string, string>, array{rating?: int, label?: string}} what is to be taken over: field => text, and how the frame stands (a rating of −1 is a rejected one) */

@@ -28,9 +28,16 @@ final class Sidecars
     private readonly array $places;
 
     /** @param  string  $worker  who writes; no two at a time by the same name */
-    public function __construct(private readonly Shoot $shoot, private readonly string $worker = 'reader', private readonly XmpSidecar $writer = new XmpSidecar)
-    {
-        $this->places = app(Places::class)->all($shoot->studio_id)->filter(fn (Place $place): bool => $place->isThere())->pluck('path', 'name')->all();
+    public function __construct(
+        private readonly Shoot $shoot,
+        private readonly string $worker = 'reader',
+        private readonly XmpSidecar $writer = new XmpSidecar(),
+    ) {
+        $this->places = app(Places::class)
+            ->all($shoot->studio_id)
+            ->filter(fn (Place $place): bool => $place->isThere())
+            ->pluck('path', 'name')
+            ->all();
     }
 
     /** @return array{fields: array<string, string>, rating: int|null, label: string} what we say of a frame */
@@ -38,7 +45,11 @@ final class Sidecars
     {
         $caption = FrameCaption::query()->find($frame->id)?->caption();
 
-        return ['fields' => $caption?->values() ?? [], 'rating' => $frame->verdict->xmpRating($frame->rating), 'label' => $frame->label];
+        return [
+            'fields' => $caption?->values() ?? [],
+            'rating' => $frame->verdict->xmpRating($frame->rating),
+            'label' => $frame->label,
+        ];
     }
 
     /**
@@ -50,7 +61,11 @@ final class Sidecars
     public function write(array $frames): void
     {
         $known = [];
-        foreach (SidecarFile::query()->whereIn('frame_id', array_map(fn (Behind $frame): int => $frame->frame, $frames))->get() as $file) {
+        foreach (
+            SidecarFile::query()
+                ->whereIn('frame_id', array_map(fn (Behind $frame): int => $frame->frame, $frames))
+                ->get() as $file
+        ) {
             $known[$file->frame_id][$file->place."\0".$file->path] = $file;
         }
         $rows = [];
@@ -58,7 +73,11 @@ final class Sidecars
             try {
                 array_push($rows, ...$this->writeOne($frame, $known[$frame->frame] ?? []));
             } catch (UnreadableSidecar $reason) {
-                CardFile::query()->where('frame_id', $frame->frame)->orderBy('id')->limit(1)->update(['problem' => $reason->getMessage()]);
+                CardFile::query()
+                    ->where('frame_id', $frame->frame)
+                    ->orderBy('id')
+                    ->limit(1)
+                    ->update(['problem' => $reason->getMessage()]);
             }
         }
         // The files are there; a worker that dies before this line finds in them what it would write again.
@@ -82,16 +101,34 @@ final class Sidecars
                 $path = "{$folder}/{$below}";
                 $existing = self::content($path);
                 if ($existing !== null) {
-                    $file = $known[$place."\0".$below] ?? new SidecarFile([...self::key($frame->frame, $place, $below), 'hash' => '', 'said' => ['fields' => [], 'rating' => null, 'label' => '']]);
+                    $file =
+                        $known[$place."\0".$below] ??
+                        new SidecarFile([
+                            ...self::key($frame->frame, $place, $below),
+                            'hash' => '',
+                            'said' => ['fields' => [], 'rating' => null, 'label' => ''],
+                        ]);
                     if (! $this->isUnderstood($file, $existing, $ours)) {
                         continue;
                     }
                 }
-                $text = $this->writer->write($existing, $frame->caption, $ours['rating'], $takenAt, $ours['label'] === '' ? null : $ours['label'], $frame->verdict === Verdict::Open ? null : $frame->verdict === Verdict::Keep);
+                $text = $this->writer->write(
+                    $existing,
+                    $frame->caption,
+                    $ours['rating'],
+                    $takenAt,
+                    $ours['label'] === '' ? null : $ours['label'],
+                    $frame->verdict === Verdict::Open ? null : $frame->verdict === Verdict::Keep,
+                );
                 if ($text !== $existing) {
                     $this->put($path, $text);
                 }
-                $rows[] = [...self::key($frame->frame, $place, $below), 'hash' => hash('xxh128', $text), 'said' => $said, 'theirs' => null];
+                $rows[] = [
+                    ...self::key($frame->frame, $place, $below),
+                    'hash' => hash('xxh128', $text),
+                    'said' => $said,
+                    'theirs' => null,
+                ];
             }
         }
 
@@ -122,7 +159,9 @@ final class Sidecars
      */
     public function look(SidecarFile $file): bool
     {
-        $existing = isset($this->places[$file->place]) ? self::content($this->places[$file->place].'/'.$file->path) : null;
+        $existing = isset($this->places[$file->place])
+            ? self::content($this->places[$file->place].'/'.$file->path)
+            : null;
 
         return $existing === null || $this->isUnderstood($file, $existing, self::ours($file->frame));
     }
@@ -130,9 +169,19 @@ final class Sidecars
     /** Takes for known what stands in the file now, so that the next writing goes over it. */
     public function acknowledge(SidecarFile $file): void
     {
-        $existing = isset($this->places[$file->place]) ? self::content($this->places[$file->place].'/'.$file->path) : null;
-        $file->fill(['hash' => $existing === null ? '' : hash('xxh128', $existing), 'said' => $file->theirs ?? $file->said, 'theirs' => null])->save();
-        FrameCaption::query()->whereKey($file->frame_id)->update(['written_at' => null]);
+        $existing = isset($this->places[$file->place])
+            ? self::content($this->places[$file->place].'/'.$file->path)
+            : null;
+        $file
+            ->fill([
+                'hash' => $existing === null ? '' : hash('xxh128', $existing),
+                'said' => $file->theirs ?? $file->said,
+                'theirs' => null,
+            ])
+            ->save();
+        FrameCaption::query()
+            ->whereKey($file->frame_id)
+            ->update(['written_at' => null]);
     }
 
     /**

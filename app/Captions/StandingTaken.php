@@ -44,8 +44,18 @@ final readonly class StandingTaken
     public static function standing(array $frames): array
     {
         $words = [];
-        foreach (DB::table('frames')->whereIn('id', $frames)->orderBy('id')->lockForUpdate()->get(['id', 'verdict', 'rating', 'label']) as $frame) {
-            $words[(int) $frame->id] = ['verdict' => (string) $frame->verdict, 'rating' => max(0, min(5, (int) $frame->rating)), 'label' => (string) $frame->label];
+        foreach (
+            DB::table('frames')
+                ->whereIn('id', $frames)
+                ->orderBy('id')
+                ->lockForUpdate()
+                ->get(['id', 'verdict', 'rating', 'label']) as $frame
+        ) {
+            $words[(int) $frame->id] = [
+                'verdict' => (string) $frame->verdict,
+                'rating' => max(0, min(5, (int) $frame->rating)),
+                'label' => (string) $frame->label,
+            ];
         }
 
         return $words;

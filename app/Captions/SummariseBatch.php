@@ -19,7 +19,14 @@ final class SummariseBatch extends WorkInTurns
 
     public static function start(Batch $batch): Task
     {
-        $task = Task::open($batch->shoot, 'summary', "batch:{$batch->id}", 'Looking through the frames', 'frames', $batch->frames()->count());
+        $task = Task::open(
+            $batch->shoot,
+            'summary',
+            "batch:{$batch->id}",
+            'Looking through the frames',
+            'frames',
+            $batch->frames()->count(),
+        );
         self::dispatch($task->id, $batch->id)->onQueue('urgent');
 
         return $task->refresh();

@@ -27,12 +27,21 @@ final class UndoBatch extends WorkInTurns
         $task->begin($total);
         while (($changes = $left()->orderBy('frame_id')->limit(self::PIECE)->get())->isNotEmpty()) {
             DB::transaction(function () use ($batch, $changes, $left): void {
-                $stand = FrameCaption::query()->whereKey($changes->pluck('frame_id')->all())->lockForUpdate()->get()->keyBy('frame_id');
-                $standing = isset($batch->edit['standings']) ? StandingTaken::standing(array_map(intval(...), array_column($changes->all(), 'frame_id'))) : [];
+                $stand = FrameCaption::query()
+                    ->whereKey($changes->pluck('frame_id')->all())
+                    ->lockForUpdate()
+                    ->get()
+                    ->keyBy('frame_id');
+                $standing = isset($batch->edit['standings'])
+                    ? StandingTaken::standing(array_map(intval(...), array_column($changes->all(), 'frame_id')))
+                    : [];
                 $rows = $given = [];
                 foreach ($changes as $change) {
                     $row = $stand[(int) $change->frame_id] ?? null;
-                    [$before, $after] = [json_decode((string) $change->before, true), json_decode((string) $change->after, true)];
+                    [$before, $after] = [
+                        json_decode((string) $change->before, true),
+                        json_decode((string) $change->after, true),
+                    ];
                     // Field by field: what somebody changed since stays as it is now.
                     $fields = $row->fields ?? [];
                     foreach (array_keys($before['fields'] + $after['fields']) as $name) {
@@ -44,14 +53,22 @@ final class UndoBatch extends WorkInTurns
                     if (isset($standing[$frame], $after['standing'])) {
                         $given[$frame] = ['before' => $standing[$frame], 'after' => $standing[$frame]];
                         foreach ($standing[$frame] as $name => $value) {
-                            $given[$frame]['after'][$name] = $value === $after['standing'][$name] ? $before['standing'][$name] : $value;
+                            $given[$frame]['after'][$name] =
+                                $value === $after['standing'][$name] ? $before['standing'][$name] : $value;
                         }
                     }
-                    $rows[] = FrameCaption::row($frame, $batch->shoot_id, Caption::of($fields), $row !== null && $row->own !== $after['own'] ? $row->own : $before['own']);
+                    $rows[] = FrameCaption::row(
+                        $frame,
+                        $batch->shoot_id,
+                        Caption::of($fields),
+                        $row !== null && $row->own !== $after['own'] ? $row->own : $before['own'],
+                    );
                 }
                 StandingTaken::by($batch->shoot, $batch->member_id, $given);
                 DB::table('captions')->upsert($rows, ['frame_id'], ['fields', 'own', 'tells', 'written_at']);
-                $left()->whereIn('frame_id', $changes->pluck('frame_id')->all())->delete();
+                $left()
+                    ->whereIn('frame_id', $changes->pluck('frame_id')->all())
+                    ->delete();
             }, 3);
             if (! $task->reach($total - $left()->count()) || $this->isTurnOver()) {
                 return false;

@@ -18,7 +18,9 @@ final class WriteCaptions extends WorkInTurns
     {
         $left = FrameCaption::query()->where('shoot_id', $shoot->id)->whereNull('written_at')->count();
         if ($left > 0) {
-            self::dispatch(Task::open($shoot, 'sidecars', 'captions', 'Writing XMP sidecars', 'frames', $left)->id)->onQueue('default');
+            self::dispatch(
+                Task::open($shoot, 'sidecars', 'captions', 'Writing XMP sidecars', 'frames', $left)->id,
+            )->onQueue('default');
         }
     }
 
@@ -51,11 +53,24 @@ final class WriteCaptions extends WorkInTurns
     {
         DB::transaction(function () use ($frames): void {
             $ids = array_map(fn (Behind $frame): int => $frame->frame, $frames);
-            $captions = DB::table('captions')->whereIn('frame_id', $ids)->orderBy('frame_id')->lockForUpdate()->pluck('fields', 'frame_id');
+            $captions = DB::table('captions')
+                ->whereIn('frame_id', $ids)
+                ->orderBy('frame_id')
+                ->lockForUpdate()
+                ->pluck('fields', 'frame_id');
             // A mark that lands meanwhile waits for these rows; one that has landed is seen.
-            $marks = DB::table('frames')->whereIn('id', $ids)->get(['id', 'verdict', 'rating', 'label', 'taken_ms'])->keyBy('id');
-            $same = array_filter($frames, fn (Behind $frame): bool => ($captions[$frame->frame] ?? null) === $frame->fields && $frame->isAs($marks[$frame->frame] ?? null));
-            DB::table('captions')->whereIn('frame_id', array_map(fn (Behind $frame): int => $frame->frame, $same))->update(['written_at' => now()]);
+            $marks = DB::table('frames')
+                ->whereIn('id', $ids)
+                ->get(['id', 'verdict', 'rating', 'label', 'taken_ms'])
+                ->keyBy('id');
+            $same = array_filter(
+                $frames,
+                fn (Behind $frame): bool => ($captions[$frame->frame] ?? null) === $frame->fields &&
+                    $frame->isAs($marks[$frame->frame] ?? null),
+            );
+            DB::table('captions')
+                ->whereIn('frame_id', array_map(fn (Behind $frame): int => $frame->frame, $same))
+                ->update(['written_at' => now()]);
         });
     }
 }

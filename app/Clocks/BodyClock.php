@@ -41,13 +41,24 @@ final class BodyClock extends Model
     {
         $zone = $this->zone === null ? null : Zone::of($this->zone);
 
-        return ScopedClock::within(Clock::of(Offset::ofMilliseconds($this->offset_ms), $this->drift, $this->right_at_ms, $zone), $this->card_id, $this->from_ms, $this->to_ms);
+        return ScopedClock::within(
+            Clock::of(Offset::ofMilliseconds($this->offset_ms), $this->drift, $this->right_at_ms, $zone),
+            $this->card_id,
+            $this->from_ms,
+            $this->to_ms,
+        );
     }
 
     /** @return array<string, float|int|string|null> */
     public static function columns(ScopedClock $scoped): array
     {
-        return [...self::scope($scoped), 'offset_ms' => $scoped->clock->offset->milliseconds, 'drift' => $scoped->clock->drift, 'right_at_ms' => $scoped->clock->rightAt, 'zone' => $scoped->clock->zone?->name()];
+        return [
+            ...self::scope($scoped),
+            'offset_ms' => $scoped->clock->offset->milliseconds,
+            'drift' => $scoped->clock->drift,
+            'right_at_ms' => $scoped->clock->rightAt,
+            'zone' => $scoped->clock->zone?->name(),
+        ];
     }
 
     /** @return array<string, int|null> */
@@ -59,14 +70,25 @@ final class BodyClock extends Model
     /** @return Builder<self> in the order they were set */
     public static function ofBody(Shoot $shoot, int $body): Builder
     {
-        return self::query()->where(['shoot_id' => $shoot->id, 'body_id' => $body])->orderBy('id');
+        return self::query()
+            ->where(['shoot_id' => $shoot->id, 'body_id' => $body])
+            ->orderBy('id');
     }
 
     /** @return array<int, ClocksOfBody> body => its clocks, where any was set */
     public static function ofShoot(Shoot $shoot): array
     {
-        return self::query()->where('shoot_id', $shoot->id)->orderBy('id')->get()->groupBy('body_id')
-            ->map(fn ($rows): ClocksOfBody => ClocksOfBody::of(array_values($rows->map(fn (self $row): ScopedClock => $row->scoped())->all())))->all();
+        return self::query()
+            ->where('shoot_id', $shoot->id)
+            ->orderBy('id')
+            ->get()
+            ->groupBy('body_id')
+            ->map(
+                fn ($rows): ClocksOfBody => ClocksOfBody::of(
+                    array_values($rows->map(fn (self $row): ScopedClock => $row->scoped())->all()),
+                ),
+            )
+            ->all();
     }
 
     /** “all frames”, “card 3”, “10:00:00 to 12:30:00”: what it holds for. */
@@ -74,7 +96,9 @@ final class BodyClock extends Model
     {
         $words = $this->card_id === null ? [] : ['card '.Card::query()->whereKey($this->card_id)->value('number')];
         if ($this->from_ms !== null || $this->to_ms !== null) {
-            $time = fn (?int $reading): ?string => $reading === null ? null : substr((string) CameraTime::of($reading), 0, 19);
+            $time = fn (?int $reading): ?string => $reading === null
+                ? null
+                : substr((string) CameraTime::of($reading), 0, 19);
             $words[] = match (true) {
                 $this->to_ms === null => 'readings from '.$time($this->from_ms),
                 $this->from_ms === null => 'readings up to '.$time($this->to_ms),

@@ -32,13 +32,29 @@ final class ClockWork
      */
     public function tried(Shoot $shoot, int $body, ScopedClock $scoped): array
     {
-        $before = Frame::query()->where('shoot_id', $shoot->id)->pluck('taken_ms', 'id')->map(fn ($ms): int => (int) $ms)->all();
+        $before = Frame::query()
+            ->where('shoot_id', $shoot->id)
+            ->pluck('taken_ms', 'id')
+            ->map(fn ($ms): int => (int) $ms)
+            ->all();
         $clocks = $this->with($shoot, $body, $scoped);
         $after = $this->instants($shoot, $body, $clocks);
         $this->checkYear($shoot, $body, $after);
-        $moved = count(array_filter($after, fn (int $instant, int $frame): bool => $instant !== $before[$frame], ARRAY_FILTER_USE_BOTH));
+        $moved = count(
+            array_filter(
+                $after,
+                fn (int $instant, int $frame): bool => $instant !== $before[$frame],
+                ARRAY_FILTER_USE_BOTH,
+            ),
+        );
 
-        return ['after' => $after, 'moved' => $moved, 'changed' => MergedOrder::changedPlaces($before, $after + $before), 'all' => count($before), ...$this->doubtful($shoot, $body, $clocks)];
+        return [
+            'after' => $after,
+            'moved' => $moved,
+            'changed' => MergedOrder::changedPlaces($before, $after + $before),
+            'all' => count($before),
+            ...$this->doubtful($shoot, $body, $clocks),
+        ];
     }
 
     /**
@@ -58,7 +74,13 @@ final class ClockWork
     /** Takes one of several clocks of a body away. */
     public function remove(Shoot $shoot, BodyClock $clock, ?Member $member = null): void
     {
-        $this->change($shoot, $clock->body_id, 'without the clock for '.$clock->scopeInWords(), $member, fn () => $clock->delete());
+        $this->change(
+            $shoot,
+            $clock->body_id,
+            'without the clock for '.$clock->scopeInWords(),
+            $member,
+            fn () => $clock->delete(),
+        );
     }
 
     /** Puts back what stood before the last change that was not taken back. */
@@ -66,7 +88,13 @@ final class ClockWork
     {
         return DB::transaction(function () use ($shoot): ?ClockChange {
             $change = ClockChange::last($shoot->id);
-            if ($change === null || ClockChange::query()->whereKey($change->id)->whereNull('taken_back_at')->update(['taken_back_at' => now()]) === 0) {
+            if (
+                $change === null ||
+                ClockChange::query()
+                    ->whereKey($change->id)
+                    ->whereNull('taken_back_at')
+                    ->update(['taken_back_at' => now()]) === 0
+            ) {
                 return null;
             }
             BodyClock::ofBody($shoot, $change->body_id)->delete();
@@ -82,8 +110,15 @@ final class ClockWork
     public function follow(Shoot $shoot, int $body): void
     {
         $instants = $this->instants($shoot, $body, BodyClock::ofShoot($shoot)[$body] ?? ClocksOfBody::of([]));
-        $stands = DB::table('frames')->where(['shoot_id' => $shoot->id, 'body_id' => $body])->pluck('taken_ms', 'id')->all();
-        $changed = array_filter($instants, fn (int $instant, int $frame): bool => $instant !== (int) $stands[$frame], ARRAY_FILTER_USE_BOTH);
+        $stands = DB::table('frames')
+            ->where(['shoot_id' => $shoot->id, 'body_id' => $body])
+            ->pluck('taken_ms', 'id')
+            ->all();
+        $changed = array_filter(
+            $instants,
+            fn (int $instant, int $frame): bool => $instant !== (int) $stands[$frame],
+            ARRAY_FILTER_USE_BOTH,
+        );
         if ($changed === []) {
             return;
         }
@@ -95,16 +130,30 @@ final class ClockWork
         if (count($distances) <= 4) {
             foreach ($distances as $distance => $frames) {
                 foreach (array_chunk($frames, self::BATCH) as $ids) {
-                    DB::update('UPDATE frames SET taken_ms = taken_ms + ? WHERE id IN ('.implode(',', $ids).')', [$distance]);
+                    DB::update('UPDATE frames SET taken_ms = taken_ms + ? WHERE id IN ('.implode(',', $ids).')', [
+                        $distance,
+                    ]);
                 }
             }
 
             return;
         }
-        DB::statement('CREATE TEMPORARY TABLE IF NOT EXISTS new_times (id BIGINT UNSIGNED PRIMARY KEY, taken_ms BIGINT NOT NULL) ENGINE=MEMORY');
+        DB::statement(
+            'CREATE TEMPORARY TABLE IF NOT EXISTS new_times (id BIGINT UNSIGNED PRIMARY KEY, taken_ms BIGINT NOT NULL) ENGINE=MEMORY',
+        );
         DB::delete('DELETE FROM new_times');
         foreach (array_chunk($changed, self::BATCH, true) as $batch) {
-            DB::insert('INSERT INTO new_times VALUES '.implode(',', array_map(fn (int $frame, int $instant): string => "({$frame},{$instant})", array_keys($batch), $batch)));
+            DB::insert(
+                'INSERT INTO new_times VALUES '.
+                    implode(
+                        ',',
+                        array_map(
+                            fn (int $frame, int $instant): string => "({$frame},{$instant})",
+                            array_keys($batch),
+                            $batch,
+                        ),
+                    ),
+            );
         }
         DB::update('UPDATE frames JOIN new_times ON new_times.id = frames.id SET frames.taken_ms = new_times.taken_ms');
     }
@@ -115,8 +164,18 @@ final class ClockWork
         DB::transaction(function () use ($shoot, $body, $said, $member, $doing): void {
             $before = BodyClock::ofBody($shoot, $body)->toBase()->get()->map(fn ($row): array => (array) $row)->all();
             $doing();
-            $this->checkYear($shoot, $body, $this->instants($shoot, $body, BodyClock::ofShoot($shoot)[$body] ?? ClocksOfBody::of([])));
-            ClockChange::query()->create(['shoot_id' => $shoot->id, 'body_id' => $body, 'member_id' => $member?->id, 'before' => $before, 'said' => mb_substr($said, 0, 255)]);
+            $this->checkYear(
+                $shoot,
+                $body,
+                $this->instants($shoot, $body, BodyClock::ofShoot($shoot)[$body] ?? ClocksOfBody::of([])),
+            );
+            ClockChange::query()->create([
+                'shoot_id' => $shoot->id,
+                'body_id' => $body,
+                'member_id' => $member?->id,
+                'before' => $before,
+                'said' => mb_substr($said, 0, 255),
+            ]);
             $this->follow($shoot, $body);
             event(new ClockSet($shoot, $body));
         });
@@ -125,7 +184,9 @@ final class ClockWork
     /** The clocks of a body as they would be with this one. */
     private function with(Shoot $shoot, int $body, ScopedClock $scoped): ClocksOfBody
     {
-        $others = BodyClock::ofBody($shoot, $body)->get()->map(fn (BodyClock $row): ScopedClock => $row->scoped())
+        $others = BodyClock::ofBody($shoot, $body)
+            ->get()
+            ->map(fn (BodyClock $row): ScopedClock => $row->scoped())
             ->reject(fn (ScopedClock $other): bool => BodyClock::scope($other) === BodyClock::scope($scoped));
 
         return ClocksOfBody::of([...array_values($others->all()), $scoped]);
@@ -139,7 +200,12 @@ final class ClockWork
     private function checkYear(Shoot $shoot, int $body, array $after): void
     {
         $read = $this->instants($shoot, $body, ClocksOfBody::of([]));
-        YearOfShoot::check($read, $after, $shoot->zone(), $shoot->zone()->instant($shoot->held_on->getTimestamp() * 1000));
+        YearOfShoot::check(
+            $read,
+            $after,
+            $shoot->zone(),
+            $shoot->zone()->instant($shoot->held_on->getTimestamp() * 1000),
+        );
     }
 
     /** @return array<int, int> frame => instant by these clocks */
@@ -174,7 +240,9 @@ final class ClockWork
     /** @return Collection<int, stdClass> */
     private function readings(Shoot $shoot, int $body): Collection
     {
-        return DB::table('frames')->where(['shoot_id' => $shoot->id, 'body_id' => $body, 'is_dated' => true])->get(['id', 'card_id', 'camera_ms', 'camera_zone']);
+        return DB::table('frames')
+            ->where(['shoot_id' => $shoot->id, 'body_id' => $body, 'is_dated' => true])
+            ->get(['id', 'card_id', 'camera_ms', 'camera_zone']);
     }
 
     private static function time(stdClass $frame): CameraTime

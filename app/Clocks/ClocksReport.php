@@ -19,8 +19,16 @@ final class ClocksReport implements StageReport
 
     public function forShoots(Collection $shoots): array
     {
-        $bodies = DB::table('frames')->whereIn('shoot_id', $shoots->modelKeys())->groupBy('shoot_id')->selectRaw('shoot_id, COUNT(DISTINCT body_id) AS n')->pluck('n', 'shoot_id');
-        $clocks = DB::table('clocks')->whereIn('shoot_id', $shoots->modelKeys())->groupBy('shoot_id')->selectRaw('shoot_id, COUNT(DISTINCT body_id) AS n')->pluck('n', 'shoot_id');
+        $bodies = DB::table('frames')
+            ->whereIn('shoot_id', $shoots->modelKeys())
+            ->groupBy('shoot_id')
+            ->selectRaw('shoot_id, COUNT(DISTINCT body_id) AS n')
+            ->pluck('n', 'shoot_id');
+        $clocks = DB::table('clocks')
+            ->whereIn('shoot_id', $shoots->modelKeys())
+            ->groupBy('shoot_id')
+            ->selectRaw('shoot_id, COUNT(DISTINCT body_id) AS n')
+            ->pluck('n', 'shoot_id');
         $stages = [];
         foreach ($shoots as $shoot) {
             $all = (int) ($bodies[$shoot->id] ?? 0);
@@ -28,7 +36,13 @@ final class ClocksReport implements StageReport
             $stages[$shoot->id] = match (true) {
                 $all === 0 => new Stage('clocks', 0.0),
                 $all === 1 => new Stage('clocks', 1.0, '1 body'),
-                $set < $all => new Stage('clocks', $set / $all, ($all - $set).' to check', 'Check '.($all - $set).' of '.$all.' clocks', 'frames of all bodies are merged by time'),
+                $set < $all => new Stage(
+                    'clocks',
+                    $set / $all,
+                    $all - $set.' to check',
+                    'Check '.($all - $set).' of '.$all.' clocks',
+                    'frames of all bodies are merged by time',
+                ),
                 default => new Stage('clocks', 1.0, "{$set} set"),
             };
         }

@@ -15,7 +15,9 @@ final class ClocksServiceProvider extends ServiceProvider
         // A later card of a body whose clock was set already follows that clock.
         Event::listen(function (CardRead $event): void {
             $bodies = $event->card->frames()->distinct()->pluck('body_id')->all();
-            foreach (array_keys(array_intersect_key(BodyClock::ofShoot($event->card->shoot), array_flip($bodies))) as $body) {
+            foreach (
+                array_keys(array_intersect_key(BodyClock::ofShoot($event->card->shoot), array_flip($bodies))) as $body
+            ) {
                 app(ClockWork::class)->follow($event->card->shoot, $body);
             }
         });

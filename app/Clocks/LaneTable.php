@@ -24,28 +24,45 @@ final class LaneTable
     /** @return array<string, mixed> */
     private function read(Shoot $shoot): array
     {
-        $frames = Frame::inOrder($shoot)->toBase()->get(['id', 'body_id', 'taken_ms', 'camera_ms', 'is_dated', 'name', 'small_path', 'large_path']);
+        $frames = Frame::inOrder($shoot)
+            ->toBase()
+            ->get(['id', 'body_id', 'taken_ms', 'camera_ms', 'is_dated', 'name', 'small_path', 'large_path']);
         $lanes = [];
         foreach (Lanes::of($shoot)->names as $body => $name) {
             $lanes[$body] = ['body' => $body, 'name' => $name, 'frames' => []];
         }
         foreach ($frames as $frame) {
             $lanes[(int) $frame->body_id]['frames'][] = [
-                (int) $frame->id, (int) $frame->taken_ms, $frame->is_dated ? substr((string) CameraTime::of((int) $frame->camera_ms), 0, 21) : '',
-                $frame->name, PictureAddress::orNothing($frame->small_path), PictureAddress::orNothing($frame->large_path),
+                (int) $frame->id,
+                (int) $frame->taken_ms,
+                $frame->is_dated ? substr((string) CameraTime::of((int) $frame->camera_ms), 0, 21) : '',
+                $frame->name,
+                PictureAddress::orNothing($frame->small_path),
+                PictureAddress::orNothing($frame->large_path),
             ];
         }
 
-        return ['zone' => $shoot->zone, 'columns' => ['id', 'at', 'said', 'name', 'small', 'large'], 'lanes' => array_values($lanes)];
+        return [
+            'zone' => $shoot->zone,
+            'columns' => ['id', 'at', 'said', 'name', 'small', 'large'],
+            'lanes' => array_values($lanes),
+        ];
     }
 
     /** @return array<int, int> frame => instant as the camera wrote it, for the dotted ticks of a body */
     public function asRead(Shoot $shoot, int $body): array
     {
         $read = [];
-        foreach (DB::table('frames')->where(['shoot_id' => $shoot->id, 'body_id' => $body])->get(['id', 'camera_ms', 'camera_zone']) as $frame) {
+        foreach (
+            DB::table('frames')
+                ->where(['shoot_id' => $shoot->id, 'body_id' => $body])
+                ->get(['id', 'camera_ms', 'camera_zone']) as $frame
+        ) {
             $zone = $frame->camera_zone === null ? null : (int) $frame->camera_zone;
-            $read[(int) $frame->id] = Clock::asRead()->instant(CameraTime::of((int) $frame->camera_ms, $zone), $shoot->zone());
+            $read[(int) $frame->id] = Clock::asRead()->instant(
+                CameraTime::of((int) $frame->camera_ms, $zone),
+                $shoot->zone(),
+            );
         }
 
         return $read;

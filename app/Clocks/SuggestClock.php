@@ -14,8 +14,12 @@ use Kanpai\Core\Studio\Zone;
 /** Compares the frames of two bodies; the answer of the task is what they tell. */
 final class SuggestClock extends WorkInTurns
 {
-    public function __construct(int $taskId, private readonly int $body, private readonly int $other, private readonly ?string $zone)
-    {
+    public function __construct(
+        int $taskId,
+        private readonly int $body,
+        private readonly int $other,
+        private readonly ?string $zone,
+    ) {
         parent::__construct($taskId);
     }
 
@@ -32,12 +36,19 @@ final class SuggestClock extends WorkInTurns
     {
         $answer = $task->answer === null ? null : unserialize($task->answer);
 
-        return is_array($answer) && isset($answer['other'], $answer['suggestion']) && array_key_exists('clock', $answer) ? $answer : null;
+        return is_array($answer) && isset($answer['other'], $answer['suggestion']) && array_key_exists('clock', $answer)
+            ? $answer
+            : null;
     }
 
     protected function turn(Task $task): bool
     {
-        $found = app(Suggestions::class)->of(Shoot::query()->findOrFail($task->shoot_id), $this->body, $this->other, $this->zone === null ? null : Zone::of($this->zone));
+        $found = app(Suggestions::class)->of(
+            Shoot::query()->findOrFail($task->shoot_id),
+            $this->body,
+            $this->other,
+            $this->zone === null ? null : Zone::of($this->zone),
+        );
         $task->update(['answer' => serialize(['other' => $this->other, ...$found])]);
 
         return true;

@@ -28,10 +28,17 @@ final class Suggestions
         $shown = $shoot->zone();
         $mine = $theirs = [];
         $local = [];
-        foreach (DB::table('frames')->where('shoot_id', $shoot->id)->whereIn('body_id', [$body, $other])->where('is_dated', true)->orderBy('camera_ms')->get(['id', 'body_id', 'camera_ms', 'camera_zone', 'taken_ms', 'likeness']) as $frame) {
+        foreach (
+            DB::table('frames')
+                ->where('shoot_id', $shoot->id)
+                ->whereIn('body_id', [$body, $other])
+                ->where('is_dated', true)
+                ->orderBy('camera_ms')
+                ->get(['id', 'body_id', 'camera_ms', 'camera_zone', 'taken_ms', 'likeness']) as $frame
+        ) {
             $likeness = $frame->likeness === null ? null : (string) $frame->likeness;
             if ((int) $frame->body_id === $body) {
-                $instant = $zoned->instant((new Frame)->setRawAttributes((array) $frame)->cameraTime(), $shown);
+                $instant = $zoned->instant((new Frame())->setRawAttributes((array) $frame)->cameraTime(), $shown);
                 $mine[] = new Sight((int) $frame->id, $instant, $likeness);
                 $local[] = [$instant, (int) $frame->camera_ms];
             } else {
@@ -46,6 +53,14 @@ final class Suggestions
         usort($local, fn (array $a, array $b): int => abs($a[0] - $suggestion->at) <=> abs($b[0] - $suggestion->at));
         $reading = $suggestion->at + $local[0][1] - $local[0][0];
 
-        return ['suggestion' => $suggestion, 'clock' => Clock::of(Offset::ofMilliseconds($suggestion->offset), $suggestion->drift, $suggestion->drift === 0.0 ? null : $reading + $suggestion->offset, $zone)];
+        return [
+            'suggestion' => $suggestion,
+            'clock' => Clock::of(
+                Offset::ofMilliseconds($suggestion->offset),
+                $suggestion->drift,
+                $suggestion->drift === 0.0 ? null : $reading + $suggestion->offset,
+                $zone,
+            ),
+        ];
     }
 }

@@ -40,7 +40,14 @@ final class Ties
             throw UnusableTie::sameBody();
         }
 
-        return FrameTie::query()->firstOrCreate(['shoot_id' => $shoot->id, 'frame_id' => min($frame->id, $other->id), 'other_frame_id' => max($frame->id, $other->id)], ['note' => $note]);
+        return FrameTie::query()->firstOrCreate(
+            [
+                'shoot_id' => $shoot->id,
+                'frame_id' => min($frame->id, $other->id),
+                'other_frame_id' => max($frame->id, $other->id),
+            ],
+            ['note' => $note],
+        );
     }
 
     /**
@@ -56,7 +63,10 @@ final class Ties
         }
         $instant = TypedTime::instant($time, $shoot->zone(), $frame->taken_ms);
 
-        return FrameTie::query()->updateOrCreate(['shoot_id' => $shoot->id, 'frame_id' => $frame->id, 'other_frame_id' => null], ['true_ms' => $instant, 'note' => $note]);
+        return FrameTie::query()->updateOrCreate(
+            ['shoot_id' => $shoot->id, 'frame_id' => $frame->id, 'other_frame_id' => null],
+            ['true_ms' => $instant, 'note' => $note],
+        );
     }
 
     /**
@@ -78,8 +88,16 @@ final class Ties
             if ($mine === null || $mine->body_id !== $body || ! $scoped->covers($mine->card_id, $mine->camera_ms)) {
                 continue;
             }
-            $instant = $row->true_ms ?? $theirs->taken_ms ?? 0;
-            $known[] = ['id' => $row->id, 'kind' => $row->true_ms === null ? 'frame' : 'time', 'frame' => $mine->id, 'other' => $row->true_ms === null ? $theirs?->id : null, 'tie' => Tie::of($mine->camera_ms, $zoned->rightReading($instant, $mine->cameraTime(), $shown)), 'note' => $row->note, 'instant' => $instant];
+            $instant = $row->true_ms ?? ($theirs->taken_ms ?? 0);
+            $known[] = [
+                'id' => $row->id,
+                'kind' => $row->true_ms === null ? 'frame' : 'time',
+                'frame' => $mine->id,
+                'other' => $row->true_ms === null ? $theirs?->id : null,
+                'tie' => Tie::of($mine->camera_ms, $zoned->rightReading($instant, $mine->cameraTime(), $shown)),
+                'note' => $row->note,
+                'instant' => $instant,
+            ];
         }
         if ($known === []) {
             $known = $this->byGps($shoot, $body, $scoped, $zoned);
@@ -111,15 +129,31 @@ final class Ties
         $shown = $shoot->zone();
         $frames = [];
         $instants = [];
-        foreach (Frame::query()->where(['shoot_id' => $shoot->id, 'body_id' => $body, 'is_dated' => true])->whereNotNull('gps_ms')->get() as $frame) {
+        foreach (
+            Frame::query()
+                ->where(['shoot_id' => $shoot->id, 'body_id' => $body, 'is_dated' => true])
+                ->whereNotNull('gps_ms')
+                ->get() as $frame
+        ) {
             if ($scoped->covers($frame->card_id, $frame->camera_ms)) {
-                $frames[$frame->id] = ['reading' => $frame->camera_ms, 'right' => $zoned->rightReading((int) $frame->gps_ms, $frame->cameraTime(), $shown)];
+                $frames[$frame->id] = [
+                    'reading' => $frame->camera_ms,
+                    'right' => $zoned->rightReading((int) $frame->gps_ms, $frame->cameraTime(), $shown),
+                ];
                 $instants[$frame->id] = (int) $frame->gps_ms;
             }
         }
         $known = [];
         foreach (GpsTies::of($frames) as $frame => $tie) {
-            $known[] = ['id' => null, 'kind' => 'gps', 'frame' => $frame, 'other' => null, 'tie' => $tie, 'note' => '', 'instant' => $instants[$frame]];
+            $known[] = [
+                'id' => null,
+                'kind' => 'gps',
+                'frame' => $frame,
+                'other' => null,
+                'tie' => $tie,
+                'note' => '',
+                'instant' => $instants[$frame],
+            ];
         }
 
         return $known;

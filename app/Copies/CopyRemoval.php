@@ -26,7 +26,11 @@ final class CopyRemoval
     /** @return array<string, Place> name => place, of those whose disks are there */
     public function standing(int $studio): array
     {
-        return $this->places->withBags($studio)->filter(fn (Place $place): bool => $place->isThere())->keyBy('name')->all();
+        return $this->places
+            ->withBags($studio)
+            ->filter(fn (Place $place): bool => $place->isThere())
+            ->keyBy('name')
+            ->all();
     }
 
     /**
@@ -75,7 +79,9 @@ final class CopyRemoval
             if (! $rule->allows(self::facts($staying, $version->destination, $there))) {
                 return false;
             }
-            VersionCopy::query()->where(['version_id' => $version->id, 'place' => $place])->delete();
+            VersionCopy::query()
+                ->where(['version_id' => $version->id, 'place' => $place])
+                ->delete();
             $this->unlink($there[$place], $version->destination);
 
             return true;

@@ -70,7 +70,10 @@ final class Disk
     public static function writeBack(array $files): callable
     {
         $library = self::library();
-        $opened = array_map(fn ($file): OpenFile => new OpenFile($library, stream_get_meta_data($file)['uri'] ?? ''), $files);
+        $opened = array_map(
+            fn ($file): OpenFile => new OpenFile($library, stream_get_meta_data($file)['uri'] ?? ''),
+            $files,
+        );
         $from = 0;
 
         return function (int $bytes) use ($opened, &$from): void {
@@ -96,6 +99,8 @@ final class Disk
 
     private static function library(): FFI
     {
-        return self::$library ??= FFI::cdef('int open(const char *path, int flags); int close(int file); int fsync(int file); int posix_fadvise(int file, long offset, long length, int advice); int sync_file_range(int file, long offset, long length, unsigned int flags);');
+        return self::$library ??= FFI::cdef(
+            'int open(const char *path, int flags); int close(int file); int fsync(int file); int posix_fadvise(int file, long offset, long length, int advice); int sync_file_range(int file, long offset, long length, unsigned int flags);',
+        );
     }
 }

@@ -34,7 +34,10 @@ final class Place extends Model
     /** The place of that name, made if there is none. */
     public static function named(string $name, string $path, ?int $studio = null): self
     {
-        return self::query()->createOrFirst(['key' => ($studio ?? 'all').':'.mb_strtolower($name)], ['studio_id' => $studio, 'name' => $name, 'path' => $path, 'mark' => (string) Str::uuid()]);
+        return self::query()->createOrFirst(
+            ['key' => ($studio ?? 'all').':'.mb_strtolower($name)],
+            ['studio_id' => $studio, 'name' => $name, 'path' => $path, 'mark' => (string) Str::uuid()],
+        );
     }
 
     public function isThere(): bool

@@ -24,8 +24,15 @@ final class Places
         $this->takeOver($studio, $folders);
         $configured = $folders->hasConfigured() ? array_keys($folders->places()) : [];
 
-        return Place::query()->where(fn ($query) => $query->where('studio_id', $studio)->orWhere(fn ($common) => $common->whereNull('studio_id')->whereIn('name', $configured)))
-            ->orderByRaw('left_out_at IS NOT NULL')->orderBy('id')->get();
+        return Place::query()
+            ->where(
+                fn ($query) => $query
+                    ->where('studio_id', $studio)
+                    ->orWhere(fn ($common) => $common->whereNull('studio_id')->whereIn('name', $configured)),
+            )
+            ->orderByRaw('left_out_at IS NOT NULL')
+            ->orderBy('id')
+            ->get();
     }
 
     /** @return Collection<int, Place> those that copies are made to */

@@ -7,6 +7,8 @@ namespace App\Copies;
 use App\Frames\CardFile;
 use App\Frames\Frame;
 use App\Imaging\Picture;
+use App\Imaging\PictureReader;
+use App\Imaging\PictureWriter;
 use Kanpai\Core\Frames\FileKind;
 
 /**
@@ -18,8 +20,13 @@ final readonly class VerifiedPicture
     private const QUALITY = 95;
 
     /** @param  list<string>  $places  in which copies of it were proved */
-    private function __construct(private string $hash, private string $below, private array $places, private int $studio, public bool $isJpeg)
-    {
+    private function __construct(
+        private string $hash,
+        private string $below,
+        private array $places,
+        private int $studio,
+        public bool $isJpeg,
+    ) {
     }
 
     /**
@@ -30,11 +37,31 @@ final readonly class VerifiedPicture
     {
         $version = $frame->version_id === null ? null : $frame->version;
         if ($version !== null && $version->hash !== null) {
-            return new self($version->hash, $version->destination, array_values($version->copies->where('hash', $version->hash)->pluck('place')->map(strval(...))->all()), $frame->shoot->studio_id, $version->format === 'jpeg');
+            return new self(
+                $version->hash,
+                $version->destination,
+                array_values($version->copies->where('hash', $version->hash)->pluck('place')->map(strval(...))->all()),
+                $frame->shoot->studio_id,
+                $version->format === 'jpeg',
+            );
         }
-        $file = ($frame->relationLoaded('files') ? $frame->files : $frame->files()->with('copies', 'sameAs.copies')->get())->where('kind', FileKind::Jpeg)->whereNull('problem')->first();
+        $file = ($frame->relationLoaded('files')
+            ? $frame->files
+            : $frame->files()->with('copies', 'sameAs.copies')->get()
+        )
+            ->where('kind', FileKind::Jpeg)
+            ->whereNull('problem')
+            ->first();
 
-        return ! $file instanceof CardFile || $file->proofs()->isEmpty() ? null : new self((string) $file->hash, ($file->sameAs ?? $file)->destination, array_values($file->proofs()->map(fn (Copy $copy): string => $copy->place)->all()), $frame->shoot->studio_id, true);
+        return ! $file instanceof CardFile || $file->proofs()->isEmpty()
+            ? null
+            : new self(
+                (string) $file->hash,
+                ($file->sameAs ?? $file)->destination,
+                array_values($file->proofs()->map(fn (Copy $copy): string => $copy->place)->all()),
+                $frame->shoot->studio_id,
+                true,
+            );
     }
 
     /** What it was when it came, xxh128. */
@@ -68,8 +95,8 @@ final readonly class VerifiedPicture
         if ($this->isJpeg || ! $this->copyTo($target)) {
             return $this->isJpeg && $this->copyTo($target);
         }
-        $picture = Picture::fromFile($target)->inSrgb()->bare();
-        $picture->save("{$target}.jpg", 'jpeg', self::QUALITY);
+        $picture = PictureReader::file($target)->inSrgb()->bare();
+        PictureWriter::file($picture, "{$target}.jpg", 'jpeg', self::QUALITY);
         rename("{$target}.jpg", $target);
 
         return true;

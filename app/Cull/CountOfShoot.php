@@ -19,15 +19,31 @@ final readonly class CountOfShoot
      * @param  array<string, array{keep: int, drop: int, open: int}>  $shooters
      * @param  array<string, array{keep: int, drop: int, open: int}>  $bodies
      */
-    private function __construct(public array $all, public Coverage $coverage, public array $shooters, public array $bodies, public ?int $wanted)
-    {
+    private function __construct(
+        public array $all,
+        public Coverage $coverage,
+        public array $shooters,
+        public array $bodies,
+        public ?int $wanted,
+    ) {
     }
 
     public static function of(Shoot $shoot, Round $round): self
     {
         // Those that take part in the round, as the culling page counts them; frames that came since do in one of all frames.
-        $frames = DB::table('frames')->join('cards', 'cards.id', '=', 'frames.card_id')->leftJoin('round_frames', fn ($own) => $own->on('round_frames.frame_id', '=', 'frames.id')->where('round_frames.round_id', $round->id))
-            ->where('frames.shoot_id', $shoot->id)->whereNull('aside_at')->whereRaw('COALESCE(round_frames.is_in, ?) = 1', [$round->source === Source::All ? 1 : 0])->orderBy('taken_ms')->get(['taken_ms', 'frames.verdict', 'body_id', 'cards.shooter']);
+        $frames = DB::table('frames')
+            ->join('cards', 'cards.id', '=', 'frames.card_id')
+            ->leftJoin(
+                'round_frames',
+                fn ($own) => $own
+                    ->on('round_frames.frame_id', '=', 'frames.id')
+                    ->where('round_frames.round_id', $round->id),
+            )
+            ->where('frames.shoot_id', $shoot->id)
+            ->whereNull('aside_at')
+            ->whereRaw('COALESCE(round_frames.is_in, ?) = 1', [$round->source === Source::All ? 1 : 0])
+            ->orderBy('taken_ms')
+            ->get(['taken_ms', 'frames.verdict', 'body_id', 'cards.shooter']);
         $names = Lanes::of($shoot)->names;
         $nothing = ['keep' => 0, 'drop' => 0, 'open' => 0];
         $all = $nothing;

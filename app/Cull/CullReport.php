@@ -18,7 +18,13 @@ final class CullReport implements StageReport
 
     public function forShoots(Collection $shoots): array
     {
-        $counts = DB::table('frames')->whereIn('shoot_id', $shoots->modelKeys())->whereNull('aside_at')->groupBy('shoot_id')->selectRaw("shoot_id, COUNT(*) AS n, SUM(verdict = 'open') AS open, SUM(verdict = 'keep') AS kept")->get()->keyBy('shoot_id');
+        $counts = DB::table('frames')
+            ->whereIn('shoot_id', $shoots->modelKeys())
+            ->whereNull('aside_at')
+            ->groupBy('shoot_id')
+            ->selectRaw("shoot_id, COUNT(*) AS n, SUM(verdict = 'open') AS open, SUM(verdict = 'keep') AS kept")
+            ->get()
+            ->keyBy('shoot_id');
         $stages = [];
         foreach ($shoots as $shoot) {
             $all = (int) ($counts[$shoot->id]->n ?? 0);
@@ -26,7 +32,13 @@ final class CullReport implements StageReport
             $kept = number_format((int) ($counts[$shoot->id]->kept ?? 0));
             $stages[$shoot->id] = match (true) {
                 $all === 0 => new Stage('cull', 0.0),
-                $open > 0 => new Stage('cull', 1 - $open / $all, number_format($open).' open', 'Cull '.number_format($open).' open frames', "{$kept} of ".number_format($all).' kept'),
+                $open > 0 => new Stage(
+                    'cull',
+                    1 - $open / $all,
+                    number_format($open).' open',
+                    'Cull '.number_format($open).' open frames',
+                    "{$kept} of ".number_format($all).' kept',
+                ),
                 default => new Stage('cull', 1.0, "{$kept} kept"),
             };
         }

@@ -32,10 +32,19 @@ final class CullServiceProvider extends ServiceProvider
                 ];
             }
             $this->useLabels($event->shoot, array_keys($frames));
-            app(Marking::class)->noted($event->shoot, $event->member, (string) Str::uuid(), 'What other software wrote', $frames);
+            app(Marking::class)->noted(
+                $event->shoot,
+                $event->member,
+                (string) Str::uuid(),
+                'What other software wrote',
+                $frames,
+            );
         });
         Event::listen(function (CardRead $event): void {
-            $this->useLabels($event->card->shoot, DB::table('frames')->where('card_id', $event->card->id)->where('label', '<>', '')->pluck('id')->all());
+            $this->useLabels(
+                $event->card->shoot,
+                DB::table('frames')->where('card_id', $event->card->id)->where('label', '<>', '')->pluck('id')->all(),
+            );
         });
         // Times and pictures decide what belongs together.
         Event::listen(fn (CardRead $event) => RegroupMoments::dispatch($event->card->shoot_id));
@@ -47,7 +56,10 @@ final class CullServiceProvider extends ServiceProvider
     private function useLabels(Shoot $shoot, array $frames): void
     {
         foreach (DB::table('frames')->whereIntegerInRaw('id', $frames)->distinct()->pluck('label') as $label) {
-            DB::table('frames')->whereIntegerInRaw('id', $frames)->where('label', $label)->update(['uses' => Uses::ofLabel($shoot->studio, (string) $label)]);
+            DB::table('frames')
+                ->whereIntegerInRaw('id', $frames)
+                ->where('label', $label)
+                ->update(['uses' => Uses::ofLabel($shoot->studio, (string) $label)]);
         }
     }
 }

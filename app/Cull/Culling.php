@@ -14,8 +14,13 @@ use Kanpai\Core\Frames\Moment\Fineness;
  */
 final readonly class Culling
 {
-    private function __construct(public int $shoot, public int $round, public int $turn, public Fineness $fineness, public int $arrangement)
-    {
+    private function __construct(
+        public int $shoot,
+        public int $round,
+        public int $turn,
+        public Fineness $fineness,
+        public int $arrangement,
+    ) {
     }
 
     public static function of(Shoot $shoot): self
@@ -32,7 +37,9 @@ final readonly class Culling
             // The row is ours from here on, so that two who come first together begin one round.
             DB::table('culls')->where('shoot_id', $shoot->id)->lockForUpdate()->first();
             if (DB::table('culls')->where('shoot_id', $shoot->id)->whereNull('round_id')->exists()) {
-                DB::table('culls')->where('shoot_id', $shoot->id)->update(['round_id' => Round::first($shoot)->id]);
+                DB::table('culls')
+                    ->where('shoot_id', $shoot->id)
+                    ->update(['round_id' => Round::first($shoot)->id]);
             }
             $row = self::row($shoot, true);
         }
@@ -43,15 +50,29 @@ final readonly class Culling
     /** Counts a turn. Only for whoever holds the row. */
     public function next(): self
     {
-        DB::table('culls')->where('shoot_id', $this->shoot)->update(['turn' => $this->turn + 1]);
+        DB::table('culls')
+            ->where('shoot_id', $this->shoot)
+            ->update(['turn' => $this->turn + 1]);
 
         return new self($this->shoot, $this->round, $this->turn + 1, $this->fineness, $this->arrangement);
     }
 
     private static function row(Shoot $shoot, bool $held): ?self
     {
-        $row = DB::table('culls')->where('shoot_id', $shoot->id)->whereNotNull('round_id')->when($held, fn ($query) => $query->lockForUpdate())->first();
+        $row = DB::table('culls')
+            ->where('shoot_id', $shoot->id)
+            ->whereNotNull('round_id')
+            ->when($held, fn ($query) => $query->lockForUpdate())
+            ->first();
 
-        return $row === null ? null : new self($shoot->id, (int) $row->round_id, (int) $row->turn, Fineness::of((int) $row->fineness), (int) $row->arrangement);
+        return $row === null
+            ? null
+            : new self(
+                $shoot->id,
+                (int) $row->round_id,
+                (int) $row->turn,
+                Fineness::of((int) $row->fineness),
+                (int) $row->arrangement,
+            );
     }
 }

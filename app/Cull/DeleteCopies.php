@@ -47,11 +47,30 @@ final class DeleteCopies extends WorkInTurns
      */
     public static function plan(Shoot $shoot): array
     {
-        $there = app(Places::class)->all($shoot->studio_id)->mapWithKeys(fn (Place $place): array => [$place->name => $place->isThere()])->all();
+        $there = app(Places::class)
+            ->all($shoot->studio_id)
+            ->mapWithKeys(fn (Place $place): array => [$place->name => $place->isThere()])
+            ->all();
 
-        return array_values(DB::table('copies')->join('files', 'files.id', '=', 'copies.file_id')->join('frames', 'frames.id', '=', 'files.frame_id')->where(['frames.shoot_id' => $shoot->id, 'frames.verdict' => Verdict::Drop])
-            ->groupBy('copies.place')->orderBy('copies.place')->selectRaw('copies.place, COUNT(*) AS files, SUM(files.size) AS bytes')->get()
-            ->map(fn ($row): array => ['place' => (string) $row->place, 'isThere' => $there[$row->place] ?? false, 'files' => (int) $row->files, 'bytes' => (int) $row->bytes])->all());
+        return array_values(
+            DB::table('copies')
+                ->join('files', 'files.id', '=', 'copies.file_id')
+                ->join('frames', 'frames.id', '=', 'files.frame_id')
+                ->where(['frames.shoot_id' => $shoot->id, 'frames.verdict' => Verdict::Drop])
+                ->groupBy('copies.place')
+                ->orderBy('copies.place')
+                ->selectRaw('copies.place, COUNT(*) AS files, SUM(files.size) AS bytes')
+                ->get()
+                ->map(
+                    fn ($row): array => [
+                        'place' => (string) $row->place,
+                        'isThere' => $there[$row->place] ?? false,
+                        'files' => (int) $row->files,
+                        'bytes' => (int) $row->bytes,
+                    ],
+                )
+                ->all(),
+        );
     }
 
     protected function turn(Task $task): bool
@@ -59,7 +78,14 @@ final class DeleteCopies extends WorkInTurns
         $shoot = Shoot::query()->findOrFail($task->shoot_id);
         $there = app(CopyRemoval::class)->standing($shoot->studio_id);
         $last = (int) $task->answer;
-        while (($files = self::files($shoot, $this->places)->where('files.id', '>', $last)->with('copies')->orderBy('files.id')->limit(self::PIECE)->get())->isNotEmpty()) {
+        while (
+            ($files = self::files($shoot, $this->places)
+                ->where('files.id', '>', $last)
+                ->with('copies')
+                ->orderBy('files.id')
+                ->limit(self::PIECE)
+                ->get())->isNotEmpty()
+        ) {
             foreach ($files as $file) {
                 $this->clear($file, $there);
                 $last = $file->id;
@@ -99,11 +125,22 @@ final class DeleteCopies extends WorkInTurns
     /** The sidecar beside a copy is ours, and goes with the last picture of its frame that stands in that place. */
     private function clearSidecars(CardFile $file, Copy $copy, string $folder): void
     {
-        $pictures = CardFile::query()->where('frame_id', $file->frame_id)->get()->filter(fn (CardFile $own): bool => $own->kind->isPicture())->pluck('id');
-        if (! $pictures->contains($file->id) || Copy::query()->where('place', $copy->place)->whereIn('file_id', $pictures)->whereKeyNot($copy->id)->exists()) {
+        $pictures = CardFile::query()
+            ->where('frame_id', $file->frame_id)
+            ->get()
+            ->filter(fn (CardFile $own): bool => $own->kind->isPicture())
+            ->pluck('id');
+        if (
+            ! $pictures->contains($file->id) ||
+            Copy::query()->where('place', $copy->place)->whereIn('file_id', $pictures)->whereKeyNot($copy->id)->exists()
+        ) {
             return;
         }
-        foreach (DB::table('sidecars')->where(['frame_id' => $file->frame_id, 'place' => $copy->place])->get(['id', 'path']) as $sidecar) {
+        foreach (
+            DB::table('sidecars')
+                ->where(['frame_id' => $file->frame_id, 'place' => $copy->place])
+                ->get(['id', 'path']) as $sidecar
+        ) {
             @unlink("{$folder}/{$sidecar->path}");
             DB::table('sidecars')->where('id', $sidecar->id)->delete();
         }
@@ -116,7 +153,13 @@ final class DeleteCopies extends WorkInTurns
     private static function files(Shoot $shoot, array $places): Builder
     {
         $files = CardFile::query();
-        $files->whereIn('frame_id', DB::table('frames')->where(['shoot_id' => $shoot->id, 'verdict' => Verdict::Drop])->select('id'))
+        $files
+            ->whereIn(
+                'frame_id',
+                DB::table('frames')
+                    ->where(['shoot_id' => $shoot->id, 'verdict' => Verdict::Drop])
+                    ->select('id'),
+            )
             ->whereHas('copies', fn (Builder $copies) => $copies->whereIn('place', $places))
             ->whereNotIn('files.id', DB::table('files')->whereNotNull('same_as_id')->select('same_as_id'));
 

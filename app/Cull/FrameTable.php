@@ -26,7 +26,30 @@ final class FrameTable
 
     private const DAY = 86_400_000;
 
-    public const COLUMNS = ['id', 'taken', 'time', 'body', 'verdict', 'rating', 'uses', 'in', 'width', 'height', 'name', 'small', 'large', 'exposure', 'lens', 'headline', 'pixels', 'camera', 'sharpness', 'border', 'chosen', 'noted'];
+    public const COLUMNS = [
+        'id',
+        'taken',
+        'time',
+        'body',
+        'verdict',
+        'rating',
+        'uses',
+        'in',
+        'width',
+        'height',
+        'name',
+        'small',
+        'large',
+        'exposure',
+        'lens',
+        'headline',
+        'pixels',
+        'camera',
+        'sharpness',
+        'border',
+        'chosen',
+        'noted',
+    ];
 
     public function __construct(private readonly Regrouping $regrouping)
     {
@@ -43,16 +66,26 @@ final class FrameTable
     {
         $state = Culling::of($shoot);
         $zone = $shoot->zone();
-        $frames = Frame::inOrder($shoot)->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
-            ->leftJoin('round_frames', fn ($join) => $join->on('round_frames.frame_id', '=', 'frames.id')->where('round_frames.round_id', $state->round))
-            ->selectRaw("frames.id, taken_ms, camera_ms, frames.body_id, is_dated, frames.verdict, rating, uses, width, height, frames.name, small_path, large_path, focal_length, exposure, f_number, iso, lens, best_px, sharpness, border, chosen, noted, JSON_VALUE(captions.fields, '$.headline') AS headline, round_frames.is_in")->toBase()->get();
+        $frames = Frame::inOrder($shoot)
+            ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
+            ->leftJoin(
+                'round_frames',
+                fn ($join) => $join
+                    ->on('round_frames.frame_id', '=', 'frames.id')
+                    ->where('round_frames.round_id', $state->round),
+            )
+            ->selectRaw(
+                "frames.id, taken_ms, camera_ms, frames.body_id, is_dated, frames.verdict, rating, uses, width, height, frames.name, small_path, large_path, focal_length, exposure, f_number, iso, lens, best_px, sharpness, border, chosen, noted, JSON_VALUE(captions.fields, '$.headline') AS headline, round_frames.is_in",
+            )
+            ->toBase()
+            ->get();
         $round = Round::query()->findOrFail($state->round);
         $names = Lanes::of($shoot)->names;
         $place = array_flip(array_keys($names));
         $hands = $this->regrouping->hands($shoot);
         $isOfAll = $round->source === Source::All ? 1 : 0;
         $rows = $lenses = $exposures = $byHand = [];
-        $words = new Frame;
+        $words = new Frame();
         foreach ($frames as $i => $frame) {
             if (isset($hands[$frame->id])) {
                 $byHand[$i] = $hands[$frame->id];
@@ -60,13 +93,37 @@ final class FrameTable
             $lens = (string) $frame->lens;
             // A day has few lenses, and few exposures with each.
             $exposure = "{$frame->focal_length} {$frame->exposure} {$frame->f_number} {$frame->iso}";
-            $exposures[$exposure] ??= $words->setRawAttributes(['focal_length' => $frame->focal_length, 'exposure' => $frame->exposure, 'f_number' => $frame->f_number, 'iso' => $frame->iso])->exposureInWords();
+            $exposures[$exposure] ??= $words
+                ->setRawAttributes([
+                    'focal_length' => $frame->focal_length,
+                    'exposure' => $frame->exposure,
+                    'f_number' => $frame->f_number,
+                    'iso' => $frame->iso,
+                ])
+                ->exposureInWords();
             $rows[] = [
-                (int) $frame->id, (int) $frame->taken_ms, self::timeOfDay($zone->local((int) $frame->taken_ms)), $place[(int) $frame->body_id], $frame->verdict, (int) $frame->rating, (int) $frame->uses,
+                (int) $frame->id,
+                (int) $frame->taken_ms,
+                self::timeOfDay($zone->local((int) $frame->taken_ms)),
+                $place[(int) $frame->body_id],
+                $frame->verdict,
+                (int) $frame->rating,
+                (int) $frame->uses,
                 (int) ($frame->is_in ?? $isOfAll),
-                (int) $frame->width, (int) $frame->height, $frame->name, PictureAddress::orNothing($frame->small_path), PictureAddress::orNothing($frame->large_path), $exposures[$exposure],
-                $lenses[$lens] ??= count($lenses), (string) $frame->headline, Frame::pixelsInWords((int) $frame->best_px, (int) $frame->width, (int) $frame->height), $frame->is_dated ? substr(self::timeOfDay((int) $frame->camera_ms), 0, 10) : 'wrote no time',
-                $frame->sharpness === null ? null : round((float) $frame->sharpness, 1), (float) $frame->border, (int) $frame->chosen, (int) $frame->noted,
+                (int) $frame->width,
+                (int) $frame->height,
+                $frame->name,
+                PictureAddress::orNothing($frame->small_path),
+                PictureAddress::orNothing($frame->large_path),
+                $exposures[$exposure],
+                ($lenses[$lens] ??= count($lenses)),
+                (string) $frame->headline,
+                Frame::pixelsInWords((int) $frame->best_px, (int) $frame->width, (int) $frame->height),
+                $frame->is_dated ? substr(self::timeOfDay((int) $frame->camera_ms), 0, 10) : 'wrote no time',
+                $frame->sharpness === null ? null : round((float) $frame->sharpness, 1),
+                (float) $frame->border,
+                (int) $frame->chosen,
+                (int) $frame->noted,
             ];
         }
 
@@ -83,8 +140,22 @@ final class FrameTable
             'fineness' => $state->fineness->place,
             'leasts' => array_map(fn (int $place): float => Fineness::of($place)->least(), range(0, 100)),
             'uses' => Uses::of($shoot->studio)->names,
-            'sets' => FrameSet::ofShoot($shoot)->get()->map(fn (FrameSet $set): array => ['id' => $set->id, 'name' => $set->name, 'rule' => $set->rule, 'shoot' => $set->shoot_id])->all(),
-            'collected' => DB::table('set_frames')->where('set_id', Habits::of($member)->collects($shoot))->whereIn('frame_id', Frame::of($shoot)->select('frames.id'))->pluck('frame_id')->all(),
+            'sets' => FrameSet::ofShoot($shoot)
+                ->get()
+                ->map(
+                    fn (FrameSet $set): array => [
+                        'id' => $set->id,
+                        'name' => $set->name,
+                        'rule' => $set->rule,
+                        'shoot' => $set->shoot_id,
+                    ],
+                )
+                ->all(),
+            'collected' => DB::table('set_frames')
+                ->where('set_id', Habits::of($member)->collects($shoot))
+                ->whereIn('frame_id', Frame::of($shoot)->select('frames.id'))
+                ->pluck('frame_id')
+                ->all(),
             'history' => $this->history($shoot, $member, $round->id),
         ];
     }
@@ -94,7 +165,13 @@ final class FrameTable
     {
         $ms = (($local % self::DAY) + self::DAY) % self::DAY;
 
-        return sprintf('%02d:%02d:%02d.%03d', intdiv($ms, 3_600_000), intdiv($ms, 60_000) % 60, intdiv($ms, 1000) % 60, $ms % 1000);
+        return sprintf(
+            '%02d:%02d:%02d.%03d',
+            intdiv($ms, 3_600_000),
+            intdiv($ms, 60_000) % 60,
+            intdiv($ms, 1000) % 60,
+            $ms % 1000,
+        );
     }
 
     /**
@@ -104,20 +181,55 @@ final class FrameTable
      */
     private function history(Shoot $shoot, Member $member, int $round): array
     {
-        $steps = Step::query()->where(['shoot_id' => $shoot->id, 'member_id' => $member->id, 'round_id' => $round])->orderByDesc('id')->limit(self::HISTORY)->get();
-        $counts = DB::table('marks')->whereIn('step_id', $steps->modelKeys())->groupBy('step_id')->selectRaw('step_id, COUNT(*) AS n')->pluck('n', 'step_id');
+        $steps = Step::query()
+            ->where(['shoot_id' => $shoot->id, 'member_id' => $member->id, 'round_id' => $round])
+            ->orderByDesc('id')
+            ->limit(self::HISTORY)
+            ->get();
+        $counts = DB::table('marks')
+            ->whereIn('step_id', $steps->modelKeys())
+            ->groupBy('step_id')
+            ->selectRaw('step_id, COUNT(*) AS n')
+            ->pluck('n', 'step_id');
         $told = 0;
         // The last one in any case; of the older as many as are not too much to be sent.
-        $steps = $steps->takeWhile(function (Step $step) use ($counts, &$told): bool {
-            $isFirst = $told === 0;
-            $told += max(1, (int) ($counts[$step->id] ?? 0));
+        $steps = $steps
+            ->takeWhile(function (Step $step) use ($counts, &$told): bool {
+                $isFirst = $told === 0;
+                $told += max(1, (int) ($counts[$step->id] ?? 0));
 
-            return $isFirst || $told <= self::HISTORY_MARKS;
-        })->reverse()->values();
+                return $isFirst || $told <= self::HISTORY_MARKS;
+            })
+            ->reverse()
+            ->values();
         $marks = DB::table('marks')->whereIn('step_id', $steps->modelKeys())->get()->groupBy('step_id');
 
-        return array_values($steps->map(fn (Step $step): array => ['id' => $step->uuid, 'said' => $step->said, 'back' => $step->taken_back_at !== null, 'marks' => array_values(($marks[$step->id] ?? collect())->map(fn ($mark): array => [
-            (int) $mark->frame_id, [(string) $mark->verdict_before, (int) $mark->rating_before, (int) $mark->uses_before], [(string) $mark->verdict, (int) $mark->rating, (int) $mark->uses], $mark->collected === null ? null : (bool) $mark->collected,
-        ])->all())])->all());
+        return array_values(
+            $steps
+                ->map(
+                    fn (Step $step): array => [
+                        'id' => $step->uuid,
+                        'said' => $step->said,
+                        'back' => $step->taken_back_at !== null,
+                        'marks' => array_values(
+                            ($marks[$step->id] ?? collect())
+                                ->map(
+                                    fn ($mark): array => [
+                                        (int) $mark->frame_id,
+                                        [
+                                            (string) $mark->verdict_before,
+                                            (int) $mark->rating_before,
+                                            (int) $mark->uses_before,
+                                        ],
+                                        [(string) $mark->verdict, (int) $mark->rating, (int) $mark->uses],
+                                        $mark->collected === null ? null : (bool) $mark->collected,
+                                    ],
+                                )
+                                ->all(),
+                        ),
+                    ],
+                )
+                ->all(),
+        );
     }
 }

@@ -21,13 +21,18 @@ final readonly class Habits
 
     public static function of(Member $member): self
     {
-        return new self($member, (array) json_decode((string) DB::table('members')->where('id', $member->id)->value('habits'), true));
+        return new self(
+            $member,
+            (array) json_decode((string) DB::table('members')->where('id', $member->id)->value('habits'), true),
+        );
     }
 
     public function keys(): Keys
     {
         try {
-            return Keys::usual()->with(is_array($this->said['keys'] ?? null) ? array_map(strval(...), $this->said['keys']) : []);
+            return Keys::usual()->with(
+                is_array($this->said['keys'] ?? null) ? array_map(strval(...), $this->said['keys']) : [],
+            );
         } catch (KeyClash) {
             // Kept by a version that had other actions.
             return Keys::usual();
@@ -78,6 +83,8 @@ final readonly class Habits
     /** @param  array<string, mixed>  $changed */
     private function keep(array $changed): void
     {
-        DB::table('members')->where('id', $this->member->id)->update(['habits' => json_encode([...$this->said, ...$changed], JSON_THROW_ON_ERROR | JSON_FORCE_OBJECT)]);
+        DB::table('members')
+            ->where('id', $this->member->id)
+            ->update(['habits' => json_encode([...$this->said, ...$changed], JSON_THROW_ON_ERROR | JSON_FORCE_OBJECT)]);
     }
 }

@@ -61,8 +61,21 @@ final class Marking
             $this->state = Culling::held($shoot)->next();
             $known = Step::query()->whereIn('uuid', array_column($steps, 'id'))->get()->keyBy('uuid');
             $undone = $known->filter(fn (Step $step): bool => $step->shoot_id === $shoot->id)->modelKeys();
-            $marks = $undone === [] ? [] : DB::table('marks')->whereIn('step_id', $undone)->orderBy('frame_id')->get()->groupBy('step_id')->all();
-            $this->read([...array_merge(...array_map(fn (array $step): array => array_column($step['marks'] ?? [], 'frame'), $steps)), ...array_merge(...array_map(fn ($own): array => $own->pluck('frame_id')->all(), array_values($marks)))]);
+            $marks =
+                $undone === []
+                    ? []
+                    : DB::table('marks')
+                        ->whereIn('step_id', $undone)
+                        ->orderBy('frame_id')
+                        ->get()
+                        ->groupBy('step_id')
+                        ->all();
+            $this->read([
+                ...array_merge(
+                    ...array_map(fn (array $step): array => array_column($step['marks'] ?? [], 'frame'), $steps),
+                ),
+                ...array_merge(...array_map(fn ($own): array => $own->pluck('frame_id')->all(), array_values($marks))),
+            ]);
             $refused = [];
             foreach ($steps as $said) {
                 $step = $known[$said['id']] ?? null;
@@ -72,7 +85,11 @@ final class Marking
                         // It was overtaken by its own undoing: when it comes, it is not done any more.
                         $known[$said['id']] = $this->note($member, $said, true);
                     } elseif ($step !== null && $isMine) {
-                        $this->turn($step, array_values(($marks[$step->id] ?? collect())->all()), (bool) ($said['takeBack'] ?? false));
+                        $this->turn(
+                            $step,
+                            array_values(($marks[$step->id] ?? collect())->all()),
+                            (bool) ($said['takeBack'] ?? false),
+                        );
                     }
                 } elseif ($step === null) {
                     try {
@@ -86,7 +103,18 @@ final class Marking
                     $step = $known[$said['id']] = $this->note($member, $said, false);
                     $own = [];
                     foreach ($done as $frame => [$before, $after, $collected]) {
-                        $row = ['step_id' => $step->id, 'frame_id' => $frame, 'verdict_before' => $before->verdict->value, 'verdict' => $after->verdict->value, 'rating_before' => $before->rating, 'rating' => $after->rating, 'uses_before' => $before->uses, 'uses' => $after->uses, 'set_id' => $collected === null ? null : $set, 'collected' => $collected];
+                        $row = [
+                            'step_id' => $step->id,
+                            'frame_id' => $frame,
+                            'verdict_before' => $before->verdict->value,
+                            'verdict' => $after->verdict->value,
+                            'rating_before' => $before->rating,
+                            'rating' => $after->rating,
+                            'uses_before' => $before->uses,
+                            'uses' => $after->uses,
+                            'set_id' => $collected === null ? null : $set,
+                            'collected' => $collected,
+                        ];
                         $this->rows[] = $row;
                         $own[] = (object) $row;
                     }
@@ -95,17 +123,48 @@ final class Marking
             }
             $this->store();
 
-            return ['turn' => $this->state->turn, 'round' => $this->state->round, 'refused' => $refused, 'conflicts' => $this->conflicts, 'gone' => array_keys($this->gone)];
+            return [
+                'turn' => $this->state->turn,
+                'round' => $this->state->round,
+                'refused' => $refused,
+                'conflicts' => $this->conflicts,
+                'gone' => array_keys($this->gone),
+            ];
         }, 3);
     }
 
     /** Takes all marks of all frames away, as one step. @return int frames that had any */
     public function reset(Shoot $shoot, Member $member): int
     {
-        $frames = DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->where(fn ($marked) => $marked->where('verdict', '<>', Verdict::Open)->orWhere('rating', '>', 0)->orWhere('uses', '>', 0))->orderBy('id')->get(['id', 'uses']);
+        $frames = DB::table('frames')
+            ->where('shoot_id', $shoot->id)
+            ->whereNull('aside_at')
+            ->where(
+                fn ($marked) => $marked
+                    ->where('verdict', '<>', Verdict::Open)
+                    ->orWhere('rating', '>', 0)
+                    ->orWhere('uses', '>', 0),
+            )
+            ->orderBy('id')
+            ->get(['id', 'uses']);
         if ($frames->isNotEmpty()) {
-            $marks = $frames->map(fn ($frame): array => ['frame' => (int) $frame->id, 'verdict' => Verdict::Open->value, 'rating' => 0, 'taken' => (int) $frame->uses])->all();
-            $this->apply($shoot, $member, [['id' => (string) Str::uuid(), 'said' => 'Reset all marks of '.number_format($frames->count()).' frames', 'marks' => array_values($marks)]]);
+            $marks = $frames
+                ->map(
+                    fn ($frame): array => [
+                        'frame' => (int) $frame->id,
+                        'verdict' => Verdict::Open->value,
+                        'rating' => 0,
+                        'taken' => (int) $frame->uses,
+                    ],
+                )
+                ->all();
+            $this->apply($shoot, $member, [
+                [
+                    'id' => (string) Str::uuid(),
+                    'said' => 'Reset all marks of '.number_format($frames->count()).' frames',
+                    'marks' => array_values($marks),
+                ],
+            ]);
         }
 
         return $frames->count();
@@ -114,7 +173,13 @@ final class Marking
     /** One mark of one frame, for those who have no list. */
     public function mark(Shoot $shoot, Member $member, string $uuid, int $frame, ?string $verdict, ?int $rating): void
     {
-        $this->apply($shoot, $member, [['id' => $uuid, 'said' => 'A mark', 'marks' => [['frame' => $frame, 'verdict' => $verdict, 'rating' => $rating]]]]);
+        $this->apply($shoot, $member, [
+            [
+                'id' => $uuid,
+                'said' => 'A mark',
+                'marks' => [['frame' => $frame, 'verdict' => $verdict, 'rating' => $rating]],
+            ],
+        ]);
     }
 
     /**
@@ -125,9 +190,34 @@ final class Marking
     public function noted(Shoot $shoot, ?int $member, string $uuid, string $said, array $frames): void
     {
         $state = Culling::held($shoot)->next();
-        $step = Step::query()->create(['uuid' => $uuid, 'shoot_id' => $shoot->id, 'round_id' => $state->round, 'member_id' => $member, 'said' => $said, 'turn' => $state->turn, 'made_at' => now()]);
-        DB::table('marks')->insert(array_map(fn (int $frame, array $change): array => ['step_id' => $step->id, 'frame_id' => $frame, 'verdict_before' => $change[0]->verdict->value, 'verdict' => $change[1]->verdict->value, 'rating_before' => $change[0]->rating, 'rating' => $change[1]->rating, 'uses_before' => $change[0]->uses, 'uses' => $change[1]->uses], array_keys($frames), $frames));
-        DB::table('frames')->whereIntegerInRaw('id', array_keys($frames))->update(['turn' => $state->turn]);
+        $step = Step::query()->create([
+            'uuid' => $uuid,
+            'shoot_id' => $shoot->id,
+            'round_id' => $state->round,
+            'member_id' => $member,
+            'said' => $said,
+            'turn' => $state->turn,
+            'made_at' => now(),
+        ]);
+        DB::table('marks')->insert(
+            array_map(
+                fn (int $frame, array $change): array => [
+                    'step_id' => $step->id,
+                    'frame_id' => $frame,
+                    'verdict_before' => $change[0]->verdict->value,
+                    'verdict' => $change[1]->verdict->value,
+                    'rating_before' => $change[0]->rating,
+                    'rating' => $change[1]->rating,
+                    'uses_before' => $change[0]->uses,
+                    'uses' => $change[1]->uses,
+                ],
+                array_keys($frames),
+                $frames,
+            ),
+        );
+        DB::table('frames')
+            ->whereIntegerInRaw('id', array_keys($frames))
+            ->update(['turn' => $state->turn]);
         $this->tell($shoot->id);
     }
 
@@ -152,7 +242,13 @@ final class Marking
             $collected = $set === null ? null : $mark['collect'] ?? null;
             $given = $mark['given'] ?? 0;
             $taken = $mark['taken'] ?? 0;
-            if ($collected !== null && ! isset($mark['verdict']) && ! isset($mark['rating']) && $given === 0 && $taken === 0) {
+            if (
+                $collected !== null &&
+                ! isset($mark['verdict']) &&
+                ! isset($mark['rating']) &&
+                $given === 0 &&
+                $taken === 0
+            ) {
                 $done[$frame] = [$before, $before, $collected];
 
                 continue;
@@ -162,14 +258,28 @@ final class Marking
                 // The round has been left under somebody's hands: the verdict stays with it, the rest is done.
                 $inRound = $this->late((int) $said['round'], $frame, $after->verdict);
                 $then[$frame] = Standing::of($before->verdict, $after->rating, $after->uses);
-                $done[$frame] = [Standing::of($inRound ?? $before->verdict, $before->rating, $before->uses), $after, $collected];
+                $done[$frame] = [
+                    Standing::of($inRound ?? $before->verdict, $before->rating, $before->uses),
+                    $after,
+                    $collected,
+                ];
 
                 continue;
             }
             $saw = $mark['saw'] ?? null;
-            $isOther = $saw !== null && (($after->verdict !== $before->verdict && $before->verdict->value !== $saw[0]) || ($after->rating !== $before->rating && $before->rating !== $saw[1]));
+            $isOther =
+                $saw !== null &&
+                (($after->verdict !== $before->verdict && $before->verdict->value !== $saw[0]) ||
+                    ($after->rating !== $before->rating && $before->rating !== $saw[1]));
             if ($isOther) {
-                $this->conflicts[] = ['step' => $said['id'], 'frame' => $frame, 'verdict' => $before->verdict->value, 'rating' => $before->rating, 'uses' => $before->uses, 'by' => self::lastBy($frame)];
+                $this->conflicts[] = [
+                    'step' => $said['id'],
+                    'frame' => $frame,
+                    'verdict' => $before->verdict->value,
+                    'rating' => $before->rating,
+                    'uses' => $before->uses,
+                    'by' => self::lastBy($frame),
+                ];
 
                 continue;
             }
@@ -205,8 +315,16 @@ final class Marking
             if ($now === null) {
                 continue;
             }
-            $before = Standing::of(Verdict::from((string) $words['verdict_before']), max(0, min(5, (int) $words['rating_before'])), (int) $words['uses_before']);
-            $after = Standing::of(Verdict::from((string) $words['verdict']), max(0, min(5, (int) $words['rating'])), (int) $words['uses']);
+            $before = Standing::of(
+                Verdict::from((string) $words['verdict_before']),
+                max(0, min(5, (int) $words['rating_before'])),
+                (int) $words['uses_before'],
+            );
+            $after = Standing::of(
+                Verdict::from((string) $words['verdict']),
+                max(0, min(5, (int) $words['rating'])),
+                (int) $words['uses'],
+            );
             $then = $isBack ? $now->withdrawn($before, $after) : $now->withdrawn($after, $before);
             if ($isLate && $after->verdict !== $before->verdict) {
                 $this->late((int) $step->round_id, $frame, ($isBack ? $before : $after)->verdict);
@@ -225,8 +343,17 @@ final class Marking
         $round = $said['round'] ?? null;
 
         return Step::query()->create([
-            'uuid' => $said['id'], 'shoot_id' => $this->shoot->id, 'member_id' => $member->id, 'said' => mb_substr(trim($said['said'] ?? '') ?: 'A mark', 0, 255), 'turn' => $this->state->turn, 'made_at' => now(),
-            'round_id' => $round !== null && $round !== $this->state->round && Round::query()->where('shoot_id', $this->shoot->id)->whereKey($round)->exists() ? $round : $this->state->round,
+            'uuid' => $said['id'],
+            'shoot_id' => $this->shoot->id,
+            'member_id' => $member->id,
+            'said' => mb_substr(trim($said['said'] ?? '') ?: 'A mark', 0, 255),
+            'turn' => $this->state->turn,
+            'made_at' => now(),
+            'round_id' => $round !== null &&
+                $round !== $this->state->round &&
+                Round::query()->where('shoot_id', $this->shoot->id)->whereKey($round)->exists()
+                    ? $round
+                    : $this->state->round,
             'taken_back_at' => $isTakenBack ? now() : null,
         ]);
     }
@@ -251,13 +378,24 @@ final class Marking
 
     private function collect(int $set, int $frame, bool $isIn): void
     {
-        $isIn ? DB::table('set_frames')->insertOrIgnore(['set_id' => $set, 'frame_id' => $frame]) : DB::table('set_frames')->where(['set_id' => $set, 'frame_id' => $frame])->delete();
+        $isIn
+            ? DB::table('set_frames')->insertOrIgnore(['set_id' => $set, 'frame_id' => $frame])
+            : DB::table('set_frames')
+                ->where(['set_id' => $set, 'frame_id' => $frame])
+                ->delete();
     }
 
     /** Changes a verdict in a round that does not go on; gives what stood there, or nothing when the frame is not in it. */
     private function late(int $round, int $frame, Verdict $verdict): ?Verdict
     {
-        $rows = DB::table('round_frames')->whereIn('round_id', DB::table('rounds')->where(['id' => $round, 'shoot_id' => $this->shoot->id])->select('id'))->where('frame_id', $frame);
+        $rows = DB::table('round_frames')
+            ->whereIn(
+                'round_id',
+                DB::table('rounds')
+                    ->where(['id' => $round, 'shoot_id' => $this->shoot->id])
+                    ->select('id'),
+            )
+            ->where('frame_id', $frame);
         $before = (clone $rows)->value('verdict');
         $rows->update(['verdict' => $verdict->value]);
 
@@ -266,15 +404,34 @@ final class Marking
 
     private static function lastBy(int $frame): string
     {
-        return (string) DB::table('marks')->join('steps', 'steps.id', '=', 'marks.step_id')->leftJoin('members', 'members.id', '=', 'steps.member_id')->where('frame_id', $frame)->whereNull('taken_back_at')->orderByDesc('steps.turn')->orderByDesc('steps.id')->value('members.name');
+        return (string) DB::table('marks')
+            ->join('steps', 'steps.id', '=', 'marks.step_id')
+            ->leftJoin('members', 'members.id', '=', 'steps.member_id')
+            ->where('frame_id', $frame)
+            ->whereNull('taken_back_at')
+            ->orderByDesc('steps.turn')
+            ->orderByDesc('steps.id')
+            ->value('members.name');
     }
 
     /** @param  array<int|string, mixed>  $frames */
     private function read(array $frames): void
     {
         foreach (array_chunk(array_unique(array_map(intval(...), $frames)), self::PIECE) as $some) {
-            foreach (DB::table('frames')->where('shoot_id', $this->shoot->id)->whereNull('aside_at')->whereIntegerInRaw('id', $some)->orderBy('id')->lockForUpdate()->get(['id', 'verdict', 'rating', 'uses']) as $frame) {
-                $this->stand[(int) $frame->id] = Standing::of(Verdict::from((string) $frame->verdict), max(0, min(5, (int) $frame->rating)), (int) $frame->uses);
+            foreach (
+                DB::table('frames')
+                    ->where('shoot_id', $this->shoot->id)
+                    ->whereNull('aside_at')
+                    ->whereIntegerInRaw('id', $some)
+                    ->orderBy('id')
+                    ->lockForUpdate()
+                    ->get(['id', 'verdict', 'rating', 'uses']) as $frame
+            ) {
+                $this->stand[(int) $frame->id] = Standing::of(
+                    Verdict::from((string) $frame->verdict),
+                    max(0, min(5, (int) $frame->rating)),
+                    (int) $frame->uses,
+                );
             }
         }
     }
@@ -309,8 +466,24 @@ final class Marking
     {
         // A label that stands for no use of ours is left as other software wrote it.
         $label = $uses->label($now->uses);
-        DB::table('frames')->whereIntegerInRaw('id', $frames)->update(['verdict' => $now->verdict, 'rating' => $now->rating, 'turn' => $this->state->turn, 'label' => DB::raw('CASE WHEN uses = '.$now->uses.' THEN label ELSE '.DB::escape(mb_substr($label, 0, 120)).' END'), 'uses' => $now->uses]);
+        DB::table('frames')
+            ->whereIntegerInRaw('id', $frames)
+            ->update([
+                'verdict' => $now->verdict,
+                'rating' => $now->rating,
+                'turn' => $this->state->turn,
+                'label' => DB::raw(
+                    'CASE WHEN uses = '.
+                        $now->uses.
+                        ' THEN label ELSE '.
+                        DB::escape(mb_substr($label, 0, 120)).
+                        ' END',
+                ),
+                'uses' => $now->uses,
+            ]);
         // The sidecars carry all of it, so they are behind now.
-        DB::table('captions')->whereIntegerInRaw('frame_id', $frames)->update(['written_at' => null]);
+        DB::table('captions')
+            ->whereIntegerInRaw('frame_id', $frames)
+            ->update(['written_at' => null]);
     }
 }

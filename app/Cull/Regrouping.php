@@ -37,10 +37,16 @@ final class Regrouping
                     $rows[] = '('.$id.','.implode(',', $now).')';
                 }
             }
-            DB::table('culls')->where('shoot_id', $shoot->id)->update(['arrangement' => crc32(serialize([$ids, $times, $borders]))]);
+            DB::table('culls')
+                ->where('shoot_id', $shoot->id)
+                ->update(['arrangement' => crc32(serialize([$ids, $times, $borders]))]);
             foreach (array_chunk($rows, self::PIECE) as $some) {
                 // A table of values to be joined: one statement for all, by the primary key.
-                DB::update('UPDATE frames JOIN (WITH given (id, moment, size, border) AS (VALUES '.implode(',', $some).') SELECT * FROM given) AS given ON given.id = frames.id SET frames.moment = given.moment, frames.moment_size = given.size, frames.border = given.border');
+                DB::update(
+                    'UPDATE frames JOIN (WITH given (id, moment, size, border) AS (VALUES '.
+                        implode(',', $some).
+                        ') SELECT * FROM given) AS given ON given.id = frames.id SET frames.moment = given.moment, frames.moment_size = given.size, frames.border = given.border',
+                );
             }
         }, 3);
     }
@@ -48,32 +54,56 @@ final class Regrouping
     /** @return array<int, string> frame => what was done by hand to the border before it */
     public function hands(Shoot $shoot): array
     {
-        return DB::table('moment_edits')->where('shoot_id', $shoot->id)->pluck('kind', 'frame_id')->map(fn ($kind): string => (string) $kind)->all();
+        return DB::table('moment_edits')
+            ->where('shoot_id', $shoot->id)
+            ->pluck('kind', 'frame_id')
+            ->map(fn ($kind): string => (string) $kind)
+            ->all();
     }
 
     public function finer(Shoot $shoot, Fineness $fineness): void
     {
         DB::transaction(function () use ($shoot, $fineness): void {
             Culling::held($shoot);
-            DB::table('culls')->where('shoot_id', $shoot->id)->update(['fineness' => $fineness->place]);
+            DB::table('culls')
+                ->where('shoot_id', $shoot->id)
+                ->update(['fineness' => $fineness->place]);
         });
     }
 
     /** Says what is before a frame, whatever the slider says; or with null nothing any more. */
     public function byHand(Shoot $shoot, int $frame, ?HandEdit $edit): void
     {
-        if (DB::table('frames')->where(['id' => $frame, 'shoot_id' => $shoot->id])->doesntExist()) {
+        if (
+            DB::table('frames')
+                ->where(['id' => $frame, 'shoot_id' => $shoot->id])
+                ->doesntExist()
+        ) {
             return;
         }
         $edit === null
-            ? DB::table('moment_edits')->where(['frame_id' => $frame, 'shoot_id' => $shoot->id])->delete()
-            : DB::table('moment_edits')->upsert([['frame_id' => $frame, 'shoot_id' => $shoot->id, 'kind' => $edit->value]], ['frame_id'], ['kind']);
+            ? DB::table('moment_edits')
+                ->where(['frame_id' => $frame, 'shoot_id' => $shoot->id])
+                ->delete()
+            : DB::table('moment_edits')->upsert(
+                [['frame_id' => $frame, 'shoot_id' => $shoot->id, 'kind' => $edit->value]],
+                ['frame_id'],
+                ['kind'],
+            );
     }
 
     /** @return list<\stdClass> the frames in the order of time */
     private static function rows(Shoot $shoot): array
     {
-        return array_values(DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('taken_ms')->orderBy('id')->get(['id', 'taken_ms', 'body_id', 'likeness', 'colours', 'moment', 'moment_size', 'border'])->all());
+        return array_values(
+            DB::table('frames')
+                ->where('shoot_id', $shoot->id)
+                ->whereNull('aside_at')
+                ->orderBy('taken_ms')
+                ->orderBy('id')
+                ->get(['id', 'taken_ms', 'body_id', 'likeness', 'colours', 'moment', 'moment_size', 'border'])
+                ->all(),
+        );
     }
 
     /**
@@ -97,7 +127,15 @@ final class Regrouping
      */
     private static function glimpses(array $rows): array
     {
-        return array_map(fn (\stdClass $frame): Glimpse => Glimpse::of((int) $frame->taken_ms, (int) $frame->body_id, $frame->likeness === null ? null : (string) $frame->likeness, $frame->colours === null ? null : (string) $frame->colours), $rows);
+        return array_map(
+            fn (\stdClass $frame): Glimpse => Glimpse::of(
+                (int) $frame->taken_ms,
+                (int) $frame->body_id,
+                $frame->likeness === null ? null : (string) $frame->likeness,
+                $frame->colours === null ? null : (string) $frame->colours,
+            ),
+            $rows,
+        );
     }
 
     /**
@@ -114,7 +152,11 @@ final class Regrouping
             }
             $ids[] = (int) $frame->id;
             $times[] = (int) $frame->taken_ms;
-            $stand[] = [(int) $frame->moment, (int) $frame->moment_size, $frame->border === null ? null : round((float) $frame->border, 3)];
+            $stand[] = [
+                (int) $frame->moment,
+                (int) $frame->moment_size,
+                $frame->border === null ? null : round((float) $frame->border, 3),
+            ];
         }
 
         return ['ids' => $ids, 'times' => $times, 'byHand' => $byHand, 'stand' => $stand];

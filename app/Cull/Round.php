@@ -39,7 +39,15 @@ final class Round extends Model
 
     protected $dateFormat = 'Y-m-d H:i:s.v';
 
-    protected $casts = ['source' => Source::class, 'doubt' => Doubt::class, 'starts_kept' => 'bool', 'target' => 'int', 'per_minute' => 'float', 'thrown_away_at' => 'immutable_datetime', 'created_at' => 'immutable_datetime'];
+    protected $casts = [
+        'source' => Source::class,
+        'doubt' => Doubt::class,
+        'starts_kept' => 'bool',
+        'target' => 'int',
+        'per_minute' => 'float',
+        'thrown_away_at' => 'immutable_datetime',
+        'created_at' => 'immutable_datetime',
+    ];
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo
@@ -55,8 +63,16 @@ final class Round extends Model
     public static function planned(Shoot $shoot, RoundPlan $plan, ?int $set, ?int $from, ?int $member): self
     {
         return self::query()->create([
-            'shoot_id' => $shoot->id, 'number' => 1 + (int) self::query()->where('shoot_id', $shoot->id)->max('number'), 'source' => $plan->source, 'set_id' => $set, 'from_round_id' => $from,
-            'doubt' => $plan->doubt, 'starts_kept' => $plan->startsKept, 'target' => $plan->target, 'per_minute' => $plan->perMinute, 'member_id' => $member,
+            'shoot_id' => $shoot->id,
+            'number' => 1 + (int) self::query()->where('shoot_id', $shoot->id)->max('number'),
+            'source' => $plan->source,
+            'set_id' => $set,
+            'from_round_id' => $from,
+            'doubt' => $plan->doubt,
+            'starts_kept' => $plan->startsKept,
+            'target' => $plan->target,
+            'per_minute' => $plan->perMinute,
+            'member_id' => $member,
         ]);
     }
 
@@ -79,6 +95,14 @@ final class Round extends Model
     /** @return array{id: int, name: string, doubt: string, startsKept: bool, source: string, target: int|null, perMinute: float|null} what a page needs to know of it */
     public function forPage(): array
     {
-        return ['id' => $this->id, 'name' => $this->inWords(), 'doubt' => $this->doubt->value, 'startsKept' => $this->starts_kept, 'source' => $this->source->value, 'target' => $this->target, 'perMinute' => $this->per_minute];
+        return [
+            'id' => $this->id,
+            'name' => $this->inWords(),
+            'doubt' => $this->doubt->value,
+            'startsKept' => $this->starts_kept,
+            'source' => $this->source->value,
+            'target' => $this->target,
+            'perMinute' => $this->per_minute,
+        ];
     }
 }

@@ -27,11 +27,23 @@ final class Rounds
             $ids = $plan->source === Source::Set && $set !== null ? array_fill_keys($set->frames($shoot), true) : [];
             $rows = [];
             $taking = 0;
-            foreach (DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('id')->lockForUpdate()->get(['id', 'verdict']) as $frame) {
+            foreach (
+                DB::table('frames')
+                    ->where('shoot_id', $shoot->id)
+                    ->whereNull('aside_at')
+                    ->orderBy('id')
+                    ->lockForUpdate()
+                    ->get(['id', 'verdict']) as $frame
+            ) {
                 $before = Verdict::from((string) $frame->verdict);
                 $isIn = $plan->takes($before, isset($ids[(int) $frame->id]));
                 $taking += $isIn ? 1 : 0;
-                $rows[] = ['round_id' => $round->id, 'frame_id' => (int) $frame->id, 'is_in' => $isIn, 'verdict' => $plan->begins($before, isset($ids[(int) $frame->id]))->value];
+                $rows[] = [
+                    'round_id' => $round->id,
+                    'frame_id' => (int) $frame->id,
+                    'is_in' => $isIn,
+                    'verdict' => $plan->begins($before, isset($ids[(int) $frame->id]))->value,
+                ];
             }
             if ($taking === 0) {
                 throw InvalidRound::takesNoFrame();
@@ -75,7 +87,10 @@ final class Rounds
             $before = $others->firstWhere('id', $round->from_round_id) ?? $others->last();
             if ($before === null) {
                 $before = Round::planned($shoot, RoundPlan::first(), null, null, $member->id);
-                DB::insert("INSERT INTO round_frames (round_id, frame_id, is_in, verdict) SELECT ?, id, 1, 'open' FROM frames WHERE shoot_id = ?", [$before->id, $shoot->id]);
+                DB::insert(
+                    "INSERT INTO round_frames (round_id, frame_id, is_in, verdict) SELECT ?, id, 1, 'open' FROM frames WHERE shoot_id = ?",
+                    [$before->id, $shoot->id],
+                );
             }
             $this->goOn($shoot, $before, $state->turn);
         }, 3);
@@ -85,9 +100,14 @@ final class Rounds
     {
         $now = Culling::of($shoot)->round;
         $verdicts = function (Round $round) use ($shoot, $now): array {
-            $rows = $round->id === $now
-                ? DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->pluck('verdict', 'id')
-                : DB::table('round_frames')->join('frames', 'frames.id', '=', 'round_frames.frame_id')->where('round_id', $round->id)->whereNull('aside_at')->pluck('round_frames.verdict', 'frame_id');
+            $rows =
+                $round->id === $now
+                    ? DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->pluck('verdict', 'id')
+                    : DB::table('round_frames')
+                        ->join('frames', 'frames.id', '=', 'round_frames.frame_id')
+                        ->where('round_id', $round->id)
+                        ->whereNull('aside_at')
+                        ->pluck('round_frames.verdict', 'frame_id');
 
             return $rows->map(fn ($verdict): Verdict => Verdict::from((string) $verdict))->all();
         };
@@ -98,14 +118,25 @@ final class Rounds
     /** How the frames stand is kept with the round that is left. */
     private function remember(Shoot $shoot, int $round): void
     {
-        DB::insert('INSERT INTO round_frames (round_id, frame_id, is_in, verdict) SELECT rounds.id, frames.id, rounds.source = ?, frames.verdict FROM frames JOIN rounds ON rounds.id = ? WHERE frames.shoot_id = ? ON DUPLICATE KEY UPDATE verdict = VALUES(verdict)', [Source::All->value, $round, $shoot->id]);
+        DB::insert(
+            'INSERT INTO round_frames (round_id, frame_id, is_in, verdict) SELECT rounds.id, frames.id, rounds.source = ?, frames.verdict FROM frames JOIN rounds ON rounds.id = ? WHERE frames.shoot_id = ? ON DUPLICATE KEY UPDATE verdict = VALUES(verdict)',
+            [Source::All->value, $round, $shoot->id],
+        );
     }
 
     private function goOn(Shoot $shoot, Round $round, int $turn): void
     {
-        DB::table('culls')->where('shoot_id', $shoot->id)->update(['round_id' => $round->id]);
+        DB::table('culls')
+            ->where('shoot_id', $shoot->id)
+            ->update(['round_id' => $round->id]);
         // Frames that came since then stand as they are.
-        DB::update('UPDATE frames JOIN round_frames ON round_frames.frame_id = frames.id AND round_frames.round_id = ? JOIN captions ON captions.frame_id = frames.id SET captions.written_at = NULL WHERE frames.shoot_id = ? AND frames.verdict <> round_frames.verdict', [$round->id, $shoot->id]);
-        DB::update('UPDATE frames JOIN round_frames ON round_frames.frame_id = frames.id AND round_frames.round_id = ? SET frames.verdict = round_frames.verdict, frames.turn = ? WHERE frames.shoot_id = ? AND frames.verdict <> round_frames.verdict', [$round->id, $turn, $shoot->id]);
+        DB::update(
+            'UPDATE frames JOIN round_frames ON round_frames.frame_id = frames.id AND round_frames.round_id = ? JOIN captions ON captions.frame_id = frames.id SET captions.written_at = NULL WHERE frames.shoot_id = ? AND frames.verdict <> round_frames.verdict',
+            [$round->id, $shoot->id],
+        );
+        DB::update(
+            'UPDATE frames JOIN round_frames ON round_frames.frame_id = frames.id AND round_frames.round_id = ? SET frames.verdict = round_frames.verdict, frames.turn = ? WHERE frames.shoot_id = ? AND frames.verdict <> round_frames.verdict',
+            [$round->id, $turn, $shoot->id],
+        );
     }
 }

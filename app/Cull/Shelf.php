@@ -24,15 +24,33 @@ final class Shelf
     public function of(Studio $studio): array
     {
         $shoots = $studio->shoots()->orderByDesc('held_on')->orderByDesc('id')->get()->keyBy('id');
-        $counts = DB::table('set_frames')->join('sets', 'sets.id', '=', 'set_frames.set_id')->join('frames', 'frames.id', '=', 'set_frames.frame_id')->where('sets.studio_id', $studio->id)->whereNull('frames.aside_at')
-            ->groupBy('set_frames.set_id', 'frames.shoot_id')->selectRaw('set_frames.set_id, frames.shoot_id, COUNT(*) AS n')->get()->groupBy('set_id');
+        $counts = DB::table('set_frames')
+            ->join('sets', 'sets.id', '=', 'set_frames.set_id')
+            ->join('frames', 'frames.id', '=', 'set_frames.frame_id')
+            ->where('sets.studio_id', $studio->id)
+            ->whereNull('frames.aside_at')
+            ->groupBy('set_frames.set_id', 'frames.shoot_id')
+            ->selectRaw('set_frames.set_id, frames.shoot_id, COUNT(*) AS n')
+            ->get()
+            ->groupBy('set_id');
         $lines = [];
-        foreach (FrameSet::query()->where('studio_id', $studio->id)->orderByRaw('shoot_id IS NOT NULL')->orderByDesc('shoot_id')->orderBy('name')->get() as $set) {
+        foreach (
+            FrameSet::query()
+                ->where('studio_id', $studio->id)
+                ->orderByRaw('shoot_id IS NOT NULL')
+                ->orderByDesc('shoot_id')
+                ->orderBy('name')
+                ->get() as $set
+        ) {
             $inside = [];
             $problem = '';
-            foreach ($set->shoot_id === null ? $shoots->take(self::MOST_SHOOTS) : $shoots->where('id', $set->shoot_id) as $shoot) {
+            foreach (
+                $set->shoot_id === null ? $shoots->take(self::MOST_SHOOTS) : $shoots->where('id', $set->shoot_id) as $shoot
+            ) {
                 try {
-                    $frames = $set->isLive() ? count($set->frames($shoot)) : (int) ($counts->get($set->id)?->firstWhere('shoot_id', $shoot->id)->n ?? 0);
+                    $frames = $set->isLive()
+                        ? count($set->frames($shoot))
+                        : (int) ($counts->get($set->id)?->firstWhere('shoot_id', $shoot->id)->n ?? 0);
                 } catch (InvalidFilter $reason) {
                     $problem = $reason->getMessage();
 
@@ -42,7 +60,12 @@ final class Shelf
                     $inside[] = ['shoot' => $shoot, 'frames' => $frames];
                 }
             }
-            $lines[] = ['set' => $set, 'shoots' => $inside, 'frames' => array_sum(array_column($inside, 'frames')), 'problem' => $problem];
+            $lines[] = [
+                'set' => $set,
+                'shoots' => $inside,
+                'frames' => array_sum(array_column($inside, 'frames')),
+                'problem' => $problem,
+            ];
         }
 
         return $lines;

@@ -18,11 +18,25 @@ final class DeliverReport implements StageReport
 
     public function forShoots(Collection $shoots): array
     {
-        $counts = DB::table('selections')->join('galleries', 'galleries.id', '=', 'selections.gallery_id')
-            ->leftJoin('deliveries', fn ($join) => $join->on('deliveries.selection_id', '=', 'selections.id')->whereNotNull('deliveries.made_at'))
-            ->leftJoin('receipts', fn ($join) => $join->on('receipts.delivery_id', '=', 'deliveries.id')->where('receipts.kind', 'fetched'))
-            ->whereIn('galleries.shoot_id', $shoots->modelKeys())->groupBy('galleries.shoot_id')
-            ->selectRaw('galleries.shoot_id, COUNT(DISTINCT selections.id) AS n, COUNT(DISTINCT deliveries.selection_id) AS made, COUNT(DISTINCT IF(receipts.id IS NULL, NULL, deliveries.selection_id)) AS fetched')->get()->keyBy('shoot_id');
+        $counts = DB::table('selections')
+            ->join('galleries', 'galleries.id', '=', 'selections.gallery_id')
+            ->leftJoin(
+                'deliveries',
+                fn ($join) => $join
+                    ->on('deliveries.selection_id', '=', 'selections.id')
+                    ->whereNotNull('deliveries.made_at'),
+            )
+            ->leftJoin(
+                'receipts',
+                fn ($join) => $join->on('receipts.delivery_id', '=', 'deliveries.id')->where('receipts.kind', 'fetched'),
+            )
+            ->whereIn('galleries.shoot_id', $shoots->modelKeys())
+            ->groupBy('galleries.shoot_id')
+            ->selectRaw(
+                'galleries.shoot_id, COUNT(DISTINCT selections.id) AS n, COUNT(DISTINCT deliveries.selection_id) AS made, COUNT(DISTINCT IF(receipts.id IS NULL, NULL, deliveries.selection_id)) AS fetched',
+            )
+            ->get()
+            ->keyBy('shoot_id');
         $stages = [];
         foreach ($shoots as $shoot) {
             $all = (int) ($counts[$shoot->id]->n ?? 0);
@@ -30,7 +44,12 @@ final class DeliverReport implements StageReport
             $fetched = (int) ($counts[$shoot->id]->fetched ?? 0);
             $stages[$shoot->id] = match (true) {
                 $all === 0 => new Stage('deliver', 0.0),
-                $made < $all => new Stage('deliver', $made / $all / 2, ($all - $made).' to pack', $all - $made === 1 ? 'Deliver the selection' : 'Deliver '.($all - $made).' selections'),
+                $made < $all => new Stage(
+                    'deliver',
+                    $made / $all / 2,
+                    $all - $made.' to pack',
+                    $all - $made === 1 ? 'Deliver the selection' : 'Deliver '.($all - $made).' selections',
+                ),
                 $fetched < $all => new Stage('deliver', 0.75, 'not fetched', '', 'the link is out, not fetched yet'),
                 default => new Stage('deliver', 1.0, 'fetched'),
             };

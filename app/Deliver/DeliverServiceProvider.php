@@ -17,13 +17,22 @@ final class DeliverServiceProvider extends ServiceProvider
     public function boot(): void
     {
         Event::listen(function (FileArrived $arrived): void {
-            $handoff = $arrived->arrival->card_id !== null ? null : Handoff::query()->where('uuid', $arrived->arrival->owner)->with('shoot')->first();
+            $handoff =
+                $arrived->arrival->card_id !== null
+                    ? null
+                    : Handoff::query()->where('uuid', $arrived->arrival->owner)->with('shoot')->first();
             if ($handoff !== null) {
                 app(Handoffs::class)->collect($handoff);
             }
         });
         $this->commands([LookIntoFolders::class]);
-        $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->command('kanpai:look')->everyMinute());
-        $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->call(fn () => app(Receipts::class)->turn())->daily());
+        $this->callAfterResolving(
+            Schedule::class,
+            fn (Schedule $schedule) => $schedule->command('kanpai:look')->everyMinute(),
+        );
+        $this->callAfterResolving(
+            Schedule::class,
+            fn (Schedule $schedule) => $schedule->call(fn () => app(Receipts::class)->turn())->daily(),
+        );
     }
 }

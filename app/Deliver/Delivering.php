@@ -35,10 +35,34 @@ final class Delivering
      * @param  list<array{name: string, email: string}>  $people  none for one link that serves everybody
      * @param  (callable(Delivery): void)|null  $before  what has to be known of it before its first part is made
      */
-    public function open(Shoot $shoot, array $frames, array $ways, array $facts = [], array $people = [], ?Selection $selection = null, string $part = '', ?callable $before = null): Delivery
-    {
-        return DB::transaction(function () use ($shoot, $frames, $ways, $facts, $people, $selection, $part, $before): Delivery {
-            $delivery = Delivery::query()->create(['name' => $shoot->name, ...$facts, 'uuid' => (string) Str::uuid(), 'shoot_id' => $shoot->id, 'selection_id' => $selection?->id, 'frames_count' => count($frames)]);
+    public function open(
+        Shoot $shoot,
+        array $frames,
+        array $ways,
+        array $facts = [],
+        array $people = [],
+        ?Selection $selection = null,
+        string $part = '',
+        ?callable $before = null,
+    ): Delivery {
+        return DB::transaction(function () use (
+            $shoot,
+            $frames,
+            $ways,
+            $facts,
+            $people,
+            $selection,
+            $part,
+            $before,
+        ): Delivery {
+            $delivery = Delivery::query()->create([
+                'name' => $shoot->name,
+                ...$facts,
+                'uuid' => (string) Str::uuid(),
+                'shoot_id' => $shoot->id,
+                'selection_id' => $selection?->id,
+                'frames_count' => count($frames),
+            ]);
             foreach ($people ?: [['name' => '', 'email' => '']] as $person) {
                 Recipient::of($delivery, $person['name'], $person['email']);
             }
@@ -55,7 +79,14 @@ final class Delivering
         $shoot = $selection->gallery->shoot;
         $frames = array_values(array_map(intval(...), $selection->frames()->pluck('frames.id')->all()));
 
-        return $this->open($shoot, $frames, [Ways::JPEGS], ['name' => mb_substr("{$shoot->name}, {$selection->name}", 0, 120)], [['name' => $selection->name, 'email' => $selection->email]], $selection);
+        return $this->open(
+            $shoot,
+            $frames,
+            [Ways::JPEGS],
+            ['name' => mb_substr("{$shoot->name}, {$selection->name}", 0, 120)],
+            [['name' => $selection->name, 'email' => $selection->email]],
+            $selection,
+        );
     }
 
     /**
@@ -67,7 +98,15 @@ final class Delivering
         return DB::transaction(function () use ($delivery, $frames, $ways, $name): DeliveryPart {
             Delivery::query()->whereKey($delivery->id)->lockForUpdate()->first();
             $number = 1 + (int) $delivery->parts()->max('number');
-            $part = $delivery->parts()->create(['number' => $number, 'name' => $name, 'frames' => $frames, 'ways' => $ways, 'opened_at' => now()]);
+            $part = $delivery
+                ->parts()
+                ->create([
+                    'number' => $number,
+                    'name' => $name,
+                    'frames' => $frames,
+                    'ways' => $ways,
+                    'opened_at' => now(),
+                ]);
             $delivery->update(['frames_count' => count($delivery->load('parts')->frames())]);
             $this->start($part->setRelation('delivery', $delivery));
 
@@ -78,14 +117,30 @@ final class Delivering
     /** Goes on with a part that was broken off; what is there of it stays. */
     public function start(DeliveryPart $part): void
     {
-        $task = Task::open($part->delivery->shoot, 'delivery', "delivery:{$part->id}", $part->number === 1 ? 'Writing and packing' : "Writing and packing part {$part->number}", 'steps', 2 * max(1, count($part->frames)));
+        $task = Task::open(
+            $part->delivery->shoot,
+            'delivery',
+            "delivery:{$part->id}",
+            $part->number === 1 ? 'Writing and packing' : "Writing and packing part {$part->number}",
+            'steps',
+            2 * max(1, count($part->frames)),
+        );
         MakeDelivery::dispatch($task->id)->onQueue('default')->afterCommit();
     }
 
     /** All that has changed since, as a part of its own. */
     public function again(Delivery $delivery): DeliveryPart
     {
-        return $this->add($delivery, $delivery->frames(), array_values(array_unique(array_merge(...$delivery->parts->map(fn (DeliveryPart $part): array => $part->ways)->all()))), 'What has changed');
+        return $this->add(
+            $delivery,
+            $delivery->frames(),
+            array_values(
+                array_unique(
+                    array_merge(...$delivery->parts->map(fn (DeliveryPart $part): array => $part->ways)->all()),
+                ),
+            ),
+            'What has changed',
+        );
     }
 
     /**
@@ -102,13 +157,26 @@ final class Delivering
         }
         DB::transaction(function () use ($part, $delivery): void {
             foreach ($part->files()->get(['frame_id', 'way']) as $file) {
-                DeliveryFile::query()->where(['delivery_id' => $delivery->id, 'frame_id' => $file->frame_id, 'way' => $file->way])->where('part_id', '<', $part->id)->whereNull('replaced_at')->update(['replaced_at' => now()]);
+                DeliveryFile::query()
+                    ->where(['delivery_id' => $delivery->id, 'frame_id' => $file->frame_id, 'way' => $file->way])
+                    ->where('part_id', '<', $part->id)
+                    ->whereNull('replaced_at')
+                    ->update(['replaced_at' => now()]);
             }
-            DeliveryZip::query()->where('delivery_id', $delivery->id)->where('part_id', '<', $part->id)->whereNull('gone_at')->update(['gone_at' => now()]);
+            DeliveryZip::query()
+                ->where('delivery_id', $delivery->id)
+                ->where('part_id', '<', $part->id)
+                ->whereNull('gone_at')
+                ->update(['gone_at' => now()]);
             $part->update(['made_at' => now()]);
             $delivery->update(['made_at' => $delivery->made_at ?? now()]);
         });
-        foreach ([...$delivery->files()->whereNotNull('replaced_at')->pluck('stored'), ...DeliveryZip::query()->where('delivery_id', $delivery->id)->whereNotNull('gone_at')->pluck('stored')] as $stored) {
+        foreach (
+            [
+                ...$delivery->files()->whereNotNull('replaced_at')->pluck('stored'),
+                ...DeliveryZip::query()->where('delivery_id', $delivery->id)->whereNotNull('gone_at')->pluck('stored'),
+            ] as $stored
+        ) {
             @unlink($delivery->folder().'/'.$stored);
         }
 
@@ -124,17 +192,42 @@ final class Delivering
     {
         $ways = app(Ways::class);
         $changed = [];
-        foreach ($delivery->current()->whereNotNull('frame_id')->get()->groupBy('frame_id')->chunk(self::PIECE) as $piece) {
+        foreach (
+            $delivery->current()->whereNotNull('frame_id')->get()->groupBy('frame_id')->chunk(self::PIECE) as $piece
+        ) {
             $captions = FrameCaption::query()->whereIn('frame_id', $piece->keys())->get()->keyBy('frame_id');
-            $frames = Frame::query()->whereKey($piece->keys()->all())->with('shoot.studio', 'files.copies', 'files.sameAs.copies', 'version.copies')->get();
+            $frames = Frame::query()
+                ->whereKey($piece->keys()->all())
+                ->with('shoot.studio', 'files.copies', 'files.sameAs.copies', 'version.copies')
+                ->get();
             foreach ($frames as $frame) {
                 $some = $piece[$frame->id];
                 try {
-                    $now = $ways->fingerprints($frame, array_values(array_unique($some->map(fn (DeliveryFile $file): string => str_starts_with($file->way, 'original:') ? Ways::ORIGINALS : $file->way)->all())), $delivery, $captions->get($frame->id)?->caption() ?? Caption::of([]));
+                    $now = $ways->fingerprints(
+                        $frame,
+                        array_values(
+                            array_unique(
+                                $some
+                                    ->map(
+                                        fn (DeliveryFile $file): string => str_starts_with($file->way, 'original:')
+                                            ? Ways::ORIGINALS
+                                            : $file->way,
+                                    )
+                                    ->all(),
+                            ),
+                        ),
+                        $delivery,
+                        $captions->get($frame->id)?->caption() ?? Caption::of([]),
+                    );
                 } catch (UnableToDeliver) {
                     continue;
                 }
-                if ($some->contains(fn (DeliveryFile $file): bool => isset($now[$file->way]) && $now[$file->way] !== $file->fingerprint)) {
+                if (
+                    $some->contains(
+                        fn (DeliveryFile $file): bool => isset($now[$file->way]) &&
+                            $now[$file->way] !== $file->fingerprint,
+                    )
+                ) {
                     $changed[$frame->id] = $frame->name;
                 }
             }
@@ -148,9 +241,24 @@ final class Delivering
     {
         $delivery = $recipient->delivery;
         $parts = $delivery->parts->whereNotNull('made_at');
-        SendMail::write($delivery->shoot->studio, $recipient->email, match (true) {
-            Handoff::ofDelivery($delivery->id) !== null => 'To be worked on: ', $recipient->told_at === null => 'Your pictures of ', default => 'New pictures of '
-        }.$delivery->shoot->name, Handoff::ofDelivery($delivery->id) === null ? 'deliver.mail-guest' : 'deliver.mail-retoucher', ['delivery' => $delivery, 'recipient' => $recipient, 'part' => $parts->last(), 'isFirst' => $recipient->told_at === null, 'count' => $delivery->current()->distinct()->count('frame_id'), 'new' => $parts->last()?->files()->distinct()->count('frame_id')]);
+        SendMail::write(
+            $delivery->shoot->studio,
+            $recipient->email,
+            match (true) {
+                Handoff::ofDelivery($delivery->id) !== null => 'To be worked on: ',
+                $recipient->told_at === null => 'Your pictures of ',
+                default => 'New pictures of ',
+            }.$delivery->shoot->name,
+            Handoff::ofDelivery($delivery->id) === null ? 'deliver.mail-guest' : 'deliver.mail-retoucher',
+            [
+                'delivery' => $delivery,
+                'recipient' => $recipient,
+                'part' => $parts->last(),
+                'isFirst' => $recipient->told_at === null,
+                'count' => $delivery->current()->distinct()->count('frame_id'),
+                'new' => $parts->last()?->files()->distinct()->count('frame_id'),
+            ],
+        );
         $recipient->update(['told_at' => now()]);
     }
 

@@ -45,7 +45,15 @@ final class Delivery extends Model
 
     protected $hidden = ['password'];
 
-    protected $casts = ['password' => 'hashed', 'ends_on' => 'immutable_date', 'most_fetches' => 'int', 'zip_bytes' => 'int', 'made_at' => 'immutable_datetime', 'freed_at' => 'immutable_datetime', 'created_at' => 'immutable_datetime'];
+    protected $casts = [
+        'password' => 'hashed',
+        'ends_on' => 'immutable_date',
+        'most_fetches' => 'int',
+        'zip_bytes' => 'int',
+        'made_at' => 'immutable_datetime',
+        'freed_at' => 'immutable_datetime',
+        'created_at' => 'immutable_datetime',
+    ];
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo
@@ -98,13 +106,30 @@ final class Delivery extends Model
     /** @return Builder<DeliveryFile> what somebody finds in it now */
     public function current(): Builder
     {
-        return DeliveryFile::query()->where('delivery_files.delivery_id', $this->id)->whereNull('replaced_at')->whereIn('part_id', DeliveryPart::query()->where('delivery_id', $this->id)->whereNotNull('made_at')->select('id'))->orderBy('delivery_files.name')->orderBy('delivery_files.id');
+        return DeliveryFile::query()
+            ->where('delivery_files.delivery_id', $this->id)
+            ->whereNull('replaced_at')
+            ->whereIn(
+                'part_id',
+                DeliveryPart::query()->where('delivery_id', $this->id)->whereNotNull('made_at')->select('id'),
+            )
+            ->orderBy('delivery_files.name')
+            ->orderBy('delivery_files.id');
     }
 
     /** @return Collection<int, DeliveryZip> */
     public function zips(): Collection
     {
-        return DeliveryZip::query()->where('delivery_id', $this->id)->whereNull('gone_at')->whereIn('part_id', DeliveryPart::query()->where('delivery_id', $this->id)->whereNotNull('made_at')->select('id'))->orderBy('scope')->orderBy('number')->get();
+        return DeliveryZip::query()
+            ->where('delivery_id', $this->id)
+            ->whereNull('gone_at')
+            ->whereIn(
+                'part_id',
+                DeliveryPart::query()->where('delivery_id', $this->id)->whereNotNull('made_at')->select('id'),
+            )
+            ->orderBy('scope')
+            ->orderBy('number')
+            ->get();
     }
 
     public function folder(): string
@@ -121,12 +146,17 @@ final class Delivery extends Model
 
     public function hasEnded(): bool
     {
-        return $this->freed_at !== null || ($this->ends_on !== null && $this->ends_on->format('Y-m-d') < now($this->shoot->zone)->format('Y-m-d'));
+        return $this->freed_at !== null ||
+            ($this->ends_on !== null && $this->ends_on->format('Y-m-d') < now($this->shoot->zone)->format('Y-m-d'));
     }
 
     /** @return list<int> frames of all its parts, each once, in the order in which they came */
     public function frames(): array
     {
-        return array_values(array_unique(array_merge(...$this->parts->map(fn (DeliveryPart $part): array => $part->frames)->all() ?: [[]])));
+        return array_values(
+            array_unique(
+                array_merge(...$this->parts->map(fn (DeliveryPart $part): array => $part->frames)->all() ?: [[]]),
+            ),
+        );
     }
 }

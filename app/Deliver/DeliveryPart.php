@@ -28,7 +28,13 @@ final class DeliveryPart extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['number' => 'int', 'frames' => 'array', 'ways' => 'array', 'opened_at' => 'immutable_datetime', 'made_at' => 'immutable_datetime'];
+    protected $casts = [
+        'number' => 'int',
+        'frames' => 'array',
+        'ways' => 'array',
+        'opened_at' => 'immutable_datetime',
+        'made_at' => 'immutable_datetime',
+    ];
 
     /** @return BelongsTo<Delivery, $this> */
     public function delivery(): BelongsTo

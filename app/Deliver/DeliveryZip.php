@@ -33,5 +33,11 @@ final class DeliveryZip extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['number' => 'int', 'files_count' => 'int', 'bytes' => 'int', 'made_at' => 'immutable_datetime', 'gone_at' => 'immutable_datetime'];
+    protected $casts = [
+        'number' => 'int',
+        'files_count' => 'int',
+        'bytes' => 'int',
+        'made_at' => 'immutable_datetime',
+        'gone_at' => 'immutable_datetime',
+    ];
 }

@@ -16,7 +16,9 @@ final class MakeDelivery extends WorkInTurns
 {
     protected function turn(Task $task): bool
     {
-        $part = DeliveryPart::query()->with('delivery.shoot.studio', 'delivery.parts')->findOrFail((int) substr($task->subject, 9));
+        $part = DeliveryPart::query()
+            ->with('delivery.shoot.studio', 'delivery.parts')
+            ->findOrFail((int) substr($task->subject, 9));
         // Each frame is a step when it is written, and one when it is packed.
         $task->begin(2 * max(1, count($part->frames)));
         try {
@@ -38,16 +40,38 @@ final class MakeDelivery extends WorkInTurns
         $plan = WorkPlan::of($task);
         $staging = app(Staging::class);
         if (! $plan->isMade()) {
-            $frames = Frame::query()->whereKey($part->frames)->with('card', 'body')->orderBy('taken_ms')->orderBy('id')->get();
+            $frames = Frame::query()
+                ->whereKey($part->frames)
+                ->with('card', 'body')
+                ->orderBy('taken_ms')
+                ->orderBy('id')
+                ->get();
             $paths = $staging->paths($part, $frames);
-            $plan->make($frames->map(fn (Frame $frame): array => ['frame' => $frame->id, 'paths' => array_map(fn (array $own): string => $own[$frame->id], $paths)])->all());
+            $plan->make(
+                $frames
+                    ->map(
+                        fn (Frame $frame): array => [
+                            'frame' => $frame->id,
+                            'paths' => array_map(fn (array $own): string => $own[$frame->id], $paths),
+                        ],
+                    )
+                    ->all(),
+            );
         }
         [$byte, $at] = array_map(intval(...), [...explode(' ', (string) $task->answer), '0', '0']);
         foreach ($plan->from($byte) as $behind => $step) {
-            $frame = Frame::query()->with('shoot.studio', 'card', 'body')->find(is_int($step['frame'] ?? null) ? $step['frame'] : 0);
+            $frame = Frame::query()
+                ->with('shoot.studio', 'card', 'body')
+                ->find(is_int($step['frame'] ?? null) ? $step['frame'] : 0);
             $paths = is_array($step['paths'] ?? null) ? $step['paths'] : [];
             $at = max(0, $at) + 1;
-            $frame === null || $staging->stage($part, $frame, array_map(fn (mixed $path): array => [$frame->id => (string) $path], $paths), $at);
+            $frame === null ||
+                $staging->stage(
+                    $part,
+                    $frame,
+                    array_map(fn (mixed $path): array => [$frame->id => (string) $path], $paths),
+                    $at,
+                );
             $task->update(['answer' => "{$behind} {$at}"]);
             if (! $task->reach($at) || $this->isTurnOver()) {
                 return false;
@@ -65,7 +89,11 @@ final class MakeDelivery extends WorkInTurns
         }
         $zips = $zipping->plan($part);
         foreach ($zips as $i => $zip) {
-            $isMade = $zipping->make($part, $zip, fn (float $done): bool => $task->reach($frames + (int) floor($frames * ($i + $done) / count($zips))));
+            $isMade = $zipping->make(
+                $part,
+                $zip,
+                fn (float $done): bool => $task->reach($frames + (int) floor(($frames * ($i + $done)) / count($zips))),
+            );
             if (! $isMade || ($this->isTurnOver() && $i + 1 < count($zips))) {
                 return false;
             }

@@ -37,7 +37,10 @@ final class Output extends Model
     {
         if (self::query()->where('studio_id', $studio->id)->doesntExist()) {
             foreach (OutputPlan::starters() as $name => $plan) {
-                self::query()->firstOrCreate(['studio_id' => $studio->id, 'name' => $name], ['plan' => $plan->toArray(), 'folder' => $name, 'file' => self::FILE]);
+                self::query()->firstOrCreate(
+                    ['studio_id' => $studio->id, 'name' => $name],
+                    ['plan' => $plan->toArray(), 'folder' => $name, 'file' => self::FILE],
+                );
             }
         }
 

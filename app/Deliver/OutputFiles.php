@@ -27,8 +27,15 @@ final class OutputFiles
         if ($outputs === []) {
             return [];
         }
-        $paths = (new OutputRun(['shoot_id' => $shoot->id, 'outputs' => $outputs, 'frames' => $frames->modelKeys()]))->setRelation('shoot', $shoot)->paths($frames);
-        foreach (OutputFile::query()->whereIn('output_id', $outputs)->whereIntegerInRaw('frame_id', $frames->modelKeys())->get() as $file) {
+        $paths = (new OutputRun(['shoot_id' => $shoot->id, 'outputs' => $outputs, 'frames' => $frames->modelKeys()]))
+            ->setRelation('shoot', $shoot)
+            ->paths($frames);
+        foreach (
+            OutputFile::query()
+                ->whereIn('output_id', $outputs)
+                ->whereIntegerInRaw('frame_id', $frames->modelKeys())
+                ->get() as $file
+        ) {
             $paths[$file->output_id][$file->frame_id] = $file->path;
         }
 
@@ -47,12 +54,18 @@ final class OutputFiles
         foreach (Output::query()->whereKey(array_keys($paths))->get() as $output) {
             $ways[$output->id] = ['plan' => $output->plan(), 'path' => $paths[$output->id][$frame->id]];
         }
-        $files = fn () => OutputFile::query()->where('frame_id', $frame->id)->whereIn('output_id', array_keys($ways))->get()->keyBy('output_id');
+        $files = fn () => OutputFile::query()
+            ->where('frame_id', $frame->id)
+            ->whereIn('output_id', array_keys($ways))
+            ->get()
+            ->keyBy('output_id');
         $this->writer->write($frame, $ways);
         foreach ($files() as $file) {
             if (hash_file('xxh128', config('kanpai.outputs').'/'.$file->path) !== $file->hash) {
                 // Somebody has changed it since; what goes out is what we wrote.
-                OutputFile::query()->where(['output_id' => $file->output_id, 'frame_id' => $file->frame_id])->delete();
+                OutputFile::query()
+                    ->where(['output_id' => $file->output_id, 'frame_id' => $file->frame_id])
+                    ->delete();
             }
         }
         $this->writer->write($frame, $ways);

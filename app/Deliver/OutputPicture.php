@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Deliver;
 
 use App\Imaging\Picture;
+use App\Imaging\PictureWriter;
 use App\Proof\Watermark;
 use Kanpai\Core\Deliver\Output\OutputPlan;
 use Kanpai\Core\Deliver\Output\QualitySearch;
@@ -32,22 +33,26 @@ final class OutputPicture
         [$width, $height] = $plan->size->of($this->whole->width(), $this->whole->height());
         $source = $this->atLeast(max($width, $height));
         $profile = $plan->keepsProfile ? $this->whole->profile() : null;
-        $picture = [$width, $height] === [$source->width(), $source->height()] ? $source : $source->resized($width, $height);
+        $picture = [$width, $height] === [$source->width(), $source->height()]
+            ? $source
+            : $source->resized($width, $height);
         $picture = $plan->keepsProfile ? $picture : $picture->inSrgb();
         $mask = $plan->sharpening->mask($plan->size->ppi ?? 300);
-        $picture = ($mask === null ? $picture : $picture->sharpened(...$mask));
+        $picture = $mask === null ? $picture : $picture->sharpened(...$mask);
         $picture = $plan->isMarked && $mark !== null ? $mark->on($picture->inMemory()) : $picture;
         $bare = $plan->size->ppi === null ? $picture->bare() : $picture->bare()->at($plan->size->ppi);
         $profilePath = $profile === null ? 'srgb' : $path.'.icc';
         try {
             $profile === null || file_put_contents($profilePath, $profile);
             $save = function (int $quality) use ($bare, $path, $plan, $profilePath): int {
-                $bare->save($path, $plan->format->value, max(1, min(100, $quality)), $profilePath);
+                PictureWriter::file($bare, $path, $plan->format->value, max(1, min(100, $quality)), $profilePath);
                 clearstatcache(true, $path);
 
                 return (int) filesize($path);
             };
-            $plan->mostBytes === null ? $save($plan->quality) : $save(QualitySearch::within($plan->quality, $plan->mostBytes - $words, $save));
+            $plan->mostBytes === null
+                ? $save($plan->quality)
+                : $save(QualitySearch::within($plan->quality, $plan->mostBytes - $words, $save));
         } finally {
             $profile === null || @unlink($profilePath);
         }
@@ -58,7 +63,11 @@ final class OutputPicture
     private function atLeast(int $side): Picture
     {
         $half = $this->whole;
-        for ($i = 0; intdiv(max($half->width(), $half->height()), 2) >= $side && min($half->width(), $half->height()) >= 4; $i++) {
+        for (
+            $i = 0;
+            intdiv(max($half->width(), $half->height()), 2) >= $side && min($half->width(), $half->height()) >= 4;
+            $i++
+        ) {
             $half = $this->halves[$i] ??= $half->halved();
         }
 

@@ -46,8 +46,20 @@ final class OutputRun extends Model
     public static function start(Shoot $shoot, array $outputs, array $frames): self
     {
         return DB::transaction(function () use ($shoot, $outputs, $frames): self {
-            $run = self::query()->create(['shoot_id' => $shoot->id, 'outputs' => $outputs, 'frames' => $frames, 'begun_at' => now()]);
-            $task = Task::open($shoot, 'outputs', "outputs:{$run->id}", 'Writing '.count($outputs).(count($outputs) === 1 ? ' output' : ' outputs'), 'frames', count($frames));
+            $run = self::query()->create([
+                'shoot_id' => $shoot->id,
+                'outputs' => $outputs,
+                'frames' => $frames,
+                'begun_at' => now(),
+            ]);
+            $task = Task::open(
+                $shoot,
+                'outputs',
+                "outputs:{$run->id}",
+                'Writing '.count($outputs).(count($outputs) === 1 ? ' output' : ' outputs'),
+                'frames',
+                count($frames),
+            );
             WriteOutputs::dispatch($task->id)->onQueue('default')->afterCommit();
 
             return $run;
@@ -73,17 +85,60 @@ final class OutputRun extends Model
         $paths = [];
         foreach ($this->ways() as $output) {
             $pattern = $output->pattern();
-            $below = $this->shoot->studio_id.'/'.($output->is_shared ? 'shared' : DeliveredName::slug($this->shoot->name)."-{$this->shoot_id}");
+            $below =
+                $this->shoot->studio_id.
+                '/'.
+                ($output->is_shared ? 'shared' : DeliveredName::slug($this->shoot->name)."-{$this->shoot_id}");
             // What another frame has written there before is not written over.
-            $taken = array_fill_keys(array_map(fn (string $path): string => mb_strtolower(substr($path, strlen($below) + 1)), OutputFile::query()->where('output_id', $output->id)->whereIntegerNotInRaw('frame_id', $frames->modelKeys())->where('path', 'like', addcslashes($below, '%_\\').'/%')->pluck('path')->all()), true);
+            $taken = array_fill_keys(
+                array_map(
+                    fn (string $path): string => mb_strtolower(substr($path, strlen($below) + 1)),
+                    OutputFile::query()
+                        ->where('output_id', $output->id)
+                        ->whereIntegerNotInRaw('frame_id', $frames->modelKeys())
+                        ->where('path', 'like', addcslashes($below, '%_\\').'/%')
+                        ->pluck('path')
+                        ->all(),
+                ),
+                true,
+            );
             foreach ($frames as $place => $frame) {
                 $at = fn (string $format): string => $zone->format($frame->taken_ms, $format);
                 $values = [
-                    'shoot' => $this->shoot->name, 'client' => (string) $this->shoot->client, 'place' => (string) $this->shoot->place, 'year' => $at('Y'), 'month' => $at('m'), 'day' => $at('d'), 'date' => $at('Y-m-d'), 'time' => $at('His'),
-                    'shooter' => (string) $frame->card->shooter, 'body' => $frame->body->label(), 'serial' => (string) $frame->body->serial, 'card' => (string) $frame->card->number, 'card_name' => $frame->card->name, 'folder' => '',
-                    'original' => pathinfo($frame->camera_name ?: $frame->name, PATHINFO_FILENAME), 'name' => pathinfo($frame->name, PATHINFO_FILENAME), 'number' => str_pad((string) ($place + 1), $digits, '0', STR_PAD_LEFT), 'largest' => (string) count($this->frames),
+                    'shoot' => $this->shoot->name,
+                    'client' => (string) $this->shoot->client,
+                    'place' => (string) $this->shoot->place,
+                    'year' => $at('Y'),
+                    'month' => $at('m'),
+                    'day' => $at('d'),
+                    'date' => $at('Y-m-d'),
+                    'time' => $at('His'),
+                    'shooter' => (string) $frame->card->shooter,
+                    'body' => $frame->body->label(),
+                    'serial' => (string) $frame->body->serial,
+                    'card' => (string) $frame->card->number,
+                    'card_name' => $frame->card->name,
+                    'folder' => '',
+                    'original' => pathinfo($frame->camera_name ?: $frame->name, PATHINFO_FILENAME),
+                    'name' => pathinfo($frame->name, PATHINFO_FILENAME),
+                    'number' => str_pad((string) ($place + 1), $digits, '0', STR_PAD_LEFT),
+                    'largest' => (string) count($this->frames),
                 ];
-                for ($n = 1; isset($taken[mb_strtolower($path = $pattern->path($values, '.'.$output->plan()->format->ending(), $n === 1 ? '' : "-{$n}"))]); $n++);
+                for (
+                    $n = 1;
+                    isset(
+                        $taken[
+                            mb_strtolower(
+                                $path = $pattern->path(
+                                    $values,
+                                    '.'.$output->plan()->format->ending(),
+                                    $n === 1 ? '' : "-{$n}",
+                                ),
+                            )
+                        ],
+                    );
+                    $n++
+                );
                 $taken[mb_strtolower($path)] = true;
                 $paths[$output->id][$frame->id] = "{$below}/{$path}";
             }

@@ -9,7 +9,7 @@ use App\Captions\FrameCaption;
 use App\Copies\VerifiedPicture;
 use App\Frames\Frame;
 use App\Imaging\ExifTool;
-use App\Imaging\Picture;
+use App\Imaging\PictureReader;
 use App\Proof\Watermark;
 use Kanpai\Core\Deliver\Output\OutputPlan;
 use Kanpai\Core\Frames\Caption\Caption;
@@ -33,12 +33,21 @@ final class OutputWriter
         $caption = self::caption($frame);
         $mark = self::mark($frame);
         $jpeg = VerifiedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name);
-        $known = OutputFile::query()->where('frame_id', $frame->id)->whereIn('output_id', array_keys($ways))->get()->keyBy('output_id');
+        $known = OutputFile::query()
+            ->where('frame_id', $frame->id)
+            ->whereIn('output_id', array_keys($ways))
+            ->get()
+            ->keyBy('output_id');
         $due = [];
         foreach ($ways as $output => ['plan' => $plan, 'path' => $path]) {
             $fingerprint = self::printed($frame, $plan, $jpeg, $caption, $mark);
             $there = $known[$output] ?? null;
-            if ($there === null || $there->fingerprint !== $fingerprint || $there->path !== $path || ! $there->isThere()) {
+            if (
+                $there === null ||
+                $there->fingerprint !== $fingerprint ||
+                $there->path !== $path ||
+                ! $there->isThere()
+            ) {
                 $due[$output] = ['plan' => $plan, 'path' => $path, 'fingerprint' => $fingerprint, 'before' => $there];
             }
         }
@@ -50,7 +59,9 @@ final class OutputWriter
             if (! $jpeg->copyTo($source)) {
                 throw UnableToDeliver::isDamaged($frame->name);
             }
-            $picture = new OutputPicture($jpeg->isJpeg ? Picture::fromJpeg($source)->inMemory() : Picture::fromFile($source));
+            $picture = new OutputPicture(
+                $jpeg->isJpeg ? PictureReader::jpeg($source)->inMemory() : PictureReader::file($source),
+            );
             foreach ($due as $output => $one) {
                 $this->file($frame, $picture, $caption, $mark, $output, $one);
             }
@@ -70,14 +81,38 @@ final class OutputWriter
      */
     public function fingerprint(Frame $frame, OutputPlan $plan, ?Caption $caption = null): string
     {
-        return self::printed($frame, $plan, VerifiedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name), $caption ?? self::caption($frame), $plan->isMarked ? self::mark($frame) : null);
+        return self::printed(
+            $frame,
+            $plan,
+            VerifiedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name),
+            $caption ?? self::caption($frame),
+            $plan->isMarked ? self::mark($frame) : null,
+        );
     }
 
-    private static function printed(Frame $frame, OutputPlan $plan, VerifiedPicture $jpeg, Caption $caption, ?Watermark $mark): string
-    {
-        $judgement = $plan->metadata === MetadataScope::All ? [$frame->verdict->xmpRating($frame->rating), (string) $frame->label] : [];
+    private static function printed(
+        Frame $frame,
+        OutputPlan $plan,
+        VerifiedPicture $jpeg,
+        Caption $caption,
+        ?Watermark $mark,
+    ): string {
+        $judgement =
+            $plan->metadata === MetadataScope::All
+                ? [$frame->verdict->xmpRating($frame->rating), (string) $frame->label]
+                : [];
 
-        return hash('xxh128', serialize([$jpeg->hash(), $plan->toArray(), $plan->metadata->of($caption)->values(), $frame->taken_ms, $judgement, $plan->isMarked ? $mark?->fingerprint() : '']));
+        return hash(
+            'xxh128',
+            serialize([
+                $jpeg->hash(),
+                $plan->toArray(),
+                $plan->metadata->of($caption)->values(),
+                $frame->taken_ms,
+                $judgement,
+                $plan->isMarked ? $mark?->fingerprint() : '',
+            ]),
+        );
     }
 
     private static function caption(Frame $frame): Caption
@@ -87,12 +122,24 @@ final class OutputWriter
 
     private static function mark(Frame $frame): ?Watermark
     {
-        return Watermark::of(['text' => $frame->shoot->studio->name, 'image' => $frame->shoot->studio->mark_path, 'place' => 'bottom right', 'size' => 22, 'opacity' => 80]);
+        return Watermark::of([
+            'text' => $frame->shoot->studio->name,
+            'image' => $frame->shoot->studio->mark_path,
+            'place' => 'bottom right',
+            'size' => 22,
+            'opacity' => 80,
+        ]);
     }
 
     /** @param  array{plan: OutputPlan, path: string, fingerprint: string, before: OutputFile|null}  $one */
-    private function file(Frame $frame, OutputPicture $picture, Caption $caption, ?Watermark $mark, int $output, array $one): void
-    {
+    private function file(
+        Frame $frame,
+        OutputPicture $picture,
+        Caption $caption,
+        ?Watermark $mark,
+        int $output,
+        array $one,
+    ): void {
         ['plan' => $plan, 'path' => $path, 'before' => $before] = $one;
         $target = config('kanpai.outputs').'/'.$path;
         if (! is_dir(dirname($target))) {
@@ -105,13 +152,25 @@ final class OutputWriter
                 $this->exifTool->write($part, $this->tags($frame, $plan, $caption));
             }
             clearstatcache(true, $part);
-            $file = ['path' => $path, 'fingerprint' => $one['fingerprint'], 'bytes' => (int) filesize($part), 'hash' => (string) hash_file('xxh128', $part), 'width' => $width, 'height' => $height, 'made_at' => now()];
+            $file = [
+                'path' => $path,
+                'fingerprint' => $one['fingerprint'],
+                'bytes' => (int) filesize($part),
+                'hash' => (string) hash_file('xxh128', $part),
+                'width' => $width,
+                'height' => $height,
+                'made_at' => now(),
+            ];
             rename($part, $target);
         } finally {
             @unlink($part);
         }
         OutputFile::query()->updateOrCreate(['output_id' => $output, 'frame_id' => $frame->id], $file);
-        if ($before !== null && $before->path !== $path && OutputFile::query()->where('path', $before->path)->doesntExist()) {
+        if (
+            $before !== null &&
+            $before->path !== $path &&
+            OutputFile::query()->where('path', $before->path)->doesntExist()
+        ) {
             // It has another name now.
             @unlink(config('kanpai.outputs').'/'.$before->path);
         }
@@ -120,15 +179,30 @@ final class OutputWriter
     /** @return list<array{string, string}> */
     private function tags(Frame $frame, OutputPlan $plan, Caption $caption): array
     {
-        $tags = EmbeddedCaption::tags($plan->metadata->of($caption), $frame->taken_ms, $frame->shoot->zone(), max(0, $frame->verdict->xmpRating($frame->rating)), $plan->metadata === MetadataScope::All ? (string) $frame->label : '');
+        $tags = EmbeddedCaption::tags(
+            $plan->metadata->of($caption),
+            $frame->taken_ms,
+            $frame->shoot->zone(),
+            max(0, $frame->verdict->xmpRating($frame->rating)),
+            $plan->metadata === MetadataScope::All ? (string) $frame->label : '',
+        );
         // WebP has no place for IIM.
         $isLeft = fn (string $name): bool => ! str_starts_with($name, 'IPTC:') && ! str_starts_with($name, 'Photoshop:');
 
-        return array_values(array_filter($tags, fn (array $tag): bool => $tag[1] !== '' && ($plan->format->value !== 'webp' || $isLeft($tag[0])) && ($plan->metadata === MetadataScope::All || $tag[0] !== 'XMP-xmp:Rating')));
+        return array_values(
+            array_filter(
+                $tags,
+                fn (array $tag): bool => $tag[1] !== '' &&
+                    ($plan->format->value !== 'webp' || $isLeft($tag[0])) &&
+                    ($plan->metadata === MetadataScope::All || $tag[0] !== 'XMP-xmp:Rating'),
+            ),
+        );
     }
 
     private function words(OutputPlan $plan, Caption $caption): int
     {
-        return $plan->metadata === MetadataScope::None ? 0 : 8_000 + 4 * strlen(implode('', $plan->metadata->of($caption)->values()));
+        return $plan->metadata === MetadataScope::None
+            ? 0
+            : 8_000 + 4 * strlen(implode('', $plan->metadata->of($caption)->values()));
     }
 }

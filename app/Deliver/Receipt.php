@@ -31,5 +31,12 @@ final class Receipt extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['from_byte' => 'int', 'sent_bytes' => 'int', 'size' => 'int', 'is_whole' => 'bool', 'at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime'];
+    protected $casts = [
+        'from_byte' => 'int',
+        'sent_bytes' => 'int',
+        'size' => 'int',
+        'is_whole' => 'bool',
+        'at' => 'immutable_datetime',
+        'ended_at' => 'immutable_datetime',
+    ];
 }

@@ -29,20 +29,38 @@ final class Receipts
 
     public function opened(Recipient $recipient, Request $request): void
     {
-        $recipient->receipts()->create(['delivery_id' => $recipient->delivery_id, 'kind' => 'opened', 'agent' => self::agent($request), 'at' => now()]);
+        $recipient
+            ->receipts()
+            ->create([
+                'delivery_id' => $recipient->delivery_id,
+                'kind' => 'opened',
+                'agent' => self::agent($request),
+                'at' => now(),
+            ]);
     }
 
     /** Null where it was fetched as often as it may be. */
     public function begin(Recipient $recipient, DeliveryZip|DeliveryFile $thing, Request $request): ?Receipt
     {
         $this->collect();
-        if (! $this->fetches($recipient->receipts()->where(self::column($thing), $thing->id)->get(), $thing->bytes)->mayBegin($recipient->delivery->most_fetches)) {
+        if (
+            ! $this->fetches(
+                $recipient->receipts()->where(self::column($thing), $thing->id)->get(),
+                $thing->bytes,
+            )->mayBegin($recipient->delivery->most_fetches)
+        ) {
             return null;
         }
 
         return $recipient->receipts()->create([
-            'delivery_id' => $recipient->delivery_id, 'kind' => 'fetched', self::column($thing) => $thing->id, 'what' => $thing->name, 'size' => $thing->bytes,
-            'from_byte' => ByteRange::first((string) $request->headers->get('Range'), $thing->bytes), 'agent' => self::agent($request), 'at' => now(),
+            'delivery_id' => $recipient->delivery_id,
+            'kind' => 'fetched',
+            self::column($thing) => $thing->id,
+            'what' => $thing->name,
+            'size' => $thing->bytes,
+            'from_byte' => ByteRange::first((string) $request->headers->get('Range'), $thing->bytes),
+            'agent' => self::agent($request),
+            'at' => now(),
         ]);
     }
 
@@ -54,13 +72,31 @@ final class Receipts
      */
     public function summed(Collection $receipts): array
     {
-        return array_values($receipts->where('kind', 'fetched')->groupBy(fn (Receipt $receipt): string => $receipt->zip_id !== null ? "zip {$receipt->zip_id}" : "file {$receipt->file_id} {$receipt->what}")->map(function ($some): array {
-            $last = $some->last();
-            assert($last instanceof Receipt);
-            $fetches = $this->fetches($some, $last->size);
+        return array_values(
+            $receipts
+                ->where('kind', 'fetched')
+                ->groupBy(
+                    fn (Receipt $receipt): string => $receipt->zip_id !== null
+                        ? "zip {$receipt->zip_id}"
+                        : "file {$receipt->file_id} {$receipt->what}",
+                )
+                ->map(function ($some): array {
+                    $last = $some->last();
+                    assert($last instanceof Receipt);
+                    $fetches = $this->fetches($some, $last->size);
 
-            return ['what' => $last->what, 'size' => $last->size, 'arrived' => $fetches->arrived(), 'times' => $fetches->times(), 'begun' => $some->count(), 'isAllThere' => $fetches->isAllThere(), 'last' => $last];
-        })->all());
+                    return [
+                        'what' => $last->what,
+                        'size' => $last->size,
+                        'arrived' => $fetches->arrived(),
+                        'times' => $fetches->times(),
+                        'begun' => $some->count(),
+                        'isAllThere' => $fetches->isAllThere(),
+                        'last' => $last,
+                    ];
+                })
+                ->all(),
+        );
     }
 
     /** Takes over what nginx has sent since. */
@@ -120,15 +156,26 @@ final class Receipts
 
     private function take(string $line): void
     {
-        if (preg_match('/^(?<receipt>\d+) (?<sent>\d+) (?<status>\d{3}) (?<completion>\S*) (?<ended>\d+)(?:\.\d+)?$/', $line, $said) !== 1) {
+        if (
+            preg_match(
+                '/^(?<receipt>\d+) (?<sent>\d+) (?<status>\d{3}) (?<completion>\S*) (?<ended>\d+)(?:\.\d+)?$/',
+                $line,
+                $said,
+            ) !== 1
+        ) {
             return;
         }
         $isSent = in_array($said['status'], ['200', '206'], true);
-        Receipt::query()->whereKey((int) $said['receipt'])->whereNull('ended_at')->update([
-            'sent_bytes' => $isSent ? (int) $said['sent'] : 0, 'is_whole' => $isSent && $said['completion'] === 'OK', 'ended_at' => Carbon::createFromTimestamp((int) $said['ended']),
-            // The whole was sent although a part was asked for: the file is another one than the taker began with.
-            ...($said['status'] === '200' ? ['from_byte' => 0] : []),
-        ]);
+        Receipt::query()
+            ->whereKey((int) $said['receipt'])
+            ->whereNull('ended_at')
+            ->update([
+                'sent_bytes' => $isSent ? (int) $said['sent'] : 0,
+                'is_whole' => $isSent && $said['completion'] === 'OK',
+                'ended_at' => Carbon::createFromTimestamp((int) $said['ended']),
+                // The whole was sent although a part was asked for: the file is another one than the taker began with.
+                ...$said['status'] === '200' ? ['from_byte' => 0] : [],
+            ]);
     }
 
     /** @param  iterable<Receipt>  $receipts */
@@ -136,7 +183,11 @@ final class Receipts
     {
         $fetches = [];
         foreach ($receipts as $receipt) {
-            $fetches[] = ['from' => $receipt->from_byte, 'sent' => $receipt->sent_bytes, 'isWhole' => $receipt->is_whole];
+            $fetches[] = [
+                'from' => $receipt->from_byte,
+                'sent' => $receipt->sent_bytes,
+                'isWhole' => $receipt->is_whole,
+            ];
         }
 
         return Fetches::of($size, $fetches);

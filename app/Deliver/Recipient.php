@@ -37,7 +37,11 @@ final class Recipient extends Model
 
     protected $hidden = ['token'];
 
-    protected $casts = ['token' => 'encrypted', 'told_at' => 'immutable_datetime', 'withdrawn_at' => 'immutable_datetime'];
+    protected $casts = [
+        'token' => 'encrypted',
+        'told_at' => 'immutable_datetime',
+        'withdrawn_at' => 'immutable_datetime',
+    ];
 
     /** @return BelongsTo<Delivery, $this> */
     public function delivery(): BelongsTo
@@ -58,12 +62,22 @@ final class Recipient extends Model
     {
         $token = ShareToken::random();
 
-        return self::query()->create(['delivery_id' => $delivery->id, 'name' => $name, 'email' => $email, 'token' => $token->text, 'token_hash' => $token->hash()]);
+        return self::query()->create([
+            'delivery_id' => $delivery->id,
+            'name' => $name,
+            'email' => $email,
+            'token' => $token->text,
+            'token_hash' => $token->hash(),
+        ]);
     }
 
     public static function behind(string $token): self
     {
-        return self::query()->where('token_hash', ShareToken::of($token)->hash())->whereHas('delivery', fn (Builder $delivery) => $delivery->whereNotNull('made_at'))->with('delivery.shoot.studio')->firstOrFail();
+        return self::query()
+            ->where('token_hash', ShareToken::of($token)->hash())
+            ->whereHas('delivery', fn (Builder $delivery) => $delivery->whereNotNull('made_at'))
+            ->with('delivery.shoot.studio')
+            ->firstOrFail();
     }
 
     public function address(): string
@@ -74,7 +88,16 @@ final class Recipient extends Model
     /** The way to the pictures on its page, which ends when the link does. */
     public function door(): PictureDoor
     {
-        return PictureDoor::of('delivery', $this->token_hash, $this->delivery->ends_on === null ? null : CarbonImmutable::parse($this->delivery->ends_on->format('Y-m-d'), $this->delivery->shoot->zone)->addDay());
+        return PictureDoor::of(
+            'delivery',
+            $this->token_hash,
+            $this->delivery->ends_on === null
+                ? null
+                : CarbonImmutable::parse(
+                    $this->delivery->ends_on->format('Y-m-d'),
+                    $this->delivery->shoot->zone,
+                )->addDay(),
+        );
     }
 
     public function called(): string

@@ -25,8 +25,13 @@ final class Staging
     /** Bytes that have to be free before a frame is written: more than the files of any frame take. */
     private const RESERVE = 300_000_000;
 
-    public function __construct(private readonly Ways $ways, private readonly OutputFiles $outputs, private readonly HandoffFiles $handoff, private readonly ExifTool $exifTool, private readonly Places $places)
-    {
+    public function __construct(
+        private readonly Ways $ways,
+        private readonly OutputFiles $outputs,
+        private readonly HandoffFiles $handoff,
+        private readonly ExifTool $exifTool,
+        private readonly Places $places,
+    ) {
     }
 
     /**
@@ -37,7 +42,11 @@ final class Staging
      */
     public function paths(DeliveryPart $part, Collection $frames): array
     {
-        return $this->outputs->paths($part->delivery->shoot, array_values(array_filter(array_map(Ways::output(...), $part->ways))), $frames);
+        return $this->outputs->paths(
+            $part->delivery->shoot,
+            array_values(array_filter(array_map(Ways::output(...), $part->ways))),
+            $frames,
+        );
     }
 
     /**
@@ -53,7 +62,11 @@ final class Staging
             throw UnableToDeliver::hasNoRoom(self::RESERVE, (int) $free);
         }
         $there = $part->delivery->files()->where('frame_id', $frame->id)->whereNull('replaced_at')->get();
-        $due = array_filter($this->ways->fingerprints($frame, $part->ways, $part->delivery), fn (string $print, string $way): bool => $there->where('way', $way)->where('fingerprint', $print)->isEmpty(), ARRAY_FILTER_USE_BOTH);
+        $due = array_filter(
+            $this->ways->fingerprints($frame, $part->ways, $part->delivery),
+            fn (string $print, string $way): bool => $there->where('way', $way)->where('fingerprint', $print)->isEmpty(),
+            ARRAY_FILTER_USE_BOTH,
+        );
         if ($due === []) {
             return;
         }
@@ -68,7 +81,12 @@ final class Staging
                 $isHandoff => $this->handoff->name($frame, $part->delivery, $way, $original),
                 $output !== null => basename($output->path),
                 $original !== null => basename($original->destination),
-                default => DeliveredName::of($part->delivery->shoot->name, $this->number($part, $place), max(1, count($part->delivery->frames())), $frame->name),
+                default => DeliveredName::of(
+                    $part->delivery->shoot->name,
+                    $this->number($part, $place),
+                    max(1, count($part->delivery->frames())),
+                    $frame->name,
+                ),
             };
             // What replaces a file is called like it.
             $name = $there->firstWhere('way', $way)->name ?? $this->free($part, $this->folder($part, $way).$plain);
@@ -90,7 +108,16 @@ final class Staging
             if (! @rename($file, $target)) {
                 throw UnableToDeliver::cannotPack('the disk refused the file');
             }
-            DeliveryFile::query()->updateOrCreate(['part_id' => $part->id, 'frame_id' => $frame->id, 'way' => $way], ['delivery_id' => $part->delivery_id, 'name' => $name, 'stored' => $stored, 'fingerprint' => $print, ...$facts]);
+            DeliveryFile::query()->updateOrCreate(
+                ['part_id' => $part->id, 'frame_id' => $frame->id, 'way' => $way],
+                [
+                    'delivery_id' => $part->delivery_id,
+                    'name' => $name,
+                    'stored' => $stored,
+                    'fingerprint' => $print,
+                    ...$facts,
+                ],
+            );
         }
     }
 
@@ -128,9 +155,17 @@ final class Staging
 
     private function folder(DeliveryPart $part, string $way): string
     {
-        $all = array_unique(array_merge(...$part->delivery->parts->map(fn (DeliveryPart $one): array => $one->ways)->all()));
+        $all = array_unique(
+            array_merge(...$part->delivery->parts->map(fn (DeliveryPart $one): array => $one->ways)->all()),
+        );
 
-        return count($all) === 1 ? '' : (Ways::known($part->delivery->shoot->studio)[str_starts_with($way, 'original:') ? Ways::ORIGINALS : $way] ?? 'Files').'/';
+        return count($all) === 1
+            ? ''
+            : (Ways::known($part->delivery->shoot->studio)[
+                    str_starts_with($way, 'original:') ? Ways::ORIGINALS : $way
+                ] ??
+                    'Files').
+                    '/';
     }
 
     /**
@@ -141,12 +176,21 @@ final class Staging
      */
     private function number(DeliveryPart $part, int $place): int
     {
-        return $place + max(0, (int) $part->delivery->parts->where('number', '<', $part->number)->sum(fn (DeliveryPart $before): int => count($before->frames)));
+        return $place +
+            max(
+                0,
+                (int) $part->delivery->parts
+                    ->where('number', '<', $part->number)
+                    ->sum(fn (DeliveryPart $before): int => count($before->frames)),
+            );
     }
 
     private function free(DeliveryPart $part, string $name): string
     {
-        $is = fn (string $one): bool => DB::table('delivery_files')->where('delivery_id', $part->delivery_id)->where('name', $one)->exists();
+        $is = fn (string $one): bool => DB::table('delivery_files')
+            ->where('delivery_id', $part->delivery_id)
+            ->where('name', $one)
+            ->exists();
         $dot = strrpos($name, '.') ?: strlen($name);
         for ($n = 1; $is($free = substr($name, 0, $dot).($n === 1 ? '' : "-{$n}").substr($name, $dot)); $n++);
 

@@ -36,6 +36,12 @@ final class UnableToDeliver extends RuntimeException
 
     public static function hasNoRoom(int $needs, int $has): self
     {
-        return new self('The disk of deliveries has '.Number::fileSize($has, 1).' free, and '.Number::fileSize($needs, 1).' are needed. Free some room, then try again; what is packed stays.');
+        return new self(
+            'The disk of deliveries has '.
+                Number::fileSize($has, 1).
+                ' free, and '.
+                Number::fileSize($needs, 1).
+                ' are needed. Free some room, then try again; what is packed stays.',
+        );
     }
 }

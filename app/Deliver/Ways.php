@@ -36,7 +36,14 @@ final class Ways
     /** @return array<string, string> way => its name, which is its folder too */
     public static function known(Studio $studio): array
     {
-        return [self::JPEGS => 'Full-size JPEGs', self::ORIGINALS => 'Originals', ...Output::ofStudio($studio)->get()->mapWithKeys(fn (Output $output): array => ["output:{$output->id}" => $output->name])->all()];
+        return [
+            self::JPEGS => 'Full-size JPEGs',
+            self::ORIGINALS => 'Originals',
+            ...Output::ofStudio($studio)
+                ->get()
+                ->mapWithKeys(fn (Output $output): array => ["output:{$output->id}" => $output->name])
+                ->all(),
+        ];
     }
 
     public static function output(string $way): ?int
@@ -70,10 +77,16 @@ final class Ways
                 continue;
             }
             $id = self::output($way);
-            $output = $id === null ? null : $this->outputs[$id] ??= Output::query()->find($id);
+            $output = $id === null ? null : ($this->outputs[$id] ??= Output::query()->find($id));
             $prints[$way] = match (true) {
                 $output !== null => $this->writer->fingerprint($frame, $output->plan(), $caption),
-                $way === self::JPEGS => hash('xxh128', serialize([(VerifiedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name))->hash(), self::tags($frame, $caption)])),
+                $way === self::JPEGS => hash(
+                    'xxh128',
+                    serialize([
+                        (VerifiedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name))->hash(),
+                        self::tags($frame, $caption),
+                    ]),
+                ),
                 default => throw UnableToDeliver::outputIsGone(),
             };
         }
@@ -84,12 +97,23 @@ final class Ways
     /** @return list<CardFile> the files of a frame of which a proved copy stands */
     public static function originals(Frame $frame): array
     {
-        return array_values(($frame->relationLoaded('files') ? $frame->files : $frame->files()->with('copies', 'sameAs.copies')->get())->sortBy('id')->filter(fn (CardFile $file): bool => $file->hash !== null && $file->proofs()->isNotEmpty())->all());
+        return array_values(
+            ($frame->relationLoaded('files') ? $frame->files : $frame->files()->with('copies', 'sameAs.copies')->get())
+                ->sortBy('id')
+                ->filter(fn (CardFile $file): bool => $file->hash !== null && $file->proofs()->isNotEmpty())
+                ->all(),
+        );
     }
 
     /** @return list<array{string, string}> what a full-size JPEG says of itself */
     public static function tags(Frame $frame, ?Caption $caption = null): array
     {
-        return EmbeddedCaption::tags($caption ?? FrameCaption::query()->find($frame->id)?->caption() ?? Caption::of([]), $frame->taken_ms, $frame->shoot->zone(), max(0, $frame->verdict->xmpRating($frame->rating)), $frame->label);
+        return EmbeddedCaption::tags(
+            $caption ?? (FrameCaption::query()->find($frame->id)?->caption() ?? Caption::of([])),
+            $frame->taken_ms,
+            $frame->shoot->zone(),
+            max(0, $frame->verdict->xmpRating($frame->rating)),
+            $frame->label,
+        );
     }
 }

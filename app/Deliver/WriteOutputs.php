@@ -27,19 +27,52 @@ final class WriteOutputs extends WorkInTurns
         $ways = $run->ways();
         $writer = app(OutputWriter::class);
         $task->begin(count($run->frames));
-        ['byte' => $byte, 'at' => $at, 'problems' => $problems, 'failed' => $failed, 'small' => $small] = self::checkpoint($task);
+        [
+            'byte' => $byte,
+            'at' => $at,
+            'problems' => $problems,
+            'failed' => $failed,
+            'small' => $small,
+        ] = self::checkpoint($task);
         foreach ($plan->from($byte) as $behind => $step) {
-            $frame = Frame::query()->with('card', 'body', 'shoot.studio')->find(is_int($step['frame'] ?? null) ? $step['frame'] : 0);
+            $frame = Frame::query()
+                ->with('card', 'body', 'shoot.studio')
+                ->find(is_int($step['frame'] ?? null) ? $step['frame'] : 0);
             $paths = is_array($step['paths'] ?? null) ? $step['paths'] : [];
             try {
-                $small += $frame !== null && $ways->contains(fn (Output $output): bool => $output->plan()->size->isTooLargeFor($frame->width, $frame->height)) ? 1 : 0;
-                $frame === null || $writer->write($frame, $ways->map(fn (Output $output): array => ['plan' => $output->plan(), 'path' => (string) $paths[$output->id]])->all());
+                $small +=
+                    $frame !== null &&
+                    $ways->contains(
+                        fn (Output $output): bool => $output->plan()->size->isTooLargeFor($frame->width, $frame->height),
+                    )
+                        ? 1
+                        : 0;
+                $frame === null ||
+                    $writer->write(
+                        $frame,
+                        $ways
+                            ->map(
+                                fn (Output $output): array => [
+                                    'plan' => $output->plan(),
+                                    'path' => (string) $paths[$output->id],
+                                ],
+                            )
+                            ->all(),
+                    );
             } catch (UnableToDeliver|UnableToMakePicture|UnableToWriteMetadata $reason) {
                 $failed++;
-                $problems = count($problems) < self::NAMED ? array_values(array_unique([...$problems, $reason->getMessage()])) : $problems;
+                $problems =
+                    count($problems) < self::NAMED
+                        ? array_values(array_unique([...$problems, $reason->getMessage()]))
+                        : $problems;
             }
             // What is done is not looked at again after a kill; what could not be written is said in the end.
-            $task->update(['answer' => json_encode(['byte' => $behind, 'at' => ++$at, 'failed' => $failed, 'small' => $small, 'problems' => $problems], JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE)]);
+            $task->update([
+                'answer' => json_encode(
+                    ['byte' => $behind, 'at' => ++$at, 'failed' => $failed, 'small' => $small, 'problems' => $problems],
+                    JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE,
+                ),
+            ]);
             if (! $task->reach($at) || $this->isTurnOver()) {
                 return false;
             }
@@ -51,9 +84,23 @@ final class WriteOutputs extends WorkInTurns
     /** Where each file of each frame goes, once for all turns. */
     private function plan(OutputRun $run, WorkPlan $plan): void
     {
-        $frames = Frame::query()->whereKey($run->frames)->with('card', 'body')->orderBy('taken_ms')->orderBy('id')->get();
+        $frames = Frame::query()
+            ->whereKey($run->frames)
+            ->with('card', 'body')
+            ->orderBy('taken_ms')
+            ->orderBy('id')
+            ->get();
         $paths = $run->paths($frames);
-        $plan->make($frames->map(fn (Frame $frame): array => ['frame' => $frame->id, 'paths' => array_map(fn (array $own): string => $own[$frame->id], $paths)])->all());
+        $plan->make(
+            $frames
+                ->map(
+                    fn (Frame $frame): array => [
+                        'frame' => $frame->id,
+                        'paths' => array_map(fn (array $own): string => $own[$frame->id], $paths),
+                    ],
+                )
+                ->all(),
+        );
     }
 
     protected function over(Task $task): void
@@ -62,10 +109,14 @@ final class WriteOutputs extends WorkInTurns
         ['problems' => $problems, 'failed' => $failed, 'small' => $small] = self::checkpoint($task);
         $said = [];
         if ($failed > 0) {
-            $said[] = $failed.($failed === 1 ? ' frame' : ' frames').' could not be written. '.implode(' ', $problems);
+            $said[] =
+                $failed.($failed === 1 ? ' frame' : ' frames').' could not be written. '.implode(' ', $problems);
         }
         if ($small > 0) {
-            $said[] = $small === 1 ? 'One frame has fewer pixels than are asked for: it was enlarged where the output says so, and else stayed smaller.' : "{$small} frames have fewer pixels than are asked for: they were enlarged where the output says so, and else stayed smaller.";
+            $said[] =
+                $small === 1
+                    ? 'One frame has fewer pixels than are asked for: it was enlarged where the output says so, and else stayed smaller.'
+                    : "{$small} frames have fewer pixels than are asked for: they were enlarged where the output says so, and else stayed smaller.";
         }
         if ($said !== []) {
             $task->update(['problem' => implode(' ', $said)]);
@@ -78,6 +129,14 @@ final class WriteOutputs extends WorkInTurns
         $said = json_decode((string) $task->answer, true);
         $whole = fn (string $name): int => is_array($said) && is_int($said[$name] ?? null) ? $said[$name] : 0;
 
-        return ['byte' => $whole('byte'), 'at' => $whole('at'), 'failed' => $whole('failed'), 'small' => $whole('small'), 'problems' => is_array($said) && is_array($said['problems'] ?? null) ? array_values(array_filter($said['problems'], is_string(...))) : []];
+        return [
+            'byte' => $whole('byte'),
+            'at' => $whole('at'),
+            'failed' => $whole('failed'),
+            'small' => $whole('small'),
+            'problems' => is_array($said) && is_array($said['problems'] ?? null)
+                    ? array_values(array_filter($said['problems'], is_string(...)))
+                    : [],
+        ];
     }
 }

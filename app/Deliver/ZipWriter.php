@@ -23,7 +23,7 @@ final class ZipWriter
      */
     public function write(string $target, array $files, callable $reached, array $texts = []): bool
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         if ($zip->open($target, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
             throw UnableToDeliver::cannotPack('the disk refused the file');
         }

@@ -26,18 +26,44 @@ final class Zipping
     /** @return list<PlannedZip> */
     public function plan(DeliveryPart $part): array
     {
-        $now = $part->delivery->files()->whereNull('replaced_at')->whereIn('part_id', $part->delivery->parts->filter(fn (DeliveryPart $one): bool => $one->made_at !== null || $one->is($part))->modelKeys())->orderBy('name')->get();
+        $now = $part->delivery
+            ->files()
+            ->whereNull('replaced_at')
+            ->whereIn(
+                'part_id',
+                $part->delivery->parts
+                    ->filter(fn (DeliveryPart $one): bool => $one->made_at !== null || $one->is($part))
+                    ->modelKeys(),
+            )
+            ->orderBy('name')
+            ->get();
         // Of a frame that is there twice in one way, the later file.
-        $all = $now->groupBy(fn (DeliveryFile $file): string => "{$file->frame_id} {$file->way}")->map(fn (Collection $same): DeliveryFile => $same->sortByDesc('part_id')->firstOrFail())->sortBy('name', SORT_NATURAL)->values();
+        $all = $now
+            ->groupBy(fn (DeliveryFile $file): string => "{$file->frame_id} {$file->way}")
+            ->map(fn (Collection $same): DeliveryFile => $same->sortByDesc('part_id')->firstOrFail())
+            ->sortBy('name', SORT_NATURAL)
+            ->values();
         $scopes = [DeliveryZip::ALL => $all];
         if ($part->number > 1) {
             $scopes[DeliveryZip::NEW] = $all->where('part_id', $part->id)->values();
         }
         $planned = [];
         foreach ($scopes as $scope => $files) {
-            $zips = ZipSplit::of($files->map(fn (DeliveryFile $file): array => ['name' => $file->name, 'bytes' => $file->bytes])->all(), $part->delivery->zip_bytes);
+            $zips = ZipSplit::of(
+                $files->map(fn (DeliveryFile $file): array => ['name' => $file->name, 'bytes' => $file->bytes])->all(),
+                $part->delivery->zip_bytes,
+            );
             foreach ($zips as $i => $keys) {
-                $planned[] = ['scope' => $scope, 'number' => $i + 1, 'of' => count($zips), 'files' => array_map(fn (int $key): DeliveryFile => $files[$key] ?? throw UnableToDeliver::cannotPack('a file is missing'), $keys)];
+                $planned[] = [
+                    'scope' => $scope,
+                    'number' => $i + 1,
+                    'of' => count($zips),
+                    'files' => array_map(
+                        fn (int $key): DeliveryFile => $files[$key] ??
+                            throw UnableToDeliver::cannotPack('a file is missing'),
+                        $keys,
+                    ),
+                ];
             }
         }
 
@@ -56,7 +82,11 @@ final class Zipping
     public function make(DeliveryPart $part, array $zip, callable $reached): bool
     {
         ['scope' => $scope, 'number' => $number, 'files' => $files] = $zip;
-        if (DeliveryZip::query()->where(['part_id' => $part->id, 'scope' => $scope, 'number' => $number])->exists()) {
+        if (
+            DeliveryZip::query()
+                ->where(['part_id' => $part->id, 'scope' => $scope, 'number' => $number])
+                ->exists()
+        ) {
             return true;
         }
         $folder = $part->delivery->folder();
@@ -72,13 +102,39 @@ final class Zipping
             throw UnableToDeliver::hasNoRoom($needs + self::RESERVE, (int) $free);
         }
         $list = $this->handoff->list($part->delivery);
-        if (! $this->writer->write("{$folder}/{$stored}.part", array_map(fn (DeliveryFile $file): array => ['path' => "{$folder}/{$file->stored}", 'name' => $file->name, 'hash' => $file->hash], $files), $reached, $list === null ? [] : [HandoffFiles::LIST => $list])) {
+        if (
+            ! $this->writer->write(
+                "{$folder}/{$stored}.part",
+                array_map(
+                    fn (DeliveryFile $file): array => [
+                        'path' => "{$folder}/{$file->stored}",
+                        'name' => $file->name,
+                        'hash' => $file->hash,
+                    ],
+                    $files,
+                ),
+                $reached,
+                $list === null ? [] : [HandoffFiles::LIST => $list],
+            )
+        ) {
             return false;
         }
         rename("{$folder}/{$stored}.part", "{$folder}/{$stored}");
         DeliveryZip::query()->create([
-            'delivery_id' => $part->delivery_id, 'part_id' => $part->id, 'scope' => $scope, 'number' => $number, 'stored' => $stored, 'files_count' => count($files), 'bytes' => (int) filesize("{$folder}/{$stored}"), 'hash' => (string) hash_file('xxh128', "{$folder}/{$stored}"), 'made_at' => now(),
-            'name' => ZipSplit::name(DeliveredName::slug($part->delivery->name).($scope === DeliveryZip::NEW ? '-new' : ''), $number, $zip['of']),
+            'delivery_id' => $part->delivery_id,
+            'part_id' => $part->id,
+            'scope' => $scope,
+            'number' => $number,
+            'stored' => $stored,
+            'files_count' => count($files),
+            'bytes' => (int) filesize("{$folder}/{$stored}"),
+            'hash' => (string) hash_file('xxh128', "{$folder}/{$stored}"),
+            'made_at' => now(),
+            'name' => ZipSplit::name(
+                DeliveredName::slug($part->delivery->name).($scope === DeliveryZip::NEW ? '-new' : ''),
+                $number,
+                $zip['of'],
+            ),
         ]);
 
         return true;

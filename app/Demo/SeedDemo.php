@@ -20,6 +20,8 @@ use App\Deliver\Handoff\Handoffs;
 use App\Deliver\Handoff\Returning;
 use App\Frames\Frame;
 use App\Imaging\Picture;
+use App\Imaging\PictureReader;
+use App\Imaging\PictureWriter;
 use App\Ingest\Card;
 use App\Ingest\CardState;
 use App\Ingest\CopyCard;
@@ -68,23 +70,36 @@ final class SeedDemo extends Command
 
     /** Headlines of the day, each from a local time on. */
     private const HEADLINES = [
-        ['06:00', 'Mist on the river'], ['07:00', 'Before the crowd'], ['08:20', 'Red crew at the rail'], ['09:00', 'Club flag'], ['09:25', 'Heat 1'], ['10:05', 'On the bank'],
-        ['10:35', 'Heat 2'], ['12:00', 'Picnic'], ['13:30', 'Blue crew on the quay'], ['14:00', 'Cox and coach'], ['15:00', 'Final'], ['15:20', 'Winners ashore'], ['16:20', 'Families'],
-        ['17:10', 'Prize-giving'], ['18:20', 'Evening on the water'], ['20:00', 'Lantern supper'],
+        ['06:00', 'Mist on the river'],
+        ['07:00', 'Before the crowd'],
+        ['08:20', 'Red crew at the rail'],
+        ['09:00', 'Club flag'],
+        ['09:25', 'Heat 1'],
+        ['10:05', 'On the bank'],
+        ['10:35', 'Heat 2'],
+        ['12:00', 'Picnic'],
+        ['13:30', 'Blue crew on the quay'],
+        ['14:00', 'Cox and coach'],
+        ['15:00', 'Final'],
+        ['15:20', 'Winners ashore'],
+        ['16:20', 'Families'],
+        ['17:10', 'Prize-giving'],
+        ['18:20', 'Evening on the water'],
+        ['20:00', 'Lantern supper'],
     ];
 
     private const ROSTER = <<<'CSV'
-        number,name,team,role,code
-        1,Ada Fenn,Saltmarsh,bow,af
-        2,Joss Merle,Saltmarsh,two,jm
-        3,Petra Lund,Saltmarsh,three,pl
-        4,Noor Hale,Saltmarsh,stroke,nh
-        11,Wim Aster,Reedmouth,bow,wa
-        12,Tilda Crane,Reedmouth,two,tc
-        13,Oren Vale,Reedmouth,three,ov
-        14,Bea Thorn,Reedmouth,stroke,bt
-        ,Gil Marrow,,coach,gm
-        CSV;
+    number,name,team,role,code
+    1,Ada Fenn,Saltmarsh,bow,af
+    2,Joss Merle,Saltmarsh,two,jm
+    3,Petra Lund,Saltmarsh,three,pl
+    4,Noor Hale,Saltmarsh,stroke,nh
+    11,Wim Aster,Reedmouth,bow,wa
+    12,Tilda Crane,Reedmouth,two,tc
+    13,Oren Vale,Reedmouth,three,ov
+    14,Bea Thorn,Reedmouth,stroke,bt
+    ,Gil Marrow,,coach,gm
+    CSV;
 
     private const KEYWORDS = "rowing > race > start\nrowing > race > finish\nrowing > regatta\nrowing > coxed four\nwater > river\npeople > crew\npeople > spectators\npeople > prize-giving\nevening > lantern\n";
 
@@ -97,8 +112,30 @@ final class SeedDemo extends Command
         ini_set('memory_limit', '2G');
         $this->cards();
         $studio = $this->studio();
-        $shoot = $studio->shoots()->firstOrCreate(['name' => Regatta::NAME], ['client' => Regatta::CLIENT, 'place' => Regatta::PLACE, 'zone' => Regatta::ZONE, 'held_on' => Regatta::DATE, 'promised_on' => today()->addDays(3)]);
-        $studio->shoots()->firstOrCreate(['name' => 'Lantern supper, boathouse'], ['client' => Regatta::CLIENT, 'place' => 'Saltmarsh boathouse', 'zone' => Regatta::ZONE, 'held_on' => Regatta::DATE, 'promised_on' => today()->addDays(12)]);
+        $shoot = $studio
+            ->shoots()
+            ->firstOrCreate(
+                ['name' => Regatta::NAME],
+                [
+                    'client' => Regatta::CLIENT,
+                    'place' => Regatta::PLACE,
+                    'zone' => Regatta::ZONE,
+                    'held_on' => Regatta::DATE,
+                    'promised_on' => today()->addDays(3),
+                ],
+            );
+        $studio
+            ->shoots()
+            ->firstOrCreate(
+                ['name' => 'Lantern supper, boathouse'],
+                [
+                    'client' => Regatta::CLIENT,
+                    'place' => 'Saltmarsh boathouse',
+                    'zone' => Regatta::ZONE,
+                    'held_on' => Regatta::DATE,
+                    'promised_on' => today()->addDays(12),
+                ],
+            );
         $this->ingest($shoot);
         $this->clocks($shoot);
         $this->cull($shoot, Member::query()->where('email', self::EMAIL)->firstOrFail());
@@ -112,7 +149,7 @@ final class SeedDemo extends Command
 
     private function cards(): void
     {
-        $maker = new CardMaker((string) config('kanpai.rack'), new Regatta, 0, (int) $this->option('width'));
+        $maker = new CardMaker((string) config('kanpai.rack'), new Regatta(), 0, (int) $this->option('width'));
         // Cards that were read stay as they are, even when the drawing has become better since.
         if ($maker->isMade() || Card::query()->exists()) {
             return;
@@ -129,8 +166,18 @@ final class SeedDemo extends Command
     private function studio(): Studio
     {
         $studio = Studio::query()->firstOrCreate(['name' => 'Mara Quill Photography']);
-        $studio->members()->firstOrCreate(['email' => self::EMAIL], ['name' => 'Mara Quill', 'password' => self::PASSWORD, 'role' => 'owner']);
-        $studio->members()->firstOrCreate(['email' => 'ivo@quill.example'], ['name' => 'Ivo Tarn', 'password' => self::PASSWORD, 'role' => 'shooter']);
+        $studio
+            ->members()
+            ->firstOrCreate(
+                ['email' => self::EMAIL],
+                ['name' => 'Mara Quill', 'password' => self::PASSWORD, 'role' => 'owner'],
+            );
+        $studio
+            ->members()
+            ->firstOrCreate(
+                ['email' => 'ivo@quill.example'],
+                ['name' => 'Ivo Tarn', 'password' => self::PASSWORD, 'role' => 'shooter'],
+            );
 
         return $studio;
     }
@@ -144,13 +191,43 @@ final class SeedDemo extends Command
                 continue;
             }
             $uuid = (string) Str::uuid();
-            $card = Card::query()->firstOrCreate(['shoot_id' => $shoot->id, 'slot' => $path], ['uuid' => $uuid, 'number' => $i + 1, 'name' => $slot['name'], 'signature' => md5($uuid), 'state' => CardState::Reading]);
+            $card = Card::query()->firstOrCreate(
+                ['shoot_id' => $shoot->id, 'slot' => $path],
+                [
+                    'uuid' => $uuid,
+                    'number' => $i + 1,
+                    'name' => $slot['name'],
+                    'signature' => md5($uuid),
+                    'state' => CardState::Reading,
+                ],
+            );
             if ($card->state === CardState::Reading) {
-                $this->through($card->task('read'), fn (): Task => Task::open($shoot, 'read', $card->subject(), "Reading the card “{$card->name}”", 'files'), fn (Task $task) => ReadCard::dispatch($task->id)->onQueue('urgent'));
+                $this->through(
+                    $card->task('read'),
+                    fn (): Task => Task::open(
+                        $shoot,
+                        'read',
+                        $card->subject(),
+                        "Reading the card “{$card->name}”",
+                        'files',
+                    ),
+                    fn (Task $task) => ReadCard::dispatch($task->id)->onQueue('urgent'),
+                );
                 $card->refresh();
             }
             if ($card->state === CardState::Read) {
-                $this->through($card->task('copy'), fn (): Task => Task::open($shoot, 'copy', $card->subject(), "Copying card {$card->number} to 2 places", 'bytes', $card->bytes), fn (Task $task) => CopyCard::dispatch($task->id)->onQueue('default'));
+                $this->through(
+                    $card->task('copy'),
+                    fn (): Task => Task::open(
+                        $shoot,
+                        'copy',
+                        $card->subject(),
+                        "Copying card {$card->number} to 2 places",
+                        'bytes',
+                        $card->bytes,
+                    ),
+                    fn (Task $task) => CopyCard::dispatch($task->id)->onQueue('default'),
+                );
             }
         }
         foreach (Card::query()->where('shoot_id', $shoot->id)->orderBy('number')->get() as $card) {
@@ -170,7 +247,11 @@ final class SeedDemo extends Command
             'CM2-77810' => Clock::of(Offset::of(false, 0, 0, 3, 17)),
         ];
         foreach (Lanes::bodies($shoot) as $body) {
-            app(ClockWork::class)->set($shoot, $body->id, ScopedClock::everywhere($clocks[$body->serial] ?? Clock::asRead()));
+            app(ClockWork::class)->set(
+                $shoot,
+                $body->id,
+                ScopedClock::everywhere($clocks[$body->serial] ?? Clock::asRead()),
+            );
         }
     }
 
@@ -190,7 +271,20 @@ final class SeedDemo extends Command
             $own = array_keys($moments, $moments[$i], true);
             $place = $i - $own[0];
             $isKept = $place === intdiv(count($own), 2) || $place % 3 === 1;
-            $marking->apply($shoot, $member, [['id' => (string) Str::uuid(), 'said' => ($isKept ? 'Keep' : 'Drop')." {$frame->name}", 'marks' => [['frame' => $frame->id, 'verdict' => $isKept ? 'keep' : 'drop', 'rating' => $isKept ? 1 + ($place * 7 + $moments[$i]) % 5 : null, 'given' => $isKept && $place % 5 === 1 ? 1 << $place % 3 : 0]]]]);
+            $marking->apply($shoot, $member, [
+                [
+                    'id' => (string) Str::uuid(),
+                    'said' => ($isKept ? 'Keep' : 'Drop')." {$frame->name}",
+                    'marks' => [
+                        [
+                            'frame' => $frame->id,
+                            'verdict' => $isKept ? 'keep' : 'drop',
+                            'rating' => $isKept ? 1 + (($place * 7 + $moments[$i]) % 5) : null,
+                            'given' => $isKept && $place % 5 === 1 ? 1 << $place % 3 : 0,
+                        ],
+                    ],
+                ],
+            ]);
             $bar->advance();
         }
         $bar->finish();
@@ -204,24 +298,63 @@ final class SeedDemo extends Command
         }
         $studio = $shoot->studio;
         $this->sheet($studio, null, 'studio', [
-            'creator' => '{{shooter}}', 'credit' => '{{studio}}', 'copyright' => '© {{year}} {{studio}}', 'usage_terms' => 'For the club’s own use.',
-            'contact_email' => 'office@quill.example', 'contact_city' => 'Saltmarsh',
+            'creator' => '{{shooter}}',
+            'credit' => '{{studio}}',
+            'copyright' => '© {{year}} {{studio}}',
+            'usage_terms' => 'For the club’s own use.',
+            'contact_email' => 'office@quill.example',
+            'contact_city' => 'Saltmarsh',
         ]);
         $this->sheet($studio, $shoot, 'shoot', [
-            'headline' => '{{moment}}', 'description' => "{{shoot}}, {{place}}, {{day}}, {{time}}.\nHeats, finals and a supper by lantern light.", 'keywords' => 'rowing, regatta, river, {{client}}', 'event' => '{{shoot}}',
-            'sublocation' => '{{place}}', 'city' => 'Saltmarsh', 'job_id' => 'SMR-{{year}}',
+            'headline' => '{{moment}}',
+            'description' => "{{shoot}}, {{place}}, {{day}}, {{time}}.\nHeats, finals and a supper by lantern light.",
+            'keywords' => 'rowing, regatta, river, {{client}}',
+            'event' => '{{shoot}}',
+            'sublocation' => '{{place}}',
+            'city' => 'Saltmarsh',
+            'job_id' => 'SMR-{{year}}',
         ]);
-        $this->sheet($studio, null, 'saved', ['headline' => '{{shoot}}: {{moment}}', 'description' => '{{people}} at {{place}}, {{day}}.', 'keywords' => 'rowing'], name: 'Club days');
-        $instant = fn (string $time): int => $shoot->zone()->instant((int) CameraTime::fromExif(Regatta::DATE." {$time}:00")?->milliseconds);
+        $this->sheet(
+            $studio,
+            null,
+            'saved',
+            [
+                'headline' => '{{shoot}}: {{moment}}',
+                'description' => '{{people}} at {{place}}, {{day}}.',
+                'keywords' => 'rowing',
+            ],
+            name: 'Club days',
+        );
+        $instant = fn (string $time): int => $shoot
+            ->zone()
+            ->instant((int) CameraTime::fromExif(Regatta::DATE." {$time}:00")?->milliseconds);
         foreach (self::HEADLINES as $i => [$from, $headline]) {
             $isRace = str_starts_with($headline, 'Heat') || $headline === 'Final';
-            $this->sheet($studio, $shoot, 'moment', $isRace ? ['keywords' => 'race'] : [], ['keywords'], $headline, $instant($from), $instant(self::HEADLINES[$i + 1][0] ?? '23:59') - 1);
+            $this->sheet(
+                $studio,
+                $shoot,
+                'moment',
+                $isRace ? ['keywords' => 'race'] : [],
+                ['keywords'],
+                $headline,
+                $instant($from),
+                $instant(self::HEADLINES[$i + 1][0] ?? '23:59') - 1,
+            );
         }
         RosterPerson::replace($shoot, Roster::of(Table::rows(self::ROSTER)));
         app(Keywords::class)->replace($studio, KeywordList::of(Table::rows(self::KEYWORDS)));
         $studio->update(['required_fields' => ['headline', 'creator', 'copyright']]);
-        $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'said' => 'Filling in the sheets', 'edit' => ['kind' => 'sheets'], 'filter' => FrameFilter::kept()->toQuery()]);
-        $this->through(null, fn (): Task => Task::open($shoot, 'captions', 'captions', $batch->said, 'frames'), fn (Task $task) => ApplyBatch::dispatch($task->id, $batch->id)->onQueue('urgent'));
+        $batch = Batch::query()->create([
+            'shoot_id' => $shoot->id,
+            'said' => 'Filling in the sheets',
+            'edit' => ['kind' => 'sheets'],
+            'filter' => FrameFilter::kept()->toQuery(),
+        ]);
+        $this->through(
+            null,
+            fn (): Task => Task::open($shoot, 'captions', 'captions', $batch->said, 'frames'),
+            fn (Task $task) => ApplyBatch::dispatch($task->id, $batch->id)->onQueue('urgent'),
+        );
         $this->wait(Task::latest($shoot, 'captions', 'sidecars'));
     }
 
@@ -229,16 +362,50 @@ final class SeedDemo extends Command
      * @param  array<string, string>  $fields
      * @param  list<string>  $added
      */
-    private function sheet(Studio $studio, ?Shoot $shoot, string $level, array $fields, array $added = [], string $name = '', ?int $from = null, ?int $to = null): void
-    {
-        Sheet::query()->updateOrCreate(['studio_id' => $studio->id, 'shoot_id' => $shoot?->id, 'level' => $level, 'from_ms' => $from, 'to_ms' => $to, 'name' => $name], ['fields' => $fields, 'added' => $added]);
+    private function sheet(
+        Studio $studio,
+        ?Shoot $shoot,
+        string $level,
+        array $fields,
+        array $added = [],
+        string $name = '',
+        ?int $from = null,
+        ?int $to = null,
+    ): void {
+        Sheet::query()->updateOrCreate(
+            [
+                'studio_id' => $studio->id,
+                'shoot_id' => $shoot?->id,
+                'level' => $level,
+                'from_ms' => $from,
+                'to_ms' => $to,
+                'name' => $name,
+            ],
+            ['fields' => $fields, 'added' => $added],
+        );
     }
 
     private function proof(Shoot $shoot): void
     {
-        $gallery = Gallery::query()->where('shoot_id', $shoot->id)->first() ?? app(Publishing::class)->publish($shoot, FrameFilter::kept(),
-            ['title' => Regatta::NAME, 'message' => 'Please choose up to 40 for the club’s album, by Sunday.', 'mark' => ['text' => 'Mara Quill · proof', 'place' => 'tiled', 'size' => 34, 'opacity' => 34], 'sectioning' => 'moment'],
-            Rights::of([ChoiceList::of('Album', null, 40)], rates: true, draws: true, captions: true), ['name' => 'The club'], [['name' => 'Ada Fenn', 'email' => 'ada@saltmarsh.example'], ['name' => 'Joss Merle', 'email' => 'joss@saltmarsh.example'], ['name' => 'Petra Lund', 'email' => 'petra@saltmarsh.example']]);
+        $gallery =
+            Gallery::query()->where('shoot_id', $shoot->id)->first() ??
+            app(Publishing::class)->publish(
+                $shoot,
+                FrameFilter::kept(),
+                [
+                    'title' => Regatta::NAME,
+                    'message' => 'Please choose up to 40 for the club’s album, by Sunday.',
+                    'mark' => ['text' => 'Mara Quill · proof', 'place' => 'tiled', 'size' => 34, 'opacity' => 34],
+                    'sectioning' => 'moment',
+                ],
+                Rights::of([ChoiceList::of('Album', null, 40)], rates: true, draws: true, captions: true),
+                ['name' => 'The club'],
+                [
+                    ['name' => 'Ada Fenn', 'email' => 'ada@saltmarsh.example'],
+                    ['name' => 'Joss Merle', 'email' => 'joss@saltmarsh.example'],
+                    ['name' => 'Petra Lund', 'email' => 'petra@saltmarsh.example'],
+                ],
+            );
         $this->wait($gallery->task());
         if ($gallery->selections()->exists()) {
             return;
@@ -249,23 +416,60 @@ final class SeedDemo extends Command
             $steps = [];
             foreach ($frames as $i => $frame) {
                 if ($i % 3 === 1 && ($n === 0 || $i % 2 === $n % 2)) {
-                    $steps[] = ['id' => (string) Str::uuid(), 'kind' => 'choose', 'number' => $frame->number, 'on' => true];
+                    $steps[] = [
+                        'id' => (string) Str::uuid(),
+                        'kind' => 'choose',
+                        'number' => $frame->number,
+                        'on' => true,
+                    ];
                 }
             }
             $choosing->apply($guest, $guest->share, $steps);
         }
         [$ada, $joss] = Guest::query()->where('gallery_id', $gallery->id)->orderBy('id')->get()->all();
-        $says = fn (Guest $guest, int $place, string $text, ?array $drawing = null) => $choosing->apply($guest, $guest->share, [['id' => (string) Str::uuid(), 'kind' => 'comment', 'number' => $frames[$place]->number, 'text' => $text, 'drawing' => $drawing]]);
+        $says = fn (Guest $guest, int $place, string $text, ?array $drawing = null) => $choosing->apply(
+            $guest,
+            $guest->share,
+            [
+                [
+                    'id' => (string) Str::uuid(),
+                    'kind' => 'comment',
+                    'number' => $frames[$place]->number,
+                    'text' => $text,
+                    'drawing' => $drawing,
+                ],
+            ],
+        );
         $says($ada, 4, 'This one large, for the clubhouse.');
         [$w, $h] = [$frames[7]->width, $frames[7]->height];
-        $says($ada, 7, 'Could the sky be calmer?', [['kind' => 'circle', 'x' => intdiv($w, 2), 'y' => intdiv($h, 6), 'rx' => intdiv($w, 3), 'ry' => intdiv($h, 8)], ['kind' => 'word', 'x' => intdiv($w, 3), 'y' => intdiv($h, 5), 'text' => 'calmer']]);
-        $says($joss, 10, 'Without the buoy, please', [['kind' => 'arrow', 'x' => intdiv($w, 4), 'y' => intdiv($h, 3), 'toX' => intdiv($w, 6), 'toY' => intdiv(2 * $h, 3)]]);
+        $says($ada, 7, 'Could the sky be calmer?', [
+            [
+                'kind' => 'circle',
+                'x' => intdiv($w, 2),
+                'y' => intdiv($h, 6),
+                'rx' => intdiv($w, 3),
+                'ry' => intdiv($h, 8),
+            ],
+            ['kind' => 'word', 'x' => intdiv($w, 3), 'y' => intdiv($h, 5), 'text' => 'calmer'],
+        ]);
+        $says($joss, 10, 'Without the buoy, please', [
+            [
+                'kind' => 'arrow',
+                'x' => intdiv($w, 4),
+                'y' => intdiv($h, 3),
+                'toX' => intdiv($w, 6),
+                'toY' => intdiv(2 * $h, 3),
+            ],
+        ]);
         $choosing->send($ada, 'Ada Fenn', 'ada@saltmarsh.example', 'Thank you, we love them.');
     }
 
     private function deliver(Shoot $shoot): void
     {
-        $selection = Selection::query()->whereHas('gallery', fn ($query) => $query->where('shoot_id', $shoot->id))->orderBy('id')->firstOrFail();
+        $selection = Selection::query()
+            ->whereHas('gallery', fn ($query) => $query->where('shoot_id', $shoot->id))
+            ->orderBy('id')
+            ->firstOrFail();
         if (Delivery::query()->where('selection_id', $selection->id)->doesntExist()) {
             app(Delivering::class)->answer($selection);
         }
@@ -275,16 +479,43 @@ final class SeedDemo extends Command
     /** What guests asked for is with a retoucher; one picture is back already, and one file whose name says nothing. */
     private function handOff(Shoot $shoot): void
     {
-        $frames = array_values(array_map(intval(...), Comment::query()->whereHas('galleryFrame.frame', fn ($frames) => $frames->where('shoot_id', $shoot->id))->with('galleryFrame')->get()->pluck('galleryFrame.frame_id')->unique()->all()));
+        $frames = array_values(
+            array_map(
+                intval(...),
+                Comment::query()
+                    ->whereHas('galleryFrame.frame', fn ($frames) => $frames->where('shoot_id', $shoot->id))
+                    ->with('galleryFrame')
+                    ->get()
+                    ->pluck('galleryFrame.frame_id')
+                    ->unique()
+                    ->all(),
+            ),
+        );
         if ($frames === [] || Handoff::query()->where('shoot_id', $shoot->id)->exists()) {
             return;
         }
-        $handoff = app(Handoffs::class)->open($shoot, $frames, ['name' => 'Robin Saye'], [['name' => 'Robin Saye', 'email' => 'robin@saltmarsh.example']], 'Straighten the horizon, keep the grain.', true);
+        $handoff = app(Handoffs::class)->open(
+            $shoot,
+            $frames,
+            ['name' => 'Robin Saye'],
+            [['name' => 'Robin Saye', 'email' => 'robin@saltmarsh.example']],
+            'Straighten the horizon, keep the grain.',
+            true,
+        );
         $this->wait($handoff->delivery->task());
-        foreach ([pathinfo((string) Frame::query()->findOrFail($frames[1])->name, PATHINFO_FILENAME).'-edit.jpg', 'sky tryout.jpg'] as $name) {
+        foreach (
+            [
+                pathinfo((string) Frame::query()->findOrFail($frames[1])->name, PATHINFO_FILENAME).'-edit.jpg',
+                'sky tryout.jpg',
+            ] as $name
+        ) {
             $target = ArrivalsFolder::path($handoff->uuid).'/.back/'.Str::uuid();
             is_dir(dirname($target)) || mkdir(dirname($target), 0700, true);
-            Picture::fromJpeg(config('kanpai.pictures').'/'.Frame::query()->findOrFail($frames[1])->large_path)->toned([1.08, 1.0, 0.9], [4.0, 2.0, 0.0])->bare()->save($target, 'jpeg', 92);
+            $large = Frame::query()->findOrFail($frames[1])->large_path;
+            $finished = PictureReader::jpeg(config('kanpai.pictures').'/'.$large)
+                ->toned([1.08, 1.0, 0.9], [4.0, 2.0, 0.0])
+                ->bare();
+            PictureWriter::file($finished, $target, 'jpeg', 92);
             app(Returning::class)->note($shoot, $handoff, $name, $target);
         }
         $this->wait($handoff->returnTask());

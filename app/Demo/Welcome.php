@@ -18,7 +18,11 @@ final class Welcome extends Command
     {
         if (Member::query()->where('email', SeedDemo::EMAIL)->exists()) {
             $this->line('Sign in as        '.SeedDemo::EMAIL.'   password: '.SeedDemo::PASSWORD);
-            $share = Share::query()->whereHas('gallery', fn ($galleries) => $galleries->whereNotNull('published_at'))->whereNull('withdrawn_at')->orderBy('id')->first();
+            $share = Share::query()
+                ->whereHas('gallery', fn ($galleries) => $galleries->whereNotNull('published_at'))
+                ->whereNull('withdrawn_at')
+                ->orderBy('id')
+                ->first();
             if ($share !== null) {
                 $this->line('As a guest        '.$share->address());
             }

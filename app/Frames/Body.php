@@ -30,7 +30,8 @@ final class Body extends Model
     /** “Halden Optical Halden 6, serial H6-204417” */
     public function inWords(): string
     {
-        return (trim($this->make.' '.$this->model) ?: 'unknown camera').($this->serial === '' ? '' : ", serial {$this->serial}");
+        return (trim($this->make.' '.$this->model) ?: 'unknown camera').
+            ($this->serial === '' ? '' : ", serial {$this->serial}");
     }
 
     /** The end of the serial, which tells two bodies of one model apart. */

@@ -48,7 +48,13 @@ final class CardFile extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['kind' => FileKind::class, 'is_ticked' => 'bool', 'is_main' => 'bool', 'copy_failed_at' => 'immutable_datetime', 'compared_at' => 'immutable_datetime'];
+    protected $casts = [
+        'kind' => FileKind::class,
+        'is_ticked' => 'bool',
+        'is_main' => 'bool',
+        'copy_failed_at' => 'immutable_datetime',
+        'compared_at' => 'immutable_datetime',
+    ];
 
     protected $dateFormat = 'Y-m-d H:i:s.v';
 

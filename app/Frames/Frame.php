@@ -66,7 +66,19 @@ final class Frame extends Model
 
     protected $attributes = ['verdict' => 'open', 'rating' => 0, 'uses' => 0, 'label' => ''];
 
-    protected $casts = ['is_dated' => 'bool', 'is_pictured' => 'bool', 'verdict' => Verdict::class, 'rating' => 'int', 'uses' => 'int', 'moment' => 'int', 'moment_size' => 'int', 'sharpness' => 'float', 'f_number' => 'float', 'focal_length' => 'float', 'exposure' => 'float'];
+    protected $casts = [
+        'is_dated' => 'bool',
+        'is_pictured' => 'bool',
+        'verdict' => Verdict::class,
+        'rating' => 'int',
+        'uses' => 'int',
+        'moment' => 'int',
+        'moment_size' => 'int',
+        'sharpness' => 'float',
+        'f_number' => 'float',
+        'focal_length' => 'float',
+        'exposure' => 'float',
+    ];
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo
@@ -107,7 +119,9 @@ final class Frame extends Model
     /** @return array{array<int, string>, array<int, string>} frame => its name, and frame => what the camera called it where that is another */
     public static function names(Shoot $shoot): array
     {
-        $rows = self::inOrder($shoot)->toBase()->get(['frames.id', 'frames.name', 'frames.camera_name']);
+        $rows = self::inOrder($shoot)
+            ->toBase()
+            ->get(['frames.id', 'frames.name', 'frames.camera_name']);
 
         return [
             array_map(strval(...), $rows->pluck('name', 'id')->all()),
@@ -142,8 +156,19 @@ final class Frame extends Model
     public static function moments(Shoot $shoot): array
     {
         $moments = [];
-        foreach (self::of($shoot)->groupBy('moment')->orderBy('moment')->selectRaw('moment, MIN(taken_ms) AS since, MAX(taken_ms) AS until, COUNT(*) AS n')->toBase()->get() as $moment) {
-            $moments[(int) $moment->moment] = ['from' => (int) $moment->since, 'to' => (int) $moment->until, 'frames' => (int) $moment->n];
+        foreach (
+            self::of($shoot)
+                ->groupBy('moment')
+                ->orderBy('moment')
+                ->selectRaw('moment, MIN(taken_ms) AS since, MAX(taken_ms) AS until, COUNT(*) AS n')
+                ->toBase()
+                ->get() as $moment
+        ) {
+            $moments[(int) $moment->moment] = [
+                'from' => (int) $moment->since,
+                'to' => (int) $moment->until,
+                'frames' => (int) $moment->n,
+            ];
         }
 
         return $moments;

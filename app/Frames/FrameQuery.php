@@ -155,7 +155,10 @@ final class FrameQuery
             Subject::Sharpness => Comparison::of('frames.sharpness', $test),
             Subject::Notes => Comparison::of('frames.noted', $test),
             Subject::Lens => ['frames.lens LIKE ?', [self::like($test)]],
-            Subject::Name => ['(frames.name LIKE ? OR frames.camera_name LIKE ?)', [self::like($test), self::like($test)]],
+            Subject::Name => [
+                '(frames.name LIKE ? OR frames.camera_name LIKE ?)',
+                [self::like($test), self::like($test)],
+            ],
             Subject::Use => $this->use($test->value),
             Subject::Set => $this->set($test->value),
             Subject::Body => $this->body(self::like($test)),
@@ -197,9 +200,11 @@ final class FrameQuery
     {
         $bodies = DB::table('bodies')
             ->where('studio_id', $this->shoot->studio_id)
-            ->where(fn ($query) => $query
-                ->whereRaw("CONCAT(make, ' ', model) LIKE ?", [$like])
-                ->orWhere('serial', 'like', $like))
+            ->where(
+                fn ($query) => $query
+                    ->whereRaw("CONCAT(make, ' ', model) LIKE ?", [$like])
+                    ->orWhere('serial', 'like', $like),
+            )
             ->pluck('id')
             ->all();
 

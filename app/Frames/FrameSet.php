@@ -34,7 +34,11 @@ final class FrameSet extends Model
     /** @return Builder<self> those that can be used in a shoot */
     public static function ofShoot(Shoot $shoot): Builder
     {
-        return self::query()->where('studio_id', $shoot->studio_id)->where(fn (Builder $query) => $query->where('shoot_id', $shoot->id)->orWhereNull('shoot_id'))->orderBy('name')->orderBy('id');
+        return self::query()
+            ->where('studio_id', $shoot->studio_id)
+            ->where(fn (Builder $query) => $query->where('shoot_id', $shoot->id)->orWhereNull('shoot_id'))
+            ->orderBy('name')
+            ->orderBy('id');
     }
 
     /**
@@ -45,9 +49,16 @@ final class FrameSet extends Model
     public static function ofFrames(Shoot $shoot, string $name, iterable $frames, bool $isEverywhere = false): self
     {
         return DB::transaction(function () use ($shoot, $name, $frames, $isEverywhere): self {
-            $set = self::query()->create(['studio_id' => $shoot->studio_id, 'shoot_id' => $isEverywhere ? null : $shoot->id, 'name' => $name, 'rule' => null]);
+            $set = self::query()->create([
+                'studio_id' => $shoot->studio_id,
+                'shoot_id' => $isEverywhere ? null : $shoot->id,
+                'name' => $name,
+                'rule' => null,
+            ]);
             foreach (array_chunk([...$frames], 1000) as $some) {
-                DB::table('set_frames')->insertOrIgnore(array_map(fn (int $frame): array => ['set_id' => $set->id, 'frame_id' => $frame], $some));
+                DB::table('set_frames')->insertOrIgnore(
+                    array_map(fn (int $frame): array => ['set_id' => $set->id, 'frame_id' => $frame], $some),
+                );
             }
 
             return $set;
@@ -98,9 +109,13 @@ final class FrameSet extends Model
     /** @return list<int> of one shoot */
     public function frames(Shoot $shoot): array
     {
-        $ids = $this->rule === null
-            ? Frame::of($shoot)->whereIn('frames.id', DB::table('set_frames')->where('set_id', $this->id)->select('frame_id'))->toBase()->pluck('frames.id')
-            : Frame::meeting($shoot, FrameFilter::where($this->rule))->toBase()->pluck('frames.id');
+        $ids =
+            $this->rule === null
+                ? Frame::of($shoot)
+                    ->whereIn('frames.id', DB::table('set_frames')->where('set_id', $this->id)->select('frame_id'))
+                    ->toBase()
+                    ->pluck('frames.id')
+                : Frame::meeting($shoot, FrameFilter::where($this->rule))->toBase()->pluck('frames.id');
 
         return array_map(intval(...), array_values($ids->all()));
     }

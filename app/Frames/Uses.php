@@ -16,11 +16,19 @@ final class Uses
     {
         $names = DB::table('uses')->where('studio_id', $studio->id)->pluck('name', 'bit')->all();
         if ($names === []) {
-            DB::table('uses')->insertOrIgnore(array_map(fn (int $bit, string $name): array => ['studio_id' => $studio->id, 'bit' => $bit, 'name' => $name], array_keys(UseList::USUAL), UseList::USUAL));
+            DB::table('uses')->insertOrIgnore(
+                array_map(
+                    fn (int $bit, string $name): array => ['studio_id' => $studio->id, 'bit' => $bit, 'name' => $name],
+                    array_keys(UseList::USUAL),
+                    UseList::USUAL,
+                ),
+            );
             $names = DB::table('uses')->where('studio_id', $studio->id)->pluck('name', 'bit')->all();
         }
 
-        return UseList::of(array_combine(array_map(intval(...), array_keys($names)), array_map(strval(...), array_values($names))));
+        return UseList::of(
+            array_combine(array_map(intval(...), array_keys($names)), array_map(strval(...), array_values($names))),
+        );
     }
 
     /** With a name more, as long as there is room for it. */

@@ -37,7 +37,13 @@ final class Version extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['number' => 'int', 'bytes' => 'int', 'width' => 'int', 'height' => 'int', 'came_at' => 'immutable_datetime'];
+    protected $casts = [
+        'number' => 'int',
+        'bytes' => 'int',
+        'width' => 'int',
+        'height' => 'int',
+        'came_at' => 'immutable_datetime',
+    ];
 
     /** @return BelongsTo<Frame, $this> */
     public function frame(): BelongsTo

@@ -88,10 +88,21 @@ final class ExifTool
         if ($paths === []) {
             return [];
         }
-        $answer = $this->ask(['-json', ...$how, '-q', '-charset', 'filename=utf8', ...array_map(fn (string $tag): string => '-'.$tag, $tags), ...$paths]);
+        $answer = $this->ask([
+            '-json',
+            ...$how,
+            '-q',
+            '-charset',
+            'filename=utf8',
+            ...array_map(fn (string $tag): string => '-'.$tag, $tags),
+            ...$paths,
+        ]);
         $from = strpos($answer, '[{');
         $to = strrpos($answer, '}]');
-        $rows = $from === false || $to === false ? null : json_decode(substr($answer, $from, $to + 2 - $from), true, 16, JSON_INVALID_UTF8_SUBSTITUTE);
+        $rows =
+            $from === false || $to === false
+                ? null
+                : json_decode(substr($answer, $from, $to + 2 - $from), true, 16, JSON_INVALID_UTF8_SUBSTITUTE);
         $read = [];
         foreach (is_array($rows) ? $rows : [] as $row) {
             if (is_array($row) && is_string($row['SourceFile'] ?? null)) {
@@ -109,7 +120,24 @@ final class ExifTool
      */
     public static function binary(string $path, string $tag): string
     {
-        $process = proc_open(['prlimit', '--as='.self::MEMORY, 'timeout', '-k', '2', (string) self::SECONDS_FOR_ONE, 'exiftool', '-b', '-'.$tag, '-q', '-q', $path], [['file', '/dev/null', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']], $pipes);
+        $process = proc_open(
+            [
+                'prlimit',
+                '--as='.self::MEMORY,
+                'timeout',
+                '-k',
+                '2',
+                (string) self::SECONDS_FOR_ONE,
+                'exiftool',
+                '-b',
+                '-'.$tag,
+                '-q',
+                '-q',
+                $path,
+            ],
+            [['file', '/dev/null', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']],
+            $pipes,
+        );
         if ($process === false) {
             return '';
         }
@@ -125,8 +153,13 @@ final class ExifTool
     {
         if ($this->process === null) {
             // At the end of its input exiftool waits for more; it has to end with a worker that was killed.
-            $process = proc_open('exec prlimit --as='.self::MEMORY.' setpriv --pdeathsig KILL exiftool -stay_open True -@ - 2>&1', [['pipe', 'r'], ['pipe', 'w']], $this->pipes);
-            $this->process = $process === false ? throw UnableToWriteMetadata::because('', 'exiftool cannot be started') : $process;
+            $process = proc_open(
+                'exec prlimit --as='.self::MEMORY.' setpriv --pdeathsig KILL exiftool -stay_open True -@ - 2>&1',
+                [['pipe', 'r'], ['pipe', 'w']],
+                $this->pipes,
+            );
+            $this->process =
+                $process === false ? throw UnableToWriteMetadata::because('', 'exiftool cannot be started') : $process;
         }
         $this->number++;
         fwrite($this->pipes[0], implode("\n", $lines)."\n-execute{$this->number}\n");

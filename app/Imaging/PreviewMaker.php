@@ -26,7 +26,7 @@ final class PreviewMaker
                 $shrink = $candidate;
             }
         }
-        $picture = $jpeg === null ? Picture::fromJpeg($path, $shrink) : Picture::fromJpegBytes($jpeg, $shrink);
+        $picture = $jpeg === null ? PictureReader::jpeg($path, $shrink) : PictureReader::jpegBytes($jpeg, $shrink);
         $preview = $picture->within(self::LARGE)->inMemory();
         $this->save($preview, $large, 80);
         $thumbnail = $preview->within(self::SMALL)->inMemory();
@@ -38,7 +38,7 @@ final class PreviewMaker
     /** @param  int<1, 100>  $quality */
     private function save(Picture $picture, string $path, int $quality): void
     {
-        $picture->saveJpeg($path.'.part.jpg', $quality);
+        PictureWriter::jpeg($picture, $path.'.part.jpg', $quality);
         rename($path.'.part.jpg', $path);
     }
 }

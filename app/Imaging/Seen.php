@@ -11,22 +11,29 @@ use Kanpai\Core\Imaging\DifferenceHash;
 final readonly class Seen
 {
     /** @param  float  $sharpness  variance of the Laplacian of the preview */
-    private function __construct(public DifferenceHash $likeness, public ColourGrid $colours, public float $sharpness)
-    {
+    private function __construct(
+        public DifferenceHash $likeness,
+        public ColourGrid $colours,
+        public float $sharpness,
+    ) {
     }
 
     public static function of(Picture $preview, Picture $thumbnail): self
     {
         return new self(
-            DifferenceHash::of($thumbnail->greyGrid(DifferenceHash::WIDTH, DifferenceHash::HEIGHT)),
-            ColourGrid::of($thumbnail->colourGrid(ColourGrid::WIDTH, ColourGrid::HEIGHT)),
-            $preview->sharpness(),
+            DifferenceHash::of(PictureMeasures::greyGrid($thumbnail, DifferenceHash::WIDTH, DifferenceHash::HEIGHT)),
+            ColourGrid::of(PictureMeasures::colourGrid($thumbnail, ColourGrid::WIDTH, ColourGrid::HEIGHT)),
+            PictureMeasures::sharpness($preview),
         );
     }
 
     /** @return array{likeness: string, colours: string, sharpness: float} as the columns of a frame */
     public function columns(): array
     {
-        return ['likeness' => (string) $this->likeness, 'colours' => (string) $this->colours, 'sharpness' => round($this->sharpness, 2)];
+        return [
+            'likeness' => (string) $this->likeness,
+            'colours' => (string) $this->colours,
+            'sharpness' => round($this->sharpness, 2),
+        ];
     }
 }

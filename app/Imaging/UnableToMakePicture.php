@@ -8,6 +8,13 @@ use RuntimeException;
 
 final class UnableToMakePicture extends RuntimeException
 {
+    public static function tooLarge(int $width, int $height, int $most): self
+    {
+        $size = number_format($width).' × '.number_format($height);
+
+        return self::because('read the picture', "{$size} pixels are more than the ".number_format($most).' that are read');
+    }
+
     public static function because(string $doing, string $reason): self
     {
         // The library names files with their folders, which are nobody's business.

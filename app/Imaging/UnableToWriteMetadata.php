@@ -10,6 +10,11 @@ final class UnableToWriteMetadata extends RuntimeException
 {
     public static function because(string $path, string $reason): self
     {
-        return new self('The caption could not be written into '.basename($path).': '.trim((string) preg_replace('~/[^\s"\']*/~', '', $reason)));
+        return new self(
+            'The caption could not be written into '.
+                basename($path).
+                ': '.
+                trim((string) preg_replace('~/[^\s"\']*/~', '', $reason)),
+        );
     }
 }

@@ -15,57 +15,57 @@ use FFI\CData;
 final class Vips
 {
     private const HEADER = <<<'C'
-        typedef struct _VipsImage VipsImage;
-        int vips_init(const char *argv0);
-        void vips_concurrency_set(int concurrency);
-        void vips_cache_set_max(int max);
-        void vips_block_untrusted_set(int state);
-        void vips_operation_block_set(const char *name, int state);
-        const char *vips_error_buffer(void);
-        void vips_error_clear(void);
-        int vips_jpegload(const char *filename, VipsImage **out, ...);
-        int vips_jpegload_buffer(const void *buf, size_t len, VipsImage **out, ...);
-        int vips_svgload_buffer(const void *buf, size_t len, VipsImage **out, ...);
-        VipsImage *vips_image_new_from_memory_copy(const void *data, size_t size, int width, int height, int bands, int format);
-        VipsImage *vips_image_copy_memory(VipsImage *image);
-        void *vips_image_write_to_memory(VipsImage *in, size_t *size);
-        int vips_image_get_width(const VipsImage *image);
-        int vips_image_get_height(const VipsImage *image);
-        int vips_image_get_bands(const VipsImage *image);
-        int vips_autorot(VipsImage *in, VipsImage **out, ...);
-        int vips_rot(VipsImage *in, VipsImage **out, int angle, ...);
-        int vips_reduce(VipsImage *in, VipsImage **out, double hshrink, double vshrink, ...);
-        int vips_resize(VipsImage *in, VipsImage **out, double scale, ...);
-        int vips_gaussblur(VipsImage *in, VipsImage **out, double sigma, ...);
-        int vips_composite2(VipsImage *base, VipsImage *overlay, VipsImage **out, int mode, ...);
-        int vips_flatten(VipsImage *in, VipsImage **out, ...);
-        int vips_colourspace(VipsImage *in, VipsImage **out, int space, ...);
-        int vips_extract_area(VipsImage *in, VipsImage **out, int left, int top, int width, int height, ...);
-        int vips_extract_band(VipsImage *in, VipsImage **out, int band, ...);
-        int vips_linear(VipsImage *in, VipsImage **out, const double *a, const double *b, int n, ...);
-        int vips_gaussnoise(VipsImage **out, int width, int height, ...);
-        int vips_add(VipsImage *left, VipsImage *right, VipsImage **out, ...);
-        int vips_multiply(VipsImage *left, VipsImage *right, VipsImage **out, ...);
-        VipsImage *vips_image_new_matrix_from_array(int width, int height, const double *array, int size);
-        int vips_conv(VipsImage *in, VipsImage **out, VipsImage *mask, ...);
-        int vips_deviate(VipsImage *in, double *out, ...);
-        int vips_cast(VipsImage *in, VipsImage **out, int format, ...);
-        VipsImage *vips_image_new_from_file(const char *name, ...);
-        VipsImage *vips_image_new_from_buffer(const void *buf, size_t len, const char *options, ...);
-        int vips_find_trim(VipsImage *in, int *left, int *top, int *width, int *height, ...);
-        int vips_copy(VipsImage *in, VipsImage **out, ...);
-        int vips_tiffsave(VipsImage *in, const char *filename, ...);
-        int vips_webpsave(VipsImage *in, const char *filename, ...);
-        int vips_icc_transform(VipsImage *in, VipsImage **out, const char *output_profile, ...);
-        int vips_sharpen(VipsImage *in, VipsImage **out, ...);
-        size_t vips_image_get_typeof(const VipsImage *image, const char *name);
-        int vips_image_get_blob(const VipsImage *image, const char *name, const char **data, size_t *length);
-        int vips_pngsave(VipsImage *in, const char *filename, ...);
-        int vips_jpegsave(VipsImage *in, const char *filename, ...);
-        int vips_jpegsave_buffer(VipsImage *in, void **buf, size_t *len, ...);
-        void g_object_unref(void *object);
-        void g_free(void *memory);
-        C;
+    typedef struct _VipsImage VipsImage;
+    int vips_init(const char *argv0);
+    void vips_concurrency_set(int concurrency);
+    void vips_cache_set_max(int max);
+    void vips_block_untrusted_set(int state);
+    void vips_operation_block_set(const char *name, int state);
+    const char *vips_error_buffer(void);
+    void vips_error_clear(void);
+    int vips_jpegload(const char *filename, VipsImage **out, ...);
+    int vips_jpegload_buffer(const void *buf, size_t len, VipsImage **out, ...);
+    int vips_svgload_buffer(const void *buf, size_t len, VipsImage **out, ...);
+    VipsImage *vips_image_new_from_memory_copy(const void *data, size_t size, int width, int height, int bands, int format);
+    VipsImage *vips_image_copy_memory(VipsImage *image);
+    void *vips_image_write_to_memory(VipsImage *in, size_t *size);
+    int vips_image_get_width(const VipsImage *image);
+    int vips_image_get_height(const VipsImage *image);
+    int vips_image_get_bands(const VipsImage *image);
+    int vips_autorot(VipsImage *in, VipsImage **out, ...);
+    int vips_rot(VipsImage *in, VipsImage **out, int angle, ...);
+    int vips_reduce(VipsImage *in, VipsImage **out, double hshrink, double vshrink, ...);
+    int vips_resize(VipsImage *in, VipsImage **out, double scale, ...);
+    int vips_gaussblur(VipsImage *in, VipsImage **out, double sigma, ...);
+    int vips_composite2(VipsImage *base, VipsImage *overlay, VipsImage **out, int mode, ...);
+    int vips_flatten(VipsImage *in, VipsImage **out, ...);
+    int vips_colourspace(VipsImage *in, VipsImage **out, int space, ...);
+    int vips_extract_area(VipsImage *in, VipsImage **out, int left, int top, int width, int height, ...);
+    int vips_extract_band(VipsImage *in, VipsImage **out, int band, ...);
+    int vips_linear(VipsImage *in, VipsImage **out, const double *a, const double *b, int n, ...);
+    int vips_gaussnoise(VipsImage **out, int width, int height, ...);
+    int vips_add(VipsImage *left, VipsImage *right, VipsImage **out, ...);
+    int vips_multiply(VipsImage *left, VipsImage *right, VipsImage **out, ...);
+    VipsImage *vips_image_new_matrix_from_array(int width, int height, const double *array, int size);
+    int vips_conv(VipsImage *in, VipsImage **out, VipsImage *mask, ...);
+    int vips_deviate(VipsImage *in, double *out, ...);
+    int vips_cast(VipsImage *in, VipsImage **out, int format, ...);
+    VipsImage *vips_image_new_from_file(const char *name, ...);
+    VipsImage *vips_image_new_from_buffer(const void *buf, size_t len, const char *options, ...);
+    int vips_find_trim(VipsImage *in, int *left, int *top, int *width, int *height, ...);
+    int vips_copy(VipsImage *in, VipsImage **out, ...);
+    int vips_tiffsave(VipsImage *in, const char *filename, ...);
+    int vips_webpsave(VipsImage *in, const char *filename, ...);
+    int vips_icc_transform(VipsImage *in, VipsImage **out, const char *output_profile, ...);
+    int vips_sharpen(VipsImage *in, VipsImage **out, ...);
+    size_t vips_image_get_typeof(const VipsImage *image, const char *name);
+    int vips_image_get_blob(const VipsImage *image, const char *name, const char **data, size_t *length);
+    int vips_pngsave(VipsImage *in, const char *filename, ...);
+    int vips_jpegsave(VipsImage *in, const char *filename, ...);
+    int vips_jpegsave_buffer(VipsImage *in, void **buf, size_t *len, ...);
+    void g_object_unref(void *object);
+    void g_free(void *memory);
+    C;
 
     private static ?FFI $library = null;
 
@@ -97,6 +97,20 @@ final class Vips
     public static function out(): CData
     {
         return self::fresh('VipsImage*');
+    }
+
+    /**
+     * An image that a call gave.
+     *
+     * @throws UnableToMakePicture when it gave none
+     */
+    public static function given(?CData $image, string $doing): CData
+    {
+        if ($image === null) {
+            self::check(-1, $doing);
+        }
+
+        return $image ?? throw UnableToMakePicture::because($doing, 'no reason given');
     }
 
     /**

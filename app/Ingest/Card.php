@@ -47,7 +47,14 @@ final class Card extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['state' => CardState::class, 'read_at' => 'immutable_datetime', 'safe_at' => 'immutable_datetime', 'is_uploaded' => 'bool', 'left_out' => 'array', 'is_copied_at_once' => 'bool'];
+    protected $casts = [
+        'state' => CardState::class,
+        'read_at' => 'immutable_datetime',
+        'safe_at' => 'immutable_datetime',
+        'is_uploaded' => 'bool',
+        'left_out' => 'array',
+        'is_copied_at_once' => 'bool',
+    ];
 
     protected $attributes = ['left_out' => '[]'];
 
@@ -87,11 +94,24 @@ final class Card extends Model
 
     public function safety(): CardSafety
     {
-        $proofs = DB::table('files')->leftJoin('copies', fn ($join) => $join->on('copies.file_id', '=', DB::raw('COALESCE(files.same_as_id, files.id)'))->on('copies.hash', '=', 'files.hash'))
-            ->where('files.card_id', $this->id)->groupBy('files.id', 'files.is_ticked')->selectRaw('COUNT(copies.id) AS n, files.is_ticked')->get();
+        $proofs = DB::table('files')
+            ->leftJoin(
+                'copies',
+                fn ($join) => $join
+                    ->on('copies.file_id', '=', DB::raw('COALESCE(files.same_as_id, files.id)'))
+                    ->on('copies.hash', '=', 'files.hash'),
+            )
+            ->where('files.card_id', $this->id)
+            ->groupBy('files.id', 'files.is_ticked')
+            ->selectRaw('COUNT(copies.id) AS n, files.is_ticked')
+            ->get();
         $wanted = max(1, $this->shoot->studio->copies_wanted);
 
-        return CardSafety::of($proofs->map(fn (object $row): int => (int) $row->n), $wanted, $proofs->filter(fn (object $row): bool => ! $row->is_ticked && (int) $row->n < $wanted)->count());
+        return CardSafety::of(
+            $proofs->map(fn (object $row): int => (int) $row->n),
+            $wanted,
+            $proofs->filter(fn (object $row): bool => ! $row->is_ticked && (int) $row->n < $wanted)->count(),
+        );
     }
 
     /** Brings the verdict in step with the proofs, given or taken back; also of cards that rest on copies of this one. */
@@ -105,13 +125,24 @@ final class Card extends Model
     {
         $told[] = $this->id;
         $safety = $this->safety();
-        $this->update(match (true) {
-            $safety->isSafeToFormat() => ['state' => CardState::Safe, 'safe_at' => now()],
-            $safety->isCopiedAsChosen() => ['state' => CardState::Chosen],
-            default => ['state' => CardState::Read],
-        });
-        $resting = CardFile::query()->whereIn('same_as_id', $this->files()->select('id'))->distinct()->pluck('card_id');
-        foreach (self::query()->whereKey($resting)->whereKeyNot($told)->whereIn('state', [CardState::Safe, CardState::Chosen])->get() as $card) {
+        $this->update(
+            match (true) {
+                $safety->isSafeToFormat() => ['state' => CardState::Safe, 'safe_at' => now()],
+                $safety->isCopiedAsChosen() => ['state' => CardState::Chosen],
+                default => ['state' => CardState::Read],
+            },
+        );
+        $resting = CardFile::query()
+            ->whereIn('same_as_id', $this->files()->select('id'))
+            ->distinct()
+            ->pluck('card_id');
+        foreach (
+            self::query()
+                ->whereKey($resting)
+                ->whereKeyNot($told)
+                ->whereIn('state', [CardState::Safe, CardState::Chosen])
+                ->get() as $card
+        ) {
             $card->isSafeAfterProofOf($told);
         }
 

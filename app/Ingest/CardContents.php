@@ -15,7 +15,26 @@ use Kanpai\Core\Frames\FileKind;
 /** What lies on a card, as the page that chooses from it needs it, and what of it is ticked. */
 final class CardContents
 {
-    public const COLUMNS = ['id', 'taken', 'time', 'name', 'small', 'large', 'pixels', 'verdict', 'rating', 'width', 'height', 'bytes', 'isTicked', 'isCopied', 'isKnown', 'kinds', 'facts', 'problem'];
+    public const COLUMNS = [
+        'id',
+        'taken',
+        'time',
+        'name',
+        'small',
+        'large',
+        'pixels',
+        'verdict',
+        'rating',
+        'width',
+        'height',
+        'bytes',
+        'isTicked',
+        'isCopied',
+        'isKnown',
+        'kinds',
+        'facts',
+        'problem',
+    ];
 
     /** Frames told at once. */
     private const MOST = 2000;
@@ -28,32 +47,78 @@ final class CardContents
     {
         $zone = $card->shoot->zone();
         $isRead = $card->state->isRead();
-        $frames = DB::table('frames')->where('card_id', $card->id)->where('id', '>', $frame)->orderBy('id')->limit(self::MOST)->get();
-        $files = DB::table('files')->whereIn('frame_id', $frames->pluck('id'))->orderBy('id')->get(['id', 'frame_id', 'kind', 'size', 'is_ticked', 'hash', 'fingerprint', 'problem', 'copy_problem']);
+        $frames = DB::table('frames')
+            ->where('card_id', $card->id)
+            ->where('id', '>', $frame)
+            ->orderBy('id')
+            ->limit(self::MOST)
+            ->get();
+        $files = DB::table('files')
+            ->whereIn('frame_id', $frames->pluck('id'))
+            ->orderBy('id')
+            ->get(['id', 'frame_id', 'kind', 'size', 'is_ticked', 'hash', 'fingerprint', 'problem', 'copy_problem']);
         $known = $this->known($card, $files);
         $byFrame = [];
         foreach ($files as $one) {
             $byFrame[(int) $one->frame_id][] = $one;
         }
-        $words = new Frame;
+        $words = new Frame();
         $rows = [];
         foreach ($frames as $row) {
             $own = $byFrame[(int) $row->id] ?? [];
-            $words->setRawAttributes(['focal_length' => $row->focal_length, 'exposure' => $row->exposure, 'f_number' => $row->f_number, 'iso' => $row->iso]);
+            $words->setRawAttributes([
+                'focal_length' => $row->focal_length,
+                'exposure' => $row->exposure,
+                'f_number' => $row->f_number,
+                'iso' => $row->iso,
+            ]);
             $pixels = Frame::pixelsInWords((int) $row->best_px, (int) $row->width, (int) $row->height);
             $facts = array_filter([$words->exposureInWords(), $pixels]);
             $rows[] = [
-                (int) $row->id, (int) $row->taken_ms, $zone->format((int) $row->taken_ms, 'H:i:s'), $row->name, PictureAddress::orNothing($row->small_path), PictureAddress::orNothing($row->large_path), $pixels, $row->verdict, (int) $row->rating, (int) $row->width, (int) $row->height,
-                ...$this->facts($own, $known), implode(' · ', $facts), $this->problem($own),
+                (int) $row->id,
+                (int) $row->taken_ms,
+                $zone->format((int) $row->taken_ms, 'H:i:s'),
+                $row->name,
+                PictureAddress::orNothing($row->small_path),
+                PictureAddress::orNothing($row->large_path),
+                $pixels,
+                $row->verdict,
+                (int) $row->rating,
+                (int) $row->width,
+                (int) $row->height,
+                ...$this->facts($own, $known),
+                implode(' · ', $facts),
+                $this->problem($own),
             ];
         }
         $loose = collect();
         if ($isRead && $frames->count() < self::MOST) {
-            $loose = DB::table('files')->where('card_id', $card->id)->whereNull('frame_id')->where('id', '>', $file)->orderBy('id')->limit(self::MOST)->get();
+            $loose = DB::table('files')
+                ->where('card_id', $card->id)
+                ->whereNull('frame_id')
+                ->where('id', '>', $file)
+                ->orderBy('id')
+                ->limit(self::MOST)
+                ->get();
             $known = $this->known($card, $loose);
             foreach ($loose as $row) {
                 $taken = (int) $row->modified_at * 1000;
-                $rows[] = [-(int) $row->id, $taken, $zone->format($taken, 'H:i:s'), DcfName::displayable($row->path), '', '', '', 'open', 0, 3, 2, ...$this->facts([$row], $known), '', $this->problem([$row])];
+                $rows[] = [
+                    -(int) $row->id,
+                    $taken,
+                    $zone->format($taken, 'H:i:s'),
+                    DcfName::displayable($row->path),
+                    '',
+                    '',
+                    '',
+                    'open',
+                    0,
+                    3,
+                    2,
+                    ...$this->facts([$row], $known),
+                    '',
+                    $this->problem([$row]),
+                ];
             }
         }
 
@@ -80,7 +145,10 @@ final class CardContents
             (clone $mine)->whereIn('frame_id', $ids)->update(['is_ticked' => $isTicked]);
         }
         foreach (array_chunk($files, 1000) as $ids) {
-            (clone $mine)->whereNull('frame_id')->whereIn('id', $ids)->update(['is_ticked' => $isTicked]);
+            (clone $mine)
+                ->whereNull('frame_id')
+                ->whereIn('id', $ids)
+                ->update(['is_ticked' => $isTicked]);
         }
         // Ticking more of a card that was done makes something to do.
         if ($card->state->isDone()) {
@@ -91,7 +159,10 @@ final class CardContents
     /** @return array{files: int, bytes: int} */
     public function ticked(Card $card): array
     {
-        $row = DB::table('files')->where(['card_id' => $card->id, 'is_ticked' => true])->selectRaw('COUNT(*) AS files, COALESCE(SUM(size), 0) AS bytes')->first();
+        $row = DB::table('files')
+            ->where(['card_id' => $card->id, 'is_ticked' => true])
+            ->selectRaw('COUNT(*) AS files, COALESCE(SUM(size), 0) AS bytes')
+            ->first();
 
         return ['files' => (int) ($row->files ?? 0), 'bytes' => (int) ($row->bytes ?? 0)];
     }
@@ -103,7 +174,13 @@ final class CardContents
      */
     public function kinds(Card $card): array
     {
-        return DB::table('files')->where('card_id', $card->id)->groupBy('kind')->selectRaw('kind, COUNT(*) AS n')->pluck('n', 'kind')->map(fn ($n): int => (int) $n)->all();
+        return DB::table('files')
+            ->where('card_id', $card->id)
+            ->groupBy('kind')
+            ->selectRaw('kind, COUNT(*) AS n')
+            ->pluck('n', 'kind')
+            ->map(fn ($n): int => (int) $n)
+            ->all();
     }
 
     /**
@@ -160,9 +237,22 @@ final class CardContents
     {
         $known = [];
         foreach ($files->pluck('fingerprint')->chunk(1000) as $some) {
-            $found = DB::table('files')->whereIn('fingerprint', $some)->where('card_id', '<>', $card->id)->whereNotNull('hash')
-                ->whereIn('card_id', fn (Builder $cards) => $cards->from('cards')->select('id')->whereIn('shoot_id', Shoot::query()->where('studio_id', $card->shoot->studio_id)->select('id')))
-                ->pluck('fingerprint')->all();
+            $found = DB::table('files')
+                ->whereIn('fingerprint', $some)
+                ->where('card_id', '<>', $card->id)
+                ->whereNotNull('hash')
+                ->whereIn(
+                    'card_id',
+                    fn (Builder $cards) => $cards
+                        ->from('cards')
+                        ->select('id')
+                        ->whereIn(
+                            'shoot_id',
+                            Shoot::query()->where('studio_id', $card->shoot->studio_id)->select('id'),
+                        ),
+                )
+                ->pluck('fingerprint')
+                ->all();
             $known += array_fill_keys(array_map(strval(...), $found), true);
         }
 

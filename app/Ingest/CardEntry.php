@@ -11,8 +11,20 @@ final class CardEntry
 {
     /** Names of files and folders that operating systems make by themselves; common practice, from memory. */
     private const OF_COMPUTERS = [
-        '.ds_store', '.trashes', '.trash', '.spotlight-v100', '.fseventsd', '.temporaryitems', '.documentrevisions-v100',
-        '.apdisk', '.volumeicon.icns', '.metadata_never_index', '.nomedia', '.directory', '.kanpai-place', '.parts',
+        '.ds_store',
+        '.trashes',
+        '.trash',
+        '.spotlight-v100',
+        '.fseventsd',
+        '.temporaryitems',
+        '.documentrevisions-v100',
+        '.apdisk',
+        '.volumeicon.icns',
+        '.metadata_never_index',
+        '.nomedia',
+        '.directory',
+        '.kanpai-place',
+        '.parts',
     ];
 
     /** AppleDouble files (RFC 1740) carry this before the name of the file that they stand beside. */
@@ -25,6 +37,8 @@ final class CardEntry
         }
         $name = strtolower($entry->getFilename());
 
-        return ! str_starts_with($name, self::DOUBLE) && ! str_starts_with($name, '.trash-') && ! in_array($name, self::OF_COMPUTERS, true);
+        return ! str_starts_with($name, self::DOUBLE) &&
+            ! str_starts_with($name, '.trash-') &&
+            ! in_array($name, self::OF_COMPUTERS, true);
     }
 }

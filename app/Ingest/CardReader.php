@@ -45,7 +45,32 @@ final class CardReader
     private const FIRST = 48;
 
     /** What exiftool is asked about raw files that are not laid out as TIFF. */
-    private const TAGS = ['Make', 'Model', 'SerialNumber', 'OwnerName', 'Artist', 'DateTimeOriginal', 'SubSecTimeOriginal', 'OffsetTimeOriginal', 'ImageWidth', 'ImageHeight', 'Orientation', 'GPSDateStamp', 'GPSTimeStamp', 'ExposureTime', 'FNumber', 'ISO', 'FocalLength', 'LensModel', 'ImageDescription', 'Copyright', 'XMP', 'IPTC', 'Warning', 'Error'];
+    private const TAGS = [
+        'Make',
+        'Model',
+        'SerialNumber',
+        'OwnerName',
+        'Artist',
+        'DateTimeOriginal',
+        'SubSecTimeOriginal',
+        'OffsetTimeOriginal',
+        'ImageWidth',
+        'ImageHeight',
+        'Orientation',
+        'GPSDateStamp',
+        'GPSTimeStamp',
+        'ExposureTime',
+        'FNumber',
+        'ISO',
+        'FocalLength',
+        'LensModel',
+        'ImageDescription',
+        'Copyright',
+        'XMP',
+        'IPTC',
+        'Warning',
+        'Error',
+    ];
 
     /** @var array<string, int> */
     private array $bodies = [];
@@ -57,10 +82,13 @@ final class CardReader
 
     private readonly Rack $rack;
 
-    public function __construct(private readonly ExifReader $reader, private readonly ExifTool $exifTool, private readonly EmbeddedPictures $pictures)
-    {
+    public function __construct(
+        private readonly ExifReader $reader,
+        private readonly ExifTool $exifTool,
+        private readonly EmbeddedPictures $pictures,
+    ) {
         $this->rack = Rack::installed();
-        $this->questions = new MakerNotesQuestions;
+        $this->questions = new MakerNotesQuestions();
     }
 
     /**
@@ -72,19 +100,24 @@ final class CardReader
     {
         $known = DB::table('files')->where('card_id', $card->id)->pluck('id', 'path')->all();
         $facts = array_column($files, null, 'path');
-        $grouped = (new FrameGrouping)->group(array_map(strval(...), array_keys(array_diff_key($facts, $known))));
+        $grouped = (new FrameGrouping())->group(array_map(strval(...), array_keys(array_diff_key($facts, $known))));
         $reading = ReadingOfCard::of($card);
-        $this->questions = new MakerNotesQuestions;
+        $this->questions = new MakerNotesQuestions();
         if (! is_dir("{$reading->pictures}/{$reading->uuid}")) {
             mkdir("{$reading->pictures}/{$reading->uuid}", 0700, true);
         }
         $done = count($known);
-        $batches = [array_slice($grouped['frames'], 0, self::FIRST), ...array_chunk(array_slice($grouped['frames'], self::FIRST), self::BATCH)];
+        $batches = [
+            array_slice($grouped['frames'], 0, self::FIRST),
+            ...array_chunk(array_slice($grouped['frames'], self::FIRST), self::BATCH),
+        ];
         foreach ($batches as $groups) {
             $frames = [];
             $rows = [];
             $this->askExifTool($reading, $groups);
-            foreach ($this->completed($reading, array_map(fn (array $group): array => $this->look($reading, $group), $groups)) as $seen) {
+            foreach (
+                $this->completed($reading, array_map(fn (array $group): array => $this->look($reading, $group), $groups)) as $seen
+            ) {
                 $this->frame($reading, $seen, $facts, $frames, $rows);
             }
             $this->keep($frames, $rows);
@@ -94,7 +127,20 @@ final class CardReader
             }
         }
         foreach (array_chunk($grouped['loose'], self::BATCH) as $paths) {
-            $this->keep([], array_map(fn (string $path): array => [...$this->file($reading, $facts[$path], $facts[$path]['size'] === 0 ? UnreadableFile::isEmpty()->getMessage() : null), 'frame' => null], $paths));
+            $this->keep(
+                [],
+                array_map(
+                    fn (string $path): array => [
+                        ...$this->file(
+                            $reading,
+                            $facts[$path],
+                            $facts[$path]['size'] === 0 ? UnreadableFile::isEmpty()->getMessage() : null,
+                        ),
+                        'frame' => null,
+                    ],
+                    $paths,
+                ),
+            );
             $done += count($paths);
             if (! $goesOn($done)) {
                 return false;
@@ -115,7 +161,15 @@ final class CardReader
         $paths = [];
         foreach ($groups as $group) {
             // Only where the raw file is the frame's picture; exiftool is told a file on a line of its own.
-            if (! str_contains($group[0], "\n") && DcfName::of($group[0])->kind === FileKind::Raw && ! in_array((string) @file_get_contents($reading->slot.'/'.$group[0], false, null, 0, 4), ["II\x2A\x00", "MM\x00\x2A", ''], true)) {
+            if (
+                ! str_contains($group[0], "\n") &&
+                DcfName::of($group[0])->kind === FileKind::Raw &&
+                ! in_array(
+                    (string) @file_get_contents($reading->slot.'/'.$group[0], false, null, 0, 4),
+                    ["II\x2A\x00", "MM\x00\x2A", ''],
+                    true,
+                )
+            ) {
                 $paths[$reading->slot.'/'.$group[0]] = $group[0];
             }
         }
@@ -180,7 +234,9 @@ final class CardReader
             }
             try {
                 $source = ByteSource::ofFile($this->rack->address($reading->slot, $path));
-                $exif = $this->foreign[$path][0] ?? ($kind === FileKind::Jpeg ? $this->reader->readJpeg($source) : $this->reader->read($source));
+                $exif =
+                    $this->foreign[$path][0] ??
+                    ($kind === FileKind::Jpeg ? $this->reader->readJpeg($source) : $this->reader->read($source));
                 if ($main === null) {
                     [$main, $mainExif, $small] = [$path, $exif, $this->small($reading, $path, $exif, $source)];
                 }
@@ -192,7 +248,14 @@ final class CardReader
         }
 
         // A sidecar is newer than the picture it stands beside.
-        return ['group' => $group, 'main' => $main, 'exif' => $mainExif, 'small' => $small, 'problems' => $problems, 'said' => $sidecar->before($said)];
+        return [
+            'group' => $group,
+            'main' => $main,
+            'exif' => $mainExif,
+            'small' => $small,
+            'problems' => $problems,
+            'said' => $sidecar->before($said),
+        ];
     }
 
     /**
@@ -206,17 +269,32 @@ final class CardReader
         ['main' => $main, 'exif' => $exif, 'said' => $said] = $seen;
         $isFrame = $main !== null && $exif !== null;
         if ($isFrame) {
-            $frames[] = [...$this->frameRow($reading, $main, $exif, $facts[$main]), 'small_path' => $seen['small'], ...self::judgement($said), 'said' => $said->caption->values()];
+            $frames[] = [
+                ...$this->frameRow($reading, $main, $exif, $facts[$main]),
+                'small_path' => $seen['small'],
+                ...self::judgement($said),
+                'said' => $said->caption->values(),
+            ];
         }
         foreach ($seen['group'] as $path) {
-            $rows[] = [...$this->file($reading, $facts[$path], $seen['problems'][$path] ?? null), 'is_main' => $main === $path, 'frame' => $isFrame ? count($frames) - 1 : null];
+            $rows[] = [
+                ...$this->file($reading, $facts[$path], $seen['problems'][$path] ?? null),
+                'is_main' => $main === $path,
+                'frame' => $isFrame ? count($frames) - 1 : null,
+            ];
         }
     }
 
     /** @throws UnreadableSidecar */
     private function said(ReadingOfCard $reading, string $path): FileMetadata
     {
-        $xml = @file_get_contents($this->rack->address($reading->slot, $path), false, null, 0, XmpProperties::MOST_BYTES + 1);
+        $xml = @file_get_contents(
+            $this->rack->address($reading->slot, $path),
+            false,
+            null,
+            0,
+            XmpProperties::MOST_BYTES + 1,
+        );
 
         return MetadataReader::sidecar($xml === false ? '' : $xml);
     }
@@ -230,7 +308,11 @@ final class CardReader
             default => Verdict::Open,
         };
 
-        return ['rating' => max(0, $said->rating ?? 0), 'verdict' => $verdict->value, 'label' => mb_substr($said->label, 0, 120)];
+        return [
+            'rating' => max(0, $said->rating ?? 0),
+            'verdict' => $verdict->value,
+            'label' => mb_substr($said->label, 0, 120),
+        ];
     }
 
     /**
@@ -261,7 +343,18 @@ final class CardReader
             'iso' => $exif->iso,
             'focal_length' => $exif->focalLength,
             'lens' => $exif->lens === null ? null : mb_substr($exif->lens, 0, 255),
-            'best_px' => min(65535, DcfName::of($path)->kind === FileKind::Raw ? max([0, ...array_map(fn (EmbeddedPreview $preview): int => max($preview->width, $preview->height), $exif->previews)]) : max($width, $height)),
+            'best_px' => min(
+                65535,
+                DcfName::of($path)->kind === FileKind::Raw
+                    ? max([
+                        0,
+                        ...array_map(
+                            fn (EmbeddedPreview $preview): int => max($preview->width, $preview->height),
+                            $exif->previews,
+                        ),
+                    ])
+                    : max($width, $height),
+            ),
         ];
     }
 
@@ -269,7 +362,9 @@ final class CardReader
     private function small(ReadingOfCard $reading, string $path, Exif $exif, ByteSource $source): ?string
     {
         $embedded = $exif->thumbnail ?? ($exif->previews === [] ? null : $exif->previews[count($exif->previews) - 1]);
-        $bytes = isset($this->foreign[$path]) ? $this->pictures->small($reading->slot.'/'.$path) : ($embedded?->bytes($source) ?? '');
+        $bytes = isset($this->foreign[$path])
+            ? $this->pictures->small($reading->slot.'/'.$path)
+            : $embedded?->bytes($source) ?? '';
         if (! str_starts_with($bytes, "\xFF\xD8")) {
             return null;
         }
@@ -287,11 +382,15 @@ final class CardReader
 
     private function body(ReadingOfCard $reading, Exif $exif): int
     {
-        $key = ['make' => mb_substr($exif->make ?? '', 0, 80), 'model' => mb_substr($exif->model ?? '', 0, 80), 'serial' => mb_substr($exif->serial ?? '', 0, 80)];
+        $key = [
+            'make' => mb_substr($exif->make ?? '', 0, 80),
+            'model' => mb_substr($exif->model ?? '', 0, 80),
+            'serial' => mb_substr($exif->serial ?? '', 0, 80),
+        ];
 
         return $this->bodies[$reading->studio.implode("\0", $key)] ??= Body::query()->createOrFirst(
             ['studio_id' => $reading->studio, ...$key],
-            ['last_shooter' => mb_substr($exif->owner ?? $exif->artist ?? '', 0, 255)],
+            ['last_shooter' => mb_substr($exif->owner ?? ($exif->artist ?? ''), 0, 255)],
         )->id;
     }
 
@@ -301,7 +400,18 @@ final class CardReader
      */
     private function file(ReadingOfCard $reading, array $facts, ?string $problem): array
     {
-        return ['card_id' => $reading->card, 'frame_id' => null, 'path' => $facts['path'], 'kind' => DcfName::of($facts['path'])->kind->value, 'size' => $facts['size'], 'modified_at' => $facts['modifiedAt'], 'problem' => $problem, 'is_main' => false, 'fingerprint' => Fingerprint::of($facts), 'name_key' => Fingerprint::ofName($facts['path'], $facts['size'])];
+        return [
+            'card_id' => $reading->card,
+            'frame_id' => null,
+            'path' => $facts['path'],
+            'kind' => DcfName::of($facts['path'])->kind->value,
+            'size' => $facts['size'],
+            'modified_at' => $facts['modifiedAt'],
+            'problem' => $problem,
+            'is_main' => false,
+            'fingerprint' => Fingerprint::of($facts),
+            'name_key' => Fingerprint::ofName($facts['path'], $facts['size']),
+        ];
     }
 
     /**
@@ -333,9 +443,23 @@ final class CardReader
     private function keepOne(?array $frame, array $rows): void
     {
         try {
-            $this->store($frame === null ? [] : [$frame], array_map(fn (array $row): array => [...$row, 'frame' => $frame === null ? null : 0], $rows));
+            $this->store(
+                $frame === null ? [] : [$frame],
+                array_map(fn (array $row): array => [...$row, 'frame' => $frame === null ? null : 0], $rows),
+            );
         } catch (QueryException) {
-            $this->store([], array_map(fn (array $row): array => [...$row, 'frame' => null, 'is_main' => false, 'problem' => $row['problem'] ?? UnreadableFile::hasImpossibleFacts()->getMessage()], $rows));
+            $this->store(
+                [],
+                array_map(
+                    fn (array $row): array => [
+                        ...$row,
+                        'frame' => null,
+                        'is_main' => false,
+                        'problem' => $row['problem'] ?? UnreadableFile::hasImpossibleFacts()->getMessage(),
+                    ],
+                    $rows,
+                ),
+            );
         }
     }
 
@@ -348,13 +472,21 @@ final class CardReader
         DB::transaction(function () use ($frames, $rows): void {
             $first = 0;
             if ($frames !== []) {
-                DB::table('frames')->insert(array_map(fn (array $frame): array => array_diff_key($frame, ['said' => true]), $frames));
+                DB::table('frames')->insert(
+                    array_map(fn (array $frame): array => array_diff_key($frame, ['said' => true]), $frames),
+                );
                 // Rows of one insert get consecutive keys (innodb_autoinc_lock_mode 1), the first of which is told.
                 $first = (int) DB::getPdo()->lastInsertId();
                 $said = [];
                 foreach ($frames as $i => $frame) {
                     if (is_array($frame['said']) && $frame['said'] !== []) {
-                        $said[] = ['frame_id' => $first + $i, 'fields' => json_encode($frame['said'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES)];
+                        $said[] = [
+                            'frame_id' => $first + $i,
+                            'fields' => json_encode(
+                                $frame['said'],
+                                JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
+                            ),
+                        ];
                     }
                 }
                 DB::table('frame_metadata')->insert($said);

@@ -26,14 +26,35 @@ final readonly class CardSummary
      * @param  array<string, int>  $lacking  place in use => ticked files that have no proved copy there
      * @param  Collection<int, CardFile>  $troubled  files that cannot be shown or could not be copied
      */
-    public function __construct(public Card $card, public array $tasks, public array $kinds, public array $bodies, public ?array $span, public Collection $strip, public CardSafety $safety, public int $ticked, public int $tickedBytes, public int $skipped, public Collection $troubled, public ?string $lastProved, public array $lacking)
-    {
+    public function __construct(
+        public Card $card,
+        public array $tasks,
+        public array $kinds,
+        public array $bodies,
+        public ?array $span,
+        public Collection $strip,
+        public CardSafety $safety,
+        public int $ticked,
+        public int $tickedBytes,
+        public int $skipped,
+        public Collection $troubled,
+        public ?string $lastProved,
+        public array $lacking,
+    ) {
     }
 
     /** “119 frames in 140 files, 155.4 MB · 2 film clips” */
     public function contents(): string
     {
-        $said = [number_format($this->card->frames_count).' '.($this->card->frames_count === 1 ? 'frame' : 'frames').' in '.number_format($this->card->files_count).' files, '.Number::fileSize($this->card->bytes, 1)];
+        $said = [
+            number_format($this->card->frames_count).
+            ' '.
+            ($this->card->frames_count === 1 ? 'frame' : 'frames').
+            ' in '.
+            number_format($this->card->files_count).
+            ' files, '.
+            Number::fileSize($this->card->bytes, 1),
+        ];
         foreach ([FileKind::Film, FileKind::Sound, FileKind::Sidecar] as $kind) {
             if (($this->kinds[$kind->value] ?? 0) > 0) {
                 $said[] = $kind->counted($this->kinds[$kind->value]);
@@ -49,7 +70,8 @@ final readonly class CardSummary
         return match ($this->skipped) {
             0 => '',
             1 => '1 file was not copied again: the studio has it from another card.',
-            default => number_format($this->skipped).' files were not copied again: the studio has them from other cards.',
+            default => number_format($this->skipped).
+                ' files were not copied again: the studio has them from other cards.',
         };
     }
 
@@ -57,7 +79,16 @@ final readonly class CardSummary
     {
         $zone = $this->card->shoot->zone();
 
-        return $this->span === null ? '' : $zone->format($this->span[0], 'D j M, H:i:s').' to '.$zone->format($this->span[1], $zone->format($this->span[0], 'Ymd') === $zone->format($this->span[1], 'Ymd') ? 'H:i:s' : 'D j M, H:i:s');
+        return $this->span === null
+            ? ''
+            : $zone->format($this->span[0], 'D j M, H:i:s').
+                    ' to '.
+                    $zone->format(
+                        $this->span[1],
+                        $zone->format($this->span[0], 'Ymd') === $zone->format($this->span[1], 'Ymd')
+                            ? 'H:i:s'
+                            : 'D j M, H:i:s',
+                    );
     }
 
     public function underWay(string $kind): ?Task
@@ -74,7 +105,9 @@ final readonly class CardSummary
         }
         $what = $task->kind === 'read' ? 'Reading' : 'Copying';
 
-        return $task->state === TaskState::Stopped ? "{$what} was stopped." : (string) ($task->problem ?? "{$what} was broken off.");
+        return $task->state === TaskState::Stopped
+            ? "{$what} was stopped."
+            : (string) ($task->problem ?? "{$what} was broken off.");
     }
 
     /** Whether something is ticked that does not stand in all places in use. */
@@ -86,7 +119,10 @@ final readonly class CardSummary
     /** Whether nothing of it was copied, and nobody is at it. */
     public function canBeTakenOut(): bool
     {
-        return $this->lastProved === null && ! $this->card->wasCopied() && array_filter($this->tasks, fn (Task $task): bool => $task->kind !== 'previews' && $task->isUnderWay()) === [];
+        return $this->lastProved === null &&
+            ! $this->card->wasCopied() &&
+            array_filter($this->tasks, fn (Task $task): bool => $task->kind !== 'previews' && $task->isUnderWay()) ===
+                [];
     }
 
     /** What the button for copying says. */
@@ -94,13 +130,27 @@ final readonly class CardSummary
     {
         $begun = $this->tasks['copy'] ?? null;
         if ($this->card->state->isDone()) {
-            return 'Copy to '.implode(' and ', array_map(fn (string $place): string => "“{$place}”", array_keys($this->lacking))).' too';
+            return 'Copy to '.
+                implode(' and ', array_map(fn (string $place): string => "“{$place}”", array_keys($this->lacking))).
+                ' too';
         }
 
         if ($begun !== null) {
-            return 'Go on copying: '.number_format(max([0, ...array_values($this->lacking)])).' of '.number_format($this->ticked)." files left, to {$places} ".($places === 1 ? 'place' : 'places');
+            return 'Go on copying: '.
+                number_format(max([0, ...array_values($this->lacking)])).
+                ' of '.
+                number_format($this->ticked).
+                " files left, to {$places} ".
+                ($places === 1 ? 'place' : 'places');
         }
 
-        return 'Copy '.number_format($this->ticked).' of '.number_format($this->card->files_count).' files, '.Number::fileSize($this->tickedBytes, 1).", to {$places} ".($places === 1 ? 'place' : 'places');
+        return 'Copy '.
+            number_format($this->ticked).
+            ' of '.
+            number_format($this->card->files_count).
+            ' files, '.
+            Number::fileSize($this->tickedBytes, 1).
+            ", to {$places} ".
+            ($places === 1 ? 'place' : 'places');
     }
 }

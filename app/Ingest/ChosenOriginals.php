@@ -24,6 +24,7 @@ final readonly class ChosenOriginals
     {
         $kind = FileKind::from((string) $row->kind);
 
-        return isset($this->frames[(int) $row->frame_id]) && ($this->pictures === null || ! $kind->isPicture() || $kind === $this->pictures);
+        return isset($this->frames[(int) $row->frame_id]) &&
+            ($this->pictures === null || ! $kind->isPicture() || $kind === $this->pictures);
     }
 }

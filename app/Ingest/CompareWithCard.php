@@ -21,13 +21,20 @@ final class CompareWithCard extends WorkInTurns
     {
         $card = Card::query()->with('shoot.studio')->findOrFail((int) substr($task->subject, 5));
         if (! is_dir($card->slot)) {
-            $task->fail(UnusableSlot::isGone($card->name)->getMessage().' Put it back into its slot, then compare again.');
+            $task->fail(
+                UnusableSlot::isGone($card->name)->getMessage().' Put it back into its slot, then compare again.',
+            );
 
             return false;
         }
         $since = $task->created_at->format('Y-m-d H:i:s.v');
-        $copied = fn () => CardFile::query()->where('card_id', $card->id)->where(fn ($files) => $files->whereNotNull('hash')->orWhere('compared_at', '>=', $since));
-        $left = fn () => CardFile::query()->where('card_id', $card->id)->whereNotNull('hash')->where(fn ($files) => $files->whereNull('compared_at')->orWhere('compared_at', '<', $since));
+        $copied = fn () => CardFile::query()
+            ->where('card_id', $card->id)
+            ->where(fn ($files) => $files->whereNotNull('hash')->orWhere('compared_at', '>=', $since));
+        $left = fn () => CardFile::query()
+            ->where('card_id', $card->id)
+            ->whereNotNull('hash')
+            ->where(fn ($files) => $files->whereNull('compared_at')->orWhere('compared_at', '<', $since));
         $done = (int) $copied()->where('compared_at', '>=', $since)->sum('size');
         $pieces = $copied()->where('compared_at', '>=', $since)->count();
         $task->beginWith($done, (int) $copied()->sum('size'), $pieces, $copied()->count());
@@ -48,12 +55,24 @@ final class CompareWithCard extends WorkInTurns
                 return false;
             }
         }
-        $different = CardFile::query()->where('card_id', $card->id)->whereNull('hash')->where('compared_at', '>=', $since)->orderBy('id')->get();
+        $different = CardFile::query()
+            ->where('card_id', $card->id)
+            ->whereNull('hash')
+            ->where('compared_at', '>=', $since)
+            ->orderBy('id')
+            ->get();
         if ($different->isEmpty()) {
             return true;
         }
         $card->isSafeAfterProof();
-        $task->fail($different->count().' of '.$task->pieces_total.' files came differently from the card this time: '.$different->take(5)->map(fn (CardFile $file): string => $file->shown())->implode(', ').'. Try another reader, and copy them again.');
+        $task->fail(
+            $different->count().
+                ' of '.
+                $task->pieces_total.
+                ' files came differently from the card this time: '.
+                $different->take(5)->map(fn (CardFile $file): string => $file->shown())->implode(', ').
+                '. Try another reader, and copy them again.',
+        );
 
         return false;
     }
@@ -85,6 +104,15 @@ final class CompareWithCard extends WorkInTurns
         if ($this->isOut($card)) {
             return;
         }
-        $file->update($now === $file->hash ? ['compared_at' => now()] : ['compared_at' => now(), 'hash' => null, 'same_as_id' => null, 'copy_problem' => 'What the card gives now is not what was copied.']);
+        $file->update(
+            $now === $file->hash
+                ? ['compared_at' => now()]
+                : [
+                    'compared_at' => now(),
+                    'hash' => null,
+                    'same_as_id' => null,
+                    'copy_problem' => 'What the card gives now is not what was copied.',
+                ],
+        );
     }
 }

@@ -39,7 +39,16 @@ final class CopyCard extends WorkInTurns
         $task = DB::transaction(function () use ($card): ?Task {
             $isThere = Card::query()->whereKey($card->id)->lockForUpdate()->first() !== null;
 
-            return $isThere ? Task::open($card->shoot, 'copy', $card->subject(), "Copying card {$card->number}", 'bytes', $card->bytes) : null;
+            return $isThere
+                ? Task::open(
+                    $card->shoot,
+                    'copy',
+                    $card->subject(),
+                    "Copying card {$card->number}",
+                    'bytes',
+                    $card->bytes,
+                )
+                : null;
         });
         if ($task !== null) {
             self::dispatch($task->id)->onQueue('default');
@@ -52,7 +61,10 @@ final class CopyCard extends WorkInTurns
         $places = app(Places::class)->used($card->shoot->studio_id);
         $names = array_values($places->map(fn (Place $place): string => $place->name)->all());
         if (! is_dir($card->slot)) {
-            $task->fail(UnusableSlot::isGone($card->name)->getMessage().' Is the card still in its slot? Put it back and go on; what is proved stays proved.');
+            $task->fail(
+                UnusableSlot::isGone($card->name)->getMessage().
+                    ' Is the card still in its slot? Put it back and go on; what is proved stays proved.',
+            );
 
             return false;
         }
@@ -62,7 +74,9 @@ final class CopyCard extends WorkInTurns
         $task->beginWith($done, (int) $this->ticked($card)->sum('size'), $pieces, $this->ticked($card)->count());
         $this->failed = app(Places::class)->troubles($places, $this->needs($card, $names));
         // Without room for what is known to come, nothing is begun; once begun, the other places go on.
-        $isTooSmall = $done === $task->resumed_from && array_filter($this->failed, fn (UnableToCopy $reason): bool => $reason->about === Concern::Room) !== [];
+        $isTooSmall =
+            $done === $task->resumed_from &&
+            array_filter($this->failed, fn (UnableToCopy $reason): bool => $reason->about === Concern::Room) !== [];
         if ($isTooSmall || count($this->failed) === count($names)) {
             $task->fail(implode(' ', $this->said()));
 
@@ -96,7 +110,9 @@ final class CopyCard extends WorkInTurns
             }
         };
         try {
-            foreach ($this->left($card, array_keys($folders), $task)->with('copies')->orderBy('id')->lazyById(200) as $file) {
+            foreach (
+                $this->left($card, array_keys($folders), $task)->with('copies')->orderBy('id')->lazyById(200) as $file
+            ) {
                 $file->setRelation('card', $card);
                 $there = $file->copies->where('hash', $file->hash)->pluck('place')->all();
                 $wanted = array_diff_key($folders, array_flip($there), $this->failed);
@@ -136,14 +152,20 @@ final class CopyCard extends WorkInTurns
     {
         foreach ($copied->failures as $name => $reason) {
             $place = $places->firstWhere('name', $name);
-            $isWell = $place !== null && $reason->about === Concern::File && app(Places::class)->troubles([$place], []) === [];
-            $isWell ? $this->note($copied->file, $reason) : $this->failed[$name] = $reason;
+            $isWell =
+                $place !== null &&
+                $reason->about === Concern::File &&
+                app(Places::class)->troubles([$place], []) === [];
+            $isWell ? $this->note($copied->file, $reason) : ($this->failed[$name] = $reason);
         }
     }
 
     private function note(CardFile $file, UnableToCopy $reason): void
     {
-        $file->update(['copy_problem' => mb_substr(mb_scrub($reason->getMessage(), 'UTF-8'), 0, 500), 'copy_failed_at' => now()]);
+        $file->update([
+            'copy_problem' => mb_substr(mb_scrub($reason->getMessage(), 'UTF-8'), 0, 500),
+            'copy_failed_at' => now(),
+        ]);
     }
 
     /** @param  list<string>  $names */
@@ -157,17 +179,30 @@ final class CopyCard extends WorkInTurns
         if ($open->isEmpty()) {
             return true;
         }
-        $named = $open->filter(fn (CardFile $file): bool => $file->copy_problem !== null && $file->copy_failed_at >= $task->created_at);
+        $named = $open->filter(
+            fn (CardFile $file): bool => $file->copy_problem !== null && $file->copy_failed_at >= $task->created_at,
+        );
         $said = $this->said();
         if ($named->isNotEmpty()) {
-            $said[] = $named->count() === 1 ? (string) $named->first()->copy_problem
-                : $named->count().' files could not be copied: '.$named->take(self::NAMED)->map(fn (CardFile $file): string => $file->shown())->implode(', ').($named->count() > self::NAMED ? ' and more' : '').'. '.$named->first()->copy_problem;
+            $said[] =
+                $named->count() === 1
+                    ? (string) $named->first()->copy_problem
+                    : $named->count().
+                        ' files could not be copied: '.
+                        $named->take(self::NAMED)->map(fn (CardFile $file): string => $file->shown())->implode(', ').
+                        ($named->count() > self::NAMED ? ' and more' : '').
+                        '. '.
+                        $named->first()->copy_problem;
         }
         $all = $this->ticked($card)->count();
         if ($this->failed !== [] && $named->isEmpty()) {
             $said[] = 'The other places have all files.';
         } elseif (! $isSafe) {
-            $said[] = number_format($all - $open->count()).' of '.number_format($all).' files stand proved in all places.';
+            $said[] =
+                number_format($all - $open->count()).
+                ' of '.
+                number_format($all).
+                ' files stand proved in all places.';
         }
         $task->fail(implode(' ', $said));
 
@@ -180,8 +215,15 @@ final class CopyCard extends WorkInTurns
      */
     private function proved(Card $card, array $names): array
     {
-        $row = $this->ticked($card)->where(fn (Builder $query) => $query->whereNotNull('same_as_id')->orWhereHas('copies', $this->well($names), '>=', count($names)))
-            ->toBase()->selectRaw('COALESCE(SUM(size), 0) AS bytes, COUNT(*) AS files')->first();
+        $row = $this->ticked($card)
+            ->where(
+                fn (Builder $query) => $query
+                    ->whereNotNull('same_as_id')
+                    ->orWhereHas('copies', $this->well($names), '>=', count($names)),
+            )
+            ->toBase()
+            ->selectRaw('COALESCE(SUM(size), 0) AS bytes, COUNT(*) AS files')
+            ->first();
 
         return [(int) ($row->bytes ?? 0), (int) ($row->files ?? 0)];
     }
@@ -194,7 +236,10 @@ final class CopyCard extends WorkInTurns
     {
         $needs = [];
         foreach ($names as $name) {
-            $needs[$name] = (int) $this->ticked($card)->whereNull('same_as_id')->whereDoesntHave('copies', $this->well([$name]))->sum('size');
+            $needs[$name] = (int) $this->ticked($card)
+                ->whereNull('same_as_id')
+                ->whereDoesntHave('copies', $this->well([$name]))
+                ->sum('size');
         }
 
         return $needs;
@@ -219,9 +264,15 @@ final class CopyCard extends WorkInTurns
      */
     private function left(Card $card, array $names, ?Task $since = null): Builder
     {
-        $query = $this->ticked($card)->whereNull('same_as_id')->whereHas('copies', $this->well($names), '<', count($names));
+        $query = $this->ticked($card)
+            ->whereNull('same_as_id')
+            ->whereHas('copies', $this->well($names), '<', count($names));
         if ($since !== null) {
-            $query->where(fn (Builder $own) => $own->whereNull('copy_failed_at')->orWhere('copy_failed_at', '<', $since->created_at->format('Y-m-d H:i:s.v')));
+            $query->where(
+                fn (Builder $own) => $own
+                    ->whereNull('copy_failed_at')
+                    ->orWhere('copy_failed_at', '<', $since->created_at->format('Y-m-d H:i:s.v')),
+            );
         }
 
         return $query;

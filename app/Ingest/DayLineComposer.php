@@ -23,7 +23,13 @@ final class DayLineComposer
         assert($shoot instanceof Shoot);
         // One pass over the rows: there are thousands, and every page of a shoot waits for them.
         $instants = $own = [];
-        foreach (DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('taken_ms')->get(['body_id', 'taken_ms', 'verdict']) as $frame) {
+        foreach (
+            DB::table('frames')
+                ->where('shoot_id', $shoot->id)
+                ->whereNull('aside_at')
+                ->orderBy('taken_ms')
+                ->get(['body_id', 'taken_ms', 'verdict']) as $frame
+        ) {
             $instants[] = (int) $frame->taken_ms;
             $own[(int) $frame->body_id][(string) $frame->verdict][] = (int) $frame->taken_ms;
         }
@@ -32,7 +38,11 @@ final class DayLineComposer
         if ($line !== null) {
             $known = Lanes::of($shoot);
             foreach ($known->bodies as $row => $body) {
-                $ticks = fn (Verdict $verdict, float $top, float $height): string => $line->ticks($own[$body->id][$verdict->value] ?? [], $row * self::LANE + $top, $height);
+                $ticks = fn (Verdict $verdict, float $top, float $height): string => $line->ticks(
+                    $own[$body->id][$verdict->value] ?? [],
+                    $row * self::LANE + $top,
+                    $height,
+                );
                 $lanes[] = [
                     'name' => $known->names[$body->id],
                     'keep' => $ticks(Verdict::Keep, 3, 17),
@@ -41,6 +51,11 @@ final class DayLineComposer
                 ];
             }
         }
-        $view->with(['line' => $line, 'lanes' => $lanes, 'marks' => $line?->scale($shoot->zone(), 10) ?? [], 'lane' => self::LANE]);
+        $view->with([
+            'line' => $line,
+            'lanes' => $lanes,
+            'marks' => $line?->scale($shoot->zone(), 10) ?? [],
+            'lane' => self::LANE,
+        ]);
     }
 }

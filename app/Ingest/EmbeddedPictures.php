@@ -29,7 +29,10 @@ final class EmbeddedPictures
      */
     public function largest(string $path): array
     {
-        $best = $this->inTiff($path) ?? $this->byExifTool($path) ?? throw UnableToMakePicture::because('show the raw file', 'no preview is embedded in it');
+        $best =
+            $this->inTiff($path) ??
+            ($this->byExifTool($path) ??
+                throw UnableToMakePicture::because('show the raw file', 'no preview is embedded in it'));
 
         return ['bytes' => $best, 'pixels' => self::longSide($best)];
     }
@@ -78,7 +81,7 @@ final class EmbeddedPictures
     private static function longSide(string $jpeg): int
     {
         try {
-            $exif = (new ExifReader)->read(ByteSource::ofString($jpeg));
+            $exif = (new ExifReader())->read(ByteSource::ofString($jpeg));
         } catch (UnreadableFile $reason) {
             throw UnableToMakePicture::because('show the raw file', $reason->getMessage());
         }

@@ -20,7 +20,9 @@ final class ExifByExifTool
     public static function of(array $said): ?Exif
     {
         $number = fn (string $tag): ?float => is_numeric($said[$tag] ?? null) ? (float) $said[$tag] : null;
-        $text = fn (string $tag): ?string => is_scalar($said[$tag] ?? null) && trim((string) $said[$tag]) !== '' ? trim((string) $said[$tag]) : null;
+        $text = fn (string $tag): ?string => is_scalar($said[$tag] ?? null) && trim((string) $said[$tag]) !== ''
+            ? trim((string) $said[$tag])
+            : null;
         if (isset($said['Error']) || ($number('ImageWidth') ?? 0.0) <= 0.0 || ($number('ImageHeight') ?? 0.0) <= 0.0) {
             return null;
         }
@@ -35,7 +37,11 @@ final class ExifByExifTool
             owner: $text('OwnerName'),
             artist: $text('Artist'),
             lens: $text('LensModel'),
-            takenAt: CameraTime::fromExif($text('DateTimeOriginal'), $text('SubSecTimeOriginal'), $text('OffsetTimeOriginal')),
+            takenAt: CameraTime::fromExif(
+                $text('DateTimeOriginal'),
+                $text('SubSecTimeOriginal'),
+                $text('OffsetTimeOriginal'),
+            ),
             exposure: $number('ExposureTime'),
             fNumber: $number('FNumber'),
             iso: (int) $number('ISO') ?: null,
@@ -48,20 +54,53 @@ final class ExifByExifTool
     }
 
     /** Tags of makers' notes by exiftool's names; those with # as numbers. */
-    public const NOTES = ['SerialNumber', 'InternalSerialNumber', 'LensModel', 'LensID', 'Lens', 'LensType', 'ISO', 'TimeZone#', 'DaylightSavings#'];
+    public const NOTES = [
+        'SerialNumber',
+        'InternalSerialNumber',
+        'LensModel',
+        'LensID',
+        'Lens',
+        'LensType',
+        'ISO',
+        'TimeZone#',
+        'DaylightSavings#',
+    ];
 
     /** @param  array<string, mixed>  $said  tag => value, in words */
     public static function notes(array $said): MakerNotes
     {
-        $text = fn (string ...$tags): array => array_map(fn (string $tag): ?string => is_scalar($said[$tag] ?? null) && trim((string) $said[$tag]) !== '' ? mb_scrub((string) $said[$tag], 'UTF-8') : null, $tags);
-        $lens = array_filter(array_map(fn (?string $one): ?string => (new MakerNotes(lens: $one))->lens, $text('LensModel', 'LensID', 'Lens', 'LensType')));
-        $serial = array_filter(array_map(fn (?string $one): ?string => (new MakerNotes(serial: $one))->serial, $text('SerialNumber', 'InternalSerialNumber')));
+        $text = fn (string ...$tags): array => array_map(
+            fn (string $tag): ?string => is_scalar($said[$tag] ?? null) && trim((string) $said[$tag]) !== ''
+                ? mb_scrub((string) $said[$tag], 'UTF-8')
+                : null,
+            $tags,
+        );
+        $lens = array_filter(
+            array_map(
+                fn (?string $one): ?string => (new MakerNotes(lens: $one))->lens,
+                $text('LensModel', 'LensID', 'Lens', 'LensType'),
+            ),
+        );
+        $serial = array_filter(
+            array_map(
+                fn (?string $one): ?string => (new MakerNotes(serial: $one))->serial,
+                $text('SerialNumber', 'InternalSerialNumber'),
+            ),
+        );
         $zone = is_numeric($said['TimeZone'] ?? null) ? (int) $said['TimeZone'] : null;
         // Some makers write 1 for summer time, some its 60 minutes.
         $summer = is_numeric($said['DaylightSavings'] ?? null) && (int) $said['DaylightSavings'] !== 0 ? 60 : 0;
-        $iso = is_scalar($said['ISO'] ?? null) && preg_match('/(\d{1,9})\s*$/', (string) $said['ISO'], $found) === 1 ? (int) $found[1] : 0;
+        $iso =
+            is_scalar($said['ISO'] ?? null) && preg_match('/(\d{1,9})\s*$/', (string) $said['ISO'], $found) === 1
+                ? (int) $found[1]
+                : 0;
 
-        return new MakerNotes(reset($serial) ?: null, reset($lens) ?: null, $zone === null || abs($zone + $summer) > CameraTime::FARTHEST * 60 ? null : $zone + $summer, $iso > 0 ? $iso : null);
+        return new MakerNotes(
+            reset($serial) ?: null,
+            reset($lens) ?: null,
+            $zone === null || abs($zone + $summer) > CameraTime::FARTHEST * 60 ? null : $zone + $summer,
+            $iso > 0 ? $iso : null,
+        );
     }
 
     /**
@@ -76,7 +115,13 @@ final class ExifByExifTool
 
             return str_starts_with($text, 'base64:') ? (string) base64_decode(substr($text, 7), true) : $text;
         };
-        $exif = array_filter(array_map(fn (string $tag): string => is_scalar($said[$tag] ?? null) ? (string) $said[$tag] : '', [0x010E => 'ImageDescription', 0x013B => 'Artist', 0x8298 => 'Copyright']));
+        $exif = array_filter(
+            array_map(fn (string $tag): string => is_scalar($said[$tag] ?? null) ? (string) $said[$tag] : '', [
+                0x010E => 'ImageDescription',
+                0x013B => 'Artist',
+                0x8298 => 'Copyright',
+            ]),
+        );
 
         return MetadataReader::blocks($block('XMP'), $block('IPTC'), $exif);
     }

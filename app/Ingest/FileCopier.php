@@ -102,9 +102,9 @@ final class FileCopier
                 $hand = $this->inHand[$id];
                 unset($hand->open[$place]);
                 match ($hash) {
-                    $hand->hash => $hand->proved[] = $place,
-                    '' => $hand->failures[$place] = UnableToCopy::cannotWrite($place, $hand->file->shown()),
-                    default => $hand->failures[$place] = UnableToCopy::isDifferent($place, $hand->file->shown()),
+                    $hand->hash => ($hand->proved[] = $place),
+                    '' => ($hand->failures[$place] = UnableToCopy::cannotWrite($place, $hand->file->shown())),
+                    default => ($hand->failures[$place] = UnableToCopy::isDifferent($place, $hand->file->shown())),
                 };
             }
         }
@@ -200,7 +200,7 @@ final class FileCopier
             }
             @touch(Disk::temporary($path), $file->modified_at);
             $hand->open[$name] = true;
-            ($this->provers[$name] ??= new Verifier)->prove($file->id, Disk::temporary($path), $path);
+            ($this->provers[$name] ??= new Verifier())->prove($file->id, Disk::temporary($path), $path);
         }
     }
 
@@ -220,10 +220,17 @@ final class FileCopier
             if ($this->readBack($path) === $hand->hash) {
                 @unlink(Disk::temporary($path));
                 $hand->proved[] = $name;
-            } elseif (Copy::query()->where(['file_id' => $file->id, 'place' => $name])->doesntExist()) {
+            } elseif (
+                Copy::query()
+                    ->where(['file_id' => $file->id, 'place' => $name])
+                    ->doesntExist()
+            ) {
                 $hand->failures[$name] = UnableToCopy::isOccupied($name, $file->shown());
             } else {
-                rename($path, dirname($path).'/.damaged-'.now()->format('Ymd-His-v').'-'.hash('xxh3', basename($path)));
+                rename(
+                    $path,
+                    dirname($path).'/.damaged-'.now()->format('Ymd-His-v').'-'.hash('xxh3', basename($path)),
+                );
                 $again[$name] = $folder;
             }
         }
@@ -249,7 +256,19 @@ final class FileCopier
         if ($hand->file->hash !== $hand->hash || $hand->file->copy_problem !== null) {
             $hand->file->update(['hash' => $hand->hash, 'copy_problem' => null]);
         }
-        Copy::query()->upsert(array_map(fn (string $place): array => ['file_id' => $hand->file->id, 'place' => $place, 'hash' => $hand->hash, 'proved_at' => now()->format('Y-m-d H:i:s.v')], $hand->proved), ['file_id', 'place'], ['hash', 'proved_at']);
+        Copy::query()->upsert(
+            array_map(
+                fn (string $place): array => [
+                    'file_id' => $hand->file->id,
+                    'place' => $place,
+                    'hash' => $hand->hash,
+                    'proved_at' => now()->format('Y-m-d H:i:s.v'),
+                ],
+                $hand->proved,
+            ),
+            ['file_id', 'place'],
+            ['hash', 'proved_at'],
+        );
     }
 
     /**

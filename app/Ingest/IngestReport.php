@@ -17,7 +17,10 @@ final class IngestReport implements StageReport
 
     public function forShoots(Collection $shoots): array
     {
-        $cards = Card::query()->whereIn('shoot_id', $shoots->modelKeys())->get(['id', 'shoot_id', 'state', 'safe_at', 'number'])->groupBy('shoot_id');
+        $cards = Card::query()
+            ->whereIn('shoot_id', $shoots->modelKeys())
+            ->get(['id', 'shoot_id', 'state', 'safe_at', 'number'])
+            ->groupBy('shoot_id');
         $stages = [];
         foreach ($shoots as $shoot) {
             $own = $cards->get($shoot->id) ?? collect();
@@ -27,7 +30,16 @@ final class IngestReport implements StageReport
             $stages[$shoot->id] = match (true) {
                 $own->isEmpty() => new Stage('ingest', 0.0, 'no cards', 'Read the first card', 'no frames yet'),
                 $own->contains(fn (Card $card): bool => $card->hasLostCopies()) => $this->lost($own, $safe),
-                $waiting > 0 => new Stage('ingest', $safe / $own->count(), "{$waiting} not safe", $waiting === 1 ? 'Copy the card' : "Copy {$waiting} cards", $waiting === 1 ? '1 card not yet safe · do not format' : "{$waiting} cards not yet safe · do not format", true),
+                $waiting > 0 => new Stage(
+                    'ingest',
+                    $safe / $own->count(),
+                    "{$waiting} not safe",
+                    $waiting === 1 ? 'Copy the card' : "Copy {$waiting} cards",
+                    $waiting === 1
+                        ? '1 card not yet safe · do not format'
+                        : "{$waiting} cards not yet safe · do not format",
+                    true,
+                ),
                 $chosen > 0 => new Stage('ingest', 1.0, "{$safe} safe, {$chosen} copied in part"),
                 default => new Stage('ingest', 1.0, $safe === 1 ? '1 card safe' : "{$safe} cards safe"),
             };
@@ -39,8 +51,19 @@ final class IngestReport implements StageReport
     /** @param  \Illuminate\Support\Collection<int, Card>  $cards */
     private function lost(\Illuminate\Support\Collection $cards, int $safe): Stage
     {
-        $numbers = $cards->filter(fn (Card $card): bool => $card->hasLostCopies())->pluck('number')->sort()->implode(', ');
+        $numbers = $cards
+            ->filter(fn (Card $card): bool => $card->hasLostCopies())
+            ->pluck('number')
+            ->sort()
+            ->implode(', ');
 
-        return new Stage('ingest', $safe / $cards->count(), 'copies lost', "Look at card {$numbers}", "copies of card {$numbers} are damaged or gone", true);
+        return new Stage(
+            'ingest',
+            $safe / $cards->count(),
+            'copies lost',
+            "Look at card {$numbers}",
+            "copies of card {$numbers} are damaged or gone",
+            true,
+        );
     }
 }

@@ -25,7 +25,7 @@ final class IngestServiceProvider extends ServiceProvider
     public function boot(): void
     {
         View::composer('studio.shoots', function (\Illuminate\View\View $view): void {
-            $view->with('days', (new ShootsInSmall)->of($view->getData()['shoots']));
+            $view->with('days', (new ShootsInSmall())->of($view->getData()['shoots']));
         });
         Event::listen(FileArrived::class, function (FileArrived $arrived): void {
             if ($arrived->arrival->card !== null) {
@@ -34,6 +34,9 @@ final class IngestServiceProvider extends ServiceProvider
         });
         View::composer('studio.day-line', DayLineComposer::class);
         Event::listen(fn (CardRead $event) => CopyAtOnce::of($event->card->refresh()));
-        $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->call(fn () => app(RemoveCard::class)->abandoned())->daily());
+        $this->callAfterResolving(
+            Schedule::class,
+            fn (Schedule $schedule) => $schedule->call(fn () => app(RemoveCard::class)->abandoned())->daily(),
+        );
     }
 }

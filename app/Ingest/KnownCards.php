@@ -30,9 +30,13 @@ final class KnownCards
         if ($sample === []) {
             return null;
         }
-        $id = DB::table('files')->whereIn('fingerprint', $sample)->join('cards', 'cards.id', '=', 'files.card_id')
+        $id = DB::table('files')
+            ->whereIn('fingerprint', $sample)
+            ->join('cards', 'cards.id', '=', 'files.card_id')
             ->whereIn('cards.shoot_id', Shoot::query()->where('studio_id', $shoot->studio_id)->select('id'))
-            ->groupBy('files.card_id', 'cards.shoot_id')->orderByRaw('cards.shoot_id = ? DESC, COUNT(*) DESC', [$shoot->id])->value('files.card_id');
+            ->groupBy('files.card_id', 'cards.shoot_id')
+            ->orderByRaw('cards.shoot_id = ? DESC, COUNT(*) DESC', [$shoot->id])
+            ->value('files.card_id');
         if ($id === null) {
             return null;
         }
@@ -49,12 +53,19 @@ final class KnownCards
             }
         }
 
-        return new RecognisedCard($card, count((new FrameGrouping)->group($new)['frames']), count($new), $changed);
+        return new RecognisedCard($card, count((new FrameGrouping())->group($new)['frames']), count($new), $changed);
     }
 
     /** When the same file system was read before with other files: it was formatted since. */
     public function readBefore(Shoot $shoot, string $volume): ?Card
     {
-        return $volume === '' ? null : Card::query()->where('volume', $volume)->whereIn('shoot_id', Shoot::query()->where('studio_id', $shoot->studio_id)->select('id'))->with('shoot')->orderByDesc('id')->first();
+        return $volume === ''
+            ? null
+            : Card::query()
+                ->where('volume', $volume)
+                ->whereIn('shoot_id', Shoot::query()->where('studio_id', $shoot->studio_id)->select('id'))
+                ->with('shoot')
+                ->orderByDesc('id')
+                ->first();
     }
 }

@@ -27,10 +27,25 @@ final class KnownContents
         if ($file->size === 0 || $file->hash !== null) {
             return false;
         }
-        $isAlike = DB::table('files')->where('card_id', '<>', $file->card_id)->whereNotNull('hash')
-            ->where(fn ($files) => $files->where('name_key', $file->name_key)->orWhere(fn ($same) => $same->where(['size' => $file->size, 'modified_at' => $file->modified_at])))->exists();
+        $isAlike = DB::table('files')
+            ->where('card_id', '<>', $file->card_id)
+            ->whereNotNull('hash')
+            ->where(
+                fn ($files) => $files
+                    ->where('name_key', $file->name_key)
+                    ->orWhere(fn ($same) => $same->where(['size' => $file->size, 'modified_at' => $file->modified_at])),
+            )
+            ->exists();
 
-        return $isAlike && $this->elsewhere($file)->where('size', $file->size)->where(fn (Builder $files) => $files->where('name_key', $file->name_key)->orWhere('modified_at', $file->modified_at))->exists();
+        return $isAlike &&
+            $this->elsewhere($file)
+                ->where('size', $file->size)
+                ->where(
+                    fn (Builder $files) => $files
+                        ->where('name_key', $file->name_key)
+                        ->orWhere('modified_at', $file->modified_at),
+                )
+                ->exists();
     }
 
     /** Lets the file rest on copies that the studio has, when there are enough of them; says whether it does. */
@@ -39,19 +54,30 @@ final class KnownContents
         if ($read->size === 0 || $file->copies->isNotEmpty()) {
             return false;
         }
-        if (DB::table('files')->where(['hash' => $read->hash, 'size' => $read->size])->where('card_id', '<>', $file->card_id)->doesntExist()) {
+        if (
+            DB::table('files')
+                ->where(['hash' => $read->hash, 'size' => $read->size])
+                ->where('card_id', '<>', $file->card_id)
+                ->doesntExist()
+        ) {
             return false;
         }
         $wanted = $file->card->shoot->studio->copies_wanted;
-        $same = $this->elsewhere($file)->where(['hash' => $read->hash, 'size' => $read->size])
-            ->whereHas('copies', fn (Builder $copies) => $copies->where('hash', $read->hash), '>=', $wanted)->first();
+        $same = $this->elsewhere($file)
+            ->where(['hash' => $read->hash, 'size' => $read->size])
+            ->whereHas('copies', fn (Builder $copies) => $copies->where('hash', $read->hash), '>=', $wanted)
+            ->first();
         if ($same === null) {
             return false;
         }
 
         // Looked at once more while nobody deletes its copies.
         return app(CopyRemoval::class)->alone($same->id, function () use ($file, $read, $same, $wanted): bool {
-            if (Copy::query()->where(['file_id' => $same->id, 'hash' => $read->hash])->count() < $wanted) {
+            if (
+                Copy::query()
+                    ->where(['file_id' => $same->id, 'hash' => $read->hash])
+                    ->count() < $wanted
+            ) {
                 return false;
             }
             $file->update(['hash' => $read->hash, 'same_as_id' => $same->id]);
@@ -63,8 +89,18 @@ final class KnownContents
     /** Files of a card that rested on copies which are lost are to be copied themselves. */
     public function letGoOfLost(Card $card): void
     {
-        $card->files()->whereNotNull('same_as_id')
-            ->whereDoesntHave('sameAs', fn (Builder $same) => $same->whereHas('copies', fn (Builder $copies) => $copies->whereColumn('copies.hash', 'files.hash'), '>=', $card->shoot->studio->copies_wanted))
+        $card
+            ->files()
+            ->whereNotNull('same_as_id')
+            ->whereDoesntHave(
+                'sameAs',
+                fn (Builder $same) => $same->whereHas(
+                    'copies',
+                    fn (Builder $copies) => $copies->whereColumn('copies.hash', 'files.hash'),
+                    '>=',
+                    $card->shoot->studio->copies_wanted,
+                ),
+            )
             ->update(['same_as_id' => null]);
     }
 
@@ -73,7 +109,15 @@ final class KnownContents
     {
         $studio = $this->studios[$file->card->shoot_id] ??= $file->card->shoot->studio_id;
 
-        return CardFile::query()->where('card_id', '<>', $file->card_id)->whereNotNull('hash')->whereNull('same_as_id')
-            ->whereIn('card_id', Card::query()->whereIn('shoot_id', Shoot::query()->where('studio_id', $studio)->select('id'))->select('id'));
+        return CardFile::query()
+            ->where('card_id', '<>', $file->card_id)
+            ->whereNotNull('hash')
+            ->whereNull('same_as_id')
+            ->whereIn(
+                'card_id',
+                Card::query()
+                    ->whereIn('shoot_id', Shoot::query()->where('studio_id', $studio)->select('id'))
+                    ->select('id'),
+            );
     }
 }

@@ -31,7 +31,9 @@ final readonly class Lanes
         $counts = array_count_values($plain);
         $names = [];
         foreach ($bodies as $body) {
-            $names[$body->id] = $plain[$body->id].($counts[$plain[$body->id]] > 1 && $body->mark() !== '' ? ' …'.$body->mark() : '');
+            $names[$body->id] =
+                $plain[$body->id].
+                ($counts[$plain[$body->id]] > 1 && $body->mark() !== '' ? ' …'.$body->mark() : '');
         }
 
         return new self($bodies, $names);

@@ -45,7 +45,14 @@ final class MakePreviews extends WorkInTurns
             if (self::open($card)->doesntExist()) {
                 return;
             }
-            $task = Task::open($card->shoot, 'previews', $card->subject(), "Previews of card {$card->number}", 'frames', $card->frames_count);
+            $task = Task::open(
+                $card->shoot,
+                'previews',
+                $card->subject(),
+                "Previews of card {$card->number}",
+                'frames',
+                $card->frames_count,
+            );
         }
         for ($hand = 0; $hand < max(1, (int) config('kanpai.workers')); $hand++) {
             self::dispatch($task->id, $hand)->onQueue('pictures');
@@ -83,7 +90,9 @@ final class MakePreviews extends WorkInTurns
                 $this->letGo($frame);
             }
             if (! $isMade) {
-                $task->fail("The copy of {$frame->name} is out of reach: plug in the disk of one of its places. The previews go on when somebody looks at the frames.");
+                $task->fail(
+                    "The copy of {$frame->name} is out of reach: plug in the disk of one of its places. The previews go on when somebody looks at the frames.",
+                );
 
                 return false;
             }
@@ -99,14 +108,25 @@ final class MakePreviews extends WorkInTurns
     private function take(Card $card): ?Frame
     {
         if ($this->ahead === [] || microtime(true) - $this->asked > self::FRESH) {
-            $this->ahead = array_values(self::open($card)->orderByRaw('wanted_at IS NULL, wanted_at DESC, taken_ms')->limit(self::AHEAD)->pluck('id')->map(fn ($id): int => (int) $id)->all());
+            $this->ahead = array_values(
+                self::open($card)
+                    ->orderByRaw('wanted_at IS NULL, wanted_at DESC, taken_ms')
+                    ->limit(self::AHEAD)
+                    ->pluck('id')
+                    ->map(fn ($id): int => (int) $id)
+                    ->all(),
+            );
             $this->asked = microtime(true);
         }
         while (($id = array_shift($this->ahead)) !== null) {
             if ((int) DB::scalar('SELECT GET_LOCK(?, 0)', [self::lock($id)]) !== 1) {
                 continue;
             }
-            $frame = Frame::query()->with('files.copies', 'files.sameAs.copies')->whereKey($id)->where('is_pictured', false)->first();
+            $frame = Frame::query()
+                ->with('files.copies', 'files.sameAs.copies')
+                ->whereKey($id)
+                ->where('is_pictured', false)
+                ->first();
             if ($frame !== null) {
                 return $frame;
             }
@@ -129,18 +149,28 @@ final class MakePreviews extends WorkInTurns
     /** @return Builder<Frame> frames without a preview of which a proved copy stands */
     private static function open(Card $card): Builder
     {
-        return Frame::query()->where(['card_id' => $card->id, 'is_pictured' => false])
+        return Frame::query()
+            ->where(['card_id' => $card->id, 'is_pictured' => false])
             ->whereHas('files', fn (Builder $files) => $files->where('is_main', true)->whereNotNull('hash'));
     }
 
     private function total(Card $card): int
     {
-        return Frame::query()->where('card_id', $card->id)->where(fn (Builder $query) => $query->where('is_pictured', true)->orWhereHas('files', fn (Builder $files) => $files->where('is_ticked', true)))->count();
+        return Frame::query()
+            ->where('card_id', $card->id)
+            ->where(
+                fn (Builder $query) => $query
+                    ->where('is_pictured', true)
+                    ->orWhereHas('files', fn (Builder $files) => $files->where('is_ticked', true)),
+            )
+            ->count();
     }
 
     private function done(Card $card): int
     {
-        return Frame::query()->where(['card_id' => $card->id, 'is_pictured' => true])->count();
+        return Frame::query()
+            ->where(['card_id' => $card->id, 'is_pictured' => true])
+            ->count();
     }
 
     /**
@@ -160,8 +190,19 @@ final class MakePreviews extends WorkInTurns
         try {
             $embedded = $file->kind === FileKind::Raw ? app(EmbeddedPictures::class)->largest($path) : null;
             $longSide = $embedded === null ? max($frame->width, $frame->height) : $embedded['pixels'];
-            $seen = app(PreviewMaker::class)->make($path, $embedded['bytes'] ?? null, $longSide, "{$folder}/{$name}-l.jpg", "{$folder}/{$name}-s.jpg");
-            $facts += ['large_path' => "{$name}-l.jpg", 'small_path' => "{$name}-s.jpg", ...$seen->columns(), 'best_px' => min(65535, $longSide)];
+            $seen = app(PreviewMaker::class)->make(
+                $path,
+                $embedded['bytes'] ?? null,
+                $longSide,
+                "{$folder}/{$name}-l.jpg",
+                "{$folder}/{$name}-s.jpg",
+            );
+            $facts += [
+                'large_path' => "{$name}-l.jpg",
+                'small_path' => "{$name}-s.jpg",
+                ...$seen->columns(),
+                'best_px' => min(65535, $longSide),
+            ];
         } catch (UnableToMakePicture|UnreadableFile $reason) {
             $file->update(['problem' => mb_substr($reason->getMessage(), 0, 255)]);
         }

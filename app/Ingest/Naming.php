@@ -34,7 +34,9 @@ final class Naming
     public function ofShoot(Shoot $shoot): NamePattern
     {
         try {
-            return $shoot->file_pattern === '' ? NamePattern::standard() : NamePattern::of($shoot->folder_pattern, $shoot->file_pattern);
+            return $shoot->file_pattern === ''
+                ? NamePattern::standard()
+                : NamePattern::of($shoot->folder_pattern, $shoot->file_pattern);
         } catch (InvalidNamePattern) {
             return NamePattern::standard();
         }
@@ -43,7 +45,11 @@ final class Naming
     /** Fixes where the ticked files of a card go that have no place yet. From there on their names stay until somebody renames them. */
     public function fix(Card $card): void
     {
-        if (DB::table('files')->where(['card_id' => $card->id, 'is_ticked' => true, 'destination' => ''])->doesntExist()) {
+        if (
+            DB::table('files')
+                ->where(['card_id' => $card->id, 'is_ticked' => true, 'destination' => ''])
+                ->doesntExist()
+        ) {
             return;
         }
         DB::transaction(function () use ($card): void {
@@ -52,7 +58,9 @@ final class Naming
             $rows = $this->rows($card->shoot);
             $numbers = self::numbers($rows);
             foreach ($this->plan($card->shoot, $this->ofShoot($card->shoot), $card) as $id => $planned) {
-                DB::table('files')->where('id', $id)->update(['destination' => $planned['path'], 'number' => $numbers[$id]]);
+                DB::table('files')
+                    ->where('id', $id)
+                    ->update(['destination' => $planned['path'], 'number' => $numbers[$id]]);
                 $row = $rows[$id];
                 if ($row->frame_id !== null && $row->is_main) {
                     self::rename((int) $row->frame_id, $planned['path']);
@@ -65,7 +73,10 @@ final class Naming
     public static function rename(int $frame, string $destination): void
     {
         $name = mb_substr(DcfName::displayable($destination), 0, 255);
-        DB::table('frames')->where('id', $frame)->where('name', '<>', $name)->update(['camera_name' => DB::raw("IF(camera_name = '', name, camera_name)"), 'name' => $name]);
+        DB::table('frames')
+            ->where('id', $frame)
+            ->where('name', '<>', $name)
+            ->update(['camera_name' => DB::raw("IF(camera_name = '', name, camera_name)"), 'name' => $name]);
     }
 
     /**
@@ -77,7 +88,10 @@ final class Naming
     {
         $rows = $this->rows($shoot);
         $numbers = self::numbers($rows);
-        $waiting = $rows->filter(fn (stdClass $row): bool => $row->destination === '' && ($card === null || (int) $row->card_id === $card->id));
+        $waiting = $rows->filter(
+            fn (stdClass $row): bool => $row->destination === '' &&
+                ($card === null || (int) $row->card_id === $card->id),
+        );
 
         return $this->named($shoot, $pattern, $waiting, $numbers, []);
     }
@@ -95,14 +109,30 @@ final class Naming
         $placed = $rows->filter(fn (stdClass $row): bool => $row->destination !== '');
         $planned = [];
         // Versions and sidecars go with their frames.
-        $leaving = array_values(array_map(strval(...), Version::query()->whereIn('frame_id', Frame::query()->where('shoot_id', $shoot->id)->select('id'))->pluck('destination')->all()));
+        $leaving = array_values(
+            array_map(
+                strval(...),
+                Version::query()
+                    ->whereIn('frame_id', Frame::query()->where('shoot_id', $shoot->id)->select('id'))
+                    ->pluck('destination')
+                    ->all(),
+            ),
+        );
         foreach ($placed as $row) {
             array_push($leaving, (string) $row->destination, Renaming::stem((string) $row->destination).'.xmp');
         }
         foreach ($this->named($shoot, $pattern, $placed, $numbers, $leaving) as $id => $plan) {
             $row = $rows[$id];
             // The place among a few is not the place in the shoot.
-            $planned[$id] = ['from' => (string) $row->destination, 'to' => $plan['path'], 'clash' => $plan['clash'], 'number' => $chosen === null ? $numbers[$id] : (int) $row->number, 'taken' => (int) $row->taken, 'camera' => DcfName::displayable($row->path), 'frame' => $row->frame_id === null ? null : (int) $row->frame_id];
+            $planned[$id] = [
+                'from' => (string) $row->destination,
+                'to' => $plan['path'],
+                'clash' => $plan['clash'],
+                'number' => $chosen === null ? $numbers[$id] : (int) $row->number,
+                'taken' => (int) $row->taken,
+                'camera' => DcfName::displayable($row->path),
+                'frame' => $row->frame_id === null ? null : (int) $row->frame_id,
+            ];
         }
 
         return $planned;
@@ -117,7 +147,10 @@ final class Naming
     {
         $rows = $this->rows($shoot, $chosen)->filter(fn (stdClass $row): bool => $row->destination !== '');
 
-        return array_map(fn (array $plan): string => $plan['path'], $this->named($shoot, $pattern, $rows, self::ranks($rows), null));
+        return array_map(
+            fn (array $plan): string => $plan['path'],
+            $this->named($shoot, $pattern, $rows, self::ranks($rows), null),
+        );
     }
 
     /**
@@ -128,11 +161,19 @@ final class Naming
      */
     private function rows(Shoot $shoot, ?ChosenOriginals $chosen = null): Collection
     {
-        $rows = DB::table('files')->join('cards', 'cards.id', '=', 'files.card_id')->leftJoin('frames', 'frames.id', '=', 'files.frame_id')->leftJoin('bodies', 'bodies.id', '=', 'frames.body_id')
-            ->where('cards.shoot_id', $shoot->id)->whereNull('files.same_as_id')->where(fn ($files) => $files->where('files.is_ticked', true)->orWhere('files.destination', '<>', ''))
+        $rows = DB::table('files')
+            ->join('cards', 'cards.id', '=', 'files.card_id')
+            ->leftJoin('frames', 'frames.id', '=', 'files.frame_id')
+            ->leftJoin('bodies', 'bodies.id', '=', 'frames.body_id')
+            ->where('cards.shoot_id', $shoot->id)
+            ->whereNull('files.same_as_id')
+            ->where(fn ($files) => $files->where('files.is_ticked', true)->orWhere('files.destination', '<>', ''))
             ->orderByRaw('taken, COALESCE(frames.id, 0), files.id')
-            ->selectRaw('files.id, files.frame_id, files.card_id, files.path, files.destination, files.number, files.is_main, files.kind, COALESCE(frames.taken_ms, files.modified_at * 1000) AS taken, bodies.model, bodies.serial, cards.shooter, cards.number AS card, cards.name AS card_name')
-            ->get()->keyBy(fn (stdClass $row): int => (int) $row->id);
+            ->selectRaw(
+                'files.id, files.frame_id, files.card_id, files.path, files.destination, files.number, files.is_main, files.kind, COALESCE(frames.taken_ms, files.modified_at * 1000) AS taken, bodies.model, bodies.serial, cards.shooter, cards.number AS card, cards.name AS card_name',
+            )
+            ->get()
+            ->keyBy(fn (stdClass $row): int => (int) $row->id);
 
         return $chosen === null ? $rows : $rows->filter($chosen->has(...));
     }
@@ -195,14 +236,31 @@ final class Naming
             $name = DcfName::of($row->path);
             [$year, $month, $day, $time] = explode(' ', $zone->format((int) $row->taken, 'Y m d His'));
             $files[$id] = [
-                'key' => self::key($row), 'extension' => substr(basename($row->path), strlen($name->stem)), 'number' => $numbers[$id],
+                'key' => self::key($row),
+                'extension' => substr(basename($row->path), strlen($name->stem)),
+                'number' => $numbers[$id],
                 'values' => [
-                    'shoot' => $shoot->name, 'client' => $shoot->client, 'place' => $shoot->place, 'shooter' => (string) $row->shooter === '' ? 'shooter' : (string) $row->shooter,
-                    'card' => (string) $row->card, 'card_name' => (string) $row->card_name,
-                    'year' => $year, 'month' => $month, 'day' => $day, 'date' => "{$year}-{$month}-{$day}", 'time' => $time, 'body' => (string) $row->model, 'serial' => (string) $row->serial,
+                    'shoot' => $shoot->name,
+                    'client' => $shoot->client,
+                    'place' => $shoot->place,
+                    'shooter' => (string) $row->shooter === '' ? 'shooter' : (string) $row->shooter,
+                    'card' => (string) $row->card,
+                    'card_name' => (string) $row->card_name,
+                    'year' => $year,
+                    'month' => $month,
+                    'day' => $day,
+                    'date' => "{$year}-{$month}-{$day}",
+                    'time' => $time,
+                    'body' => (string) $row->model,
+                    'serial' => (string) $row->serial,
                     // Below DCIM, so that equal names from two folders do not meet.
-                    'folder' => str_starts_with($name->folder, 'DCIM/') ? substr($name->folder, 5) : ($name->folder === 'DCIM' ? '' : $name->folder),
-                    'original' => $name->stem, 'name' => $row->destination === '' ? $name->stem : basename(Renaming::stem((string) $row->destination)),
+                    'folder' => str_starts_with($name->folder, 'DCIM/')
+                        ? substr($name->folder, 5)
+                        : ($name->folder === 'DCIM'
+                            ? ''
+                            : $name->folder),
+                    'original' => $name->stem,
+                    'name' => $row->destination === '' ? $name->stem : basename(Renaming::stem((string) $row->destination)),
                 ],
             ];
         }
@@ -211,7 +269,14 @@ final class Naming
         }
         $largest = max($numbers);
         $planned = (new NamePlan($pattern))->of($files, $largest);
-        $taken = $leaving === null ? [] : $this->taken($shoot, array_values(array_unique(array_map(fn (array $plan): string => dirname($plan['path']), $planned))), $leaving);
+        $taken =
+            $leaving === null
+                ? []
+                : $this->taken(
+                    $shoot,
+                    array_values(array_unique(array_map(fn (array $plan): string => dirname($plan['path']), $planned))),
+                    $leaving,
+                );
 
         return $taken === [] ? $planned : (new NamePlan($pattern, $taken))->of($files, $largest);
     }
@@ -226,11 +291,22 @@ final class Naming
      */
     private function taken(Shoot $shoot, array $folders, array $leaving): array
     {
-        $places = $this->places->used($shoot->studio_id)->filter(fn (Place $place): bool => $place->isThere())->pluck('path');
+        $places = $this->places
+            ->used($shoot->studio_id)
+            ->filter(fn (Place $place): bool => $place->isThere())
+            ->pluck('path');
         $taken = [];
         foreach ($folders as $folder) {
             $below = $folder === '.' ? '' : $folder.'/';
-            foreach (DB::table('files')->where('destination', 'like', addcslashes($below, '\\%_').'%')->when($below === '', fn ($files) => $files->where('destination', 'not like', '%/%')->where('destination', '<>', ''))->pluck('destination') as $destination) {
+            foreach (
+                DB::table('files')
+                    ->where('destination', 'like', addcslashes($below, '\\%_').'%')
+                    ->when(
+                        $below === '',
+                        fn ($files) => $files->where('destination', 'not like', '%/%')->where('destination', '<>', ''),
+                    )
+                    ->pluck('destination') as $destination
+            ) {
                 $taken[] = (string) $destination;
             }
             foreach ($places as $place) {

@@ -31,15 +31,25 @@ final class ProveCopies extends WorkInTurns
         if ($card->task('prove')?->isUnderWay() === true || $card->task('copy')?->isUnderWay() === true) {
             return;
         }
-        $task = Task::open($card->shoot, 'prove', $card->subject(), "Reading the copies of card {$card->number}".($place === null ? '' : " on “{$place->name}”").' again', 'copies');
+        $task = Task::open(
+            $card->shoot,
+            'prove',
+            $card->subject(),
+            "Reading the copies of card {$card->number}".($place === null ? '' : " on “{$place->name}”").' again',
+            'copies',
+        );
         self::dispatch($task->id, $place?->name)->onQueue('default');
     }
 
     /** Checks a disk: every card of the studio that has copies there. Says how many there are. */
     public static function ofPlace(Place $place, int $studio): int
     {
-        $cards = Card::query()->whereIn('shoot_id', Shoot::query()->where('studio_id', $studio)->select('id'))
-            ->whereHas('files.copies', fn (Builder $copies) => $copies->where('place', $place->name))->with('shoot')->orderBy('id')->get();
+        $cards = Card::query()
+            ->whereIn('shoot_id', Shoot::query()->where('studio_id', $studio)->select('id'))
+            ->whereHas('files.copies', fn (Builder $copies) => $copies->where('place', $place->name))
+            ->with('shoot')
+            ->orderBy('id')
+            ->get();
         foreach ($cards as $card) {
             self::ofCard($card, $place);
         }
@@ -50,27 +60,52 @@ final class ProveCopies extends WorkInTurns
     protected function turn(Task $task): bool
     {
         $card = Card::query()->findOrFail((int) substr($task->subject, 5));
-        $places = app(Places::class)->all($card->shoot->studio_id)->when($this->place !== null, fn ($all) => $all->where('name', $this->place));
+        $places = app(Places::class)
+            ->all($card->shoot->studio_id)
+            ->when($this->place !== null, fn ($all) => $all->where('name', $this->place));
         $away = $places->reject(fn (Place $place): bool => $place->isThere())->pluck('name');
         $folders = $places->whereNotIn('name', $away)->pluck('path', 'name')->all();
         // Copies proved since the task was opened are done; a disk that is not plugged in has lost nothing.
-        $copies = fn (): Builder => Copy::query()->whereIn('file_id', CardFile::query()->where('card_id', $card->id)->selectRaw('COALESCE(same_as_id, id)'))->whereIn('place', array_keys($folders));
+        $copies = fn (): Builder => Copy::query()
+            ->whereIn('file_id', CardFile::query()->where('card_id', $card->id)->selectRaw('COALESCE(same_as_id, id)'))
+            ->whereIn('place', array_keys($folders));
         $left = fn (): Builder => $copies()->where('proved_at', '<', $task->created_at->format('Y-m-d H:i:s.v'));
         $task->begin($copies()->count());
         $done = $task->total - $left()->count();
         foreach ($left()->with('file')->orderBy('id')->lazyById(200) as $copy) {
-            $copy->update(['hash' => app(FileCopier::class)->readBack($folders[$copy->place].'/'.$copy->file->destination), 'proved_at' => now()]);
+            $copy->update([
+                'hash' => app(FileCopier::class)->readBack($folders[$copy->place].'/'.$copy->file->destination),
+                'proved_at' => now(),
+            ]);
             if (! $task->reach(++$done) || $this->isTurnOver()) {
                 return false;
             }
         }
         $card->isSafeAfterProof();
-        foreach (Card::query()->whereIn('id', CardFile::query()->whereIn('id', $card->files()->whereNotNull('same_as_id')->select('same_as_id'))->select('card_id'))->get() as $other) {
+        foreach (
+            Card::query()
+                ->whereIn(
+                    'id',
+                    CardFile::query()
+                        ->whereIn('id', $card->files()->whereNotNull('same_as_id')->select('same_as_id'))
+                        ->select('card_id'),
+                )
+                ->get() as $other
+        ) {
             $other->isSafeAfterProof();
         }
-        $unseen = $away->filter(fn (string $name): bool => Copy::query()->where('place', $name)->whereIn('file_id', $card->files()->select('id'))->exists());
+        $unseen = $away->filter(
+            fn (string $name): bool => Copy::query()
+                ->where('place', $name)
+                ->whereIn('file_id', $card->files()->select('id'))
+                ->exists(),
+        );
         if ($unseen->isNotEmpty()) {
-            $task->fail('Not looked at: '.$unseen->map(fn (string $name): string => "“{$name}”")->implode(', ').', whose disk is not plugged in. All other copies were read again.');
+            $task->fail(
+                'Not looked at: '.
+                    $unseen->map(fn (string $name): string => "“{$name}”")->implode(', ').
+                    ', whose disk is not plugged in. All other copies were read again.',
+            );
 
             return false;
         }

@@ -23,7 +23,11 @@ final class ReadCard extends WorkInTurns
             $files = $slots->files($card->slot);
             $this->recognise($card, CardSignature::of($files), $files);
             $task->begin(count($files));
-            $isAll = app(CardReader::class)->read($card, $files, fn (int $done): bool => $task->reach($done) && ! $this->isTurnOver());
+            $isAll = app(CardReader::class)->read(
+                $card,
+                $files,
+                fn (int $done): bool => $task->reach($done) && ! $this->isTurnOver(),
+            );
         } catch (UnusableSlot|UnableToCopy $reason) {
             $task->fail($reason->getMessage());
             if ($card->files()->doesntExist()) {
@@ -36,10 +40,26 @@ final class ReadCard extends WorkInTurns
             return false;
         }
         if ($card->is_uploaded) {
-            DB::update('UPDATE files JOIN arrivals ON arrivals.card_id = files.card_id AND arrivals.path = files.path SET files.arrived_hash = arrivals.hash WHERE files.card_id = ?', [$card->id]);
+            DB::update(
+                'UPDATE files JOIN arrivals ON arrivals.card_id = files.card_id AND arrivals.path = files.path SET files.arrived_hash = arrivals.hash WHERE files.card_id = ?',
+                [$card->id],
+            );
         }
-        $shooter = $card->shooter !== '' ? $card->shooter : (string) Body::query()->whereIn('id', $card->frames()->select('body_id'))->value('last_shooter');
-        $card->update(['state' => CardState::Read, 'read_at' => now(), 'frames_count' => $card->frames()->count(), 'files_count' => $card->files()->count(), 'bytes' => (int) $card->files()->sum('size'), 'shooter' => $shooter, 'left_out' => $slots->leftOut($card->slot)]);
+        $shooter =
+            $card->shooter !== ''
+                ? $card->shooter
+                : (string) Body::query()
+                    ->whereIn('id', $card->frames()->select('body_id'))
+                    ->value('last_shooter');
+        $card->update([
+            'state' => CardState::Read,
+            'read_at' => now(),
+            'frames_count' => $card->frames()->count(),
+            'files_count' => $card->files()->count(),
+            'bytes' => (int) $card->files()->sum('size'),
+            'shooter' => $shooter,
+            'left_out' => $slots->leftOut($card->slot),
+        ]);
         // What was copied before stays proved; what is new is not.
         if ($card->files()->whereNotNull('hash')->exists()) {
             $card->isSafeAfterProof();
@@ -66,7 +86,11 @@ final class ReadCard extends WorkInTurns
         try {
             $card->update(['signature' => $signature]);
         } catch (UniqueConstraintViolationException) {
-            throw UnusableSlot::isKnown((int) Card::query()->where(['shoot_id' => $card->shoot_id, 'signature' => $signature])->value('number'));
+            throw UnusableSlot::isKnown(
+                (int) Card::query()
+                    ->where(['shoot_id' => $card->shoot_id, 'signature' => $signature])
+                    ->value('number'),
+            );
         }
     }
 }

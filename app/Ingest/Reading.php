@@ -29,7 +29,9 @@ final class Reading
         $card = DB::transaction(function () use ($shoot, $path, $files, $volume, $facts): Card {
             Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
             // A reading that was stopped goes on where it was.
-            $begun = Card::query()->where(['shoot_id' => $shoot->id, 'slot' => $path, 'state' => CardState::Reading])->first();
+            $begun = Card::query()
+                ->where(['shoot_id' => $shoot->id, 'slot' => $path, 'state' => CardState::Reading])
+                ->first();
             if ($begun !== null) {
                 $begun->update($facts);
 
@@ -38,12 +40,22 @@ final class Reading
             $known = $this->known->find($shoot, $files);
             if ($known !== null && $known->goesOn($shoot)) {
                 // It may stand in another slot than before.
-                $known->card->update(['slot' => $path, 'volume' => $volume, ...($known->newFiles > 0 ? ['state' => CardState::Reading] : [])]);
+                $known->card->update([
+                    'slot' => $path,
+                    'volume' => $volume,
+                    ...$known->newFiles > 0 ? ['state' => CardState::Reading] : [],
+                ]);
 
                 return $known->card;
             }
 
-            return self::card($shoot, ['slot' => $path, 'volume' => $volume, 'name' => basename($path), 'state' => CardState::Reading, ...$facts]);
+            return self::card($shoot, [
+                'slot' => $path,
+                'volume' => $volume,
+                'name' => basename($path),
+                'state' => CardState::Reading,
+                ...$facts,
+            ]);
         });
         $this->queue($card);
 
@@ -68,6 +80,12 @@ final class Reading
     {
         $uuid = (string) Str::uuid();
 
-        return Card::query()->create(['uuid' => $uuid, 'shoot_id' => $shoot->id, 'number' => 1 + (int) Card::query()->where('shoot_id', $shoot->id)->max('number'), 'signature' => md5($uuid), ...$facts]);
+        return Card::query()->create([
+            'uuid' => $uuid,
+            'shoot_id' => $shoot->id,
+            'number' => 1 + (int) Card::query()->where('shoot_id', $shoot->id)->max('number'),
+            'signature' => md5($uuid),
+            ...$facts,
+        ]);
     }
 }

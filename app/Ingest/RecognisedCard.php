@@ -34,13 +34,25 @@ final readonly class RecognisedCard
             $read->greaterThan(now()->subDays(6)) => 'read on '.$read->format('l'),
             default => 'read on '.$read->format('j M Y'),
         };
-        $said .= $this->card->shoot_id === $shoot->id ? " as card {$this->card->number}" : " into “{$this->card->shoot->name}”";
-        $said .= ', '.number_format($this->card->frames_count).' '.($this->card->frames_count === 1 ? 'frame' : 'frames');
+        $said .=
+            $this->card->shoot_id === $shoot->id
+                ? " as card {$this->card->number}"
+                : " into “{$this->card->shoot->name}”";
+        $said .=
+            ', '.
+            number_format($this->card->frames_count).
+            ' '.
+            ($this->card->frames_count === 1 ? 'frame' : 'frames');
 
-        return $said.match (true) {
-            $this->newFrames > 0 => ', '.number_format($this->newFrames).' new since',
-            $this->newFiles > 0 => ', '.number_format($this->newFiles).' new '.($this->newFiles === 1 ? 'file' : 'files').' since',
-            default => ', nothing new',
-        };
+        return $said.
+            match (true) {
+                $this->newFrames > 0 => ', '.number_format($this->newFrames).' new since',
+                $this->newFiles > 0 => ', '.
+                    number_format($this->newFiles).
+                    ' new '.
+                    ($this->newFiles === 1 ? 'file' : 'files').
+                    ' since',
+                default => ', nothing new',
+            };
     }
 }

@@ -12,8 +12,10 @@ final class ReevaluateCards
 {
     public function of(Studio $studio): void
     {
-        $cards = Card::query()->whereIn('shoot_id', Shoot::query()->where('studio_id', $studio->id)->select('id'))
-            ->whereIn('state', [CardState::Read, CardState::Chosen, CardState::Safe])->whereHas('files', fn ($files) => $files->whereNotNull('hash'));
+        $cards = Card::query()
+            ->whereIn('shoot_id', Shoot::query()->where('studio_id', $studio->id)->select('id'))
+            ->whereIn('state', [CardState::Read, CardState::Chosen, CardState::Safe])
+            ->whereHas('files', fn ($files) => $files->whereNotNull('hash'));
         foreach ($cards->lazyById(100) as $card) {
             $card->isSafeAfterProof();
         }

@@ -24,7 +24,11 @@ final class RemoveCard
     public function abandoned(): void
     {
         $limit = now()->subDays(self::PATIENCE);
-        $cards = Card::query()->where('state', CardState::Arriving)->where('created_at', '<', $limit)->whereDoesntHave('arrivals', fn ($arrivals) => $arrivals->where('arrived_at', '>=', $limit))->get();
+        $cards = Card::query()
+            ->where('state', CardState::Arriving)
+            ->where('created_at', '<', $limit)
+            ->whereDoesntHave('arrivals', fn ($arrivals) => $arrivals->where('arrived_at', '>=', $limit))
+            ->get();
         foreach ($cards as $card) {
             $this->remove($card);
         }

@@ -37,14 +37,23 @@ final class RenameFiles extends WorkInTurns
     protected function turn(Task $task): bool
     {
         // What had begun before this one comes to its end; what begins later waits.
-        if ($task->ofStudio()->where('state', TaskState::Running)->where('kind', '<>', 'look')->whereKeyNot($task->id)->exists()) {
+        if (
+            $task
+                ->ofStudio()
+                ->where('state', TaskState::Running)
+                ->where('kind', '<>', 'look')
+                ->whereKeyNot($task->id)
+                ->exists()
+        ) {
             return $this->waitFor(1);
         }
         $this->places = app(CopyRemoval::class)->standing($task->shoot->studio_id);
         $left = PlannedRename::query()->where('shoot_id', $task->shoot_id)->where('state', '<>', RenameState::Refused);
         $task->begin(max($task->total, $left->count()));
         $done = $task->total - $left->count();
-        while (($steps = $this->independent($left->clone()->orderBy('id')->limit(self::TOGETHER)->get()))->isNotEmpty()) {
+        while (
+            ($steps = $this->independent($left->clone()->orderBy('id')->limit(self::TOGETHER)->get()))->isNotEmpty()
+        ) {
             try {
                 $this->take($steps);
             } catch (UnableToCopy $reason) {
@@ -81,12 +90,24 @@ final class RenameFiles extends WorkInTurns
 
     private function conclude(Task $task): bool
     {
-        $refused = PlannedRename::query()->where(['shoot_id' => $task->shoot_id, 'state' => RenameState::Refused])->orderBy('id')->get();
+        $refused = PlannedRename::query()
+            ->where(['shoot_id' => $task->shoot_id, 'state' => RenameState::Refused])
+            ->orderBy('id')
+            ->get();
         if ($refused->isEmpty()) {
             return true;
         }
-        $names = $refused->take(self::NAMED)->map(fn (PlannedRename $step): string => basename($step->to_path))->implode(', ');
-        $task->fail(number_format($refused->count()).($refused->count() === 1 ? ' file keeps its name' : ' files keep their names').", because something else stands where they were to go: {$names}".($refused->count() > self::NAMED ? ' and more' : '').'. Nothing was overwritten.');
+        $names = $refused
+            ->take(self::NAMED)
+            ->map(fn (PlannedRename $step): string => basename($step->to_path))
+            ->implode(', ');
+        $task->fail(
+            number_format($refused->count()).
+                ($refused->count() === 1 ? ' file keeps its name' : ' files keep their names').
+                ", because something else stands where they were to go: {$names}".
+                ($refused->count() > self::NAMED ? ' and more' : '').
+                '. Nothing was overwritten.',
+        );
 
         return false;
     }
@@ -99,15 +120,28 @@ final class RenameFiles extends WorkInTurns
     private function take(Collection $steps): void
     {
         $files = [];
-        foreach (CardFile::query()->whereIn('id', $steps->pluck('file_id')->filter()->all())->get() as $file) {
+        foreach (
+            CardFile::query()
+                ->whereIn('id', $steps->pluck('file_id')->filter()->all())
+                ->get() as $file
+        ) {
             $files[$file->id] = $file;
         }
-        $hashes = Version::query()->whereIn('id', $steps->pluck('version_id')->filter()->all())->pluck('hash', 'id');
+        $hashes = Version::query()
+            ->whereIn('id', $steps->pluck('version_id')->filter()->all())
+            ->pluck('hash', 'id');
         $places = $this->standing($steps);
         $pairs = $this->pairs($steps, $files);
         $named = [];
         foreach ($steps as $step) {
-            if ($step->state === RenameState::Planned && ! $this->link($places[$step->id], $pairs[$step->id], (string) ($files[(int) $step->file_id]->hash ?? $hashes[$step->version_id] ?? ''))) {
+            if (
+                $step->state === RenameState::Planned &&
+                ! $this->link(
+                    $places[$step->id],
+                    $pairs[$step->id],
+                    (string) ($files[(int) $step->file_id]->hash ?? ($hashes[$step->version_id] ?? '')),
+                )
+            ) {
                 $step->update(['state' => RenameState::Refused]);
             } else {
                 $named[] = $step;
@@ -123,7 +157,9 @@ final class RenameFiles extends WorkInTurns
                 }
             }
             event(new FilesRenamed($paths));
-            PlannedRename::query()->whereIntegerInRaw('id', array_column($named, 'id'))->update(['state' => RenameState::Named]);
+            PlannedRename::query()
+                ->whereIntegerInRaw('id', array_column($named, 'id'))
+                ->update(['state' => RenameState::Named]);
         });
         foreach ($named as $step) {
             foreach ($places[$step->id] as $place) {
@@ -152,10 +188,18 @@ final class RenameFiles extends WorkInTurns
             $pairs[$step->id] = [$step->from_path => $step->to_path];
             $file = $files[(int) $step->file_id] ?? null;
             if ($file !== null && in_array($file->kind, [FileKind::Jpeg, FileKind::Raw], true)) {
-                $beside[$step->id] = [Renaming::stem($step->from_path).'.xmp' => Renaming::stem($step->to_path).'.xmp', "{$step->from_path}.xmp" => "{$step->to_path}.xmp"];
+                $beside[$step->id] = [
+                    Renaming::stem($step->from_path).'.xmp' => Renaming::stem($step->to_path).'.xmp',
+                    "{$step->from_path}.xmp" => "{$step->to_path}.xmp",
+                ];
             }
         }
-        $originals = array_flip(CardFile::query()->whereIn('destination', array_merge([], ...array_map(array_keys(...), array_values($beside))))->pluck('destination')->all());
+        $originals = array_flip(
+            CardFile::query()
+                ->whereIn('destination', array_merge([], ...array_map(array_keys(...), array_values($beside))))
+                ->pluck('destination')
+                ->all(),
+        );
         foreach ($beside as $id => $sidecars) {
             $pairs[$id] += array_diff_key($sidecars, $originals);
         }
@@ -177,14 +221,25 @@ final class RenameFiles extends WorkInTurns
             foreach ($pairs as $from => $to) {
                 [$old, $new] = ["{$place->path}/{$from}", "{$place->path}/{$to}"];
                 // A disk without links may have it there already. A copy that is lost stays lost; another file is none of it.
-                $isAnother = $from === array_key_first($pairs) && ! self::isThere($old) && self::isThere($new) && hash_file('xxh128', $new) !== $hash;
+                $isAnother =
+                    $from === array_key_first($pairs) &&
+                    ! self::isThere($old) &&
+                    self::isThere($new) &&
+                    hash_file('xxh128', $new) !== $hash;
                 if (! $isAnother && (! self::isThere($old) || self::isSame($old, $new))) {
                     continue;
                 }
-                if ($isAnother || self::isThere($new) || ! self::folder(dirname($new)) || ! (@link($old, $new) || @rename($old, $new))) {
+                if (
+                    $isAnother ||
+                    self::isThere($new) ||
+                    ! self::folder(dirname($new)) ||
+                    ! (@link($old, $new) || @rename($old, $new))
+                ) {
                     foreach ($linked as [$place, $from, $to]) {
                         // A disk without links has the file under its new name alone.
-                        self::isThere("{$place->path}/{$from}") ? app(CopyRemoval::class)->unlink($place, $to) : @rename("{$place->path}/{$to}", "{$place->path}/{$from}");
+                        self::isThere("{$place->path}/{$from}")
+                            ? app(CopyRemoval::class)->unlink($place, $to)
+                            : @rename("{$place->path}/{$to}", "{$place->path}/{$from}");
                     }
 
                     return false;
@@ -199,11 +254,13 @@ final class RenameFiles extends WorkInTurns
     private function note(PlannedRename $step, ?CardFile $file): void
     {
         if ($step->version_id !== null) {
-            Version::query()->whereKey($step->version_id)->update(['destination' => $step->to_path, 'name' => basename($step->to_path)]);
+            Version::query()
+                ->whereKey($step->version_id)
+                ->update(['destination' => $step->to_path, 'name' => basename($step->to_path)]);
 
             return;
         }
-        $file?->update(['destination' => $step->to_path, ...($step->number === null ? [] : ['number' => $step->number])]);
+        $file?->update(['destination' => $step->to_path, ...$step->number === null ? [] : ['number' => $step->number]]);
         if ($file === null || $file->frame_id === null) {
             return;
         }
@@ -220,12 +277,27 @@ final class RenameFiles extends WorkInTurns
      */
     private function standing(Collection $steps): array
     {
-        $copies = Copy::query()->whereIntegerInRaw('file_id', $steps->pluck('file_id')->filter()->all())->get(['file_id', 'place'])->groupBy('file_id');
-        $ofVersions = VersionCopy::query()->whereIntegerInRaw('version_id', $steps->pluck('version_id')->filter()->all())->get(['version_id', 'place'])->groupBy('version_id');
+        $copies = Copy::query()
+            ->whereIntegerInRaw('file_id', $steps->pluck('file_id')->filter()->all())
+            ->get(['file_id', 'place'])
+            ->groupBy('file_id');
+        $ofVersions = VersionCopy::query()
+            ->whereIntegerInRaw('version_id', $steps->pluck('version_id')->filter()->all())
+            ->get(['version_id', 'place'])
+            ->groupBy('version_id');
         $standing = [];
         foreach ($steps as $step) {
-            $own = $step->version_id === null ? $copies[$step->file_id] ?? collect() : $ofVersions[$step->version_id] ?? collect();
-            $standing[$step->id] = array_values(array_map(fn (mixed $name): Place => $this->places[(string) $name] ?? throw UnableToCopy::isAway((string) $name), $own->pluck('place')->all()));
+            $own =
+                $step->version_id === null
+                    ? $copies[$step->file_id] ?? collect()
+                    : $ofVersions[$step->version_id] ?? collect();
+            $standing[$step->id] = array_values(
+                array_map(
+                    fn (mixed $name): Place => $this->places[(string) $name] ??
+                        throw UnableToCopy::isAway((string) $name),
+                    $own->pluck('place')->all(),
+                ),
+            );
         }
 
         return $standing;
@@ -240,7 +312,10 @@ final class RenameFiles extends WorkInTurns
 
     private static function isSame(string $one, string $other): bool
     {
-        $inode = fn (string $path): array => array_intersect_key(self::isThere($path) ? stat($path) ?: [] : [], ['dev' => 0, 'ino' => 0]);
+        $inode = fn (string $path): array => array_intersect_key(self::isThere($path) ? (stat($path) ?: []) : [], [
+            'dev' => 0,
+            'ino' => 0,
+        ]);
 
         return $inode($one) !== [] && $inode($one) === $inode($other);
     }

@@ -31,13 +31,23 @@ final class Renaming
     /** Why nothing can be renamed now, or null. */
     public function problem(Shoot $shoot): ?string
     {
-        $task = Task::underWay()->whereIn('shoot_id', Shoot::query()->where('studio_id', $shoot->studio_id)->select('id'))->where('kind', '<>', 'look')->orderBy('id')->first();
+        $task = Task::underWay()
+            ->whereIn('shoot_id', Shoot::query()->where('studio_id', $shoot->studio_id)->select('id'))
+            ->where('kind', '<>', 'look')
+            ->orderBy('id')
+            ->first();
         if ($task !== null) {
             return "Something else is being done: {$task->title}. Files can be renamed once that is over.";
         }
         $places = $this->places->withBags($shoot->studio_id)->keyBy('name');
         $ofShoot = Card::query()->where('shoot_id', $shoot->id)->select('id');
-        foreach (DB::table('copies')->join('files', 'files.id', '=', 'copies.file_id')->whereIn('files.card_id', $ofShoot)->distinct()->pluck('copies.place') as $name) {
+        foreach (
+            DB::table('copies')
+                ->join('files', 'files.id', '=', 'copies.file_id')
+                ->whereIn('files.card_id', $ofShoot)
+                ->distinct()
+                ->pluck('copies.place') as $name
+        ) {
             $place = $places[(string) $name] ?? null;
             if ($place === null || ! $place->isThere()) {
                 return "“{$name}” is not there, and copies stand on it. Plug in its disk first, so that all copies keep the same name.";
@@ -73,7 +83,14 @@ final class Renaming
                 DB::table('renames')->insert($some);
             }
 
-            return Task::open($shoot, Task::RENAMING, 'names', 'Renaming '.number_format(count($steps)).(count($steps) === 1 ? ' file' : ' files'), 'files', count($steps));
+            return Task::open(
+                $shoot,
+                Task::RENAMING,
+                'names',
+                'Renaming '.number_format(count($steps)).(count($steps) === 1 ? ' file' : ' files'),
+                'files',
+                count($steps),
+            );
         });
         if (is_string($begun)) {
             return $begun;
@@ -90,13 +107,22 @@ final class Renaming
         $moving = [];
         foreach ($planned as $id => $plan) {
             if ($plan['from'] !== $plan['to']) {
-                $moving[] = ['file_id' => $id, 'version_id' => null, 'from_path' => $plan['from'], 'to_path' => $plan['to'], 'number' => $plan['number']];
+                $moving[] = [
+                    'file_id' => $id,
+                    'version_id' => null,
+                    'from_path' => $plan['from'],
+                    'to_path' => $plan['to'],
+                    'number' => $plan['number'],
+                ];
             }
         }
         $taken = array_fill_keys(array_map(fn (array $plan): string => NamePlan::fold($plan['to']), $planned), true);
         array_push($moving, ...$this->versions($shoot, $planned, $taken));
         // By names without their endings, because sidecars have them in common.
-        $held = array_fill_keys(array_map(fn (array $step): string => self::stem(NamePlan::fold($step['from_path'])), $moving), true);
+        $held = array_fill_keys(
+            array_map(fn (array $step): string => self::stem(NamePlan::fold($step['from_path'])), $moving),
+            true,
+        );
         $parking = $last = [];
         foreach ($moving as $step) {
             $step = ['shoot_id' => $shoot->id, 'state' => RenameState::Planned->value, ...$step];
@@ -120,7 +146,10 @@ final class Renaming
      */
     private function versions(Shoot $shoot, array $planned, array $taken): array
     {
-        $mains = DB::table('files')->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))->where('is_main', true)->pluck('frame_id', 'id');
+        $mains = DB::table('files')
+            ->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))
+            ->where('is_main', true)
+            ->pluck('frame_id', 'id');
         $frames = [];
         foreach ($planned as $id => $plan) {
             if (isset($mains[$id])) {
@@ -128,16 +157,42 @@ final class Renaming
             }
         }
         $steps = [];
-        foreach (Version::query()->whereIn('frame_id', array_keys($frames))->where('destination', '<>', '')->orderBy('id')->get() as $version) {
+        foreach (
+            Version::query()
+                ->whereIn('frame_id', array_keys($frames))
+                ->where('destination', '<>', '')
+                ->orderBy('id')
+                ->get() as $version
+        ) {
             ['from' => $from, 'to' => $to] = $frames[$version->frame_id];
             $name = basename($version->destination);
             $stem = basename(self::stem($from));
             $name = str_starts_with($name, $stem) ? basename(self::stem($to)).substr($name, strlen($stem)) : $name;
             $folder = dirname($to) === '.' ? '' : dirname($to).'/';
-            for ($n = 1; isset($taken[NamePlan::fold($path = $folder.self::stem($name).($n === 1 ? '' : "-{$n}").substr($name, strlen(self::stem($name))))]); $n++);
+            for (
+                $n = 1;
+                isset(
+                    $taken[
+                        NamePlan::fold(
+                            $path =
+                                $folder.
+                                self::stem($name).
+                                ($n === 1 ? '' : "-{$n}").
+                                substr($name, strlen(self::stem($name))),
+                        )
+                    ],
+                );
+                $n++
+            );
             $taken[NamePlan::fold($path)] = true;
             if ($path !== $version->destination) {
-                $steps[] = ['file_id' => null, 'version_id' => $version->id, 'from_path' => $version->destination, 'to_path' => $path, 'number' => null];
+                $steps[] = [
+                    'file_id' => null,
+                    'version_id' => $version->id,
+                    'from_path' => $version->destination,
+                    'to_path' => $path,
+                    'number' => null,
+                ];
             }
         }
 
@@ -151,7 +206,10 @@ final class Renaming
         $ending = substr($name, strlen($stem));
         $room = NamePattern::LONGEST - strlen(self::PARKED.$ending);
 
-        return substr($path, 0, strlen($path) - strlen($name)).(mb_check_encoding($stem, 'UTF-8') ? mb_strcut($stem, 0, $room, 'UTF-8') : substr($stem, 0, $room)).self::PARKED.$ending;
+        return substr($path, 0, strlen($path) - strlen($name)).
+            (mb_check_encoding($stem, 'UTF-8') ? mb_strcut($stem, 0, $room, 'UTF-8') : substr($stem, 0, $room)).
+            self::PARKED.
+            $ending;
     }
 
     /** A path without the ending of its name. */

@@ -20,19 +20,43 @@ final class ShootsInSmall
     public function of(Collection $shoots): array
     {
         $days = [];
-        $spans = DB::table('frames')->whereIn('shoot_id', $shoots->modelKeys())->groupBy('shoot_id')
-            ->selectRaw('shoot_id, MIN(taken_ms) AS first, GREATEST(1, CEIL((MAX(taken_ms) - MIN(taken_ms) + 1) / ?)) AS width, COUNT(*) AS frames, COUNT(DISTINCT body_id) AS bodies', [self::BARS]);
-        $shooters = DB::table('cards')->whereIn('shoot_id', $shoots->modelKeys())->where('shooter', '<>', '')->groupBy('shoot_id')->selectRaw('shoot_id, COUNT(DISTINCT shooter) AS n')->pluck('n', 'shoot_id');
-        $bars = DB::table('frames')->joinSub($spans, 'spans', 'spans.shoot_id', '=', 'frames.shoot_id')
-            ->selectRaw("frames.shoot_id, FLOOR((taken_ms - spans.first) / spans.width) AS bar, COUNT(*) AS n, SUM(verdict = 'open') AS open")
-            ->groupBy('frames.shoot_id', 'bar')->orderBy('bar')->get()->groupBy('shoot_id');
+        $spans = DB::table('frames')
+            ->whereIn('shoot_id', $shoots->modelKeys())
+            ->groupBy('shoot_id')
+            ->selectRaw(
+                'shoot_id, MIN(taken_ms) AS first, GREATEST(1, CEIL((MAX(taken_ms) - MIN(taken_ms) + 1) / ?)) AS width, COUNT(*) AS frames, COUNT(DISTINCT body_id) AS bodies',
+                [self::BARS],
+            );
+        $shooters = DB::table('cards')
+            ->whereIn('shoot_id', $shoots->modelKeys())
+            ->where('shooter', '<>', '')
+            ->groupBy('shoot_id')
+            ->selectRaw('shoot_id, COUNT(DISTINCT shooter) AS n')
+            ->pluck('n', 'shoot_id');
+        $bars = DB::table('frames')
+            ->joinSub($spans, 'spans', 'spans.shoot_id', '=', 'frames.shoot_id')
+            ->selectRaw(
+                "frames.shoot_id, FLOOR((taken_ms - spans.first) / spans.width) AS bar, COUNT(*) AS n, SUM(verdict = 'open') AS open",
+            )
+            ->groupBy('frames.shoot_id', 'bar')
+            ->orderBy('bar')
+            ->get()
+            ->groupBy('shoot_id');
         foreach ($spans->get() as $span) {
             $own = $bars->get($span->shoot_id) ?? collect();
             $days[(int) $span->shoot_id] = [
                 'frames' => (int) $span->frames,
                 'bodies' => (int) $span->bodies,
                 'shooters' => (int) ($shooters[$span->shoot_id] ?? 0),
-                'bars' => $own->map(fn (object $row): array => ['bar' => (int) $row->bar, 'count' => (int) $row->n, 'isDecided' => 2 * (int) $row->open < (int) $row->n])->all(),
+                'bars' => $own
+                    ->map(
+                        fn (object $row): array => [
+                            'bar' => (int) $row->bar,
+                            'count' => (int) $row->n,
+                            'isDecided' => 2 * (int) $row->open < (int) $row->n,
+                        ],
+                    )
+                    ->all(),
                 'most' => (int) $own->max('n'),
             ];
         }

@@ -29,7 +29,11 @@ final class Slots
         foreach (self::roots($studio) as $number => $root) {
             foreach (glob($root.'/*', GLOB_ONLYDIR) ?: [] as $folder) {
                 if (! is_link($folder) && is_dir($folder.'/DCIM')) {
-                    $slots[] = ['slot' => $number.'/'.basename($folder), 'path' => $folder, 'name' => basename($folder)];
+                    $slots[] = [
+                        'slot' => $number.'/'.basename($folder),
+                        'path' => $folder,
+                        'name' => basename($folder),
+                    ];
                 }
             }
         }
@@ -76,7 +80,11 @@ final class Slots
                 throw UnusableSlot::pathIsTooLong($file->getFilename());
             }
             // Files from before 1970 are dated by damage; databases count from there on.
-            $files[] = ['path' => $path, 'size' => (int) $file->getSize(), 'modifiedAt' => max(0, (int) $file->getMTime())];
+            $files[] = [
+                'path' => $path,
+                'size' => (int) $file->getSize(),
+                'modifiedAt' => max(0, (int) $file->getMTime()),
+            ];
         }
 
         return $files;
@@ -121,10 +129,15 @@ final class Slots
             throw UnusableSlot::isGone(basename($card));
         }
         try {
-            yield from new RecursiveIteratorIterator(new \RecursiveCallbackFilterIterator(
-                new RecursiveDirectoryIterator($card, FilesystemIterator::SKIP_DOTS | FilesystemIterator::UNIX_PATHS),
-                $isWanted,
-            ));
+            yield from new RecursiveIteratorIterator(
+                new \RecursiveCallbackFilterIterator(
+                    new RecursiveDirectoryIterator(
+                        $card,
+                        FilesystemIterator::SKIP_DOTS | FilesystemIterator::UNIX_PATHS,
+                    ),
+                    $isWanted,
+                ),
+            );
         } catch (\UnexpectedValueException) {
             throw UnusableSlot::cannotBeListed(basename($card));
         }
@@ -155,6 +168,10 @@ final class Slots
     /** @return list<string> */
     private static function roots(int $studio): array
     {
-        return array_values(array_filter(array_map(fn (string $root): string => (string) realpath($root), StudioFolders::of($studio)->slots())));
+        return array_values(
+            array_filter(
+                array_map(fn (string $root): string => (string) realpath($root), StudioFolders::of($studio)->slots()),
+            ),
+        );
     }
 }

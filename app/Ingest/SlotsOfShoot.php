@@ -19,7 +19,14 @@ final class SlotsOfShoot
     {
         $slots = array_map(fn (array $slot): array => $this->slot($shoot, $slot), $this->slots->all($shoot->studio_id));
         // What is to be done comes first.
-        usort($slots, fn (array $a, array $b): int => [$b['isNew'], $b['action'] !== '', $a['name']] <=> [$a['isNew'], $a['action'] !== '', $b['name']]);
+        usort(
+            $slots,
+            fn (array $a, array $b): int => [$b['isNew'], $b['action'] !== '', $a['name']] <=> [
+                $a['isNew'],
+                $a['action'] !== '',
+                $b['name'],
+            ],
+        );
 
         return $slots;
     }
@@ -33,13 +40,28 @@ final class SlotsOfShoot
         try {
             $files = $this->slots->files($slot['path']);
         } catch (UnusableSlot $reason) {
-            return ['slot' => $slot['slot'], 'name' => $slot['name'], 'contents' => '', 'known' => $reason->getMessage(), 'action' => '', 'isNew' => false];
+            return [
+                'slot' => $slot['slot'],
+                'name' => $slot['name'],
+                'contents' => '',
+                'known' => $reason->getMessage(),
+                'action' => '',
+                'isNew' => false,
+            ];
         }
         if ($files === []) {
-            return ['slot' => $slot['slot'], 'name' => $slot['name'], 'contents' => '', 'known' => 'nothing is on it', 'action' => '', 'isNew' => false];
+            return [
+                'slot' => $slot['slot'],
+                'name' => $slot['name'],
+                'contents' => '',
+                'known' => 'nothing is on it',
+                'action' => '',
+                'isNew' => false,
+            ];
         }
         $recognised = $this->known->find($shoot, $files);
-        $frames = $recognised === null ? count((new FrameGrouping)->group(array_column($files, 'path'))['frames']) : 0;
+        $frames =
+            $recognised === null ? count((new FrameGrouping())->group(array_column($files, 'path'))['frames']) : 0;
         $volume = Slots::volume($slot['path']);
         $before = $recognised === null ? $this->known->readBefore($shoot, $volume) : null;
         $isHere = $recognised !== null && $recognised->goesOn($shoot);
@@ -47,11 +69,22 @@ final class SlotsOfShoot
         return [
             'slot' => $slot['slot'],
             'name' => $slot['name'],
-            'contents' => $recognised === null ? number_format($frames).($frames === 1 ? ' frame' : ' frames').' in '.number_format(count($files)).(count($files) === 1 ? ' file' : ' files') : '',
-            'known' => $recognised?->inWords($shoot) ?? ($before === null ? '' : "formatted since it was read as card {$before->number} of “{$before->shoot->name}”"),
+            'contents' => $recognised === null
+                    ? number_format($frames).
+                        ($frames === 1 ? ' frame' : ' frames').
+                        ' in '.
+                        number_format(count($files)).
+                        (count($files) === 1 ? ' file' : ' files')
+                    : '',
+            'known' => $recognised?->inWords($shoot) ??
+                ($before === null
+                    ? ''
+                    : "formatted since it was read as card {$before->number} of “{$before->shoot->name}”"),
             'action' => match (true) {
                 ! $isHere => 'Read this card',
-                $recognised->newFiles > 0 => $recognised->newFrames > 0 ? 'Read the '.number_format($recognised->newFrames).' new' : 'Read what is new',
+                $recognised->newFiles > 0 => $recognised->newFrames > 0
+                    ? 'Read the '.number_format($recognised->newFrames).' new'
+                    : 'Read what is new',
                 $recognised->card->slot !== $slot['path'] && ! $recognised->card->state->isDone() => 'Go on from this slot',
                 default => '',
             },

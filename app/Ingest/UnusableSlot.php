@@ -20,12 +20,18 @@ final class UnusableSlot extends RuntimeException
 
     public static function cannotBeListed(string $name): self
     {
-        return new self("A folder of the card “{$name}” cannot be listed, so nothing of the card was read. Check the card in its camera.");
+        return new self(
+            "A folder of the card “{$name}” cannot be listed, so nothing of the card was read. Check the card in its camera.",
+        );
     }
 
     public static function pathIsTooLong(string $name): self
     {
-        return new self('The folders above “'.mb_scrub($name, 'UTF-8').'” nest too deep to be copied. No camera writes so; move the file up on the card.');
+        return new self(
+            'The folders above “'.
+                mb_scrub($name, 'UTF-8').
+                '” nest too deep to be copied. No camera writes so; move the file up on the card.',
+        );
     }
 
     public static function isEmpty(): self

@@ -12,6 +12,8 @@ use App\Frames\CardFile;
 use App\Frames\Frame;
 use App\Frames\Version;
 use App\Imaging\Picture;
+use App\Imaging\PictureReader;
+use App\Imaging\PictureWriter;
 use App\Imaging\PreviewMaker;
 use App\Imaging\UnableToMakePicture;
 use Illuminate\Support\Facades\DB;
@@ -41,13 +43,15 @@ final class Versions
     {
         $format = self::format($path);
         $hash = (string) hash_file('xxh128', $path);
-        $known = Version::query()->where(['frame_id' => $frame->id, 'hash' => $hash])->first();
+        $known = Version::query()
+            ->where(['frame_id' => $frame->id, 'hash' => $hash])
+            ->first();
         if ($known !== null) {
             $this->choose($frame, $known);
 
             return $known;
         }
-        $picture = Picture::fromFile($path);
+        $picture = PictureReader::file($path);
         $seen = $this->pictures($frame, $picture, $hash);
 
         // Two that come at once get one number after the other.
@@ -57,11 +61,26 @@ final class Versions
             $destination = $this->free($locked, $name, $hash);
             $copies = $this->copy($locked, $path, $destination, $hash);
             $version = Version::query()->create([
-                'frame_id' => $locked->id, 'number' => 1 + (int) Version::query()->where('frame_id', $locked->id)->max('number'), 'name' => basename($destination), 'destination' => $destination, 'format' => $format, 'bytes' => (int) filesize($path), 'hash' => $hash,
-                'width' => $picture->width(), 'height' => $picture->height(), ...$seen, 'came_from' => mb_substr($from, 0, 120), 'came_at' => now(),
+                'frame_id' => $locked->id,
+                'number' => 1 + (int) Version::query()->where('frame_id', $locked->id)->max('number'),
+                'name' => basename($destination),
+                'destination' => $destination,
+                'format' => $format,
+                'bytes' => (int) filesize($path),
+                'hash' => $hash,
+                'width' => $picture->width(),
+                'height' => $picture->height(),
+                ...$seen,
+                'came_from' => mb_substr($from, 0, 120),
+                'came_at' => now(),
             ]);
             foreach ($copies as $place) {
-                VersionCopy::query()->create(['version_id' => $version->id, 'place' => $place, 'hash' => $hash, 'proved_at' => now()]);
+                VersionCopy::query()->create([
+                    'version_id' => $version->id,
+                    'place' => $place,
+                    'hash' => $hash,
+                    'proved_at' => now(),
+                ]);
             }
             $this->choose($locked, $version);
 
@@ -72,7 +91,16 @@ final class Versions
     /** Says which version stands for a frame: on every page, in galleries, in what is delivered. */
     public function choose(Frame $frame, Version $version): void
     {
-        Frame::query()->whereKey($frame->id)->update(['version_id' => $version->hash === null ? null : $version->id, 'large_path' => $version->large_path, 'small_path' => $version->small_path, 'width' => $version->width, 'height' => $version->height, 'best_px' => min(65535, max($version->width, $version->height))]);
+        Frame::query()
+            ->whereKey($frame->id)
+            ->update([
+                'version_id' => $version->hash === null ? null : $version->id,
+                'large_path' => $version->large_path,
+                'small_path' => $version->small_path,
+                'width' => $version->width,
+                'height' => $version->height,
+                'best_px' => min(65535, max($version->width, $version->height)),
+            ]);
         $frame->refresh()->unsetRelation('version');
     }
 
@@ -85,7 +113,10 @@ final class Versions
             str_starts_with($start, "\xFF\xD8\xFF") => 'jpeg',
             str_starts_with($start, "II*\0"), str_starts_with($start, "MM\0*") => 'tiff',
             str_starts_with($start, "\x89PNG\r\n\x1A\n") => 'png',
-            default => throw UnableToMakePicture::because('read it', 'it is no JPEG, TIFF or PNG, whatever its name says'),
+            default => throw UnableToMakePicture::because(
+                'read it',
+                'it is no JPEG, TIFF or PNG, whatever its name says',
+            ),
         };
     }
 
@@ -93,7 +124,17 @@ final class Versions
     private function keepOwn(Frame $frame): void
     {
         if (Version::query()->where('frame_id', $frame->id)->doesntExist()) {
-            Version::query()->create(['frame_id' => $frame->id, 'number' => 1, 'name' => $frame->name, 'width' => $frame->width, 'height' => $frame->height, 'large_path' => $frame->large_path, 'small_path' => $frame->small_path, 'came_from' => 'the camera', 'came_at' => now()]);
+            Version::query()->create([
+                'frame_id' => $frame->id,
+                'number' => 1,
+                'name' => $frame->name,
+                'width' => $frame->width,
+                'height' => $frame->height,
+                'large_path' => $frame->large_path,
+                'small_path' => $frame->small_path,
+                'came_from' => 'the camera',
+                'came_at' => now(),
+            ]);
         }
     }
 
@@ -108,11 +149,14 @@ final class Versions
         $large = $picture->within(PreviewMaker::LARGE)->inSrgb()->bare();
         foreach (['l' => $large, 's' => $large->within(PreviewMaker::SMALL)] as $kind => $one) {
             $part = "{$folder}/".Str::random(8).'.part.jpg';
-            $one->saveJpeg($part, 80);
+            PictureWriter::jpeg($one, $part, 80);
             rename($part, "{$folder}/{$frame->id}-{$hash}-{$kind}.jpg");
         }
 
-        return ['large_path' => "{$below}/{$frame->id}-{$hash}-l.jpg", 'small_path' => "{$below}/{$frame->id}-{$hash}-s.jpg"];
+        return [
+            'large_path' => "{$below}/{$frame->id}-{$hash}-l.jpg",
+            'small_path' => "{$below}/{$frame->id}-{$hash}-s.jpg",
+        ];
     }
 
     /** Beside the frame's own file, under the name it came with, unless something else stands there. */
@@ -124,8 +168,15 @@ final class Versions
         $stem = mb_substr(pathinfo($safe, PATHINFO_FILENAME), 0, 120) ?: "frame-{$frame->id}";
         $ending = strtolower(pathinfo($safe, PATHINFO_EXTENSION)) ?: 'jpg';
         $places = $this->places->used($frame->shoot->studio_id)->filter(fn (Place $place): bool => $place->isThere());
-        $isFree = fn (string $path): bool => $places->every(fn (Place $place): bool => ! file_exists("{$place->path}/{$path}") || hash_file('xxh128', "{$place->path}/{$path}") === $hash)
-            && Version::query()->where('destination', $path)->where(fn ($versions) => $versions->where('hash', '<>', $hash)->orWhere('frame_id', '<>', $frame->id))->doesntExist() && CardFile::query()->where('destination', $path)->doesntExist();
+        $isFree = fn (string $path): bool => $places->every(
+            fn (Place $place): bool => ! file_exists("{$place->path}/{$path}") ||
+                hash_file('xxh128', "{$place->path}/{$path}") === $hash,
+        ) &&
+            Version::query()
+                ->where('destination', $path)
+                ->where(fn ($versions) => $versions->where('hash', '<>', $hash)->orWhere('frame_id', '<>', $frame->id))
+                ->doesntExist() &&
+            CardFile::query()->where('destination', $path)->doesntExist();
         for ($n = 1; ! $isFree($path = "{$folder}/{$stem}".($n === 1 ? '' : "-{$n}").".{$ending}"); $n++);
 
         return $path;

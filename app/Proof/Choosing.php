@@ -31,7 +31,11 @@ final class Choosing
         return DB::transaction(function () use ($guest, $share, $steps): array {
             $guest = Guest::query()->whereKey($guest->id)->lockForUpdate()->firstOrFail();
             $rights = $share->rights();
-            $proofs = GalleryFrame::query()->where('gallery_id', $share->gallery_id)->whereIn('number', array_column($steps, 'number'))->get()->keyBy('number');
+            $proofs = GalleryFrame::query()
+                ->where('gallery_id', $share->gallery_id)
+                ->whereIn('number', array_column($steps, 'number'))
+                ->get()
+                ->keyBy('number');
             $refused = [];
             foreach ($steps as $step) {
                 $proof = $proofs[$step['number']] ?? null;
@@ -73,13 +77,42 @@ final class Choosing
                 }
             }
             $guest->update(['name' => $name, 'email' => $email, 'sent_at' => now()]);
-            $selection = Selection::query()->create(['gallery_id' => $guest->gallery_id, 'guest_id' => $guest->id, 'name' => $name, 'email' => $email, 'message' => $message, 'sent_at' => now()]);
+            $selection = Selection::query()->create([
+                'gallery_id' => $guest->gallery_id,
+                'guest_id' => $guest->id,
+                'name' => $name,
+                'email' => $email,
+                'message' => $message,
+                'sent_at' => now(),
+            ]);
             $said = Comment::query()->where('guest_id', $guest->id)->orderBy('id')->get()->groupBy('gallery_frame_id');
             $ratings = DB::table('guest_ratings')->where('guest_id', $guest->id)->pluck('rating', 'gallery_frame_id');
             $rows = [];
-            foreach (DB::table('choices')->join('gallery_frames', 'gallery_frames.id', '=', 'choices.gallery_frame_id')->where('guest_id', $guest->id)->orderBy('number')->orderBy('choices.id')->get(['gallery_frame_id', 'frame_id', 'list', 'number']) as $choice) {
-                $words = ($said[$choice->gallery_frame_id] ?? collect())->map(fn (Comment $comment): string => trim($comment->text.($comment->drawing === null ? '' : ' (drawn: '.Drawing::words($comment->drawing).')')))->implode("\n");
-                $rows[] = ['selection_id' => $selection->id, 'frame_id' => $choice->frame_id, 'list' => $choice->list, 'rating' => (int) ($ratings[$choice->gallery_frame_id] ?? 0), 'comment' => $words === '' ? null : $words];
+            foreach (
+                DB::table('choices')
+                    ->join('gallery_frames', 'gallery_frames.id', '=', 'choices.gallery_frame_id')
+                    ->where('guest_id', $guest->id)
+                    ->orderBy('number')
+                    ->orderBy('choices.id')
+                    ->get(['gallery_frame_id', 'frame_id', 'list', 'number']) as $choice
+            ) {
+                $words = ($said[$choice->gallery_frame_id] ?? collect())
+                    ->map(
+                        fn (Comment $comment): string => trim(
+                            $comment->text.
+                                ($comment->drawing === null
+                                    ? ''
+                                    : ' (drawn: '.Drawing::words($comment->drawing).')'),
+                        ),
+                    )
+                    ->implode("\n");
+                $rows[] = [
+                    'selection_id' => $selection->id,
+                    'frame_id' => $choice->frame_id,
+                    'list' => $choice->list,
+                    'rating' => (int) ($ratings[$choice->gallery_frame_id] ?? 0),
+                    'comment' => $words === '' ? null : $words,
+                ];
             }
             foreach (array_chunk($rows, 500) as $some) {
                 DB::table('selection_frames')->insert($some);
@@ -95,7 +128,12 @@ final class Choosing
     /** The guest may choose again; what was sent stays as it was. */
     public function reopen(Guest $guest): void
     {
-        if (Guest::query()->whereKey($guest->id)->whereNotNull('sent_at')->update(['sent_at' => null]) === 1) {
+        if (
+            Guest::query()
+                ->whereKey($guest->id)
+                ->whereNotNull('sent_at')
+                ->update(['sent_at' => null]) === 1
+        ) {
             app(Mailing::class)->reopened($guest->refresh());
         }
     }
@@ -103,13 +141,24 @@ final class Choosing
     /** @return array<string, int> list => how many pictures that are still there */
     public function counts(Guest $guest): array
     {
-        return DB::table('choices')->join('gallery_frames', 'gallery_frames.id', '=', 'choices.gallery_frame_id')->where('guest_id', $guest->id)->whereNull('gone_at')->groupBy('list')->selectRaw('list, COUNT(*) AS n')->pluck('n', 'list')->map(fn ($n): int => (int) $n)->all();
+        return DB::table('choices')
+            ->join('gallery_frames', 'gallery_frames.id', '=', 'choices.gallery_frame_id')
+            ->where('guest_id', $guest->id)
+            ->whereNull('gone_at')
+            ->groupBy('list')
+            ->selectRaw('list, COUNT(*) AS n')
+            ->pluck('n', 'list')
+            ->map(fn ($n): int => (int) $n)
+            ->all();
     }
 
     /** @param  StepSaid  $step */
     private function chooses(Guest $guest, Rights $rights, GalleryFrame $proof, array $step): ?string
     {
-        $list = ($step['list'] ?? null) === null ? array_values($rights->lists)[0] ?? null : $rights->lists[$step['list']] ?? null;
+        $list =
+            ($step['list'] ?? null) === null
+                ? array_values($rights->lists)[0] ?? null
+                : $rights->lists[$step['list']] ?? null;
         if (! $list instanceof ChoiceList) {
             return 'Nothing is to be chosen for this list.';
         }
@@ -139,8 +188,14 @@ final class Choosing
             return 'A rating is a number from 0 to 5, where the studio asks for one.';
         }
         $rating === 0
-            ? DB::table('guest_ratings')->where(['guest_id' => $guest->id, 'gallery_frame_id' => $proof->id])->delete()
-            : DB::table('guest_ratings')->upsert([['guest_id' => $guest->id, 'gallery_frame_id' => $proof->id, 'rating' => $rating]], ['guest_id', 'gallery_frame_id'], ['rating']);
+            ? DB::table('guest_ratings')
+                ->where(['guest_id' => $guest->id, 'gallery_frame_id' => $proof->id])
+                ->delete()
+            : DB::table('guest_ratings')->upsert(
+                [['guest_id' => $guest->id, 'gallery_frame_id' => $proof->id, 'rating' => $rating]],
+                ['guest_id', 'gallery_frame_id'],
+                ['rating'],
+            );
 
         return null;
     }
@@ -153,7 +208,11 @@ final class Choosing
         }
         $text = trim((string) ($step['text'] ?? ''));
         if (mb_strlen($text) > self::LONGEST_COMMENT) {
-            return 'A comment has '.number_format(self::LONGEST_COMMENT).' characters at most; this one has '.number_format(mb_strlen($text)).'. Send it in parts, or by mail.';
+            return 'A comment has '.
+                number_format(self::LONGEST_COMMENT).
+                ' characters at most; this one has '.
+                number_format(mb_strlen($text)).
+                '. Send it in parts, or by mail.';
         }
         $drawing = null;
         if (($step['drawing'] ?? null) !== null) {
@@ -170,10 +229,18 @@ final class Choosing
             return 'The comment is empty.';
         }
         if (Comment::query()->where('guest_id', $guest->id)->count() >= self::MOST_COMMENTS) {
-            return 'You have written '.number_format(self::MOST_COMMENTS).' comments, as many as a gallery takes. Please write to the studio by mail.';
+            return 'You have written '.
+                number_format(self::MOST_COMMENTS).
+                ' comments, as many as a gallery takes. Please write to the studio by mail.';
         }
         if (Comment::query()->where('uuid', $step['id'])->doesntExist()) {
-            Comment::query()->create(['uuid' => $step['id'], 'guest_id' => $guest->id, 'gallery_frame_id' => $proof->id, 'text' => $text, 'drawing' => $drawing]);
+            Comment::query()->create([
+                'uuid' => $step['id'],
+                'guest_id' => $guest->id,
+                'gallery_frame_id' => $proof->id,
+                'text' => $text,
+                'drawing' => $drawing,
+            ]);
         }
 
         return null;

@@ -13,13 +13,13 @@ use Kanpai\Core\Frames\Filter\Test;
 final class ChosenCondition implements FrameCondition
 {
     private const BY_NAME = <<<'SQL'
-        EXISTS (
-            SELECT 1 FROM gallery_frames
-            JOIN choices ON choices.gallery_frame_id = gallery_frames.id
-            JOIN guests ON guests.id = choices.guest_id
-            WHERE gallery_frames.frame_id = frames.id AND (choices.list LIKE ? OR guests.name LIKE ?)
-        )
-        SQL;
+    EXISTS (
+        SELECT 1 FROM gallery_frames
+        JOIN choices ON choices.gallery_frame_id = gallery_frames.id
+        JOIN guests ON guests.id = choices.guest_id
+        WHERE gallery_frames.frame_id = frames.id AND (choices.list LIKE ? OR guests.name LIKE ?)
+    )
+    SQL;
 
     public function sql(Test $test, Shoot $shoot): array
     {

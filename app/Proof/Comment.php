@@ -34,7 +34,12 @@ final class Comment extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['drawing' => 'array', 'answered_at' => 'immutable_datetime', 'done_at' => 'immutable_datetime', 'created_at' => 'immutable_datetime'];
+    protected $casts = [
+        'drawing' => 'array',
+        'answered_at' => 'immutable_datetime',
+        'done_at' => 'immutable_datetime',
+        'created_at' => 'immutable_datetime',
+    ];
 
     /** @return BelongsTo<Guest, $this> */
     public function guest(): BelongsTo
@@ -60,6 +65,11 @@ final class Comment extends Model
      */
     protected function narrow(Builder $query, Builder $shoots): void
     {
-        $query->whereIn('guest_id', Guest::query()->whereIn('gallery_id', Gallery::query()->whereIn('shoot_id', $shoots)->select('id'))->select('id'));
+        $query->whereIn(
+            'guest_id',
+            Guest::query()
+                ->whereIn('gallery_id', Gallery::query()->whereIn('shoot_id', $shoots)->select('id'))
+                ->select('id'),
+        );
     }
 }

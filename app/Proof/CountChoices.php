@@ -31,7 +31,16 @@ final class CountChoices implements ShouldQueue
     public static function soon(int $gallery): void
     {
         DB::afterCommit(function () use ($gallery): void {
-            if (DB::table('galleries')->where('id', $gallery)->where(fn ($query) => $query->whereNull('uncounted_at')->orWhere('uncounted_at', '<', now()->subSeconds(self::LOST)))->update(['uncounted_at' => now()]) === 1) {
+            if (
+                DB::table('galleries')
+                    ->where('id', $gallery)
+                    ->where(
+                        fn ($query) => $query
+                            ->whereNull('uncounted_at')
+                            ->orWhere('uncounted_at', '<', now()->subSeconds(self::LOST)),
+                    )
+                    ->update(['uncounted_at' => now()]) === 1
+            ) {
                 self::dispatch($gallery)->delay(config('queue.default') === 'sync' ? null : self::PAUSE);
             }
         });
@@ -44,8 +53,18 @@ final class CountChoices implements ShouldQueue
             return;
         }
         // What is said from here on asks for another count.
-        DB::table('galleries')->where('id', $gallery->id)->update(['uncounted_at' => null]);
-        self::recount($gallery->shoot, array_values(array_map(intval(...), DB::table('gallery_frames')->where('gallery_id', $gallery->id)->pluck('frame_id')->all())));
+        DB::table('galleries')
+            ->where('id', $gallery->id)
+            ->update(['uncounted_at' => null]);
+        self::recount(
+            $gallery->shoot,
+            array_values(
+                array_map(
+                    intval(...),
+                    DB::table('gallery_frames')->where('gallery_id', $gallery->id)->pluck('frame_id')->all(),
+                ),
+            ),
+        );
     }
 
     /**
@@ -55,12 +74,22 @@ final class CountChoices implements ShouldQueue
      */
     public static function recount(Shoot $shoot, array $frames): void
     {
-        $counted = fn (string $table, string $column): array => DB::table('gallery_frames')->join($table, "{$table}.gallery_frame_id", '=', 'gallery_frames.id')->whereIntegerInRaw('gallery_frames.frame_id', $frames)
-            ->groupBy('gallery_frames.frame_id')->selectRaw("gallery_frames.frame_id, COUNT(DISTINCT {$column}) AS n")->pluck('n', 'frame_id')->map(fn ($n): int => (int) $n)->all();
+        $counted = fn (string $table, string $column): array => DB::table('gallery_frames')
+            ->join($table, "{$table}.gallery_frame_id", '=', 'gallery_frames.id')
+            ->whereIntegerInRaw('gallery_frames.frame_id', $frames)
+            ->groupBy('gallery_frames.frame_id')
+            ->selectRaw("gallery_frames.frame_id, COUNT(DISTINCT {$column}) AS n")
+            ->pluck('n', 'frame_id')
+            ->map(fn ($n): int => (int) $n)
+            ->all();
         [$chosen, $noted] = [$counted('choices', 'guest_id'), $counted('comments', 'comments.id')];
         DB::transaction(function () use ($shoot, $frames, $chosen, $noted): void {
             $changed = [];
-            foreach (DB::table('frames')->whereIntegerInRaw('id', $frames)->get(['id', 'chosen', 'noted']) as $frame) {
+            foreach (
+                DB::table('frames')
+                    ->whereIntegerInRaw('id', $frames)
+                    ->get(['id', 'chosen', 'noted']) as $frame
+            ) {
                 $now = [$chosen[$frame->id] ?? 0, $noted[$frame->id] ?? 0];
                 if ([(int) $frame->chosen, (int) $frame->noted] !== $now) {
                     $changed[implode(' ', $now)][] = (int) $frame->id;
@@ -72,7 +101,9 @@ final class CountChoices implements ShouldQueue
             $turn = Culling::held($shoot)->next()->turn;
             foreach ($changed as $now => $ids) {
                 [$wanted, $said] = array_map(intval(...), explode(' ', $now));
-                DB::table('frames')->whereIntegerInRaw('id', $ids)->update(['chosen' => $wanted, 'noted' => $said, 'turn' => $turn]);
+                DB::table('frames')
+                    ->whereIntegerInRaw('id', $ids)
+                    ->update(['chosen' => $wanted, 'noted' => $said, 'turn' => $turn]);
             }
         }, 3);
     }

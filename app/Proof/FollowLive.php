@@ -20,7 +20,9 @@ final class FollowLive implements ShouldQueue
 
     public function handle(Publishing $publishing): void
     {
-        foreach (Gallery::query()->where('shoot_id', $this->shoot)->whereNotNull('live')->with('shoot.studio')->get() as $gallery) {
+        foreach (
+            Gallery::query()->where('shoot_id', $this->shoot)->whereNotNull('live')->with('shoot.studio')->get() as $gallery
+        ) {
             $publishing->follow($gallery);
         }
     }

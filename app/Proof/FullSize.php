@@ -21,7 +21,16 @@ use Kanpai\Core\Frames\Caption\Caption;
 final class FullSize
 {
     /** Where it was, and which body and lens it was taken with, to the number. */
-    private const PRIVATE = ['GPS:all', 'XMP-exif:GPS*', 'SerialNumber', 'InternalSerialNumber', 'LensSerialNumber', 'BodySerialNumber', 'ImageUniqueID', 'MakerNotes:all'];
+    private const PRIVATE = [
+        'GPS:all',
+        'XMP-exif:GPS*',
+        'SerialNumber',
+        'InternalSerialNumber',
+        'LensSerialNumber',
+        'BodySerialNumber',
+        'ImageUniqueID',
+        'MakerNotes:all',
+    ];
 
     /** Days. */
     public const KEPT = 30;
@@ -66,7 +75,10 @@ final class FullSize
             if (VerifiedPicture::of($frame)?->jpegTo($part) !== true) {
                 throw UnableToMakePicture::because('copy it', 'no verified copy is within reach');
             }
-            $this->exifTool->write($part, [...array_map(fn (string $tag): array => [$tag, ''], self::PRIVATE), ...$this->tags($frame)]);
+            $this->exifTool->write($part, [
+                ...array_map(fn (string $tag): array => [$tag, ''], self::PRIVATE),
+                ...$this->tags($frame),
+            ]);
             rename($part, self::folder()."/{$name}");
         } catch (UnableToMakePicture|UnableToWriteMetadata $reason) {
             Cache::put(self::failure($name), $reason->getMessage(), self::REST);
@@ -97,7 +109,9 @@ final class FullSize
     {
         $picture = VerifiedPicture::of($frame);
 
-        return $picture === null ? null : $frame->id.'-'.hash('xxh128', $picture->hash().json_encode($this->tags($frame))).'.jpg';
+        return $picture === null
+            ? null
+            : $frame->id.'-'.hash('xxh128', $picture->hash().json_encode($this->tags($frame))).'.jpg';
     }
 
     /** @return list<array{string, string}> */
@@ -105,7 +119,12 @@ final class FullSize
     {
         $caption = FrameCaption::query()->find($frame->id)?->caption() ?? Caption::of([]);
 
-        return EmbeddedCaption::tags($caption, $frame->taken_ms, $frame->shoot->zone(), max(0, $frame->verdict->xmpRating($frame->rating)));
+        return EmbeddedCaption::tags(
+            $caption,
+            $frame->taken_ms,
+            $frame->shoot->zone(),
+            max(0, $frame->verdict->xmpRating($frame->rating)),
+        );
     }
 
     private static function failure(string $name): string

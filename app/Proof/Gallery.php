@@ -40,7 +40,13 @@ final class Gallery extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['mark' => 'array', 'sectioning' => Sectioning::class, 'published_at' => 'immutable_datetime', 'created_at' => 'immutable_datetime', 'updated_at' => 'immutable_datetime'];
+    protected $casts = [
+        'mark' => 'array',
+        'sectioning' => Sectioning::class,
+        'published_at' => 'immutable_datetime',
+        'created_at' => 'immutable_datetime',
+        'updated_at' => 'immutable_datetime',
+    ];
 
     protected $attributes = ['sectioning' => 'none', 'metadata' => 'rights'];
 

@@ -46,7 +46,13 @@ final class Guest extends Model
 
     protected $hidden = ['key'];
 
-    protected $casts = ['key' => 'encrypted', 'invited_at' => 'immutable_datetime', 'reminded_at' => 'immutable_datetime', 'seen_at' => 'immutable_datetime', 'sent_at' => 'immutable_datetime'];
+    protected $casts = [
+        'key' => 'encrypted',
+        'invited_at' => 'immutable_datetime',
+        'reminded_at' => 'immutable_datetime',
+        'seen_at' => 'immutable_datetime',
+        'sent_at' => 'immutable_datetime',
+    ];
 
     /** @return BelongsTo<Share, $this> */
     public function share(): BelongsTo
@@ -82,7 +88,16 @@ final class Guest extends Model
     {
         $key ??= ShareToken::random();
 
-        return self::query()->createOrFirst(['key_hash' => $key->hash()], ['gallery_id' => $share->gallery_id, 'share_id' => $share->id, 'key' => $key->text, 'name' => $name, 'email' => $email]);
+        return self::query()->createOrFirst(
+            ['key_hash' => $key->hash()],
+            [
+                'gallery_id' => $share->gallery_id,
+                'share_id' => $share->id,
+                'key' => $key->text,
+                'name' => $name,
+                'email' => $email,
+            ],
+        );
     }
 
     /**
@@ -92,7 +107,19 @@ final class Guest extends Model
     public static function expect(Request $request, Share $share): void
     {
         if (! is_string($request->cookie(self::cookie($share)))) {
-            Cookie::queue(cookie(self::cookie($share), ShareToken::random()->text, self::YEAR_IN_MINUTES, '/', null, null, true, false, 'lax'));
+            Cookie::queue(
+                cookie(
+                    self::cookie($share),
+                    ShareToken::random()->text,
+                    self::YEAR_IN_MINUTES,
+                    '/',
+                    null,
+                    null,
+                    true,
+                    false,
+                    'lax',
+                ),
+            );
         }
     }
 
@@ -105,7 +132,9 @@ final class Guest extends Model
 
     public static function byKey(Share $share, string $key): ?self
     {
-        return self::query()->where(['share_id' => $share->id, 'key_hash' => ShareToken::of($key)->hash()])->first();
+        return self::query()
+            ->where(['share_id' => $share->id, 'key_hash' => ShareToken::of($key)->hash()])
+            ->first();
     }
 
     /** The guest of the request; a new one is made with the key of the browser's cookie, which lasts a year. */
@@ -117,17 +146,40 @@ final class Guest extends Model
         }
         // A wedding of hundreds comes by the one address of the house; a flood of new guests is no house.
         // Counted in a file: fifty that come at once would wait for one another's commits in the database.
-        abort_unless((new RateLimiter(Cache::store('file')))->attempt("new-guest {$share->id} {$request->ip()}", self::NEW_ONES_AN_HOUR, fn (): bool => true, 3600), 429);
+        abort_unless(
+            (new RateLimiter(Cache::store('file')))->attempt(
+                "new-guest {$share->id} {$request->ip()}",
+                self::NEW_ONES_AN_HOUR,
+                fn (): bool => true,
+                3600,
+            ),
+            429,
+        );
 
         $key = $request->cookie(self::cookie($share));
 
-        return tap(self::named($share, key: is_string($key) && $key !== '' ? ShareToken::of($key) : null), fn (self $guest) => $guest->remember($share));
+        return tap(
+            self::named($share, key: is_string($key) && $key !== '' ? ShareToken::of($key) : null),
+            fn (self $guest) => $guest->remember($share),
+        );
     }
 
     /** Gives this browser the key. */
     public function remember(Share $share): void
     {
-        Cookie::queue(cookie(self::cookie($share), (string) $this->key, self::YEAR_IN_MINUTES, '/', null, null, true, false, 'lax'));
+        Cookie::queue(
+            cookie(
+                self::cookie($share),
+                (string) $this->key,
+                self::YEAR_IN_MINUTES,
+                '/',
+                null,
+                null,
+                true,
+                false,
+                'lax',
+            ),
+        );
     }
 
     /** The link that brings this guest back on any device. */

@@ -19,23 +19,35 @@ final class Mailing
     public function remind(Guest $guest): void
     {
         $guest->update(['reminded_at' => now()]);
-        $this->send($guest, "Until {$guest->share->ends_on?->format('j F')}: {$guest->gallery->title}", 'proof.mail-reminder', ['chosen' => $guest->choices()->count()]);
+        $this->send(
+            $guest,
+            "Until {$guest->share->ends_on?->format('j F')}: {$guest->gallery->title}",
+            'proof.mail-reminder',
+            ['chosen' => $guest->choices()->count()],
+        );
     }
 
     /** The link that brings somebody back on another device. */
     public function bringBack(Guest $guest): void
     {
-        $this->send($guest, "Your own link to {$guest->gallery->title}", 'proof.mail-link', ['chosen' => $guest->choices()->count()]);
+        $this->send($guest, "Your own link to {$guest->gallery->title}", 'proof.mail-link', [
+            'chosen' => $guest->choices()->count(),
+        ]);
     }
 
     public function receipt(Selection $selection): void
     {
-        $this->send($selection->guest, "Your selection from {$selection->gallery->title}", 'proof.mail-receipt', ['selection' => $selection, 'frames' => $selection->chosen()]);
+        $this->send($selection->guest, "Your selection from {$selection->gallery->title}", 'proof.mail-receipt', [
+            'selection' => $selection,
+            'frames' => $selection->chosen(),
+        ]);
     }
 
     public function answered(Comment $comment): void
     {
-        $this->send($comment->guest, "An answer about picture {$comment->galleryFrame->number}", 'proof.mail-answer', ['comment' => $comment]);
+        $this->send($comment->guest, "An answer about picture {$comment->galleryFrame->number}", 'proof.mail-answer', [
+            'comment' => $comment,
+        ]);
     }
 
     public function reopened(Guest $guest): void
@@ -47,7 +59,15 @@ final class Mailing
     {
         $studio = $selection->gallery->shoot->studio;
         $chosen = $selection->chosen();
-        SendMail::write($studio, $studio->address(), "{$selection->name} chose ".count(array_unique(array_column($chosen, 'frame')))." of {$selection->gallery->shown()->count()} from “{$selection->gallery->title}”", 'proof.mail-studio', ['gallery' => $selection->gallery, 'selection' => $selection, 'frames' => $chosen]);
+        SendMail::write(
+            $studio,
+            $studio->address(),
+            "{$selection->name} chose ".
+                count(array_unique(array_column($chosen, 'frame'))).
+                " of {$selection->gallery->shown()->count()} from “{$selection->gallery->title}”",
+            'proof.mail-studio',
+            ['gallery' => $selection->gallery, 'selection' => $selection, 'frames' => $chosen],
+        );
     }
 
     /** @param  array<string, mixed>  $values */
@@ -55,7 +75,12 @@ final class Mailing
     {
         if ($guest->email !== '') {
             $guest->loadMissing('share.gallery.shoot.studio', 'gallery.shoot.studio');
-            SendMail::write($guest->gallery->shoot->studio, $guest->email, $about, $template, [...$values, 'guest' => $guest, 'gallery' => $guest->gallery, 'share' => $guest->share]);
+            SendMail::write($guest->gallery->shoot->studio, $guest->email, $about, $template, [
+                ...$values,
+                'guest' => $guest,
+                'gallery' => $guest->gallery,
+                'share' => $guest->share,
+            ]);
         }
     }
 }

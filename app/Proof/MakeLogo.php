@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Proof;
 
-use App\Imaging\Picture;
+use App\Imaging\PictureReader;
+use App\Imaging\PictureWriter;
 use App\Imaging\UnableToMakePicture;
 use App\Studio\Studio;
 use Illuminate\Bus\Queueable;
@@ -57,9 +58,9 @@ final class MakeLogo implements ShouldQueue
         $path = 'marks/'.hash('xxh128', $bytes).'.png';
         $folder = (string) config('kanpai.pictures');
         try {
-            $picture = Picture::fromBytes($bytes)->within(self::LARGEST);
+            $picture = PictureReader::bytes($bytes)->within(self::LARGEST);
             is_dir("{$folder}/marks") || mkdir("{$folder}/marks", 0700, true);
-            $picture->savePng("{$folder}/{$path}");
+            PictureWriter::png($picture, "{$folder}/{$path}");
             $studio->update(['mark_path' => $path]);
             Cache::forget(self::key($studio->id));
         } catch (UnableToMakePicture) {

@@ -44,7 +44,9 @@ final class MakeProofs extends WorkInTurns
         if ($card->task('copy')?->isUnderWay() === true || $card->task('previews')?->isUnderWay() === true) {
             return $this->waitFor(1);
         }
-        $task->fail("Card {$card->number} is not copied yet, so its pictures are not here. Copy it, then publish again.");
+        $task->fail(
+            "Card {$card->number} is not copied yet, so its pictures are not here. Copy it, then publish again.",
+        );
 
         return false;
     }
@@ -52,8 +54,19 @@ final class MakeProofs extends WorkInTurns
     private function open(Gallery $gallery): void
     {
         DB::transaction(function () use ($gallery): void {
-            if (Gallery::query()->whereKey($gallery->id)->whereNull('published_at')->update(['published_at' => now()]) === 1) {
-                foreach (Guest::query()->where('gallery_id', $gallery->id)->where('email', '<>', '')->whereNull('invited_at')->get() as $guest) {
+            if (
+                Gallery::query()
+                    ->whereKey($gallery->id)
+                    ->whereNull('published_at')
+                    ->update(['published_at' => now()]) === 1
+            ) {
+                foreach (
+                    Guest::query()
+                        ->where('gallery_id', $gallery->id)
+                        ->where('email', '<>', '')
+                        ->whereNull('invited_at')
+                        ->get() as $guest
+                ) {
                     app(Mailing::class)->invite($guest);
                 }
             }

@@ -8,6 +8,8 @@ use App\Captions\EmbeddedCaption;
 use App\Captions\FrameCaption;
 use App\Imaging\ExifTool;
 use App\Imaging\Picture;
+use App\Imaging\PictureReader;
+use App\Imaging\PictureWriter;
 use App\Imaging\PreviewMaker;
 use Kanpai\Core\Frames\Caption\Caption;
 use Kanpai\Core\Frames\Caption\MetadataScope;
@@ -39,7 +41,13 @@ final class ProofMaker
         }
         if ($frame->large_path === null) {
             // Nothing of it could be read: its place stays empty.
-            $proof->update(['small_path' => '', 'large_path' => '', 'plain_small_path' => '', 'plain_large_path' => '', 'picture' => '']);
+            $proof->update([
+                'small_path' => '',
+                'large_path' => '',
+                'plain_small_path' => '',
+                'plain_large_path' => '',
+                'picture' => '',
+            ]);
 
             return;
         }
@@ -49,20 +57,32 @@ final class ProofMaker
             @mkdir("{$folder}/{$below}", 0700, true);
         }
         $tags = $this->tags($gallery, $proof);
-        $picture = Picture::fromJpeg("{$folder}/{$frame->large_path}")->within($gallery->live === null ? PreviewMaker::LARGE : self::LIVE)->inMemory();
-        $name = fn (string $kind): string => "{$below}/".hash('xxh128', "{$gallery->uuid} {$proof->number} {$frame->large_path} {$kind}").'.jpg';
+        $picture = PictureReader::jpeg("{$folder}/{$frame->large_path}")
+            ->within($gallery->live === null ? PreviewMaker::LARGE : self::LIVE)
+            ->inMemory();
+        $name = fn (string $kind): string => "{$below}/".
+            hash('xxh128', "{$gallery->uuid} {$proof->number} {$frame->large_path} {$kind}").
+            '.jpg';
         $paths = ['plain_large_path' => $name('large'), 'plain_small_path' => $name('small')];
         $this->save($picture, "{$folder}/{$paths['plain_large_path']}", $tags);
-        $picture->within(2 * PreviewMaker::SMALL)->saveJpeg("{$folder}/{$paths['plain_small_path']}", self::QUALITY);
+        PictureWriter::jpeg($picture->within(2 * PreviewMaker::SMALL), "{$folder}/{$paths['plain_small_path']}", self::QUALITY);
         if ($this->mark === null) {
             $paths += ['large_path' => $paths['plain_large_path'], 'small_path' => $paths['plain_small_path']];
         } else {
-            $paths += ['large_path' => $name('large '.$this->mark->fingerprint()), 'small_path' => $name('small '.$this->mark->fingerprint())];
+            $paths += [
+                'large_path' => $name('large '.$this->mark->fingerprint()),
+                'small_path' => $name('small '.$this->mark->fingerprint()),
+            ];
             $marked = $this->mark->on($picture);
             $this->save($marked, "{$folder}/{$paths['large_path']}", $tags);
-            $marked->within(2 * PreviewMaker::SMALL)->saveJpeg("{$folder}/{$paths['small_path']}", self::QUALITY);
+            PictureWriter::jpeg($marked->within(2 * PreviewMaker::SMALL), "{$folder}/{$paths['small_path']}", self::QUALITY);
         }
-        $proof->update([...$paths, 'picture' => $frame->large_path, 'width' => $frame->width, 'height' => $frame->height]);
+        $proof->update([
+            ...$paths,
+            'picture' => $frame->large_path,
+            'width' => $frame->width,
+            'height' => $frame->height,
+        ]);
     }
 
     /** @param  list<array{string, string}>  $tags */
@@ -70,7 +90,7 @@ final class ProofMaker
     {
         // Under its name it is whole at any time, whoever else makes it too.
         $part = $path.'.'.bin2hex(random_bytes(4)).'.part.jpg';
-        $picture->saveJpeg($part, self::QUALITY);
+        PictureWriter::jpeg($picture, $part, self::QUALITY);
         $this->exifTool->write($part, $tags);
         rename($part, $path);
     }
@@ -82,6 +102,8 @@ final class ProofMaker
         $says = $gallery->metadata === 'all' ? MetadataScope::All : MetadataScope::Rights;
         $tags = EmbeddedCaption::tags($says->of($caption), $proof->frame->taken_ms, $gallery->shoot->zone(), 0);
 
-        return array_values(array_filter($tags, fn (array $tag): bool => $tag[1] !== '' && $tag[0] !== 'XMP-xmp:Rating'));
+        return array_values(
+            array_filter($tags, fn (array $tag): bool => $tag[1] !== '' && $tag[0] !== 'XMP-xmp:Rating'),
+        );
     }
 }

@@ -18,17 +18,41 @@ final class ProofReport implements StageReport
 
     public function forShoots(Collection $shoots): array
     {
-        $galleries = DB::table('galleries')->whereIn('shoot_id', $shoots->modelKeys())->groupBy('shoot_id')->selectRaw('shoot_id, COUNT(*) AS n')->pluck('n', 'shoot_id');
-        $sent = DB::table('selections')->join('galleries', 'galleries.id', '=', 'selections.gallery_id')->whereIn('shoot_id', $shoots->modelKeys())->groupBy('shoot_id')->selectRaw('shoot_id, COUNT(*) AS n')->pluck('n', 'shoot_id');
-        $kept = DB::table('frames')->whereIn('shoot_id', $shoots->modelKeys())->whereNull('aside_at')->where('verdict', 'keep')->groupBy('shoot_id')->selectRaw('shoot_id, COUNT(*) AS n')->pluck('n', 'shoot_id');
+        $galleries = DB::table('galleries')
+            ->whereIn('shoot_id', $shoots->modelKeys())
+            ->groupBy('shoot_id')
+            ->selectRaw('shoot_id, COUNT(*) AS n')
+            ->pluck('n', 'shoot_id');
+        $sent = DB::table('selections')
+            ->join('galleries', 'galleries.id', '=', 'selections.gallery_id')
+            ->whereIn('shoot_id', $shoots->modelKeys())
+            ->groupBy('shoot_id')
+            ->selectRaw('shoot_id, COUNT(*) AS n')
+            ->pluck('n', 'shoot_id');
+        $kept = DB::table('frames')
+            ->whereIn('shoot_id', $shoots->modelKeys())
+            ->whereNull('aside_at')
+            ->where('verdict', 'keep')
+            ->groupBy('shoot_id')
+            ->selectRaw('shoot_id, COUNT(*) AS n')
+            ->pluck('n', 'shoot_id');
         $stages = [];
         foreach ($shoots as $shoot) {
             $out = (int) ($galleries[$shoot->id] ?? 0);
             $selections = (int) ($sent[$shoot->id] ?? 0);
             $stages[$shoot->id] = match (true) {
-                $selections > 0 => new Stage('proof', 1.0, $selections === 1 ? '1 selection' : "{$selections} selections"),
+                $selections > 0 => new Stage(
+                    'proof',
+                    1.0,
+                    $selections === 1 ? '1 selection' : "{$selections} selections",
+                ),
                 $out > 0 => new Stage('proof', 0.5, $out === 1 ? '1 out' : "{$out} out", '', 'waiting for the guest'),
-                ($kept[$shoot->id] ?? 0) > 0 => new Stage('proof', 0.0, 'none out', 'Publish '.number_format((int) $kept[$shoot->id]).' kept frames'),
+                ($kept[$shoot->id] ?? 0) > 0 => new Stage(
+                    'proof',
+                    0.0,
+                    'none out',
+                    'Publish '.number_format((int) $kept[$shoot->id]).' kept frames',
+                ),
                 default => new Stage('proof', 0.0),
             };
         }

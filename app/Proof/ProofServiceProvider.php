@@ -33,14 +33,33 @@ final class ProofServiceProvider extends ServiceProvider
             return [Limit::perMinute(6)->by("{$share} {$request->ip()}"), Limit::perMinute(60)->by($share)];
         });
         // Mails to addresses that a guest types in, and guests that nobody invited.
-        RateLimiter::for('gallery-mail', fn (Request $request): array => [Limit::perHour(10)->by('mail '.$request->ip()), Limit::perHour(40)->by('mail '.self::share($request))]);
-        RateLimiter::for('gallery-large', fn (Request $request): Limit => Limit::perMinute(60)->by('large '.self::share($request).' '.$request->ip()));
+        RateLimiter::for(
+            'gallery-mail',
+            fn (Request $request): array => [
+                Limit::perHour(10)->by('mail '.$request->ip()),
+                Limit::perHour(40)->by('mail '.self::share($request)),
+            ],
+        );
+        RateLimiter::for(
+            'gallery-large',
+            fn (Request $request): Limit => Limit::perMinute(60)->by(
+                'large '.self::share($request).' '.$request->ip(),
+            ),
+        );
         RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(600)->by('guest '.$request->ip()));
         Event::listen(fn (MarksChanged $event) => $this->follow($event->shoot));
         Event::listen(fn (PicturesMade $event) => $this->follow($event->card->shoot_id));
         $this->commands([Remind::class]);
-        $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->command('kanpai:remind')->dailyAt('09:00'));
-        $this->callAfterResolving(Schedule::class, fn (Schedule $schedule) => $schedule->call(fn () => FullSize::tidy(now()->subDays(FullSize::KEPT)->getTimestamp()))->daily());
+        $this->callAfterResolving(
+            Schedule::class,
+            fn (Schedule $schedule) => $schedule->command('kanpai:remind')->dailyAt('09:00'),
+        );
+        $this->callAfterResolving(
+            Schedule::class,
+            fn (Schedule $schedule) => $schedule
+                ->call(fn () => FullSize::tidy(now()->subDays(FullSize::KEPT)->getTimestamp()))
+                ->daily(),
+        );
     }
 
     private function follow(int $shoot): void

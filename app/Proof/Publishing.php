@@ -39,12 +39,37 @@ final class Publishing
      * @param  FrameSet|null  $everywhere  a set whose frames are shown from all shoots, in the place of the filter
      * @param  list<array{name: string, email: string}>  $people  who are invited
      */
-    public function publish(Shoot $shoot, FrameFilter $filter, array $facts, ?Rights $rights = null, array $shareFacts = [], array $people = [], ?FrameSet $everywhere = null): Gallery
-    {
-        return DB::transaction(function () use ($shoot, $filter, $facts, $rights, $shareFacts, $people, $everywhere): Gallery {
+    public function publish(
+        Shoot $shoot,
+        FrameFilter $filter,
+        array $facts,
+        ?Rights $rights = null,
+        array $shareFacts = [],
+        array $people = [],
+        ?FrameSet $everywhere = null,
+    ): Gallery {
+        return DB::transaction(function () use (
+            $shoot,
+            $filter,
+            $facts,
+            $rights,
+            $shareFacts,
+            $people,
+            $everywhere,
+        ): Gallery {
             $source = $everywhere === null ? http_build_query($filter->toQuery()) : "everywhere={$everywhere->id}";
-            $gallery = Gallery::query()->create(['message' => '', ...$facts, 'uuid' => (string) Str::uuid(), 'shoot_id' => $shoot->id, 'source' => $source]);
-            $share = Share::open($gallery, $rights ?? Rights::of(Rights::lists(Rights::LIST)), ['name' => 'Everybody with the link', 'is_marked' => $gallery->watermark() !== null, ...$shareFacts]);
+            $gallery = Gallery::query()->create([
+                'message' => '',
+                ...$facts,
+                'uuid' => (string) Str::uuid(),
+                'shoot_id' => $shoot->id,
+                'source' => $source,
+            ]);
+            $share = Share::open($gallery, $rights ?? Rights::of(Rights::lists(Rights::LIST)), [
+                'name' => 'Everybody with the link',
+                'is_marked' => $gallery->watermark() !== null,
+                ...$shareFacts,
+            ]);
             foreach ($people as $person) {
                 Guest::named($share, $person['name'], $person['email']);
             }
@@ -64,9 +89,18 @@ final class Publishing
             foreach ($this->outOfDate($gallery) as ['proof' => $proof, 'changes' => $changes, 'now' => $now]) {
                 $proof->update([
                     'gone_at' => $now->isMeant ? null : $proof->gone_at ?? now(),
-                    'headline' => $now->headline, 'description' => $now->description, 'taken_ms' => $now->taken,
+                    'headline' => $now->headline,
+                    'description' => $now->description,
+                    'taken_ms' => $now->taken,
                     // Proofs carry captions and times of their own where that was asked for.
-                    ...(in_array(Change::Picture, $changes, true) || ($gallery->metadata === 'all' && array_intersect([Change::Caption->value, Change::Clock->value], array_column($changes, 'value')) !== []) ? ['plain_large_path' => null] : []),
+                    ...in_array(Change::Picture, $changes, true) ||
+                    ($gallery->metadata === 'all' &&
+                        array_intersect(
+                            [Change::Caption->value, Change::Clock->value],
+                            array_column($changes, 'value'),
+                        ) !== [])
+                        ? ['plain_large_path' => null]
+                        : [],
                 ]);
             }
             $this->add($gallery, $this->meant($gallery));
@@ -98,10 +132,30 @@ final class Publishing
         $meant = $this->meantNow($gallery);
         foreach ($this->rows($gallery) as $row) {
             $row->now_meant = $row->now_meant && ($meant === null || isset($meant[(int) $row->frame_id]));
-            $proof = (new GalleryFrame)->newFromBuilder(array_diff_key((array) $row, ['now_picture' => 1, 'now_taken' => 1, 'now_headline' => 1, 'now_description' => 1, 'now_meant' => 1]));
-            $then = new Published((string) $proof->picture, (int) $proof->taken_ms, (string) $proof->headline, (string) $proof->description, $proof->gone_at === null);
+            $proof = (new GalleryFrame())->newFromBuilder(
+                array_diff_key((array) $row, [
+                    'now_picture' => 1,
+                    'now_taken' => 1,
+                    'now_headline' => 1,
+                    'now_description' => 1,
+                    'now_meant' => 1,
+                ]),
+            );
+            $then = new Published(
+                (string) $proof->picture,
+                (int) $proof->taken_ms,
+                (string) $proof->headline,
+                (string) $proof->description,
+                $proof->gone_at === null,
+            );
             // A picture that is not made yet is no other one.
-            $now = new Published($proof->picture === null ? '' : (string) $row->now_picture, (int) $row->now_taken, (string) $row->now_headline, (string) $row->now_description, (bool) $row->now_meant);
+            $now = new Published(
+                $proof->picture === null ? '' : (string) $row->now_picture,
+                (int) $row->now_taken,
+                (string) $row->now_headline,
+                (string) $row->now_description,
+                (bool) $row->now_meant,
+            );
             $changes = $then->changesTo($now);
             if ($changes !== []) {
                 $found[] = ['proof' => $proof, 'changes' => $changes, 'then' => $then, 'now' => $now];
@@ -115,7 +169,14 @@ final class Publishing
     private function meantNow(Gallery $gallery): ?array
     {
         try {
-            $live = $gallery->live === null ? [] : Frame::meeting($gallery->shoot, FrameFilter::where($gallery->live))->toBase()->pluck('frames.id')->map(fn ($id): int => (int) $id)->all();
+            $live =
+                $gallery->live === null
+                    ? []
+                    : Frame::meeting($gallery->shoot, FrameFilter::where($gallery->live))
+                        ->toBase()
+                        ->pluck('frames.id')
+                        ->map(fn ($id): int => (int) $id)
+                        ->all();
 
             return array_flip([...$this->meant($gallery)->all(), ...$live]);
         } catch (InvalidFilter) {
@@ -139,7 +200,14 @@ final class Publishing
 
         return DB::transaction(function () use ($gallery, $live): int {
             Gallery::query()->whereKey($gallery->id)->lockForUpdate()->first();
-            $came = $this->add($gallery, Frame::meeting($gallery->shoot, FrameFilter::where($live))->where('frames.is_pictured', true)->toBase()->pluck('frames.id')->map(fn ($id): int => (int) $id));
+            $came = $this->add(
+                $gallery,
+                Frame::meeting($gallery->shoot, FrameFilter::where($live))
+                    ->where('frames.is_pictured', true)
+                    ->toBase()
+                    ->pluck('frames.id')
+                    ->map(fn ($id): int => (int) $id),
+            );
             if ($came > 0) {
                 $this->arrange($gallery);
                 $this->start($gallery);
@@ -156,10 +224,20 @@ final class Publishing
         if (is_string($query['everywhere'] ?? null)) {
             $set = FrameSet::query()->where('studio_id', $gallery->shoot->studio_id)->find((int) $query['everywhere']);
 
-            return $set === null ? collect() : $gallery->shoot->studio->shoots()->orderBy('held_on')->orderBy('id')->get()->flatMap(fn (Shoot $shoot): array => $set->frames($shoot));
+            return $set === null
+                ? collect()
+                : $gallery->shoot->studio
+                    ->shoots()
+                    ->orderBy('held_on')
+                    ->orderBy('id')
+                    ->get()
+                    ->flatMap(fn (Shoot $shoot): array => $set->frames($shoot));
         }
 
-        return Frame::meeting($gallery->shoot, FrameFilter::ofQuery($query))->toBase()->pluck('frames.id')->map(fn ($id): int => (int) $id);
+        return Frame::meeting($gallery->shoot, FrameFilter::ofQuery($query))
+            ->toBase()
+            ->pluck('frames.id')
+            ->map(fn ($id): int => (int) $id);
     }
 
     /**
@@ -172,12 +250,28 @@ final class Publishing
         $number = (int) $gallery->frames()->max('number');
         $came = 0;
         foreach ($frames->reject(fn (int $id): bool => isset($there[$id]))->chunk(self::PIECE) as $some) {
-            $known = DB::table('frames')->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')->whereIntegerInRaw('frames.id', $some->all())
-                ->selectRaw("frames.id, width, height, taken_ms, JSON_VALUE(captions.fields, '$.headline') AS headline, JSON_VALUE(captions.fields, '$.description') AS description")->get()->keyBy('id');
+            $known = DB::table('frames')
+                ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
+                ->whereIntegerInRaw('frames.id', $some->all())
+                ->selectRaw(
+                    "frames.id, width, height, taken_ms, JSON_VALUE(captions.fields, '$.headline') AS headline, JSON_VALUE(captions.fields, '$.description') AS description",
+                )
+                ->get()
+                ->keyBy('id');
             $rows = [];
             foreach ($some as $id) {
                 $frame = $known[$id];
-                $rows[] = ['gallery_id' => $gallery->id, 'frame_id' => $id, 'number' => ++$number, 'width' => $frame->width, 'height' => $frame->height, 'taken_ms' => $frame->taken_ms, 'headline' => (string) $frame->headline, 'description' => (string) $frame->description, 'came_at' => now()->format('Y-m-d H:i:s.v')];
+                $rows[] = [
+                    'gallery_id' => $gallery->id,
+                    'frame_id' => $id,
+                    'number' => ++$number,
+                    'width' => $frame->width,
+                    'height' => $frame->height,
+                    'taken_ms' => $frame->taken_ms,
+                    'headline' => (string) $frame->headline,
+                    'description' => (string) $frame->description,
+                    'came_at' => now()->format('Y-m-d H:i:s.v'),
+                ];
             }
             DB::table('gallery_frames')->insert($rows);
             $came += count($rows);
@@ -198,11 +292,30 @@ final class Publishing
             }
         }
         $shoots = [];
-        $rows = DB::table('gallery_frames')->join('frames', 'frames.id', '=', 'gallery_frames.frame_id')->where('gallery_id', $gallery->id)->orderBy('gallery_frames.taken_ms')->orderBy('number')->get(['gallery_frames.id', 'frame_id', 'gallery_frames.taken_ms', 'moment', 'shoot_id', 'headline', 'section']);
+        $rows = DB::table('gallery_frames')
+            ->join('frames', 'frames.id', '=', 'gallery_frames.frame_id')
+            ->where('gallery_id', $gallery->id)
+            ->orderBy('gallery_frames.taken_ms')
+            ->orderBy('number')
+            ->get([
+                'gallery_frames.id',
+                'frame_id',
+                'gallery_frames.taken_ms',
+                'moment',
+                'shoot_id',
+                'headline',
+                'section',
+            ]);
         $frames = [];
         foreach ($rows as $row) {
             $shoots[$row->shoot_id] ??= (string) Shoot::query()->whereKey($row->shoot_id)->value('name');
-            $frames[] = ['moment' => (int) $row->moment, 'local' => $gallery->shoot->zone()->local((int) $row->taken_ms), 'headline' => (string) $row->headline, 'sets' => $sets[$row->frame_id] ?? [], 'shoot' => $shoots[$row->shoot_id]];
+            $frames[] = [
+                'moment' => (int) $row->moment,
+                'local' => $gallery->shoot->zone()->local((int) $row->taken_ms),
+                'headline' => (string) $row->headline,
+                'sets' => $sets[$row->frame_id] ?? [],
+                'shoot' => $shoots[$row->shoot_id],
+            ];
         }
         $titled = [];
         foreach ($gallery->sectioning->titles($frames) as $i => $title) {
@@ -211,7 +324,9 @@ final class Publishing
             }
         }
         foreach ($titled as $title => $ids) {
-            DB::table('gallery_frames')->whereIntegerInRaw('id', $ids)->update(['section' => $title]);
+            DB::table('gallery_frames')
+                ->whereIntegerInRaw('id', $ids)
+                ->update(['section' => $title]);
         }
     }
 
@@ -219,7 +334,14 @@ final class Publishing
     {
         $left = $gallery->frames()->whereNull('plain_large_path')->count();
         if ($left > 0 || $gallery->published_at === null) {
-            $task = Task::open($gallery->shoot, 'proofs', "gallery:{$gallery->id}", 'Making the proofs', 'frames', $left);
+            $task = Task::open(
+                $gallery->shoot,
+                'proofs',
+                "gallery:{$gallery->id}",
+                'Making the proofs',
+                'frames',
+                $left,
+            );
             MakeProofs::dispatch($task->id)->onQueue('default')->afterCommit();
         }
     }
@@ -227,7 +349,15 @@ final class Publishing
     /** @return Collection<int, \stdClass> each picture with how its frame stands now */
     private function rows(Gallery $gallery): Collection
     {
-        return DB::table('gallery_frames')->join('frames', 'frames.id', '=', 'gallery_frames.frame_id')->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')->where('gallery_id', $gallery->id)->orderBy('number')
-            ->selectRaw("gallery_frames.*, frames.large_path AS now_picture, frames.taken_ms AS now_taken, JSON_VALUE(captions.fields, '$.headline') AS now_headline, JSON_VALUE(captions.fields, '$.description') AS now_description, frames.verdict <> ? AND frames.aside_at IS NULL AS now_meant", [Verdict::Drop->value])->get();
+        return DB::table('gallery_frames')
+            ->join('frames', 'frames.id', '=', 'gallery_frames.frame_id')
+            ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
+            ->where('gallery_id', $gallery->id)
+            ->orderBy('number')
+            ->selectRaw(
+                "gallery_frames.*, frames.large_path AS now_picture, frames.taken_ms AS now_taken, JSON_VALUE(captions.fields, '$.headline') AS now_headline, JSON_VALUE(captions.fields, '$.description') AS now_description, frames.verdict <> ? AND frames.aside_at IS NULL AS now_meant",
+                [Verdict::Drop->value],
+            )
+            ->get();
     }
 }

@@ -31,8 +31,20 @@ final class Remind extends Command
     /** @return iterable<Guest> */
     public static function due(CarbonInterface $now): iterable
     {
-        $guests = Guest::query()->whereNull('sent_at')->whereNull('reminded_at')->where('email', '<>', '')->with('share.gallery.shoot.studio', 'gallery.shoot.studio')
-            ->whereHas('share', fn ($shares) => $shares->whereNull('withdrawn_at')->whereBetween('ends_on', [$now->format('Y-m-d'), $now->copy()->addDays(self::DAYS_BEFORE)->format('Y-m-d')]))
+        $guests = Guest::query()
+            ->whereNull('sent_at')
+            ->whereNull('reminded_at')
+            ->where('email', '<>', '')
+            ->with('share.gallery.shoot.studio', 'gallery.shoot.studio')
+            ->whereHas(
+                'share',
+                fn ($shares) => $shares
+                    ->whereNull('withdrawn_at')
+                    ->whereBetween('ends_on', [
+                        $now->format('Y-m-d'),
+                        $now->copy()->addDays(self::DAYS_BEFORE)->format('Y-m-d'),
+                    ]),
+            )
             ->whereHas('gallery', fn ($galleries) => $galleries->whereNotNull('published_at'));
         foreach ($guests->orderBy('id')->get() as $guest) {
             if ($guest->share->rights()->lists !== []) {

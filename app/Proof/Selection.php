@@ -56,7 +56,9 @@ final class Selection extends Model
     public function frames(): BelongsToMany
     {
         $frames = $this->belongsToMany(Frame::class, 'selection_frames')->withPivot('comment');
-        $frames->whereRaw('selection_frames.id = (SELECT MIN(own.id) FROM selection_frames AS own WHERE own.selection_id = selection_frames.selection_id AND own.frame_id = selection_frames.frame_id)');
+        $frames->whereRaw(
+            'selection_frames.id = (SELECT MIN(own.id) FROM selection_frames AS own WHERE own.selection_id = selection_frames.selection_id AND own.frame_id = selection_frames.frame_id)',
+        );
         $frames->orderBy('frames.taken_ms')->orderBy('frames.id');
 
         return $frames;
@@ -65,20 +67,61 @@ final class Selection extends Model
     /** @return list<Chosen> in the order of time; a frame of two lists is there twice */
     public function chosen(): array
     {
-        return array_values(DB::table('selection_frames')->join('frames', 'frames.id', '=', 'selection_frames.frame_id')->leftJoin('gallery_frames', fn ($join) => $join->on('gallery_frames.frame_id', '=', 'frames.id')->where('gallery_frames.gallery_id', $this->gallery_id))
-            ->where('selection_id', $this->id)->orderBy('frames.taken_ms')->orderBy('frames.id')->orderBy('selection_frames.id')->get(['frames.id', 'frames.name', 'number', 'list', 'selection_frames.rating', 'comment', 'frames.taken_ms', 'gone_at'])
-            ->map(fn ($row): array => ['frame' => (int) $row->id, 'name' => (string) $row->name, 'number' => (int) $row->number, 'list' => (string) $row->list, 'rating' => (int) $row->rating, 'comment' => (string) $row->comment, 'taken' => (int) $row->taken_ms, 'isGone' => $row->gone_at !== null])->all());
+        return array_values(
+            DB::table('selection_frames')
+                ->join('frames', 'frames.id', '=', 'selection_frames.frame_id')
+                ->leftJoin(
+                    'gallery_frames',
+                    fn ($join) => $join
+                        ->on('gallery_frames.frame_id', '=', 'frames.id')
+                        ->where('gallery_frames.gallery_id', $this->gallery_id),
+                )
+                ->where('selection_id', $this->id)
+                ->orderBy('frames.taken_ms')
+                ->orderBy('frames.id')
+                ->orderBy('selection_frames.id')
+                ->get([
+                    'frames.id',
+                    'frames.name',
+                    'number',
+                    'list',
+                    'selection_frames.rating',
+                    'comment',
+                    'frames.taken_ms',
+                    'gone_at',
+                ])
+                ->map(
+                    fn ($row): array => [
+                        'frame' => (int) $row->id,
+                        'name' => (string) $row->name,
+                        'number' => (int) $row->number,
+                        'list' => (string) $row->list,
+                        'rating' => (int) $row->rating,
+                        'comment' => (string) $row->comment,
+                        'taken' => (int) $row->taken_ms,
+                        'isGone' => $row->gone_at !== null,
+                    ],
+                )
+                ->all(),
+        );
     }
 
     /** What the same guest sent before this. */
     public function before(): ?self
     {
-        return self::query()->where('guest_id', $this->guest_id)->where('id', '<', $this->id)->orderByDesc('id')->first();
+        return self::query()
+            ->where('guest_id', $this->guest_id)
+            ->where('id', '<', $this->id)
+            ->orderByDesc('id')
+            ->first();
     }
 
     public function differenceTo(self $before): SelectionDifference
     {
-        return SelectionDifference::of(array_values(array_unique(array_column($before->chosen(), 'frame'))), array_values(array_unique(array_column($this->chosen(), 'frame'))));
+        return SelectionDifference::of(
+            array_values(array_unique(array_column($before->chosen(), 'frame'))),
+            array_values(array_unique(array_column($this->chosen(), 'frame'))),
+        );
     }
 
     /**

@@ -40,7 +40,15 @@ final class Share extends Model
 
     protected $hidden = ['token', 'password'];
 
-    protected $casts = ['token' => 'encrypted', 'password' => 'hashed', 'rights' => 'array', 'is_marked' => 'bool', 'is_named' => 'bool', 'ends_on' => 'immutable_date', 'withdrawn_at' => 'immutable_datetime'];
+    protected $casts = [
+        'token' => 'encrypted',
+        'password' => 'hashed',
+        'rights' => 'array',
+        'is_marked' => 'bool',
+        'is_named' => 'bool',
+        'ends_on' => 'immutable_date',
+        'withdrawn_at' => 'immutable_datetime',
+    ];
 
     /** @return BelongsTo<Gallery, $this> */
     public function gallery(): BelongsTo
@@ -59,13 +67,22 @@ final class Share extends Model
     {
         $token = ShareToken::random();
 
-        return self::query()->create([...$facts, 'gallery_id' => $gallery->id, 'rights' => $rights->toArray(), 'token' => $token->text, 'token_hash' => $token->hash()]);
+        return self::query()->create([
+            ...$facts,
+            'gallery_id' => $gallery->id,
+            'rights' => $rights->toArray(),
+            'token' => $token->text,
+            'token_hash' => $token->hash(),
+        ]);
     }
 
     /** The share behind a link, open or not. */
     public static function behind(string $token): self
     {
-        return self::query()->where('token_hash', ShareToken::of($token)->hash())->with('gallery.shoot.studio')->firstOrFail();
+        return self::query()
+            ->where('token_hash', ShareToken::of($token)->hash())
+            ->with('gallery.shoot.studio')
+            ->firstOrFail();
     }
 
     public function rights(): Rights
@@ -94,13 +111,20 @@ final class Share extends Model
 
     public function hasEnded(): bool
     {
-        return $this->ends_on !== null && $this->ends_on->format('Y-m-d') < now($this->gallery->shoot->zone)->format('Y-m-d');
+        return $this->ends_on !== null &&
+            $this->ends_on->format('Y-m-d') < now($this->gallery->shoot->zone)->format('Y-m-d');
     }
 
     /** The way to its pictures, which ends when the link does. */
     public function door(): PictureDoor
     {
-        return PictureDoor::of('share', $this->token_hash, $this->ends_on === null ? null : CarbonImmutable::parse($this->ends_on->format('Y-m-d'), $this->gallery->shoot->zone)->addDay());
+        return PictureDoor::of(
+            'share',
+            $this->token_hash,
+            $this->ends_on === null
+                ? null
+                : CarbonImmutable::parse($this->ends_on->format('Y-m-d'), $this->gallery->shoot->zone)->addDay(),
+        );
     }
 
     public function isOpen(): bool

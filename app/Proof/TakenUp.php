@@ -34,7 +34,12 @@ final class TakenUp
     /** @param  list<int>  $frames */
     public function asRound(Shoot $shoot, Member $member, array $frames, string $name): Round
     {
-        return $this->rounds->begin($shoot, $member, RoundPlan::of(Source::Set, Doubt::Nothing, false), $this->asSet($shoot, $frames, $name));
+        return $this->rounds->begin(
+            $shoot,
+            $member,
+            RoundPlan::of(Source::Set, Doubt::Nothing, false),
+            $this->asSet($shoot, $frames, $name),
+        );
     }
 
     /** @param  list<int>  $frames */
@@ -42,7 +47,13 @@ final class TakenUp
     {
         $bits = Uses::with($shoot->studio, $use)->bits($use);
         foreach (array_chunk($frames, self::PIECE) as $some) {
-            $this->marking->apply($shoot, $member, [['id' => (string) Str::uuid(), 'said' => 'For '.$use.': '.count($some).' chosen frames', 'marks' => array_map(fn (int $frame): array => ['frame' => $frame, 'given' => $bits], $some)]]);
+            $this->marking->apply($shoot, $member, [
+                [
+                    'id' => (string) Str::uuid(),
+                    'said' => 'For '.$use.': '.count($some).' chosen frames',
+                    'marks' => array_map(fn (int $frame): array => ['frame' => $frame, 'given' => $bits], $some),
+                ],
+            ]);
         }
     }
 }

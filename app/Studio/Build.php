@@ -18,7 +18,9 @@ final class Build
     public function url(string $source): string
     {
         if ($this->manifest === null) {
-            $json = is_file("{$this->folder}/manifest.json") ? (string) file_get_contents("{$this->folder}/manifest.json") : '{}';
+            $json = is_file("{$this->folder}/manifest.json")
+                ? (string) file_get_contents("{$this->folder}/manifest.json")
+                : '{}';
             $this->manifest = (array) json_decode($json, true);
         }
 

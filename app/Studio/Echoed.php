@@ -20,7 +20,10 @@ final class Echoed
     public static function text(mixed $value): string
     {
         $text = e($value);
-        if (strpbrk($text, self::MAYBE) === false || preg_match('/[\x{0590}-\x{08FF}\x{FB1D}-\x{FDFF}\x{FE70}-\x{FEFF}]/u', $text) !== 1) {
+        if (
+            strpbrk($text, self::MAYBE) === false ||
+            preg_match('/[\x{0590}-\x{08FF}\x{FB1D}-\x{FDFF}\x{FE70}-\x{FEFF}]/u', $text) !== 1
+        ) {
             return $text;
         }
 

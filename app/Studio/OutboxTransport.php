@@ -32,7 +32,14 @@ final class OutboxTransport extends AbstractTransport
         rename("{$this->folder}/{$name}.part", "{$this->folder}/{$name}");
         $studio = (int) $email->getHeaders()->get(self::STUDIO)?->getBodyAsString();
         if ($studio > 0) {
-            OutboxMail::query()->create(['studio_id' => $studio, 'recipient' => $this->recipients($email), 'subject' => (string) $email->getSubject(), 'body' => (string) $email->getTextBody(), 'file' => $name, 'sent_at' => now()]);
+            OutboxMail::query()->create([
+                'studio_id' => $studio,
+                'recipient' => $this->recipients($email),
+                'subject' => (string) $email->getSubject(),
+                'body' => (string) $email->getTextBody(),
+                'file' => $name,
+                'sent_at' => now(),
+            ]);
         }
     }
 

@@ -31,6 +31,9 @@ final class PictureAddress
 
     private static function signature(string $path, int $ends): string
     {
-        return rtrim(strtr(base64_encode(md5("{$ends}/{$path} ".config('kanpai.picture_secret'), true)), '+/', '-_'), '=');
+        return rtrim(
+            strtr(base64_encode(md5("{$ends}/{$path} ".config('kanpai.picture_secret'), true)), '+/', '-_'),
+            '=',
+        );
     }
 }

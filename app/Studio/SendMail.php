@@ -20,8 +20,12 @@ final class SendMail implements ShouldQueue
 
     public int $tries = 40;
 
-    public function __construct(private readonly int $studioId, private readonly string $to, private readonly string $about, private readonly string $text)
-    {
+    public function __construct(
+        private readonly int $studioId,
+        private readonly string $to,
+        private readonly string $about,
+        private readonly string $text,
+    ) {
         $this->afterCommit();
         $this->onQueue('urgent');
     }

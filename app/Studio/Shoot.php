@@ -38,7 +38,12 @@ final class Shoot extends Model
 
     protected $attributes = ['folder_pattern' => '', 'file_pattern' => ''];
 
-    protected $casts = ['held_on' => 'immutable_date', 'promised_on' => 'immutable_date', 'finished_at' => 'immutable_datetime', 'removal_at' => 'immutable_datetime'];
+    protected $casts = [
+        'held_on' => 'immutable_date',
+        'promised_on' => 'immutable_date',
+        'finished_at' => 'immutable_datetime',
+        'removal_at' => 'immutable_datetime',
+    ];
 
     /** @return BelongsTo<Studio, $this> */
     public function studio(): BelongsTo
@@ -51,13 +56,22 @@ final class Shoot extends Model
     {
         $member = Auth::user();
 
-        return $member instanceof Member ? self::query()->where('studio_id', $member->studio_id)->whereNull('removal_at')->whereKey($value)->first() : null;
+        return $member instanceof Member
+            ? self::query()->where('studio_id', $member->studio_id)->whereNull('removal_at')->whereKey($value)->first()
+            : null;
     }
 
     /** @return Builder<self> unfinished, the next promised first */
     public static function toFinish(Studio $studio): Builder
     {
-        return self::query()->where('studio_id', $studio->id)->whereNull('removal_at')->whereNull('finished_at')->orderByRaw('promised_on IS NULL')->orderBy('promised_on')->orderByDesc('held_on')->orderByDesc('id');
+        return self::query()
+            ->where('studio_id', $studio->id)
+            ->whereNull('removal_at')
+            ->whereNull('finished_at')
+            ->orderByRaw('promised_on IS NULL')
+            ->orderBy('promised_on')
+            ->orderByDesc('held_on')
+            ->orderByDesc('id');
     }
 
     /** @return Builder<self> whose name, client or place has every word that is sought */
@@ -66,7 +80,12 @@ final class Shoot extends Model
         $query = self::query()->where('studio_id', $studio->id)->whereNull('removal_at');
         foreach (array_slice(preg_split('/\s+/u', $sought, -1, PREG_SPLIT_NO_EMPTY) ?: [], 0, 8) as $word) {
             $like = '%'.addcslashes(mb_substr($word, 0, 60), '%_\\').'%';
-            $query->where(fn (Builder $any) => $any->where('name', 'like', $like)->orWhere('client', 'like', $like)->orWhere('place', 'like', $like));
+            $query->where(
+                fn (Builder $any) => $any
+                    ->where('name', 'like', $like)
+                    ->orWhere('client', 'like', $like)
+                    ->orWhere('place', 'like', $like),
+            );
         }
 
         return $query;

@@ -38,6 +38,11 @@ final readonly class Stage
     /** @return list<string> names of the routes that belong to it */
     public function routes(): array
     {
-        return ["{$this->name}.*", ...($this->name === 'deliver' ? ['delivery.*', 'sent-out*', 'handoff*', 'sheet*', 'destination*', 'originals*'] : [])];
+        return [
+            "{$this->name}.*",
+            ...$this->name === 'deliver'
+                ? ['delivery.*', 'sent-out*', 'handoff*', 'sheet*', 'destination*', 'originals*']
+                : [],
+        ];
     }
 }

@@ -37,6 +37,7 @@ final class Stages
     {
         $asking = array_values(array_filter($stages, fn (Stage $stage): bool => $stage->next !== ''));
 
-        return array_values(array_filter($asking, fn (Stage $stage): bool => $stage->isDanger))[0] ?? $asking[0] ?? null;
+        return array_values(array_filter($asking, fn (Stage $stage): bool => $stage->isDanger))[0] ??
+            ($asking[0] ?? null);
     }
 }

@@ -27,7 +27,14 @@ final class Studio extends Model
 
     protected $casts = ['copies_wanted' => 'int', 'required_fields' => 'array', 'writes_sidecars' => 'bool'];
 
-    protected $attributes = ['copies_wanted' => 2, 'code_mark' => '@', 'required_fields' => '[]', 'ground' => '#faf8f3', 'accent' => '#b93c15', 'writes_sidecars' => true];
+    protected $attributes = [
+        'copies_wanted' => 2,
+        'code_mark' => '@',
+        'required_fields' => '[]',
+        'ground' => '#faf8f3',
+        'accent' => '#b93c15',
+        'writes_sidecars' => true,
+    ];
 
     /** @return HasMany<Member, $this> */
     public function members(): HasMany

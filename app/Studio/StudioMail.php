@@ -12,13 +12,22 @@ use Illuminate\Mail\Mailables\Headers;
 /** A plain mail in the studio's name. */
 final class StudioMail extends Mailable
 {
-    public function __construct(private readonly Studio $studio, private readonly string $about, private readonly string $body)
-    {
+    public function __construct(
+        private readonly Studio $studio,
+        private readonly string $about,
+        private readonly string $body,
+    ) {
     }
 
     public function envelope(): Envelope
     {
-        return new Envelope(from: new \Illuminate\Mail\Mailables\Address($this->studio->address() ?: (string) config('mail.from.address'), $this->studio->name), subject: $this->about);
+        return new Envelope(
+            from: new \Illuminate\Mail\Mailables\Address(
+                $this->studio->address() ?: (string) config('mail.from.address'),
+                $this->studio->name,
+            ),
+            subject: $this->about,
+        );
     }
 
     public function headers(): Headers

@@ -18,16 +18,24 @@ final class StudioServiceProvider extends ServiceProvider
     public function boot(): void
     {
         Mail::extend('outbox', fn (): OutboxTransport => new OutboxTransport((string) config('kanpai.outbox')));
-        RateLimiter::for('sign-in', fn (Request $request): array => [
-            // By both: whoever tries from elsewhere does not lock the owner out.
-            Limit::perMinute(5)->by('member '.(is_string($request->input('email')) ? mb_strtolower($request->input('email')) : '').' '.$request->ip()),
-            Limit::perMinute(20)->by('address '.$request->ip()),
-        ]);
+        RateLimiter::for(
+            'sign-in',
+            fn (Request $request): array => [
+                // By both: whoever tries from elsewhere does not lock the owner out.
+                Limit::perMinute(5)->by(
+                    'member '.
+                        (is_string($request->input('email')) ? mb_strtolower($request->input('email')) : '').
+                        ' '.
+                        $request->ip(),
+                ),
+                Limit::perMinute(20)->by('address '.$request->ip()),
+            ],
+        );
         // Every page of a shoot carries the stages and what is left in each.
         View::composer('studio.rail', function (\Illuminate\View\View $view): void {
             $shoot = $view->getData()['shoot'];
             assert($shoot instanceof Shoot);
-            $view->with('stages', (new Stages)->of(new Collection([$shoot]))[$shoot->id]);
+            $view->with('stages', (new Stages())->of(new Collection([$shoot]))[$shoot->id]);
         });
         Blade::setEchoFormat('\\App\\Studio\\Echoed::text(%s)');
         View::share('build', new Build(public_path('build')));

@@ -42,15 +42,34 @@ final class Task extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['state' => TaskState::class, 'started_at' => 'immutable_datetime', 'ended_at' => 'immutable_datetime', 'created_at' => 'immutable_datetime'];
+    protected $casts = [
+        'state' => TaskState::class,
+        'started_at' => 'immutable_datetime',
+        'ended_at' => 'immutable_datetime',
+        'created_at' => 'immutable_datetime',
+    ];
 
     protected $dateFormat = 'Y-m-d H:i:s.v';
 
     private float $written = 0.0;
 
-    public static function open(Shoot $shoot, string $kind, string $subject, string $title, string $unit, int $total = 0): self
-    {
-        return self::query()->create(['shoot_id' => $shoot->id, 'kind' => $kind, 'subject' => $subject, 'title' => $title, 'unit' => $unit, 'state' => TaskState::Waiting, 'total' => $total]);
+    public static function open(
+        Shoot $shoot,
+        string $kind,
+        string $subject,
+        string $title,
+        string $unit,
+        int $total = 0,
+    ): self {
+        return self::query()->create([
+            'shoot_id' => $shoot->id,
+            'kind' => $kind,
+            'subject' => $subject,
+            'title' => $title,
+            'unit' => $unit,
+            'state' => TaskState::Waiting,
+            'total' => $total,
+        ]);
     }
 
     /** @return Builder<self> */
@@ -61,7 +80,10 @@ final class Task extends Model
 
     public static function latest(Shoot $shoot, string $subject, string $kind): ?self
     {
-        return self::query()->where(['shoot_id' => $shoot->id, 'subject' => $subject, 'kind' => $kind])->orderByDesc('id')->first();
+        return self::query()
+            ->where(['shoot_id' => $shoot->id, 'subject' => $subject, 'kind' => $kind])
+            ->orderByDesc('id')
+            ->first();
     }
 
     public function isUnderWay(): bool
@@ -78,7 +100,10 @@ final class Task extends Model
     /** @return Builder<self> the tasks of all shoots of the same studio */
     public function ofStudio(): Builder
     {
-        return self::query()->whereIn('shoot_id', Shoot::query()->where('studio_id', $this->shoot->studio_id)->select('id'));
+        return self::query()->whereIn(
+            'shoot_id',
+            Shoot::query()->where('studio_id', $this->shoot->studio_id)->select('id'),
+        );
     }
 
     /**
@@ -95,7 +120,13 @@ final class Task extends Model
 
         return DB::transaction(function (): bool {
             Studio::query()->whereKey($this->shoot->studio_id)->lockForUpdate()->first();
-            if ($this->kind !== self::RENAMING && $this->ofStudio()->where('kind', self::RENAMING)->whereIn('state', [TaskState::Waiting, TaskState::Running])->exists()) {
+            if (
+                $this->kind !== self::RENAMING &&
+                $this->ofStudio()
+                    ->where('kind', self::RENAMING)
+                    ->whereIn('state', [TaskState::Waiting, TaskState::Running])
+                    ->exists()
+            ) {
                 return false;
             }
             $this->begin();
@@ -106,7 +137,12 @@ final class Task extends Model
 
     public function begin(?int $total = null): void
     {
-        $this->fill(['state' => TaskState::Running, 'started_at' => $this->started_at ?? now(), 'total' => $total ?? $this->total, 'problem' => null])->save();
+        $this->fill([
+            'state' => TaskState::Running,
+            'started_at' => $this->started_at ?? now(),
+            'total' => $total ?? $this->total,
+            'problem' => null,
+        ])->save();
     }
 
     /** As `begin`, for work of which a part was done before the task was opened: that part counts for no rate. */
@@ -133,49 +169,74 @@ final class Task extends Model
         }
         $this->written = microtime(true);
 
-        return self::query()->whereKey($this->id)->where('state', TaskState::Running)->update(['done' => $done, 'pieces' => $pieces, 'updated_at' => now()]) > 0
-            || self::query()->whereKey($this->id)->where('state', TaskState::Running)->exists();
+        return self::query()
+            ->whereKey($this->id)
+            ->where('state', TaskState::Running)
+            ->update(['done' => $done, 'pieces' => $pieces, 'updated_at' => now()]) > 0 ||
+            self::query()->whereKey($this->id)->where('state', TaskState::Running)->exists();
     }
 
     public function finish(): void
     {
-        $this->fill(['state' => TaskState::Done, 'done' => $this->total, 'pieces' => $this->pieces_total, 'ended_at' => now()])->save();
+        $this->fill([
+            'state' => TaskState::Done,
+            'done' => $this->total,
+            'pieces' => $this->pieces_total,
+            'ended_at' => now(),
+        ])->save();
     }
 
     public function fail(string $problem): void
     {
         // A problem may name a file whose name is no text.
-        $this->fill(['state' => TaskState::Failed, 'problem' => mb_scrub($problem, 'UTF-8'), 'ended_at' => now()])->save();
+        $this->fill([
+            'state' => TaskState::Failed,
+            'problem' => mb_scrub($problem, 'UTF-8'),
+            'ended_at' => now(),
+        ])->save();
     }
 
     public function stop(): void
     {
-        self::underWay()->whereKey($this->id)->update(['state' => TaskState::Stopped, 'ended_at' => now()]);
+        self::underWay()
+            ->whereKey($this->id)
+            ->update(['state' => TaskState::Stopped, 'ended_at' => now()]);
         $this->refresh();
     }
 
     /** Whole percents. */
     public function percent(): int
     {
-        return $this->total > 0 ? (int) min(100, floor(100 * $this->done / $this->total)) : ($this->state === TaskState::Done ? 100 : 0);
+        return $this->total > 0
+            ? (int) min(100, floor((100 * $this->done) / $this->total))
+            : ($this->state === TaskState::Done
+                ? 100
+                : 0);
     }
 
     /** “312 of 612 frames · 48 a second · 6 s left” */
     public function progressInWords(): string
     {
-        $said = $this->unit === 'bytes'
-            ? Number::fileSize($this->done, 1).' of '.Number::fileSize($this->total, 1)
-            : number_format($this->done).' of '.number_format($this->total).' '.$this->unit;
+        $said =
+            $this->unit === 'bytes'
+                ? Number::fileSize($this->done, 1).' of '.Number::fileSize($this->total, 1)
+                : number_format($this->done).' of '.number_format($this->total).' '.$this->unit;
         if ($this->pieces_total > 0) {
             $said .= ' · '.number_format($this->pieces).' of '.number_format($this->pieces_total).' files';
         }
         $fresh = $this->done - $this->resumed_from;
-        $seconds = $this->started_at === null ? 0.0 : $this->started_at->diffInSeconds($this->ended_at ?? CarbonImmutable::now(), true);
+        $seconds =
+            $this->started_at === null
+                ? 0.0
+                : $this->started_at->diffInSeconds($this->ended_at ?? CarbonImmutable::now(), true);
         if ($seconds < 0.5 || $fresh <= 0) {
             return $said;
         }
         $rate = $fresh / $seconds;
-        $said .= ' · '.($this->unit === 'bytes' ? Number::fileSize($rate, 1) : number_format($rate, $rate < 10 ? 1 : 0)).' a second';
+        $said .=
+            ' · '.
+            ($this->unit === 'bytes' ? Number::fileSize($rate, 1) : number_format($rate, $rate < 10 ? 1 : 0)).
+            ' a second';
         if ($this->state->isOver()) {
             return $said;
         }

@@ -65,7 +65,12 @@ abstract class WorkInTurns implements ShouldQueue
                 return;
             }
             $isDone = $this->turn($task);
-            while (! $isDone && $this->pause === 0 && $this->job?->getConnectionName() === 'sync' && ! $task->refresh()->state->isOver()) {
+            while (
+                ! $isDone &&
+                $this->pause === 0 &&
+                $this->job?->getConnectionName() === 'sync' &&
+                ! $task->refresh()->state->isOver()
+            ) {
                 $this->began = microtime(true);
                 $isDone = $this->turn($task);
             }

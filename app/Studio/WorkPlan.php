@@ -35,7 +35,8 @@ final readonly class WorkPlan
     public function make(iterable $steps): int
     {
         is_dir(dirname($this->path)) || @mkdir(dirname($this->path), 0700, true);
-        $file = fopen("{$this->path}.part", 'wb') ?: throw new RuntimeException('The plan of the work cannot be written.');
+        $file =
+            fopen("{$this->path}.part", 'wb') ?: throw new RuntimeException('The plan of the work cannot be written.');
         $count = 0;
         foreach ($steps as $step) {
             fwrite($file, json_encode($step, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES)."\n");

@@ -22,7 +22,12 @@ final class BagTags
     /** @throws InvalidBag */
     public static function declares(string $text): void
     {
-        if (preg_match('/^BagIt-Version: (1\.0|0\.97)\r?\n?\s*Tag-File-Character-Encoding: UTF-8\s*$/i', str_replace("\r\n", "\n", $text)) !== 1) {
+        if (
+            preg_match(
+                '/^BagIt-Version: (1\.0|0\.97)\r?\n?\s*Tag-File-Character-Encoding: UTF-8\s*$/i',
+                str_replace("\r\n", "\n", $text),
+            ) !== 1
+        ) {
             throw InvalidBag::noDeclaration();
         }
     }
@@ -32,7 +37,9 @@ final class BagTags
     {
         $text = '';
         foreach ($said as $label => $value) {
-            $text .= wordwrap("{$label}: ".trim((string) preg_replace('/\s+/u', ' ', $value)), self::WIDTH - 2, "\n  ")."\n";
+            $text .=
+                wordwrap("{$label}: ".trim((string) preg_replace('/\s+/u', ' ', $value)), self::WIDTH - 2, "\n  ").
+                "\n";
         }
 
         return $text;

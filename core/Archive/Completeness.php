@@ -20,7 +20,11 @@ final class Completeness
         if ($missing !== []) {
             throw InvalidBag::missing(array_map(strval(...), $missing));
         }
-        $data = array_filter($there, fn (int|string $path): bool => str_starts_with((string) $path, 'data/'), ARRAY_FILTER_USE_KEY);
+        $data = array_filter(
+            $there,
+            fn (int|string $path): bool => str_starts_with((string) $path, 'data/'),
+            ARRAY_FILTER_USE_KEY,
+        );
         $more = array_keys(array_diff_key($data, $payload));
         if ($more !== []) {
             throw InvalidBag::more(array_map(strval(...), $more));

@@ -36,19 +36,33 @@ final class InvalidBag extends RuntimeException
     /** @param  non-empty-list<string>  $paths */
     public static function missing(array $paths): self
     {
-        return new self(self::named(count($paths) === 1 ? 'A file is missing: ' : count($paths).' files are missing: ', $paths));
+        return new self(
+            self::named(count($paths) === 1 ? 'A file is missing: ' : count($paths).' files are missing: ', $paths),
+        );
     }
 
     /** @param  non-empty-list<string>  $paths */
     public static function more(array $paths): self
     {
-        return new self(self::named(count($paths) === 1 ? 'A file is in it that no manifest names: ' : count($paths).' files are in it that no manifest names: ', $paths));
+        return new self(
+            self::named(
+                count($paths) === 1
+                    ? 'A file is in it that no manifest names: '
+                    : count($paths).' files are in it that no manifest names: ',
+                $paths,
+            ),
+        );
     }
 
     /** @param  non-empty-list<string>  $paths */
     public static function changed(array $paths): self
     {
-        return new self(self::named(count($paths) === 1 ? 'A file is not as it was: ' : count($paths).' files are not as they were: ', $paths));
+        return new self(
+            self::named(
+                count($paths) === 1 ? 'A file is not as it was: ' : count($paths).' files are not as they were: ',
+                $paths,
+            ),
+        );
     }
 
     public static function oxum(string $said, string $found): self

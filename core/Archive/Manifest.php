@@ -61,13 +61,25 @@ final class Manifest
      */
     public static function stays(string $path): void
     {
-        if ($path === '' || $path[0] === '/' || $path[0] === '~' || str_contains($path, "\0") || str_contains($path, '\\') || preg_match('~(^|/)\.\.?(/|$)~', $path) === 1 || preg_match('~^[A-Za-z]:~', $path) === 1) {
+        if (
+            $path === '' ||
+            $path[0] === '/' ||
+            $path[0] === '~' ||
+            str_contains($path, "\0") ||
+            str_contains($path, '\\') ||
+            preg_match('~(^|/)\.\.?(/|$)~', $path) === 1 ||
+            preg_match('~^[A-Za-z]:~', $path) === 1
+        ) {
             throw InvalidBag::climbs($path);
         }
     }
 
     private static function decoded(string $path): string
     {
-        return (string) preg_replace_callback('/%(25|0A|0D)/i', fn (array $found): string => chr((int) hexdec($found[1])), $path);
+        return (string) preg_replace_callback(
+            '/%(25|0A|0D)/i',
+            fn (array $found): string => chr((int) hexdec($found[1])),
+            $path,
+        );
     }
 }

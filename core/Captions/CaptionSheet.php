@@ -46,7 +46,10 @@ final class CaptionSheet
      */
     private function __construct(private readonly array $templates, private readonly array $added)
     {
-        $this->mustache = new Mustache_Engine(['escape' => fn (string $value): string => $value, 'strict_callables' => true]);
+        $this->mustache = new Mustache_Engine([
+            'escape' => fn (string $value): string => $value,
+            'strict_callables' => true,
+        ]);
     }
 
     /**
@@ -102,7 +105,9 @@ final class CaptionSheet
         $filled = $caption->values();
         foreach ($this->templates as $name => $template) {
             $text = str_contains($template, '{{') ? $this->mustache->render($template, $values) : $template;
-            $filled[$name] = isset($this->added[$name]) ? self::joined(Field::from($name), $filled[$name] ?? '', trim($text)) : $text;
+            $filled[$name] = isset($this->added[$name])
+                ? self::joined(Field::from($name), $filled[$name] ?? '', trim($text))
+                : $text;
         }
 
         return Caption::of($filled);

@@ -45,7 +45,17 @@ final class Table
         $from = 0;
         while (($cells = fgetcsv($stream, 0, $separator, '"', '')) !== false) {
             if ($cells !== [null] && implode('', $cells) !== '') {
-                $rows[] = ['line' => $line, 'cells' => array_map(fn (?string $cell): string => (string) preg_replace("/^'(?=[=+\\-@\t\r])/", '', trim((string) $cell)), $cells)];
+                $rows[] = [
+                    'line' => $line,
+                    'cells' => array_map(
+                        fn (?string $cell): string => (string) preg_replace(
+                            "/^'(?=[=+\\-@\t\r])/",
+                            '',
+                            trim((string) $cell),
+                        ),
+                        $cells,
+                    ),
+                ];
             }
             if (count($rows) > self::MOST_ROWS) {
                 throw UnreadableTable::hasTooManyRows();
@@ -84,7 +94,11 @@ final class Table
     /** The one that most of the first lines have, and of several the one they have most of. */
     private static function separator(string $text): string
     {
-        $lines = array_slice(array_filter(explode("\n", substr($text, 0, 20_000)), fn (string $line): bool => trim($line) !== ''), 0, 20);
+        $lines = array_slice(
+            array_filter(explode("\n", substr($text, 0, 20_000)), fn (string $line): bool => trim($line) !== ''),
+            0,
+            20,
+        );
         $best = ',';
         $most = [0, 0];
         foreach ([',', ';', "\t"] as $separator) {

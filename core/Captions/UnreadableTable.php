@@ -20,7 +20,9 @@ final class UnreadableTable extends RuntimeException
 
     public static function isTooLarge(int $bytes): self
     {
-        return new self('This has '.number_format($bytes / 1_000_000, 1).' MB; a list of people or words has 16 at most.');
+        return new self(
+            'This has '.number_format($bytes / 1_000_000, 1).' MB; a list of people or words has 16 at most.',
+        );
     }
 
     public static function hasTooManyRows(): self
@@ -35,7 +37,11 @@ final class UnreadableTable extends RuntimeException
 
     public static function unequalColumns(int $line, int $has, int $first): self
     {
-        return new self("Line {$line} has {$has} ".($has === 1 ? 'column' : 'columns').", the first row has {$first}. Nothing was taken.");
+        return new self(
+            "Line {$line} has {$has} ".
+                ($has === 1 ? 'column' : 'columns').
+                ", the first row has {$first}. Nothing was taken.",
+        );
     }
 
     public static function noName(int $line): self
@@ -45,7 +51,9 @@ final class UnreadableTable extends RuntimeException
 
     public static function codeTwice(string $code, int $first, int $second): self
     {
-        return new self("The code “{$code}” is on line {$first} and on line {$second}: it would turn into either. Nothing was taken.");
+        return new self(
+            "The code “{$code}” is on line {$first} and on line {$second}: it would turn into either. Nothing was taken.",
+        );
     }
 
     public static function noTerm(int $line): self
@@ -55,6 +63,8 @@ final class UnreadableTable extends RuntimeException
 
     public static function termTwice(string $term, string $first, string $second): self
     {
-        return new self("“{$term}” stands below “{$first}” and below “{$second}”: a keyword has one broader term. Nothing was taken.");
+        return new self(
+            "“{$term}” stands below “{$first}” and below “{$second}”: a keyword has one broader term. Nothing was taken.",
+        );
     }
 }

@@ -16,7 +16,12 @@ final class UnusableSheet extends RuntimeException
 
     public static function unknownPlaceholder(Field $field, string $name): self
     {
-        return new self($field, "There is no placeholder {{{$name}}}. There are: ".implode(', ', array_keys(CaptionSheet::PLACEHOLDERS)).'.');
+        return new self(
+            $field,
+            "There is no placeholder {{{$name}}}. There are: ".
+                implode(', ', array_keys(CaptionSheet::PLACEHOLDERS)).
+                '.',
+        );
     }
 
     public static function openBrace(Field $field): self

@@ -36,14 +36,30 @@ final class XmpSidecar
      *
      * @throws UnreadableSidecar when the existing text is no XMP
      */
-    public function write(?string $existing, Caption $caption, ?int $rating = null, ?string $takenAt = null, ?string $label = null, ?bool $isGood = null): string
-    {
+    public function write(
+        ?string $existing,
+        Caption $caption,
+        ?int $rating = null,
+        ?string $takenAt = null,
+        ?string $label = null,
+        ?bool $isGood = null,
+    ): string {
         $wanted = [];
         // In a new sidecar there is nothing that an empty field would have to take out.
-        foreach ($existing === null ? array_map(Field::from(...), array_keys($caption->values())) : Field::cases() as $field) {
+        foreach (
+            $existing === null ? array_map(Field::from(...), array_keys($caption->values())) : Field::cases() as $field
+        ) {
             $wanted[$field->xmp()] = $caption->items($field);
         }
-        foreach ([XmpProperties::RATING => $rating, XmpProperties::DATE_CREATED => $takenAt, XmpProperties::DATE_ORIGINAL => $takenAt, XmpProperties::LABEL => $label, XmpProperties::GOOD => $isGood === null ? null : ($isGood ? 'True' : 'False')] as $property => $value) {
+        foreach (
+            [
+                XmpProperties::RATING => $rating,
+                XmpProperties::DATE_CREATED => $takenAt,
+                XmpProperties::DATE_ORIGINAL => $takenAt,
+                XmpProperties::LABEL => $label,
+                XmpProperties::GOOD => $isGood === null ? null : ($isGood ? 'True' : 'False'),
+            ] as $property => $value
+        ) {
             if ($value !== null) {
                 $wanted[$property] = $value === '' ? [] : [(string) $value];
             }
@@ -63,25 +79,50 @@ final class XmpSidecar
         }
         $block = self::block($wanted, array_combine(array_keys($prefixes), array_keys($prefixes)), 'rdf', []);
 
-        return "<x:xmpmeta xmlns:x=\"adobe:ns:meta/\">\n <rdf:RDF xmlns:rdf=\"".XmpProperties::RDF."\">\n  <rdf:Description rdf:about=\"\"".implode('', $prefixes).">{$block}\n  </rdf:Description>\n </rdf:RDF>\n</x:xmpmeta>\n";
+        return "<x:xmpmeta xmlns:x=\"adobe:ns:meta/\">\n <rdf:RDF xmlns:rdf=\"".
+            XmpProperties::RDF.
+            "\">\n  <rdf:Description rdf:about=\"\"".
+            implode('', $prefixes).
+            ">{$block}\n  </rdf:Description>\n </rdf:RDF>\n</x:xmpmeta>\n";
     }
 
     /** @param  Wanted  $wanted */
     private static function changed(string $existing, array $wanted): string
     {
         $stands = XmpProperties::read($existing);
-        $changed = array_filter($wanted, fn (array $items, string $property): bool => ! self::says($stands->items($property), self::printables($items), $property), ARRAY_FILTER_USE_BOTH);
+        $changed = array_filter(
+            $wanted,
+            fn (array $items, string $property): bool => ! self::says(
+                $stands->items($property),
+                self::printables($items),
+                $property,
+            ),
+            ARRAY_FILTER_USE_BOTH,
+        );
         if ($changed === []) {
             return $existing;
         }
         // Of a structure all parts are written together.
         if (array_filter(array_keys($changed), fn (string $property): bool => str_contains($property, '/')) !== []) {
-            $changed = [...$changed, ...array_filter($wanted, fn (string $property): bool => str_contains($property, '/'), ARRAY_FILTER_USE_KEY)];
+            $changed = [
+                ...$changed,
+                ...array_filter(
+                    $wanted,
+                    fn (string $property): bool => str_contains($property, '/'),
+                    ARRAY_FILTER_USE_KEY,
+                ),
+            ];
         }
         $tags = XmpTags::of($existing);
         [$cuts, $languages] = self::cuts($existing, $tags, $changed);
 
-        return self::spliced($existing, $tags, $cuts, array_filter($changed, fn (array $items): bool => $items !== []), $languages);
+        return self::spliced(
+            $existing,
+            $tags,
+            $cuts,
+            array_filter($changed, fn (array $items): bool => $items !== []),
+            $languages,
+        );
     }
 
     /**
@@ -92,7 +133,11 @@ final class XmpSidecar
      */
     private static function says(array $stands, array $wanted, string $property): bool
     {
-        return $stands === $wanted || ($property === XmpProperties::RATING && is_numeric($stands[0] ?? null) && is_numeric($wanted[0] ?? null) && (float) $stands[0] === (float) $wanted[0]);
+        return $stands === $wanted ||
+            ($property === XmpProperties::RATING &&
+                is_numeric($stands[0] ?? null) &&
+                is_numeric($wanted[0] ?? null) &&
+                (float) $stands[0] === (float) $wanted[0]);
     }
 
     /**
@@ -125,7 +170,11 @@ final class XmpSidecar
                     }
                 }
             }
-            if (isset($names[$tag['name']]) && ($path[$tag['depth'] - 1] ?? '') === '{'.XmpProperties::RDF.'}Description' && ($path[$tag['depth'] - 2] ?? '') === '{'.XmpProperties::RDF.'}RDF') {
+            if (
+                isset($names[$tag['name']]) &&
+                ($path[$tag['depth'] - 1] ?? '') === '{'.XmpProperties::RDF.'}Description' &&
+                ($path[$tag['depth'] - 2] ?? '') === '{'.XmpProperties::RDF.'}RDF'
+            ) {
                 $end = self::end($tags, $i);
                 // With the line it stood on.
                 $from = strlen(rtrim(substr($xml, 0, $tag['at'])));
@@ -170,7 +219,12 @@ final class XmpSidecar
             }
             $known = array_search(XmpProperties::NAMESPACES[$prefix], $into['scope'], true);
             // A prefix that means something else here gets a neighbour.
-            $prefixes[$prefix] = is_string($known) && $known !== '' ? $known : (isset($into['scope'][$prefix]) ? $prefix.'1' : $prefix);
+            $prefixes[$prefix] =
+                is_string($known) && $known !== ''
+                    ? $known
+                    : (isset($into['scope'][$prefix])
+                        ? $prefix.'1'
+                        : $prefix);
             if (! is_string($known) || $known === '') {
                 $declared .= "\n    xmlns:{$prefixes[$prefix]}=\"".XmpProperties::NAMESPACES[$prefix].'"';
             }
@@ -186,7 +240,11 @@ final class XmpSidecar
                 $declared = '';
             }
             preg_match('~^<([^\s/>]+)~', substr($xml, $into['at'], $into['length']), $written);
-            $edits[] = [$close, $isEmpty ? 2 : 1, $declared.'>'.$block.($isEmpty ? "\n  </".($written[1] ?? '').'>' : '')];
+            $edits[] = [
+                $close,
+                $isEmpty ? 2 : 1,
+                $declared.'>'.$block.($isEmpty ? "\n  </".($written[1] ?? '').'>' : ''),
+            ];
         }
         usort($edits, fn (array $a, array $b): int => $b[0] <=> $a[0]);
         foreach ($edits as [$at, $length, $text]) {
@@ -202,7 +260,8 @@ final class XmpSidecar
      */
     private static function isDescription(array $tag, array $path): bool
     {
-        return $tag['name'] === '{'.XmpProperties::RDF.'}Description' && ($path[$tag['depth'] - 1] ?? '') === '{'.XmpProperties::RDF.'}RDF';
+        return $tag['name'] === '{'.XmpProperties::RDF.'}Description' &&
+            ($path[$tag['depth'] - 1] ?? '') === '{'.XmpProperties::RDF.'}RDF';
     }
 
     /**
@@ -214,7 +273,11 @@ final class XmpSidecar
     {
         $end = $open;
         if ($tags[$open]['kind'] === 'open') {
-            for ($end = $open + 1; $tags[$end]['kind'] !== 'close' || $tags[$end]['depth'] !== $tags[$open]['depth']; $end++);
+            for (
+                $end = $open + 1;
+                $tags[$end]['kind'] !== 'close' || $tags[$end]['depth'] !== $tags[$open]['depth'];
+                $end++
+            );
         }
 
         return $tags[$end]['at'] + $tags[$end]['length'];
@@ -223,7 +286,11 @@ final class XmpSidecar
     /** The alternatives in other languages, as they were written. */
     private static function otherLanguages(string $element): string
     {
-        preg_match_all('~<([\w-]+:)?li\s[^>]*?xml:lang\s*=\s*["\'](?!x-default["\'])[^"\']+["\'][^>]*>.*?</\1li>~s', $element, $found);
+        preg_match_all(
+            '~<([\w-]+:)?li\s[^>]*?xml:lang\s*=\s*["\'](?!x-default["\'])[^"\']+["\'][^>]*>.*?</\1li>~s',
+            $element,
+            $found,
+        );
 
         return implode('', array_map(fn (string $li): string => "\n     {$li}", $found[0]));
     }
@@ -240,19 +307,40 @@ final class XmpSidecar
             [$prefix, $local, $shape] = self::$parts[$property] ??= self::parts($property);
             $name = $prefixes[$prefix].':'.$local;
             if ($shape === XmpShape::Part) {
-                $structure .= $items === [] ? '' : self::INDENT." <{$name}>".self::escaped($items[0])."</{$name}>";
+                $structure .=
+                    $items === [] ? '' : self::INDENT." <{$name}>".self::escaped($items[0])."</{$name}>";
             } elseif ($shape === XmpShape::Text) {
                 $block .= self::INDENT."<{$name}>".self::escaped($items[0])."</{$name}>";
             } else {
                 $kind = ['Bag' => 'Bag', 'Sequence' => 'Seq', 'Languages' => 'Alt'][$shape->name];
                 $language = $shape === XmpShape::Languages ? ' xml:lang="x-default"' : '';
-                $lis = implode('', array_map(fn (string $item): string => self::INDENT."  <{$rdf}:li{$language}>".self::escaped($item)."</{$rdf}:li>", $items)).($languages[$property] ?? '');
-                $block .= self::INDENT."<{$name}>".self::INDENT." <{$rdf}:{$kind}>{$lis}".self::INDENT." </{$rdf}:{$kind}>".self::INDENT."</{$name}>";
+                $lis =
+                    implode(
+                        '',
+                        array_map(
+                            fn (string $item): string => self::INDENT.
+                                "  <{$rdf}:li{$language}>".
+                                self::escaped($item).
+                                "</{$rdf}:li>",
+                            $items,
+                        ),
+                    ).
+                    ($languages[$property] ?? '');
+                $block .=
+                    self::INDENT.
+                    "<{$name}>".
+                    self::INDENT.
+                    " <{$rdf}:{$kind}>{$lis}".
+                    self::INDENT.
+                    " </{$rdf}:{$kind}>".
+                    self::INDENT.
+                    "</{$name}>";
             }
         }
         if ($structure !== '') {
             $name = $prefixes['Iptc4xmpCore'].':'.explode(':', Field::CONTACT)[1];
-            $block .= self::INDENT."<{$name} {$rdf}:parseType=\"Resource\">{$structure}".self::INDENT."</{$name}>";
+            $block .=
+                self::INDENT."<{$name} {$rdf}:parseType=\"Resource\">{$structure}".self::INDENT."</{$name}>";
         }
 
         return $block;

@@ -20,8 +20,12 @@ final readonly class Clock
 
     private const DAY = 86_400_000;
 
-    private function __construct(public Offset $offset, public float $drift, public ?int $rightAt, public ?Zone $zone)
-    {
+    private function __construct(
+        public Offset $offset,
+        public float $drift,
+        public ?int $rightAt,
+        public ?Zone $zone,
+    ) {
     }
 
     public static function asRead(): self
@@ -54,7 +58,12 @@ final readonly class Clock
     /** The same clock with something more added to it. */
     public function movedBy(Offset $more): self
     {
-        return new self(Offset::ofMilliseconds($this->offset->milliseconds + $more->milliseconds), $this->drift, $this->rightAt === null ? null : $this->rightAt + $more->milliseconds, $this->zone);
+        return new self(
+            Offset::ofMilliseconds($this->offset->milliseconds + $more->milliseconds),
+            $this->drift,
+            $this->rightAt === null ? null : $this->rightAt + $more->milliseconds,
+            $this->zone,
+        );
     }
 
     /** The corrected local reading, in milliseconds as CameraTime counts them. */
@@ -66,7 +75,7 @@ final readonly class Clock
         }
 
         // reading = true + drift × (true − rightAt), solved for the true time.
-        return $this->rightAt + (int) round(($shifted - $this->rightAt) / (1 + $this->drift * 1000 / self::DAY));
+        return $this->rightAt + (int) round(($shifted - $this->rightAt) / (1 + ($this->drift * 1000) / self::DAY));
     }
 
     /**

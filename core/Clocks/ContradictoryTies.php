@@ -17,7 +17,17 @@ final class ContradictoryTies extends RuntimeException
 
     public static function drift(float $drift, int $worst): self
     {
-        return new self('The ties contradict each other: they would make the clock '.(is_finite($drift) ? ($drift > 0 ? 'gain ' : 'lose ').number_format(abs($drift)).' s a day' : 'stand still').', and no clock does more than '.(int) Clock::MOST_DRIFT.'. At least one of them is not the same instant: take it away.', $worst, []);
+        return new self(
+            'The ties contradict each other: they would make the clock '.
+                (is_finite($drift)
+                    ? ($drift > 0 ? 'gain ' : 'lose ').number_format(abs($drift)).' s a day'
+                    : 'stand still').
+                ', and no clock does more than '.
+                (int) Clock::MOST_DRIFT.
+                '. At least one of them is not the same instant: take it away.',
+            $worst,
+            [],
+        );
     }
 
     /**
@@ -30,9 +40,19 @@ final class ContradictoryTies extends RuntimeException
         sort($gaps);
         // A whole hour from what most of them say has a cause of its own.
         $apart = abs($ties[$worst]->gap() - $gaps[intdiv(count($gaps), 2)]);
-        $hint = abs($apart - 3_600_000) < 60_000 ? ' It is an hour apart: if the body did not follow summer time, give it a fixed distance to UTC as its zone.' : '';
+        $hint =
+            abs($apart - 3_600_000) < 60_000
+                ? ' It is an hour apart: if the body did not follow summer time, give it a fixed distance to UTC as its zone.'
+                : '';
         $off = abs($residuals[$worst]);
 
-        return new self('The ties contradict each other: one of them misses the others by '.number_format($off, $off < 100 ? 1 : 0).' s. Take it away, or look at it again.'.$hint, $worst, $residuals);
+        return new self(
+            'The ties contradict each other: one of them misses the others by '.
+                number_format($off, $off < 100 ? 1 : 0).
+                ' s. Take it away, or look at it again.'.
+                $hint,
+            $worst,
+            $residuals,
+        );
     }
 }

@@ -20,7 +20,13 @@ final class InvalidClock extends RuntimeException
 
     public static function drifts(float $seconds): self
     {
-        return new self('A drift of '.round($seconds, 2).' s a day is no clock: quartz gains or loses 2 at most, and '.(int) Clock::MOST_DRIFT.' is the limit here.');
+        return new self(
+            'A drift of '.
+                round($seconds, 2).
+                ' s a day is no clock: quartz gains or loses 2 at most, and '.
+                (int) Clock::MOST_DRIFT.
+                ' is the limit here.',
+        );
     }
 
     public static function spanEndsBefore(): self
@@ -30,6 +36,12 @@ final class InvalidClock extends RuntimeException
 
     public static function anotherYear(int $count, int $year, int $held): self
     {
-        return new self('This would send '.number_format($count).' '.($count === 1 ? 'frame' : 'frames')." to {$year}; the shoot was in {$held}. Nothing was changed.");
+        return new self(
+            'This would send '.
+                number_format($count).
+                ' '.
+                ($count === 1 ? 'frame' : 'frames').
+                " to {$year}; the shoot was in {$held}. Nothing was changed.",
+        );
     }
 }

@@ -13,12 +13,21 @@ final class InvalidTime extends RuntimeException
 {
     public static function unreadable(string $text): self
     {
-        return new self('“'.mb_strimwidth(mb_scrub($text), 0, 40, '…').'” is no time. Write 10:41:07 or 10:41:07.3, with the date before it when it is another day: 2026-09-05 10:41:07.');
+        return new self(
+            '“'.
+                mb_strimwidth(mb_scrub($text), 0, 40, '…').
+                '” is no time. Write 10:41:07 or 10:41:07.3, with the date before it when it is another day: 2026-09-05 10:41:07.',
+        );
     }
 
     public static function neverHappened(CameraTime $time, Zone $zone): self
     {
-        return new self(gmdate('H:i:s', intdiv($time->milliseconds, 1000))." never happened in {$zone->name()} on ".gmdate('j F Y', intdiv($time->milliseconds, 1000)).': the clocks went forward over it.');
+        return new self(
+            gmdate('H:i:s', intdiv($time->milliseconds, 1000)).
+                " never happened in {$zone->name()} on ".
+                gmdate('j F Y', intdiv($time->milliseconds, 1000)).
+                ': the clocks went forward over it.',
+        );
     }
 
     /** @param  list<int>  $instants */
@@ -27,6 +36,10 @@ final class InvalidTime extends RuntimeException
         $hour = gmdate('H:i:s', intdiv($time->milliseconds, 1000));
         $ways = array_map(fn (int $instant): string => $hour.' '.$zone->format($instant, 'P'), $instants);
 
-        return new self("{$hour} happened twice in {$zone->name()} that night: the clocks went back. Write ".implode(' for the first, ', $ways).' for the second.');
+        return new self(
+            "{$hour} happened twice in {$zone->name()} that night: the clocks went back. Write ".
+                implode(' for the first, ', $ways).
+                ' for the second.',
+        );
     }
 }

@@ -34,7 +34,9 @@ final readonly class ScopedClock
 
     public function covers(int $card, int $reading): bool
     {
-        return ($this->card === null || $this->card === $card) && ($this->from === null || $reading >= $this->from) && ($this->to === null || $reading <= $this->to);
+        return ($this->card === null || $this->card === $card) &&
+            ($this->from === null || $reading >= $this->from) &&
+            ($this->to === null || $reading <= $this->to);
     }
 
     /** How closely it is meant: a span before a card, a card before the whole body. */

@@ -59,7 +59,10 @@ final readonly class TieFit
             }
             $slope = $xy / $xx;
         }
-        $residuals = array_map(fn (Tie $tie): float => ($y0 + $meanY + $slope * ($tie->reading - $x0 - $meanX) - $tie->gap()) / 1000, $ties);
+        $residuals = array_map(
+            fn (Tie $tie): float => ($y0 + $meanY + $slope * ($tie->reading - $x0 - $meanX) - $tie->gap()) / 1000,
+            $ties,
+        );
         $worst = (int) array_search(max(array_map(abs(...), $residuals)), array_map(abs(...), $residuals), true);
         // Right = reading + a + b × (reading − mean): the clock gains 1 ÷ (1 + b) − 1 of each day.
         $drift = $slope <= -1.0 ? INF : (1 / (1 + $slope) - 1) * 86_400;
@@ -71,6 +74,16 @@ final readonly class TieFit
         }
         $offset = (int) round($y0 + $meanY);
 
-        return new self(Clock::of(Offset::ofMilliseconds($offset), $drift, $hasDrift ? (int) round($x0 + $meanX) + $offset : null, $zone), $residuals, $worst, $hasDrift);
+        return new self(
+            Clock::of(
+                Offset::ofMilliseconds($offset),
+                $drift,
+                $hasDrift ? (int) round($x0 + $meanX) + $offset : null,
+                $zone,
+            ),
+            $residuals,
+            $worst,
+            $hasDrift,
+        );
     }
 }

@@ -22,7 +22,13 @@ final class TypedTime
      */
     public static function reading(string $text, int $near): CameraTime
     {
-        if (preg_match('/^\s*(?:(\d{4}-\d\d-\d\d)[T ]\s*)?(\d{1,2}):(\d\d)(?::(\d\d)(?:[.,](\d{1,6}))?)?\s*(Z|[+-]\d\d:?\d\d)?\s*$/', $text, $m) !== 1) {
+        if (
+            preg_match(
+                '/^\s*(?:(\d{4}-\d\d-\d\d)[T ]\s*)?(\d{1,2}):(\d\d)(?::(\d\d)(?:[.,](\d{1,6}))?)?\s*(Z|[+-]\d\d:?\d\d)?\s*$/',
+                $text,
+                $m,
+            ) !== 1
+        ) {
             throw InvalidTime::unreadable($text);
         }
         $day = $m[1] !== '' ? $m[1] : gmdate('Y-m-d', (int) floor($near / 1000));
@@ -31,7 +37,11 @@ final class TypedTime
             $m[6] === 'Z' => '+00:00',
             default => substr($m[6], 0, 3).':'.substr($m[6], -2),
         };
-        $time = CameraTime::fromExif(sprintf('%s %02d:%s:%s', $day, (int) $m[2], $m[3], ($m[4] ?? '') === '' ? '00' : $m[4]), $m[5] ?? null, $offset);
+        $time = CameraTime::fromExif(
+            sprintf('%s %02d:%s:%s', $day, (int) $m[2], $m[3], ($m[4] ?? '') === '' ? '00' : $m[4]),
+            $m[5] ?? null,
+            $offset,
+        );
 
         return $time ?? throw InvalidTime::unreadable($text);
     }

@@ -15,7 +15,9 @@ final class UnusableTie extends RuntimeException
 
     public static function sameBody(): self
     {
-        return new self('Both frames are of the same body, whose clock is one and the same: choose one of another body.');
+        return new self(
+            'Both frames are of the same body, whose clock is one and the same: choose one of another body.',
+        );
     }
 
     public static function undated(string $name): self

@@ -51,9 +51,19 @@ final readonly class CardSafety
     {
         return match (true) {
             $this->files === 0 => 'Nothing is known about this card: do not format.',
-            $this->isSafeToFormat() => 'Safe to format: all '.number_format($this->files)." files have verified copies in {$this->places()}.",
-            $this->isCopiedAsChosen() => 'Do not format: '.number_format($this->leftOut).' of '.number_format($this->files)." files were left out or have fewer verified copies. All others have verified copies in {$this->places()}.",
-            default => 'Do not format: '.number_format($this->missing()).' of '.number_format($this->files)." files have no verified copies in {$this->places()} yet.",
+            $this->isSafeToFormat() => 'Safe to format: all '.
+                number_format($this->files).
+                " files have verified copies in {$this->places()}.",
+            $this->isCopiedAsChosen() => 'Do not format: '.
+                number_format($this->leftOut).
+                ' of '.
+                number_format($this->files).
+                " files were left out or have fewer verified copies. All others have verified copies in {$this->places()}.",
+            default => 'Do not format: '.
+                number_format($this->missing()).
+                ' of '.
+                number_format($this->files).
+                " files have no verified copies in {$this->places()} yet.",
         };
     }
 

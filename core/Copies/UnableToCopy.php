@@ -21,7 +21,10 @@ final class UnableToCopy extends RuntimeException
 
     public static function cannotWrite(string $place, string $name): self
     {
-        return new self(Concern::Place, "The place “{$place}” does not let {$name} be written. Is its disk there and not full?");
+        return new self(
+            Concern::Place,
+            "The place “{$place}” does not let {$name} be written. Is its disk there and not full?",
+        );
     }
 
     public static function readingStopped(int $at): self
@@ -36,22 +39,34 @@ final class UnableToCopy extends RuntimeException
 
     public static function isDifferent(string $place, string $name): self
     {
-        return new self(Concern::File, "The copy of {$name} in the place “{$place}”, read back, is not the same as on the card.");
+        return new self(
+            Concern::File,
+            "The copy of {$name} in the place “{$place}”, read back, is not the same as on the card.",
+        );
     }
 
     public static function isOccupied(string $place, string $name): self
     {
-        return new self(Concern::File, "Another file stands in the place “{$place}” under the name of {$name}. It was left as it is.");
+        return new self(
+            Concern::File,
+            "Another file stands in the place “{$place}” under the name of {$name}. It was left as it is.",
+        );
     }
 
     public static function hasChanged(string $name, int $was, int $is): self
     {
-        return new self(Concern::File, "{$name} had {$was} bytes when the card was read and has {$is} now. Read the card again.");
+        return new self(
+            Concern::File,
+            "{$name} had {$was} bytes when the card was read and has {$is} now. Read the card again.",
+        );
     }
 
     public static function isAnother(string $name): self
     {
-        return new self(Concern::File, "{$name} in the slot is not the file that was read: its time is another. Is it the same card? Read the card again.");
+        return new self(
+            Concern::File,
+            "{$name} in the slot is not the file that was read: its time is another. Is it the same card? Read the card again.",
+        );
     }
 
     public static function isAway(string $place): self
@@ -61,12 +76,22 @@ final class UnableToCopy extends RuntimeException
 
     public static function isFull(string $place, int $has, int $needs): self
     {
-        return new self(Concern::Room, "The place “{$place}” has ".self::bytes($has).' free and needs '.self::bytes($needs).'. Nothing was copied there.');
+        return new self(
+            Concern::Room,
+            "The place “{$place}” has ".
+                self::bytes($has).
+                ' free and needs '.
+                self::bytes($needs).
+                '. Nothing was copied there.',
+        );
     }
 
     public static function cardIsOut(string $name): self
     {
-        return new self(Concern::Card, "The card was pulled out at {$name}. Put it back into its slot and go on; what is proved stays proved.");
+        return new self(
+            Concern::Card,
+            "The card was pulled out at {$name}. Put it back into its slot and go on; what is proved stays proved.",
+        );
     }
 
     public static function hasTravelledBadly(string $name): self
@@ -81,6 +106,8 @@ final class UnableToCopy extends RuntimeException
 
     private static function bytes(int $bytes): string
     {
-        return $bytes >= 1 << 30 ? number_format($bytes / (1 << 30), 1).' GB' : number_format($bytes / (1 << 20), 1).' MB';
+        return $bytes >= 1 << 30
+            ? number_format($bytes / (1 << 30), 1).' GB'
+            : number_format($bytes / (1 << 20), 1).' MB';
     }
 }

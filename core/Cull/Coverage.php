@@ -33,13 +33,21 @@ final readonly class Coverage
         $minutes = [];
         foreach ($frames as [$at, $verdict]) {
             $minute = intdiv($at, self::MINUTE);
-            $minutes[$minute] ??= ['from' => $minute * self::MINUTE, 'frames' => 0, 'kept' => 0, 'dropped' => 0, 'open' => 0];
+            $minutes[$minute] ??= [
+                'from' => $minute * self::MINUTE,
+                'frames' => 0,
+                'kept' => 0,
+                'dropped' => 0,
+                'open' => 0,
+            ];
             $minutes[$minute]['frames']++;
-            $minutes[$minute][match ($verdict) {
-                Verdict::Keep => 'kept',
-                Verdict::Drop => 'dropped',
-                Verdict::Open => 'open',
-            }]++;
+            $minutes[$minute][
+                match ($verdict) {
+                    Verdict::Keep => 'kept',
+                    Verdict::Drop => 'dropped',
+                    Verdict::Open => 'open',
+                }
+            ]++;
         }
         $gaps = [];
         $gap = null;
@@ -50,7 +58,11 @@ final readonly class Coverage
                 $gap = null;
             }
             if ($counts['kept'] === 0) {
-                $gap = ['from' => $gap['from'] ?? $counts['from'], 'to' => $counts['from'] + self::MINUTE, 'frames' => ($gap['frames'] ?? 0) + $counts['frames']];
+                $gap = [
+                    'from' => $gap['from'] ?? $counts['from'],
+                    'to' => $counts['from'] + self::MINUTE,
+                    'frames' => ($gap['frames'] ?? 0) + $counts['frames'],
+                ];
             }
             $last = $minute;
         }

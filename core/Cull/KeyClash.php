@@ -10,7 +10,11 @@ final class KeyClash extends RuntimeException
 {
     public static function between(string $key, string $has, string $wants): self
     {
-        return new self('“'.Keys::inWords($key)."” already means “{$has}”, so it cannot mean “{$wants}” too. Give that another key first.");
+        return new self(
+            '“'.
+                Keys::inWords($key).
+                "” already means “{$has}”, so it cannot mean “{$wants}” too. Give that another key first.",
+        );
     }
 
     public static function key(string $key): self

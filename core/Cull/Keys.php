@@ -75,7 +75,12 @@ final readonly class Keys
             if (! isset(self::ACTIONS[$action])) {
                 throw KeyClash::action($action);
             }
-            if (preg_match('/^(Shift\+)?([^\pC\s]|Space|Enter|Backspace|Tab|Delete|Insert|Home|End|PageUp|PageDown|Arrow(Up|Down|Left|Right)|F[1-9]|F1[0-2])$/u', $key) !== 1) {
+            if (
+                preg_match(
+                    '/^(Shift\+)?([^\pC\s]|Space|Enter|Backspace|Tab|Delete|Insert|Home|End|PageUp|PageDown|Arrow(Up|Down|Left|Right)|F[1-9]|F1[0-2])$/u',
+                    $key,
+                ) !== 1
+            ) {
                 throw KeyClash::key($key);
             }
             $keys[$action] = mb_strlen($key) === 1 ? mb_strtolower($key) : $key;
@@ -84,7 +89,11 @@ final readonly class Keys
         foreach ($keys as $action => $key) {
             if (isset($taken[$key])) {
                 $isNew = isset($changed[$action]);
-                throw KeyClash::between($key, self::ACTIONS[$isNew ? $taken[$key] : $action][1], self::ACTIONS[$isNew ? $action : $taken[$key]][1]);
+                throw KeyClash::between(
+                    $key,
+                    self::ACTIONS[$isNew ? $taken[$key] : $action][1],
+                    self::ACTIONS[$isNew ? $action : $taken[$key]][1],
+                );
             }
             $taken[$key] = $action;
         }
@@ -106,6 +115,16 @@ final readonly class Keys
 
     public static function inWords(string $key): string
     {
-        return str_replace(['ArrowRight', 'ArrowLeft', 'ArrowDown', 'ArrowUp', 'Backspace', 'Enter', 'Shift+'], ['→', '←', '↓', '↑', '⌫', '↵', '⇧ '], $key === 'Space' ? 'space' : (mb_strlen($key) === 1 ? mb_strtoupper($key) : (preg_match('/^Shift\+.$/u', $key) === 1 ? 'Shift+'.mb_strtoupper(mb_substr($key, 6)) : $key)));
+        return str_replace(
+            ['ArrowRight', 'ArrowLeft', 'ArrowDown', 'ArrowUp', 'Backspace', 'Enter', 'Shift+'],
+            ['→', '←', '↓', '↑', '⌫', '↵', '⇧ '],
+            $key === 'Space'
+                ? 'space'
+                : (mb_strlen($key) === 1
+                    ? mb_strtoupper($key)
+                    : (preg_match('/^Shift\+.$/u', $key) === 1
+                        ? 'Shift+'.mb_strtoupper(mb_substr($key, 6))
+                        : $key)),
+        );
     }
 }

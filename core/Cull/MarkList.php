@@ -51,7 +51,18 @@ final readonly class MarkList
         $columns = [];
         foreach (Table::rows($text) as ['line' => $line, 'cells' => $row]) {
             if ($columns === []) {
-                $columns = array_flip(array_map(fn (string $name): string => in_array(strtolower(trim($name)), ['file', 'filename', 'file name'], true) ? 'name' : strtolower(trim($name)), $row));
+                $columns = array_flip(
+                    array_map(
+                        fn (string $name): string => in_array(
+                            strtolower(trim($name)),
+                            ['file', 'filename', 'file name'],
+                            true,
+                        )
+                            ? 'name'
+                            : strtolower(trim($name)),
+                        $row,
+                    ),
+                );
 
                 continue;
             }
@@ -62,12 +73,26 @@ final readonly class MarkList
             }
             $verdict = strtolower($cell('verdict'));
             $rating = $cell('rating');
-            if (($verdict !== '' && Verdict::tryFrom($verdict) === null) || ($rating !== '' && preg_match('/^[0-5]$/', $rating) !== 1)) {
-                $problems[] = "Line {$line}, {$name}: ".($verdict !== '' && Verdict::tryFrom($verdict) === null ? InvalidMark::verdict(mb_strimwidth($verdict, 0, 20, '…'))->getMessage() : InvalidMark::rating((int) $rating)->getMessage());
+            if (
+                ($verdict !== '' && Verdict::tryFrom($verdict) === null) ||
+                ($rating !== '' && preg_match('/^[0-5]$/', $rating) !== 1)
+            ) {
+                $problems[] =
+                    "Line {$line}, {$name}: ".
+                    ($verdict !== '' && Verdict::tryFrom($verdict) === null
+                        ? InvalidMark::verdict(mb_strimwidth($verdict, 0, 20, '…'))->getMessage()
+                        : InvalidMark::rating((int) $rating)->getMessage());
 
                 continue;
             }
-            $marks[] = ['name' => $name, 'verdict' => $verdict === '' ? null : $verdict, 'rating' => $rating === '' ? null : (int) $rating, 'uses' => isset($columns['uses']) ? array_values(array_filter(array_map(trim(...), explode(';', $cell('uses'))))) : null];
+            $marks[] = [
+                'name' => $name,
+                'verdict' => $verdict === '' ? null : $verdict,
+                'rating' => $rating === '' ? null : (int) $rating,
+                'uses' => isset($columns['uses'])
+                    ? array_values(array_filter(array_map(trim(...), explode(';', $cell('uses')))))
+                    : null,
+            ];
         }
 
         return new self($marks, $problems);
@@ -92,11 +117,13 @@ final readonly class MarkList
         $found = $missing = $several = [];
         foreach ($this->marks as $n => ['name' => $name]) {
             $key = mb_strtolower(basename(str_replace('\\', '/', $name)));
-            $own = $whole[0][$key] ?? $stems[0][self::stem($key)] ?? $whole[1][$key] ?? $stems[1][self::stem($key)] ?? [];
+            $own =
+                $whole[0][$key] ??
+                ($stems[0][self::stem($key)] ?? ($whole[1][$key] ?? ($stems[1][self::stem($key)] ?? [])));
             match (count($own)) {
-                0 => $missing[] = $name,
-                1 => $found[$n] = $own[0],
-                default => $several[] = $name,
+                0 => ($missing[] = $name),
+                1 => ($found[$n] = $own[0]),
+                default => ($several[] = $name),
             };
         }
 
@@ -105,10 +132,33 @@ final readonly class MarkList
 
     private static function names(string $text): self
     {
-        preg_match_all('/"((?:[^"]|"")*)"|([^\s,;"]+)/', mb_scrub(ltrim($text, "\xEF\xBB\xBF"), 'UTF-8'), $found, PREG_SET_ORDER);
-        $names = array_values(array_unique(array_filter(array_map(fn (array $m): string => trim(($m[2] ?? '') !== '' ? $m[2] : str_replace('""', '"', $m[1] ?? '')), $found), fn (string $name): bool => $name !== '')));
+        preg_match_all(
+            '/"((?:[^"]|"")*)"|([^\s,;"]+)/',
+            mb_scrub(ltrim($text, "\xEF\xBB\xBF"), 'UTF-8'),
+            $found,
+            PREG_SET_ORDER,
+        );
+        $names = array_values(
+            array_unique(
+                array_filter(
+                    array_map(
+                        fn (array $m): string => trim(
+                            ($m[2] ?? '') !== '' ? $m[2] : str_replace('""', '"', $m[1] ?? ''),
+                        ),
+                        $found,
+                    ),
+                    fn (string $name): bool => $name !== '',
+                ),
+            ),
+        );
 
-        return new self(array_map(fn (string $name): array => ['name' => $name, 'verdict' => null, 'rating' => null, 'uses' => null], $names), []);
+        return new self(
+            array_map(
+                fn (string $name): array => ['name' => $name, 'verdict' => null, 'rating' => null, 'uses' => null],
+                $names,
+            ),
+            [],
+        );
     }
 
     private static function stem(string $name): string

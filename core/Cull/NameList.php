@@ -22,6 +22,9 @@ final class NameList
 
         $list = array_values(array_unique($list));
 
-        return implode(self::SEPARATORS[$separator], $isQuoted ? array_map(fn (string $name): string => '"'.str_replace('"', '""', $name).'"', $list) : $list);
+        return implode(
+            self::SEPARATORS[$separator],
+            $isQuoted ? array_map(fn (string $name): string => '"'.str_replace('"', '""', $name).'"', $list) : $list,
+        );
     }
 }

@@ -16,7 +16,12 @@ final class DeliveredName
     {
         $digits = max(3, strlen((string) $of));
 
-        return sprintf("%s-%0{$digits}d-%s.jpg", self::slug($shoot), $number, self::safe(pathinfo($original, PATHINFO_FILENAME)));
+        return sprintf(
+            "%s-%0{$digits}d-%s.jpg",
+            self::slug($shoot),
+            $number,
+            self::safe(pathinfo($original, PATHINFO_FILENAME)),
+        );
     }
 
     /** Letters, digits and hyphens alone, lower case; `shoot` when nothing is left. */

@@ -44,7 +44,10 @@ final readonly class CameraTime
      */
     public static function fromExif(?string $dateTime, ?string $subSeconds = null, ?string $offset = null): ?self
     {
-        if ($dateTime === null || preg_match('/^(\d{4})[:-](\d\d)[:-](\d\d)[ T](\d\d):(\d\d):(\d\d)/', $dateTime, $m) !== 1) {
+        if (
+            $dateTime === null ||
+            preg_match('/^(\d{4})[:-](\d\d)[:-](\d\d)[ T](\d\d):(\d\d):(\d\d)/', $dateTime, $m) !== 1
+        ) {
             return null;
         }
         [, $year, $month, $day, $hour, $minute, $second] = array_map(intval(...), $m);
@@ -53,9 +56,10 @@ final readonly class CameraTime
             return null;
         }
         $seconds = gmmktime($hour, $minute, $second, $month, $day, $year);
-        $fraction = $subSeconds !== null && preg_match('/^\d+/', trim($subSeconds), $digits) === 1
-            ? (int) substr(str_pad($digits[0], 3, '0'), 0, 3)
-            : 0;
+        $fraction =
+            $subSeconds !== null && preg_match('/^\d+/', trim($subSeconds), $digits) === 1
+                ? (int) substr(str_pad($digits[0], 3, '0'), 0, 3)
+                : 0;
         $milliseconds = (int) $seconds * 1000 + $fraction;
 
         return self::isPlausible($milliseconds) ? new self($milliseconds, self::zone($offset)) : null;
@@ -64,7 +68,11 @@ final readonly class CameraTime
     /** @return int|null minutes east of Greenwich; null for what is no zone on this earth */
     private static function zone(?string $offset): ?int
     {
-        if ($offset === null || preg_match('/^([+-])(\d\d):([0-5]\d)$/', trim($offset), $z) !== 1 || (int) $z[2] > self::FARTHEST) {
+        if (
+            $offset === null ||
+            preg_match('/^([+-])(\d\d):([0-5]\d)$/', trim($offset), $z) !== 1 ||
+            (int) $z[2] > self::FARTHEST
+        ) {
             return null;
         }
 
@@ -93,7 +101,10 @@ final readonly class CameraTime
     /** `2026-09-05 10:41:07.310`, as the camera's display would have read. */
     public function __toString(): string
     {
-        $time = new DateTimeImmutable('@'.intdiv($this->milliseconds - $this->fraction(), 1000), new DateTimeZone('UTC'));
+        $time = new DateTimeImmutable(
+            '@'.intdiv($this->milliseconds - $this->fraction(), 1000),
+            new DateTimeZone('UTC'),
+        );
 
         return $time->format('Y-m-d H:i:s').sprintf('.%03d', $this->fraction());
     }

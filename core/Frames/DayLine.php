@@ -43,7 +43,7 @@ final readonly class DayLine
     /** Where an instant stands, to a tenth. */
     public function place(int $instant): float
     {
-        return round(($instant - $this->from) / ($this->to - $this->from) * $this->width, 1);
+        return round((($instant - $this->from) / ($this->to - $this->from)) * $this->width, 1);
     }
 
     /**
@@ -84,7 +84,10 @@ final readonly class DayLine
         $marks = [];
         $first = (int) ceil($zone->local($this->from) / ($step * 60_000)) * $step * 60_000;
         for ($local = $first; $zone->instant($local) <= $this->to; $local += $step * 60_000) {
-            $marks[] = ['place' => $this->place($zone->instant($local)), 'label' => gmdate($step >= 1440 ? 'D j' : 'G:i', intdiv($local, 1000))];
+            $marks[] = [
+                'place' => $this->place($zone->instant($local)),
+                'label' => gmdate($step >= 1440 ? 'D j' : 'G:i', intdiv($local, 1000)),
+            ];
         }
 
         return $marks;

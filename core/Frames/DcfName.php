@@ -10,8 +10,12 @@ namespace Kanpai\Core\Frames;
  */
 final readonly class DcfName
 {
-    private function __construct(public string $folder, public string $stem, public string $extension, public FileKind $kind)
-    {
+    private function __construct(
+        public string $folder,
+        public string $stem,
+        public string $extension,
+        public FileKind $kind,
+    ) {
     }
 
     /**
@@ -24,7 +28,12 @@ final readonly class DcfName
         $extension = $dot === false ? '' : strtolower(substr($name, $dot + 1));
         $folder = dirname($path);
 
-        return new self($folder === '.' ? '' : $folder, $dot === false ? $name : substr($name, 0, $dot), $extension, FileKind::ofExtension($extension));
+        return new self(
+            $folder === '.' ? '' : $folder,
+            $dot === false ? $name : substr($name, 0, $dot),
+            $extension,
+            FileKind::ofExtension($extension),
+        );
     }
 
     /** The same for all files of one press of the shutter on one card. */

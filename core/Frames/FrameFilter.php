@@ -23,8 +23,16 @@ final readonly class FrameFilter
      * @param  Term|null  $where  what is asked beyond that
      * @param  string|null  $problem  why what was asked beyond that cannot be understood
      */
-    private function __construct(public ?Verdict $verdict, public int $rating, public ?int $body, public ?int $from, public ?int $to, public ?Term $where, public Sort $sort, public ?string $problem)
-    {
+    private function __construct(
+        public ?Verdict $verdict,
+        public int $rating,
+        public ?int $body,
+        public ?int $from,
+        public ?int $to,
+        public ?Term $where,
+        public Sort $sort,
+        public ?string $problem,
+    ) {
     }
 
     public static function all(): self
@@ -75,15 +83,18 @@ final readonly class FrameFilter
     /** @return array<string, int|string> as `ofQuery` takes it */
     public function toQuery(): array
     {
-        return array_filter([
-            'verdict' => $this->verdict?->value,
-            'rating' => $this->rating ?: null,
-            'body' => $this->body,
-            'from' => $this->from,
-            'to' => $this->to,
-            'where' => $this->where === null ? null : (string) $this->where,
-            'sort' => $this->sort === Sort::Time ? null : $this->sort->value,
-        ], fn (int|string|null $value): bool => $value !== null);
+        return array_filter(
+            [
+                'verdict' => $this->verdict?->value,
+                'rating' => $this->rating ?: null,
+                'body' => $this->body,
+                'from' => $this->from,
+                'to' => $this->to,
+                'where' => $this->where === null ? null : (string) $this->where,
+                'sort' => $this->sort === Sort::Time ? null : $this->sort->value,
+            ],
+            fn (int|string|null $value): bool => $value !== null,
+        );
     }
 
     /**

@@ -38,7 +38,7 @@ final readonly class Standing
         if ($verdict === null && $rating === null && $given === 0 && $taken === 0) {
             throw InvalidMark::saysNothing();
         }
-        $said = $verdict === null ? $this->verdict : (Verdict::tryFrom($verdict) ?? throw InvalidMark::verdict($verdict));
+        $said = $verdict === null ? $this->verdict : Verdict::tryFrom($verdict) ?? throw InvalidMark::verdict($verdict);
 
         return self::of($said, $rating ?? $this->rating, ($this->uses | $given) & ~$taken);
     }

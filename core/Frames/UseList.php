@@ -41,7 +41,9 @@ final readonly class UseList
     /** @return list<string> */
     public function named(int $uses): array
     {
-        return array_values(array_filter($this->names, fn (int $bit): bool => ($uses & 1 << $bit) !== 0, ARRAY_FILTER_USE_KEY));
+        return array_values(
+            array_filter($this->names, fn (int $bit): bool => ($uses & (1 << $bit)) !== 0, ARRAY_FILTER_USE_KEY),
+        );
     }
 
     /** As xmp:Label, which holds one free text (ISO 16684-2): the names, with commas. */
@@ -76,6 +78,10 @@ final readonly class UseList
     /** @return list<string> */
     private static function words(string $label): array
     {
-        return array_values(array_unique(array_filter(array_map(trim(...), explode(',', $label)), fn (string $name): bool => $name !== '')));
+        return array_values(
+            array_unique(
+                array_filter(array_map(trim(...), explode(',', $label)), fn (string $name): bool => $name !== ''),
+            ),
+        );
     }
 }

@@ -42,9 +42,21 @@ final readonly class ColourGrid
      */
     public static function parse(string $digits): self
     {
-        $bytes = strlen($digits) === 6 * self::CELLS && ctype_xdigit($digits) ? (string) hex2bin($digits) : throw new \InvalidArgumentException('No grid of colours.');
+        $bytes =
+            strlen($digits) === 6 * self::CELLS && ctype_xdigit($digits)
+                ? (string) hex2bin($digits)
+                : throw new \InvalidArgumentException('No grid of colours.');
 
-        return new self(array_map(fn (string $cell): array => [ord($cell[0]) / 2.55, (float) ord($cell[1]) - 128.0, (float) ord($cell[2]) - 128.0], str_split($bytes, 3)));
+        return new self(
+            array_map(
+                fn (string $cell): array => [
+                    ord($cell[0]) / 2.55,
+                    (float) ord($cell[1]) - 128.0,
+                    (float) ord($cell[2]) - 128.0,
+                ],
+                str_split($bytes, 3),
+            ),
+        );
     }
 
     /** 72 hexadecimal digits. */
@@ -52,7 +64,15 @@ final readonly class ColourGrid
     {
         $byte = fn (float $value): string => chr((int) max(0, min(255, round($value))));
 
-        return bin2hex(implode('', array_map(fn (array $cell): string => $byte($cell[0] * 2.55).$byte($cell[1] + 128).$byte($cell[2] + 128), $this->cells)));
+        return bin2hex(
+            implode(
+                '',
+                array_map(
+                    fn (array $cell): string => $byte($cell[0] * 2.55).$byte($cell[1] + 128).$byte($cell[2] + 128),
+                    $this->cells,
+                ),
+            ),
+        );
     }
 
     /** Mean distance of the places, ΔE*ab (ISO 11664-4): 2.3 is just seen, 100 is black to white. */

@@ -32,7 +32,7 @@ final readonly class DifferenceHash
             $row = 0;
             for ($x = 0; $x < self::WIDTH - 1; $x++) {
                 $at = $y * self::WIDTH + $x;
-                $row = $row << 1 | ($grey[$at] < $grey[$at + 1] ? 1 : 0);
+                $row = ($row << 1) | ($grey[$at] < $grey[$at + 1] ? 1 : 0);
             }
             $bytes .= chr($row);
         }
@@ -49,6 +49,11 @@ final readonly class DifferenceHash
     /** Signs that differ, 0 to 64. */
     public function distance(self $other): int
     {
-        return array_sum(array_map(fn (string $byte): int => substr_count(decbin(ord($byte)), '1'), str_split($this->bytes ^ $other->bytes)));
+        return array_sum(
+            array_map(
+                fn (string $byte): int => substr_count(decbin(ord($byte)), '1'),
+                str_split($this->bytes ^ $other->bytes),
+            ),
+        );
     }
 }

@@ -14,7 +14,21 @@ namespace Kanpai\Core\Imaging;
 final class TiffReader
 {
     /** Bytes for one value of each TIFF type (TIFF 6.0, section 2). */
-    private const SIZES = [1 => 1, 2 => 1, 3 => 2, 4 => 4, 5 => 8, 6 => 1, 7 => 1, 8 => 2, 9 => 4, 10 => 8, 11 => 4, 12 => 8, 13 => 4];
+    private const SIZES = [
+        1 => 1,
+        2 => 1,
+        3 => 2,
+        4 => 4,
+        5 => 8,
+        6 => 1,
+        7 => 1,
+        8 => 2,
+        9 => 4,
+        10 => 8,
+        11 => 4,
+        12 => 8,
+        13 => 4,
+    ];
 
     /** A directory claiming more entries, or a value claiming more items, is taken as damage. */
     private const MOST_ENTRIES = 512;
@@ -119,11 +133,19 @@ final class TiffReader
         $directory = [];
         for ($i = 0; $i < $count && strlen($block) >= 12 * ($i + 1); $i++) {
             $at = 12 * $i;
-            $tag = $this->little ? ord($block[$at]) | ord($block[$at + 1]) << 8 : ord($block[$at + 1]) | ord($block[$at]) << 8;
+            $tag = $this->little
+                ? ord($block[$at]) | (ord($block[$at + 1]) << 8)
+                : ord($block[$at + 1]) | (ord($block[$at]) << 8);
             if (! isset($this->wanted[$tag])) {
                 continue;
             }
-            $value = ! $this->wanted[$tag] ? $this->long(substr($block, $at + 4, 4)) : $this->value($this->short(substr($block, $at + 2, 2)), $this->long(substr($block, $at + 4, 4)), substr($block, $at + 8, 4));
+            $value = ! $this->wanted[$tag]
+                ? $this->long(substr($block, $at + 4, 4))
+                : $this->value(
+                    $this->short(substr($block, $at + 2, 2)),
+                    $this->long(substr($block, $at + 4, 4)),
+                    substr($block, $at + 8, 4),
+                );
             if ($value !== null) {
                 $directory[$tag] = $value;
             }
@@ -145,7 +167,10 @@ final class TiffReader
         if ($isText && $length > self::LONGEST_TEXT) {
             return null;
         }
-        $bytes = $length <= 4 ? substr($field, 0, $length) : $this->source->bytes($this->base + $this->long($field), $length);
+        $bytes =
+            $length <= 4
+                ? substr($field, 0, $length)
+                : $this->source->bytes($this->base + $this->long($field), $length);
         if (strlen($bytes) < $length) {
             return null;
         }
@@ -172,7 +197,10 @@ final class TiffReader
             8 => self::signed($this->short($bytes), 16),
             9 => self::signed($this->long($bytes), 32),
             5 => self::ratio($this->long(substr($bytes, 0, 4)), $this->long(substr($bytes, 4, 4))),
-            10 => self::ratio(self::signed($this->long(substr($bytes, 0, 4)), 32), self::signed($this->long(substr($bytes, 4, 4)), 32)),
+            10 => self::ratio(
+                self::signed($this->long(substr($bytes, 0, 4)), 32),
+                self::signed($this->long(substr($bytes, 4, 4)), 32),
+            ),
             11 => self::real($this->little ? 'g' : 'G', $bytes),
             12 => self::real($this->little ? 'e' : 'E', $bytes),
             default => $this->long($bytes),
@@ -191,14 +219,14 @@ final class TiffReader
 
     private function short(string $bytes): int
     {
-        return $this->little ? ord($bytes[0]) | ord($bytes[1]) << 8 : ord($bytes[1]) | ord($bytes[0]) << 8;
+        return $this->little ? ord($bytes[0]) | (ord($bytes[1]) << 8) : ord($bytes[1]) | (ord($bytes[0]) << 8);
     }
 
     private function long(string $bytes): int
     {
         return $this->little
-            ? ord($bytes[0]) | ord($bytes[1]) << 8 | ord($bytes[2]) << 16 | ord($bytes[3]) << 24
-            : ord($bytes[3]) | ord($bytes[2]) << 8 | ord($bytes[1]) << 16 | ord($bytes[0]) << 24;
+            ? ord($bytes[0]) | (ord($bytes[1]) << 8) | (ord($bytes[2]) << 16) | (ord($bytes[3]) << 24)
+            : ord($bytes[3]) | (ord($bytes[2]) << 8) | (ord($bytes[1]) << 16) | (ord($bytes[0]) << 24);
     }
 
     private static function real(string $format, string $bytes): float

@@ -13,8 +13,12 @@ final readonly class EmbeddedPreview
      * @param  int  $offset  bytes from the beginning of the file
      * @param  int  $length  bytes
      */
-    public function __construct(public int $offset, public int $length, public int $width = 0, public int $height = 0)
-    {
+    public function __construct(
+        public int $offset,
+        public int $length,
+        public int $width = 0,
+        public int $height = 0,
+    ) {
     }
 
     public function bytes(ByteSource $source): string

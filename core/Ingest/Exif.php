@@ -84,9 +84,28 @@ final readonly class Exif
     public function completedBy(MakerNotes $notes): self
     {
         return new self(
-            $this->width, $this->height, $this->make, $this->model, $this->serial ?? $notes->serial, $this->owner, $this->artist, $this->lens ?? $notes->lens,
-            $this->takenAt === null || $this->takenAt->offsetMinutes !== null ? $this->takenAt : CameraTime::of($this->takenAt->milliseconds, $notes->zone),
-            $this->exposure, $this->fNumber, $this->iso ?? $notes->iso, $this->bias, $this->focalLength, $this->orientation, $this->thumbnail, $this->previews, $this->gpsAt, $this->maxAperture, $this->hasMakerNotes,
+            $this->width,
+            $this->height,
+            $this->make,
+            $this->model,
+            $this->serial ?? $notes->serial,
+            $this->owner,
+            $this->artist,
+            $this->lens ?? $notes->lens,
+            $this->takenAt === null || $this->takenAt->offsetMinutes !== null
+                ? $this->takenAt
+                : CameraTime::of($this->takenAt->milliseconds, $notes->zone),
+            $this->exposure,
+            $this->fNumber,
+            $this->iso ?? $notes->iso,
+            $this->bias,
+            $this->focalLength,
+            $this->orientation,
+            $this->thumbnail,
+            $this->previews,
+            $this->gpsAt,
+            $this->maxAperture,
+            $this->hasMakerNotes,
         );
     }
 

@@ -20,10 +20,47 @@ final class ExifReader
 {
     /** Sizes, strips, previews and sub-directories of TIFF; maker, times and exposure of Exif, and whether there are maker notes; time of GPS. */
     private const WANTED = [
-        0x00FE => true, 0x0100 => true, 0x0101 => true, 0x0103 => true, 0x010F => true, 0x0110 => true, 0x0111 => true, 0x0112 => true, 0x0117 => true, 0x0132 => true, 0x013B => true,
-        0x0007 => true, 0x001D => true, 0x014A => true, 0x0201 => true, 0x0202 => true, 0x8769 => true, 0x8825 => true, 0x829A => true, 0x829D => true, 0x8827 => true, 0x9003 => true, 0x9004 => true, 0x9010 => true, 0x9011 => true,
-        0x8831 => true, 0x8832 => true, 0x8833 => true, 0x9201 => true, 0x9202 => true, 0x9205 => true, 0x927C => false,
-        0x9012 => true, 0x9204 => true, 0x920A => true, 0x9290 => true, 0x9291 => true, 0x9292 => true, 0xA430 => true, 0xA431 => true, 0xA434 => true,
+        0x00FE => true,
+        0x0100 => true,
+        0x0101 => true,
+        0x0103 => true,
+        0x010F => true,
+        0x0110 => true,
+        0x0111 => true,
+        0x0112 => true,
+        0x0117 => true,
+        0x0132 => true,
+        0x013B => true,
+        0x0007 => true,
+        0x001D => true,
+        0x014A => true,
+        0x0201 => true,
+        0x0202 => true,
+        0x8769 => true,
+        0x8825 => true,
+        0x829A => true,
+        0x829D => true,
+        0x8827 => true,
+        0x9003 => true,
+        0x9004 => true,
+        0x9010 => true,
+        0x9011 => true,
+        0x8831 => true,
+        0x8832 => true,
+        0x8833 => true,
+        0x9201 => true,
+        0x9202 => true,
+        0x9205 => true,
+        0x927C => false,
+        0x9012 => true,
+        0x9204 => true,
+        0x920A => true,
+        0x9290 => true,
+        0x9291 => true,
+        0x9292 => true,
+        0xA430 => true,
+        0xA431 => true,
+        0xA434 => true,
     ];
 
     /** Enough of the end to find the end-of-image marker behind what some cameras append. */
@@ -59,7 +96,10 @@ final class ExifReader
         // Inside entropy-coded data FF is always followed by 00 or a restart marker (ITU-T T.81, B.1.1.5),
         // so FF D9 after the frame header can only be a true end; before it stands the thumbnail with an end of its own.
         $tail = max($from, $source->size() - self::TAIL);
-        if ($source->bytes($source->size() - 2, 2) !== "\xFF\xD9" && ! str_contains($source->bytes($tail, self::TAIL), "\xFF\xD9")) {
+        if (
+            $source->bytes($source->size() - 2, 2) !== "\xFF\xD9" &&
+            ! str_contains($source->bytes($tail, self::TAIL), "\xFF\xD9")
+        ) {
             throw UnreadableFile::isCutShort();
         }
 
@@ -85,7 +125,7 @@ final class ExifReader
             if ($marker === 0xDA || $marker === 0xD9) {
                 throw UnreadableFile::hasNoPicture();
             }
-            $length = ord($head[2]) << 8 | ord($head[3]);
+            $length = (ord($head[2]) << 8) | ord($head[3]);
             if ($length < 2) {
                 throw UnreadableFile::hasNoPicture();
             }
@@ -100,7 +140,12 @@ final class ExifReader
                     throw UnreadableFile::hasNoPicture();
                 }
 
-                return $this->facts(ord($size[2]) << 8 | ord($size[3]), ord($size[0]) << 8 | ord($size[1]), $exif, []);
+                return $this->facts(
+                    (ord($size[2]) << 8) | ord($size[3]),
+                    (ord($size[0]) << 8) | ord($size[1]),
+                    $exif,
+                    [],
+                );
             }
             $at += 2 + $length;
         }
@@ -153,7 +198,14 @@ final class ExifReader
             'main' => $main,
             'exif' => $exif,
             'gps' => isset($main[0x8825]) && is_int($main[0x8825]) ? $reader->directory($main[0x8825]) : [],
-            'thumbnail' => $thumbnail === null ? null : new EmbeddedPreview($reader->absolute($thumbnail->offset), $thumbnail->length, $thumbnail->width, $thumbnail->height),
+            'thumbnail' => $thumbnail === null
+                    ? null
+                    : new EmbeddedPreview(
+                        $reader->absolute($thumbnail->offset),
+                        $thumbnail->length,
+                        $thumbnail->width,
+                        $thumbnail->height,
+                    ),
             'all' => $all,
         ];
     }
@@ -189,11 +241,18 @@ final class ExifReader
     {
         $offset = self::int($directory, 0x0111);
         $length = self::int($directory, 0x0117);
-        if (! in_array(self::int($directory, 0x0103), [6, 7], true) || is_array($directory[0x0111] ?? null) || $offset <= 0 || $length <= 0) {
+        if (
+            ! in_array(self::int($directory, 0x0103), [6, 7], true) ||
+            is_array($directory[0x0111] ?? null) ||
+            $offset <= 0 ||
+            $length <= 0
+        ) {
             return null;
         }
 
-        return self::isShowable($source->bytes($offset, min($length, 65536))) ? new EmbeddedPreview($offset, $length, self::int($directory, 0x0100), self::int($directory, 0x0101)) : null;
+        return self::isShowable($source->bytes($offset, min($length, 65536)))
+            ? new EmbeddedPreview($offset, $length, self::int($directory, 0x0100), self::int($directory, 0x0101))
+            : null;
     }
 
     /** Whether bytes begin as a JPEG whose frame is baseline, extended or progressive (markers C0 to C2). */
@@ -204,7 +263,7 @@ final class ExifReader
             if ($marker >= 0xC0 && $marker <= 0xCF && ! in_array($marker, [0xC4, 0xC8, 0xCC], true)) {
                 return $marker <= 0xC2;
             }
-            $at += 2 + (ord($bytes[$at + 2]) << 8 | ord($bytes[$at + 3]));
+            $at += 2 + ((ord($bytes[$at + 2]) << 8) | ord($bytes[$at + 3]));
         }
 
         return false;
@@ -217,7 +276,9 @@ final class ExifReader
             return $preview;
         }
         try {
-            $inner = (new self)->read(ByteSource::ofString($source->bytes($preview->offset, min($preview->length, 65536))));
+            $inner = (new self())->read(
+                ByteSource::ofString($source->bytes($preview->offset, min($preview->length, 65536))),
+            );
         } catch (UnreadableFile) {
             return $preview;
         }
@@ -246,9 +307,21 @@ final class ExifReader
             owner: self::text($exif, 0xA430),
             artist: self::text($main, 0x013B),
             lens: self::text($exif, 0xA434),
-            takenAt: CameraTime::fromExif(self::text($exif, 0x9003), self::text($exif, 0x9291), self::text($exif, 0x9011))
-                ?? CameraTime::fromExif(self::text($exif, 0x9004), self::text($exif, 0x9292), self::text($exif, 0x9012))
-                ?? CameraTime::fromExif(self::text($main, 0x0132), self::text($exif, 0x9290), self::text($exif, 0x9010)),
+            takenAt: CameraTime::fromExif(
+                self::text($exif, 0x9003),
+                self::text($exif, 0x9291),
+                self::text($exif, 0x9011),
+            ) ??
+                (CameraTime::fromExif(
+                    self::text($exif, 0x9004),
+                    self::text($exif, 0x9292),
+                    self::text($exif, 0x9012),
+                ) ??
+                    CameraTime::fromExif(
+                        self::text($main, 0x0132),
+                        self::text($exif, 0x9290),
+                        self::text($exif, 0x9010),
+                    )),
             exposure: self::float($exif, 0x829A) ?? self::apex($exif, 0x9201, -1.0),
             fNumber: self::float($exif, 0x829D) ?? self::apex($exif, 0x9202, 0.5),
             iso: self::sensitivity($exif),
@@ -302,12 +375,19 @@ final class ExifReader
     {
         $time = $gps[0x0007] ?? null;
         $date = self::text($gps, 0x001D);
-        if ($date === null || ! is_array($time) || count($time) !== 3 || ! ($time[0] >= 0 && $time[0] < 24 && $time[1] >= 0 && $time[1] < 60 && $time[2] >= 0 && $time[2] < 61)) {
+        if (
+            $date === null ||
+            ! is_array($time) ||
+            count($time) !== 3 ||
+            ! ($time[0] >= 0 && $time[0] < 24 && $time[1] >= 0 && $time[1] < 60 && $time[2] >= 0 && $time[2] < 61)
+        ) {
             return null;
         }
         $midnight = CameraTime::fromExif("{$date} 00:00:00");
 
-        return $midnight === null ? null : $midnight->milliseconds + (int) round(1000 * (3600 * $time[0] + 60 * $time[1] + $time[2]));
+        return $midnight === null
+            ? null
+            : $midnight->milliseconds + (int) round(1000 * (3600 * $time[0] + 60 * $time[1] + $time[2]));
     }
 
     /** @param  Directory  $directory */

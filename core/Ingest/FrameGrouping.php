@@ -63,7 +63,10 @@ final class FrameGrouping
             }
         }
 
-        return fn (string|int $a, string|int $b): int => [dirname((string) $a), $places[$a] ?? -1, (string) $a] <=> [dirname((string) $b), $places[$b] ?? -1, (string) $b];
+        return fn (
+            string|int $a,
+            string|int $b,
+        ): int => [dirname((string) $a), $places[$a] ?? -1, (string) $a] <=> [dirname((string) $b), $places[$b] ?? -1, (string) $b];
     }
 
     /**

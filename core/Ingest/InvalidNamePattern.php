@@ -18,7 +18,12 @@ final class InvalidNamePattern extends InvalidArgumentException
     /** @param  'folder'|'file'  $field */
     public static function unknown(string $field, string $name): self
     {
-        return new self($field, "There is no placeholder “{$name}”. There are: ".implode(', ', array_keys(NamePattern::PLACEHOLDERS)).'.');
+        return new self(
+            $field,
+            "There is no placeholder “{$name}”. There are: ".
+                implode(', ', array_keys(NamePattern::PLACEHOLDERS)).
+                '.',
+        );
     }
 
     /** @param  'folder'|'file'  $field */
@@ -41,11 +46,17 @@ final class InvalidNamePattern extends InvalidArgumentException
 
     public static function hasFolder(): self
     {
-        return new self('file', 'The name of a file holds no folders: put what stands before the / into the pattern for folders.');
+        return new self(
+            'file',
+            'The name of a file holds no folders: put what stands before the / into the pattern for folders.',
+        );
     }
 
     public static function climbs(): self
     {
-        return new self('folder', 'Folders are made inside the places: the pattern may not begin with / and not climb with ..');
+        return new self(
+            'folder',
+            'Folders are made inside the places: the pattern may not begin with / and not climb with ..',
+        );
     }
 }

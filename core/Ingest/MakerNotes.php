@@ -16,9 +16,16 @@ final readonly class MakerNotes
      *
      * @param  int|null  $zone  minutes east of UTC, summer time included
      */
-    public function __construct(?string $serial = null, ?string $lens = null, public ?int $zone = null, public ?int $iso = null)
-    {
+    public function __construct(
+        ?string $serial = null,
+        ?string $lens = null,
+        public ?int $zone = null,
+        public ?int $iso = null,
+    ) {
         $this->serial = $serial === null || trim($serial, " 0\t") === '' ? null : trim($serial);
-        $this->lens = $lens === null || preg_match('/^\s*(unknown|n\/a|none|no lens|[-\s0.?]*$)/i', $lens) === 1 ? null : trim($lens);
+        $this->lens =
+            $lens === null || preg_match('/^\s*(unknown|n\/a|none|no lens|[-\s0.?]*$)/i', $lens) === 1
+                ? null
+                : trim($lens);
     }
 }

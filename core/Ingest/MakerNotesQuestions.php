@@ -46,7 +46,11 @@ final class MakerNotesQuestions
             return [];
         }
         $questions = [];
-        if ($exif->serial === null || $exif->lens === null || ($exif->takenAt !== null && $exif->takenAt->offsetMinutes === null)) {
+        if (
+            $exif->serial === null ||
+            $exif->lens === null ||
+            ($exif->takenAt !== null && $exif->takenAt->offsetMinutes === null)
+        ) {
             $questions[] = $run = "run {$this->run}";
             // A body whose notes name no lens is not asked at each of its focal lengths.
             if ($exif->lens === null && (! isset($this->answers[$run]) || $this->answers[$run]->lens !== null)) {
@@ -78,12 +82,14 @@ final class MakerNotesQuestions
     public function complete(Exif $exif, array $questions): Exif
     {
         foreach ($questions as $question) {
-            $notes = $this->answers[$question] ?? new MakerNotes;
-            $exif = $exif->completedBy(match (true) {
-                str_starts_with($question, 'frame ') => new MakerNotes(iso: $notes->iso),
-                str_contains($question, ', lens ') => new MakerNotes(lens: $notes->lens),
-                default => new MakerNotes(serial: $notes->serial, zone: $notes->zone),
-            });
+            $notes = $this->answers[$question] ?? new MakerNotes();
+            $exif = $exif->completedBy(
+                match (true) {
+                    str_starts_with($question, 'frame ') => new MakerNotes(iso: $notes->iso),
+                    str_contains($question, ', lens ') => new MakerNotes(lens: $notes->lens),
+                    default => new MakerNotes(serial: $notes->serial, zone: $notes->zone),
+                },
+            );
         }
 
         return $exif;

@@ -48,7 +48,10 @@ final readonly class NamePattern
     /** As long as nobody wants it otherwise: nothing in it can clash. */
     public static function standard(): self
     {
-        return new self('{{year}}/{{date}} {{shoot}}/{{shooter}}/card {{card}} {{card_name}}/{{folder}}', '{{original}}');
+        return new self(
+            '{{year}}/{{date}} {{shoot}}/{{shooter}}/card {{card}} {{card_name}}/{{folder}}',
+            '{{original}}',
+        );
     }
 
     /**
@@ -90,7 +93,9 @@ final readonly class NamePattern
         $folders = [];
         foreach (explode('/', $this->folder) as $part) {
             // Only the folder on the card may bring folders of its own.
-            $inner = str_contains($part, '{{folder}}') ? explode('/', $values['folder'] ?? '') : [$values['folder'] ?? ''];
+            $inner = str_contains($part, '{{folder}}')
+                ? explode('/', $values['folder'] ?? '')
+                : [$values['folder'] ?? ''];
             foreach ($inner as $folder) {
                 $folders[] = self::clean($this->fill($part, ['folder' => $folder] + $values));
             }
@@ -101,15 +106,27 @@ final readonly class NamePattern
         }
         $room = self::LONGEST - strlen($suffix.$extension);
 
-        return implode('/', [...array_filter($folders, fn (string $folder): bool => $folder !== ''), self::cut($name, $room).$suffix.$extension]);
+        return implode('/', [
+            ...array_filter($folders, fn (string $folder): bool => $folder !== ''),
+            self::cut($name, $room).$suffix.$extension,
+        ]);
     }
 
     /** @param  array<string, string>  $values */
     private function fill(string $text, array $values): string
     {
-        return (string) preg_replace_callback('/\{\{\s*([a-z_]+)\s*(?::\s*([1-9])\s*)?\}\}/', fn (array $m): string => isset($m[2])
-            ? str_pad(ltrim($values[$m[1]] ?? '', '0'), max((int) $m[2], strlen($values['largest'] ?? '')), '0', STR_PAD_LEFT)
-            : str_replace(self::FORBIDDEN, '-', $values[$m[1]] ?? ''), $text);
+        return (string) preg_replace_callback(
+            '/\{\{\s*([a-z_]+)\s*(?::\s*([1-9])\s*)?\}\}/',
+            fn (array $m): string => isset($m[2])
+                ? str_pad(
+                    ltrim($values[$m[1]] ?? '', '0'),
+                    max((int) $m[2], strlen($values['largest'] ?? '')),
+                    '0',
+                    STR_PAD_LEFT,
+                )
+                : str_replace(self::FORBIDDEN, '-', $values[$m[1]] ?? ''),
+            $text,
+        );
     }
 
     /** Without control characters, without dots and spaces at the ends: the first hide a file, the last are lost on some disks. */
@@ -123,7 +140,9 @@ final readonly class NamePattern
     /** Never in the middle of a character. */
     private static function cut(string $name, int $bytes): string
     {
-        return mb_check_encoding($name, 'UTF-8') ? mb_strcut($name, 0, max(1, $bytes), 'UTF-8') : substr($name, 0, max(1, $bytes));
+        return mb_check_encoding($name, 'UTF-8')
+            ? mb_strcut($name, 0, max(1, $bytes), 'UTF-8')
+            : substr($name, 0, max(1, $bytes));
     }
 
     /**

@@ -46,7 +46,14 @@ final class NamePlan
         $groups = [];
         foreach ($files as $id => $file) {
             // Two files of one frame with the same ending cannot share a name.
-            $groups[$file['key']][count(array_filter($groups[$file['key']] ?? [], fn (array $group): bool => isset($group[self::fold($file['extension'])])))][self::fold($file['extension'])] = [$id, $file];
+            $groups[$file['key']][
+                count(
+                    array_filter(
+                        $groups[$file['key']] ?? [],
+                        fn (array $group): bool => isset($group[self::fold($file['extension'])]),
+                    ),
+                )
+            ][self::fold($file['extension'])] = [$id, $file];
         }
         $largest = (string) max([$largest, ...array_column($files, 'number')]);
         $planned = [];
@@ -83,7 +90,14 @@ final class NamePlan
             $this->taken[self::fold($path)] = true;
         }
 
-        return array_combine(array_keys($group), array_map(fn (string $path, string $wish): array => ['path' => $path, 'clash' => $path === $wish ? '' : $wish], $paths, $wished));
+        return array_combine(
+            array_keys($group),
+            array_map(
+                fn (string $path, string $wish): array => ['path' => $path, 'clash' => $path === $wish ? '' : $wish],
+                $paths,
+                $wished,
+            ),
+        );
     }
 
     /**
@@ -92,7 +106,10 @@ final class NamePlan
      */
     private function paths(array $group, string $suffix): array
     {
-        return array_map(fn (array $file): string => $this->pattern->path($file['values'], $file['extension'], $suffix), array_values($group));
+        return array_map(
+            fn (array $file): string => $this->pattern->path($file['values'], $file['extension'], $suffix),
+            array_values($group),
+        );
     }
 
     /** @param  list<string>  $paths */

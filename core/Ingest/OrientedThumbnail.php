@@ -21,7 +21,8 @@ final class OrientedThumbnail
             return $jpeg;
         }
         // TIFF header, one directory with one entry (0x0112, SHORT, 1 value), no next directory.
-        $tiff = "II\x2A\x00".pack('V', 8).pack('v', 1).pack('vvVvv', 0x0112, 3, 1, $orientation, 0).pack('V', 0);
+        $tiff =
+            "II\x2A\x00".pack('V', 8).pack('v', 1).pack('vvVvv', 0x0112, 3, 1, $orientation, 0).pack('V', 0);
         $block = "Exif\0\0".$tiff;
 
         return "\xFF\xD8\xFF\xE1".pack('n', strlen($block) + 2).$block.substr($jpeg, 2);

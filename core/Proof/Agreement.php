@@ -54,7 +54,12 @@ final readonly class Agreement
     /** @return array<int, int> frame => the one person who wants it; empty as long as only one has spoken */
     public function onlyOne(): array
     {
-        return count($this->people) < 2 ? [] : array_map(fn (array $own): int => $own[0], array_filter($this->wants, fn (array $own): bool => count($own) === 1));
+        return count($this->people) < 2
+            ? []
+            : array_map(
+                fn (array $own): int => $own[0],
+                array_filter($this->wants, fn (array $own): bool => count($own) === 1),
+            );
     }
 
     /**
@@ -67,7 +72,14 @@ final readonly class Agreement
     public function best(int $size, array $ratings, array $places): array
     {
         $frames = array_keys($this->wants);
-        usort($frames, fn (int $a, int $b): int => [count($this->wants[$b]), $ratings[$b] ?? 0.0, $places[$a] ?? 0] <=> [count($this->wants[$a]), $ratings[$a] ?? 0.0, $places[$b] ?? 0]);
+        usort(
+            $frames,
+            fn (int $a, int $b): int => [count($this->wants[$b]), $ratings[$b] ?? 0.0, $places[$a] ?? 0] <=> [
+                count($this->wants[$a]),
+                $ratings[$a] ?? 0.0,
+                $places[$b] ?? 0,
+            ],
+        );
         $best = array_slice($frames, 0, max(0, $size));
         usort($best, fn (int $a, int $b): int => ($places[$a] ?? 0) <=> ($places[$b] ?? 0));
 

@@ -68,10 +68,20 @@ final readonly class ChoiceList
         $pictures = fn (int $number): string => number_format($number).($number === 1 ? ' picture' : ' pictures');
 
         return match (true) {
-            $this->most !== null && $count > $this->most => $pictures($count - $this->most).' too many: '.$this->wanted().' were asked for.',
-            ! $this->isEnough($count) => $pictures((int) $this->least - $count).' still to choose: '.$this->wanted().' were asked for.',
-            $this->most !== null && $count === $this->most && $this->least === $this->most => 'Exactly the '.$this->most.' that were asked for.',
-            $this->most !== null && $count < $this->most => 'Enough; '.number_format($this->most - $count).' more can be chosen.',
+            $this->most !== null && $count > $this->most => $pictures($count - $this->most).
+                ' too many: '.
+                $this->wanted().
+                ' were asked for.',
+            ! $this->isEnough($count) => $pictures((int) $this->least - $count).
+                ' still to choose: '.
+                $this->wanted().
+                ' were asked for.',
+            $this->most !== null && $count === $this->most && $this->least === $this->most => 'Exactly the '.
+                $this->most.
+                ' that were asked for.',
+            $this->most !== null && $count < $this->most => 'Enough; '.
+                number_format($this->most - $count).
+                ' more can be chosen.',
             default => '',
         };
     }

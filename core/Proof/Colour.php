@@ -23,7 +23,11 @@ final readonly class Colour
     /** @param  string  $hex  #rrggbb */
     public static function of(string $hex): self
     {
-        return new self((int) hexdec(substr($hex, 1, 2)), (int) hexdec(substr($hex, 3, 2)), (int) hexdec(substr($hex, 5, 2)));
+        return new self(
+            (int) hexdec(substr($hex, 1, 2)),
+            (int) hexdec(substr($hex, 3, 2)),
+            (int) hexdec(substr($hex, 5, 2)),
+        );
     }
 
     public function contrast(self $other): float
@@ -37,7 +41,8 @@ final readonly class Colour
     public function problemAsGround(self $accent): ?string
     {
         return match (true) {
-            $this->contrast(self::of(self::INK)) < self::LEAST, $this->contrast(self::of(self::QUIET)) < self::LEAST => 'Words could not be read on this ground. Choose a lighter one.',
+            $this->contrast(self::of(self::INK)) < self::LEAST,
+            $this->contrast(self::of(self::QUIET)) < self::LEAST => 'Words could not be read on this ground. Choose a lighter one.',
             $accent->contrast(new self(255, 255, 255)) < self::LEAST => 'White words could not be read on buttons of this colour. Choose a darker one.',
             default => null,
         };
@@ -45,7 +50,9 @@ final readonly class Colour
 
     private function luminance(): float
     {
-        $linear = fn (int $value): float => $value / 255 <= 0.04045 ? $value / 255 / 12.92 : (($value / 255 + 0.055) / 1.055) ** 2.4;
+        $linear = fn (int $value): float => $value / 255 <= 0.04045
+            ? $value / 255 / 12.92
+            : (($value / 255 + 0.055) / 1.055) ** 2.4;
 
         return 0.2126 * $linear($this->red) + 0.7152 * $linear($this->green) + 0.0722 * $linear($this->blue);
     }

@@ -46,11 +46,20 @@ final readonly class Drawing
         if (count($said) > self::MOST_MARKS) {
             throw InvalidDrawing::tooMany(self::MOST_MARKS, 'parts');
         }
-        $points = array_sum(array_map(fn (mixed $mark): int => is_array($mark) && is_array($mark['points'] ?? null) ? count($mark['points']) : 0, $said));
+        $points = array_sum(
+            array_map(
+                fn (mixed $mark): int => is_array($mark) && is_array($mark['points'] ?? null)
+                    ? count($mark['points'])
+                    : 0,
+                $said,
+            ),
+        );
         if ($points > self::MOST_POINTS) {
             throw InvalidDrawing::tooMany(self::MOST_POINTS, 'points');
         }
-        $marks = array_values(array_filter(array_map(fn (mixed $mark): ?array => self::mark($mark, $width, $height), $said)));
+        $marks = array_values(
+            array_filter(array_map(fn (mixed $mark): ?array => self::mark($mark, $width, $height), $said)),
+        );
         if ($marks === []) {
             throw InvalidDrawing::empty();
         }
@@ -83,7 +92,9 @@ final readonly class Drawing
     public static function words(array $marks): string
     {
         $said = [];
-        foreach (['circle' => ['circle', 'circles'], 'arrow' => ['arrow', 'arrows'], 'line' => ['line', 'lines']] as $kind => [$one, $many]) {
+        foreach (
+            ['circle' => ['circle', 'circles'], 'arrow' => ['arrow', 'arrows'], 'line' => ['line', 'lines']] as $kind => [$one, $many]
+        ) {
             $count = count(array_filter($marks, fn (array $mark): bool => ($mark['kind'] ?? null) === $kind));
             if ($count > 0) {
                 $said[] = $count === 1 ? "one {$one}" : "{$count} {$many}";
@@ -112,27 +123,49 @@ final readonly class Drawing
         $y = fn (mixed $value): int => self::place($value, $height);
         switch ($mark['kind'] ?? null) {
             case 'circle':
-                $circle = ['kind' => 'circle', 'x' => $x($mark['x'] ?? null), 'y' => $y($mark['y'] ?? null), 'rx' => $x($mark['rx'] ?? null), 'ry' => $y($mark['ry'] ?? null)];
+                $circle = [
+                    'kind' => 'circle',
+                    'x' => $x($mark['x'] ?? null),
+                    'y' => $y($mark['y'] ?? null),
+                    'rx' => $x($mark['rx'] ?? null),
+                    'ry' => $y($mark['ry'] ?? null),
+                ];
 
                 return $circle['rx'] + $circle['ry'] < 2 ? null : $circle;
             case 'arrow':
-                $arrow = ['kind' => 'arrow', 'x' => $x($mark['x'] ?? null), 'y' => $y($mark['y'] ?? null), 'toX' => $x($mark['toX'] ?? null), 'toY' => $y($mark['toY'] ?? null)];
+                $arrow = [
+                    'kind' => 'arrow',
+                    'x' => $x($mark['x'] ?? null),
+                    'y' => $y($mark['y'] ?? null),
+                    'toX' => $x($mark['toX'] ?? null),
+                    'toY' => $y($mark['toY'] ?? null),
+                ];
 
                 return abs($arrow['x'] - $arrow['toX']) + abs($arrow['y'] - $arrow['toY']) < 2 ? null : $arrow;
             case 'line':
                 $points = [];
-                foreach (is_array($mark['points'] ?? null) ? $mark['points'] : throw InvalidDrawing::unreadable() as $point) {
-                    $points[] = is_array($point) ? [$x($point[0] ?? null), $y($point[1] ?? null)] : throw InvalidDrawing::unreadable();
+                foreach (
+                    is_array($mark['points'] ?? null) ? $mark['points'] : throw InvalidDrawing::unreadable() as $point
+                ) {
+                    $points[] = is_array($point)
+                        ? [$x($point[0] ?? null), $y($point[1] ?? null)]
+                        : throw InvalidDrawing::unreadable();
                 }
 
-                return count($points) < 2 ? null : ['kind' => 'line', 'points' => self::thinned($points, self::TOLERANCE * max($width, $height))];
+                return count($points) < 2
+                    ? null
+                    : ['kind' => 'line', 'points' => self::thinned($points, self::TOLERANCE * max($width, $height))];
             case 'word':
-                $text = is_string($mark['text'] ?? null) ? trim((string) preg_replace('/[\p{C}\s]+/u', ' ', $mark['text'])) : '';
+                $text = is_string($mark['text'] ?? null)
+                    ? trim((string) preg_replace('/[\p{C}\s]+/u', ' ', $mark['text']))
+                    : '';
                 if (mb_strlen($text) > self::MOST_LETTERS) {
                     throw InvalidDrawing::tooLong(self::MOST_LETTERS);
                 }
 
-                return $text === '' ? null : ['kind' => 'word', 'x' => $x($mark['x'] ?? null), 'y' => $y($mark['y'] ?? null), 'text' => $text];
+                return $text === ''
+                    ? null
+                    : ['kind' => 'word', 'x' => $x($mark['x'] ?? null), 'y' => $y($mark['y'] ?? null), 'text' => $text];
         }
         throw InvalidDrawing::unreadable();
     }
@@ -140,7 +173,7 @@ final readonly class Drawing
     /** @throws InvalidDrawing */
     private static function place(mixed $value, int $most): int
     {
-        if (! is_int($value) && ! is_float($value) || ! is_finite((float) $value)) {
+        if ((! is_int($value) && ! is_float($value)) || ! is_finite((float) $value)) {
             throw InvalidDrawing::unreadable();
         }
 
@@ -167,7 +200,10 @@ final readonly class Drawing
             $at = null;
             for ($i = $from + 1; $i < $to; $i++) {
                 [$px, $py] = $points[$i];
-                $distance = $length === 0.0 ? hypot($px - $ax, $py - $ay) : self::distance($px - $ax, $py - $ay, $bx - $ax, $by - $ay, $length);
+                $distance =
+                    $length === 0.0
+                        ? hypot($px - $ax, $py - $ay)
+                        : self::distance($px - $ax, $py - $ay, $bx - $ax, $by - $ay, $length);
                 if ($distance > $farthest) {
                     [$farthest, $at] = [$distance, $i];
                 }
@@ -201,17 +237,27 @@ final readonly class Drawing
                 $angle = atan2($mark['toY'] - $mark['y'], $mark['toX'] - $mark['x']);
                 $head = '';
                 foreach ([-0.5, 0.5] as $turn) {
-                    $head .= sprintf('M%d %dL%d %d', round($mark['toX'] - 6 * $stroke * cos($angle + $turn)), round($mark['toY'] - 6 * $stroke * sin($angle + $turn)), $mark['toX'], $mark['toY']);
+                    $head .= sprintf(
+                        'M%d %dL%d %d',
+                        round($mark['toX'] - 6 * $stroke * cos($angle + $turn)),
+                        round($mark['toY'] - 6 * $stroke * sin($angle + $turn)),
+                        $mark['toX'],
+                        $mark['toY'],
+                    );
                 }
 
                 return "<path d=\"M{$mark['x']} {$mark['y']}L{$mark['toX']} {$mark['toY']}{$head}\"/>";
             case 'line':
-                return '<path d="M'.implode('L', array_map(fn (array $point): string => "{$point[0]} {$point[1]}", $mark['points'])).'"/>';
+                return '<path d="M'.
+                    implode('L', array_map(fn (array $point): string => "{$point[0]} {$point[1]}", $mark['points'])).
+                    '"/>';
             case 'word':
                 $size = 6 * $stroke;
                 $thin = max(1, intdiv($stroke, 3));
 
-                return "<text x=\"{$mark['x']}\" y=\"{$mark['y']}\" font-family=\"sans-serif\" font-size=\"{$size}\" fill=\"#fff\" stroke-width=\"{$thin}\">".htmlspecialchars($mark['text'], ENT_XML1 | ENT_QUOTES).'</text>';
+                return "<text x=\"{$mark['x']}\" y=\"{$mark['y']}\" font-family=\"sans-serif\" font-size=\"{$size}\" fill=\"#fff\" stroke-width=\"{$thin}\">".
+                    htmlspecialchars($mark['text'], ENT_XML1 | ENT_QUOTES).
+                    '</text>';
         }
     }
 }

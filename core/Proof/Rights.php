@@ -19,8 +19,14 @@ final readonly class Rights
     /**
      * @param  array<string, ChoiceList>  $lists  by name; none where nothing is to be chosen
      */
-    private function __construct(public array $lists, public bool $rates, public bool $comments, public bool $draws, public bool $captions, public Download $download)
-    {
+    private function __construct(
+        public array $lists,
+        public bool $rates,
+        public bool $comments,
+        public bool $draws,
+        public bool $captions,
+        public Download $download,
+    ) {
     }
 
     /**
@@ -28,8 +34,14 @@ final readonly class Rights
      *
      * @throws InvalidRights
      */
-    public static function of(array $lists, bool $rates = false, bool $comments = true, bool $draws = false, bool $captions = false, Download $download = Download::Nothing): self
-    {
+    public static function of(
+        array $lists,
+        bool $rates = false,
+        bool $comments = true,
+        bool $draws = false,
+        bool $captions = false,
+        Download $download = Download::Nothing,
+    ): self {
         if (count($lists) > self::MOST_LISTS) {
             throw InvalidRights::tooMany(self::MOST_LISTS);
         }
@@ -60,7 +72,13 @@ final readonly class Rights
             if (trim($line) === '') {
                 continue;
             }
-            if (preg_match('/^(?<name>.*?\S)(?:\s+(?<from>\d{1,5})(?:\s*[-–]\s*(?<to>\d{1,5}))?)?\s*$/u', trim($line), $found) !== 1) {
+            if (
+                preg_match(
+                    '/^(?<name>.*?\S)(?:\s+(?<from>\d{1,5})(?:\s*[-–]\s*(?<to>\d{1,5}))?)?\s*$/u',
+                    trim($line),
+                    $found,
+                ) !== 1
+            ) {
                 throw InvalidRights::unreadable(mb_substr($line, 0, 60));
             }
             $from = isset($found['from']) ? (int) $found['from'] : null;
@@ -76,25 +94,56 @@ final readonly class Rights
     {
         $lists = [];
         foreach (is_array($said['lists'] ?? null) ? $said['lists'] : [] as $list) {
-            $number = fn (string $key): ?int => is_array($list) && is_numeric($list[$key] ?? null) ? (int) $list[$key] : null;
-            $lists[] = ChoiceList::of(is_array($list) && is_string($list['name'] ?? null) ? $list['name'] : self::LIST, $number('least'), $number('most'));
+            $number = fn (string $key): ?int => is_array($list) && is_numeric($list[$key] ?? null)
+                ? (int) $list[$key]
+                : null;
+            $lists[] = ChoiceList::of(
+                is_array($list) && is_string($list['name'] ?? null) ? $list['name'] : self::LIST,
+                $number('least'),
+                $number('most'),
+            );
         }
 
-        return self::of($lists, (bool) ($said['rates'] ?? false), (bool) ($said['comments'] ?? false), (bool) ($said['draws'] ?? false), (bool) ($said['captions'] ?? false), Download::tryFrom(is_string($said['download'] ?? null) ? $said['download'] : '') ?? Download::Nothing);
+        return self::of(
+            $lists,
+            (bool) ($said['rates'] ?? false),
+            (bool) ($said['comments'] ?? false),
+            (bool) ($said['draws'] ?? false),
+            (bool) ($said['captions'] ?? false),
+            Download::tryFrom(is_string($said['download'] ?? null) ? $said['download'] : '') ?? Download::Nothing,
+        );
     }
 
     /** @return RightsSaid */
     public function toArray(): array
     {
         return [
-            'lists' => array_values(array_map(fn (ChoiceList $list): array => ['name' => $list->name, 'least' => $list->least, 'most' => $list->most], $this->lists)),
-            'rates' => $this->rates, 'comments' => $this->comments, 'draws' => $this->draws, 'captions' => $this->captions, 'download' => $this->download->value,
+            'lists' => array_values(
+                array_map(
+                    fn (ChoiceList $list): array => [
+                        'name' => $list->name,
+                        'least' => $list->least,
+                        'most' => $list->most,
+                    ],
+                    $this->lists,
+                ),
+            ),
+            'rates' => $this->rates,
+            'comments' => $this->comments,
+            'draws' => $this->draws,
+            'captions' => $this->captions,
+            'download' => $this->download->value,
         ];
     }
 
     public function inWords(): string
     {
-        $said = array_map(fn (ChoiceList $list): string => $list->name === self::LIST ? trim('choose '.$list->wanted()) : trim("choose {$list->wanted()}")." for {$list->name}", array_values($this->lists));
+        $said = array_map(
+            fn (ChoiceList $list): string => $list->name === self::LIST
+                ? trim('choose '.$list->wanted())
+                : trim("choose {$list->wanted()}")." for {$list->name}",
+            array_values($this->lists),
+        );
         foreach (['rate' => $this->rates, 'comment' => $this->comments, 'draw' => $this->draws] as $word => $may) {
             if ($may) {
                 $said[] = $word;

@@ -37,7 +37,12 @@ enum Sectioning: string
         return match ($this) {
             self::None => array_fill(0, count($frames), ''),
             self::Moment => self::moments($frames),
-            self::Hour => array_map(fn (array $frame): string => gmdate('G:00', intdiv($frame['local'], 1000)).' to '.gmdate('G:00', intdiv($frame['local'], 1000) + 3600), $frames),
+            self::Hour => array_map(
+                fn (array $frame): string => gmdate('G:00', intdiv($frame['local'], 1000)).
+                    ' to '.
+                    gmdate('G:00', intdiv($frame['local'], 1000) + 3600),
+                $frames,
+            ),
             self::Day => array_map(fn (array $frame): string => gmdate('l j F', intdiv($frame['local'], 1000)), $frames),
             self::Set => array_map(fn (array $frame): string => $frame['sets'][0] ?? 'Others', $frames),
             self::Shoot => array_map(fn (array $frame): string => $frame['shoot'], $frames),
@@ -61,6 +66,9 @@ enum Sectioning: string
             }
         }
 
-        return array_map(fn (array $frame): string => $names[$frame['moment']]['headline'] ?: $names[$frame['moment']]['time'], $frames);
+        return array_map(
+            fn (array $frame): string => $names[$frame['moment']]['headline'] ?: $names[$frame['moment']]['time'],
+            $frames,
+        );
     }
 }

@@ -22,7 +22,11 @@ final readonly class SelectionDifference
      */
     public static function of(array $before, array $after): self
     {
-        return new self(array_values(array_diff($after, $before)), array_values(array_diff($before, $after)), array_values(array_intersect($after, $before)));
+        return new self(
+            array_values(array_diff($after, $before)),
+            array_values(array_diff($before, $after)),
+            array_values(array_intersect($after, $before)),
+        );
     }
 
     public function isNothing(): bool
@@ -32,6 +36,13 @@ final readonly class SelectionDifference
 
     public function inWords(): string
     {
-        return $this->isNothing() ? 'the same pictures as before' : count($this->added).' new, '.count($this->dropped).' left out, '.count($this->stayed).' as before';
+        return $this->isNothing()
+            ? 'the same pictures as before'
+            : count($this->added).
+                    ' new, '.
+                    count($this->dropped).
+                    ' left out, '.
+                    count($this->stayed).
+                    ' as before';
     }
 }

@@ -30,7 +30,7 @@ final readonly class WatermarkPlan
      */
     public static function of(int $width, int $height, float $ratio, float $percent, MarkPlace $place): self
     {
-        $wide = $width * max(1.0, min(100.0, $percent)) / 100;
+        $wide = ($width * max(1.0, min(100.0, $percent))) / 100;
         $tall = $wide / max(0.01, $ratio);
         $fit = min(1.0, $width / $wide, $height / $tall);
         $wide = max(1, (int) floor($wide * $fit));
@@ -42,15 +42,19 @@ final readonly class WatermarkPlan
         $bottom = max(0, $height - $tall - $air);
         $middle = intdiv($width - $wide, 2);
 
-        return new self($wide, $tall, match ($place) {
-            MarkPlace::TopLeft => [[$left, $top]],
-            MarkPlace::TopRight => [[$right, $top]],
-            MarkPlace::BottomLeft => [[$left, $bottom]],
-            MarkPlace::BottomRight => [[$right, $bottom]],
-            MarkPlace::Bottom => [[$middle, $bottom]],
-            MarkPlace::Middle => [[$middle, intdiv($height - $tall, 2)]],
-            MarkPlace::Tiled => self::tiles($width, $height, $wide, $tall),
-        });
+        return new self(
+            $wide,
+            $tall,
+            match ($place) {
+                MarkPlace::TopLeft => [[$left, $top]],
+                MarkPlace::TopRight => [[$right, $top]],
+                MarkPlace::BottomLeft => [[$left, $bottom]],
+                MarkPlace::BottomRight => [[$right, $bottom]],
+                MarkPlace::Bottom => [[$middle, $bottom]],
+                MarkPlace::Middle => [[$middle, intdiv($height - $tall, 2)]],
+                MarkPlace::Tiled => self::tiles($width, $height, $wide, $tall),
+            },
+        );
     }
 
     /** @return list<array{int, int}> whole tiles, in rows, the row below moved by half a step */

@@ -21,10 +21,16 @@ final class People
             if (trim($line) === '') {
                 continue;
             }
-            if (preg_match('/[^\s<>,;]+@[^\s<>,;]+/u', $line, $found) !== 1 || filter_var($found[0], FILTER_VALIDATE_EMAIL) === false) {
+            if (
+                preg_match('/[^\s<>,;]+@[^\s<>,;]+/u', $line, $found) !== 1 ||
+                filter_var($found[0], FILTER_VALIDATE_EMAIL) === false
+            ) {
                 throw UnreadablePeople::noAddress(mb_substr(trim($line), 0, 60));
             }
-            $people[] = ['name' => mb_substr(trim(str_replace($found[0], '', $line), " \t<>,;"), 0, 120), 'email' => $found[0]];
+            $people[] = [
+                'name' => mb_substr(trim(str_replace($found[0], '', $line), " \t<>,;"), 0, 120),
+                'email' => $found[0],
+            ];
         }
         if (count($people) > self::MOST) {
             throw UnreadablePeople::tooMany(self::MOST);

@@ -81,10 +81,21 @@ return new class extends Migration
             $table->index(['size', 'modified_at']);
         });
         DB::statement('ALTER TABLE files ADD INDEX files_destination (destination(200))');
-        DB::statement("UPDATE files JOIN frames ON frames.id = files.frame_id SET files.is_main = SUBSTRING_INDEX(files.path, '/', -1) = CAST(frames.name AS BINARY)");
+        DB::statement(
+            "UPDATE files JOIN frames ON frames.id = files.frame_id SET files.is_main = SUBSTRING_INDEX(files.path, '/', -1) = CAST(frames.name AS BINARY)",
+        );
         DB::statement('UPDATE frames SET best_px = GREATEST(width, height)');
         foreach (DB::table('files')->orderBy('id')->lazyById(1000) as $file) {
-            DB::table('files')->where('id', $file->id)->update(['fingerprint' => Fingerprint::of(['path' => $file->path, 'size' => (int) $file->size, 'modifiedAt' => (int) $file->modified_at]), 'name_key' => Fingerprint::ofName($file->path, (int) $file->size)]);
+            DB::table('files')
+                ->where('id', $file->id)
+                ->update([
+                    'fingerprint' => Fingerprint::of([
+                        'path' => $file->path,
+                        'size' => (int) $file->size,
+                        'modifiedAt' => (int) $file->modified_at,
+                    ]),
+                    'name_key' => Fingerprint::ofName($file->path, (int) $file->size),
+                ]);
         }
         Schema::create('arrivals', function (Blueprint $table): void {
             $table->id();

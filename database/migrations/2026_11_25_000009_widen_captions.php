@@ -28,7 +28,9 @@ return new class extends Migration
             $table->json('own')->default('[]');
             $table->boolean('tells')->default(false);
         });
-        DB::statement("UPDATE captions SET tells = COALESCE(JSON_VALUE(fields, '$.headline'), JSON_VALUE(fields, '$.description'), '') <> ''");
+        DB::statement(
+            "UPDATE captions SET tells = COALESCE(JSON_VALUE(fields, '$.headline'), JSON_VALUE(fields, '$.description'), '') <> ''",
+        );
         Schema::table('caption_sheets', function (Blueprint $table): void {
             // Of the studio, the shoot, a span of the shoot; or saved by name, to be taken again.
             $table->string('level', 8)->default('shoot');
@@ -44,7 +46,9 @@ return new class extends Migration
             $table->dropUnique(['shoot_id']);
             $table->unsignedBigInteger('shoot_id')->nullable()->change();
         });
-        DB::statement('UPDATE caption_sheets JOIN shoots ON shoots.id = caption_sheets.shoot_id SET caption_sheets.studio_id = shoots.studio_id');
+        DB::statement(
+            'UPDATE caption_sheets JOIN shoots ON shoots.id = caption_sheets.shoot_id SET caption_sheets.studio_id = shoots.studio_id',
+        );
         Schema::create('roster_people', function (Blueprint $table): void {
             $table->id();
             $table->foreignId('shoot_id')->constrained()->cascadeOnDelete();

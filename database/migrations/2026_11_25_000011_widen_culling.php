@@ -32,10 +32,20 @@ return new class extends Migration
             $table->mediumText('words')->charset('utf8mb4')->collation('utf8mb4_bin');
             $table->text('keywords')->charset('utf8mb4')->collation('utf8mb4_bin');
         });
-        $words = fn (string $of): string => "{$of}frame_id, COALESCE(LOWER(JSON_EXTRACT({$of}fields, '$.*')), ''), COALESCE(LOWER(JSON_EXTRACT({$of}fields, '$.keywords')), '')";
+        $words = fn (
+            string $of,
+        ): string => "{$of}frame_id, COALESCE(LOWER(JSON_EXTRACT({$of}fields, '$.*')), ''), COALESCE(LOWER(JSON_EXTRACT({$of}fields, '$.keywords')), '')";
         DB::statement("INSERT INTO caption_words SELECT {$words('')} FROM captions");
-        DB::unprepared("CREATE TRIGGER caption_words_of_new AFTER INSERT ON captions FOR EACH ROW REPLACE INTO caption_words VALUES ({$words('NEW.')})");
-        DB::unprepared("CREATE TRIGGER caption_words_of_changed AFTER UPDATE ON captions FOR EACH ROW IF NOT (NEW.fields <=> OLD.fields) THEN REPLACE INTO caption_words VALUES ({$words('NEW.')}); END IF");
+        DB::unprepared(
+            "CREATE TRIGGER caption_words_of_new AFTER INSERT ON captions FOR EACH ROW REPLACE INTO caption_words VALUES ({$words(
+                'NEW.',
+            )})",
+        );
+        DB::unprepared(
+            "CREATE TRIGGER caption_words_of_changed AFTER UPDATE ON captions FOR EACH ROW IF NOT (NEW.fields <=> OLD.fields) THEN REPLACE INTO caption_words VALUES ({$words(
+                'NEW.',
+            )}); END IF",
+        );
         Schema::table('members', function (Blueprint $table): void {
             $table->json('habits')->default('{}');
         });
@@ -134,8 +144,12 @@ return new class extends Migration
             $table->index('frame_id');
         });
         // Every mark that was made before is a step of its own.
-        DB::statement("INSERT INTO steps (uuid, shoot_id, member_id, said, made_at, taken_back_at) SELECT uuid, shoot_id, member_id, 'A mark', made_at, taken_back_at FROM old_marks ORDER BY id");
-        DB::statement('INSERT INTO marks (step_id, frame_id, verdict_before, verdict, rating_before, rating) SELECT steps.id, old_marks.frame_id, old_marks.verdict_before, old_marks.verdict, old_marks.rating_before, old_marks.rating FROM old_marks JOIN steps USING (uuid)');
+        DB::statement(
+            "INSERT INTO steps (uuid, shoot_id, member_id, said, made_at, taken_back_at) SELECT uuid, shoot_id, member_id, 'A mark', made_at, taken_back_at FROM old_marks ORDER BY id",
+        );
+        DB::statement(
+            'INSERT INTO marks (step_id, frame_id, verdict_before, verdict, rating_before, rating) SELECT steps.id, old_marks.frame_id, old_marks.verdict_before, old_marks.verdict, old_marks.rating_before, old_marks.rating FROM old_marks JOIN steps USING (uuid)',
+        );
         Schema::drop('old_marks');
     }
 };

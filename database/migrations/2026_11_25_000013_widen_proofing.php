@@ -46,9 +46,22 @@ return new class extends Migration
             $table->timestamp('uncounted_at')->nullable();
         });
         foreach (DB::table('galleries')->get() as $gallery) {
-            DB::table('galleries')->where('id', $gallery->id)->update(['mark' => json_encode(['text' => $gallery->watermark])]);
+            DB::table('galleries')
+                ->where('id', $gallery->id)
+                ->update(['mark' => json_encode(['text' => $gallery->watermark])]);
             $choice = [['name' => 'Chosen', 'least' => null, 'most' => $gallery->wanted]];
-            DB::table('shares')->insert(['gallery_id' => $gallery->id, 'name' => 'Everybody with the link', 'token' => $gallery->token, 'token_hash' => $gallery->token_hash, 'password' => $gallery->password, 'rights' => json_encode(['lists' => $choice, 'comments' => true]), 'is_marked' => $gallery->watermark !== '', 'withdrawn_at' => $gallery->closed_at, 'created_at' => $gallery->created_at, 'updated_at' => $gallery->updated_at]);
+            DB::table('shares')->insert([
+                'gallery_id' => $gallery->id,
+                'name' => 'Everybody with the link',
+                'token' => $gallery->token,
+                'token_hash' => $gallery->token_hash,
+                'password' => $gallery->password,
+                'rights' => json_encode(['lists' => $choice, 'comments' => true]),
+                'is_marked' => $gallery->watermark !== '',
+                'withdrawn_at' => $gallery->closed_at,
+                'created_at' => $gallery->created_at,
+                'updated_at' => $gallery->updated_at,
+            ]);
         }
         Schema::table('galleries', function (Blueprint $table): void {
             $table->dropUnique(['token_hash']);
@@ -66,7 +79,9 @@ return new class extends Migration
             $table->timestamp('gone_at')->nullable();
             $table->timestamp('came_at', 3)->nullable();
         });
-        DB::update('UPDATE gallery_frames JOIN frames ON frames.id = gallery_frames.frame_id SET gallery_frames.picture = frames.large_path, gallery_frames.taken_ms = frames.taken_ms');
+        DB::update(
+            'UPDATE gallery_frames JOIN frames ON frames.id = gallery_frames.frame_id SET gallery_frames.picture = frames.large_path, gallery_frames.taken_ms = frames.taken_ms',
+        );
         Schema::table('guests', function (Blueprint $table): void {
             $table->foreignId('share_id')->nullable()->constrained()->cascadeOnDelete();
             // The key itself, for the link that brings somebody back on another device.
@@ -77,7 +92,9 @@ return new class extends Migration
             // Sent in, and closed until the studio opens it again.
             $table->timestamp('sent_at')->nullable();
         });
-        DB::update('UPDATE guests JOIN shares ON shares.gallery_id = guests.gallery_id SET guests.share_id = shares.id');
+        DB::update(
+            'UPDATE guests JOIN shares ON shares.gallery_id = guests.gallery_id SET guests.share_id = shares.id',
+        );
         Schema::table('choices', function (Blueprint $table): void {
             $table->string('list', 40)->default('Chosen');
             $table->index('guest_id');

@@ -95,13 +95,63 @@ return new class extends Migration
     /** A delivery was one ZIP behind one link. */
     private function carryOver(): void
     {
-        foreach (DB::table('deliveries')->join('selections', 'selections.id', '=', 'deliveries.selection_id')->select('deliveries.*', 'selections.name AS person', 'selections.email')->get() as $old) {
-            $recipient = DB::table('recipients')->insertGetId(['delivery_id' => $old->id, 'name' => $old->person, 'email' => $old->email, 'token' => $old->token, 'token_hash' => $old->token_hash, 'created_at' => $old->created_at, 'updated_at' => $old->updated_at]);
-            $frames = DB::table('selection_frames')->where('selection_id', $old->selection_id)->orderBy('id')->pluck('frame_id')->unique()->values()->all();
-            $part = DB::table('delivery_parts')->insertGetId(['delivery_id' => $old->id, 'number' => 1, 'name' => '', 'frames' => json_encode($frames), 'ways' => '["jpegs"]', 'opened_at' => $old->created_at, 'made_at' => $old->made_at]);
-            $zip = $old->made_at === null ? null : DB::table('delivery_zips')->insertGetId(['delivery_id' => $old->id, 'part_id' => $part, 'scope' => 'all', 'number' => 1, 'name' => $old->name, 'stored' => 'package.zip', 'files_count' => $old->frames_count, 'bytes' => $old->bytes, 'hash' => $old->hash, 'made_at' => $old->made_at]);
-            DB::table('receipts')->where('delivery_id', $old->id)->update(['recipient_id' => $recipient, 'zip_id' => DB::raw("IF(kind = 'fetched', ".($zip ?? 'NULL').', NULL)'), 'what' => $old->name, 'size' => $old->bytes]);
-            DB::table('deliveries')->where('id', $old->id)->update(['name' => mb_substr((string) $old->name, 0, -4)]);
+        foreach (
+            DB::table('deliveries')
+                ->join('selections', 'selections.id', '=', 'deliveries.selection_id')
+                ->select('deliveries.*', 'selections.name AS person', 'selections.email')
+                ->get() as $old
+        ) {
+            $recipient = DB::table('recipients')->insertGetId([
+                'delivery_id' => $old->id,
+                'name' => $old->person,
+                'email' => $old->email,
+                'token' => $old->token,
+                'token_hash' => $old->token_hash,
+                'created_at' => $old->created_at,
+                'updated_at' => $old->updated_at,
+            ]);
+            $frames = DB::table('selection_frames')
+                ->where('selection_id', $old->selection_id)
+                ->orderBy('id')
+                ->pluck('frame_id')
+                ->unique()
+                ->values()
+                ->all();
+            $part = DB::table('delivery_parts')->insertGetId([
+                'delivery_id' => $old->id,
+                'number' => 1,
+                'name' => '',
+                'frames' => json_encode($frames),
+                'ways' => '["jpegs"]',
+                'opened_at' => $old->created_at,
+                'made_at' => $old->made_at,
+            ]);
+            $zip =
+                $old->made_at === null
+                    ? null
+                    : DB::table('delivery_zips')->insertGetId([
+                        'delivery_id' => $old->id,
+                        'part_id' => $part,
+                        'scope' => 'all',
+                        'number' => 1,
+                        'name' => $old->name,
+                        'stored' => 'package.zip',
+                        'files_count' => $old->frames_count,
+                        'bytes' => $old->bytes,
+                        'hash' => $old->hash,
+                        'made_at' => $old->made_at,
+                    ]);
+            DB::table('receipts')
+                ->where('delivery_id', $old->id)
+                ->update([
+                    'recipient_id' => $recipient,
+                    'zip_id' => DB::raw("IF(kind = 'fetched', ".($zip ?? 'NULL').', NULL)'),
+                    'what' => $old->name,
+                    'size' => $old->bytes,
+                ]);
+            DB::table('deliveries')
+                ->where('id', $old->id)
+                ->update(['name' => mb_substr((string) $old->name, 0, -4)]);
         }
     }
 };

@@ -36,9 +36,58 @@ final readonly class Body
     public static function all(): array
     {
         return [
-            'a' => new self('a', 'mara-long', 'Mara Quill', 'Halden Optical', 'Halden 6', 'H6-204417', 'Halden 85-200 mm F2.8', 135, 2.8, 'HLDA', 'HALDN', 4120, 0, 2.0, '+01:00', true),
-            'b' => new self('b', 'mara-wide', 'Mara Quill', 'Halden Optical', 'Halden 6', 'H6-204530', 'Halden 24-35 mm F2', 28, 4.0, 'HLDB', 'HALDN', 881, -3_600_000, 0.0, null),
-            'c' => new self('c', 'ivo', 'Ivo Tarn', 'Corvid', 'Corvid M2', 'CM2-77810', 'Corvid 70 mm F1.8', 70, 2.2, 'CRVM', 'CORVD', 9951, -197_000, 0.0, '+01:00'),
+            'a' => new self(
+                'a',
+                'mara-long',
+                'Mara Quill',
+                'Halden Optical',
+                'Halden 6',
+                'H6-204417',
+                'Halden 85-200 mm F2.8',
+                135,
+                2.8,
+                'HLDA',
+                'HALDN',
+                4120,
+                0,
+                2.0,
+                '+01:00',
+                true,
+            ),
+            'b' => new self(
+                'b',
+                'mara-wide',
+                'Mara Quill',
+                'Halden Optical',
+                'Halden 6',
+                'H6-204530',
+                'Halden 24-35 mm F2',
+                28,
+                4.0,
+                'HLDB',
+                'HALDN',
+                881,
+                -3_600_000,
+                0.0,
+                null,
+            ),
+            'c' => new self(
+                'c',
+                'ivo',
+                'Ivo Tarn',
+                'Corvid',
+                'Corvid M2',
+                'CM2-77810',
+                'Corvid 70 mm F1.8',
+                70,
+                2.2,
+                'CRVM',
+                'CORVD',
+                9951,
+                -197_000,
+                0.0,
+                '+01:00',
+            ),
         ];
     }
 
@@ -51,6 +100,6 @@ final readonly class Body
     {
         $local = $instant + 3_600_000;
 
-        return $local + $this->offset + (int) round($this->drift * ($instant - $setRight) / 86_400);
+        return $local + $this->offset + (int) round(($this->drift * ($instant - $setRight)) / 86_400);
     }
 }

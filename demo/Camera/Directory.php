@@ -63,7 +63,11 @@ final class Directory
     /** @param  array{int, int}  ...$values  numerator and denominator */
     public function rational(int $tag, array ...$values): self
     {
-        $this->entries[$tag] = [self::RATIONAL, count($values), implode('', array_map(fn (array $v): string => pack('VV', $v[0], $v[1]), $values))];
+        $this->entries[$tag] = [
+            self::RATIONAL,
+            count($values),
+            implode('', array_map(fn (array $v): string => pack('VV', $v[0], $v[1]), $values)),
+        ];
 
         return $this;
     }
@@ -71,7 +75,11 @@ final class Directory
     /** @param  array{int, int}  ...$values */
     public function signedRational(int $tag, array ...$values): self
     {
-        $this->entries[$tag] = [self::SRATIONAL, count($values), implode('', array_map(fn (array $v): string => pack('VV', $v[0] & 0xFFFFFFFF, $v[1]), $values))];
+        $this->entries[$tag] = [
+            self::SRATIONAL,
+            count($values),
+            implode('', array_map(fn (array $v): string => pack('VV', $v[0] & 0xFFFFFFFF, $v[1]), $values)),
+        ];
 
         return $this;
     }

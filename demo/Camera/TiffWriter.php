@@ -12,7 +12,7 @@ final class TiffWriter
     /** @param  list<Directory>  $chain  IFD0, IFD1 … */
     public static function write(array $chain): string
     {
-        $writer = new self;
+        $writer = new self();
         $writer->out = "II\x2A\x00".pack('V', 8);
         $links = 4;
         foreach ($chain as $directory) {

@@ -32,6 +32,10 @@ final class Colour
     /** @return array{int, int, int} */
     private static function parts(string $colour): array
     {
-        return [(int) hexdec(substr($colour, 1, 2)), (int) hexdec(substr($colour, 3, 2)), (int) hexdec(substr($colour, 5, 2))];
+        return [
+            (int) hexdec(substr($colour, 1, 2)),
+            (int) hexdec(substr($colour, 3, 2)),
+            (int) hexdec(substr($colour, 5, 2)),
+        ];
     }
 }

@@ -51,6 +51,7 @@ final class Random
     /** Normally distributed (Box and Muller 1958). */
     public function normal(float $mean, float $sigma): float
     {
-        return $mean + $sigma * sqrt(-2 * log(max(1e-9, $this->between(0.0, 1.0)))) * cos(2 * M_PI * $this->between(0.0, 1.0));
+        return $mean +
+            $sigma * sqrt(-2 * log(max(1e-9, $this->between(0.0, 1.0)))) * cos(2 * M_PI * $this->between(0.0, 1.0));
     }
 }

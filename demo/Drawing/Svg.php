@@ -32,7 +32,11 @@ final class Svg
      */
     public function linear(array $stops, float $x1 = 0, float $y1 = 0, float $x2 = 0, float $y2 = 1): string
     {
-        return $this->define("<linearGradient id='%s' x1='{$x1}' y1='{$y1}' x2='{$x2}' y2='{$y2}'>".self::stops($stops).'</linearGradient>');
+        return $this->define(
+            "<linearGradient id='%s' x1='{$x1}' y1='{$y1}' x2='{$x2}' y2='{$y2}'>".
+                self::stops($stops).
+                '</linearGradient>',
+        );
     }
 
     /**
@@ -40,7 +44,9 @@ final class Svg
      */
     public function radial(array $stops, float $cx = 0.5, float $cy = 0.5, float $r = 0.5): string
     {
-        return $this->define("<radialGradient id='%s' cx='{$cx}' cy='{$cy}' r='{$r}'>".self::stops($stops).'</radialGradient>');
+        return $this->define(
+            "<radialGradient id='%s' cx='{$cx}' cy='{$cy}' r='{$r}'>".self::stops($stops).'</radialGradient>',
+        );
     }
 
     public function clip(string $path): string
@@ -70,7 +76,10 @@ final class Svg
     {
         $out = '';
         foreach ($stops as $stop) {
-            $out .= "<stop offset='{$stop[0]}' stop-color='{$stop[1]}'".(isset($stop[2]) ? " stop-opacity='{$stop[2]}'" : '').'/>';
+            $out .=
+                "<stop offset='{$stop[0]}' stop-color='{$stop[1]}'".
+                (isset($stop[2]) ? " stop-opacity='{$stop[2]}'" : '').
+                '/>';
         }
 
         return $out;

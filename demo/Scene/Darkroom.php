@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kanpai\Demo\Scene;
 
 use App\Imaging\Picture;
+use App\Imaging\PictureReader;
 
 /** Renders layers to pixels: depth of field, camera shake, exposure, vignette and grain. */
 final class Darkroom
@@ -36,7 +37,12 @@ final class Darkroom
             $overhang = $drawn->width() - $w;
             if ($overhang > 4) {
                 $edge = intdiv($overhang, 2);
-                $drawn = $drawn->cropped(max(0, min($overhang, $edge + (int) ($shot['dx'] * $scale))), max(0, min($drawn->height() - $h, $edge + (int) ($shot['dy'] * $scale))), $w, $h);
+                $drawn = $drawn->cropped(
+                    max(0, min($overhang, $edge + (int) ($shot['dx'] * $scale))),
+                    max(0, min($drawn->height() - $h, $edge + (int) ($shot['dy'] * $scale))),
+                    $w,
+                    $h,
+                );
             }
             $picture = $picture === null ? $drawn->flat() : $picture->under($drawn);
         }
@@ -45,7 +51,9 @@ final class Darkroom
         $warm = $shot['warm'];
         $picture = $picture->toned([$gain * (1 + 0.05 * $warm), $gain, $gain * (1 - 0.07 * $warm)], [0.0, 0.0, 0.0]);
 
-        return $picture->shaded($this->vignette($w, $h))->grained($shot['grain'], $shot['seed'])->inMemory();
+        $shaded = Effects::shaded($picture, $this->vignette($w, $h));
+
+        return Effects::grained($shaded, $shot['grain'], $shot['seed'])->inMemory();
     }
 
     private function drawn(Layer $layer, float $scale, float $blur): Picture
@@ -56,9 +64,9 @@ final class Darkroom
         }
         // What is far out of focus needs few pixels.
         $coarse = $blur > 8 ? 4 : ($blur > 3 ? 2 : 1);
-        $picture = Picture::fromSvg($layer->svg, $scale / $coarse)->blurred($blur / $coarse);
+        $picture = Effects::blurred(PictureReader::svg($layer->svg, $scale / $coarse), $blur / $coarse);
         if ($coarse > 1) {
-            $picture = $picture->scaled($coarse);
+            $picture = Effects::scaled($picture, $coarse);
         }
         $picture = $picture->inMemory();
         if ($key !== null) {
@@ -73,6 +81,12 @@ final class Darkroom
 
     private function vignette(int $w, int $h): Picture
     {
-        return $this->vignettes["{$w}x{$h}"] ??= Picture::fromSvg("<svg xmlns='http://www.w3.org/2000/svg' width='{$w}' height='{$h}'><defs><radialGradient id='v' cx='.5' cy='.5' r='.72'><stop offset='.5' stop-color='#fff'/><stop offset='1' stop-color='#b4b4b4'/></radialGradient></defs><rect width='100%' height='100%' fill='url(#v)'/></svg>")->flat()->grey()->channel(0)->inMemory();
+        return $this->vignettes["{$w}x{$h}"] ??= PictureReader::svg(
+            "<svg xmlns='http://www.w3.org/2000/svg' width='{$w}' height='{$h}'><defs><radialGradient id='v' cx='.5' cy='.5' r='.72'><stop offset='.5' stop-color='#fff'/><stop offset='1' stop-color='#b4b4b4'/></radialGradient></defs><rect width='100%' height='100%' fill='url(#v)'/></svg>",
+        )
+            ->flat()
+            ->grey()
+            ->channel(0)
+            ->inMemory();
     }
 }

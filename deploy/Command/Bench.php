@@ -31,14 +31,27 @@ final class Bench
         if (! $wasUp) {
             $instance->prepare(null);
             $services->startDatabase();
-            $this->console->quietly('migrate', [PHP_BINARY, 'artisan', 'migrate:fresh', '--force'], $this->root, $instance->environment());
+            $this->console->quietly(
+                'migrate',
+                [PHP_BINARY, 'artisan', 'migrate:fresh', '--force'],
+                $this->root,
+                $instance->environment(),
+            );
             $services->startAll();
         }
         try {
             // Some benchmarks take their pictures from the cards of the tests.
-            $this->console->openly(['./kanpai', 'demo', $instance->path.'/rack', '--width', Test::WIDTH], $this->root, $instance->environment());
+            $this->console->openly(
+                ['./kanpai', 'demo', $instance->path.'/rack', '--width', Test::WIDTH],
+                $this->root,
+                $instance->environment(),
+            );
 
-            return $this->console->openly([PHP_BINARY, 'bench/run.php', ...$arguments], $this->root, $instance->environment());
+            return $this->console->openly(
+                [PHP_BINARY, 'bench/run.php', ...$arguments],
+                $this->root,
+                $instance->environment(),
+            );
         } finally {
             if (! $wasUp) {
                 $services->stopAll();

@@ -23,33 +23,73 @@ final class Doctor
     {
         $this->check('PHP 8.2 or later', version_compare(PHP_VERSION, '8.2.0', '>='), 'Install php8.2-cli.');
         foreach (['FFI', 'exif', 'mbstring', 'pdo_mysql', 'zip', 'pcntl', 'mysqli'] as $extension) {
-            $this->check("PHP extension {$extension}", extension_loaded($extension), 'Install it: '.Packages::line('php8.2-'.match ($extension) {
-                'pdo_mysql', 'mysqli' => 'mysql', 'FFI', 'exif', 'pcntl' => 'cli', default => strtolower($extension)
-            }));
+            $this->check(
+                "PHP extension {$extension}",
+                extension_loaded($extension),
+                'Install it: '.
+                    Packages::line(
+                        'php8.2-'.
+                            match ($extension) {
+                                'pdo_mysql', 'mysqli' => 'mysql',
+                                'FFI', 'exif', 'pcntl' => 'cli',
+                                default => strtolower($extension),
+                            },
+                    ),
+            );
         }
         $missing = (new Packages($this->console, forTests: false))->missing();
         $this->check('Debian packages', $missing === [], Packages::line(...$missing));
-        foreach (['composer' => 'Install Composer 2.', 'node' => 'Install Node.js 20.', 'npm' => 'Install npm.'] as $program => $mend) {
+        foreach (
+            ['composer' => 'Install Composer 2.', 'node' => 'Install Node.js 20.', 'npm' => 'Install npm.'] as $program => $mend
+        ) {
             $this->check($program, trim((string) shell_exec("command -v {$program}")) !== '', $mend);
         }
-        $this->check('Composer packages and built pages', (new Dependencies($this->root, $this->console))->areThere(), 'Run ./kanpai up.');
+        $this->check(
+            'Composer packages and built pages',
+            (new Dependencies($this->root, $this->console))->areThere(),
+            'Run ./kanpai up.',
+        );
         $free = (int) (disk_free_space($this->root) / 2 ** 30);
-        $this->check("Room on the disk ({$free} GiB free)", $free >= 5, 'Make room: originals are copied twice, and previews need about a tenth more.');
-        $this->check('The folder storage/ can be written', is_writable($this->root.'/storage'), 'chown the checkout to the user who runs ./kanpai.');
+        $this->check(
+            "Room on the disk ({$free} GiB free)",
+            $free >= 5,
+            'Make room: originals are copied twice, and previews need about a tenth more.',
+        );
+        $this->check(
+            'The folder storage/ can be written',
+            is_writable($this->root.'/storage'),
+            'chown the checkout to the user who runs ./kanpai.',
+        );
         $instance = new Instance($this->root, 'main');
         $this->check('Kanpai was set up here', $instance->exists(), 'Run ./kanpai up.');
         if ($instance->exists()) {
             $services = new Services($instance, $this->console);
             $this->check('The supervisor runs', $services->supervisor() !== null, 'Run ./kanpai up.');
-            $this->check('Nothing runs as root', ! $services->runsAsRoot(), 'Run ./kanpai up: it goes on as the owner of the folder, or as a user made for it.');
+            $this->check(
+                'Nothing runs as root',
+                ! $services->runsAsRoot(),
+                'Run ./kanpai up: it goes on as the owner of the folder, or as a user made for it.',
+            );
             if ($services->supervisor() !== null) {
                 foreach ($services->states() as $line) {
-                    $this->check('Program '.preg_replace('/\s+/', ' ', $line), str_contains($line, 'RUNNING'), "Read the logs in {$instance->path}/log, then ./kanpai down and ./kanpai up.");
+                    $this->check(
+                        'Program '.preg_replace('/\s+/', ' ', $line),
+                        str_contains($line, 'RUNNING'),
+                        "Read the logs in {$instance->path}/log, then ./kanpai down and ./kanpai up.",
+                    );
                 }
-                $this->check('The sign-in page answers at '.$instance->address(), $services->answers(), "Read {$instance->path}/log/web-error.log and laravel.log.");
+                $this->check(
+                    'The sign-in page answers at '.$instance->address(),
+                    $services->answers(),
+                    "Read {$instance->path}/log/web-error.log and laravel.log.",
+                );
             }
             foreach (['work', 'backup'] as $place) {
-                $this->check("The place “{$place}” can be written", is_writable("{$instance->path}/places/{$place}"), "Check {$instance->path}/places/{$place}.");
+                $this->check(
+                    "The place “{$place}” can be written",
+                    is_writable("{$instance->path}/places/{$place}"),
+                    "Check {$instance->path}/places/{$place}.",
+                );
             }
         }
         $this->console->say('');

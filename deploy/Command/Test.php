@@ -36,36 +36,106 @@ final class Test
         $this->console->step('Starting the services of the tests');
         $services->startDatabase();
         $environment = $instance->environment();
-        $this->console->quietly('migrate', [PHP_BINARY, 'artisan', 'migrate:fresh', '--force'], $this->root, $environment);
+        $this->console->quietly(
+            'migrate',
+            [PHP_BINARY, 'artisan', 'migrate:fresh', '--force'],
+            $this->root,
+            $environment,
+        );
         $services->startAll();
         try {
-            $code = $this->console->openly(['./kanpai', 'demo', $instance->path.'/rack', '--width', self::WIDTH], $this->root, $environment);
+            $code = $this->console->openly(
+                ['./kanpai', 'demo', $instance->path.'/rack', '--width', self::WIDTH],
+                $this->root,
+                $environment,
+            );
             $this->linkCards($instance->path);
             if ($arguments !== []) {
                 $this->console->step('PHPUnit');
 
-                return max($code, $this->console->openly([PHP_BINARY, 'vendor/bin/phpunit', ...$arguments], $this->root, $environment));
+                return max(
+                    $code,
+                    $this->console->openly(
+                        [PHP_BINARY, 'vendor/bin/phpunit', ...$arguments],
+                        $this->root,
+                        $environment,
+                    ),
+                );
             }
             // The browser waits for pages most of the time; what only computes goes on beside it and gives way.
             $this->console->step('PHPUnit in the browser, beside what follows');
-            $browser = $this->console->beside([PHP_BINARY, 'vendor/bin/phpunit', '--testsuite', 'browser', '--exclude-group', 'alone', '--do-not-cache-result'], $this->root, $environment);
+            $browser = $this->console->beside(
+                [
+                    PHP_BINARY,
+                    'vendor/bin/phpunit',
+                    '--testsuite',
+                    'browser',
+                    '--exclude-group',
+                    'alone',
+                    '--do-not-cache-result',
+                ],
+                $this->root,
+                $environment,
+            );
             $this->console->step('Pint');
             // What it keeps is its own, whoever has run it before on this machine.
             $own = "{$this->root}/.phpunit.cache";
             is_dir($own) || mkdir($own);
-            $code = max($code, $this->console->openly(['nice', PHP_BINARY, 'vendor/bin/pint', '--test'], $this->root, ['TMPDIR' => $own]));
+            $code = max(
+                $code,
+                $this->console->openly(['nice', PHP_BINARY, 'vendor/bin/pint', '--test'], $this->root, [
+                    'TMPDIR' => $own,
+                ]),
+            );
             foreach (['phpstan-core.neon', 'phpstan.neon'] as $rules) {
                 $this->console->step("PHPStan by {$rules}");
-                $code = max($code, $this->console->openly(['nice', PHP_BINARY, '-d', 'memory_limit=2G', 'vendor/bin/phpstan', 'analyse', '--no-progress', '-c', $rules], $this->root));
+                $code = max(
+                    $code,
+                    $this->console->openly(
+                        [
+                            'nice',
+                            PHP_BINARY,
+                            '-d',
+                            'memory_limit=2G',
+                            'vendor/bin/phpstan',
+                            'analyse',
+                            '--no-progress',
+                            '-c',
+                            $rules,
+                        ],
+                        $this->root,
+                    ),
+                );
             }
             $this->console->step('PHPUnit without a browser');
-            $code = max($code, $this->console->openly(['nice', PHP_BINARY, 'vendor/bin/paratest', '--processes=2', '--testsuite=core,reference,feature', '--exclude-group=alone'], $this->root, $environment));
+            $code = max(
+                $code,
+                $this->console->openly(
+                    [
+                        'nice',
+                        PHP_BINARY,
+                        'vendor/bin/paratest',
+                        '--processes=2',
+                        '--testsuite=core,reference,feature',
+                        '--exclude-group=alone',
+                    ],
+                    $this->root,
+                    $environment,
+                ),
+            );
             $this->console->step('PHPUnit in the browser');
 
             $code = max($code, $browser());
             $this->console->step('PHPUnit where nothing else may go on');
 
-            return max($code, $this->console->openly([PHP_BINARY, 'vendor/bin/phpunit', '--group', 'alone'], $this->root, $environment));
+            return max(
+                $code,
+                $this->console->openly(
+                    [PHP_BINARY, 'vendor/bin/phpunit', '--group', 'alone'],
+                    $this->root,
+                    $environment,
+                ),
+            );
         } finally {
             $services->stopAll();
         }

@@ -39,7 +39,12 @@ final class Up
         }
         $port = $options->number('port');
         $isMoved = $port !== null && $instance->exists() && $instance->port() !== $port;
-        if (! $isMoved && $instance->exists() && $services->areUp() && $instance->release() === $dependencies->release()) {
+        if (
+            ! $isMoved &&
+            $instance->exists() &&
+            $services->areUp() &&
+            $instance->release() === $dependencies->release()
+        ) {
             return $this->ready($instance, $options);
         }
         $services->stopAll();
@@ -47,7 +52,9 @@ final class Up
         $dependencies->prepare();
         $address = $port ?? ($instance->exists() ? $instance->port() : null);
         if ($address !== null && ! Instance::isFree($address)) {
-            throw new Failure("Port {$address} is taken by another program. Stop that program, or choose another port with --port.");
+            throw new Failure(
+                "Port {$address} is taken by another program. Stop that program, or choose another port with --port.",
+            );
         }
         $instance->prepare($port);
         $services->startDatabase();
@@ -66,14 +73,22 @@ final class Up
             touch($instance->path.'/no-demo');
         }
         if (! is_file($instance->path.'/no-demo')) {
-            $code = $this->console->openly([PHP_BINARY, 'artisan', 'kanpai:demo'], $this->root, $instance->environment());
+            $code = $this->console->openly(
+                [PHP_BINARY, 'artisan', 'kanpai:demo'],
+                $this->root,
+                $instance->environment(),
+            );
             if ($code !== 0) {
                 throw new Failure('The demo could not be made. Run ./kanpai up again to go on, or use --no-demo.');
             }
         }
         $this->console->say('');
         $this->console->say('Kanpai is ready:  '.$instance->address());
-        $code = $this->console->openly([PHP_BINARY, 'artisan', 'kanpai:welcome'], $this->root, $instance->environment());
+        $code = $this->console->openly(
+            [PHP_BINARY, 'artisan', 'kanpai:welcome'],
+            $this->root,
+            $instance->environment(),
+        );
         $this->console->say('Stop it with      ./kanpai down');
 
         return $code;

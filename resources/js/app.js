@@ -10,13 +10,19 @@ const SENT_AGAIN = 8000;
 
 // A form whose choice shows at once: a filter is an address.
 for (const select of document.querySelectorAll('select[data-goes]')) {
-    select.addEventListener('change', () => { window.location.href = select.value; });
+    select.addEventListener('change', () => {
+        window.location.href = select.value;
+    });
 }
 
 /** A task that ends asks the page to come anew; not while somebody has typed something that would be lost. */
 let isTyped = false;
-document.addEventListener('input', () => { isTyped = true; });
-document.addEventListener('submit', () => { isTyped = false; });
+document.addEventListener('input', () => {
+    isTyped = true;
+});
+document.addEventListener('submit', () => {
+    isTyped = false;
+});
 document.addEventListener('htmx:beforeOnLoad', (event) => {
     if (!event.detail.xhr.getResponseHeader('HX-Refresh')) {
         return;
@@ -26,7 +32,10 @@ document.addEventListener('htmx:beforeOnLoad', (event) => {
         event.detail.elt.outerHTML = event.detail.xhr.responseText;
     } else {
         // What the page has just said is said by the one that takes its place.
-        sessionStorage.setItem(SAID, JSON.stringify([window.location.pathname, document.querySelector('.said')?.textContent ?? '']));
+        sessionStorage.setItem(
+            SAID,
+            JSON.stringify([window.location.pathname, document.querySelector('.said')?.textContent ?? '']),
+        );
     }
 });
 // What is wrong is in view: a folded part opens, and the first wrong field is where the eye is.
@@ -34,7 +43,9 @@ if (document.querySelector('[data-problems]')) {
     const first = document.querySelector('.is-invalid, .invalid-feedback');
     first?.closest('details')?.setAttribute('open', '');
     first?.scrollIntoView({ block: 'center' });
-    first?.matches('input, select, textarea') ? first.focus({ preventScroll: true }) : document.querySelector('[data-problems]').focus({ preventScroll: true });
+    first?.matches('input, select, textarea')
+        ? first.focus({ preventScroll: true })
+        : document.querySelector('[data-problems]').focus({ preventScroll: true });
 }
 
 // A form is sent once, however often its button is pressed, until another page is here.
@@ -52,7 +63,9 @@ document.addEventListener('submit', (event) => {
     sent.add(form);
     setTimeout(() => sent.delete(form), SENT_AGAIN);
 });
-window.addEventListener('pageshow', (event) => { event.persisted && window.location.reload(); });
+window.addEventListener('pageshow', (event) => {
+    event.persisted && window.location.reload();
+});
 
 const [page, words] = JSON.parse(sessionStorage.getItem(SAID) ?? '["", ""]');
 const said = document.querySelector('.said');

@@ -23,8 +23,11 @@ final class Browser
 
     private static int $port = 0;
 
-    private function __construct(public readonly RemoteWebDriver $web, private readonly string $profile, private readonly string $base)
-    {
+    private function __construct(
+        public readonly RemoteWebDriver $web,
+        private readonly string $profile,
+        private readonly string $base,
+    ) {
     }
 
     public static function open(string $base, int $width = 1280, int $height = 800, string $downloads = ''): self
@@ -32,14 +35,39 @@ final class Browser
         self::startDriver();
         $profile = sys_get_temp_dir().'/kanpai-browser-'.bin2hex(random_bytes(6));
         mkdir($profile);
-        $options = (new ChromeOptions)->addArguments(['--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--hide-scrollbars', '--disable-dev-shm-usage', "--user-data-dir={$profile}", "--window-size={$width},{$height}"]);
+        $options = (new ChromeOptions())->addArguments([
+            '--headless=new',
+            '--no-sandbox',
+            '--disable-gpu',
+            '--disable-quic',
+            '--no-first-run',
+            '--disable-background-networking',
+            '--disable-component-update',
+            '--disable-sync',
+            '--hide-scrollbars',
+            '--disable-dev-shm-usage',
+            "--user-data-dir={$profile}",
+            "--window-size={$width},{$height}",
+        ]);
         if ($downloads !== '') {
-            $options->setExperimentalOption('prefs', ['download.default_directory' => $downloads, 'download.prompt_for_download' => false]);
+            $options->setExperimentalOption('prefs', [
+                'download.default_directory' => $downloads,
+                'download.prompt_for_download' => false,
+            ]);
         }
-        $web = RemoteWebDriver::create('http://127.0.0.1:'.self::$port, DesiredCapabilities::chrome()->setCapability(ChromeOptions::CAPABILITY, $options)->setCapability('unhandledPromptBehavior', 'accept'), 30_000, 120_000);
+        $web = RemoteWebDriver::create(
+            'http://127.0.0.1:'.self::$port,
+            DesiredCapabilities::chrome()
+                ->setCapability(ChromeOptions::CAPABILITY, $options)
+                ->setCapability('unhandledPromptBehavior', 'accept'),
+            30_000,
+            120_000,
+        );
         // The window counts its frame; the page is to be as large as asked.
         $inner = $web->executeScript('return [window.innerWidth, window.innerHeight]');
-        $web->manage()->window()->setSize(new WebDriverDimension(2 * $width - (int) $inner[0], 2 * $height - (int) $inner[1]));
+        $web->manage()
+            ->window()
+            ->setSize(new WebDriverDimension(2 * $width - (int) $inner[0], 2 * $height - (int) $inner[1]));
 
         return new self($web, $profile, $base);
     }
@@ -47,7 +75,11 @@ final class Browser
     /** The address of the tests' own instance. */
     public static function address(): string
     {
-        preg_match('/^APP_URL=(.+)$/m', (string) file_get_contents(dirname(__DIR__, 2).'/storage/instances/test/env'), $m);
+        preg_match(
+            '/^APP_URL=(.+)$/m',
+            (string) file_get_contents(dirname(__DIR__, 2).'/storage/instances/test/env'),
+            $m,
+        );
 
         return $m[1] ?? '';
     }
@@ -56,22 +88,57 @@ final class Browser
     public static function openStudio(string $name): self
     {
         $email = 'owner-'.bin2hex(random_bytes(4)).'@test.example';
-        exec('DB_DATABASE=kanpai KANPAI_INSTANCE=test php '.escapeshellarg(dirname(__DIR__, 2).'/artisan').' kanpai:studio '.implode(' ', array_map(escapeshellarg(...), [$name, 'Mara Quill', $email, 'a good password'])).' 2>&1', $said, $code);
+        exec(
+            'DB_DATABASE=kanpai KANPAI_INSTANCE=test php '.
+                escapeshellarg(dirname(__DIR__, 2).'/artisan').
+                ' kanpai:studio '.
+                implode(' ', array_map(escapeshellarg(...), [$name, 'Mara Quill', $email, 'a good password'])).
+                ' 2>&1',
+            $said,
+            $code,
+        );
         if ($code !== 0) {
             throw new RuntimeException(implode("\n", $said));
         }
 
-        return self::open(self::address())->visit('/sign-in')->fill('#email', $email)->fill('#password', 'a good password')->click('.btn-next')->see('shoots to finish');
+        return self::open(self::address())->signIn($email, 'a good password');
+    }
+
+    /** Signs in; where others have tried too often from this address, as soon as the page says that it may be tried again. */
+    private function signIn(string $email, string $password): self
+    {
+        do {
+            $this->visit('/sign-in')->fill('#email', $email)->fill('#password', $password)->click('.btn-next');
+            $wait = $this->until(
+                fn (): ?int => $this->web->executeScript(<<<'JS'
+                    const text = document.body.innerText;
+                    const wait = text.match(/Please wait (\d+) seconds?/);
+                    return wait ? Number(wait[1]) : text.includes('shoots to finish') ? 0 : null;
+                    JS),
+                "{$email} could not sign in",
+            );
+            sleep($wait === 0 ? 0 : $wait + 1);
+        } while ($wait > 0);
+
+        return $this;
     }
 
     /** A shoot with the frames of one card of the rack, copied and safe. @return int its number */
     public function openShoot(string $name, string $card): int
     {
-        $this->click('a.btn-next')->fill('#name', $name)->script("document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = 'Europe/London'");
+        $this->click('a.btn-next')
+            ->fill('#name', $name)
+            ->script(
+                "document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = 'Europe/London'",
+            );
         $this->click('.btn-next')->see('Cards in the slots');
         $shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', $this->web->getCurrentURL());
-        $this->visit("/shoots/{$shoot}/ingest")->click("[data-read='{$card}']")->find('[data-choose][data-ready]', 30);
-        $this->visit("/shoots/{$shoot}/ingest")->click("[data-copy='{$card}']")->find("[data-card='{$card}'][data-state='safe']", 90);
+        $this->visit("/shoots/{$shoot}/ingest")
+            ->click("[data-read='{$card}']")
+            ->find('[data-choose][data-ready]', 30);
+        $this->visit("/shoots/{$shoot}/ingest")
+            ->click("[data-copy='{$card}']")
+            ->find("[data-card='{$card}'][data-state='safe']", 90);
 
         return $shoot;
     }
@@ -87,14 +154,23 @@ final class Browser
     public function find(string $selector, float $seconds = 10): RemoteWebElement
     {
         // Asked of the page itself, in one question: the machine has more to do than to answer those who wait.
-        return $this->until(function () use ($selector): ?RemoteWebElement {
-            $found = $this->web->executeScript('
+        return $this->until(
+            function () use ($selector): ?RemoteWebElement {
+                $found = $this->web->executeScript(
+                    '
                 const isSeen = (one) => one.checkVisibility({ opacityProperty: true, visibilityProperty: true }) && [...one.getClientRects()].some((box) => box.width > 0 && box.height > 0);
                 return [...document.querySelectorAll(arguments[0])].find((one) => isSeen(one.closest("select") ?? one)) ?? null;
-            ', [$selector]);
+            ',
+                    [$selector],
+                );
 
-            return is_array($found) ? new RemoteWebElement(new RemoteExecuteMethod($this->web), (string) reset($found), true) : null;
-        }, "{$selector} is not on the page", $seconds);
+                return is_array($found)
+                    ? new RemoteWebElement(new RemoteExecuteMethod($this->web), (string) reset($found), true)
+                    : null;
+            },
+            "{$selector} is not on the page",
+            $seconds,
+        );
     }
 
     public function click(string $selector): self
@@ -128,15 +204,35 @@ final class Browser
 
     public function attribute(string $selector, string $name, float $seconds = 10): string
     {
-        return $this->until(fn (): string => (string) $this->find($selector, $seconds)->getAttribute($name), "{$selector} cannot be read", $seconds);
+        return $this->until(
+            fn (): string => (string) $this->find($selector, $seconds)->getAttribute($name),
+            "{$selector} cannot be read",
+            $seconds,
+        );
     }
 
     public function press(string ...$keys): self
     {
-        $this->web->switchTo()->activeElement()->sendKeys(implode('', array_map(fn (string $key): string => match ($key) {
-            'right' => WebDriverKeys::ARROW_RIGHT, 'left' => WebDriverKeys::ARROW_LEFT, 'down' => WebDriverKeys::ARROW_DOWN, 'up' => WebDriverKeys::ARROW_UP,
-            'enter' => WebDriverKeys::ENTER, 'backspace' => WebDriverKeys::BACKSPACE, 'escape' => WebDriverKeys::ESCAPE, 'shift' => WebDriverKeys::SHIFT, 'control' => WebDriverKeys::CONTROL, default => $key,
-        }, $keys)));
+        $this->web->switchTo()->activeElement()->sendKeys(
+            implode(
+                '',
+                array_map(
+                    fn (string $key): string => match ($key) {
+                        'right' => WebDriverKeys::ARROW_RIGHT,
+                        'left' => WebDriverKeys::ARROW_LEFT,
+                        'down' => WebDriverKeys::ARROW_DOWN,
+                        'up' => WebDriverKeys::ARROW_UP,
+                        'enter' => WebDriverKeys::ENTER,
+                        'backspace' => WebDriverKeys::BACKSPACE,
+                        'escape' => WebDriverKeys::ESCAPE,
+                        'shift' => WebDriverKeys::SHIFT,
+                        'control' => WebDriverKeys::CONTROL,
+                        default => $key,
+                    },
+                    $keys,
+                ),
+            ),
+        );
 
         return $this;
     }
@@ -149,7 +245,14 @@ final class Browser
 
     public function see(string $text, float $seconds = 10): self
     {
-        $this->until(fn (): bool => (bool) $this->web->executeScript("return document.body.innerText.replaceAll('\u00A0', ' ').includes(arguments[0])", [$text]), "“{$text}” does not come up", $seconds);
+        $this->until(
+            fn (): bool => (bool) $this->web->executeScript(
+                "return document.body.innerText.replaceAll('\u00A0', ' ').includes(arguments[0])",
+                [$text],
+            ),
+            "“{$text}” does not come up",
+            $seconds,
+        );
 
         return $this;
     }
@@ -175,15 +278,26 @@ final class Browser
             usleep(80_000);
         } while (microtime(true) < $end);
         $text = mb_substr((string) $this->web->executeScript('return document.body.innerText'), 0, 1500);
-        throw new RuntimeException("{$problem} after {$seconds} s at {$this->web->getCurrentURL()}. ".($last?->getMessage() ?? '')."\n{$text}\n".$this->lastErrors());
+        throw new RuntimeException(
+            "{$problem} after {$seconds} s at {$this->web->getCurrentURL()}. ".
+                ($last?->getMessage() ?? '').
+                "\n{$text}\n".
+                $this->lastErrors(),
+        );
     }
 
     /** What the application noted last as its own faults: a page that failed does not say them. */
     private function lastErrors(): string
     {
-        $lines = preg_grep('/^\[.{19}\] \w+\.ERROR: /', @file(dirname(__DIR__, 2).'/storage/instances/test/log/laravel.log') ?: []);
+        $lines = preg_grep(
+            '/^\[.{19}\] \w+\.ERROR: /',
+            @file(dirname(__DIR__, 2).'/storage/instances/test/log/laravel.log') ?: [],
+        );
 
-        return implode('', array_map(fn (string $line): string => mb_substr($line, 0, 600)."\n", array_slice($lines ?: [], -3)));
+        return implode(
+            '',
+            array_map(fn (string $line): string => mb_substr($line, 0, 600)."\n", array_slice($lines ?: [], -3)),
+        );
     }
 
     public function script(string $code): mixed
@@ -201,9 +315,22 @@ final class Browser
     {
         $this->script((string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
 
-        return array_values(array_map(fn (array $violation): string => "{$page}: {$violation['id']} at ".implode(', ', array_slice(array_map(fn (array $node): string => implode(' ', $node['target']), $violation['nodes']), 0, 3)), $this->web->executeAsyncScript(
-            "const done = arguments[arguments.length - 1]; axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then((result) => done(result.violations), (reason) => done([{ id: String(reason), nodes: [] }]));",
-        )));
+        return array_values(
+            array_map(
+                fn (array $violation): string => "{$page}: {$violation['id']} at ".
+                    implode(
+                        ', ',
+                        array_slice(
+                            array_map(fn (array $node): string => implode(' ', $node['target']), $violation['nodes']),
+                            0,
+                            3,
+                        ),
+                    ),
+                $this->web->executeAsyncScript(
+                    "const done = arguments[arguments.length - 1]; axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then((result) => done(result.violations), (reason) => done([{ id: String(reason), nodes: [] }]));",
+                ),
+            ),
+        );
     }
 
     /** Cuts the connection, or gives it back. */
@@ -211,7 +338,12 @@ final class Browser
     {
         $tools = new ChromeDevToolsDriver($this->web);
         $tools->execute('Network.enable');
-        $tools->execute('Network.emulateNetworkConditions', ['offline' => ! $isThere, 'latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1]);
+        $tools->execute('Network.emulateNetworkConditions', [
+            'offline' => ! $isThere,
+            'latency' => 0,
+            'downloadThroughput' => -1,
+            'uploadThroughput' => -1,
+        ]);
     }
 
     /** Chooses a folder, as a person does in the dialog of the system. */
@@ -225,7 +357,15 @@ final class Browser
     /** @return list<string> what the page complained about */
     public function complaints(): array
     {
-        return array_values(array_filter(array_map(fn (array $entry): string => $entry['level'].' '.$entry['message'], $this->web->manage()->getLog('browser')), fn (string $entry): bool => str_starts_with($entry, 'SEVERE')));
+        return array_values(
+            array_filter(
+                array_map(
+                    fn (array $entry): string => $entry['level'].' '.$entry['message'],
+                    $this->web->manage()->getLog('browser'),
+                ),
+                fn (string $entry): bool => str_starts_with($entry, 'SEVERE'),
+            ),
+        );
     }
 
     public function close(): void
@@ -240,11 +380,18 @@ final class Browser
             return;
         }
         $server = stream_socket_server('tcp://127.0.0.1:0');
-        self::$port = $server === false ? 9515 : (int) substr((string) strrchr((string) stream_socket_get_name($server, false), ':'), 1);
+        self::$port =
+            $server === false
+                ? 9515
+                : (int) substr((string) strrchr((string) stream_socket_get_name($server, false), ':'), 1);
         if ($server !== false) {
             fclose($server);
         }
-        $process = proc_open(['chromedriver', '--port='.self::$port, '--silent'], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes);
+        $process = proc_open(
+            ['chromedriver', '--port='.self::$port, '--silent'],
+            [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']],
+            $pipes,
+        );
         self::$driver = $process === false ? throw new RuntimeException('ChromeDriver cannot be started.') : $process;
         for ($i = 0; $i < 100 && ! @fsockopen('127.0.0.1', self::$port); $i++) {
             usleep(100_000);

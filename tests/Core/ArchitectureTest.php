@@ -10,37 +10,96 @@ use PHPUnit\Framework\TestCase;
 /** The rooms: each uses those above it in the list, never those below; the core knows no framework. */
 final class ArchitectureTest extends TestCase
 {
-    private const ROOMS = ['Studio', 'Imaging', 'Frames', 'Copies', 'Ingest', 'Clocks', 'Captions', 'Cull', 'Proof', 'Deliver', 'Archive', 'Demo'];
+    private const ROOMS = [
+        'Studio',
+        'Imaging',
+        'Frames',
+        'Copies',
+        'Ingest',
+        'Clocks',
+        'Captions',
+        'Cull',
+        'Proof',
+        'Deliver',
+        'Archive',
+        'Demo',
+    ];
 
     /** Room => the tables that are its own: it alone writes them; rooms below it may read them. */
     private const TABLES = [
         'Studio' => [
-            'studios', 'members', 'shoots', 'tasks', 'jobs', 'failed_jobs', 'cache', 'cache_locks', 'outbox_mails',
+            'studios',
+            'members',
+            'shoots',
+            'tasks',
+            'jobs',
+            'failed_jobs',
+            'cache',
+            'cache_locks',
+            'outbox_mails',
         ],
-        'Frames' => [
-            'frames', 'bodies', 'files', 'versions', 'uses', 'sets', 'set_frames', 'moment_edits',
-        ],
+        'Frames' => ['frames', 'bodies', 'files', 'versions', 'uses', 'sets', 'set_frames', 'moment_edits'],
         'Copies' => ['places', 'copies', 'version_copies'],
         'Ingest' => ['cards', 'arrivals', 'upload_links', 'name_patterns', 'renames', 'frame_metadata'],
         'Clocks' => ['clocks', 'ties', 'clock_changes'],
         'Captions' => [
-            'captions', 'caption_words', 'caption_sheets', 'caption_batches', 'caption_changes', 'roster_people',
-            'keywords', 'sidecars',
+            'captions',
+            'caption_words',
+            'caption_sheets',
+            'caption_batches',
+            'caption_changes',
+            'roster_people',
+            'keywords',
+            'sidecars',
         ],
         'Cull' => ['culls', 'steps', 'marks', 'rounds', 'round_frames'],
         'Proof' => [
-            'galleries', 'gallery_frames', 'shares', 'guests', 'choices', 'guest_ratings', 'comments', 'selections',
+            'galleries',
+            'gallery_frames',
+            'shares',
+            'guests',
+            'choices',
+            'guest_ratings',
+            'comments',
+            'selections',
             'selection_frames',
         ],
         'Deliver' => [
-            'outputs', 'output_runs', 'output_files', 'deliveries', 'delivery_parts', 'delivery_files', 'delivery_zips',
-            'recipients', 'receipts', 'destinations', 'shipments', 'shipped_files', 'handoffs', 'handoff_frames',
-            'handoff_notes', 'returned_files', 'contact_sheets',
+            'outputs',
+            'output_runs',
+            'output_files',
+            'deliveries',
+            'delivery_parts',
+            'delivery_files',
+            'delivery_zips',
+            'recipients',
+            'receipts',
+            'destinations',
+            'shipments',
+            'shipped_files',
+            'handoffs',
+            'handoff_frames',
+            'handoff_notes',
+            'returned_files',
+            'contact_sheets',
         ],
         'Archive' => ['bags'],
     ];
 
-    private const FOREIGN_TO_CORE = ['Illuminate\\', 'App\\', 'Symfony\\', 'Carbon\\', 'config(', 'env(', 'app(', 'DB::', 'PDO', 'file_get_contents(', '$_SERVER', '$_GET'];
+    private const FOREIGN_TO_CORE = [
+        'Illuminate\\',
+        'App\\',
+        'Symfony\\',
+        'Carbon\\',
+        'config(',
+        'env(',
+        'app(',
+        'DB::',
+        'PDO',
+        'file_get_contents(',
+        '$_SERVER',
+        '$_GET',
+    ];
 
     public function test_the_core_knows_no_framework_database_or_configuration(): void
     {
@@ -87,7 +146,12 @@ final class ArchitectureTest extends TestCase
         foreach (self::files('app/'.$room) as $file => $text) {
             foreach ($below as $other) {
                 foreach (self::TABLES[$other] ?? [] as $table) {
-                    if (preg_match("~(table|[jJ]oin|from)\\('{$table}\\b|\\b(FROM|JOIN|UPDATE|INTO) {$table}\\b~", $text) === 1) {
+                    if (
+                        preg_match(
+                            "~(table|[jJ]oin|from)\\('{$table}\\b|\\b(FROM|JOIN|UPDATE|INTO) {$table}\\b~",
+                            $text,
+                        ) === 1
+                    ) {
                         $found[] = "{$file} names {$table} of {$other}";
                     }
                 }
@@ -120,7 +184,10 @@ final class ArchitectureTest extends TestCase
         }
         $code = (string) preg_replace(['~/\*\*.*?\*/~s', '~^use .*;$~m'], '', $text);
         $code = (string) preg_replace('~\b(belongsTo|hasMany|hasOne|belongsToMany)\(\w+::class~', '', $code);
-        $isNamed = fn (string $class): bool => preg_match('~(?<![\w\\\\$>])'.substr((string) strrchr($class, '\\'), 1).'\b~', $code) === 1;
+        $isNamed = fn (string $class): bool => preg_match(
+            '~(?<![\w\\\\$>])'.substr((string) strrchr($class, '\\'), 1).'\b~',
+            $code,
+        ) === 1;
 
         return array_values(array_filter(array_unique($found[1]), $isNamed));
     }
@@ -141,10 +208,16 @@ final class ArchitectureTest extends TestCase
         if (! is_dir("{$root}/{$folder}")) {
             return;
         }
-        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator("{$root}/{$folder}", \FilesystemIterator::SKIP_DOTS)) as $file) {
+        foreach (
+            new \RecursiveIteratorIterator(
+                new \RecursiveDirectoryIterator("{$root}/{$folder}", \FilesystemIterator::SKIP_DOTS),
+            ) as $file
+        ) {
             assert($file instanceof \SplFileInfo);
             if ($file->getExtension() === 'php') {
-                yield substr($file->getPathname(), strlen($root) + 1) => (string) file_get_contents($file->getPathname());
+                yield substr($file->getPathname(), strlen($root) + 1) => (string) file_get_contents(
+                    $file->getPathname(),
+                );
             }
         }
     }

@@ -15,6 +15,7 @@ use App\Studio\Studio;
 use Illuminate\Foundation\Testing\RefreshDatabase;
 use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Support\Str;
+use Illuminate\Testing\TestResponse;
 
 /** A studio with a member and a shoot, and folders of its own for cards, copies and pictures. Queued work runs at once. */
 abstract class FeatureTestCase extends TestCase
@@ -38,14 +39,45 @@ abstract class FeatureTestCase extends TestCase
     protected function setUp(): void
     {
         parent::setUp();
-        $this->app?->instance(ExifTool::class, self::$exifTool ??= new ExifTool);
+        $this->app?->instance(ExifTool::class, self::$exifTool ??= new ExifTool());
         $this->folder = sys_get_temp_dir().'/kanpai-test-'.bin2hex(random_bytes(6));
-        foreach (['rack', 'disks', 'arrivals', 'drive', 'backup', 'pictures', 'deliveries', 'outputs', 'outbox', 'sent-out', 'watched', 'sheets', 'archive'] as $name) {
+        foreach (
+            [
+                'rack',
+                'disks',
+                'arrivals',
+                'drive',
+                'backup',
+                'pictures',
+                'deliveries',
+                'outputs',
+                'outbox',
+                'sent-out',
+                'watched',
+                'sheets',
+                'archive',
+            ] as $name
+        ) {
             mkdir("{$this->folder}/{$name}", 0700, true);
         }
         config([
-            'kanpai.shared' => true, 'kanpai.folders_are_disks' => true, 'kanpai.roots' => [$this->folder.'/rack'], 'kanpai.arrivals' => $this->folder.'/arrivals', 'kanpai.place_roots' => [$this->folder.'/disks'], 'kanpai.places' => ['drive' => $this->folder.'/drive', 'backup' => $this->folder.'/backup'],
-            'kanpai.pictures' => $this->folder.'/pictures', 'kanpai.deliveries' => $this->folder.'/deliveries', 'kanpai.outputs' => $this->folder.'/outputs', 'kanpai.outbox' => $this->folder.'/outbox', 'kanpai.archive' => $this->folder.'/archive', 'kanpai.sheets' => $this->folder.'/sheets', 'kanpai.plans' => $this->folder.'/plans', 'kanpai.full_sizes' => $this->folder.'/full-sizes', 'kanpai.watch_roots' => [$this->folder.'/watched'], 'kanpai.sent_out' => $this->folder.'/sent-out', 'kanpai.fetch_log' => $this->folder.'/fetched.log',
+            'kanpai.shared' => true,
+            'kanpai.folders_are_disks' => true,
+            'kanpai.roots' => [$this->folder.'/rack'],
+            'kanpai.arrivals' => $this->folder.'/arrivals',
+            'kanpai.place_roots' => [$this->folder.'/disks'],
+            'kanpai.places' => ['drive' => $this->folder.'/drive', 'backup' => $this->folder.'/backup'],
+            'kanpai.pictures' => $this->folder.'/pictures',
+            'kanpai.deliveries' => $this->folder.'/deliveries',
+            'kanpai.outputs' => $this->folder.'/outputs',
+            'kanpai.outbox' => $this->folder.'/outbox',
+            'kanpai.archive' => $this->folder.'/archive',
+            'kanpai.sheets' => $this->folder.'/sheets',
+            'kanpai.plans' => $this->folder.'/plans',
+            'kanpai.full_sizes' => $this->folder.'/full-sizes',
+            'kanpai.watch_roots' => [$this->folder.'/watched'],
+            'kanpai.sent_out' => $this->folder.'/sent-out',
+            'kanpai.fetch_log' => $this->folder.'/fetched.log',
         ]);
         [$this->studio, $this->member, $this->shoot] = $this->newStudio('Quay Pictures', 'owner@quay.example');
     }
@@ -60,8 +92,18 @@ abstract class FeatureTestCase extends TestCase
     protected function newStudio(string $name, string $email): array
     {
         $studio = Studio::query()->create(['name' => $name]);
-        $member = $studio->members()->create(['name' => 'Owner', 'email' => $email, 'password' => 'a good password', 'role' => 'owner']);
-        $shoot = $studio->shoots()->create(['name' => 'Harbour day', 'client' => 'Harbour Office', 'place' => 'North Quay', 'zone' => 'Europe/London', 'held_on' => '2026-09-05']);
+        $member = $studio
+            ->members()
+            ->create(['name' => 'Owner', 'email' => $email, 'password' => 'a good password', 'role' => 'owner']);
+        $shoot = $studio
+            ->shoots()
+            ->create([
+                'name' => 'Harbour day',
+                'client' => 'Harbour Office',
+                'place' => 'North Quay',
+                'zone' => 'Europe/London',
+                'held_on' => '2026-09-05',
+            ]);
 
         return [$studio, $member, $shoot];
     }
@@ -89,14 +131,18 @@ abstract class FeatureTestCase extends TestCase
 
     protected function readCard(string $card): Card
     {
-        $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/cards", ['slot' => '0/'.$card])->assertRedirect();
+        $this->actingAs($this->member)
+            ->post("/shoots/{$this->shoot->id}/cards", ['slot' => '0/'.$card])
+            ->assertRedirect();
 
         return Card::query()->where('shoot_id', $this->shoot->id)->orderByDesc('id')->firstOrFail();
     }
 
     protected function copyCard(Card $card, string $shooter = 'Ivo Tarn'): Card
     {
-        $this->actingAs($this->member)->post("/cards/{$card->id}/copy", ['shooter' => $shooter])->assertRedirect();
+        $this->actingAs($this->member)
+            ->post("/cards/{$card->id}/copy", ['shooter' => $shooter])
+            ->assertRedirect();
 
         return $card->refresh();
     }
@@ -108,7 +154,10 @@ abstract class FeatureTestCase extends TestCase
      */
     protected function caption(array $fields, string $query = ''): Batch
     {
-        $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/captions{$query}", $fields)->assertSessionHasNoErrors()->assertRedirect();
+        $this->actingAs($this->member)
+            ->post("/shoots/{$this->shoot->id}/captions{$query}", $fields)
+            ->assertSessionHasNoErrors()
+            ->assertRedirect();
         $batch = Batch::query()->where('shoot_id', $this->shoot->id)->orderByDesc('id')->firstOrFail();
         $this->post("/shoots/{$this->shoot->id}/captions/steps/{$batch->id}")->assertRedirect();
 
@@ -125,9 +174,23 @@ abstract class FeatureTestCase extends TestCase
     protected function step(array $marks, array $more = []): array
     {
         $id = is_string($more['id'] ?? null) ? $more['id'] : (string) Str::uuid();
-        $step = ['id' => $id, 'said' => 'A mark', 'marks' => array_map(fn (int $frame, array $said): array => ['frame' => $frame, ...$said], array_keys($marks), $marks), ...$more];
+        $step = [
+            'id' => $id,
+            'said' => 'A mark',
+            'marks' => array_map(
+                fn (int $frame, array $said): array => ['frame' => $frame, ...$said],
+                array_keys($marks),
+                $marks,
+            ),
+            ...$more,
+        ];
 
-        return [...$this->postJson("/shoots/{$this->shoot->id}/cull/marks", ['steps' => [$step]])->assertOk()->json(), 'id' => $id];
+        return [
+            ...$this->postJson("/shoots/{$this->shoot->id}/cull/marks", ['steps' => [$step]])
+                ->assertOk()
+                ->json(),
+            'id' => $id,
+        ];
     }
 
     /** The link of the gallery that was published last. */
@@ -141,9 +204,11 @@ abstract class FeatureTestCase extends TestCase
      *
      * @param  list<array<string, mixed>>  $steps  without their ids, or with
      */
-    protected function guestSays(string $link, array $steps): \Illuminate\Testing\TestResponse
+    protected function guestSays(string $link, array $steps): TestResponse
     {
-        return $this->postJson("{$link}/steps", ['steps' => array_map(fn (array $step): array => ['id' => (string) Str::uuid(), ...$step], $steps)]);
+        return $this->postJson("{$link}/steps", [
+            'steps' => array_map(fn (array $step): array => ['id' => (string) Str::uuid(), ...$step], $steps),
+        ]);
     }
 
     /** @return array<string, mixed> */
@@ -153,7 +218,7 @@ abstract class FeatureTestCase extends TestCase
     }
 
     /** The next requests come from the browser that got this answer. */
-    protected function asGuest(\Illuminate\Testing\TestResponse $answer): void
+    protected function asGuest(TestResponse $answer): void
     {
         $this->withCredentials();
         foreach ($answer->headers->getCookies() as $cookie) {
@@ -187,13 +252,38 @@ abstract class FeatureTestCase extends TestCase
     {
         \Illuminate\Foundation\Testing\RefreshDatabaseState::$migrated = false;
         \Illuminate\Support\Facades\DB::commit();
-        $boot = 'require "vendor/autoload.php"; $app = require "bootstrap/app.php"; $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); config(json_decode($argv[1], true)); ';
-        $settings = json_encode(['queue.default' => 'sync', ...\Illuminate\Support\Arr::dot(['kanpai' => array_filter((array) config('kanpai'), fn (mixed $value): bool => is_string($value) || is_bool($value))]), 'kanpai.places' => config('kanpai.places')], JSON_THROW_ON_ERROR);
+        $boot =
+            'require "vendor/autoload.php"; $app = require "bootstrap/app.php"; $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); config(json_decode($argv[1], true)); ';
+        $settings = json_encode(
+            [
+                'queue.default' => 'sync',
+                ...\Illuminate\Support\Arr::dot([
+                    'kanpai' => array_filter(
+                        (array) config('kanpai'),
+                        fn (mixed $value): bool => is_string($value) || is_bool($value),
+                    ),
+                ]),
+                'kanpai.places' => config('kanpai.places'),
+            ],
+            JSON_THROW_ON_ERROR,
+        );
         \Illuminate\Support\Facades\DB::beginTransaction();
         $hold === null || $hold();
         $running = $pipes = [];
         foreach ($codes as $i => $code) {
-            $running[$i] = proc_open([PHP_BINARY, '-r', $boot.$code, $settings], [1 => ['pipe', 'w'], 2 => ['pipe', 'w']], $pipes[$i], base_path(), [...getenv(), 'DB_DATABASE' => (string) config('database.connections.mariadb.database'), 'KANPAI_INSTANCE' => 'test']) ?: self::fail('no process');
+            $running[$i] =
+                proc_open(
+                    [PHP_BINARY, '-r', $boot.$code, $settings],
+                    [1 => ['pipe', 'w'], 2 => ['pipe', 'w']],
+                    $pipes[$i],
+                    base_path(),
+                    [
+                        ...getenv(),
+                        'DB_DATABASE' => (string) config('database.connections.mariadb.database'),
+                        'KANPAI_INSTANCE' => 'test',
+                    ],
+                ) ?:
+                self::fail('no process');
         }
         $hold === null || usleep(1_500_000);
         \Illuminate\Support\Facades\DB::commit();
@@ -211,15 +301,30 @@ abstract class FeatureTestCase extends TestCase
     protected function tree(string $folder): array
     {
         $tree = [];
-        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($folder, \FilesystemIterator::SKIP_DOTS)) as $file) {
+        foreach (
+            new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($folder, \FilesystemIterator::SKIP_DOTS)) as $file
+        ) {
             assert($file instanceof \SplFileInfo);
             if ($file->getFilename() === Place::MARK || $file->isLink()) {
                 continue;
             }
-            $tree[substr($file->getPathname(), strlen($folder) + 1)] = hash_file('xxh128', $file->getPathname()).' '.$file->getMTime();
+            $tree[substr($file->getPathname(), strlen($folder) + 1)] =
+                hash_file('xxh128', $file->getPathname()).' '.$file->getMTime();
         }
         ksort($tree);
 
         return $tree;
+    }
+
+    /** A page as a browser reads it: space is space, however the view breaks its lines. */
+    protected function createTestResponse($response, $request): TestResponse
+    {
+        $answer = parent::createTestResponse($response, $request);
+        $content = $answer->baseResponse->getContent();
+        if (is_string($content) && str_contains((string) $answer->headers->get('Content-Type'), 'text/html')) {
+            $answer->baseResponse->setContent(preg_replace('/[ \t\r\n]+/', ' ', $content));
+        }
+
+        return $answer;
     }
 }

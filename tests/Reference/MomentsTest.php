@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Reference;
 
-use App\Imaging\Picture;
+use App\Imaging\PictureReader;
 use App\Imaging\Seen;
 use Kanpai\Core\Frames\Moment\Borders;
 use Kanpai\Core\Frames\Moment\Fineness;
@@ -24,9 +24,17 @@ final class MomentsTest extends TestCase
         $rack = dirname(__DIR__, 2).'/storage/instances/test/cards';
         $truth = json_decode((string) file_get_contents($rack.'/truth.json'), true, 16, JSON_THROW_ON_ERROR);
         foreach ($truth['frames'] as $frame) {
-            $picture = Picture::fromJpeg("{$rack}/{$frame['card']}/{$frame['path']}", 2)->within(375)->inMemory();
+            $picture = PictureReader::jpeg("{$rack}/{$frame['card']}/{$frame['path']}", 2)
+                ->within(375)
+                ->inMemory();
             $seen = Seen::of($picture, $picture)->columns();
-            self::$frames[] = ['at' => (int) round((float) (new \DateTimeImmutable($frame['instant']))->format('U.v') * 1000), 'body' => $frame['body'], 'moment' => $frame['moment'], 'likeness' => $seen['likeness'], 'colours' => $seen['colours']];
+            self::$frames[] = [
+                'at' => (int) round((float) (new \DateTimeImmutable($frame['instant']))->format('U.v') * 1000),
+                'body' => $frame['body'],
+                'moment' => $frame['moment'],
+                'likeness' => $seen['likeness'],
+                'colours' => $seen['colours'],
+            ];
         }
         usort(self::$frames, fn (array $a, array $b): int => $a['at'] <=> $b['at']);
     }
@@ -74,7 +82,12 @@ final class MomentsTest extends TestCase
             if ($pause !== null && $i > 0 && $frame['moment'] !== self::$frames[$i - 1]['moment']) {
                 $shift += $frame['at'] - self::$frames[$i - 1]['at'] - $pause;
             }
-            $glimpses[] = Glimpse::of($frame['at'] - $shift, $bodies[$frame['body']], $frame['likeness'], $frame['colours']);
+            $glimpses[] = Glimpse::of(
+                $frame['at'] - $shift,
+                $bodies[$frame['body']],
+                $frame['likeness'],
+                $frame['colours'],
+            );
         }
 
         return [$glimpses, array_column(self::$frames, 'moment')];
@@ -84,7 +97,10 @@ final class MomentsTest extends TestCase
     public function test_frames_of_a_scene_are_put_together_and_others_apart(?int $pause): void
     {
         [$glimpses, $truth] = self::day($pause);
-        ['precision' => $precision, 'recall' => $recall] = self::pairs(Moments::of(Borders::of($glimpses), Fineness::usual()), $truth);
+        ['precision' => $precision, 'recall' => $recall] = self::pairs(
+            Moments::of(Borders::of($glimpses), Fineness::usual()),
+            $truth,
+        );
         self::assertGreaterThanOrEqual(0.95, $precision, 'precision');
         self::assertGreaterThanOrEqual(0.95, $recall, 'recall');
     }

@@ -22,7 +22,13 @@ final class ZoneTablesTest extends TestCase
         $checked = 0;
         $last = null;
         foreach ($lines as $line) {
-            if (preg_match('/^\S+\s+\w+ (\w+ +\d+ [\d:]+ \d{4}) UTC? = \w+ (\w+ +\d+ [\d:]+ \d{4}) (\S+) isdst=(\d) gmtoff=(-?\d+)/', $line, $m) !== 1) {
+            if (
+                preg_match(
+                    '/^\S+\s+\w+ (\w+ +\d+ [\d:]+ \d{4}) UTC? = \w+ (\w+ +\d+ [\d:]+ \d{4}) (\S+) isdst=(\d) gmtoff=(-?\d+)/',
+                    $line,
+                    $m,
+                ) !== 1
+            ) {
                 continue;
             }
             $instant = (int) strtotime($m[1].' UTC') * 1000;

@@ -26,14 +26,24 @@ final class ArchiveController
         $bags = Bag::query()->where('shoot_id', $shoot->id)->orderByDesc('id')->get();
 
         return view('archive.show', [
-            'shoot' => $shoot, 'bags' => $bags, 'tasks' => $bags->mapWithKeys(fn (Bag $bag): array => [$bag->id => $bag->task()])->all(), 'plan' => FreeCopies::plan($shoot), 'wanted' => max(1, $shoot->studio->copies_wanted),
-            'freeing' => Task::latest($shoot, 'archive', 'free'), 'used' => $disk->of(new \Illuminate\Database\Eloquent\Collection([$shoot]))[$shoot->id],
+            'shoot' => $shoot,
+            'bags' => $bags,
+            'tasks' => $bags->mapWithKeys(fn (Bag $bag): array => [$bag->id => $bag->task()])->all(),
+            'plan' => FreeCopies::plan($shoot),
+            'wanted' => max(1, $shoot->studio->copies_wanted),
+            'freeing' => Task::latest($shoot, 'archive', 'free'),
+            'used' => $disk->of(new \Illuminate\Database\Eloquent\Collection([$shoot]))[$shoot->id],
         ]);
     }
 
     public function make(Shoot $shoot, Archiving $archiving): RedirectResponse
     {
-        if (Task::underWay()->where('shoot_id', $shoot->id)->whereIn('kind', ['bag', 'bag-in'])->doesntExist()) {
+        if (
+            Task::underWay()
+                ->where('shoot_id', $shoot->id)
+                ->whereIn('kind', ['bag', 'bag-in'])
+                ->doesntExist()
+        ) {
             $archiving->start($shoot);
         }
 
@@ -53,12 +63,19 @@ final class ArchiveController
     {
         abort_unless(Member::current()->role === 'owner', 403);
         $plan = array_column(FreeCopies::plan($shoot), null, 'place');
-        $said = $request->validate(['place' => ['required', 'string', Rule::in(array_keys($plan))], 'name' => ['required', 'string']], ['name.required' => 'Type the name of the shoot.', 'place.in' => 'No copies of this shoot stand there.']);
+        $said = $request->validate(
+            ['place' => ['required', 'string', Rule::in(array_keys($plan))], 'name' => ['required', 'string']],
+            ['name.required' => 'Type the name of the shoot.', 'place.in' => 'No copies of this shoot stand there.'],
+        );
         if (trim($said['name']) !== $shoot->name) {
-            throw ValidationException::withMessages(['name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was deleted."]);
+            throw ValidationException::withMessages([
+                'name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was deleted.",
+            ]);
         }
         if (($plan[$said['place']]['mayGo'] ?? 0) === 0) {
-            throw ValidationException::withMessages(['place' => "Nothing may go from “{$said['place']}”: too few verified copies are on other disks, or none is in a checked archive."]);
+            throw ValidationException::withMessages([
+                'place' => "Nothing may go from “{$said['place']}”: too few verified copies are on other disks, or none is in a checked archive.",
+            ]);
         }
         FreeCopies::start($shoot, $said['place']);
 
@@ -71,7 +88,12 @@ final class ArchiveController
         $studio = Member::current()->studio;
         $shoots = $studio->shoots()->orderByDesc('held_on')->orderByDesc('id')->get();
 
-        return view('archive.index', ['studio' => $studio, 'shoots' => $shoots, 'used' => $disk->of($shoots), ...$this->bags($archiving)]);
+        return view('archive.index', [
+            'studio' => $studio,
+            'shoots' => $shoots,
+            'used' => $disk->of($shoots),
+            ...$this->bags($archiving),
+        ]);
     }
 
     /** The bags alone, while something is under way. */
@@ -83,7 +105,10 @@ final class ArchiveController
     public function takeIn(Request $request, Archiving $archiving): RedirectResponse
     {
         $studio = Member::current()->studio;
-        $said = $request->validate(['bag' => ['required', 'string', Rule::in($archiving->unknown($studio))]], ['bag.in' => 'There is no such bag to be taken in.']);
+        $said = $request->validate(
+            ['bag' => ['required', 'string', Rule::in($archiving->unknown($studio))]],
+            ['bag.in' => 'There is no such bag to be taken in.'],
+        );
         $archiving->takeIn($studio, $said['bag']);
 
         return redirect()->route('archive');
@@ -95,6 +120,18 @@ final class ArchiveController
         $studio = Member::current()->studio;
         $bags = Bag::query()->where('studio_id', $studio->id)->with('shoot')->orderByDesc('id')->get();
 
-        return ['bags' => $bags, 'unknown' => $archiving->unknown($studio), 'tasks' => $bags->mapWithKeys(fn (Bag $bag): array => [$bag->id => $bag->task()])->all(), 'isBusy' => $bags->contains(fn (Bag $bag): bool => in_array($bag->state, [BagState::Making, BagState::Made, BagState::Arriving], true)), 'folder' => config('kanpai.archive')."/{$studio->id}"];
+        return [
+            'bags' => $bags,
+            'unknown' => $archiving->unknown($studio),
+            'tasks' => $bags->mapWithKeys(fn (Bag $bag): array => [$bag->id => $bag->task()])->all(),
+            'isBusy' => $bags->contains(
+                fn (Bag $bag): bool => in_array(
+                    $bag->state,
+                    [BagState::Making, BagState::Made, BagState::Arriving],
+                    true,
+                ),
+            ),
+            'folder' => config('kanpai.archive')."/{$studio->id}",
+        ];
     }
 }

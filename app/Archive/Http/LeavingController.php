@@ -17,21 +17,35 @@ final class LeavingController
 {
     public function show(Shoot $shoot, LeavingShoot $leaving): View
     {
-        return view('archive.leave', ['shoot' => $shoot, 'copies' => $leaving->copies($shoot), 'uncopied' => $leaving->uncopied($shoot), 'counts' => $leaving->counts($shoot), 'problem' => $leaving->problem($shoot), 'isOwner' => Member::current()->role === 'owner']);
+        return view('archive.leave', [
+            'shoot' => $shoot,
+            'copies' => $leaving->copies($shoot),
+            'uncopied' => $leaving->uncopied($shoot),
+            'counts' => $leaving->counts($shoot),
+            'problem' => $leaving->problem($shoot),
+            'isOwner' => Member::current()->role === 'owner',
+        ]);
     }
 
     public function store(Request $request, Shoot $shoot, LeavingShoot $leaving): RedirectResponse
     {
         abort_unless(Member::current()->role === 'owner', 403);
-        $said = $request->validate(['name' => ['required', 'string']], ['name.required' => 'Type the name of the shoot.']);
+        $said = $request->validate(
+            ['name' => ['required', 'string']],
+            ['name.required' => 'Type the name of the shoot.'],
+        );
         if (trim($said['name']) !== trim($shoot->name)) {
-            throw ValidationException::withMessages(['name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was deleted."]);
+            throw ValidationException::withMessages([
+                'name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was deleted.",
+            ]);
         }
         $problem = $leaving->begin($shoot);
         if ($problem !== '') {
             throw ValidationException::withMessages(['name' => $problem]);
         }
 
-        return redirect()->route('shoots')->with('said', "“{$shoot->name}” is deleted. Copies of its originals and bags stay where they are.");
+        return redirect()
+            ->route('shoots')
+            ->with('said', "“{$shoot->name}” is deleted. Copies of its originals and bags stay where they are.");
     }
 }

@@ -34,9 +34,21 @@ final class BatchesController
     {
         $this->own($shoot, $batch);
         $page = max(0, (int) $request->query('page', '0'));
-        $frames = $batch->frames()->with('card', 'body')->offset($page * self::PAGE)->limit(self::PAGE)->get();
+        $frames = $batch
+            ->frames()
+            ->with('card', 'body')
+            ->offset($page * self::PAGE)
+            ->limit(self::PAGE)
+            ->get();
 
-        return view('captions.batch', ['shoot' => $shoot, 'batch' => $batch, 'changes' => (new LookOver($batch))->changes($frames), 'all' => $batch->frames()->count(), 'page' => $page, 'size' => self::PAGE]);
+        return view('captions.batch', [
+            'shoot' => $shoot,
+            'batch' => $batch,
+            'changes' => (new LookOver($batch))->changes($frames),
+            'all' => $batch->frames()->count(),
+            'page' => $page,
+            'size' => self::PAGE,
+        ]);
     }
 
     /** The figures over all frames, which take some seconds where there are thousands. */
@@ -61,40 +73,86 @@ final class BatchesController
     {
         $this->own($shoot, $batch);
         // Pressed twice, it is done once.
-        if (Batch::query()->whereKey($batch->id)->where('state', 'drafted')->update(['state' => 'running']) === 1) {
+        if (
+            Batch::query()
+                ->whereKey($batch->id)
+                ->where('state', 'drafted')
+                ->update(['state' => 'running']) === 1
+        ) {
             $task = Task::open($shoot, 'captions', 'captions', $batch->said, 'frames', $batch->frames()->count());
             ApplyBatch::dispatch($task->id, $batch->id)->onQueue('urgent');
         }
 
-        return redirect()->route('captions.show', [$shoot, ...CaptionsController::query(FrameFilter::ofQuery($batch->filter))])->with('said', "{$batch->said}: under way. It can be taken back as one step; originals are not touched.");
+        return redirect()
+            ->route('captions.show', [$shoot, ...CaptionsController::query(FrameFilter::ofQuery($batch->filter))])
+            ->with('said', "{$batch->said}: under way. It can be taken back as one step; originals are not touched.");
     }
 
     public function undo(Shoot $shoot, Batch $batch): RedirectResponse
     {
         $this->own($shoot, $batch);
-        if (Batch::query()->whereKey($batch->id)->where('state', 'done')->update(['state' => 'undoing']) === 1) {
+        if (
+            Batch::query()
+                ->whereKey($batch->id)
+                ->where('state', 'done')
+                ->update(['state' => 'undoing']) === 1
+        ) {
             $task = Task::open($shoot, 'undo', 'captions', "Taking back: {$batch->said}", 'frames', $batch->changed());
             UndoBatch::dispatch($task->id, $batch->id)->onQueue('urgent');
         }
 
-        return redirect()->route('captions.show', $shoot)->with('said', "Taken back: {$batch->said}. What was changed since stays as it is.");
+        return redirect()
+            ->route('captions.show', $shoot)
+            ->with('said', "Taken back: {$batch->said}. What was changed since stays as it is.");
     }
 
     public function replace(Request $request, Shoot $shoot): RedirectResponse
     {
-        $said = $request->validate(['find' => ['required', 'string', 'max:500'], 'with' => ['nullable', 'string', 'max:2000'], 'in' => ['required', 'array'], 'in.*' => ['in:'.implode(',', array_column(Field::cases(), 'value'))]], [
-            'find.required' => 'Say what is to be found.', 'in.required' => 'Choose at least one field to look in.',
-        ]);
+        $said = $request->validate(
+            [
+                'find' => ['required', 'string', 'max:500'],
+                'with' => ['nullable', 'string', 'max:2000'],
+                'in' => ['required', 'array'],
+                'in.*' => ['in:'.implode(',', array_column(Field::cases(), 'value'))],
+            ],
+            [
+                'find.required' => 'Say what is to be found.',
+                'in.required' => 'Choose at least one field to look in.',
+            ],
+        );
         $with = is_string($said['with'] ?? null) ? $said['with'] : '';
         $this->check(['with' => [Field::Description, $with]]);
 
-        return $this->draft($request, $shoot, 'Replacing “'.mb_strimwidth($said['find'], 0, 40, '…').'” by “'.mb_strimwidth($with, 0, 40, '…').'”', ['kind' => 'replace', 'in' => array_values($said['in']), 'find' => $said['find'], 'with' => $with, 'case' => $request->boolean('case'), 'word' => $request->boolean('word')]);
+        return $this->draft(
+            $request,
+            $shoot,
+            'Replacing “'.
+                mb_strimwidth($said['find'], 0, 40, '…').
+                '” by “'.
+                mb_strimwidth($with, 0, 40, '…').
+                '”',
+            [
+                'kind' => 'replace',
+                'in' => array_values($said['in']),
+                'find' => $said['find'],
+                'with' => $with,
+                'case' => $request->boolean('case'),
+                'word' => $request->boolean('word'),
+            ],
+        );
     }
 
     /** Gives chosen fields of one frame to all that are meant. */
     public function paste(Request $request, Shoot $shoot): RedirectResponse
     {
-        $request->validate(['from' => ['required', 'integer'], 'fields' => ['required', 'array'], 'fields.*' => ['in:'.implode(',', array_column(Field::cases(), 'value'))]], ['fields.required' => 'Choose at least one field to paste.']);
+        $request->validate(
+            [
+                'from' => ['required', 'integer'],
+                'fields' => ['required', 'array'],
+                'fields.*' => ['in:'.implode(',', array_column(Field::cases(), 'value'))],
+            ],
+            ['fields.required' => 'Choose at least one field to paste.'],
+        );
         $source = Frame::query()->where('shoot_id', $shoot->id)->findOrFail($request->integer('from'));
         $caption = FrameCaption::query()->find($source->id)?->caption();
         $texts = [];
@@ -102,7 +160,12 @@ final class BatchesController
             $texts[(string) $name] = $caption?->text(Field::from((string) $name)) ?? '';
         }
 
-        return $this->draft($request, $shoot, 'Pasting '.count($texts).(count($texts) === 1 ? ' field' : ' fields')." of {$source->name}", ['kind' => 'paste', 'texts' => $texts]);
+        return $this->draft(
+            $request,
+            $shoot,
+            'Pasting '.count($texts).(count($texts) === 1 ? ' field' : ' fields')." of {$source->name}",
+            ['kind' => 'paste', 'texts' => $texts],
+        );
     }
 
     public function frame(Request $request, Shoot $shoot, Frame $frame): View
@@ -113,12 +176,24 @@ final class BatchesController
         $meant = array_values(Frame::meeting($shoot, $filter)->pluck('frames.id')->all());
         $place = array_search($frame->id, $meant, true);
         $captioning = Captioning::of($shoot);
-        $filled = $captioning->sheets($frame->loadMissing('card', 'body'), $row)->of(Caption::nothing(), $captioning->values($frame, Caption::nothing()));
+        $filled = $captioning
+            ->sheets($frame->loadMissing('card', 'body'), $row)
+            ->of(Caption::nothing(), $captioning->values($frame, Caption::nothing()));
 
         return view('captions.frame', [
-            'shoot' => $shoot, 'frame' => $frame, 'caption' => $row?->caption(), 'own' => $row->own ?? [], 'groups' => Field::grouped(), 'required' => $shoot->studio->required_fields,
-            'filter' => $filter, 'query' => CaptionsController::query($filter), 'meant' => count($meant), 'place' => $place === false ? null : $place,
-            'before' => $place === false ? null : ($meant[$place - 1] ?? null), 'next' => $place === false ? null : ($meant[$place + 1] ?? null), 'inherited' => $filled->values(),
+            'shoot' => $shoot,
+            'frame' => $frame,
+            'caption' => $row?->caption(),
+            'own' => $row->own ?? [],
+            'groups' => Field::grouped(),
+            'required' => $shoot->studio->required_fields,
+            'filter' => $filter,
+            'query' => CaptionsController::query($filter),
+            'meant' => count($meant),
+            'place' => $place === false ? null : $place,
+            'before' => $place === false ? null : $meant[$place - 1] ?? null,
+            'next' => $place === false ? null : $meant[$place + 1] ?? null,
+            'inherited' => $filled->values(),
         ]);
     }
 
@@ -127,19 +202,40 @@ final class BatchesController
     {
         abort_unless($frame->shoot_id === $shoot->id, 404);
         $texts = $request->texts();
-        $this->check(array_map(fn (string $name, string $text): array => [Field::from($name), $text], array_keys($texts), $texts));
-        $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'member_id' => $request->user()?->id, 'said' => "Caption of {$frame->name}", 'edit' => ['kind' => 'fields', 'texts' => $texts, 'frames' => [$frame->id]], 'filter' => []]);
+        $this->check(
+            array_map(fn (string $name, string $text): array => [Field::from($name), $text], array_keys($texts), $texts),
+        );
+        $batch = Batch::query()->create([
+            'shoot_id' => $shoot->id,
+            'member_id' => $request->user()?->id,
+            'said' => "Caption of {$frame->name}",
+            'edit' => ['kind' => 'fields', 'texts' => $texts, 'frames' => [$frame->id]],
+            'filter' => [],
+        ]);
         $this->apply($shoot, $batch);
 
-        $goes = Frame::query()->where('shoot_id', $shoot->id)->find((int) $request->string('goes')->toString()) ?? $frame;
+        $goes =
+            Frame::query()->where('shoot_id', $shoot->id)->find((int) $request->string('goes')->toString()) ?? $frame;
 
-        return redirect()->route('captions.frame', [$shoot, $goes, ...CaptionsController::query(FrameFilter::ofQuery($request->query->all()))])->with('said', "The caption of {$frame->name} is kept; sheets leave what you changed as it is.");
+        return redirect()
+            ->route('captions.frame', [
+                $shoot,
+                $goes,
+                ...CaptionsController::query(FrameFilter::ofQuery($request->query->all())),
+            ])
+            ->with('said', "The caption of {$frame->name} is kept; sheets leave what you changed as it is.");
     }
 
     /** @param  array<string, mixed>  $edit */
     private function draft(Request $request, Shoot $shoot, string $said, array $edit): RedirectResponse
     {
-        $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'member_id' => $request->user()?->id, 'said' => mb_substr($said, 0, 255), 'edit' => [...$edit, ...ChosenFrames::of($request, $shoot)], 'filter' => FrameFilter::ofQuery($request->query->all())->toQuery()]);
+        $batch = Batch::query()->create([
+            'shoot_id' => $shoot->id,
+            'member_id' => $request->user()?->id,
+            'said' => mb_substr($said, 0, 255),
+            'edit' => [...$edit, ...ChosenFrames::of($request, $shoot)],
+            'filter' => FrameFilter::ofQuery($request->query->all())->toQuery(),
+        ]);
 
         return redirect()->route('captions.batch', [$shoot, $batch]);
     }
@@ -151,7 +247,9 @@ final class BatchesController
             try {
                 FieldText::check($field, $text);
             } catch (UnusableText $reason) {
-                throw ValidationException::withMessages([is_int($name) ? $field->value : $name => $reason->getMessage()]);
+                throw ValidationException::withMessages([
+                    is_int($name) ? $field->value : $name => $reason->getMessage(),
+                ]);
             }
         }
     }

@@ -40,7 +40,9 @@ final class CaptionsController
     {
         LookAtSidecars::startNowAndThen($shoot);
         $filter = $this->asked($request, $shoot);
-        $level = in_array($request->query('level'), ['studio', 'shoot', 'moment'], true) ? (string) $request->query('level') : 'shoot';
+        $level = in_array($request->query('level'), ['studio', 'shoot', 'moment'], true)
+            ? (string) $request->query('level')
+            : 'shoot';
         $moments = $level === 'moment' ? $this->moments($shoot) : [];
         $moment = is_string($request->query('moment')) ? $request->query('moment') : (string) array_key_first($moments);
         $sheet = $this->sheet($shoot, $level, $moment);
@@ -61,7 +63,9 @@ final class CaptionsController
             'bodies' => $lanes->bodies,
             'meant' => Frame::meeting($shoot, $filter)->count(),
             'all' => Frame::query()->where('shoot_id', $shoot->id)->count(),
-            'captioned' => FrameCaption::query()->where(['shoot_id' => $shoot->id, 'tells' => true])->count(),
+            'captioned' => FrameCaption::query()
+                ->where(['shoot_id' => $shoot->id, 'tells' => true])
+                ->count(),
             'behind' => FrameCaption::query()->where('shoot_id', $shoot->id)->whereNull('written_at')->count(),
             'written' => SidecarFile::ofShoot($shoot)->distinct()->count('frame_id'),
             'differing' => SidecarFile::ofShoot($shoot)->whereNotNull('theirs')->count(),
@@ -76,7 +80,10 @@ final class CaptionsController
             'listed' => DB::table('keywords')->where('studio_id', $shoot->studio_id)->count(),
             'steps' => Batch::doneIn($shoot)->limit(6)->get(),
             // Looking goes on unseen.
-            'tasks' => Task::underWay()->where(['shoot_id' => $shoot->id, 'subject' => 'captions'])->where('kind', '<>', 'look')->get(),
+            'tasks' => Task::underWay()
+                ->where(['shoot_id' => $shoot->id, 'subject' => 'captions'])
+                ->where('kind', '<>', 'look')
+                ->get(),
             ...$this->example($shoot, $filter, $level, $sheet->sheet(), 0),
         ]);
     }
@@ -85,7 +92,10 @@ final class CaptionsController
     private function asked(Request $request, Shoot $shoot): FrameFilter
     {
         $query = $request->query->all();
-        if (array_intersect_key($query, array_flip(FrameFilter::KEYS)) === [] && Frame::of($shoot)->where('verdict', Verdict::Keep)->exists()) {
+        if (
+            array_intersect_key($query, array_flip(FrameFilter::KEYS)) === [] &&
+            Frame::of($shoot)->where('verdict', Verdict::Keep)->exists()
+        ) {
             $query['verdict'] = Verdict::Keep->value;
         }
 
@@ -103,15 +113,35 @@ final class CaptionsController
     {
         $filter = FrameFilter::ofQuery($request->query->all());
         $page = max(0, min(10_000, (int) $request->string('page', '0')->toString()));
-        $frames = Frame::meeting($shoot, $filter)->offset($page * self::TILES)->limit(self::TILES + 1)->get();
+        $frames = Frame::meeting($shoot, $filter)
+            ->offset($page * self::TILES)
+            ->limit(self::TILES + 1)
+            ->get();
 
-        return view('captions.tiles', ['shoot' => $shoot, 'query' => self::query($filter), 'frames' => $frames->take(self::TILES), 'page' => $page, 'isMore' => $frames->count() > self::TILES]);
+        return view('captions.tiles', [
+            'shoot' => $shoot,
+            'query' => self::query($filter),
+            'frames' => $frames->take(self::TILES),
+            'page' => $page,
+            'isMore' => $frames->count() > self::TILES,
+        ]);
     }
 
     /** What the sheets make of one frame, while one of them is written. */
     public function preview(SheetRequest $request, Shoot $shoot): View
     {
-        return view('captions.preview', ['shoot' => $shoot, 'level' => $request->level(), 'query' => self::query(FrameFilter::ofQuery($request->query->all())), ...$this->example($shoot, FrameFilter::ofQuery($request->query->all()), $request->level(), $request->sheet(), (int) $request->query('at', '0'))]);
+        return view('captions.preview', [
+            'shoot' => $shoot,
+            'level' => $request->level(),
+            'query' => self::query(FrameFilter::ofQuery($request->query->all())),
+            ...$this->example(
+                $shoot,
+                FrameFilter::ofQuery($request->query->all()),
+                $request->level(),
+                $request->sheet(),
+                (int) $request->query('at', '0'),
+            ),
+        ]);
     }
 
     /** Keeps the sheet; then what it would do to the frames that are meant is looked over. */
@@ -125,23 +155,51 @@ final class CaptionsController
         }
         [$from, $to] = $level === 'moment' ? $request->span() : [null, null];
         Sheet::query()->updateOrCreate(
-            ['studio_id' => $shoot->studio_id, 'shoot_id' => in_array($level, ['shoot', 'moment'], true) ? $shoot->id : null, 'level' => $level, 'from_ms' => $from, 'to_ms' => $to, ...($level === 'saved' ? ['name' => $name] : [])],
-            ['name' => $name, 'fields' => $sheet->templates(), 'added' => $sheet->added(), 'emptied' => array_keys(array_filter($sheet->templates(), fn (string $text): bool => $text === ''))],
+            [
+                'studio_id' => $shoot->studio_id,
+                'shoot_id' => in_array($level, ['shoot', 'moment'], true) ? $shoot->id : null,
+                'level' => $level,
+                'from_ms' => $from,
+                'to_ms' => $to,
+                ...$level === 'saved' ? ['name' => $name] : [],
+            ],
+            [
+                'name' => $name,
+                'fields' => $sheet->templates(),
+                'added' => $sheet->added(),
+                'emptied' => array_keys(array_filter($sheet->templates(), fn (string $text): bool => $text === '')),
+            ],
         );
         if ($level === 'saved') {
-            return redirect()->route('captions.show', $shoot)->with('said', "The sheet “{$name}” is saved for all shoots.");
+            return redirect()
+                ->route('captions.show', $shoot)
+                ->with('said', "The sheet “{$name}” is saved for all shoots.");
         }
         $filter = FrameFilter::ofQuery($request->query->all());
-        $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'member_id' => $request->user()?->id, 'said' => 'Filling in the sheets', 'edit' => ['kind' => 'sheets', ...ChosenFrames::of($request, $shoot)], 'filter' => $level === 'moment' ? FrameFilter::ofQuery([...$filter->toQuery(), 'from' => $from, 'to' => $to])->toQuery() : $filter->toQuery()]);
+        $batch = Batch::query()->create([
+            'shoot_id' => $shoot->id,
+            'member_id' => $request->user()?->id,
+            'said' => 'Filling in the sheets',
+            'edit' => ['kind' => 'sheets', ...ChosenFrames::of($request, $shoot)],
+            'filter' => $level === 'moment'
+                    ? FrameFilter::ofQuery([...$filter->toQuery(), 'from' => $from, 'to' => $to])->toQuery()
+                    : $filter->toQuery(),
+        ]);
 
         return redirect()->route('captions.batch', [$shoot, $batch]);
     }
 
     public function removeSheet(Shoot $shoot, int $sheet): RedirectResponse
     {
-        Sheet::query()->where('studio_id', $shoot->studio_id)->whereIn('level', ['saved', 'moment'])->findOrFail($sheet)->delete();
+        Sheet::query()
+            ->where('studio_id', $shoot->studio_id)
+            ->whereIn('level', ['saved', 'moment'])
+            ->findOrFail($sheet)
+            ->delete();
 
-        return redirect()->route('captions.show', $shoot)->with('said', 'The sheet was taken away. Captions stay as they are.');
+        return redirect()
+            ->route('captions.show', $shoot)
+            ->with('said', 'The sheet was taken away. Captions stay as they are.');
     }
 
     private function sheet(Shoot $shoot, string $level, string $moment): Sheet
@@ -150,7 +208,9 @@ final class CaptionsController
 
         return match ($level) {
             'studio' => Sheet::ofStudio($shoot->studio),
-            'moment' => Sheet::moments($shoot)->first(fn (Sheet $sheet): bool => (string) $sheet->from_ms === $from && (string) $sheet->to_ms === $to),
+            'moment' => Sheet::moments($shoot)->first(
+                fn (Sheet $sheet): bool => (string) $sheet->from_ms === $from && (string) $sheet->to_ms === $to,
+            ),
             default => Sheet::ofShoot($shoot),
         } ?? new Sheet(['level' => $level, 'studio_id' => $shoot->studio_id, 'fields' => []]);
     }
@@ -172,10 +232,17 @@ final class CaptionsController
         $zone = $shoot->zone();
         $words = [];
         foreach (Sheet::moments($shoot) as $sheet) {
-            $words["{$sheet->from_ms}-{$sheet->to_ms}"] = $zone->format((int) $sheet->from_ms, 'H:i:s').' '.($sheet->name ?: 'has a sheet');
+            $words["{$sheet->from_ms}-{$sheet->to_ms}"] =
+                $zone->format((int) $sheet->from_ms, 'H:i:s').' '.($sheet->name ?: 'has a sheet');
         }
         foreach (Frame::moments($shoot) as ['from' => $from, 'to' => $to, 'frames' => $count]) {
-            $words["{$from}-{$to}"] ??= $zone->format($from, 'H:i:s').' to '.$zone->format($to, 'H:i:s').', '.number_format($count).($count === 1 ? ' frame' : ' frames');
+            $words["{$from}-{$to}"] ??=
+                $zone->format($from, 'H:i:s').
+                ' to '.
+                $zone->format($to, 'H:i:s').
+                ', '.
+                number_format($count).
+                ($count === 1 ? ' frame' : ' frames');
         }
         uksort($words, fn (string $a, string $b): int => (int) $a <=> (int) $b);
 
@@ -186,7 +253,7 @@ final class CaptionsController
     private function example(Shoot $shoot, FrameFilter $filter, string $level, CaptionSheet $sheet, int $at): array
     {
         $count = Frame::meeting($shoot, $filter)->count();
-        $at = $count === 0 ? 0 : ($at % $count + $count) % $count;
+        $at = $count === 0 ? 0 : (($at % $count) + $count) % $count;
         $frame = Frame::meeting($shoot, $filter)->with('card', 'body')->offset($at)->first();
         $caption = null;
         $captioning = null;
@@ -196,13 +263,32 @@ final class CaptionsController
             $stands = $row?->caption() ?? Caption::nothing();
             $caption = $captioning->sheets($frame, $row)->of($stands, $captioning->values($frame, $stands));
         }
-        $unknown = $caption === null || $captioning === null ? [] : array_merge([], ...array_map(fn (string $text): array => $captioning->codes->expand($text)->unknown, array_values($caption->values())));
+        $unknown =
+            $caption === null || $captioning === null
+                ? []
+                : array_merge(
+                    [],
+                    ...array_map(
+                        fn (string $text): array => $captioning->codes->expand($text)->unknown,
+                        array_values($caption->values()),
+                    ),
+                );
 
         return [
-            'frame' => $frame, 'caption' => $caption, 'at' => $at, 'count' => $count, 'cut' => $caption?->cutInIim() ?? [], 'own' => $row->own ?? [],
-            'missing' => array_filter(array_map(Field::from(...), $shoot->studio->required_fields), fn (Field $field): bool => $caption?->text($field) === ''),
+            'frame' => $frame,
+            'caption' => $caption,
+            'at' => $at,
+            'count' => $count,
+            'cut' => $caption?->cutInIim() ?? [],
+            'own' => $row->own ?? [],
+            'missing' => array_filter(
+                array_map(Field::from(...), $shoot->studio->required_fields),
+                fn (Field $field): bool => $caption?->text($field) === '',
+            ),
             'unknownCodes' => array_values(array_unique($unknown)),
-            'unlisted' => $caption === null ? [] : $this->keywords->ofStudio($shoot->studio)->unknown($caption->items(Field::Keywords)),
+            'unlisted' => $caption === null
+                    ? []
+                    : $this->keywords->ofStudio($shoot->studio)->unknown($caption->items(Field::Keywords)),
         ];
     }
 }

@@ -26,10 +26,21 @@ final class ChosenFrames
             return [];
         }
         if (count($said) > self::MOST) {
-            throw ValidationException::withMessages(['frames' => 'At most '.number_format(self::MOST).' frames can be chosen one by one. A filter takes any number.']);
+            throw ValidationException::withMessages([
+                'frames' => 'At most '.
+                    number_format(self::MOST).
+                    ' frames can be chosen one by one. A filter takes any number.',
+            ]);
         }
-        $frames = array_map(intval(...), Frame::of($shoot)->whereIntegerInRaw('frames.id', array_map(intval(...), $said))->pluck('frames.id')->all());
+        $frames = array_map(
+            intval(...),
+            Frame::of($shoot)->whereIntegerInRaw('frames.id', array_map(intval(...), $said))->pluck('frames.id')->all(),
+        );
 
-        return $frames === [] ? throw ValidationException::withMessages(['frames' => 'The frames that were chosen are not in the shoot any more.']) : ['frames' => array_values($frames)];
+        return $frames === []
+            ? throw ValidationException::withMessages([
+                'frames' => 'The frames that were chosen are not in the shoot any more.',
+            ])
+            : ['frames' => array_values($frames)];
     }
 }

@@ -40,8 +40,15 @@ final class ListsController
         $list = $this->keywords->ofStudio($shoot->studio);
 
         return view('captions.lists', [
-            'shoot' => $shoot, 'people' => (clone $people)->orderBy('id')->limit(self::SHOWN)->get(), 'peopleCount' => $people->count(), 'shown' => self::SHOWN,
-            'paths' => array_slice($list->paths(), 0, self::SHOWN, true), 'terms' => count($list->paths()), 'counts' => $this->keywords->counts($shoot), 'groups' => Field::grouped(), 'studio' => $shoot->studio,
+            'shoot' => $shoot,
+            'people' => (clone $people)->orderBy('id')->limit(self::SHOWN)->get(),
+            'peopleCount' => $people->count(),
+            'shown' => self::SHOWN,
+            'paths' => array_slice($list->paths(), 0, self::SHOWN, true),
+            'terms' => count($list->paths()),
+            'counts' => $this->keywords->counts($shoot),
+            'groups' => Field::grouped(),
+            'studio' => $shoot->studio,
         ]);
     }
 
@@ -50,36 +57,79 @@ final class ListsController
         $people = $this->reading('roster', fn (): array => Roster::of(Table::rows($this->bytes($request, 'roster'))));
         RosterPerson::replace($shoot, $people);
 
-        return redirect()->route('captions.lists', $shoot)->with('said', number_format(count($people)).' people are on the roster.');
+        return redirect()
+            ->route('captions.lists', $shoot)
+            ->with('said', number_format(count($people)).' people are on the roster.');
     }
 
     public function storeKeywords(Request $request, Shoot $shoot): RedirectResponse
     {
-        $list = $this->reading('keywords', fn (): KeywordList => KeywordList::of(Table::rows($this->bytes($request, 'keywords'))));
+        $list = $this->reading(
+            'keywords',
+            fn (): KeywordList => KeywordList::of(Table::rows($this->bytes($request, 'keywords'))),
+        );
         $this->keywords->replace($shoot->studio, $list);
 
-        return redirect()->route('captions.lists', $shoot)->with('said', number_format(count($list->paths())).' keywords are on the list.');
+        return redirect()
+            ->route('captions.lists', $shoot)
+            ->with('said', number_format(count($list->paths())).' keywords are on the list.');
     }
 
     public function storeWishes(Request $request, Shoot $shoot): RedirectResponse
     {
-        $request->validate(['code_mark' => ['nullable', 'string', 'max:3', 'regex:/^[^\p{L}\p{N}\s{}",;]+$/u'], 'required' => ['nullable', 'array'], 'required.*' => [Rule::in(array_column(Field::cases(), 'value'))]], [
-            'code_mark.*' => 'The mark that starts a code is one to three signs that are no letter, figure, space, brace or comma, such as @ or =.',
+        $request->validate(
+            [
+                'code_mark' => ['nullable', 'string', 'max:3', 'regex:/^[^\p{L}\p{N}\s{}",;]+$/u'],
+                'required' => ['nullable', 'array'],
+                'required.*' => [Rule::in(array_column(Field::cases(), 'value'))],
+            ],
+            [
+                'code_mark.*' => 'The mark that starts a code is one to three signs that are no letter, figure, space, brace or comma, such as @ or =.',
+            ],
+        );
+        $shoot->studio->update([
+            'code_mark' => (string) $request->string('code_mark'),
+            'required_fields' => array_values((array) $request->input('required', [])),
+            'writes_sidecars' => $request->boolean('writes_sidecars'),
         ]);
-        $shoot->studio->update(['code_mark' => (string) $request->string('code_mark'), 'required_fields' => array_values((array) $request->input('required', [])), 'writes_sidecars' => $request->boolean('writes_sidecars')]);
 
-        return redirect()->route('captions.lists', $shoot)->with('said', 'What the studio wants is kept, for all shoots.');
+        return redirect()
+            ->route('captions.lists', $shoot)
+            ->with('said', 'What the studio wants is kept, for all shoots.');
     }
 
     /** People whose code, number or name begins with what was typed; the code itself first. */
     public function people(Request $request, Shoot $shoot): JsonResponse
     {
         $typed = mb_strtolower((string) $request->string('q'));
-        $found = array_filter(RosterPerson::people($shoot), fn (Person $person): bool => $typed === '' || array_filter([$person->code, $person->number, ...explode(' ', $person->name)], fn (string $word): bool => str_starts_with(mb_strtolower($word), $typed)) !== []);
-        $exact = fn (Person $person): int => in_array($typed, [mb_strtolower($person->code), mb_strtolower($person->number)], true) ? 0 : 1;
+        $found = array_filter(
+            RosterPerson::people($shoot),
+            fn (Person $person): bool => $typed === '' ||
+                array_filter(
+                    [$person->code, $person->number, ...explode(' ', $person->name)],
+                    fn (string $word): bool => str_starts_with(mb_strtolower($word), $typed),
+                ) !== [],
+        );
+        $exact = fn (Person $person): int => in_array(
+            $typed,
+            [mb_strtolower($person->code), mb_strtolower($person->number)],
+            true,
+        )
+            ? 0
+            : 1;
         usort($found, fn (Person $a, Person $b): int => [$exact($a), $a->name] <=> [$exact($b), $b->name]);
 
-        return response()->json(array_map(fn (Person $person): array => ['name' => $person->name, 'words' => trim("{$person->code} {$person->number}"), 'more' => $person->inWords(), 'exact' => $exact($person) === 0], array_slice($found, 0, self::COMPLETIONS)));
+        return response()->json(
+            array_map(
+                fn (Person $person): array => [
+                    'name' => $person->name,
+                    'words' => trim("{$person->code} {$person->number}"),
+                    'more' => $person->inWords(),
+                    'exact' => $exact($person) === 0,
+                ],
+                array_slice($found, 0, self::COMPLETIONS),
+            ),
+        );
     }
 
     /** Keywords that begin with what was typed, of the list and of the shoot, with how often they are used. */
@@ -89,10 +139,32 @@ final class ListsController
         $counts = $this->keywords->counts($shoot);
         $paths = $this->keywords->ofStudio($shoot->studio)->paths();
         $words = array_map(strval(...), array_keys($paths + $counts));
-        $found = array_values(array_filter($words, fn (string $word): bool => $typed !== '' && str_contains(' '.mb_strtolower($word), ' '.$typed)));
-        usort($found, fn (string $a, string $b): int => [! isset($paths[$a]), -($counts[$a] ?? 0), $a] <=> [! isset($paths[$b]), -($counts[$b] ?? 0), $b]);
+        $found = array_values(
+            array_filter(
+                $words,
+                fn (string $word): bool => $typed !== '' && str_contains(' '.mb_strtolower($word), ' '.$typed),
+            ),
+        );
+        usort(
+            $found,
+            fn (string $a, string $b): int => [! isset($paths[$a]), -($counts[$a] ?? 0), $a] <=> [
+                ! isset($paths[$b]),
+                -($counts[$b] ?? 0),
+                $b,
+            ],
+        );
 
-        return response()->json(array_map(fn (string $word): array => ['name' => $word, 'insert' => $paths[$word] ?? [$word], 'more' => implode(' > ', $paths[$word] ?? [$word]), 'words' => isset($counts[$word]) ? number_format($counts[$word]) : ''], array_slice($found, 0, self::COMPLETIONS)));
+        return response()->json(
+            array_map(
+                fn (string $word): array => [
+                    'name' => $word,
+                    'insert' => $paths[$word] ?? [$word],
+                    'more' => implode(' > ', $paths[$word] ?? [$word]),
+                    'words' => isset($counts[$word]) ? number_format($counts[$word]) : '',
+                ],
+                array_slice($found, 0, self::COMPLETIONS),
+            ),
+        );
     }
 
     private function bytes(Request $request, string $field): string

@@ -17,7 +17,13 @@ final class SheetRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        $rules = ['level' => ['nullable', 'in:studio,shoot,moment,saved'], 'name' => ['nullable', 'string', 'max:120'], 'moment' => ['nullable', 'string', 'regex:/^\d+-\d+$/'], 'mode' => ['nullable', 'array'], 'mode.*' => ['in:set,add,empty']];
+        $rules = [
+            'level' => ['nullable', 'in:studio,shoot,moment,saved'],
+            'name' => ['nullable', 'string', 'max:120'],
+            'moment' => ['nullable', 'string', 'regex:/^\d+-\d+$/'],
+            'mode' => ['nullable', 'array'],
+            'mode.*' => ['in:set,add,empty'],
+        ];
         foreach (Field::cases() as $field) {
             $rules[$field->value] = ['nullable', 'string'];
         }
@@ -29,7 +35,9 @@ final class SheetRequest extends FormRequest
     public function sheet(): CaptionSheet
     {
         $said = $this->validated();
-        $mode = fn (string $wanted): array => array_keys(array_filter((array) ($said['mode'] ?? []), fn (mixed $mode): bool => $mode === $wanted));
+        $mode = fn (string $wanted): array => array_keys(
+            array_filter((array) ($said['mode'] ?? []), fn (mixed $mode): bool => $mode === $wanted),
+        );
         try {
             return CaptionSheet::of($this->texts(), $mode('add'), $mode('empty'));
         } catch (UnusableSheet|UnusableText $reason) {

@@ -26,7 +26,14 @@ final class SidecarsController
     {
         $differing = SidecarFile::ofShoot($shoot)->whereNotNull('theirs');
 
-        return view('captions.sidecars', ['shoot' => $shoot, 'count' => (clone $differing)->count(), 'files' => $differing->with('frame')->limit(self::SHOWN)->get(), 'tasks' => Task::underWay()->where(['shoot_id' => $shoot->id, 'subject' => 'captions'])->get()]);
+        return view('captions.sidecars', [
+            'shoot' => $shoot,
+            'count' => (clone $differing)->count(),
+            'files' => $differing->with('frame')->limit(self::SHOWN)->get(),
+            'tasks' => Task::underWay()
+                ->where(['shoot_id' => $shoot->id, 'subject' => 'captions'])
+                ->get(),
+        ]);
     }
 
     public function write(Shoot $shoot): RedirectResponse
@@ -47,7 +54,11 @@ final class SidecarsController
     public function settle(Request $request, Shoot $shoot): RedirectResponse
     {
         $request->validate(['take' => ['required', 'in:theirs,ours'], 'sidecar' => ['nullable', 'integer']]);
-        $files = SidecarFile::ofShoot($shoot)->whereNotNull('theirs')->with('frame')->when($request->filled('sidecar'), fn ($query) => $query->whereKey($request->integer('sidecar')))->get();
+        $files = SidecarFile::ofShoot($shoot)
+            ->whereNotNull('theirs')
+            ->with('frame')
+            ->when($request->filled('sidecar'), fn ($query) => $query->whereKey($request->integer('sidecar')))
+            ->get();
         $texts = $standings = [];
         DB::transaction(function () use ($request, $shoot, $files, &$texts, &$standings): void {
             $sidecars = new Sidecars($shoot);
@@ -60,7 +71,19 @@ final class SidecarsController
                 $sidecars->acknowledge($file);
             }
             if ($texts !== []) {
-                $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'member_id' => $request->user()?->id, 'said' => 'What other software wrote', 'edit' => ['kind' => 'theirs', 'texts' => $texts, 'standings' => array_filter($standings), 'frames' => array_keys($texts)], 'filter' => [], 'state' => 'running']);
+                $batch = Batch::query()->create([
+                    'shoot_id' => $shoot->id,
+                    'member_id' => $request->user()?->id,
+                    'said' => 'What other software wrote',
+                    'edit' => [
+                        'kind' => 'theirs',
+                        'texts' => $texts,
+                        'standings' => array_filter($standings),
+                        'frames' => array_keys($texts),
+                    ],
+                    'filter' => [],
+                    'state' => 'running',
+                ]);
                 $task = Task::open($shoot, 'captions', 'captions', $batch->said, 'frames', count($texts));
                 ApplyBatch::dispatch($task->id, $batch->id)->onQueue('urgent')->afterCommit();
             }
@@ -69,6 +92,13 @@ final class SidecarsController
             WriteCaptions::start($shoot);
         }
 
-        return redirect()->route('captions.sidecars', $shoot)->with('said', $request->string('take')->toString() === 'theirs' ? 'Taken over, as one step that can be taken back.' : 'Ours is kept; the sidecars are written anew.');
+        return redirect()
+            ->route('captions.sidecars', $shoot)
+            ->with(
+                'said',
+                $request->string('take')->toString() === 'theirs'
+                    ? 'Taken over, as one step that can be taken back.'
+                    : 'Ours is kept; the sidecars are written anew.',
+            );
     }
 }

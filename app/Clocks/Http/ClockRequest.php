@@ -47,7 +47,9 @@ final class ClockRequest extends FormRequest
             'hours.*' => 'Hours must be a whole number from 0.',
             'minutes.*' => 'Minutes must be a whole number from 0.',
             'seconds.*' => 'Seconds must be a number from 0, such as 17.1.',
-            'drift.*' => 'The drift is the number of seconds that the clock gains in a day, such as 2 or -1.5. More than '.(int) Clock::MOST_DRIFT.' is no clock.',
+            'drift.*' => 'The drift is the number of seconds that the clock gains in a day, such as 2 or -1.5. More than '.
+                (int) Clock::MOST_DRIFT.
+                ' is no clock.',
         ];
     }
 
@@ -58,20 +60,36 @@ final class ClockRequest extends FormRequest
         $drift = $this->float('drift');
         $rightAt = null;
         if ($drift !== 0.0) {
-            $rightAt = $this->reading('right_at') ?? throw ValidationException::withMessages(['right_at' => 'Say when the clock was right, as 2026-09-05 06:00:00: the drift counts from there.']);
+            $rightAt =
+                $this->reading('right_at') ??
+                throw ValidationException::withMessages([
+                    'right_at' => 'Say when the clock was right, as 2026-09-05 06:00:00: the drift counts from there.',
+                ]);
         }
-        $clock = $this->at('seconds', fn (): Clock => Clock::of(
-            Offset::of($this->string('direction')->toString() === 'earlier', $this->integer('days'), $this->integer('hours'), $this->integer('minutes'), $this->float('seconds')),
-            $drift,
-            $rightAt,
-            $this->zone(),
-        ));
+        $clock = $this->at(
+            'seconds',
+            fn (): Clock => Clock::of(
+                Offset::of(
+                    $this->string('direction')->toString() === 'earlier',
+                    $this->integer('days'),
+                    $this->integer('hours'),
+                    $this->integer('minutes'),
+                    $this->float('seconds'),
+                ),
+                $drift,
+                $rightAt,
+                $this->zone(),
+            ),
+        );
         $card = $this->filled('card') ? $this->integer('card') : null;
         if ($card !== null && ! Card::query()->where('shoot_id', $this->shoot()->id)->whereKey($card)->exists()) {
             throw ValidationException::withMessages(['card' => 'This card does not belong to the shoot.']);
         }
 
-        return $this->at('to', fn (): ScopedClock => ScopedClock::within($clock, $card, $this->reading('from'), $this->reading('to')));
+        return $this->at(
+            'to',
+            fn (): ScopedClock => ScopedClock::within($clock, $card, $this->reading('from'), $this->reading('to')),
+        );
     }
 
     private function zone(): ?Zone
@@ -86,7 +104,9 @@ final class ClockRequest extends FormRequest
     {
         $text = trim((string) $this->string($field));
         try {
-            return $text === '' ? null : TypedTime::reading($text, $this->shoot()->held_on->getTimestamp() * 1000)->milliseconds;
+            return $text === ''
+                ? null
+                : TypedTime::reading($text, $this->shoot()->held_on->getTimestamp() * 1000)->milliseconds;
         } catch (InvalidTime $reason) {
             throw ValidationException::withMessages([$field => $reason->getMessage()]);
         }

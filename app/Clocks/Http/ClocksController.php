@@ -34,19 +34,42 @@ final class ClocksController
             return view('clocks.show', ['shoot' => $shoot, 'bodies' => $bodies, 'body' => null]);
         }
         $clocks = BodyClock::query()->where('shoot_id', $shoot->id)->orderBy('id')->get()->groupBy('body_id');
-        $edited = BodyClock::ofBody($shoot, $body->id)->find($request->integer('clock')) ?? BodyClock::ofBody($shoot, $body->id)->where(['card_id' => null, 'from_ms' => null, 'to_ms' => null])->first();
+        $edited =
+            BodyClock::ofBody($shoot, $body->id)->find($request->integer('clock')) ??
+            BodyClock::ofBody($shoot, $body->id)
+                ->where(['card_id' => null, 'from_ms' => null, 'to_ms' => null])
+                ->first();
         $clock = $edited?->scoped()->clock ?? Clock::asRead();
 
         return view('clocks.show', [
             'shoot' => $shoot,
             'bodies' => $bodies,
             'names' => $lanes->names,
-            'counts' => Frame::query()->where('shoot_id', $shoot->id)->groupBy('body_id')->selectRaw('body_id, COUNT(*) AS n')->pluck('n', 'body_id'),
+            'counts' => Frame::query()
+                ->where('shoot_id', $shoot->id)
+                ->groupBy('body_id')
+                ->selectRaw('body_id, COUNT(*) AS n')
+                ->pluck('n', 'body_id'),
             'body' => $body,
             'clocks' => $clocks,
-            'cards' => Card::query()->whereIn('id', Frame::query()->where(['shoot_id' => $shoot->id, 'body_id' => $body->id])->distinct()->select('card_id'))->orderBy('number')->get(),
+            'cards' => Card::query()
+                ->whereIn(
+                    'id',
+                    Frame::query()
+                        ->where(['shoot_id' => $shoot->id, 'body_id' => $body->id])
+                        ->distinct()
+                        ->select('card_id'),
+                )
+                ->orderBy('number')
+                ->get(),
             'form' => new ClockForm($clock, $edited?->scoped()),
-            'zones' => [...array_map(fn (int $hours): string => sprintf('%s%02d:00', $hours < 0 ? '-' : '+', abs($hours)), range(-12, 14)), ...DateTimeZone::listIdentifiers()],
+            'zones' => [
+                ...array_map(
+                    fn (int $hours): string => sprintf('%s%02d:00', $hours < 0 ? '-' : '+', abs($hours)),
+                    range(-12, 14),
+                ),
+                ...DateTimeZone::listIdentifiers(),
+            ],
             'last' => ClockChange::last($shoot->id),
         ]);
     }
@@ -57,12 +80,21 @@ final class ClocksController
     }
 
     /** What a clock would do, before it is used. */
-    public function try(ClockRequest $request, Shoot $shoot, Body $body, ClockWork $work, LaneTable $table): JsonResponse
-    {
+    public function try(
+        ClockRequest $request,
+        Shoot $shoot,
+        Body $body,
+        ClockWork $work,
+        LaneTable $table,
+    ): JsonResponse {
         $scoped = $request->clock();
         $tried = $this->refusing(fn (): array => $work->tried($shoot, $this->own($shoot, $body)->id, $scoped));
 
-        return response()->json(['words' => (string) $scoped->clock, 'read' => $table->asRead($shoot, $body->id), ...$tried]);
+        return response()->json([
+            'words' => (string) $scoped->clock,
+            'read' => $table->asRead($shoot, $body->id),
+            ...$tried,
+        ]);
     }
 
     public function store(ClockRequest $request, Shoot $shoot, Body $body, ClockWork $work): RedirectResponse
@@ -72,7 +104,16 @@ final class ClocksController
         $set = BodyClock::ofShoot($shoot);
         $next = Lanes::bodies($shoot)->first(fn (Body $other): bool => ! isset($set[$other->id])) ?? $body;
 
-        return redirect()->route('clocks.show', [$shoot, 'body' => $next->id])->with('said', (Lanes::of($shoot)->names[$body->id] ?? $body->label()).': '.($scoped->clock->isAsRead() ? 'the clock is right as it is.' : "the clock is used ({$scoped->clock}); everything is sorted anew. Originals are not touched."));
+        return redirect()
+            ->route('clocks.show', [$shoot, 'body' => $next->id])
+            ->with(
+                'said',
+                (Lanes::of($shoot)->names[$body->id] ?? $body->label()).
+                    ': '.
+                    ($scoped->clock->isAsRead()
+                        ? 'the clock is right as it is.'
+                        : "the clock is used ({$scoped->clock}); everything is sorted anew. Originals are not touched."),
+            );
     }
 
     public function remove(Request $request, Shoot $shoot, int $clock, ClockWork $work): RedirectResponse
@@ -80,19 +121,33 @@ final class ClocksController
         $row = BodyClock::query()->where('shoot_id', $shoot->id)->findOrFail($clock);
         $this->refusing(fn () => $work->remove($shoot, $row, $request->user()));
 
-        return redirect()->route('clocks.show', [$shoot, 'body' => $row->body_id])->with('said', 'The clock was taken away; its frames follow the others.');
+        return redirect()
+            ->route('clocks.show', [$shoot, 'body' => $row->body_id])
+            ->with('said', 'The clock was taken away; its frames follow the others.');
     }
 
     public function takeBack(Shoot $shoot, ClockWork $work): RedirectResponse
     {
         $change = $work->takeBack($shoot);
 
-        return redirect()->route('clocks.show', [$shoot, 'body' => $change?->body_id])->with('said', $change === null ? 'There is nothing to take back.' : 'Taken back: '.(Lanes::of($shoot)->names[$change->body_id] ?? '')." ({$change->said}).");
+        return redirect()
+            ->route('clocks.show', [$shoot, 'body' => $change?->body_id])
+            ->with(
+                'said',
+                $change === null
+                    ? 'There is nothing to take back.'
+                    : 'Taken back: '.(Lanes::of($shoot)->names[$change->body_id] ?? '')." ({$change->said}).",
+            );
     }
 
     private function own(Shoot $shoot, Body $body): Body
     {
-        abort_unless(Frame::query()->where(['shoot_id' => $shoot->id, 'body_id' => $body->id])->exists(), 404);
+        abort_unless(
+            Frame::query()
+                ->where(['shoot_id' => $shoot->id, 'body_id' => $body->id])
+                ->exists(),
+            404,
+        );
 
         return $body;
     }

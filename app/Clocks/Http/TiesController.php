@@ -47,17 +47,33 @@ final class TiesController
             $residuals = $reason->residuals;
             $worst = $reason->worst;
         }
-        $frames = Frame::query()->whereKey(array_merge(array_column($known, 'frame'), array_filter(array_column($known, 'other'))))->get()->keyBy('id');
+        $frames = Frame::query()
+            ->whereKey(array_merge(array_column($known, 'frame'), array_filter(array_column($known, 'other'))))
+            ->get()
+            ->keyBy('id');
 
         return view('clocks.ties', [
-            'shoot' => $shoot, 'body' => $body, 'known' => $known, 'frames' => $frames, 'names' => Lanes::of($shoot)->names, 'fit' => $fit, 'form' => $fit === null ? null : new ClockForm($fit->clock),
-            'problem' => $problem, 'residuals' => $residuals, 'worst' => $worst,
+            'shoot' => $shoot,
+            'body' => $body,
+            'known' => $known,
+            'frames' => $frames,
+            'names' => Lanes::of($shoot)->names,
+            'fit' => $fit,
+            'form' => $fit === null ? null : new ClockForm($fit->clock),
+            'problem' => $problem,
+            'residuals' => $residuals,
+            'worst' => $worst,
         ]);
     }
 
     public function store(Request $request, Shoot $shoot): JsonResponse
     {
-        $request->validate(['frame' => ['required', 'integer'], 'other' => ['nullable', 'integer'], 'time' => ['nullable', 'string', 'max:60'], 'note' => ['nullable', 'string', 'max:200']]);
+        $request->validate([
+            'frame' => ['required', 'integer'],
+            'other' => ['nullable', 'integer'],
+            'time' => ['nullable', 'string', 'max:60'],
+            'note' => ['nullable', 'string', 'max:200'],
+        ]);
         $frame = $this->frame($shoot, $request->integer('frame'));
         $note = (string) $request->string('note');
         try {
@@ -65,7 +81,9 @@ final class TiesController
                 ? $this->ties->frames($shoot, $frame, $this->frame($shoot, $request->integer('other')), $note)
                 : $this->ties->time($shoot, $frame, (string) $request->string('time'), $note);
         } catch (UnusableTie|InvalidTime $reason) {
-            throw ValidationException::withMessages([$request->filled('other') ? 'other' : 'time' => $reason->getMessage()]);
+            throw ValidationException::withMessages([
+                $request->filled('other') ? 'other' : 'time' => $reason->getMessage(),
+            ]);
         }
 
         return response()->json(['id' => $tie->id]);
@@ -83,7 +101,11 @@ final class TiesController
     {
         $other = Lanes::bodies($shoot)->firstWhere('id', $request->integer('with')) ?? abort(404);
 
-        return $this->suggestion($shoot, $body, SuggestClock::start($shoot, $body->id, $other->id, $request->clock()->clock->zone));
+        return $this->suggestion(
+            $shoot,
+            $body,
+            SuggestClock::start($shoot, $body->id, $other->id, $request->clock()->clock->zone),
+        );
     }
 
     public function suggestion(Shoot $shoot, Body $body, Task $task): View
@@ -92,16 +114,38 @@ final class TiesController
         abort_unless($task->kind === 'suggestion', 404);
         $answer = $task->state === TaskState::Done ? SuggestClock::answer($task) : null;
         if ($answer === null) {
-            return view('studio.awaited', ['task' => $task, 'address' => route('clocks.suggestion', [$shoot, $body, $task])]);
+            return view('studio.awaited', [
+                'task' => $task,
+                'address' => route('clocks.suggestion', [$shoot, $body, $task]),
+            ]);
         }
         $other = Lanes::bodies($shoot)->firstWhere('id', $answer['other']) ?? abort(404);
         ['suggestion' => $suggestion, 'clock' => $clock] = $answer;
         $pairs = array_slice($suggestion->pairs, 0, 6);
-        $frames = Frame::query()->whereKey([...array_column($pairs, 'of'), ...array_column($pairs, 'other')])->get()->keyBy('id');
+        $frames = Frame::query()
+            ->whereKey([...array_column($pairs, 'of'), ...array_column($pairs, 'other')])
+            ->get()
+            ->keyBy('id');
 
         return view('clocks.suggestion', [
-            'shoot' => $shoot, 'body' => $body, 'other' => $other, 'names' => Lanes::of($shoot)->names, 'suggestion' => $suggestion, 'clock' => $clock, 'form' => $clock === null ? null : new ClockForm($clock),
-            'pairs' => array_map(fn (array $pair): array => [...$pair, 'frames' => [$frames[$pair['of']], $frames[$pair['other']]], 'pictures' => [PictureAddress::orNothing($frames[$pair['of']]?->small_path), PictureAddress::orNothing($frames[$pair['other']]?->small_path)]], $pairs),
+            'shoot' => $shoot,
+            'body' => $body,
+            'other' => $other,
+            'names' => Lanes::of($shoot)->names,
+            'suggestion' => $suggestion,
+            'clock' => $clock,
+            'form' => $clock === null ? null : new ClockForm($clock),
+            'pairs' => array_map(
+                fn (array $pair): array => [
+                    ...$pair,
+                    'frames' => [$frames[$pair['of']], $frames[$pair['other']]],
+                    'pictures' => [
+                        PictureAddress::orNothing($frames[$pair['of']]?->small_path),
+                        PictureAddress::orNothing($frames[$pair['other']]?->small_path),
+                    ],
+                ],
+                $pairs,
+            ),
         ]);
     }
 

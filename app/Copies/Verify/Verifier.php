@@ -66,8 +66,15 @@ final class Verifier
         if ($this->process !== null) {
             return;
         }
-        $process = proc_open(['setpriv', '--pdeathsig', 'KILL', PHP_BINARY, __DIR__.'/verify.php'], [['pipe', 'r'], ['pipe', 'w']], $this->pipes);
-        $this->process = $process === false ? throw new RuntimeException('The process that proves copies cannot be started.') : $process;
+        $process = proc_open(
+            ['setpriv', '--pdeathsig', 'KILL', PHP_BINARY, __DIR__.'/verify.php'],
+            [['pipe', 'r'], ['pipe', 'w']],
+            $this->pipes,
+        );
+        $this->process =
+            $process === false
+                ? throw new RuntimeException('The process that proves copies cannot be started.')
+                : $process;
     }
 
     private function end(): void

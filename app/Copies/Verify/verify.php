@@ -14,9 +14,12 @@ use Kanpai\Core\Copies\ReadOnceCopy;
 
 require dirname(__DIR__, 3).'/vendor/autoload.php';
 
-$copy = new ReadOnceCopy;
+$copy = new ReadOnceCopy();
 while (($line = fgets(STDIN)) !== false) {
-    [$temporary, $final] = array_map(fn (string $name): string => (string) base64_decode($name, true), explode(' ', trim($line).' '));
+    [$temporary, $final] = array_map(
+        fn (string $name): string => (string) base64_decode($name, true),
+        explode(' ', trim($line).' '),
+    );
     $answer = '!';
     if (Disk::sync($temporary) && @rename($temporary, $final)) {
         Disk::syncFolder(dirname($final));

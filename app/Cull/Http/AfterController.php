@@ -30,42 +30,91 @@ final class AfterController
         $all = (clone $dropped)->count();
 
         return view('cull.dropped', [
-            'shoot' => $shoot, 'all' => $all, 'page' => $page, 'size' => self::PAGE,
-            'frames' => $dropped->offset($page * self::PAGE)->limit(self::PAGE)->get()->map(fn (Frame $frame): array => ['id' => $frame->id, 'name' => $frame->name, 'picture' => PictureAddress::orNothing($frame->small_path), 'time' => $shoot->zone()->format($frame->taken_ms, 'H:i:s')])->all(),
+            'shoot' => $shoot,
+            'all' => $all,
+            'page' => $page,
+            'size' => self::PAGE,
+            'frames' => $dropped
+                ->offset($page * self::PAGE)
+                ->limit(self::PAGE)
+                ->get()
+                ->map(
+                    fn (Frame $frame): array => [
+                        'id' => $frame->id,
+                        'name' => $frame->name,
+                        'picture' => PictureAddress::orNothing($frame->small_path),
+                        'time' => $shoot->zone()->format($frame->taken_ms, 'H:i:s'),
+                    ],
+                )
+                ->all(),
             'aside' => Frame::query()->where('shoot_id', $shoot->id)->whereNotNull('aside_at')->count(),
-            'copies' => DeleteCopies::plan($shoot), 'isOwner' => Member::current()->role === 'owner',
-            'tasks' => Task::underWay()->where(['shoot_id' => $shoot->id, 'subject' => 'dropped'])->get(), 'last' => Task::latest($shoot, 'dropped', 'delete'),
+            'copies' => DeleteCopies::plan($shoot),
+            'isOwner' => Member::current()->role === 'owner',
+            'tasks' => Task::underWay()
+                ->where(['shoot_id' => $shoot->id, 'subject' => 'dropped'])
+                ->get(),
+            'last' => Task::latest($shoot, 'dropped', 'delete'),
         ]);
     }
 
     /** Out of the shoot; the files stay where they are. */
     public function aside(Shoot $shoot): RedirectResponse
     {
-        $count = DB::table('frames')->where(['shoot_id' => $shoot->id, 'verdict' => Verdict::Drop])->whereNull('aside_at')->update(['aside_at' => now()->format('Y-m-d H:i:s.v')]);
+        $count = DB::table('frames')
+            ->where(['shoot_id' => $shoot->id, 'verdict' => Verdict::Drop])
+            ->whereNull('aside_at')
+            ->update(['aside_at' => now()->format('Y-m-d H:i:s.v')]);
         RegroupMoments::dispatch($shoot->id);
 
-        return redirect()->route('cull.dropped', $shoot)->with('said', number_format($count).' dropped frames are set aside. Their files stay where they are, and they can be taken back.');
+        return redirect()
+            ->route('cull.dropped', $shoot)
+            ->with(
+                'said',
+                number_format($count).
+                    ' dropped frames are set aside. Their files stay where they are, and they can be taken back.',
+            );
     }
 
     public function back(Shoot $shoot): RedirectResponse
     {
-        $count = DB::table('frames')->where('shoot_id', $shoot->id)->whereNotNull('aside_at')->update(['aside_at' => null]);
+        $count = DB::table('frames')
+            ->where('shoot_id', $shoot->id)
+            ->whereNotNull('aside_at')
+            ->update(['aside_at' => null]);
         RegroupMoments::dispatch($shoot->id);
 
-        return redirect()->route('cull.dropped', $shoot)->with('said', number_format($count).' frames are back in the shoot.');
+        return redirect()
+            ->route('cull.dropped', $shoot)
+            ->with('said', number_format($count).' frames are back in the shoot.');
     }
 
     public function delete(Request $request, Shoot $shoot): RedirectResponse
     {
-        $request->validate(['name' => ['required', 'string'], 'places' => ['required', 'array'], 'places.*' => ['string'], 'all' => ['nullable', 'boolean']], ['name.required' => 'Type the name of the shoot.', 'places.required' => 'Choose at least one place.']);
+        $request->validate(
+            [
+                'name' => ['required', 'string'],
+                'places' => ['required', 'array'],
+                'places.*' => ['string'],
+                'all' => ['nullable', 'boolean'],
+            ],
+            ['name.required' => 'Type the name of the shoot.', 'places.required' => 'Choose at least one place.'],
+        );
         if (trim((string) $request->string('name')) !== $shoot->name) {
-            throw ValidationException::withMessages(['name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was deleted."]);
+            throw ValidationException::withMessages([
+                'name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was deleted.",
+            ]);
         }
         if ($request->boolean('last')) {
             abort_unless(Member::current()->role === 'owner', 403);
         }
-        DeleteCopies::start($shoot, array_values(array_map(strval(...), (array) $request->input('places'))), $request->boolean('last'));
+        DeleteCopies::start(
+            $shoot,
+            array_values(array_map(strval(...), (array) $request->input('places'))),
+            $request->boolean('last'),
+        );
 
-        return redirect()->route('cull.dropped', $shoot)->with('said', 'The copies are being deleted. Cards are not touched.');
+        return redirect()
+            ->route('cull.dropped', $shoot)
+            ->with('said', 'The copies are being deleted. Cards are not touched.');
     }
 }

@@ -58,10 +58,45 @@ final class CullController
     public function since(Shoot $shoot, int $turn): JsonResponse
     {
         $state = Culling::of($shoot);
-        $frames = $state->turn === $turn ? [] : Frame::of($shoot)->where('frames.turn', '>', $turn)->toBase()->get(['id', 'verdict', 'rating', 'uses', 'chosen', 'noted'])->map(fn ($frame): array => [(int) $frame->id, (string) $frame->verdict, (int) $frame->rating, (int) $frame->uses, (int) $frame->chosen, (int) $frame->noted])->all();
-        $others = $frames === [] ? [] : DB::table('steps')->join('members', 'members.id', '=', 'steps.member_id')->where('steps.shoot_id', $shoot->id)->where('steps.turn', '>', $turn)->where('members.id', '<>', Member::current()->id)->distinct()->pluck('members.name')->all();
+        $frames =
+            $state->turn === $turn
+                ? []
+                : Frame::of($shoot)
+                    ->where('frames.turn', '>', $turn)
+                    ->toBase()
+                    ->get(['id', 'verdict', 'rating', 'uses', 'chosen', 'noted'])
+                    ->map(
+                        fn ($frame): array => [
+                            (int) $frame->id,
+                            (string) $frame->verdict,
+                            (int) $frame->rating,
+                            (int) $frame->uses,
+                            (int) $frame->chosen,
+                            (int) $frame->noted,
+                        ],
+                    )
+                    ->all();
+        $others =
+            $frames === []
+                ? []
+                : DB::table('steps')
+                    ->join('members', 'members.id', '=', 'steps.member_id')
+                    ->where('steps.shoot_id', $shoot->id)
+                    ->where('steps.turn', '>', $turn)
+                    ->where('members.id', '<>', Member::current()->id)
+                    ->distinct()
+                    ->pluck('members.name')
+                    ->all();
 
-        return response()->json(['turn' => $state->turn, 'arrangement' => $state->arrangement, 'round' => Round::query()->findOrFail($state->round)->forPage(), 'frames' => $frames, 'others' => $others])->header('Cache-Control', 'no-store');
+        return response()
+            ->json([
+                'turn' => $state->turn,
+                'arrangement' => $state->arrangement,
+                'round' => Round::query()->findOrFail($state->round)->forPage(),
+                'frames' => $frames,
+                'others' => $others,
+            ])
+            ->header('Cache-Control', 'no-store');
     }
 
     /** The frames that a filter means, in its order. */
@@ -72,7 +107,12 @@ final class CullController
             throw ValidationException::withMessages(['where' => $filter->problem]);
         }
         try {
-            return response()->json(['where' => (string) $filter->where, 'frames' => FrameQuery::of($shoot, $filter)->toBase()->pluck('frames.id')])->header('Cache-Control', 'no-store');
+            return response()
+                ->json([
+                    'where' => (string) $filter->where,
+                    'frames' => FrameQuery::of($shoot, $filter)->toBase()->pluck('frames.id'),
+                ])
+                ->header('Cache-Control', 'no-store');
         } catch (InvalidFilter $reason) {
             throw ValidationException::withMessages(['where' => $reason->getMessage()]);
         }
@@ -83,6 +123,14 @@ final class CullController
     {
         $count = CountOfShoot::of($shoot, Round::query()->findOrFail(Culling::of($shoot)->round));
 
-        return response()->json(['gaps' => $count->coverage->gaps, 'minutes' => count($count->coverage->minutes), 'target' => $count->wanted, 'rail' => view('studio.rail', ['shoot' => $shoot])->render(), 'line' => view('studio.day-line', ['shoot' => $shoot])->render()])->header('Cache-Control', 'no-store');
+        return response()
+            ->json([
+                'gaps' => $count->coverage->gaps,
+                'minutes' => count($count->coverage->minutes),
+                'target' => $count->wanted,
+                'rail' => view('studio.rail', ['shoot' => $shoot])->render(),
+                'line' => view('studio.day-line', ['shoot' => $shoot])->render(),
+            ])
+            ->header('Cache-Control', 'no-store');
     }
 }

@@ -42,32 +42,70 @@ final class RoundsController
         $comparison = $one !== null && $other !== null ? $this->rounds->compare($shoot, $one, $other) : null;
         $frames = [];
         foreach ($comparison->changes ?? [] as $change => $ids) {
-            $frames[$change] = Frame::inOrder($shoot)->whereKey($ids)->limit(self::SHOWN)->get()->map(fn (Frame $frame): array => ['name' => $frame->name, 'picture' => PictureAddress::orNothing($frame->small_path)])->all();
+            $frames[$change] = Frame::inOrder($shoot)
+                ->whereKey($ids)
+                ->limit(self::SHOWN)
+                ->get()
+                ->map(
+                    fn (Frame $frame): array => [
+                        'name' => $frame->name,
+                        'picture' => PictureAddress::orNothing($frame->small_path),
+                    ],
+                )
+                ->all();
         }
 
         return view('cull.rounds', [
-            'shoot' => $shoot, 'rounds' => $rounds, 'now' => $rounds->firstOrFail('id', $state->round), 'sets' => FrameSet::ofShoot($shoot)->get(), 'all' => Frame::of($shoot)->count(),
-            'count' => CountOfShoot::of($shoot, $rounds->firstOrFail('id', $state->round)), 'one' => $one, 'other' => $other, 'comparison' => $comparison, 'frames' => $frames,
+            'shoot' => $shoot,
+            'rounds' => $rounds,
+            'now' => $rounds->firstOrFail('id', $state->round),
+            'sets' => FrameSet::ofShoot($shoot)->get(),
+            'all' => Frame::of($shoot)->count(),
+            'count' => CountOfShoot::of($shoot, $rounds->firstOrFail('id', $state->round)),
+            'one' => $one,
+            'other' => $other,
+            'comparison' => $comparison,
+            'frames' => $frames,
         ]);
     }
 
     public function store(Request $request, Shoot $shoot): RedirectResponse
     {
-        $request->validate([
-            'source' => ['required', Rule::enum(Source::class)], 'doubt' => ['required', Rule::enum(Doubt::class)], 'starts' => ['required', 'in:kept,open'],
-            'set' => ['nullable', 'integer', 'required_if:source,set'], 'target' => ['nullable', 'integer'], 'per_minute' => ['nullable', 'numeric'],
-        ], ['set.required_if' => 'Choose the set from which the round starts.']);
-        $set = $request->filled('set') && $request->string('source')->toString() === 'set' ? FrameSet::ofShoot($shoot)->findOrFail($request->integer('set')) : null;
+        $request->validate(
+            [
+                'source' => ['required', Rule::enum(Source::class)],
+                'doubt' => ['required', Rule::enum(Doubt::class)],
+                'starts' => ['required', 'in:kept,open'],
+                'set' => ['nullable', 'integer', 'required_if:source,set'],
+                'target' => ['nullable', 'integer'],
+                'per_minute' => ['nullable', 'numeric'],
+            ],
+            ['set.required_if' => 'Choose the set from which the round starts.'],
+        );
+        $set =
+            $request->filled('set') && $request->string('source')->toString() === 'set'
+                ? FrameSet::ofShoot($shoot)->findOrFail($request->integer('set'))
+                : null;
         try {
-            $round = $this->rounds->begin($shoot, Member::current(), RoundPlan::of(
-                Source::from((string) $request->string('source')), Doubt::from((string) $request->string('doubt')), $request->string('starts')->toString() === 'kept',
-                $request->filled('target') ? $request->integer('target') : null, $request->filled('per_minute') ? $request->float('per_minute') : null,
-            ), $set);
+            $round = $this->rounds->begin(
+                $shoot,
+                Member::current(),
+                RoundPlan::of(
+                    Source::from((string) $request->string('source')),
+                    Doubt::from((string) $request->string('doubt')),
+                    $request->string('starts')->toString() === 'kept',
+                    $request->filled('target') ? $request->integer('target') : null,
+                    $request->filled('per_minute') ? $request->float('per_minute') : null,
+                ),
+                $set,
+            );
         } catch (InvalidRound $reason) {
             throw ValidationException::withMessages(['source' => $reason->getMessage()]);
         }
 
-        return redirect()->route('cull.show', $shoot)->with('said', "{$round->inWords()} begins.");
+        return redirect()
+            ->route('cull.show', $shoot)
+            ->with('said', "{$round->inWords()} begins.");
     }
 
     public function takeUp(Shoot $shoot, Round $round): RedirectResponse
@@ -75,7 +113,9 @@ final class RoundsController
         abort_unless($round->shoot_id === $shoot->id, 404);
         $this->rounds->takeUp($shoot, $round);
 
-        return redirect()->route('cull.rounds', $shoot)->with('said', "{$round->inWords()} goes on: the verdicts stand as they stood when it was left.");
+        return redirect()
+            ->route('cull.rounds', $shoot)
+            ->with('said', "{$round->inWords()} goes on: the verdicts stand as they stood when it was left.");
     }
 
     public function throwAway(Shoot $shoot, Round $round): RedirectResponse
@@ -83,18 +123,33 @@ final class RoundsController
         abort_unless($round->shoot_id === $shoot->id, 404);
         $this->rounds->throwAway($shoot, Member::current(), $round);
 
-        return redirect()->route('cull.rounds', $shoot)->with('said', "{$round->inWords()} is thrown away. It can still be taken up again.");
+        return redirect()
+            ->route('cull.rounds', $shoot)
+            ->with('said', "{$round->inWords()} is thrown away. It can still be taken up again.");
     }
 
     /** All marks of the shoot away, as one step that can be undone. */
     public function reset(Request $request, Shoot $shoot, Marking $marking): RedirectResponse
     {
-        $said = $request->validate(['name' => ['required', 'string']], ['name.required' => 'Type the name of the shoot.']);
+        $said = $request->validate(
+            ['name' => ['required', 'string']],
+            ['name.required' => 'Type the name of the shoot.'],
+        );
         if (trim($said['name']) !== $shoot->name) {
-            throw ValidationException::withMessages(['name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was changed."]);
+            throw ValidationException::withMessages([
+                'name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was changed.",
+            ]);
         }
         $count = $marking->reset($shoot, Member::current());
 
-        return redirect()->route('cull.rounds', $shoot)->with('said', $count === 0 ? 'No frame has a mark, so nothing was changed.' : number_format($count).' frames have no marks any more. On the culling page, undo brings them back.');
+        return redirect()
+            ->route('cull.rounds', $shoot)
+            ->with(
+                'said',
+                $count === 0
+                    ? 'No frame has a mark, so nothing was changed.'
+                    : number_format($count).
+                        ' frames have no marks any more. On the culling page, undo brings them back.',
+            );
     }
 }

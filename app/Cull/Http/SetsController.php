@@ -27,21 +27,47 @@ final class SetsController
 
     public function store(Request $request, Shoot $shoot): JsonResponse
     {
-        $request->validate(['name' => ['required', 'string', 'max:120'], 'live' => ['nullable', 'boolean'], 'frames' => ['nullable', 'array', 'max:'.self::MOST_FRAMES], 'frames.*' => ['integer'], 'everywhere' => ['nullable', 'boolean']], ['name.required' => 'Give the set a name.']);
+        $request->validate(
+            [
+                'name' => ['required', 'string', 'max:120'],
+                'live' => ['nullable', 'boolean'],
+                'frames' => ['nullable', 'array', 'max:'.self::MOST_FRAMES],
+                'frames.*' => ['integer'],
+                'everywhere' => ['nullable', 'boolean'],
+            ],
+            ['name.required' => 'Give the set a name.'],
+        );
         $name = trim((string) $request->string('name'));
         if (FrameSet::ofShoot($shoot)->where('name', $name)->exists()) {
             throw ValidationException::withMessages(['name' => "There is a set called “{$name}” already."]);
         }
         $rule = $this->rule($request, $shoot);
-        $ids = Frame::of($shoot)->whereIn('frames.id', array_map(intval(...), (array) $request->input('frames', [])))->pluck('frames.id')->map(fn ($id): int => (int) $id);
-        $set = $rule === null ? FrameSet::ofFrames($shoot, $name, $ids, $request->boolean('everywhere')) : FrameSet::query()->create(['studio_id' => $shoot->studio_id, 'shoot_id' => $request->boolean('everywhere') ? null : $shoot->id, 'name' => $name, 'rule' => $rule]);
+        $ids = Frame::of($shoot)
+            ->whereIn('frames.id', array_map(intval(...), (array) $request->input('frames', [])))
+            ->pluck('frames.id')
+            ->map(fn ($id): int => (int) $id);
+        $set =
+            $rule === null
+                ? FrameSet::ofFrames($shoot, $name, $ids, $request->boolean('everywhere'))
+                : FrameSet::query()->create([
+                    'studio_id' => $shoot->studio_id,
+                    'shoot_id' => $request->boolean('everywhere') ? null : $shoot->id,
+                    'name' => $name,
+                    'rule' => $rule,
+                ]);
 
         if ($rule === null) {
             // Whoever makes a set wants to collect into it.
             Habits::of(Member::current())->collectingInto($shoot, $set->id);
         }
 
-        return response()->json(['id' => $set->id, 'name' => $set->name, 'rule' => $set->rule, 'shoot' => $set->shoot_id, 'frames' => count($set->frames($shoot))]);
+        return response()->json([
+            'id' => $set->id,
+            'name' => $set->name,
+            'rule' => $set->rule,
+            'shoot' => $set->shoot_id,
+            'frames' => count($set->frames($shoot)),
+        ]);
     }
 
     /**
@@ -58,10 +84,18 @@ final class SetsController
         if ($filter->problem !== null) {
             throw ValidationException::withMessages(['rule' => $filter->problem]);
         }
-        $serial = $filter->body === null ? null : (string) Body::query()->where('studio_id', $shoot->studio_id)->whereKey($filter->body)->value('serial');
+        $serial =
+            $filter->body === null
+                ? null
+                : (string) Body::query()
+                    ->where('studio_id', $shoot->studio_id)
+                    ->whereKey($filter->body)
+                    ->value('serial');
         $rule = $filter->toText($serial, fn (int $at): string => $shoot->zone()->format($at, 'Y-m-d H:i:s'));
         if ($rule === '') {
-            throw ValidationException::withMessages(['rule' => 'Nothing is filtered, so the live set would be all frames. Choose a verdict, a rating, a body, a span of time, or write a condition first.']);
+            throw ValidationException::withMessages([
+                'rule' => 'Nothing is filtered, so the live set would be all frames. Choose a verdict, a rating, a body, a span of time, or write a condition first.',
+            ]);
         }
         try {
             FrameQuery::of($shoot, FrameFilter::where($rule));
@@ -90,7 +124,13 @@ final class SetsController
 
     public function storeUse(Request $request, Shoot $shoot): JsonResponse
     {
-        $request->validate(['name' => ['required', 'string', 'max:60', 'not_regex:/[,\p{C}]/u']], ['name.required' => 'Say what frames are for.', 'name.not_regex' => 'A use is written with other uses between commas, so it has none itself.']);
+        $request->validate(
+            ['name' => ['required', 'string', 'max:60', 'not_regex:/[,\p{C}]/u']],
+            [
+                'name.required' => 'Say what frames are for.',
+                'name.not_regex' => 'A use is written with other uses between commas, so it has none itself.',
+            ],
+        );
         $uses = Uses::with($shoot->studio, (string) $request->string('name'));
         if ($uses->bits((string) $request->string('name')) === 0) {
             throw ValidationException::withMessages(['name' => 'A studio has at most '.UseList::MOST.' uses.']);

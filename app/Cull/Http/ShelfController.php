@@ -22,23 +22,37 @@ final class ShelfController
 
     public function rename(Request $request, FrameSet $set): RedirectResponse
     {
-        $said = $request->validate(['name' => ['required', 'string', 'max:120']], ['name.required' => 'A set needs a name.']);
+        $said = $request->validate(
+            ['name' => ['required', 'string', 'max:120']],
+            ['name.required' => 'A set needs a name.'],
+        );
         $name = trim($said['name']);
-        $others = FrameSet::query()->where('studio_id', $set->studio_id)->whereKeyNot($set->id)->where('name', $name)
-            ->where(fn ($sets) => $set->shoot_id === null ? $sets : $sets->where('shoot_id', $set->shoot_id)->orWhereNull('shoot_id'));
+        $others = FrameSet::query()
+            ->where('studio_id', $set->studio_id)
+            ->whereKeyNot($set->id)
+            ->where('name', $name)
+            ->where(
+                fn ($sets) => $set->shoot_id === null
+                    ? $sets
+                    : $sets->where('shoot_id', $set->shoot_id)->orWhereNull('shoot_id'),
+            );
         if ($others->exists()) {
             throw ValidationException::withMessages(['name' => "There is a set called “{$name}” already."]);
         }
         $before = $set->name;
         $set->rename($name);
 
-        return redirect()->route('shelf')->with('said', "“{$before}” is called “{$name}” now, in live sets that ask for it as well.");
+        return redirect()
+            ->route('shelf')
+            ->with('said', "“{$before}” is called “{$name}” now, in live sets that ask for it as well.");
     }
 
     public function remove(FrameSet $set): RedirectResponse
     {
         $set->delete();
 
-        return redirect()->route('shelf')->with('said', "The set “{$set->name}” is removed. Its frames and their marks stay.");
+        return redirect()
+            ->route('shelf')
+            ->with('said', "The set “{$set->name}” is removed. Its frames and their marks stay.");
     }
 }

@@ -22,15 +22,23 @@ final class WholePictureController
 {
     private const DAY = 86_400;
 
-    public function __invoke(Shoot $shoot, int $frame, Places $places, EmbeddedPictures $embedded, FileOnCard $card): Response
-    {
+    public function __invoke(
+        Shoot $shoot,
+        int $frame,
+        Places $places,
+        EmbeddedPictures $embedded,
+        FileOnCard $card,
+    ): Response {
         $found = Frame::of($shoot)->with('files.copies', 'files.sameAs.copies', 'card')->findOrFail($frame);
         $folders = $places->folders($shoot->studio_id);
         $headers = ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age='.self::DAY];
         $version = $found->version_id === null ? null : VerifiedPicture::of($found);
         if ($version !== null && $version->path() !== null) {
             // A version that is no JPEG is shown as large as its preview.
-            return response()->file($version->isJpeg ? $version->path() : config('kanpai.pictures').'/'.$found->large_path, $headers);
+            return response()->file(
+                $version->isJpeg ? $version->path() : config('kanpai.pictures').'/'.$found->large_path,
+                $headers,
+            );
         }
         // A JPEG beside the raw file has all pixels; what a raw file embeds may have fewer.
         foreach ($found->files->sortBy(fn ($file): int => $file->kind === FileKind::Jpeg ? 0 : 1) as $file) {

@@ -38,7 +38,14 @@ final class ContactSheet extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['plan' => 'array', 'frames' => 'array', 'pages' => 'int', 'bytes' => 'int', 'opened_at' => 'immutable_datetime', 'made_at' => 'immutable_datetime'];
+    protected $casts = [
+        'plan' => 'array',
+        'frames' => 'array',
+        'pages' => 'int',
+        'bytes' => 'int',
+        'opened_at' => 'immutable_datetime',
+        'made_at' => 'immutable_datetime',
+    ];
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo
@@ -49,8 +56,17 @@ final class ContactSheet extends Model
     /** @param  non-empty-list<int>  $frames */
     public static function start(Shoot $shoot, string $title, SheetPlan $plan, array $frames): self
     {
-        $sheet = self::query()->create(['uuid' => (string) Str::uuid(), 'shoot_id' => $shoot->id, 'title' => $title, 'plan' => $plan->toArray(), 'frames' => $frames, 'opened_at' => now()]);
-        MakeContactSheet::dispatch(Task::open($shoot, 'sheet', "sheet:{$sheet->id}", 'Making contact sheets', 'frames', count($frames))->id)->onQueue('default');
+        $sheet = self::query()->create([
+            'uuid' => (string) Str::uuid(),
+            'shoot_id' => $shoot->id,
+            'title' => $title,
+            'plan' => $plan->toArray(),
+            'frames' => $frames,
+            'opened_at' => now(),
+        ]);
+        MakeContactSheet::dispatch(
+            Task::open($shoot, 'sheet', "sheet:{$sheet->id}", 'Making contact sheets', 'frames', count($frames))->id,
+        )->onQueue('default');
 
         return $sheet;
     }

@@ -6,7 +6,8 @@ namespace App\Deliver\ContactSheet;
 
 use App\Captions\FrameCaption;
 use App\Frames\Frame;
-use App\Imaging\Picture;
+use App\Imaging\PictureReader;
+use App\Imaging\PictureWriter;
 use App\Imaging\UnableToMakePicture;
 use App\Proof\Watermark;
 use App\Studio\Task;
@@ -46,7 +47,15 @@ final class MakeContactSheet extends WorkInTurns
             mkdir($folder, 0700, true);
         }
         $plan = $sheet->plan();
-        $mark = $plan->isMarked ? Watermark::of(['text' => $sheet->shoot->studio->name, 'image' => $sheet->shoot->studio->mark_path, 'place' => 'bottom right', 'size' => 30, 'opacity' => 70]) : null;
+        $mark = $plan->isMarked
+            ? Watermark::of([
+                'text' => $sheet->shoot->studio->name,
+                'image' => $sheet->shoot->studio->mark_path,
+                'place' => 'bottom right',
+                'size' => 30,
+                'opacity' => 70,
+            ])
+            : null;
         foreach ($frames as $place => $frame) {
             if (! is_file("{$folder}/{$frame->id}.jpg") && $frame->large_path !== null) {
                 try {
@@ -69,9 +78,11 @@ final class MakeContactSheet extends WorkInTurns
     private function small(Frame $frame, SheetPlan $plan, ?Watermark $mark, string $target): void
     {
         ['width' => $width, 'height' => $height] = $plan->cell(0);
-        $picture = Picture::fromJpeg(config('kanpai.pictures').'/'.$frame->large_path)->within((int) round(max($width, $height) / 25.4 * self::PPI))->inMemory();
+        $picture = PictureReader::jpeg(config('kanpai.pictures').'/'.$frame->large_path)
+            ->within((int) round((max($width, $height) / 25.4) * self::PPI))
+            ->inMemory();
         $picture = $mark === null ? $picture : $mark->on($picture);
-        $picture->saveJpeg("{$target}.part.jpg", self::QUALITY);
+        PictureWriter::jpeg($picture, "{$target}.part.jpg", self::QUALITY);
         rename("{$target}.part.jpg", $target);
     }
 
@@ -88,7 +99,9 @@ final class MakeContactSheet extends WorkInTurns
         $pdf->SetCreator('Kanpai');
         $pdf->setFontSubsetting(true);
         $pages = $plan->pages($frames->count());
-        $captions = $plan->captions ? FrameCaption::query()->whereIn('frame_id', $frames->modelKeys())->get()->keyBy('frame_id') : collect();
+        $captions = $plan->captions
+            ? FrameCaption::query()->whereIn('frame_id', $frames->modelKeys())->get()->keyBy('frame_id')
+            : collect();
         $page = -1;
         foreach ($frames as $place => $frame) {
             $cell = $plan->cell($place);
@@ -96,7 +109,13 @@ final class MakeContactSheet extends WorkInTurns
                 $page = $cell['page'];
                 $pdf->AddPage();
                 $this->text($pdf, 12, 10, $width - 24, $sheet->title, 13.0);
-                $this->text($pdf, 12, 16.5, $width - 24, $sheet->shoot->studio->name.' · '.$sheet->shoot->held_on->format('j F Y'));
+                $this->text(
+                    $pdf,
+                    12,
+                    16.5,
+                    $width - 24,
+                    $sheet->shoot->studio->name.' · '.$sheet->shoot->held_on->format('j F Y'),
+                );
                 $this->text($pdf, 12, $height - 11, $width - 24, 'Sheet '.($page + 1)." of {$pages}");
             }
             $path = "{$folder}/{$frame->id}.jpg";
@@ -109,12 +128,29 @@ final class MakeContactSheet extends WorkInTurns
             }
             $y = $cell['y'] + $cell['height'] + 0.4;
             if ($plan->names || $plan->ratings) {
-                $this->text($pdf, $cell['x'], $y, $cell['width'], trim(($plan->names ? $frame->name : '').($plan->ratings ? '  '.str_repeat('●', $frame->rating).str_repeat('○', 5 - $frame->rating) : '')));
+                $this->text(
+                    $pdf,
+                    $cell['x'],
+                    $y,
+                    $cell['width'],
+                    trim(
+                        ($plan->names ? $frame->name : '').
+                            ($plan->ratings
+                                ? '  '.str_repeat('●', $frame->rating).str_repeat('○', 5 - $frame->rating)
+                                : ''),
+                    ),
+                );
                 $y += SheetPlan::LINE;
             }
             if ($plan->captions) {
                 $caption = ($captions[$frame->id] ?? null)?->caption();
-                $this->text($pdf, $cell['x'], $y, $cell['width'], $caption === null ? '' : ($caption->text(Field::Headline) ?: $caption->text(Field::Description)));
+                $this->text(
+                    $pdf,
+                    $cell['x'],
+                    $y,
+                    $cell['width'],
+                    $caption === null ? '' : ($caption->text(Field::Headline) ?: $caption->text(Field::Description)),
+                );
             }
         }
         $part = $sheet->path().'.part';
@@ -124,8 +160,14 @@ final class MakeContactSheet extends WorkInTurns
     }
 
     /** A line of words, cut where the width ends. */
-    private function text(TCPDF $pdf, float $x, float $y, float $width, string $text, float $points = self::POINTS): void
-    {
+    private function text(
+        TCPDF $pdf,
+        float $x,
+        float $y,
+        float $width,
+        string $text,
+        float $points = self::POINTS,
+    ): void {
         $pdf->setFont(self::FONT, '', $points);
         [$font, $text] = $this->shown($pdf, $text);
         $pdf->setFont($font, '', $points);

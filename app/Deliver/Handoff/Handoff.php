@@ -68,7 +68,13 @@ final class Handoff extends Model
     /** @return Collection<int, HandoffFrame> the frames that are out, in the order of time */
     public function inOrder(): Collection
     {
-        return $this->frames()->join('frames', 'frames.id', '=', 'handoff_frames.frame_id')->orderBy('frames.taken_ms')->orderBy('frames.id')->select('handoff_frames.*')->with('frame', 'notes')->get();
+        return $this->frames()
+            ->join('frames', 'frames.id', '=', 'handoff_frames.frame_id')
+            ->orderBy('frames.taken_ms')
+            ->orderBy('frames.id')
+            ->select('handoff_frames.*')
+            ->with('frame', 'notes')
+            ->get();
     }
 
     public function returnTask(): ?Task

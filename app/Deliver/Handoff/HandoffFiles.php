@@ -16,6 +16,8 @@ use App\Frames\CardFile;
 use App\Frames\Frame;
 use App\Frames\Version;
 use App\Imaging\Picture;
+use App\Imaging\PictureReader;
+use App\Imaging\PictureWriter;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Captions\Table;
 use Kanpai\Core\Captions\XmpSidecar;
@@ -51,7 +53,9 @@ final class HandoffFiles
     public function fingerprints(Frame $frame, Delivery $delivery): array
     {
         $originals = Ways::originals($frame);
-        $raws = array_filter($originals, fn (CardFile $file): bool => $file->kind === FileKind::Raw) ?: array_filter($originals, fn (CardFile $file): bool => $file->kind === FileKind::Jpeg);
+        $raws =
+            array_filter($originals, fn (CardFile $file): bool => $file->kind === FileKind::Raw) ?:
+            array_filter($originals, fn (CardFile $file): bool => $file->kind === FileKind::Jpeg);
         if ($raws === []) {
             throw UnableToDeliver::noProvedCopy($frame->name);
         }
@@ -61,11 +65,18 @@ final class HandoffFiles
         }
         $prints[self::SIDECAR] = hash('xxh128', $this->sidecar($frame));
         if ($frame->version_id !== null) {
-            $prints["version:{$frame->version_id}"] = (string) Version::query()->whereKey($frame->version_id)->value('hash');
+            $prints["version:{$frame->version_id}"] = (string) Version::query()
+                ->whereKey($frame->version_id)
+                ->value('hash');
         }
         $notes = $this->notes($frame, $delivery);
         if (array_filter($notes, fn (HandoffNote $note): bool => $note->drawing !== null) !== []) {
-            $prints[self::NOTE] = hash('xxh128', serialize(array_map(fn (HandoffNote $note): array => [$note->turn, $note->text, $note->drawing], $notes)));
+            $prints[self::NOTE] = hash(
+                'xxh128',
+                serialize(
+                    array_map(fn (HandoffNote $note): array => [$note->turn, $note->text, $note->drawing], $notes),
+                ),
+            );
         }
 
         return $prints;
@@ -90,7 +101,8 @@ final class HandoffFiles
         match ($way) {
             self::SIDECAR => file_put_contents($target, $this->sidecar($frame)),
             self::NOTE => $this->drawn($frame, $delivery, $target),
-            default => (VerifiedPicture::of($frame)?->copyTo($target) ?? false) ?: throw UnableToDeliver::isDamaged($frame->name),
+            default => VerifiedPicture::of($frame)?->copyTo($target) ?? false ?:
+            throw UnableToDeliver::isDamaged($frame->name),
         };
     }
 
@@ -101,11 +113,22 @@ final class HandoffFiles
         if ($handoff === null) {
             return null;
         }
-        $names = $delivery->files()->where('way', 'like', 'original:%')->get(['frame_id', 'name'])->pluck('name', 'frame_id');
+        $names = $delivery
+            ->files()
+            ->where('way', 'like', 'original:%')
+            ->get(['frame_id', 'name'])
+            ->pluck('name', 'frame_id');
         $rows = [['file', 'turn', 'from', 'what is to be done', 'taken', 'headline']];
         foreach ($handoff->inOrder() as $one) {
             foreach ($one->notes->where('turn', $one->turn)->values()->all() ?: [null] as $note) {
-                $rows[] = [(string) ($names[$one->frame_id] ?? $one->frame->name), (string) $one->turn, $note->by ?? '', $note?->inWords() ?? '', $handoff->shoot->zone()->format($one->frame->taken_ms, 'Y-m-d\TH:i:s.vP'), self::caption($one->frame)->text(Field::Headline)];
+                $rows[] = [
+                    (string) ($names[$one->frame_id] ?? $one->frame->name),
+                    (string) $one->turn,
+                    $note->by ?? '',
+                    $note?->inWords() ?? '',
+                    $handoff->shoot->zone()->format($one->frame->taken_ms, 'Y-m-d\TH:i:s.vP'),
+                    self::caption($one->frame)->text(Field::Headline),
+                ];
             }
         }
 
@@ -115,7 +138,11 @@ final class HandoffFiles
     /** @return list<HandoffNote> of the turn in which the frame is out */
     private function notes(Frame $frame, Delivery $delivery): array
     {
-        $one = HandoffFrame::query()->where('frame_id', $frame->id)->whereHas('handoff', fn ($handoff) => $handoff->where('delivery_id', $delivery->id))->with('notes')->first();
+        $one = HandoffFrame::query()
+            ->where('frame_id', $frame->id)
+            ->whereHas('handoff', fn ($handoff) => $handoff->where('delivery_id', $delivery->id))
+            ->with('notes')
+            ->first();
 
         return $one === null ? [] : array_values($one->notes->where('turn', $one->turn)->all());
     }
@@ -125,11 +152,23 @@ final class HandoffFiles
     {
         $ours = Sidecars::ours($frame);
         $existing = null;
-        foreach (DB::table('sidecars')->where('frame_id', $frame->id)->orderBy('id')->get(['place', 'path']) as $row) {
+        foreach (
+            DB::table('sidecars')
+                ->where('frame_id', $frame->id)
+                ->orderBy('id')
+                ->get(['place', 'path']) as $row
+        ) {
             $path = ($this->places->folders($frame->shoot->studio_id)[$row->place] ?? '').'/'.$row->path;
             $existing ??= is_file($path) ? (string) file_get_contents($path) : null;
         }
-        $write = fn (?string $before): string => $this->sidecar->write($before, self::caption($frame), $ours['rating'], $frame->shoot->zone()->format($frame->taken_ms, 'Y-m-d\TH:i:s.vP'), $ours['label'] ?: null, $frame->verdict === Verdict::Open ? null : $frame->verdict === Verdict::Keep);
+        $write = fn (?string $before): string => $this->sidecar->write(
+            $before,
+            self::caption($frame),
+            $ours['rating'],
+            $frame->shoot->zone()->format($frame->taken_ms, 'Y-m-d\TH:i:s.vP'),
+            $ours['label'] ?: null,
+            $frame->verdict === Verdict::Open ? null : $frame->verdict === Verdict::Keep,
+        );
         try {
             return $write($existing);
         } catch (UnreadableSidecar) {
@@ -144,24 +183,34 @@ final class HandoffFiles
 
     private function drawn(Frame $frame, Delivery $delivery, string $target): void
     {
-        $picture = Picture::fromJpeg(config('kanpai.pictures').'/'.$frame->large_path);
+        $picture = PictureReader::jpeg(config('kanpai.pictures').'/'.$frame->large_path);
         foreach ($this->notes($frame, $delivery) as $note) {
             $drawing = $note->drawing();
             if ($drawing !== null) {
-                $picture = $picture->under(Picture::fromSvg($drawing->toSvg(), $picture->width() / $drawing->width))->inMemory();
+                $picture = $picture
+                    ->under(PictureReader::svg($drawing->toSvg(), $picture->width() / $drawing->width))
+                    ->inMemory();
             }
         }
-        $picture->saveJpeg($target, self::QUALITY);
+        PictureWriter::jpeg($picture, $target, self::QUALITY);
     }
 
     private function stem(Frame $frame, Delivery $delivery, ?CardFile $original): string
     {
-        $there = DeliveryFile::query()->where(['delivery_id' => $delivery->id, 'frame_id' => $frame->id])->where('way', 'like', 'original:%')->orderBy('id')->value('name');
+        $there = DeliveryFile::query()
+            ->where(['delivery_id' => $delivery->id, 'frame_id' => $frame->id])
+            ->where('way', 'like', 'original:%')
+            ->orderBy('id')
+            ->value('name');
         if ($there !== null) {
             return pathinfo((string) $there, PATHINFO_FILENAME);
         }
         $stem = pathinfo($original === null ? $frame->name : $original->destination, PATHINFO_FILENAME);
-        $isTaken = fn (string $one): bool => DeliveryFile::query()->where('delivery_id', $delivery->id)->where('frame_id', '<>', $frame->id)->where('name', 'like', addcslashes($one, '%_\\').'.%')->exists();
+        $isTaken = fn (string $one): bool => DeliveryFile::query()
+            ->where('delivery_id', $delivery->id)
+            ->where('frame_id', '<>', $frame->id)
+            ->where('name', 'like', addcslashes($one, '%_\\').'.%')
+            ->exists();
         for ($n = 1, $free = $stem; $isTaken($free); $n++) {
             // Not -2: an editor would call a second picture so.
             $free = $stem.'_card'.$frame->card->number.($n === 1 ? '' : "_{$n}");

@@ -34,6 +34,9 @@ final class HandoffNote extends Model
 
     public function inWords(): string
     {
-        return implode(' · ', array_filter([$this->text, $this->drawing === null ? '' : 'drawn: '.Drawing::words($this->drawing)]));
+        return implode(
+            ' · ',
+            array_filter([$this->text, $this->drawing === null ? '' : 'drawn: '.Drawing::words($this->drawing)]),
+        );
     }
 }

@@ -23,8 +23,11 @@ use Illuminate\Support\Str;
  */
 final class Handoffs
 {
-    public function __construct(private readonly Delivering $delivering, private readonly Returning $returning, private readonly Arrivals $arrivals)
-    {
+    public function __construct(
+        private readonly Delivering $delivering,
+        private readonly Returning $returning,
+        private readonly Arrivals $arrivals,
+    ) {
     }
 
     /**
@@ -33,24 +36,50 @@ final class Handoffs
      * @param  list<array{name: string, email: string}>  $people
      * @param  bool  $withGuests  what guests said and drew, and nobody has ticked off, goes along
      */
-    public function open(Shoot $shoot, array $frames, array $facts, array $people, string $note, bool $withGuests): Handoff
-    {
+    public function open(
+        Shoot $shoot,
+        array $frames,
+        array $facts,
+        array $people,
+        string $note,
+        bool $withGuests,
+    ): Handoff {
         return DB::transaction(function () use ($shoot, $frames, $facts, $people, $note, $withGuests): Handoff {
             $uuid = (string) Str::uuid();
             $handoff = null;
             // The notes have to be there before a worker writes them.
-            $delivery = $this->delivering->open($shoot, $frames, [Ways::HANDOFF], $facts, $people, null, 'Turn 1', function (\App\Deliver\Delivery $delivery) use ($shoot, $frames, $note, $withGuests, $uuid, &$handoff): void {
-                $handoff = Handoff::query()->create(['uuid' => $uuid, 'shoot_id' => $shoot->id, 'delivery_id' => $delivery->id]);
-                foreach ($frames as $frame) {
-                    $one = $handoff->frames()->create(['frame_id' => $frame, 'turn' => 1]);
-                    if ($note !== '') {
-                        $one->notes()->create(['turn' => 1, 'by' => $shoot->studio->name, 'text' => $note]);
+            $delivery = $this->delivering->open(
+                $shoot,
+                $frames,
+                [Ways::HANDOFF],
+                $facts,
+                $people,
+                null,
+                'Turn 1',
+                function (\App\Deliver\Delivery $delivery) use (
+                    $shoot,
+                    $frames,
+                    $note,
+                    $withGuests,
+                    $uuid,
+                    &$handoff,
+                ): void {
+                    $handoff = Handoff::query()->create([
+                        'uuid' => $uuid,
+                        'shoot_id' => $shoot->id,
+                        'delivery_id' => $delivery->id,
+                    ]);
+                    foreach ($frames as $frame) {
+                        $one = $handoff->frames()->create(['frame_id' => $frame, 'turn' => 1]);
+                        if ($note !== '') {
+                            $one->notes()->create(['turn' => 1, 'by' => $shoot->studio->name, 'text' => $note]);
+                        }
                     }
-                }
-                if ($withGuests) {
-                    $this->takeOver($handoff);
-                }
-            });
+                    if ($withGuests) {
+                        $this->takeOver($handoff);
+                    }
+                },
+            );
 
             return $handoff ?? Handoff::query()->where('delivery_id', $delivery->id)->firstOrFail();
         });
@@ -69,9 +98,18 @@ final class Handoffs
             $handoff->update(['turn' => $turn]);
             foreach ($handoff->frames()->whereIn('frame_id', array_keys($notes))->get() as $one) {
                 $one->update(['turn' => $turn]);
-                $one->notes()->create(['turn' => $turn, 'by' => $handoff->shoot->studio->name, 'text' => $notes[$one->frame_id]]);
+                $one->notes()->create([
+                    'turn' => $turn,
+                    'by' => $handoff->shoot->studio->name,
+                    'text' => $notes[$one->frame_id],
+                ]);
             }
-            $this->delivering->add($handoff->delivery->setRelation('shoot', $handoff->shoot), array_keys($notes), [Ways::HANDOFF], "Turn {$turn}");
+            $this->delivering->add(
+                $handoff->delivery->setRelation('shoot', $handoff->shoot),
+                array_keys($notes),
+                [Ways::HANDOFF],
+                "Turn {$turn}",
+            );
         });
     }
 
@@ -85,14 +123,23 @@ final class Handoffs
     {
         $this->collect($handoff);
         foreach ($files as $file) {
-            Arrival::query()->where(['owner' => $handoff->uuid, 'path_hash' => hash('xxh128', $file['path'])])->whereNotNull('arrived_at')
-                ->where(fn ($arrivals) => $arrivals->where('size', '<>', $file['size'])->orWhere('modified_at', '<>', $file['modifiedAt']))->delete();
+            Arrival::query()
+                ->where(['owner' => $handoff->uuid, 'path_hash' => hash('xxh128', $file['path'])])
+                ->whereNotNull('arrived_at')
+                ->where(
+                    fn ($arrivals) => $arrivals
+                        ->where('size', '<>', $file['size'])
+                        ->orWhere('modified_at', '<>', $file['modifiedAt']),
+                )
+                ->delete();
         }
         $this->arrivals->makeRoom($handoff->uuid, array_sum(array_column($files, 'size')));
         $this->arrivals->note($handoff->uuid, null, $files);
         $said = array_flip(array_column($files, 'path'));
 
-        return array_values(array_filter($this->arrivals->open($handoff->uuid), fn (array $one): bool => isset($said[$one['path']])));
+        return array_values(
+            array_filter($this->arrivals->open($handoff->uuid), fn (array $one): bool => isset($said[$one['path']])),
+        );
     }
 
     /** Takes up what has arrived. One whose worker was killed meanwhile is found here as well. */
@@ -115,16 +162,32 @@ final class Handoffs
     public function close(Handoff $handoff): void
     {
         $handoff->update(['closed_at' => $handoff->closed_at === null ? now() : null]);
-        Recipient::query()->where('delivery_id', $handoff->delivery_id)->update(['withdrawn_at' => $handoff->closed_at]);
+        Recipient::query()
+            ->where('delivery_id', $handoff->delivery_id)
+            ->update(['withdrawn_at' => $handoff->closed_at]);
     }
 
     private function takeOver(Handoff $handoff): void
     {
         $frames = $handoff->frames()->get()->keyBy('frame_id');
-        $comments = Comment::query()->whereNull('done_at')->whereHas('galleryFrame', fn ($proofs) => $proofs->whereIn('frame_id', $frames->keys()))->with('galleryFrame', 'guest')->orderBy('id')->get();
+        $comments = Comment::query()
+            ->whereNull('done_at')
+            ->whereHas('galleryFrame', fn ($proofs) => $proofs->whereIn('frame_id', $frames->keys()))
+            ->with('galleryFrame', 'guest')
+            ->orderBy('id')
+            ->get();
         foreach ($comments as $comment) {
             $proof = $comment->galleryFrame;
-            $frames[$proof->frame_id]?->notes()->create(['turn' => 1, 'by' => mb_substr((string) ($comment->guest->name ?: 'a guest'), 0, 120), 'text' => $comment->text, 'drawing' => $comment->drawing, 'width' => $proof->width, 'height' => $proof->height]);
+            $frames[$proof->frame_id]
+                ?->notes()
+                ->create([
+                    'turn' => 1,
+                    'by' => mb_substr((string) ($comment->guest->name ?: 'a guest'), 0, 120),
+                    'text' => $comment->text,
+                    'drawing' => $comment->drawing,
+                    'width' => $proof->width,
+                    'height' => $proof->height,
+                ]);
         }
     }
 }

@@ -20,7 +20,16 @@ final class LookIntoFolders extends Command
     {
         $receipts->collect();
         // A worker that was killed when a file had just arrived has not noted it.
-        foreach (Handoff::query()->whereNull('closed_at')->whereIn('uuid', Arrival::query()->whereNotNull('arrived_at')->whereNull('card_id')->distinct()->pluck('owner'))->with('shoot')->get() as $handoff) {
+        foreach (
+            Handoff::query()
+                ->whereNull('closed_at')
+                ->whereIn(
+                    'uuid',
+                    Arrival::query()->whereNotNull('arrived_at')->whereNull('card_id')->distinct()->pluck('owner'),
+                )
+                ->with('shoot')
+                ->get() as $handoff
+        ) {
             $handoffs->collect($handoff);
         }
         foreach (Shoot::query()->whereNotNull('watched')->get() as $shoot) {

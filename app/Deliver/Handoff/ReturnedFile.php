@@ -41,7 +41,12 @@ final class ReturnedFile extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['bytes' => 'int', 'state' => ReturnState::class, 'candidates' => 'array', 'came_at' => 'immutable_datetime'];
+    protected $casts = [
+        'bytes' => 'int',
+        'state' => ReturnState::class,
+        'candidates' => 'array',
+        'came_at' => 'immutable_datetime',
+    ];
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo

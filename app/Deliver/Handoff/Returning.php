@@ -25,9 +25,24 @@ final class Returning
     }
 
     /** A file is here; it is looked at by a worker. */
-    public function note(Shoot $shoot, ?Handoff $handoff, string $name, string $stored, ?string $seen = null): ReturnedFile
-    {
-        $file = ReturnedFile::query()->createOrFirst(['shoot_id' => $shoot->id, 'seen' => $seen ?? hash('xxh128', $stored)], ['handoff_id' => $handoff?->id, 'name' => mb_substr(mb_scrub($name), 0, 400), 'stored' => $stored, 'bytes' => (int) @filesize($stored), 'state' => ReturnState::New, 'came_at' => now()]);
+    public function note(
+        Shoot $shoot,
+        ?Handoff $handoff,
+        string $name,
+        string $stored,
+        ?string $seen = null,
+    ): ReturnedFile {
+        $file = ReturnedFile::query()->createOrFirst(
+            ['shoot_id' => $shoot->id, 'seen' => $seen ?? hash('xxh128', $stored)],
+            [
+                'handoff_id' => $handoff?->id,
+                'name' => mb_substr(mb_scrub($name), 0, 400),
+                'stored' => $stored,
+                'bytes' => (int) @filesize($stored),
+                'state' => ReturnState::New,
+                'came_at' => now(),
+            ],
+        );
         $this->start($shoot);
 
         return $file;
@@ -39,7 +54,11 @@ final class Returning
             Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
             $task = Task::latest($shoot, 'returns', 'returns');
             if ($task === null || ! $task->isUnderWay()) {
-                TakeReturns::dispatch(Task::open($shoot, 'returns', 'returns', 'Taking in what came back', 'files', 1)->id)->onQueue('default')->afterCommit();
+                TakeReturns::dispatch(
+                    Task::open($shoot, 'returns', 'returns', 'Taking in what came back', 'files', 1)->id,
+                )
+                    ->onQueue('default')
+                    ->afterCommit();
             }
         });
     }
@@ -47,7 +66,11 @@ final class Returning
     public function takeIn(ReturnedFile $file): void
     {
         // Somebody has said where it belongs.
-        $found = $file->frame_id !== null ? [$file->frame_id] : (NameMatch::of($file->name, $this->names($file)) ?: NameMatch::of($file->name, $this->camerasNames($file)));
+        $found =
+            $file->frame_id !== null
+                ? [$file->frame_id]
+                : (NameMatch::of($file->name, $this->names($file)) ?:
+                NameMatch::of($file->name, $this->camerasNames($file)));
         if (count($found) !== 1) {
             $file->update(['state' => ReturnState::Asked, 'candidates' => $found]);
 
@@ -66,16 +89,37 @@ final class Returning
     private function takeAs(ReturnedFile $file, Frame $frame): void
     {
         try {
-            $version = $this->versions->add($frame, $file->stored, $file->name, $file->handoff === null ? 'the watched folder' : $file->handoff->delivery->name);
+            $version = $this->versions->add(
+                $frame,
+                $file->stored,
+                $file->name,
+                $file->handoff === null ? 'the watched folder' : $file->handoff->delivery->name,
+            );
         } catch (UnableToMakePicture|UnableToCopy $reason) {
             // Sent once more under its name it takes the place of the one that was no good.
-            ReturnedFile::query()->where(['shoot_id' => $file->shoot_id, 'handoff_id' => $file->handoff_id, 'name' => $file->name, 'state' => ReturnState::Refused])->whereKeyNot($file->id)->update(['state' => ReturnState::Left]);
+            ReturnedFile::query()
+                ->where([
+                    'shoot_id' => $file->shoot_id,
+                    'handoff_id' => $file->handoff_id,
+                    'name' => $file->name,
+                    'state' => ReturnState::Refused,
+                ])
+                ->whereKeyNot($file->id)
+                ->update(['state' => ReturnState::Left]);
             $file->update(['state' => ReturnState::Refused, 'problem' => mb_substr($reason->getMessage(), 0, 400)]);
 
             return;
         }
-        $file->update(['state' => ReturnState::Taken, 'frame_id' => $frame->id, 'version_id' => $version->id, 'problem' => null]);
-        HandoffFrame::query()->where('frame_id', $frame->id)->when($file->handoff_id !== null, fn ($frames) => $frames->where('handoff_id', $file->handoff_id))->update(['returned_turn' => DB::raw('turn')]);
+        $file->update([
+            'state' => ReturnState::Taken,
+            'frame_id' => $frame->id,
+            'version_id' => $version->id,
+            'problem' => null,
+        ]);
+        HandoffFrame::query()
+            ->where('frame_id', $frame->id)
+            ->when($file->handoff_id !== null, fn ($frames) => $frames->where('handoff_id', $file->handoff_id))
+            ->update(['returned_turn' => DB::raw('turn')]);
         // What came by a link stands in the places now; a watched folder is somebody else's.
         if ($file->handoff_id !== null) {
             @unlink($file->stored);
@@ -97,8 +141,19 @@ final class Returning
         if ($file->handoff === null) {
             return Frame::names($file->shoot)[0];
         }
-        $own = Frame::query()->whereIn('id', HandoffFrame::query()->where('handoff_id', $file->handoff_id)->select('frame_id'))->toBase()->pluck('name', 'id')->all();
-        $out = DeliveryFile::query()->where('delivery_id', $file->handoff->delivery_id)->where('way', 'like', 'original:%')->whereNotNull('frame_id')->orderBy('id')->toBase()->pluck('name', 'frame_id')->all();
+        $own = Frame::query()
+            ->whereIn('id', HandoffFrame::query()->where('handoff_id', $file->handoff_id)->select('frame_id'))
+            ->toBase()
+            ->pluck('name', 'id')
+            ->all();
+        $out = DeliveryFile::query()
+            ->where('delivery_id', $file->handoff->delivery_id)
+            ->where('way', 'like', 'original:%')
+            ->whereNotNull('frame_id')
+            ->orderBy('id')
+            ->toBase()
+            ->pluck('name', 'frame_id')
+            ->all();
 
         return array_map(strval(...), $out + $own);
     }
@@ -108,6 +163,11 @@ final class Returning
     {
         $names = Frame::names($file->shoot)[1];
 
-        return $file->handoff_id === null ? $names : array_intersect_key($names, HandoffFrame::query()->where('handoff_id', $file->handoff_id)->pluck('frame_id', 'frame_id')->all());
+        return $file->handoff_id === null
+            ? $names
+            : array_intersect_key(
+                $names,
+                HandoffFrame::query()->where('handoff_id', $file->handoff_id)->pluck('frame_id', 'frame_id')->all(),
+            );
     }
 }

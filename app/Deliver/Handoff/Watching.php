@@ -25,15 +25,25 @@ final class Watching
     /** @return int how many files were found that are new, or were written anew */
     public function look(Shoot $shoot): int
     {
-        if ($shoot->watched === null || ! in_array($shoot->watched, StudioFolders::of($shoot->studio_id)->watchable(), true)) {
+        if (
+            $shoot->watched === null ||
+            ! in_array($shoot->watched, StudioFolders::of($shoot->studio_id)->watchable(), true)
+        ) {
             return 0;
         }
-        $known = array_flip(ReturnedFile::query()->where('shoot_id', $shoot->id)->whereNotNull('seen')->pluck('seen')->all());
+        $known = array_flip(
+            ReturnedFile::query()->where('shoot_id', $shoot->id)->whereNotNull('seen')->pluck('seen')->all(),
+        );
         $found = 0;
         clearstatcache();
         foreach (scandir($shoot->watched) ?: [] as $name) {
             $path = "{$shoot->watched}/{$name}";
-            if ($name[0] === '.' || is_link($path) || ! is_file($path) || ! in_array(strtolower(pathinfo($name, PATHINFO_EXTENSION)), self::ENDINGS, true)) {
+            if (
+                $name[0] === '.' ||
+                is_link($path) ||
+                ! is_file($path) ||
+                ! in_array(strtolower(pathinfo($name, PATHINFO_EXTENSION)), self::ENDINGS, true)
+            ) {
                 continue;
             }
             [$bytes, $changed] = [(int) filesize($path), (int) filemtime($path)];

@@ -22,20 +22,55 @@ final class ContactSheetsController
 {
     public function index(Request $request, Shoot $shoot): View
     {
-        $sheets = ContactSheet::query()->where('shoot_id', $shoot->id)->orderByDesc('id')->limit(20)->get()->each(fn (ContactSheet $sheet) => $sheet->setRelation('shoot', $shoot));
+        $sheets = ContactSheet::query()
+            ->where('shoot_id', $shoot->id)
+            ->orderByDesc('id')
+            ->limit(20)
+            ->get()
+            ->each(fn (ContactSheet $sheet) => $sheet->setRelation('shoot', $shoot));
 
-        return view('deliver.sheets', ['shoot' => $shoot, 'sheets' => $sheets, 'tasks' => $sheets->mapWithKeys(fn (ContactSheet $sheet): array => [$sheet->id => $sheet->task()])->all(), ...FramesAsked::by($request, $shoot)->forPage()]);
+        return view('deliver.sheets', [
+            'shoot' => $shoot,
+            'sheets' => $sheets,
+            'tasks' => $sheets->mapWithKeys(fn (ContactSheet $sheet): array => [$sheet->id => $sheet->task()])->all(),
+            ...FramesAsked::by($request, $shoot)->forPage(),
+        ]);
     }
 
     public function store(Request $request, Shoot $shoot): RedirectResponse
     {
-        $request->validate(['sheet_title' => ['nullable', 'string', 'max:120'], 'paper' => ['required', Rule::enum(Paper::class)], 'columns' => ['required', 'integer'], 'rows' => ['required', 'integer']], ['columns.*' => 'Say how many columns, as a whole number.', 'rows.*' => 'Say how many rows, as a whole number.']);
+        $request->validate(
+            [
+                'sheet_title' => ['nullable', 'string', 'max:120'],
+                'paper' => ['required', Rule::enum(Paper::class)],
+                'columns' => ['required', 'integer'],
+                'rows' => ['required', 'integer'],
+            ],
+            [
+                'columns.*' => 'Say how many columns, as a whole number.',
+                'rows.*' => 'Say how many rows, as a whole number.',
+            ],
+        );
         try {
-            $plan = SheetPlan::of(Paper::from($request->string('paper')->toString()), $request->boolean('landscape'), $request->integer('columns'), $request->integer('rows'), $request->boolean('with_names'), $request->boolean('with_captions'), $request->boolean('with_ratings'), $request->boolean('is_marked'));
+            $plan = SheetPlan::of(
+                Paper::from($request->string('paper')->toString()),
+                $request->boolean('landscape'),
+                $request->integer('columns'),
+                $request->integer('rows'),
+                $request->boolean('with_names'),
+                $request->boolean('with_captions'),
+                $request->boolean('with_ratings'),
+                $request->boolean('is_marked'),
+            );
         } catch (InvalidSheet $reason) {
             throw ValidationException::withMessages(['columns' => $reason->getMessage()]);
         }
-        ContactSheet::start($shoot, $request->filled('sheet_title') ? $request->string('sheet_title')->toString() : $shoot->name, $plan, FramesAsked::by($request, $shoot)->some('columns', 'put on sheets'));
+        ContactSheet::start(
+            $shoot,
+            $request->filled('sheet_title') ? $request->string('sheet_title')->toString() : $shoot->name,
+            $plan,
+            FramesAsked::by($request, $shoot)->some('columns', 'put on sheets'),
+        );
 
         return redirect()->route('sheets', [$shoot, ...$request->query->all()]);
     }
@@ -44,7 +79,9 @@ final class ContactSheetsController
     {
         abort_if($sheet->made_at === null || ! is_file($sheet->path()), 404);
 
-        return response()->download($sheet->path(), (Str::slug($sheet->title) ?: 'contact-sheets').'.pdf', ['Content-Type' => 'application/pdf']);
+        return response()->download($sheet->path(), (Str::slug($sheet->title) ?: 'contact-sheets').'.pdf', [
+            'Content-Type' => 'application/pdf',
+        ]);
     }
 
     public function remove(ContactSheet $sheet): RedirectResponse
@@ -53,6 +90,8 @@ final class ContactSheetsController
         $sheet->delete();
         @unlink($sheet->path());
 
-        return redirect()->route('sheets', $sheet->shoot)->with('said', "The sheets “{$sheet->title}” are removed.");
+        return redirect()
+            ->route('sheets', $sheet->shoot)
+            ->with('said', "The sheets “{$sheet->title}” are removed.");
     }
 }

@@ -20,11 +20,32 @@ final class DeliverController
 {
     public function show(Request $request, Shoot $shoot): View
     {
-        $selections = Selection::query()->whereHas('gallery', fn ($query) => $query->where('shoot_id', $shoot->id))->with('gallery')->withCount('frames')->orderByDesc('id')->get();
+        $selections = Selection::query()
+            ->whereHas('gallery', fn ($query) => $query->where('shoot_id', $shoot->id))
+            ->with('gallery')
+            ->withCount('frames')
+            ->orderByDesc('id')
+            ->get();
         $selection = $selections->firstWhere('id', $request->integer('selection')) ?? $selections->first();
-        $deliveries = Delivery::query()->with('parts', 'recipients.receipts', 'selection')->where('shoot_id', $shoot->id)->whereKeyNot(Handoff::query()->where('shoot_id', $shoot->id)->pluck('delivery_id')->all())->orderByDesc('id')->get()->each(fn (Delivery $delivery) => $delivery->setRelation('shoot', $shoot));
+        $deliveries = Delivery::query()
+            ->with('parts', 'recipients.receipts', 'selection')
+            ->where('shoot_id', $shoot->id)
+            ->whereKeyNot(Handoff::query()->where('shoot_id', $shoot->id)->pluck('delivery_id')->all())
+            ->orderByDesc('id')
+            ->get()
+            ->each(fn (Delivery $delivery) => $delivery->setRelation('shoot', $shoot));
 
-        return view('deliver.show', ['shoot' => $shoot, 'selections' => $selections, 'selection' => $selection, 'frames' => $selection?->frames()->get() ?? collect(), 'deliveries' => $deliveries, 'tasks' => $deliveries->mapWithKeys(fn (Delivery $delivery): array => [$delivery->id => $delivery->task()])->all(), ...$this->list($request, $selection)]);
+        return view('deliver.show', [
+            'shoot' => $shoot,
+            'selections' => $selections,
+            'selection' => $selection,
+            'frames' => $selection?->frames()->get() ?? collect(),
+            'deliveries' => $deliveries,
+            'tasks' => $deliveries
+                ->mapWithKeys(fn (Delivery $delivery): array => [$delivery->id => $delivery->task()])
+                ->all(),
+            ...$this->list($request, $selection),
+        ]);
     }
 
     /** The names as the form asks for them. */
@@ -45,10 +66,25 @@ final class DeliverController
         $separator = isset(NameList::SEPARATORS[$asked]) ? $asked : 'lines';
         $withEnding = $request->string('ending', 'with')->toString() === 'with';
         [$isQuoted, $ofRaw] = [$request->boolean('quoted'), $request->boolean('raw')];
-        $frames = $selection?->frames()->with($ofRaw ? ['files'] : [])->get() ?? collect();
+        $frames =
+            $selection
+                ?->frames()
+                ->with($ofRaw ? ['files'] : [])
+                ->get() ?? collect();
         // An editor looks for the raw file, where there is one.
-        $names = $frames->map(fn (Frame $frame): string => ($ofRaw ? $frame->files->firstWhere('kind', FileKind::Raw)?->path : null) ?? $frame->name)->map(fn (string $path): string => basename($path));
+        $names = $frames
+            ->map(
+                fn (Frame $frame): string => ($ofRaw ? $frame->files->firstWhere('kind', FileKind::Raw)?->path : null) ??
+                    $frame->name,
+            )
+            ->map(fn (string $path): string => basename($path));
 
-        return ['names' => NameList::of($names->all(), $separator, $withEnding, $isQuoted), 'separator' => $separator, 'withEnding' => $withEnding, 'isQuoted' => $isQuoted, 'ofRaw' => $ofRaw];
+        return [
+            'names' => NameList::of($names->all(), $separator, $withEnding, $isQuoted),
+            'separator' => $separator,
+            'withEnding' => $withEnding,
+            'isQuoted' => $isQuoted,
+            'ofRaw' => $ofRaw,
+        ];
     }
 }

@@ -24,19 +24,35 @@ final class DeliveriesController
 
     public function create(Request $request, Shoot $shoot): View
     {
-        return view('deliver.new', ['shoot' => $shoot, 'ways' => Ways::known($shoot->studio), ...FramesAsked::by($request, $shoot)->forPage()]);
+        return view('deliver.new', [
+            'shoot' => $shoot,
+            'ways' => Ways::known($shoot->studio),
+            ...FramesAsked::by($request, $shoot)->forPage(),
+        ]);
     }
 
     public function store(DeliveryRequest $request, Shoot $shoot, Delivering $delivering): RedirectResponse
     {
         $asked = FramesAsked::by($request, $shoot);
-        $delivery = $delivering->open($shoot, $asked->some('ways', 'deliver'), $request->ways($shoot), $request->facts(), $request->people(), $asked->selection, $request->string('part')->toString());
+        $delivery = $delivering->open(
+            $shoot,
+            $asked->some('ways', 'deliver'),
+            $request->ways($shoot),
+            $request->facts(),
+            $request->people(),
+            $asked->selection,
+            $request->string('part')->toString(),
+        );
 
         return redirect()->route('delivery.show', $delivery);
     }
 
-    public function show(Request $request, Delivery $delivery, Receipts $receipts, Delivering $delivering): View|RedirectResponse
-    {
+    public function show(
+        Request $request,
+        Delivery $delivery,
+        Receipts $receipts,
+        Delivering $delivering,
+    ): View|RedirectResponse {
         $handoff = Handoff::ofDelivery($delivery->id);
         if ($handoff !== null) {
             return redirect()->route('handoff', $handoff)->with('said', session('said'));
@@ -46,10 +62,25 @@ final class DeliveriesController
         $asked = FramesAsked::by($request, $delivery->shoot);
 
         return view('deliver.delivery', [
-            'shoot' => $delivery->shoot, 'delivery' => $delivery, 'task' => $delivery->task(), 'ways' => Ways::known($delivery->shoot->studio), 'zips' => $delivery->zips(),
-            'files' => $delivery->current()->toBase()->reorder()->selectRaw('COUNT(*) AS files, COUNT(DISTINCT frame_id) AS frames, COALESCE(SUM(bytes), 0) AS bytes')->first(),
-            'fetched' => $delivery->recipients->mapWithKeys(fn (Recipient $recipient): array => [$recipient->id => $receipts->summed($recipient->receipts)])->all(),
-            'pictured' => Delivering::pictured($delivery)->take(self::SHOWN), 'changed' => $delivery->made_at === null || $delivery->freed_at !== null ? [] : $delivering->outOfDate($delivery), ...$asked->forPage(),
+            'shoot' => $delivery->shoot,
+            'delivery' => $delivery,
+            'task' => $delivery->task(),
+            'ways' => Ways::known($delivery->shoot->studio),
+            'zips' => $delivery->zips(),
+            'files' => $delivery
+                ->current()
+                ->toBase()
+                ->reorder()
+                ->selectRaw('COUNT(*) AS files, COUNT(DISTINCT frame_id) AS frames, COALESCE(SUM(bytes), 0) AS bytes')
+                ->first(),
+            'fetched' => $delivery->recipients
+                ->mapWithKeys(
+                    fn (Recipient $recipient): array => [$recipient->id => $receipts->summed($recipient->receipts)],
+                )
+                ->all(),
+            'pictured' => Delivering::pictured($delivery)->take(self::SHOWN),
+            'changed' => $delivery->made_at === null || $delivery->freed_at !== null ? [] : $delivering->outOfDate($delivery),
+            ...$asked->forPage(),
         ]);
     }
 
@@ -58,8 +89,15 @@ final class DeliveriesController
     {
         $this->mustBeThere($delivery);
         $ids = FramesAsked::by($request, $delivery->shoot)->some('part', 'add');
-        $ways = $request->has('ways') ? $request->ways($delivery->shoot) : array_values(array_unique(array_merge(...$delivery->parts->map(fn ($part): array => $part->ways)->all())));
-        $delivering->add($delivery, $ids, $ways, $request->filled('part') ? $request->string('part')->toString() : 'The rest');
+        $ways = $request->has('ways')
+            ? $request->ways($delivery->shoot)
+            : array_values(array_unique(array_merge(...$delivery->parts->map(fn ($part): array => $part->ways)->all())));
+        $delivering->add(
+            $delivery,
+            $ids,
+            $ways,
+            $request->filled('part') ? $request->string('part')->toString() : 'The rest',
+        );
 
         return redirect()->route('delivery.show', $delivery);
     }
@@ -88,12 +126,16 @@ final class DeliveriesController
         $facts = $request->facts();
         // The ZIPs that are there keep their size, and an empty password leaves the one there is.
         $keeps = $request->boolean('no_password') ? [] : ($facts['password'] === null ? ['password'] : []);
-        $delivery->update(array_diff_key($facts, array_flip([...$keeps, ...($delivery->made_at === null ? [] : ['zip_bytes'])])));
+        $delivery->update(
+            array_diff_key($facts, array_flip([...$keeps, ...$delivery->made_at === null ? [] : ['zip_bytes']])),
+        );
         foreach ($request->people() as $person) {
             Recipient::of($delivery, $person['name'], $person['email']);
         }
 
-        return redirect()->route('delivery.show', $delivery)->with('said', 'It is saved. Links that are out already go by it too.');
+        return redirect()
+            ->route('delivery.show', $delivery)
+            ->with('said', 'It is saved. Links that are out already go by it too.');
     }
 
     public function tell(Recipient $recipient, Delivering $delivering): RedirectResponse
@@ -101,7 +143,9 @@ final class DeliveriesController
         abort_if($recipient->delivery->made_at === null || $recipient->email === '', 409);
         $delivering->tell($recipient);
 
-        return redirect()->route('delivery.show', $recipient->delivery)->with('said', "The link was mailed to {$recipient->email}.");
+        return redirect()
+            ->route('delivery.show', $recipient->delivery)
+            ->with('said', "The link was mailed to {$recipient->email}.");
     }
 
     public function withdraw(Recipient $recipient): RedirectResponse
@@ -109,7 +153,14 @@ final class DeliveriesController
         $recipient->update(['withdrawn_at' => $recipient->withdrawn_at === null ? now() : null]);
         $recipient->door()->close();
 
-        return redirect()->route('delivery.show', $recipient->delivery)->with('said', $recipient->withdrawn_at === null ? 'The link works again.' : 'The link is withdrawn; nobody comes in by it any more.');
+        return redirect()
+            ->route('delivery.show', $recipient->delivery)
+            ->with(
+                'said',
+                $recipient->withdrawn_at === null
+                    ? 'The link works again.'
+                    : 'The link is withdrawn; nobody comes in by it any more.',
+            );
     }
 
     /** The delivery with its files, links and receipts. Frames, originals and outputs are not touched. */
@@ -118,7 +169,9 @@ final class DeliveriesController
         $request->validate(['sure' => ['accepted']], ['sure.accepted' => 'Tick that its receipts may go as well.']);
         $delivering->remove($delivery);
 
-        return redirect()->route('deliver.show', $delivery->shoot)->with('said', "“{$delivery->name}” is removed. Frames and originals are not touched.");
+        return redirect()
+            ->route('deliver.show', $delivery->shoot)
+            ->with('said', "“{$delivery->name}” is removed. Frames and originals are not touched.");
     }
 
     public function free(Delivery $delivery, Delivering $delivering): RedirectResponse
@@ -126,17 +179,23 @@ final class DeliveriesController
         abort_if($delivery->task()?->isUnderWay() === true, 409);
         $delivering->free($delivery);
 
-        return redirect()->route('delivery.show', $delivery)->with('said', 'The files of the delivery are deleted. What was delivered when, and the receipts, stay.');
+        return redirect()
+            ->route('delivery.show', $delivery)
+            ->with('said', 'The files of the delivery are deleted. What was delivered when, and the receipts, stay.');
     }
 
     /** @throws ValidationException */
     private function mustBeThere(Delivery $delivery): void
     {
         if ($delivery->freed_at !== null) {
-            throw ValidationException::withMessages(['part' => 'The files of this delivery were deleted. Open a new one.']);
+            throw ValidationException::withMessages([
+                'part' => 'The files of this delivery were deleted. Open a new one.',
+            ]);
         }
         if ($delivery->task()?->isUnderWay() === true) {
-            throw ValidationException::withMessages(['part' => 'A part of it is just being packed. Wait until it is there.']);
+            throw ValidationException::withMessages([
+                'part' => 'A part of it is just being packed. Wait until it is there.',
+            ]);
         }
     }
 }

@@ -34,15 +34,25 @@ final class DeliveryRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['password.min' => 'A password needs at least 8 characters, or none at all. “Suggest one” makes one that is easy to say.', 'ends_on.after_or_equal' => 'The last day has passed already.', 'ends_on.date_format' => 'This is no day; write it as 2026-09-30.', 'most_fetches.*' => 'Say how often as a whole number from 1 to 1,000, or leave it empty.', 'zip_mb.*' => 'A ZIP has 10 to 100,000 MB; leave it empty for one ZIP of all.'];
+        return [
+            'password.min' => 'A password needs at least 8 characters, or none at all. “Suggest one” makes one that is easy to say.',
+            'ends_on.after_or_equal' => 'The last day has passed already.',
+            'ends_on.date_format' => 'This is no day; write it as 2026-09-30.',
+            'most_fetches.*' => 'Say how often as a whole number from 1 to 1,000, or leave it empty.',
+            'zip_mb.*' => 'A ZIP has 10 to 100,000 MB; leave it empty for one ZIP of all.',
+        ];
     }
 
     /** @return array{name?: string, message: string, password: string|null, ends_on: string|null, most_fetches: int|null, zip_bytes: int|null} */
     public function facts(): array
     {
         return [
-            ...($this->filled('name') ? ['name' => $this->string('name')->toString()] : []), 'message' => $this->string('message')->toString(), 'password' => $this->filled('password') ? $this->string('password')->toString() : null,
-            'ends_on' => $this->filled('ends_on') ? $this->string('ends_on')->toString() : null, 'most_fetches' => $this->filled('most_fetches') ? $this->integer('most_fetches') : null, 'zip_bytes' => $this->filled('zip_mb') ? 1_000_000 * $this->integer('zip_mb') : null,
+            ...$this->filled('name') ? ['name' => $this->string('name')->toString()] : [],
+            'message' => $this->string('message')->toString(),
+            'password' => $this->filled('password') ? $this->string('password')->toString() : null,
+            'ends_on' => $this->filled('ends_on') ? $this->string('ends_on')->toString() : null,
+            'most_fetches' => $this->filled('most_fetches') ? $this->integer('most_fetches') : null,
+            'zip_bytes' => $this->filled('zip_mb') ? 1_000_000 * $this->integer('zip_mb') : null,
         ];
     }
 
@@ -53,9 +63,16 @@ final class DeliveryRequest extends FormRequest
      */
     public function ways(Shoot $shoot): array
     {
-        $ways = array_values(array_intersect(array_keys(Ways::known($shoot->studio)), array_filter((array) $this->input('ways'), is_string(...))));
+        $ways = array_values(
+            array_intersect(
+                array_keys(Ways::known($shoot->studio)),
+                array_filter((array) $this->input('ways'), is_string(...)),
+            ),
+        );
 
-        return $ways === [] ? throw ValidationException::withMessages(['ways' => 'Choose at least one kind of files.']) : $ways;
+        return $ways === []
+            ? throw ValidationException::withMessages(['ways' => 'Choose at least one kind of files.'])
+            : $ways;
     }
 
     /**

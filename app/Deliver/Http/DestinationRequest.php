@@ -30,7 +30,12 @@ final class DestinationRequest extends FormRequest
             'user' => ['required_if:kind,sftp,s3', 'nullable', 'string', 'max:255'],
             'password' => ['nullable', 'string', 'max:255'],
             'key' => ['nullable', 'string', 'max:20000'],
-            'fingerprint' => ['required_if:kind,sftp', 'nullable', 'string', 'regex:~^(SHA256:[A-Za-z0-9+/]{43}=?|(MD5:)?([0-9a-f]{2}:){15}[0-9a-f]{2})$~i'],
+            'fingerprint' => [
+                'required_if:kind,sftp',
+                'nullable',
+                'string',
+                'regex:~^(SHA256:[A-Za-z0-9+/]{43}=?|(MD5:)?([0-9a-f]{2}:){15}[0-9a-f]{2})$~i',
+            ],
             'bucket' => ['required_if:kind,s3', 'nullable', 'string', 'max:63', 'regex:/^[a-z0-9][a-z0-9.-]+$/'],
             'region' => ['nullable', 'string', 'max:63'],
             'in_folder' => ['nullable', 'string', 'max:255', 'not_regex:~(^|/)\.\.(/|$)~'],
@@ -40,7 +45,17 @@ final class DestinationRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['to_name.required' => 'Give the destination a name.', 'host.required_if' => 'Say which host it is.', 'user.required_if' => 'Say who signs in there: a user, or an access key.', 'bucket.required_if' => 'Say which bucket.', 'bucket.regex' => 'A bucket has small letters, digits, dots and hyphens.', 'port.*' => 'A port is a number from 1 to 65,535.', 'fingerprint.required_if' => 'Without the fingerprint of its key nobody knows whether it is this host. Whoever runs it can say it, as ssh-keygen -l prints it: SHA256 and 43 characters.', 'fingerprint.regex' => 'A fingerprint is SHA256: and 43 characters, as ssh-keygen -l prints it, or 16 pairs of digits and letters.', 'in_folder.not_regex' => 'The folder may not lead upwards.'];
+        return [
+            'to_name.required' => 'Give the destination a name.',
+            'host.required_if' => 'Say which host it is.',
+            'user.required_if' => 'Say who signs in there: a user, or an access key.',
+            'bucket.required_if' => 'Say which bucket.',
+            'bucket.regex' => 'A bucket has small letters, digits, dots and hyphens.',
+            'port.*' => 'A port is a number from 1 to 65,535.',
+            'fingerprint.required_if' => 'Without the fingerprint of its key nobody knows whether it is this host. Whoever runs it can say it, as ssh-keygen -l prints it: SHA256 and 43 characters.',
+            'fingerprint.regex' => 'A fingerprint is SHA256: and 43 characters, as ssh-keygen -l prints it, or 16 pairs of digits and letters.',
+            'in_folder.not_regex' => 'The folder may not lead upwards.',
+        ];
     }
 
     /** Whoever signs in with these secrets; another one gets none that was typed for the first. */
@@ -80,14 +95,23 @@ final class DestinationRequest extends FormRequest
     {
         $hadSecret = $before !== null && ($before->setting('password') !== '' || $before->setting('key') !== '');
         if ($hadSecret && $this->isReachedOtherwise($before) && ! $this->filled('password') && ! $this->filled('key')) {
-            throw ValidationException::withMessages(['password' => 'Host, port or user is another one: type the password or key for it anew. The old one stays with the old host.']);
+            throw ValidationException::withMessages([
+                'password' => 'Host, port or user is another one: type the password or key for it anew. The old one stays with the old host.',
+            ]);
         }
         $before = $hadSecret && $this->isReachedOtherwise($before) ? null : $before;
         $settings = [];
         foreach (['host', 'port', 'user', 'password', 'key', 'fingerprint', 'bucket', 'region'] as $name) {
-            $settings[$name] = ! $this->filled($name) && in_array($name, self::SECRET, true) ? (string) $before?->setting($name) : $this->string($name)->toString();
+            $settings[$name] =
+                ! $this->filled($name) && in_array($name, self::SECRET, true)
+                    ? (string) $before?->setting($name)
+                    : $this->string($name)->toString();
         }
 
-        return ['name' => $this->string('to_name')->toString(), 'kind' => DestinationKind::from($this->string('kind')->toString()), 'settings' => [...$settings, 'folder' => $this->string('in_folder')->toString()]];
+        return [
+            'name' => $this->string('to_name')->toString(),
+            'kind' => DestinationKind::from($this->string('kind')->toString()),
+            'settings' => [...$settings, 'folder' => $this->string('in_folder')->toString()],
+        ];
     }
 }

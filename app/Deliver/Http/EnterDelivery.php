@@ -19,7 +19,12 @@ final class EnterDelivery
         $request->attributes->set('recipient', $recipient);
         $request->attributes->set('studio', $recipient->delivery->shoot->studio);
         $delivery = $recipient->delivery;
-        $facts = ['delivery' => $delivery, 'recipient' => $recipient, 'studio' => $delivery->shoot->studio, 'token' => $recipient->token];
+        $facts = [
+            'delivery' => $delivery,
+            'recipient' => $recipient,
+            'studio' => $delivery->shoot->studio,
+            'token' => $recipient->token,
+        ];
         if ($recipient->withdrawn_at !== null || $delivery->hasEnded()) {
             return response()->view('deliver.ended', $facts, 410);
         }

@@ -27,7 +27,10 @@ final class FetchController
     public function password(Request $request, string $token): RedirectResponse
     {
         $recipient = Recipient::behind($token);
-        if ($recipient->delivery->password !== null && ! Hash::check((string) $request->string('password'), $recipient->delivery->password)) {
+        if (
+            $recipient->delivery->password !== null &&
+            ! Hash::check((string) $request->string('password'), $recipient->delivery->password)
+        ) {
             throw ValidationException::withMessages(['password' => 'This is not the password of the delivery.']);
         }
         $request->session()->regenerate();
@@ -45,9 +48,18 @@ final class FetchController
         $handoff = Handoff::ofDelivery($delivery->id);
 
         return view($handoff === null ? 'deliver.fetch' : 'deliver.handoff-guest', [
-            'handoff' => $handoff, 'handed' => $handoff?->inOrder(),
-            'delivery' => $delivery, 'recipient' => $recipient, 'studio' => $delivery->shoot->studio, 'token' => $recipient->token, 'zips' => $delivery->zips()->groupBy('scope'), 'files' => $files->groupBy('frame_id'),
-            'frames' => Delivering::pictured($delivery), 'parts' => $delivery->parts->whereNotNull('made_at')->values(), 'bytes' => (int) $files->sum('bytes'), 'count' => $files->unique('frame_id')->count(),
+            'handoff' => $handoff,
+            'handed' => $handoff?->inOrder(),
+            'delivery' => $delivery,
+            'recipient' => $recipient,
+            'studio' => $delivery->shoot->studio,
+            'token' => $recipient->token,
+            'zips' => $delivery->zips()->groupBy('scope'),
+            'files' => $files->groupBy('frame_id'),
+            'frames' => Delivering::pictured($delivery),
+            'parts' => $delivery->parts->whereNotNull('made_at')->values(),
+            'bytes' => (int) $files->sum('bytes'),
+            'count' => $files->unique('frame_id')->count(),
         ]);
     }
 
@@ -56,7 +68,14 @@ final class FetchController
         $delivery = self::recipient($request)->delivery;
         $one = DeliveryZip::query()->where('delivery_id', $delivery->id)->findOrFail((int) $zip);
 
-        return $one->gone_at !== null ? $this->refuse($request, 410, 'This ZIP has been replaced', 'Something was added or changed since, and later ZIPs stand for it.') : $this->send($request, $receipts, $one, 'application/zip');
+        return $one->gone_at !== null
+            ? $this->refuse(
+                $request,
+                410,
+                'This ZIP has been replaced',
+                'Something was added or changed since, and later ZIPs stand for it.',
+            )
+            : $this->send($request, $receipts, $one, 'application/zip');
     }
 
     public function file(Request $request, Receipts $receipts, string $token, string $file): Response|View
@@ -79,7 +98,17 @@ final class FetchController
         $delivery = self::recipient($request)->delivery;
         $name = DeliveredName::slug($delivery->name).'.xxh128';
 
-        return response(ChecksumList::of([...$delivery->current()->pluck('hash', 'name')->all(), ...$delivery->zips()->pluck('hash', 'name')->all()]), 200, ['Content-Type' => 'text/plain; charset=UTF-8', 'Content-Disposition' => "attachment; filename=\"{$name}\""]);
+        return response(
+            ChecksumList::of([
+                ...$delivery->current()->pluck('hash', 'name')->all(),
+                ...$delivery->zips()->pluck('hash', 'name')->all(),
+            ]),
+            200,
+            [
+                'Content-Type' => 'text/plain; charset=UTF-8',
+                'Content-Disposition' => "attachment; filename=\"{$name}\"",
+            ],
+        );
     }
 
     /** nginx sends the file, and answers range requests (RFC 9110) so that a broken fetch goes on where it stopped. */
@@ -88,15 +117,27 @@ final class FetchController
         $recipient = self::recipient($request);
         $receipt = $request->isMethod('HEAD') ? null : $receipts->begin($recipient, $thing, $request);
         if ($receipt === null && ! $request->isMethod('HEAD')) {
-            return $this->refuse($request, 429, 'Fetched as often as it may be', "“{$thing->name}” was fetched ".Str::plural('time', (int) $recipient->delivery->most_fetches, prependCount: true).', as often as the studio allows.');
+            return $this->refuse(
+                $request,
+                429,
+                'Fetched as often as it may be',
+                "“{$thing->name}” was fetched ".
+                    Str::plural('time', (int) $recipient->delivery->most_fetches, prependCount: true).
+                    ', as often as the studio allows.',
+            );
         }
         $name = basename($thing->name);
 
         return response('', 200, [
-            'X-Accel-Redirect' => "/hidden/deliveries/{$recipient->delivery->uuid}/".implode('/', array_map(rawurlencode(...), explode('/', $thing->stored))),
+            'X-Accel-Redirect' => "/hidden/deliveries/{$recipient->delivery->uuid}/".
+                implode('/', array_map(rawurlencode(...), explode('/', $thing->stored))),
             'Content-Type' => $type,
-            'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $name, (string) preg_replace('/[^A-Za-z0-9._ -]+/', '_', $name)),
-            ...($receipt === null ? [] : [Receipts::HEADER => (string) $receipt->id]),
+            'Content-Disposition' => HeaderUtils::makeDisposition(
+                'attachment',
+                $name,
+                (string) preg_replace('/[^A-Za-z0-9._ -]+/', '_', $name),
+            ),
+            ...$receipt === null ? [] : [Receipts::HEADER => (string) $receipt->id],
         ]);
     }
 
@@ -104,7 +145,17 @@ final class FetchController
     {
         $recipient = self::recipient($request);
 
-        return response()->view('deliver.refused', ['delivery' => $recipient->delivery, 'studio' => $recipient->delivery->shoot->studio, 'token' => $recipient->token, 'title' => $title, 'words' => $words], $status);
+        return response()->view(
+            'deliver.refused',
+            [
+                'delivery' => $recipient->delivery,
+                'studio' => $recipient->delivery->shoot->studio,
+                'token' => $recipient->token,
+                'title' => $title,
+                'words' => $words,
+            ],
+            $status,
+        );
     }
 
     private static function recipient(Request $request): Recipient

@@ -25,7 +25,12 @@ final readonly class FramesAsked
     {
         // A form may stand in the query as well.
         $query = array_intersect_key($request->query->all(), array_flip(FrameFilter::KEYS));
-        $selection = $request->query->has('selection') ? Selection::query()->whereKey($request->integer('selection'))->whereHas('gallery', fn ($gallery) => $gallery->where('shoot_id', $shoot->id))->first() : null;
+        $selection = $request->query->has('selection')
+            ? Selection::query()
+                ->whereKey($request->integer('selection'))
+                ->whereHas('gallery', fn ($gallery) => $gallery->where('shoot_id', $shoot->id))
+                ->first()
+            : null;
 
         return new self($shoot, $query === [] ? FrameFilter::kept() : FrameFilter::ofQuery($query), $selection);
     }
@@ -34,10 +39,14 @@ final readonly class FramesAsked
     public function ids(): array
     {
         if ($this->selection !== null) {
-            return array_values(array_map(intval(...), $this->selection->frames()->toBase()->pluck('frames.id')->all()));
+            return array_values(
+                array_map(intval(...), $this->selection->frames()->toBase()->pluck('frames.id')->all()),
+            );
         }
 
-        return array_values(array_map(intval(...), Frame::meeting($this->shoot, $this->filter)->toBase()->pluck('frames.id')->all()));
+        return array_values(
+            array_map(intval(...), Frame::meeting($this->shoot, $this->filter)->toBase()->pluck('frames.id')->all()),
+        );
     }
 
     /**
@@ -53,7 +62,11 @@ final readonly class FramesAsked
             throw ValidationException::withMessages([$field => $reason->getMessage()]);
         }
 
-        return $ids === [] ? throw ValidationException::withMessages([$field => "No frame meets this filter, so there is nothing to {$toDo}."]) : $ids;
+        return $ids === []
+            ? throw ValidationException::withMessages([
+                $field => "No frame meets this filter, so there is nothing to {$toDo}.",
+            ])
+            : $ids;
     }
 
     /** @return array<string, mixed> what the page's filter shows */
@@ -62,8 +75,16 @@ final readonly class FramesAsked
         $lanes = Lanes::of($this->shoot);
 
         return [
-            'filter' => $this->filter, 'selection' => $this->selection, 'names' => $lanes->names, 'bodies' => $lanes->bodies, 'meant' => count($this->ids()), 'all' => Frame::of($this->shoot)->count(), 'sets' => FrameSet::ofShoot($this->shoot)->get(),
-            'query' => $this->selection === null ? ($this->filter->toQuery() ?: ['verdict' => 'all']) : ['selection' => $this->selection->id],
+            'filter' => $this->filter,
+            'selection' => $this->selection,
+            'names' => $lanes->names,
+            'bodies' => $lanes->bodies,
+            'meant' => count($this->ids()),
+            'all' => Frame::of($this->shoot)->count(),
+            'sets' => FrameSet::ofShoot($this->shoot)->get(),
+            'query' => $this->selection === null
+                    ? ($this->filter->toQuery() ?: ['verdict' => 'all'])
+                    : ['selection' => $this->selection->id],
         ];
     }
 }

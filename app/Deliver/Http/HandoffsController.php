@@ -28,10 +28,20 @@ final class HandoffsController
 {
     public function index(Request $request, Shoot $shoot): View
     {
-        $handoffs = Handoff::query()->where('shoot_id', $shoot->id)->with('delivery.recipients', 'frames', 'delivery.parts')->orderByDesc('id')->get()->each(fn (Handoff $handoff) => $handoff->delivery->setRelation('shoot', $shoot));
+        $handoffs = Handoff::query()
+            ->where('shoot_id', $shoot->id)
+            ->with('delivery.recipients', 'frames', 'delivery.parts')
+            ->orderByDesc('id')
+            ->get()
+            ->each(fn (Handoff $handoff) => $handoff->delivery->setRelation('shoot', $shoot));
 
         return view('deliver.handoffs', [
-            'shoot' => $shoot, 'handoffs' => $handoffs, 'free' => StudioFolders::of($shoot->studio_id)->watchable(), 'task' => Task::latest($shoot, 'returns', 'returns'), ...$this->returned($shoot), ...FramesAsked::by($request, $shoot)->forPage(),
+            'shoot' => $shoot,
+            'handoffs' => $handoffs,
+            'free' => StudioFolders::of($shoot->studio_id)->watchable(),
+            'task' => Task::latest($shoot, 'returns', 'returns'),
+            ...$this->returned($shoot),
+            ...FramesAsked::by($request, $shoot)->forPage(),
         ]);
     }
 
@@ -41,11 +51,23 @@ final class HandoffsController
         $frames = FramesAsked::by($request, $shoot)->some('people', 'hand off');
         $people = $request->people();
         if ($people === []) {
-            throw ValidationException::withMessages(['people' => 'Say who gets them: Robin Saye <robin@saltmarsh.example>.']);
+            throw ValidationException::withMessages([
+                'people' => 'Say who gets them: Robin Saye <robin@saltmarsh.example>.',
+            ]);
         }
         $facts = [...$request->facts(), 'name' => $people[0]['name'] ?: $people[0]['email']];
 
-        return redirect()->route('handoff', $handoffs->open($shoot, $frames, $facts, $people, trim((string) ($said['note'] ?? '')), $request->boolean('with_guests')));
+        return redirect()->route(
+            'handoff',
+            $handoffs->open(
+                $shoot,
+                $frames,
+                $facts,
+                $people,
+                trim((string) ($said['note'] ?? '')),
+                $request->boolean('with_guests'),
+            ),
+        );
     }
 
     public function show(Handoff $handoff): View
@@ -54,16 +76,37 @@ final class HandoffsController
         $handoff->delivery->setRelation('shoot', $handoff->shoot);
 
         return view('deliver.handoff', [
-            'shoot' => $handoff->shoot, 'handoff' => $handoff, 'delivery' => $handoff->delivery, 'frames' => $frames = $handoff->inOrder(), 'task' => $handoff->delivery->task(), 'returns' => $handoff->returnTask(),
-            'versions' => Version::query()->whereIn('frame_id', $frames->pluck('frame_id'))->orderBy('number')->get()->groupBy('frame_id'), ...$this->returned($handoff->shoot, $handoff),
+            'shoot' => $handoff->shoot,
+            'handoff' => $handoff,
+            'delivery' => $handoff->delivery,
+            'frames' => ($frames = $handoff->inOrder()),
+            'task' => $handoff->delivery->task(),
+            'returns' => $handoff->returnTask(),
+            'versions' => Version::query()
+                ->whereIn('frame_id', $frames->pluck('frame_id'))
+                ->orderBy('number')
+                ->get()
+                ->groupBy('frame_id'),
+            ...$this->returned($handoff->shoot, $handoff),
         ]);
     }
 
     public function turn(Request $request, Handoff $handoff, Handoffs $handoffs): RedirectResponse
     {
-        $request->validate(['again' => ['required', 'array'], 'again.*' => ['integer'], 'note' => ['nullable', 'string', 'max:2000'], 'notes' => ['array'], 'notes.*' => ['nullable', 'string', 'max:2000']], ['again.required' => 'Choose which pictures go out once more.']);
+        $request->validate(
+            [
+                'again' => ['required', 'array'],
+                'again.*' => ['integer'],
+                'note' => ['nullable', 'string', 'max:2000'],
+                'notes' => ['array'],
+                'notes.*' => ['nullable', 'string', 'max:2000'],
+            ],
+            ['again.required' => 'Choose which pictures go out once more.'],
+        );
         if ($handoff->delivery->task()?->isUnderWay() === true) {
-            throw ValidationException::withMessages(['again' => 'A turn is just being packed. Wait until it is there.']);
+            throw ValidationException::withMessages([
+                'again' => 'A turn is just being packed. Wait until it is there.',
+            ]);
         }
         $notes = [];
         foreach ($handoff->frames()->whereIn('frame_id', (array) $request->input('again'))->get() as $one) {
@@ -71,7 +114,9 @@ final class HandoffsController
             $notes[$one->frame_id] = $own !== '' ? $own : trim($request->string('note')->toString());
         }
         if ($notes === [] || in_array('', $notes, true)) {
-            throw ValidationException::withMessages(['again' => 'Say for each picture what is still to be done, or once for all of them.']);
+            throw ValidationException::withMessages([
+                'again' => 'Say for each picture what is still to be done, or once for all of them.',
+            ]);
         }
         $handoffs->turn($handoff, $notes);
 
@@ -82,7 +127,14 @@ final class HandoffsController
     {
         $handoffs->close($handoff);
 
-        return redirect()->route('handoff', $handoff)->with('said', $handoff->closed_at === null ? 'The handoff is open again, its links work.' : 'The handoff is closed: its links end, what came back stays.');
+        return redirect()
+            ->route('handoff', $handoff)
+            ->with(
+                'said',
+                $handoff->closed_at === null
+                    ? 'The handoff is open again, its links work.'
+                    : 'The handoff is closed: its links end, what came back stays.',
+            );
     }
 
     /** Says to which frame a file belongs that matched none or several, or that it belongs nowhere. */
@@ -92,10 +144,29 @@ final class HandoffsController
         if ($request->boolean('leave')) {
             $returning->leave($returned);
         } else {
-            $said = $request->validate(['frame' => ['required', 'string', 'max:120']], ['frame.required' => 'Say to which frame it belongs.']);
-            $found = Frame::of($returned->shoot)->where(fn ($frames) => $frames->where('frames.id', ctype_digit($said['frame']) ? (int) $said['frame'] : 0)->orWhere('name', $said['frame'])->orWhere('camera_name', $said['frame'])->orWhere('name', 'like', addcslashes(pathinfo($said['frame'], PATHINFO_FILENAME), '%_\\').'.%'))->get();
+            $said = $request->validate(
+                ['frame' => ['required', 'string', 'max:120']],
+                ['frame.required' => 'Say to which frame it belongs.'],
+            );
+            $found = Frame::of($returned->shoot)
+                ->where(
+                    fn ($frames) => $frames
+                        ->where('frames.id', ctype_digit($said['frame']) ? (int) $said['frame'] : 0)
+                        ->orWhere('name', $said['frame'])
+                        ->orWhere('camera_name', $said['frame'])
+                        ->orWhere(
+                            'name',
+                            'like',
+                            addcslashes(pathinfo($said['frame'], PATHINFO_FILENAME), '%_\\').'.%',
+                        ),
+                )
+                ->get();
             if ($found->count() !== 1) {
-                throw ValidationException::withMessages(["frame-{$returned->id}" => $found->isEmpty() ? "No frame of this shoot is called {$said['frame']}." : "{$found->count()} frames are called {$said['frame']}; choose one of them."]);
+                throw ValidationException::withMessages([
+                    "frame-{$returned->id}" => $found->isEmpty()
+                        ? "No frame of this shoot is called {$said['frame']}."
+                        : "{$found->count()} frames are called {$said['frame']}; choose one of them.",
+                ]);
             }
             $returning->answer($returned, $found->sole());
         }
@@ -107,34 +178,73 @@ final class HandoffsController
     public function version(Request $request, Shoot $shoot, Versions $versions): RedirectResponse
     {
         $said = $request->validate(['version' => ['required', 'integer']]);
-        $version = Version::query()->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $shoot->id))->with('frame')->findOrFail((int) $said['version']);
+        $version = Version::query()
+            ->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $shoot->id))
+            ->with('frame')
+            ->findOrFail((int) $said['version']);
         $versions->choose($version->frame, $version);
         $handoff = HandoffFrame::query()->where('frame_id', $version->frame_id)->orderByDesc('id')->value('handoff_id');
 
-        return ($handoff === null ? redirect()->route('handoffs', $shoot) : redirect()->route('handoff', $handoff))->with('said', "Version {$version->number} stands for {$version->frame->name} now. Galleries show it once they are published again.");
+        return ($handoff === null
+            ? redirect()->route('handoffs', $shoot)
+            : redirect()->route('handoff', $handoff)
+        )->with(
+            'said',
+            "Version {$version->number} stands for {$version->frame->name} now. Galleries show it once they are published again.",
+        );
     }
 
     public function watch(Request $request, Shoot $shoot, Watching $watching): RedirectResponse
     {
         $folders = StudioFolders::of($shoot->studio_id)->watchable();
-        $said = $request->validate(['watched' => ['nullable', 'string', Rule::in(array_keys($folders))]], ['watched.in' => 'This folder cannot be watched.']);
+        $said = $request->validate(
+            ['watched' => ['nullable', 'string', Rule::in(array_keys($folders))]],
+            ['watched.in' => 'This folder cannot be watched.'],
+        );
         $shoot->update(['watched' => $folders[$said['watched'] ?? ''] ?? null]);
         $found = $watching->look($shoot);
 
-        return redirect()->route('handoffs', $shoot)->with('said', $shoot->watched === null ? 'No folder is watched any more.' : "The folder is watched. {$found} ".($found === 1 ? 'file is' : 'files are').' new in it.');
+        return redirect()
+            ->route('handoffs', $shoot)
+            ->with(
+                'said',
+                $shoot->watched === null
+                    ? 'No folder is watched any more.'
+                    : "The folder is watched. {$found} ".($found === 1 ? 'file is' : 'files are').' new in it.',
+            );
     }
 
     /** @return array<string, mixed> what came back: the last files, and those that somebody is asked about */
     private function returned(Shoot $shoot, ?Handoff $handoff = null): array
     {
-        $files = fn () => ReturnedFile::query()->where('shoot_id', $shoot->id)->when($handoff !== null, fn ($files) => $files->where('handoff_id', $handoff?->id))->with('frame', 'handoff.delivery', 'version');
-        $asked = $files()->whereIn('state', [ReturnState::Asked, ReturnState::Refused])->orderBy('id')->get();
+        $files = fn () => ReturnedFile::query()
+            ->where('shoot_id', $shoot->id)
+            ->when($handoff !== null, fn ($files) => $files->where('handoff_id', $handoff?->id))
+            ->with('frame', 'handoff.delivery', 'version');
+        $asked = $files()
+            ->whereIn('state', [ReturnState::Asked, ReturnState::Refused])
+            ->orderBy('id')
+            ->get();
 
-        return ['asked' => $asked, 'known' => Frame::query()->whereKey(array_merge(...$asked->map(fn (ReturnedFile $file): array => $file->candidates ?? [])->all() ?: [[]]))->with('card')->get()->keyBy('id'), 'taken' => $files()->where('state', ReturnState::Taken)->orderByDesc('id')->limit(12)->get()];
+        return [
+            'asked' => $asked,
+            'known' => Frame::query()
+                ->whereKey(
+                    array_merge(
+                        ...$asked->map(fn (ReturnedFile $file): array => $file->candidates ?? [])->all() ?: [[]],
+                    ),
+                )
+                ->with('card')
+                ->get()
+                ->keyBy('id'),
+            'taken' => $files()->where('state', ReturnState::Taken)->orderByDesc('id')->limit(12)->get(),
+        ];
     }
 
     private function back(ReturnedFile $returned): RedirectResponse
     {
-        return $returned->handoff_id === null ? redirect()->route('handoffs', $returned->shoot) : redirect()->route('handoff', $returned->handoff_id);
+        return $returned->handoff_id === null
+            ? redirect()->route('handoffs', $returned->shoot)
+            : redirect()->route('handoff', $returned->handoff_id);
     }
 }

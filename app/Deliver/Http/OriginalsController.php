@@ -39,8 +39,14 @@ final class OriginalsController
         $pattern = NamePattern::of('{{year}}/{{date}} {{shoot}}/picked', '{{name}}');
 
         return view('deliver.originals', [
-            'shoot' => $shoot, ...$asked->forPage(), 'pattern' => $pattern, 'places' => $this->places->used($shoot->studio_id),
-            'tasks' => array_filter([Task::latest($shoot, CopyOriginals::SUBJECT, CopyOriginals::SUBJECT), Task::latest($shoot, 'names', Task::RENAMING)]),
+            'shoot' => $shoot,
+            ...$asked->forPage(),
+            'pattern' => $pattern,
+            'places' => $this->places->used($shoot->studio_id),
+            'tasks' => array_filter([
+                Task::latest($shoot, CopyOriginals::SUBJECT, CopyOriginals::SUBJECT),
+                Task::latest($shoot, 'names', Task::RENAMING),
+            ]),
             'behind' => FrameCaption::query()->where('shoot_id', $shoot->id)->whereNull('written_at')->count(),
             ...$this->comes($shoot, new ChosenOriginals($asked->ids()), $pattern),
         ]);
@@ -49,34 +55,56 @@ final class OriginalsController
     /** What comes, while the form is being filled in. */
     public function preview(Request $request, Shoot $shoot): View
     {
-        return view('deliver.originals-preview', ['isAgain' => true, ...$this->comes($shoot, $this->chosen($request, FramesAsked::by($request, $shoot)->ids()), $this->pattern($request))]);
+        return view('deliver.originals-preview', [
+            'isAgain' => true,
+            ...$this->comes(
+                $shoot,
+                $this->chosen($request, FramesAsked::by($request, $shoot)->ids()),
+                $this->pattern($request),
+            ),
+        ]);
     }
 
     public function store(Request $request, Shoot $shoot, Renaming $renaming): RedirectResponse
     {
         $places = $this->places->used($shoot->studio_id);
-        $said = $request->validate([
-            'how' => ['required', Rule::in(['copy', 'move'])], 'kind' => ['nullable', Rule::in([FileKind::Raw->value, FileKind::Jpeg->value])],
-            'place' => ['required_if:how,copy', 'nullable', 'integer', Rule::in($places->pluck('id')->all())],
-        ], ['place.*' => 'Choose the place that they are copied to.', 'how.*' => 'Choose whether they are copied or moved.', 'kind.*' => 'Choose raw files, JPEGs or both.']);
+        $said = $request->validate(
+            [
+                'how' => ['required', Rule::in(['copy', 'move'])],
+                'kind' => ['nullable', Rule::in([FileKind::Raw->value, FileKind::Jpeg->value])],
+                'place' => ['required_if:how,copy', 'nullable', 'integer', Rule::in($places->pluck('id')->all())],
+            ],
+            [
+                'place.*' => 'Choose the place that they are copied to.',
+                'how.*' => 'Choose whether they are copied or moved.',
+                'kind.*' => 'Choose raw files, JPEGs or both.',
+            ],
+        );
         $chosen = $this->chosen($request, FramesAsked::by($request, $shoot)->some('frames', $said['how']));
         $pattern = $this->pattern($request);
         if ($said['how'] === 'move') {
             $problem = $renaming->start($shoot, $pattern, $chosen);
 
-            return $problem === null ? redirect()->back() : throw ValidationException::withMessages(['frames' => $problem]);
+            return $problem === null
+                ? redirect()->back()
+                : throw ValidationException::withMessages(['frames' => $problem]);
         }
         $paths = $this->naming->further($shoot, $pattern, $chosen);
         if ($paths === []) {
             throw ValidationException::withMessages(['frames' => 'Of these frames no such file is copied yet.']);
         }
         $place = $places->firstWhere('id', (int) $said['place']) ?? abort(404);
-        $trouble = $this->places->troubles([$place], [$place->name => (int) CardFile::query()->whereIntegerInRaw('id', array_keys($paths))->sum('size')]);
+        $trouble = $this->places->troubles(
+            [$place],
+            [$place->name => (int) CardFile::query()->whereIntegerInRaw('id', array_keys($paths))->sum('size')],
+        );
         if ($trouble !== []) {
             throw ValidationException::withMessages(['place' => reset($trouble)->getMessage()]);
         }
         if (! CopyOriginals::start($shoot, $place, $paths)) {
-            throw ValidationException::withMessages(['frames' => 'Originals are being copied already. Wait until that is over.']);
+            throw ValidationException::withMessages([
+                'frames' => 'Originals are being copied already. Wait until that is over.',
+            ]);
         }
 
         return redirect()->back();
@@ -86,14 +114,28 @@ final class OriginalsController
     private function comes(Shoot $shoot, ChosenOriginals $chosen, NamePattern $pattern): array
     {
         $paths = $this->naming->further($shoot, $pattern, $chosen);
-        $files = DB::table('files')->whereIntegerInRaw('id', array_keys($paths))->groupBy('kind')->orderBy('kind')->selectRaw('kind, COUNT(*) AS n, SUM(size) AS bytes')->get();
-        $now = CardFile::query()->whereIntegerInRaw('id', array_keys(array_slice($paths, 0, self::SHOWN, true)))->pluck('destination', 'id');
+        $files = DB::table('files')
+            ->whereIntegerInRaw('id', array_keys($paths))
+            ->groupBy('kind')
+            ->orderBy('kind')
+            ->selectRaw('kind, COUNT(*) AS n, SUM(size) AS bytes')
+            ->get();
+        $now = CardFile::query()
+            ->whereIntegerInRaw('id', array_keys(array_slice($paths, 0, self::SHOWN, true)))
+            ->pluck('destination', 'id');
         $names = [];
         foreach (array_slice($paths, 0, self::SHOWN, true) as $id => $path) {
             $names[mb_scrub((string) $now[$id], 'UTF-8')] = mb_scrub($path, 'UTF-8');
         }
 
-        return ['files' => count($paths), 'bytes' => (int) $files->sum('bytes'), 'kinds' => array_values($files->map(fn ($row): string => FileKind::from((string) $row->kind)->counted((int) $row->n))->all()), 'paths' => $names];
+        return [
+            'files' => count($paths),
+            'bytes' => (int) $files->sum('bytes'),
+            'kinds' => array_values(
+                $files->map(fn ($row): string => FileKind::from((string) $row->kind)->counted((int) $row->n))->all(),
+            ),
+            'paths' => $names,
+        ];
     }
 
     /** @param  list<int>  $frames */

@@ -27,21 +27,39 @@ final class OutputRequest extends FormRequest
         $output = $this->route('output');
 
         return [
-            'name' => ['required', 'string', 'max:80', Rule::unique('outputs', 'name')->where('studio_id', Member::current()->studio_id)->ignore(is_string($output) ? (int) $output : null)],
+            'name' => [
+                'required',
+                'string',
+                'max:80',
+                Rule::unique('outputs', 'name')
+                    ->where('studio_id', Member::current()->studio_id)
+                    ->ignore(is_string($output) ? (int) $output : null),
+            ],
             'rule' => ['required', Rule::enum(SizeRule::class)],
-            'width' => ['nullable', 'numeric'], 'height' => ['nullable', 'numeric'], 'ppi' => ['nullable', 'integer'],
+            'width' => ['nullable', 'numeric'],
+            'height' => ['nullable', 'numeric'],
+            'ppi' => ['nullable', 'integer'],
             'format' => ['required', Rule::enum(Format::class)],
-            'quality' => ['nullable', 'integer'], 'most_kb' => ['nullable', 'integer'],
+            'quality' => ['nullable', 'integer'],
+            'most_kb' => ['nullable', 'integer'],
             'sharpening' => ['nullable', Rule::enum(Sharpening::class)],
             'metadata' => ['nullable', Rule::enum(MetadataScope::class)],
-            'folder' => ['nullable', 'string', 'max:200'], 'file' => ['required', 'string', 'max:200'],
+            'folder' => ['nullable', 'string', 'max:200'],
+            'file' => ['required', 'string', 'max:200'],
         ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['name.required' => 'Give the output a name.', 'name.unique' => 'There is an output of this name already.', 'width.numeric' => 'The size is a number.', 'height.numeric' => 'The height is a number.', 'quality.integer' => 'The quality is a whole number from 1 to 100.', 'file.required' => 'Say what the files are called.'];
+        return [
+            'name.required' => 'Give the output a name.',
+            'name.unique' => 'There is an output of this name already.',
+            'width.numeric' => 'The size is a number.',
+            'height.numeric' => 'The height is a number.',
+            'quality.integer' => 'The quality is a whole number from 1 to 100.',
+            'file.required' => 'Say what the files are called.',
+        ];
     }
 
     /** @throws ValidationException */
@@ -52,8 +70,16 @@ final class OutputRequest extends FormRequest
             $size = $this->size();
             $field = $this->filled('most_kb') ? 'most_kb' : 'quality';
 
-            return OutputPlan::of($size, Format::from($this->string('format')->toString()), $this->filled('quality') ? $this->integer('quality') : 90, $this->filled('most_kb') ? 1000 * $this->integer('most_kb') : null, $this->boolean('keeps_profile'),
-                Sharpening::tryFrom($this->string('sharpening')->toString()) ?? Sharpening::None, $this->boolean('is_marked'), MetadataScope::tryFrom($this->string('metadata')->toString()) ?? MetadataScope::All);
+            return OutputPlan::of(
+                $size,
+                Format::from($this->string('format')->toString()),
+                $this->filled('quality') ? $this->integer('quality') : 90,
+                $this->filled('most_kb') ? 1000 * $this->integer('most_kb') : null,
+                $this->boolean('keeps_profile'),
+                Sharpening::tryFrom($this->string('sharpening')->toString()) ?? Sharpening::None,
+                $this->boolean('is_marked'),
+                MetadataScope::tryFrom($this->string('metadata')->toString()) ?? MetadataScope::All,
+            );
         } catch (InvalidOutput $reason) {
             throw ValidationException::withMessages([$field => $reason->getMessage()]);
         }
@@ -86,7 +112,12 @@ final class OutputRequest extends FormRequest
             SizeRule::Longest => Size::longest((int) $width, $enlarges),
             SizeRule::Shortest => Size::shortest((int) $width, $enlarges),
             SizeRule::Within => Size::within((int) $width, (int) $height, $enlarges),
-            SizeRule::Print => Size::print($width, $height, $this->filled('ppi') ? $this->integer('ppi') : 300, $enlarges),
+            SizeRule::Print => Size::print(
+                $width,
+                $height,
+                $this->filled('ppi') ? $this->integer('ppi') : 300,
+                $enlarges,
+            ),
             SizeRule::Percent => Size::percent($width),
             SizeRule::Megapixels => Size::megapixels($width, $enlarges),
         };

@@ -20,20 +20,39 @@ final class OutputsController
     public function show(Request $request, Shoot $shoot): View
     {
         $run = OutputRun::query()->where('shoot_id', $shoot->id)->orderByDesc('id')->first();
-        $written = OutputFile::query()->join('frames', 'frames.id', '=', 'output_files.frame_id')->where('frames.shoot_id', $shoot->id)->groupBy('output_id')->selectRaw('output_id, COUNT(*) AS files, SUM(output_files.bytes) AS bytes, MAX(made_at) AS made_at')->get()->keyBy('output_id');
+        $written = OutputFile::query()
+            ->join('frames', 'frames.id', '=', 'output_files.frame_id')
+            ->where('frames.shoot_id', $shoot->id)
+            ->groupBy('output_id')
+            ->selectRaw('output_id, COUNT(*) AS files, SUM(output_files.bytes) AS bytes, MAX(made_at) AS made_at')
+            ->get()
+            ->keyBy('output_id');
 
         return view('deliver.outputs', [
-            'shoot' => $shoot, ...FramesAsked::by($request, $shoot)->forPage(),
-            'outputs' => Output::ofStudio($shoot->studio)->get(), 'written' => $written, 'task' => $run === null ? null : Task::latest($shoot, "outputs:{$run->id}", 'outputs'), 'folder' => (string) config('kanpai.outputs')."/{$shoot->studio_id}",
+            'shoot' => $shoot,
+            ...FramesAsked::by($request, $shoot)->forPage(),
+            'outputs' => Output::ofStudio($shoot->studio)->get(),
+            'written' => $written,
+            'task' => $run === null ? null : Task::latest($shoot, "outputs:{$run->id}", 'outputs'),
+            'folder' => (string) config('kanpai.outputs')."/{$shoot->studio_id}",
         ]);
     }
 
     public function store(OutputRequest $request, Shoot $shoot, ?string $output = null): RedirectResponse
     {
-        $facts = ['name' => $request->string('name')->toString(), 'plan' => $request->plan()->toArray(), ...$request->names(), 'is_shared' => $request->boolean('is_shared')];
-        $output === null ? Output::query()->create(['studio_id' => $shoot->studio_id, ...$facts]) : $this->output($shoot, $output)->update($facts);
+        $facts = [
+            'name' => $request->string('name')->toString(),
+            'plan' => $request->plan()->toArray(),
+            ...$request->names(),
+            'is_shared' => $request->boolean('is_shared'),
+        ];
+        $output === null
+            ? Output::query()->create(['studio_id' => $shoot->studio_id, ...$facts])
+            : $this->output($shoot, $output)->update($facts);
 
-        return redirect()->route('deliver.outputs', $shoot)->with('said', "“{$facts['name']}” is saved for all shoots.");
+        return redirect()
+            ->route('deliver.outputs', $shoot)
+            ->with('said', "“{$facts['name']}” is saved for all shoots.");
     }
 
     /** What was written with it stays. */
@@ -41,7 +60,9 @@ final class OutputsController
     {
         $this->output($shoot, $output)->delete();
 
-        return redirect()->route('deliver.outputs', $shoot)->with('said', 'The output is gone; files that were written with it stay where they are.');
+        return redirect()
+            ->route('deliver.outputs', $shoot)
+            ->with('said', 'The output is gone; files that were written with it stay where they are.');
     }
 
     /** The record of a run; what it wrote stays. One that goes on is stopped. */
@@ -50,13 +71,21 @@ final class OutputsController
         Task::latest($run->shoot, "outputs:{$run->id}", 'outputs')?->stop();
         $run->delete();
 
-        return redirect()->route('deliver.outputs', $run->shoot)->with('said', 'The run is removed; files that it wrote stay where they are.');
+        return redirect()
+            ->route('deliver.outputs', $run->shoot)
+            ->with('said', 'The run is removed; files that it wrote stay where they are.');
     }
 
     public function run(Request $request, Shoot $shoot): RedirectResponse
     {
-        $request->validate(['outputs' => ['required', 'array'], 'outputs.*' => ['integer']], ['outputs.required' => 'Choose at least one output.']);
-        $outputs = array_map(intval(...), Output::ofStudio($shoot->studio)->whereKey((array) $request->input('outputs'))->pluck('id')->all());
+        $request->validate(
+            ['outputs' => ['required', 'array'], 'outputs.*' => ['integer']],
+            ['outputs.required' => 'Choose at least one output.'],
+        );
+        $outputs = array_map(
+            intval(...),
+            Output::ofStudio($shoot->studio)->whereKey((array) $request->input('outputs'))->pluck('id')->all(),
+        );
         if ($outputs === []) {
             throw ValidationException::withMessages(['outputs' => 'The output is not there any more.']);
         }

@@ -22,22 +22,47 @@ final class ReturnController
     public function announce(Request $request, Handoffs $handoffs, Arrivals $arrivals, string $token): JsonResponse
     {
         $handoff = self::handoff($request);
-        $said = $request->validate(['name' => ['nullable', 'string', 'max:255'], 'files' => ['present', 'array', 'max:'.self::MOST_FILES]]);
+        $said = $request->validate([
+            'name' => ['nullable', 'string', 'max:255'],
+            'files' => ['present', 'array', 'max:'.self::MOST_FILES],
+        ]);
         try {
             // Folders do not matter here; a name stands once.
-            $files = array_values(array_column(array_map(fn (array $file): array => [...$file, 'path' => basename($file['path'])], $arrivals->listing($said['files'])), null, 'path'));
+            $files = array_values(
+                array_column(
+                    array_map(
+                        fn (array $file): array => [...$file, 'path' => basename($file['path'])],
+                        $arrivals->listing($said['files']),
+                    ),
+                    null,
+                    'path',
+                ),
+            );
             $wanted = $handoffs->announce($handoff, $files);
         } catch (UnusableUpload $reason) {
             return response()->json(['problem' => $reason->getMessage()], $reason->status);
         }
 
-        return response()->json(['name' => 'your choice', 'known' => '', 'wanted' => $wanted, 'tus' => "/d/{$token}/arriving", 'page' => null]);
+        return response()->json([
+            'name' => 'your choice',
+            'known' => '',
+            'wanted' => $wanted,
+            'tus' => "/d/{$token}/arriving",
+            'page' => null,
+        ]);
     }
 
     /** What became of what was sent. */
     public function sent(Request $request): View
     {
-        return view('deliver.handoff-sent', ['files' => ReturnedFile::query()->where('handoff_id', self::handoff($request)->id)->with('frame', 'version')->orderByDesc('id')->limit(200)->get()]);
+        return view('deliver.handoff-sent', [
+            'files' => ReturnedFile::query()
+                ->where('handoff_id', self::handoff($request)->id)
+                ->with('frame', 'version')
+                ->orderByDesc('id')
+                ->limit(200)
+                ->get(),
+        ]);
     }
 
     public static function handoff(Request $request): Handoff

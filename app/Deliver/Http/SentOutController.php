@@ -21,21 +21,58 @@ final class SentOutController
 {
     public function show(Request $request, Shoot $shoot, SendingOut $sending): View
     {
-        $shipments = Shipment::query()->where('shoot_id', $shoot->id)->with('destination', 'output')->orderByDesc('id')->get()->each(fn (Shipment $shipment) => $shipment->setRelation('shoot', $shoot));
+        $shipments = Shipment::query()
+            ->where('shoot_id', $shoot->id)
+            ->with('destination', 'output')
+            ->orderByDesc('id')
+            ->get()
+            ->each(fn (Shipment $shipment) => $shipment->setRelation('shoot', $shoot));
 
         return view('deliver.sent-out', [
-            'shoot' => $shoot, 'destinations' => Destination::ofStudio($shoot->studio)->get(), 'outputs' => Output::ofStudio($shoot->studio)->get(), 'shipments' => $shipments,
-            'tasks' => $shipments->mapWithKeys(fn (Shipment $shipment): array => [$shipment->id => $shipment->task()])->all(),
-            'there' => ShippedFile::query()->whereIn('shipment_id', $shipments->modelKeys())->groupBy('shipment_id')->selectRaw('shipment_id, COUNT(*) AS n')->toBase()->pluck('n', 'shipment_id'),
-            'old' => $sending->outOfDate($shoot), ...FramesAsked::by($request, $shoot)->forPage(),
+            'shoot' => $shoot,
+            'destinations' => Destination::ofStudio($shoot->studio)->get(),
+            'outputs' => Output::ofStudio($shoot->studio)->get(),
+            'shipments' => $shipments,
+            'tasks' => $shipments
+                ->mapWithKeys(fn (Shipment $shipment): array => [$shipment->id => $shipment->task()])
+                ->all(),
+            'there' => ShippedFile::query()
+                ->whereIn('shipment_id', $shipments->modelKeys())
+                ->groupBy('shipment_id')
+                ->selectRaw('shipment_id, COUNT(*) AS n')
+                ->toBase()
+                ->pluck('n', 'shipment_id'),
+            'old' => $sending->outOfDate($shoot),
+            ...FramesAsked::by($request, $shoot)->forPage(),
         ]);
     }
 
     public function send(Request $request, Shoot $shoot, SendingOut $sending): RedirectResponse
     {
-        $request->validate(['destination' => ['required', 'integer'], 'output' => ['required', 'integer'], 'copies' => ['nullable', 'integer', 'between:1,500'], 'note' => ['nullable', 'string', 'max:500']], ['destination.required' => 'Choose where it is sent.', 'output.required' => 'Choose in which way it is written.', 'copies.*' => 'From 1 to 500 copies of each.']);
-        $output = Output::ofStudio($shoot->studio)->find($request->integer('output')) ?? throw ValidationException::withMessages(['output' => 'The output is not there any more.']);
-        $sending->start($shoot, $this->find($shoot, $request->integer('destination')), $output->id, FramesAsked::by($request, $shoot)->some('destination', 'send'), max(1, $request->integer('copies', 1)), $request->string('note')->toString());
+        $request->validate(
+            [
+                'destination' => ['required', 'integer'],
+                'output' => ['required', 'integer'],
+                'copies' => ['nullable', 'integer', 'between:1,500'],
+                'note' => ['nullable', 'string', 'max:500'],
+            ],
+            [
+                'destination.required' => 'Choose where it is sent.',
+                'output.required' => 'Choose in which way it is written.',
+                'copies.*' => 'From 1 to 500 copies of each.',
+            ],
+        );
+        $output =
+            Output::ofStudio($shoot->studio)->find($request->integer('output')) ??
+            throw ValidationException::withMessages(['output' => 'The output is not there any more.']);
+        $sending->start(
+            $shoot,
+            $this->find($shoot, $request->integer('destination')),
+            $output->id,
+            FramesAsked::by($request, $shoot)->some('destination', 'send'),
+            max(1, $request->integer('copies', 1)),
+            $request->string('note')->toString(),
+        );
 
         return redirect()->route('sent-out', $shoot);
     }
@@ -54,22 +91,42 @@ final class SentOutController
     {
         $old = $sending->outOfDate($shipment->shoot)[$shipment->id] ?? null;
         if ($old !== null) {
-            $sending->start($shipment->shoot, $shipment->destination, $shipment->output_id, $old['frames'], $shipment->copies, $shipment->note, clears: true);
+            $sending->start(
+                $shipment->shoot,
+                $shipment->destination,
+                $shipment->output_id,
+                $old['frames'],
+                $shipment->copies,
+                $shipment->note,
+                clears: true,
+            );
         }
 
         return redirect()->route('sent-out', $shipment->shoot);
     }
 
-    public function destination(DestinationRequest $request, Shoot $shoot, ?string $destination = null): RedirectResponse
-    {
+    public function destination(
+        DestinationRequest $request,
+        Shoot $shoot,
+        ?string $destination = null,
+    ): RedirectResponse {
         $before = $destination === null ? null : $this->find($shoot, (int) $destination);
         $facts = $request->facts($before);
-        if (Destination::query()->where(['studio_id' => $shoot->studio_id, 'name' => $facts['name']])->whereKeyNot($before->id ?? 0)->exists()) {
+        if (
+            Destination::query()
+                ->where(['studio_id' => $shoot->studio_id, 'name' => $facts['name']])
+                ->whereKeyNot($before->id ?? 0)
+                ->exists()
+        ) {
             throw ValidationException::withMessages(['to_name' => 'There is a destination of this name already.']);
         }
-        $before === null ? Destination::query()->create(['studio_id' => $shoot->studio_id, ...$facts]) : $before->update($facts);
+        $before === null
+            ? Destination::query()->create(['studio_id' => $shoot->studio_id, ...$facts])
+            : $before->update($facts);
 
-        return redirect()->route('sent-out', $shoot)->with('said', "“{$facts['name']}” is saved for all shoots.");
+        return redirect()
+            ->route('sent-out', $shoot)
+            ->with('said', "“{$facts['name']}” is saved for all shoots.");
     }
 
     public function mood(Request $request, Shoot $shoot, string $destination): RedirectResponse
@@ -77,12 +134,14 @@ final class SentOutController
         $one = $this->find($shoot, (int) $destination);
         abort_unless($one->kind->isStandIn(), 404);
         $said = $request->validate(['mood' => ['required', 'in:well,away,slow,full']]);
-        $one->standIn()->make(match ($said['mood']) {
-            'away' => ['is_away' => true],
-            'slow' => ['bytes_per_second' => 200_000],
-            'full' => ['room' => 0],
-            default => [],
-        });
+        $one->standIn()->make(
+            match ($said['mood']) {
+                'away' => ['is_away' => true],
+                'slow' => ['bytes_per_second' => 200_000],
+                'full' => ['room' => 0],
+                default => [],
+            },
+        );
 
         return redirect()->route('sent-out', $shoot);
     }
@@ -93,7 +152,9 @@ final class SentOutController
         abort_unless(Member::current()->role === 'owner', 403);
         $this->find($shoot, (int) $destination)->delete();
 
-        return redirect()->route('sent-out', $shoot)->with('said', 'The destination is gone from here; what stands there stays.');
+        return redirect()
+            ->route('sent-out', $shoot)
+            ->with('said', 'The destination is gone from here; what stands there stays.');
     }
 
     private function find(Shoot $shoot, int $destination): Destination

@@ -37,8 +37,26 @@ final class CopyOriginals extends WorkInTurns
             if (Task::latest($shoot, self::SUBJECT, self::SUBJECT)?->isUnderWay() === true) {
                 return null;
             }
-            $task = Task::open($shoot, self::SUBJECT, self::SUBJECT, 'Copying '.number_format(count($paths)).' originals to “'.$place->name.'”', 'bytes', (int) $sizes->sum());
-            WorkPlan::of($task)->make(array_map(fn (int $file, string $path): array => ['file' => $file, 'to' => base64_encode($path), 'place' => $place->id, 'bytes' => (int) ($sizes[$file] ?? 0)], array_keys($paths), $paths));
+            $task = Task::open(
+                $shoot,
+                self::SUBJECT,
+                self::SUBJECT,
+                'Copying '.number_format(count($paths)).' originals to “'.$place->name.'”',
+                'bytes',
+                (int) $sizes->sum(),
+            );
+            WorkPlan::of($task)->make(
+                array_map(
+                    fn (int $file, string $path): array => [
+                        'file' => $file,
+                        'to' => base64_encode($path),
+                        'place' => $place->id,
+                        'bytes' => (int) ($sizes[$file] ?? 0),
+                    ],
+                    array_keys($paths),
+                    $paths,
+                ),
+            );
             $task->update(['answer' => '0 0', 'pieces_total' => count($paths)]);
 
             return $task;
@@ -61,23 +79,42 @@ final class CopyOriginals extends WorkInTurns
         [$byte, $pieces] = array_map(intval(...), [...explode(' ', (string) $task->answer), 0, 0]);
         $done = $task->done;
         foreach (WorkPlan::of($task)->from($byte) as $behind => $step) {
-            $place = app(Places::class)->used($task->shoot->studio_id)->firstWhere('id', $step['place'] ?? 0);
-            $file = CardFile::query()->with('copies', 'sameAs.copies')->whereKey($step['file'] ?? 0)->first();
+            $place = app(Places::class)
+                ->used($task->shoot->studio_id)
+                ->firstWhere('id', $step['place'] ?? 0);
+            $file = CardFile::query()
+                ->with('copies', 'sameAs.copies')
+                ->whereKey($step['file'] ?? 0)
+                ->first();
             try {
                 if ($place === null) {
                     throw UnableToCopy::isAway('the place');
                 }
                 $place->open();
                 if ($file !== null) {
-                    $this->one($file, $place, (string) base64_decode(is_string($step['to'] ?? null) ? $step['to'] : '', true), $folders);
+                    $this->one(
+                        $file,
+                        $place,
+                        (string) base64_decode(is_string($step['to'] ?? null) ? $step['to'] : '', true),
+                        $folders,
+                    );
                 }
             } catch (UnableToCopy $reason) {
-                $task->fail($reason->getMessage().' '.number_format($pieces).' of '.number_format($task->pieces_total).' originals are there; beginning again goes on from them.');
+                $task->fail(
+                    $reason->getMessage().
+                        ' '.
+                        number_format($pieces).
+                        ' of '.
+                        number_format($task->pieces_total).
+                        ' originals are there; beginning again goes on from them.',
+                );
 
                 return false;
             }
             $done += is_int($step['bytes'] ?? null) ? $step['bytes'] : 0;
-            Task::query()->whereKey($task->id)->update(['answer' => "{$behind} ".++$pieces, 'done' => $done, 'pieces' => $pieces]);
+            Task::query()
+                ->whereKey($task->id)
+                ->update(['answer' => "{$behind} ".++$pieces, 'done' => $done, 'pieces' => $pieces]);
             if (! $task->reach($done, $pieces) || $this->isTurnOver()) {
                 return false;
             }
@@ -96,12 +133,28 @@ final class CopyOriginals extends WorkInTurns
         $source = $file->provedPath($folders) ?? throw UnableToCopy::isAway($file->shown());
         $stem = Renaming::stem($below);
         $ending = substr($below, strlen($stem));
-        for ($n = 1; ! $this->put($source, (string) $file->hash, "{$place->path}/".($path = $stem.($n === 1 ? '' : "-{$n}").$ending), $place); $n++);
+        for (
+            $n = 1;
+            ! $this->put(
+                $source,
+                (string) $file->hash,
+                "{$place->path}/".($path = $stem.($n === 1 ? '' : "-{$n}").$ending),
+                $place,
+            );
+            $n++
+        );
         $name = ($file->sameAs ?? $file)->destination;
-        foreach (SidecarFile::query()->where('frame_id', $file->frame_id)->whereIn('path', [Renaming::stem($name).'.xmp', "{$name}.xmp"])->orderBy('id')->get() as $sidecar) {
+        foreach (
+            SidecarFile::query()
+                ->where('frame_id', $file->frame_id)
+                ->whereIn('path', [Renaming::stem($name).'.xmp', "{$name}.xmp"])
+                ->orderBy('id')
+                ->get() as $sidecar
+        ) {
             $from = ($folders[$sidecar->place] ?? '')."/{$sidecar->path}";
             $text = is_file($from) ? (string) file_get_contents($from) : '';
-            $to = "{$place->path}/".($sidecar->path === "{$name}.xmp" ? "{$path}.xmp" : Renaming::stem($path).'.xmp');
+            $to =
+                "{$place->path}/".($sidecar->path === "{$name}.xmp" ? "{$path}.xmp" : Renaming::stem($path).'.xmp');
             // One that other software has written there is its own.
             if ($text !== '' && ! file_exists($to)) {
                 $part = Disk::temporary($to);

@@ -32,11 +32,16 @@ final readonly class Carrier
             OpenHosts::check($destination->setting('host'));
         }
 
-        return new self(new Filesystem(match ($destination->kind) {
-            DestinationKind::Drop, DestinationKind::Desk => $destination->standIn(),
-            DestinationKind::Sftp => self::sftp($destination),
-            DestinationKind::S3 => self::s3($destination),
-        }), $destination->kind === DestinationKind::S3);
+        return new self(
+            new Filesystem(
+                match ($destination->kind) {
+                    DestinationKind::Drop, DestinationKind::Desk => $destination->standIn(),
+                    DestinationKind::Sftp => self::sftp($destination),
+                    DestinationKind::S3 => self::s3($destination),
+                },
+            ),
+            $destination->kind === DestinationKind::S3,
+        );
     }
 
     /**
@@ -84,7 +89,9 @@ final readonly class Carrier
     /** @throws UnableToSendOut */
     public function has(string $path, int $bytes): bool
     {
-        return $this->carefully(fn (): bool => $this->files->fileExists($path) && $this->files->fileSize($path) === $bytes);
+        return $this->carefully(
+            fn (): bool => $this->files->fileExists($path) && $this->files->fileSize($path) === $bytes,
+        );
     }
 
     /** @throws UnableToSendOut */
@@ -118,18 +125,41 @@ final readonly class Carrier
 
     private static function sftp(Destination $destination): SftpAdapter
     {
-        return new SftpAdapter(new SftpConnectionProvider(
-            $destination->setting('host'), $destination->setting('user'), $destination->setting('password') ?: null, $destination->setting('key') ?: null, null, (int) $destination->setting('port') ?: 22,
-            timeout: self::PATIENCE, maxTries: 0, hostFingerprint: $destination->setting('fingerprint') ?: null,
-        ), rtrim($destination->setting('folder'), '/') ?: '/');
+        return new SftpAdapter(
+            new SftpConnectionProvider(
+                $destination->setting('host'),
+                $destination->setting('user'),
+                $destination->setting('password') ?: null,
+                $destination->setting('key') ?: null,
+                null,
+                (int) $destination->setting('port') ?: 22,
+                timeout: self::PATIENCE,
+                maxTries: 0,
+                hostFingerprint: $destination->setting('fingerprint') ?: null,
+            ),
+            rtrim($destination->setting('folder'), '/') ?: '/',
+        );
     }
 
     private static function s3(Destination $destination): AwsS3V3Adapter
     {
-        return new AwsS3V3Adapter(new S3Client([
-            'version' => 'latest', 'region' => $destination->setting('region') ?: 'us-east-1', 'credentials' => ['key' => $destination->setting('user'), 'secret' => $destination->setting('password')],
-            ...($destination->setting('host') === '' ? [] : ['endpoint' => $destination->setting('host'), 'use_path_style_endpoint' => true]),
-            'http' => ['connect_timeout' => self::PATIENCE], 'retries' => 0, 'suppress_php_deprecation_warning' => true,
-        ]), $destination->setting('bucket'), trim($destination->setting('folder'), '/'));
+        return new AwsS3V3Adapter(
+            new S3Client([
+                'version' => 'latest',
+                'region' => $destination->setting('region') ?: 'us-east-1',
+                'credentials' => [
+                    'key' => $destination->setting('user'),
+                    'secret' => $destination->setting('password'),
+                ],
+                ...$destination->setting('host') === ''
+                    ? []
+                    : ['endpoint' => $destination->setting('host'), 'use_path_style_endpoint' => true],
+                'http' => ['connect_timeout' => self::PATIENCE],
+                'retries' => 0,
+                'suppress_php_deprecation_warning' => true,
+            ]),
+            $destination->setting('bucket'),
+            trim($destination->setting('folder'), '/'),
+        );
     }
 }

@@ -39,8 +39,13 @@ final class Destination extends Model
     public static function ofStudio(Studio $studio): Builder
     {
         if (self::query()->where('studio_id', $studio->id)->doesntExist()) {
-            foreach (['Web host drop' => DestinationKind::Drop, 'Print desk' => DestinationKind::Desk] as $name => $kind) {
-                self::query()->createOrFirst(['studio_id' => $studio->id, 'name' => $name], ['kind' => $kind, 'settings' => []]);
+            foreach (
+                ['Web host drop' => DestinationKind::Drop, 'Print desk' => DestinationKind::Desk] as $name => $kind
+            ) {
+                self::query()->createOrFirst(
+                    ['studio_id' => $studio->id, 'name' => $name],
+                    ['kind' => $kind, 'settings' => []],
+                );
             }
         }
 

@@ -24,12 +24,28 @@ final class SendOut extends WorkInTurns
 
     protected function turn(Task $task): bool
     {
-        $shipment = Shipment::query()->with('shoot.studio', 'destination', 'output')->findOrFail((int) substr($task->subject, 9));
+        $shipment = Shipment::query()
+            ->with('shoot.studio', 'destination', 'output')
+            ->findOrFail((int) substr($task->subject, 9));
         $plan = WorkPlan::of($task);
         if (! $plan->isMade()) {
-            $frames = Frame::query()->whereKey($shipment->frames)->with('card', 'body')->orderBy('taken_ms')->orderBy('id')->get();
+            $frames = Frame::query()
+                ->whereKey($shipment->frames)
+                ->with('card', 'body')
+                ->orderBy('taken_ms')
+                ->orderBy('id')
+                ->get();
             $paths = app(OutputFiles::class)->paths($shipment->shoot, [$shipment->output_id], $frames);
-            $plan->make($frames->map(fn (Frame $frame): array => ['frame' => $frame->id, 'path' => $paths[$shipment->output_id][$frame->id]])->all());
+            $plan->make(
+                $frames
+                    ->map(
+                        fn (Frame $frame): array => [
+                            'frame' => $frame->id,
+                            'path' => $paths[$shipment->output_id][$frame->id],
+                        ],
+                    )
+                    ->all(),
+            );
         }
         $task->begin(count($shipment->frames));
         // One shipment at a time goes to a destination, so that none gives a name that another has just given.
@@ -57,9 +73,17 @@ final class SendOut extends WorkInTurns
         try {
             $carrier = Carrier::to($shipment->destination);
             foreach ($plan->from($byte) as $behind => $step) {
-                $frame = Frame::query()->with('shoot.studio', 'card', 'body')->find(is_int($step['frame'] ?? null) ? $step['frame'] : 0);
+                $frame = Frame::query()
+                    ->with('shoot.studio', 'card', 'body')
+                    ->find(is_int($step['frame'] ?? null) ? $step['frame'] : 0);
                 $path = is_string($step['path'] ?? null) ? $step['path'] : '';
-                $frame === null || $sending->send($shipment, $carrier, $frame, $outputs->of($frame, [$shipment->output_id => [$frame->id => $path]])[$shipment->output_id]);
+                $frame === null ||
+                    $sending->send(
+                        $shipment,
+                        $carrier,
+                        $frame,
+                        $outputs->of($frame, [$shipment->output_id => [$frame->id => $path]])[$shipment->output_id],
+                    );
                 $task->update(['answer' => json_encode(['byte' => $behind, 'at' => ++$at, 'tries' => 0])]);
                 $tries = 0;
                 if (! $task->reach($at) || $this->isTurnOver()) {
@@ -74,11 +98,18 @@ final class SendOut extends WorkInTurns
         } catch (UnableToSendOut $reason) {
             $tries++;
             if ($tries >= self::TRIES) {
-                $task->fail("{$shipment->destination->name}: {$reason->getMessage()} It was tried {$tries} times. What has arrived stays; sending again goes on from there.");
+                $task->fail(
+                    "{$shipment->destination->name}: {$reason->getMessage()} It was tried {$tries} times. What has arrived stays; sending again goes on from there.",
+                );
 
                 return false;
             }
-            $task->update(['answer' => json_encode(['tries' => $tries] + $this->checkpoint($task->refresh())), 'problem' => "{$shipment->destination->name}: {$reason->getMessage()} It is tried again in ".(2 ** $tries).' s.']);
+            $task->update([
+                'answer' => json_encode(['tries' => $tries] + $this->checkpoint($task->refresh())),
+                'problem' => "{$shipment->destination->name}: {$reason->getMessage()} It is tried again in ".
+                    2 ** $tries.
+                    ' s.',
+            ]);
 
             return $this->waitFor(2 ** $tries);
         }

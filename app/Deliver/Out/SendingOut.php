@@ -30,10 +30,34 @@ final class SendingOut
     }
 
     /** @param  list<int>  $frames */
-    public function start(Shoot $shoot, Destination $destination, int $output, array $frames, int $copies = 1, string $note = '', bool $clears = false): Shipment
-    {
-        return DB::transaction(function () use ($shoot, $destination, $output, $frames, $copies, $note, $clears): Shipment {
-            $shipment = Shipment::query()->create(['shoot_id' => $shoot->id, 'destination_id' => $destination->id, 'output_id' => $output, 'frames' => $frames, 'copies' => $copies, 'note' => $note, 'clears' => $clears, 'begun_at' => now()]);
+    public function start(
+        Shoot $shoot,
+        Destination $destination,
+        int $output,
+        array $frames,
+        int $copies = 1,
+        string $note = '',
+        bool $clears = false,
+    ): Shipment {
+        return DB::transaction(function () use (
+            $shoot,
+            $destination,
+            $output,
+            $frames,
+            $copies,
+            $note,
+            $clears,
+        ): Shipment {
+            $shipment = Shipment::query()->create([
+                'shoot_id' => $shoot->id,
+                'destination_id' => $destination->id,
+                'output_id' => $output,
+                'frames' => $frames,
+                'copies' => $copies,
+                'note' => $note,
+                'clears' => $clears,
+                'begun_at' => now(),
+            ]);
             $this->goOn($shipment->setRelation('shoot', $shoot)->setRelation('destination', $destination));
 
             return $shipment;
@@ -42,7 +66,14 @@ final class SendingOut
 
     public function goOn(Shipment $shipment): void
     {
-        $task = Task::open($shipment->shoot, 'shipment', "shipment:{$shipment->id}", "Sending to {$shipment->destination->name}", 'frames', count($shipment->frames));
+        $task = Task::open(
+            $shipment->shoot,
+            'shipment',
+            "shipment:{$shipment->id}",
+            "Sending to {$shipment->destination->name}",
+            'frames',
+            count($shipment->frames),
+        );
         SendOut::dispatch($task->id)->onQueue('default')->afterCommit();
     }
 
@@ -55,7 +86,12 @@ final class SendingOut
      */
     public function send(Shipment $shipment, Carrier $carrier, Frame $frame, OutputFile $file): bool
     {
-        $key = ['destination_id' => $shipment->destination_id, 'folder' => $shipment->folder(), 'frame_id' => $frame->id, 'output_id' => $shipment->output_id];
+        $key = [
+            'destination_id' => $shipment->destination_id,
+            'folder' => $shipment->folder(),
+            'frame_id' => $frame->id,
+            'output_id' => $shipment->output_id,
+        ];
         $there = ShippedFile::query()->where($key)->first();
         if ($there !== null && $there->hash === $file->hash) {
             return false;
@@ -67,7 +103,14 @@ final class SendingOut
         if ($there !== null || ! $carrier->has($path, $file->bytes)) {
             $carrier->send(config('kanpai.outputs').'/'.$file->path, $path);
         }
-        ShippedFile::query()->updateOrCreate($key, ['shipment_id' => $shipment->id, 'name' => $name, 'fingerprint' => $file->fingerprint, 'bytes' => $file->bytes, 'hash' => $file->hash, 'sent_at' => now()]);
+        ShippedFile::query()->updateOrCreate($key, [
+            'shipment_id' => $shipment->id,
+            'name' => $name,
+            'fingerprint' => $file->fingerprint,
+            'bytes' => $file->bytes,
+            'hash' => $file->hash,
+            'sent_at' => now(),
+        ]);
 
         return true;
     }
@@ -81,24 +124,68 @@ final class SendingOut
     {
         $folder = $shipment->folder();
         if ($shipment->clears) {
-            foreach (self::gone(ShippedFile::query()->where(['destination_id' => $shipment->destination_id, 'folder' => $folder, 'output_id' => $shipment->output_id])->with('frame')->get()) as $file) {
+            foreach (
+                self::gone(
+                    ShippedFile::query()
+                        ->where([
+                            'destination_id' => $shipment->destination_id,
+                            'folder' => $folder,
+                            'output_id' => $shipment->output_id,
+                        ])
+                        ->with('frame')
+                        ->get(),
+                ) as $file
+            ) {
                 $carrier->takesAway("{$folder}/{$file->name}");
                 $file->delete();
             }
         }
         $zone = $shipment->shoot->zone();
-        $files = ShippedFile::query()->where(['destination_id' => $shipment->destination_id, 'folder' => $folder])->join('frames', 'frames.id', '=', 'shipped_files.frame_id')->orderBy('frames.taken_ms')->orderBy('shipped_files.id')->select('shipped_files.*')->with('frame')->get();
-        $pictures = $files->map(function (ShippedFile $file) use ($zone): array {
-            $caption = FrameCaption::query()->find($file->frame_id)?->caption() ?? Caption::of([]);
+        $files = ShippedFile::query()
+            ->where(['destination_id' => $shipment->destination_id, 'folder' => $folder])
+            ->join('frames', 'frames.id', '=', 'shipped_files.frame_id')
+            ->orderBy('frames.taken_ms')
+            ->orderBy('shipped_files.id')
+            ->select('shipped_files.*')
+            ->with('frame')
+            ->get();
+        $pictures = $files
+            ->map(function (ShippedFile $file) use ($zone): array {
+                $caption = FrameCaption::query()->find($file->frame_id)?->caption() ?? Caption::of([]);
 
-            return ['name' => $file->name, 'bytes' => $file->bytes, 'xxh128' => $file->hash, 'taken' => $zone->format($file->frame->taken_ms, 'Y-m-d\TH:i:s.vP'), 'headline' => $caption->text(Field::Headline), 'description' => $caption->text(Field::Description), 'copyright' => $caption->text(Field::Copyright), 'sent' => $file->sent_at->toIso8601String()];
-        })->all();
+                return [
+                    'name' => $file->name,
+                    'bytes' => $file->bytes,
+                    'xxh128' => $file->hash,
+                    'taken' => $zone->format($file->frame->taken_ms, 'Y-m-d\TH:i:s.vP'),
+                    'headline' => $caption->text(Field::Headline),
+                    'description' => $caption->text(Field::Description),
+                    'copyright' => $caption->text(Field::Copyright),
+                    'sent' => $file->sent_at->toIso8601String(),
+                ];
+            })
+            ->all();
         $shoot = ['name' => $shipment->shoot->name, 'date' => $shipment->shoot->held_on->format('Y-m-d')];
         $size = $shipment->output->plan()->size->inWords();
         $said = $shipment->destination->kind->takesOrders()
-            ? ['order' => $shipment->id, 'studio' => $shipment->shoot->studio->name, 'shoot' => $shoot, 'note' => $shipment->note, 'size' => $size, 'copies' => $shipment->copies, 'prints' => $shipment->copies * count($pictures), 'pictures' => $pictures]
+            ? [
+                'order' => $shipment->id,
+                'studio' => $shipment->shoot->studio->name,
+                'shoot' => $shoot,
+                'note' => $shipment->note,
+                'size' => $size,
+                'copies' => $shipment->copies,
+                'prints' => $shipment->copies * count($pictures),
+                'pictures' => $pictures,
+            ]
             : ['studio' => $shipment->shoot->studio->name, 'shoot' => $shoot, 'pictures' => $pictures];
-        $carrier->says($folder.'/'.($shipment->destination->kind->takesOrders() ? self::ORDER : self::MANIFEST), json_encode($said, JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)."\n");
+        $carrier->says(
+            $folder.'/'.($shipment->destination->kind->takesOrders() ? self::ORDER : self::MANIFEST),
+            json_encode(
+                $said,
+                JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR,
+            )."\n",
+        );
         $shipment->update(['done_at' => now()]);
     }
 
@@ -111,8 +198,20 @@ final class SendingOut
     {
         $old = [];
         // An order that was taken is printed; it is not replaced.
-        $shipments = Shipment::query()->where('shoot_id', $shoot->id)->with('output', 'destination')->get()->reject(fn (Shipment $shipment): bool => $shipment->destination->kind->takesOrders())->keyBy('id');
-        foreach (ShippedFile::query()->whereIn('shipment_id', $shipments->keys())->with('frame.shoot.studio', 'frame.files.copies', 'frame.files.sameAs.copies', 'frame.version.copies')->orderBy('id')->lazyById(self::PIECE)->chunk(self::PIECE) as $files) {
+        $shipments = Shipment::query()
+            ->where('shoot_id', $shoot->id)
+            ->with('output', 'destination')
+            ->get()
+            ->reject(fn (Shipment $shipment): bool => $shipment->destination->kind->takesOrders())
+            ->keyBy('id');
+        foreach (
+            ShippedFile::query()
+                ->whereIn('shipment_id', $shipments->keys())
+                ->with('frame.shoot.studio', 'frame.files.copies', 'frame.files.sameAs.copies', 'frame.version.copies')
+                ->orderBy('id')
+                ->lazyById(self::PIECE)
+                ->chunk(self::PIECE) as $files
+        ) {
             $captions = FrameCaption::query()->whereIn('frame_id', $files->pluck('frame_id'))->get()->keyBy('frame_id');
             foreach ($files as $file) {
                 $shipment = $shipments[$file->shipment_id];
@@ -124,7 +223,13 @@ final class SendingOut
                     continue;
                 }
                 try {
-                    if ($this->writer->fingerprint($file->frame, $shipment->output->plan(), $captions->get($file->frame_id)?->caption() ?? Caption::of([])) === $file->fingerprint) {
+                    if (
+                        $this->writer->fingerprint(
+                            $file->frame,
+                            $shipment->output->plan(),
+                            $captions->get($file->frame_id)?->caption() ?? Caption::of([]),
+                        ) === $file->fingerprint
+                    ) {
                         continue;
                     }
                 } catch (UnableToDeliver) {
@@ -158,7 +263,9 @@ final class SendingOut
     private function free(array $key, string $name): string
     {
         $dot = strrpos($name, '.') ?: strlen($name);
-        $isTaken = fn (string $one): bool => ShippedFile::query()->where(['destination_id' => $key['destination_id'], 'folder' => $key['folder'], 'name' => $one])->exists() || in_array($one, [self::MANIFEST, self::ORDER], true);
+        $isTaken = fn (string $one): bool => ShippedFile::query()
+            ->where(['destination_id' => $key['destination_id'], 'folder' => $key['folder'], 'name' => $one])
+            ->exists() || in_array($one, [self::MANIFEST, self::ORDER], true);
         for ($n = 1; $isTaken($free = substr($name, 0, $dot).($n === 1 ? '' : "-{$n}").substr($name, $dot)); $n++);
 
         return $free;

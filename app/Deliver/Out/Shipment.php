@@ -38,7 +38,13 @@ final class Shipment extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['frames' => 'array', 'copies' => 'int', 'clears' => 'bool', 'begun_at' => 'immutable_datetime', 'done_at' => 'immutable_datetime'];
+    protected $casts = [
+        'frames' => 'array',
+        'copies' => 'int',
+        'clears' => 'bool',
+        'begun_at' => 'immutable_datetime',
+        'done_at' => 'immutable_datetime',
+    ];
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo

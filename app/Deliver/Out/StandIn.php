@@ -44,7 +44,24 @@ final class StandIn extends LocalFilesystemAdapter
         $said = json_decode((string) @file_get_contents("{$this->folder}.mood"), true);
         $number = fn (string $name): ?int => is_array($said) && is_int($said[$name] ?? null) ? $said[$name] : null;
 
-        return ['is_away' => is_array($said) && ($said['is_away'] ?? false) === true, 'bytes_per_second' => $number('bytes_per_second'), 'room' => $number('room')];
+        return [
+            'is_away' => is_array($said) && ($said['is_away'] ?? false) === true,
+            'bytes_per_second' => $number('bytes_per_second'),
+            'room' => $number('room'),
+        ];
+    }
+
+    /** @return 'well'|'away'|'slow'|'full' */
+    public function condition(): string
+    {
+        $mood = $this->mood();
+
+        return match (true) {
+            $mood['is_away'] => 'away',
+            $mood['bytes_per_second'] !== null => 'slow',
+            $mood['room'] !== null => 'full',
+            default => 'well',
+        };
     }
 
     public function fileExists(string $location): bool
@@ -83,7 +100,7 @@ final class StandIn extends LocalFilesystemAdapter
             }
             fwrite($file, $bytes);
             if ($speed !== null && $speed > 0) {
-                usleep((int) (1e6 * strlen($bytes) / $speed));
+                usleep((int) ((1e6 * strlen($bytes)) / $speed));
             }
         }
         fclose($file);

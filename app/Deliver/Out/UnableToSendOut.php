@@ -15,7 +15,13 @@ final class UnableToSendOut extends RuntimeException
         while ($inmost->getPrevious() !== null) {
             $inmost = $inmost->getPrevious();
         }
-        $words = trim((string) preg_replace('/\s+/', ' ', strip_tags(mb_scrub((string) preg_replace('~(?<![\w.:/])/[^\s"\']*/~', '', $inmost->getMessage())))));
+        $words = trim(
+            (string) preg_replace(
+                '/\s+/',
+                ' ',
+                strip_tags(mb_scrub((string) preg_replace('~(?<![\w.:/])/[^\s"\']*/~', '', $inmost->getMessage()))),
+            ),
+        );
 
         return new self(mb_substr($words, 0, 300), 0, $reason);
     }

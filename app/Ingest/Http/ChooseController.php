@@ -22,23 +22,36 @@ final class ChooseController
 {
     public function show(Card $card, Places $places): View
     {
-        return view('ingest.choose', ['card' => $card, 'shoot' => $card->shoot, 'places' => $places->used($card->shoot->studio_id)->pluck('name')->all()]);
+        return view('ingest.choose', [
+            'card' => $card,
+            'shoot' => $card->shoot,
+            'places' => $places->used($card->shoot->studio_id)->pluck('name')->all(),
+        ]);
     }
 
     /** What was read of a card so far: the frames after a given one. */
     public function frames(Request $request, Card $card, CardContents $contents): JsonResponse
     {
-        return response()->json($contents->after($card, $request->integer('after'), $request->integer('files')))->header('Cache-Control', 'no-store');
+        return response()
+            ->json($contents->after($card, $request->integer('after'), $request->integer('files')))
+            ->header('Cache-Control', 'no-store');
     }
 
     public function tick(Request $request, Card $card, CardContents $contents): JsonResponse
     {
         $said = $request->validate([
-            'frames' => ['present', 'array', 'max:20000'], 'frames.*' => ['integer'],
-            'files' => ['present', 'array', 'max:20000'], 'files.*' => ['integer'],
+            'frames' => ['present', 'array', 'max:20000'],
+            'frames.*' => ['integer'],
+            'files' => ['present', 'array', 'max:20000'],
+            'files.*' => ['integer'],
             'ticked' => ['required', 'boolean'],
         ]);
-        $contents->tick($card, array_values(array_map(intval(...), $said['frames'])), array_values(array_map(intval(...), $said['files'])), (bool) $said['ticked']);
+        $contents->tick(
+            $card,
+            array_values(array_map(intval(...), $said['frames'])),
+            array_values(array_map(intval(...), $said['files'])),
+            (bool) $said['ticked'],
+        );
 
         return response()->json($contents->ticked($card));
     }
@@ -49,8 +62,19 @@ final class ChooseController
     public function wanted(Request $request, Shoot $shoot): JsonResponse
     {
         $ids = $request->validate(['frames' => ['required', 'array', 'max:300'], 'frames.*' => ['integer']])['frames'];
-        DB::table('frames')->where(['shoot_id' => $shoot->id, 'is_pictured' => false])->whereIn('id', $ids)->update(['wanted_at' => now()->format('Y-m-d H:i:s.v')]);
-        $unseen = Card::query()->whereIn('id', DB::table('frames')->where(['shoot_id' => $shoot->id, 'is_pictured' => false])->whereIn('id', $ids)->select('card_id'))->get();
+        DB::table('frames')
+            ->where(['shoot_id' => $shoot->id, 'is_pictured' => false])
+            ->whereIn('id', $ids)
+            ->update(['wanted_at' => now()->format('Y-m-d H:i:s.v')]);
+        $unseen = Card::query()
+            ->whereIn(
+                'id',
+                DB::table('frames')
+                    ->where(['shoot_id' => $shoot->id, 'is_pictured' => false])
+                    ->whereIn('id', $ids)
+                    ->select('card_id'),
+            )
+            ->get();
         foreach ($unseen as $card) {
             $last = $card->task('previews');
             // A disk that was away may be back; not asked more than twice a minute.
@@ -58,8 +82,21 @@ final class ChooseController
                 MakePreviews::ofCard($card);
             }
         }
-        $made = Frame::query()->where(['shoot_id' => $shoot->id, 'is_pictured' => true])->whereIn('id', $ids)->get(['id', 'small_path', 'large_path']);
+        $made = Frame::query()
+            ->where(['shoot_id' => $shoot->id, 'is_pictured' => true])
+            ->whereIn('id', $ids)
+            ->get(['id', 'small_path', 'large_path']);
 
-        return response()->json(['pictures' => $made->map(fn (Frame $frame): array => [$frame->id, PictureAddress::orNothing($frame->small_path), PictureAddress::orNothing($frame->large_path)])->all()]);
+        return response()->json([
+            'pictures' => $made
+                ->map(
+                    fn (Frame $frame): array => [
+                        $frame->id,
+                        PictureAddress::orNothing($frame->small_path),
+                        PictureAddress::orNothing($frame->large_path),
+                    ],
+                )
+                ->all(),
+        ]);
     }
 }

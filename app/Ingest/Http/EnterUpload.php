@@ -19,7 +19,10 @@ final class EnterUpload
 
     public function handle(Request $request, Closure $next): Response
     {
-        $card = Card::query()->where(['uuid' => $request->route()?->parameter('arriving'), 'is_uploaded' => true])->with('shoot.studio')->first();
+        $card = Card::query()
+            ->where(['uuid' => $request->route()?->parameter('arriving'), 'is_uploaded' => true])
+            ->with('shoot.studio')
+            ->first();
         if ($card === null || ! $this->mayEnter($request, $card)) {
             abort(404);
         }
@@ -34,7 +37,9 @@ final class EnterUpload
         if ($member instanceof Member && $member->studio_id === $card->shoot->studio_id) {
             return true;
         }
-        $link = $request->hasHeader(self::LINK) ? UploadLink::behind((string) $request->headers->get(self::LINK)) : null;
+        $link = $request->hasHeader(self::LINK)
+            ? UploadLink::behind((string) $request->headers->get(self::LINK))
+            : null;
 
         return $link !== null && $link->isOpen() && $card->upload_link_id === $link->id;
     }

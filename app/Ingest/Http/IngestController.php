@@ -53,14 +53,22 @@ final class IngestController
     }
 
     /** Reads every card in a slot that is new, and copies each as soon as it is read. */
-    public function readAll(Request $request, Shoot $shoot, SlotsOfShoot $slots, Slots $folders, Reading $reading): RedirectResponse
-    {
+    public function readAll(
+        Request $request,
+        Shoot $shoot,
+        SlotsOfShoot $slots,
+        Slots $folders,
+        Reading $reading,
+    ): RedirectResponse {
         $said = $request->validate(['shooter' => ['nullable', 'string', 'max:120']]);
         $begun = 0;
         $problems = [];
         foreach (array_filter($slots->of($shoot), fn (array $slot): bool => $slot['isNew']) as $slot) {
             try {
-                $reading->begin($shoot, $folders->path($shoot->studio_id, $slot['slot']), ['is_copied_at_once' => true, 'shooter' => $said['shooter'] ?? '']);
+                $reading->begin($shoot, $folders->path($shoot->studio_id, $slot['slot']), [
+                    'is_copied_at_once' => true,
+                    'shooter' => $said['shooter'] ?? '',
+                ]);
             } catch (UnusableSlot $reason) {
                 $problems[] = "{$slot['name']}: {$reason->getMessage()}";
 
@@ -72,7 +80,16 @@ final class IngestController
             throw ValidationException::withMessages(['slot' => implode(' ', $problems)]);
         }
 
-        return redirect()->route('ingest.show', $shoot)->with('said', $begun === 0 ? 'No new card is in a slot.' : $begun.($begun === 1 ? ' card is' : ' cards are').' being read, and copied as soon as that is done.');
+        return redirect()
+            ->route('ingest.show', $shoot)
+            ->with(
+                'said',
+                $begun === 0
+                    ? 'No new card is in a slot.'
+                    : $begun.
+                        ($begun === 1 ? ' card is' : ' cards are').
+                        ' being read, and copied as soon as that is done.',
+            );
     }
 
     /** Takes a card out that was read by mistake, as long as nothing of it was copied. */
@@ -80,18 +97,27 @@ final class IngestController
     {
         $shoot = $card->shoot;
         if (! $removal->remove($card)) {
-            throw ValidationException::withMessages(['card' => "Card {$card->number} has verified copies, or is just being read or copied. Drop its frames and delete their copies instead."]);
+            throw ValidationException::withMessages([
+                'card' => "Card {$card->number} has verified copies, or is just being read or copied. Drop its frames and delete their copies instead.",
+            ]);
         }
 
-        return redirect()->route('ingest.show', $shoot)->with('said', "Card {$card->number} is out of the shoot again. The card itself was not touched.");
+        return redirect()
+            ->route('ingest.show', $shoot)
+            ->with('said', "Card {$card->number} is out of the shoot again. The card itself was not touched.");
     }
 
     public function copy(Request $request, Card $card): RedirectResponse
     {
-        $said = $request->validate(['shooter' => ['required', 'string', 'max:120']], ['shooter.required' => 'Say who shot this card; it goes into the folder’s name and the captions.']);
+        $said = $request->validate(
+            ['shooter' => ['required', 'string', 'max:120']],
+            ['shooter.required' => 'Say who shot this card; it goes into the folder’s name and the captions.'],
+        );
         if ($card->state->isRead() && $card->task('copy')?->isUnderWay() !== true) {
             $card->update(['shooter' => $said['shooter']]);
-            Body::query()->whereIn('id', $card->frames()->select('body_id'))->update(['last_shooter' => $said['shooter']]);
+            Body::query()
+                ->whereIn('id', $card->frames()->select('body_id'))
+                ->update(['last_shooter' => $said['shooter']]);
             CopyCard::start($card);
         }
 
@@ -118,7 +144,14 @@ final class IngestController
     public function compare(Card $card): RedirectResponse
     {
         if ($card->task('compare')?->isUnderWay() !== true && $card->task('copy')?->isUnderWay() !== true) {
-            $task = Task::open($card->shoot, 'compare', $card->subject(), "Comparing card {$card->number} with its copies", 'bytes', $card->bytes);
+            $task = Task::open(
+                $card->shoot,
+                'compare',
+                $card->subject(),
+                "Comparing card {$card->number} with its copies",
+                'bytes',
+                $card->bytes,
+            );
             CompareWithCard::dispatch($task->id)->onQueue('default');
         }
 
@@ -129,7 +162,9 @@ final class IngestController
     public function report(Card $card, Places $places): View
     {
         return view('ingest.report', [
-            'card' => $card, 'shoot' => $card->shoot, 'safety' => $card->safety(),
+            'card' => $card,
+            'shoot' => $card->shoot,
+            'safety' => $card->safety(),
             'files' => $card->files()->with('copies', 'sameAs.copies', 'sameAs.card.shoot')->orderBy('path')->get(),
             'places' => $places->all($card->shoot->studio_id),
         ]);
@@ -138,8 +173,18 @@ final class IngestController
     /** A list that `xxhsum -c` checks in the folder of any place. */
     public function checksums(Card $card): Response
     {
-        $hashes = $card->files()->whereNotNull('hash')->whereNull('same_as_id')->where('destination', '<>', '')->orderBy('id')->pluck('hash', 'destination')->all();
+        $hashes = $card
+            ->files()
+            ->whereNotNull('hash')
+            ->whereNull('same_as_id')
+            ->where('destination', '<>', '')
+            ->orderBy('id')
+            ->pluck('hash', 'destination')
+            ->all();
 
-        return response(ChecksumList::of($hashes), 200, ['Content-Type' => 'text/plain; charset=utf-8', 'Content-Disposition' => 'attachment; filename="card-'.$card->number.'.xxh128"']);
+        return response(ChecksumList::of($hashes), 200, [
+            'Content-Type' => 'text/plain; charset=utf-8',
+            'Content-Disposition' => 'attachment; filename="card-'.$card->number.'.xxh128"',
+        ]);
     }
 }

@@ -27,13 +27,21 @@ final class RackController
         $said = $request->validate([
             'do' => ['required', 'in:push-in,pull-out,make'],
             'megabytes' => ['nullable', 'numeric', 'min:0.001', 'max:10000'],
-            'failsAt' => ['nullable', 'integer', 'min:0'], 'flipsAt' => ['nullable', 'integer', 'min:0'], 'pullsOutAt' => ['nullable', 'integer', 'min:0'],
+            'failsAt' => ['nullable', 'integer', 'min:0'],
+            'flipsAt' => ['nullable', 'integer', 'min:0'],
+            'pullsOutAt' => ['nullable', 'integer', 'min:0'],
             'only' => ['nullable', 'string', 'max:200'],
         ]);
         match ($said['do']) {
             'push-in' => $rack->pushIn($name),
             'pull-out' => $rack->pullOut($name),
-            default => $rack->make($name, Faults::of([...$said, 'bytesPerSecond' => isset($said['megabytes']) ? (int) (1e6 * (float) $said['megabytes']) : null])),
+            default => $rack->make(
+                $name,
+                Faults::of([
+                    ...$said,
+                    'bytesPerSecond' => isset($said['megabytes']) ? (int) (1e6 * (float) $said['megabytes']) : null,
+                ]),
+            ),
         };
 
         return redirect()->route('rack');

@@ -22,7 +22,11 @@ final class TusController
 
     public function options(): Response
     {
-        return $this->answer(204, ['Tus-Version' => self::VERSION, 'Tus-Extension' => 'creation,checksum,termination', 'Tus-Checksum-Algorithm' => implode(',', array_keys(Receiving::CHECKSUMS))]);
+        return $this->answer(204, [
+            'Tus-Version' => self::VERSION,
+            'Tus-Extension' => 'creation,checksum,termination',
+            'Tus-Checksum-Algorithm' => implode(',', array_keys(Receiving::CHECKSUMS)),
+        ]);
     }
 
     /** A file of the announced listing is about to be sent. */
@@ -31,7 +35,10 @@ final class TusController
         return $this->said(function () use ($request, $receiving): Response {
             $this->speak($request);
             $facts = self::metadata((string) $request->headers->get('Upload-Metadata'));
-            $arrival = Arrival::query()->where(['owner' => self::owner($request), 'path_hash' => hash('xxh128', $facts['path'] ?? '')])->first() ?? throw UnusableUpload::isUnknown();
+            $arrival =
+                Arrival::query()
+                    ->where(['owner' => self::owner($request), 'path_hash' => hash('xxh128', $facts['path'] ?? '')])
+                    ->first() ?? throw UnusableUpload::isUnknown();
             if ($request->headers->get('Upload-Length') !== (string) $arrival->size) {
                 throw UnusableUpload::wrongLength();
             }
@@ -44,7 +51,10 @@ final class TusController
                 $receiving->finish($arrival);
             }
 
-            return $this->answer(201, ['Location' => rtrim($request->getPathInfo(), '/').'/'.$arrival->uuid, 'Upload-Offset' => (string) $arrival->offset()]);
+            return $this->answer(201, [
+                'Location' => rtrim($request->getPathInfo(), '/').'/'.$arrival->uuid,
+                'Upload-Offset' => (string) $arrival->offset(),
+            ]);
         });
     }
 
@@ -54,7 +64,11 @@ final class TusController
             $this->speak($request);
             $arrival = $this->arrival($request);
 
-            return $this->answer(200, ['Upload-Offset' => (string) $arrival->offset(), 'Upload-Length' => (string) $arrival->size, 'Cache-Control' => 'no-store']);
+            return $this->answer(200, [
+                'Upload-Offset' => (string) $arrival->offset(),
+                'Upload-Length' => (string) $arrival->size,
+                'Cache-Control' => 'no-store',
+            ]);
         });
     }
 
@@ -70,7 +84,14 @@ final class TusController
                 throw UnusableUpload::wrongLength();
             }
 
-            return $this->answer(204, ['Upload-Offset' => (string) $receiving->append($this->arrival($request), (int) $offset, $request->getContent(true), (string) $request->headers->get('Upload-Checksum'))]);
+            return $this->answer(204, [
+                'Upload-Offset' => (string) $receiving->append(
+                    $this->arrival($request),
+                    (int) $offset,
+                    $request->getContent(true),
+                    (string) $request->headers->get('Upload-Checksum'),
+                ),
+            ]);
         });
     }
 
@@ -98,7 +119,11 @@ final class TusController
     /** @param  array<string, string>  $headers */
     private function answer(int $status, array $headers = [], string $text = ''): Response
     {
-        return response($text, $status, ['Tus-Resumable' => self::VERSION, 'Content-Type' => 'text/plain; charset=utf-8', ...$headers]);
+        return response($text, $status, [
+            'Tus-Resumable' => self::VERSION,
+            'Content-Type' => 'text/plain; charset=utf-8',
+            ...$headers,
+        ]);
     }
 
     private function speak(Request $request): void
@@ -119,7 +144,9 @@ final class TusController
 
     private function arrival(Request $request): Arrival
     {
-        return Arrival::query()->where(['owner' => self::owner($request), 'uuid' => $request->route()?->parameter('file')])->first() ?? throw UnusableUpload::isUnknown();
+        return Arrival::query()
+            ->where(['owner' => self::owner($request), 'uuid' => $request->route()?->parameter('file')])
+            ->first() ?? throw UnusableUpload::isUnknown();
     }
 
     /** @return array<string, string> the pairs of Upload-Metadata: names and base64 values, divided by commas */

@@ -33,7 +33,10 @@ final class UploadController
 
     public function makeLink(Request $request, Shoot $shoot): RedirectResponse
     {
-        $said = $request->validate(['link_shooter' => ['required', 'string', 'max:120']], ['link_shooter.required' => 'Say whose cards will come by this link.']);
+        $said = $request->validate(
+            ['link_shooter' => ['required', 'string', 'max:120']],
+            ['link_shooter.required' => 'Say whose cards will come by this link.'],
+        );
         UploadLink::make($shoot, $said['link_shooter']);
 
         return redirect()->route('ingest.show', $shoot);
@@ -53,7 +56,12 @@ final class UploadController
 
         return $link === null || ! $link->isOpen()
             ? response()->view('ingest.link-ended', [], $link === null ? 404 : 410)
-            : view('ingest.link', ['link' => $link, 'shoot' => $link->shoot, 'token' => $token, 'cards' => $this->cards($link)]);
+            : view('ingest.link', [
+                'link' => $link,
+                'shoot' => $link->shoot,
+                'token' => $token,
+                'cards' => $this->cards($link),
+            ]);
     }
 
     /** What became of the cards that came by a link. */
@@ -71,15 +79,24 @@ final class UploadController
             'files' => ['present', 'array', 'max:'.Arrivals::MOST_FILES + 1],
         ]);
         try {
-            $announced = $announcing->announce($shoot, (string) $said['name'], app(Arrivals::class)->listing($said['files']), $link);
+            $announced = $announcing->announce(
+                $shoot,
+                (string) $said['name'],
+                app(Arrivals::class)->listing($said['files']),
+                $link,
+            );
         } catch (UnusableUpload $reason) {
             return response()->json(['problem' => $reason->getMessage()], $reason->status);
         }
         $card = $announced['card'];
 
         return response()->json([
-            'card' => $card->id, 'number' => $card->number, 'name' => $card->name, 'known' => $announced['known'],
-            'wanted' => $announced['wanted'], 'tus' => route('tus.create', $card->uuid, false),
+            'card' => $card->id,
+            'number' => $card->number,
+            'name' => $card->name,
+            'known' => $announced['known'],
+            'wanted' => $announced['wanted'],
+            'tus' => route('tus.create', $card->uuid, false),
             'page' => $link === null ? route('ingest.choose', $card) : null,
         ]);
     }
@@ -95,6 +112,11 @@ final class UploadController
     /** @return \Illuminate\Database\Eloquent\Collection<int, Card> */
     private function cards(UploadLink $link): \Illuminate\Database\Eloquent\Collection
     {
-        return Card::query()->where('upload_link_id', $link->id)->with('shoot.studio')->withCount(['arrivals', 'arrivals as arrived_count' => fn ($query) => $query->whereNotNull('arrived_at')])->orderByDesc('id')->get();
+        return Card::query()
+            ->where('upload_link_id', $link->id)
+            ->with('shoot.studio')
+            ->withCount(['arrivals', 'arrivals as arrived_count' => fn ($query) => $query->whereNotNull('arrived_at')])
+            ->orderByDesc('id')
+            ->get();
     }
 }

@@ -39,7 +39,11 @@ final class WhereController
             'tree' => $tree->of($shoot, $pattern),
             'saved' => SavedPattern::query()->where('studio_id', $shoot->studio_id)->orderBy('name')->get(),
             'places' => $places->all($shoot->studio_id),
-            'copies' => Copy::query()->whereHas('file.card.shoot', fn ($shoots) => $shoots->where('studio_id', $shoot->studio_id))->groupBy('place')->selectRaw('place, COUNT(*) AS n')->pluck('n', 'place'),
+            'copies' => Copy::query()
+                ->whereHas('file.card.shoot', fn ($shoots) => $shoots->where('studio_id', $shoot->studio_id))
+                ->groupBy('place')
+                ->selectRaw('place, COUNT(*) AS n')
+                ->pluck('n', 'place'),
             'free' => $places->free($shoot->studio_id),
             'standard' => NamePattern::standard(),
             'task' => Task::latest($shoot, 'names', Task::RENAMING),
@@ -61,10 +65,20 @@ final class WhereController
         $name = trim((string) $request->string('name'));
         if ($name !== '') {
             $request->validate(['name' => ['string', 'max:80']]);
-            SavedPattern::query()->updateOrCreate(['studio_id' => $shoot->studio_id, 'name' => $name], ['folder' => $pattern->folder, 'file' => $pattern->file]);
+            SavedPattern::query()->updateOrCreate(
+                ['studio_id' => $shoot->studio_id, 'name' => $name],
+                ['folder' => $pattern->folder, 'file' => $pattern->file],
+            );
         }
 
-        return redirect()->route('ingest.where', $shoot)->with('said', $name === '' ? 'Files that are copied from now on go there. Those that are copied stay where they are.' : "Saved as “{$name}”, and used for this shoot from now on.");
+        return redirect()
+            ->route('ingest.where', $shoot)
+            ->with(
+                'said',
+                $name === ''
+                    ? 'Files that are copied from now on go there. Those that are copied stay where they are.'
+                    : "Saved as “{$name}”, and used for this shoot from now on.",
+            );
     }
 
     /** Uses the pattern for the shoot, and for what is copied already. */
@@ -86,7 +100,12 @@ final class WhereController
         $page = max(0, min(10_000, (int) $request->string('page', '0')->toString()));
         $pattern = $this->pattern($request);
 
-        return view('ingest.names', ['shoot' => $shoot, 'pattern' => $pattern, 'page' => $page, ...$tree->names($shoot, $pattern, $page)]);
+        return view('ingest.names', [
+            'shoot' => $shoot,
+            'pattern' => $pattern,
+            'page' => $page,
+            ...$tree->names($shoot, $pattern, $page),
+        ]);
     }
 
     public function forget(Shoot $shoot, string $pattern): RedirectResponse
@@ -100,11 +119,25 @@ final class WhereController
     {
         $this->owner();
         $free = $places->free($shoot->studio_id);
-        $said = $request->validate([
-            'place_path' => ['required', 'string', Rule::in(array_keys($free))],
-            // A number alone names no disk that anybody would find again.
-            'place_name' => ['required', 'string', 'max:40', 'regex:/\p{L}/u', Rule::notIn($places->all($shoot->studio_id)->pluck('name')->all())],
-        ], ['place_path.*' => 'Choose one of the disks that the server sees.', 'place_name.not_in' => 'There is a place of that name already.', 'place_name.regex' => 'The name of a place has a letter at least.', 'place_name.required' => 'Give the place a name that says which disk it is.']);
+        $said = $request->validate(
+            [
+                'place_path' => ['required', 'string', Rule::in(array_keys($free))],
+                // A number alone names no disk that anybody would find again.
+                'place_name' => [
+                    'required',
+                    'string',
+                    'max:40',
+                    'regex:/\p{L}/u',
+                    Rule::notIn($places->all($shoot->studio_id)->pluck('name')->all()),
+                ],
+            ],
+            [
+                'place_path.*' => 'Choose one of the disks that the server sees.',
+                'place_name.not_in' => 'There is a place of that name already.',
+                'place_name.regex' => 'The name of a place has a letter at least.',
+                'place_name.required' => 'Give the place a name that says which disk it is.',
+            ],
+        );
         Place::named($said['place_name'], $free[$said['place_path']], $shoot->studio_id);
 
         return redirect()->route('ingest.where', $shoot);
@@ -116,7 +149,9 @@ final class WhereController
         $this->owner();
         $found = $places->all($shoot->studio_id)->firstWhere('id', (int) $place) ?? abort(404);
         if ($found->studio_id === null && Studio::query()->count() > 1) {
-            throw ValidationException::withMessages(['place' => "“{$found->name}” is a place of all studios of this installation. Whoever runs it can take it out of the configuration."]);
+            throw ValidationException::withMessages([
+                'place' => "“{$found->name}” is a place of all studios of this installation. Whoever runs it can take it out of the configuration.",
+            ]);
         }
         if ($found->left_out_at === null && $places->used($shoot->studio_id)->count() === 1) {
             throw ValidationException::withMessages(['place' => 'One place has to stay in use.']);
@@ -135,13 +170,23 @@ final class WhereController
         }
         $cards = ProveCopies::ofPlace($found, $shoot->studio_id);
 
-        return redirect()->route('ingest.where', $shoot)->with('said', "The copies of {$cards} ".($cards === 1 ? 'card' : 'cards')." on “{$found->name}” are being read again. What is damaged or gone takes its card’s verdict back, and shows on the list of shoots.");
+        return redirect()
+            ->route('ingest.where', $shoot)
+            ->with(
+                'said',
+                "The copies of {$cards} ".
+                    ($cards === 1 ? 'card' : 'cards').
+                    " on “{$found->name}” are being read again. What is damaged or gone takes its card’s verdict back, and shows on the list of shoots.",
+            );
     }
 
     public function copiesWanted(Request $request, Shoot $shoot, ReevaluateCards $cards): RedirectResponse
     {
         $this->owner();
-        $said = $request->validate(['copies_wanted' => ['required', 'integer', 'min:1', 'max:9']], ['copies_wanted.*' => 'Between 1 and 9 copies can be asked for.']);
+        $said = $request->validate(
+            ['copies_wanted' => ['required', 'integer', 'min:1', 'max:9']],
+            ['copies_wanted.*' => 'Between 1 and 9 copies can be asked for.'],
+        );
         $shoot->studio->update($said);
         $cards->of($shoot->studio);
 

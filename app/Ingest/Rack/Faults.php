@@ -14,8 +14,13 @@ final readonly class Faults
      * @param  int|null  $pullsOutAt  byte, counted over all readings, at which the card is pulled out by itself
      * @param  string  $only  the faults are in files whose path contains this
      */
-    public function __construct(public ?int $bytesPerSecond = null, public ?int $failsAt = null, public ?int $flipsAt = null, public ?int $pullsOutAt = null, public string $only = '')
-    {
+    public function __construct(
+        public ?int $bytesPerSecond = null,
+        public ?int $failsAt = null,
+        public ?int $flipsAt = null,
+        public ?int $pullsOutAt = null,
+        public string $only = '',
+    ) {
     }
 
     /** @param  array<string, mixed>  $said */
@@ -23,7 +28,13 @@ final readonly class Faults
     {
         $number = fn (string $name): ?int => is_numeric($said[$name] ?? null) ? max(0, (int) $said[$name]) : null;
 
-        return new self($number('bytesPerSecond'), $number('failsAt'), $number('flipsAt'), $number('pullsOutAt'), is_string($said['only'] ?? null) ? $said['only'] : '');
+        return new self(
+            $number('bytesPerSecond'),
+            $number('failsAt'),
+            $number('flipsAt'),
+            $number('pullsOutAt'),
+            is_string($said['only'] ?? null) ? $said['only'] : '',
+        );
     }
 
     public function concern(string $path): bool
@@ -33,7 +44,10 @@ final readonly class Faults
 
     public function areNone(): bool
     {
-        return $this->bytesPerSecond === null && $this->failsAt === null && $this->flipsAt === null && $this->pullsOutAt === null;
+        return $this->bytesPerSecond === null &&
+            $this->failsAt === null &&
+            $this->flipsAt === null &&
+            $this->pullsOutAt === null;
     }
 
     public function inWords(): string
@@ -45,6 +59,8 @@ final readonly class Faults
             $this->pullsOutAt === null ? '' : 'will be pulled out after '.number_format($this->pullsOutAt).' bytes',
         ]);
 
-        return $words === [] ? '' : implode(', ', $words).($this->only === '' ? '' : ", in files with “{$this->only}”");
+        return $words === []
+            ? ''
+            : implode(', ', $words).($this->only === '' ? '' : ", in files with “{$this->only}”");
     }
 }

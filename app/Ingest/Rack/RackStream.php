@@ -37,7 +37,10 @@ final class RackStream
         if ($mode !== 'rb') {
             return false;
         }
-        [$rack, $this->card, $below] = array_map(rawurldecode(...), explode('/', substr($address, strlen(self::SCHEME) + 3)));
+        [$rack, $this->card, $below] = array_map(
+            rawurldecode(...),
+            explode('/', substr($address, strlen(self::SCHEME) + 3)),
+        );
         $this->rack = new Rack($rack);
         $this->path = "{$rack}/{$this->card}/{$below}";
         $file = @fopen($this->path, 'rb');
@@ -69,7 +72,11 @@ final class RackStream
                 return false;
             }
         }
-        if ($faults->flipsAt !== null && $faults->flipsAt >= $this->at && $faults->flipsAt < $this->at + strlen($bytes)) {
+        if (
+            $faults->flipsAt !== null &&
+            $faults->flipsAt >= $this->at &&
+            $faults->flipsAt < $this->at + strlen($bytes)
+        ) {
             $bytes[$faults->flipsAt - $this->at] = chr(ord($bytes[$faults->flipsAt - $this->at]) ^ 1);
         }
         if ($faults->pullsOutAt !== null && $this->rack->count($this->card, strlen($bytes)) >= $faults->pullsOutAt) {
@@ -78,7 +85,7 @@ final class RackStream
             return false;
         }
         if ($faults->bytesPerSecond !== null) {
-            usleep((int) (1e6 * strlen($bytes) / max(1, $faults->bytesPerSecond)));
+            usleep((int) ((1e6 * strlen($bytes)) / max(1, $faults->bytesPerSecond)));
         }
         $this->at += strlen($bytes);
 

@@ -23,8 +23,11 @@ use Kanpai\Core\Ingest\CardSignature;
  */
 final class Announcing
 {
-    public function __construct(private readonly KnownCards $known, private readonly Reading $reading, private readonly Arrivals $arrivals)
-    {
+    public function __construct(
+        private readonly KnownCards $known,
+        private readonly Reading $reading,
+        private readonly Arrivals $arrivals,
+    ) {
     }
 
     /**
@@ -41,7 +44,9 @@ final class Announcing
             $signature = CardSignature::of($files);
             $recognised = $this->known->find($shoot, $files);
             // The same listing is the same card, however far it has come.
-            $begun = Card::query()->where(['shoot_id' => $shoot->id, 'signature' => $signature])->first();
+            $begun = Card::query()
+                ->where(['shoot_id' => $shoot->id, 'signature' => $signature])
+                ->first();
             if ($begun !== null) {
                 return $begun;
             }
@@ -49,20 +54,40 @@ final class Announcing
                 return $recognised->card;
             }
 
-            return Reading::card($shoot, ['slot' => '', 'name' => mb_substr($name === '' ? 'card' : $name, 0, 120), 'signature' => $signature, 'state' => CardState::Arriving, 'is_uploaded' => true, 'upload_link_id' => $link?->id, 'shooter' => $link->shooter ?? '']);
+            return Reading::card($shoot, [
+                'slot' => '',
+                'name' => mb_substr($name === '' ? 'card' : $name, 0, 120),
+                'signature' => $signature,
+                'state' => CardState::Arriving,
+                'is_uploaded' => true,
+                'upload_link_id' => $link?->id,
+                'shooter' => $link->shooter ?? '',
+            ]);
         });
         // While it is read or copied from a slot, nobody takes it over from a browser.
-        if ($card->state !== CardState::Arriving && ($card->state === CardState::Reading || $card->task('copy')?->isUnderWay() === true)) {
+        if (
+            $card->state !== CardState::Arriving &&
+            ($card->state === CardState::Reading || $card->task('copy')?->isUnderWay() === true)
+        ) {
             return ['card' => $card, 'known' => 'it is being read or copied by the studio just now', 'wanted' => []];
         }
         $wanted = $this->wanted($card, $files);
         if ($wanted !== []) {
             $this->arrivals->makeRoom($card->uuid, array_sum(array_column($wanted, 'size')));
-            $card->update(['slot' => ArrivalsFolder::of($card), 'state' => CardState::Arriving, 'is_uploaded' => true, ...($card->upload_link_id === null && $link !== null ? ['upload_link_id' => $link->id] : [])]);
+            $card->update([
+                'slot' => ArrivalsFolder::of($card),
+                'state' => CardState::Arriving,
+                'is_uploaded' => true,
+                ...$card->upload_link_id === null && $link !== null ? ['upload_link_id' => $link->id] : [],
+            ]);
             $this->note($card, $wanted);
         }
 
-        return ['card' => $card, 'known' => $recognised?->inWords($shoot) ?? '', 'wanted' => $this->arrivals->open($card->uuid)];
+        return [
+            'card' => $card,
+            'known' => $recognised?->inWords($shoot) ?? '',
+            'wanted' => $this->arrivals->open($card->uuid),
+        ];
     }
 
     /** Reads the card once all of it is here. */
@@ -71,7 +96,11 @@ final class Announcing
         if (Arrival::query()->where('card_id', $card->id)->whereNull('arrived_at')->exists()) {
             return;
         }
-        $isFirst = Card::query()->whereKey($card->id)->where('state', CardState::Arriving)->update(['state' => CardState::Reading]) === 1;
+        $isFirst =
+            Card::query()
+                ->whereKey($card->id)
+                ->where('state', CardState::Arriving)
+                ->update(['state' => CardState::Reading]) === 1;
         if ($isFirst) {
             $this->reading->queue($card->refresh());
         }
@@ -85,7 +114,20 @@ final class Announcing
      */
     private function wanted(Card $card, array $files): array
     {
-        $proved = CardFile::query()->where('card_id', $card->id)->where(fn ($query) => $query->whereNotNull('same_as_id')->orWhereHas('copies', fn ($copies) => $copies->whereColumn('copies.hash', 'files.hash'), '>=', $card->shoot->studio->copies_wanted))->pluck('id', 'path')->all();
+        $proved = CardFile::query()
+            ->where('card_id', $card->id)
+            ->where(
+                fn ($query) => $query
+                    ->whereNotNull('same_as_id')
+                    ->orWhereHas(
+                        'copies',
+                        fn ($copies) => $copies->whereColumn('copies.hash', 'files.hash'),
+                        '>=',
+                        $card->shoot->studio->copies_wanted,
+                    ),
+            )
+            ->pluck('id', 'path')
+            ->all();
 
         return array_values(array_filter($files, fn (array $file): bool => ! isset($proved[$file['path']])));
     }
@@ -95,9 +137,17 @@ final class Announcing
     {
         $this->arrivals->note($card->uuid, $card->id, $files);
         // One that was freed with the card's folder, or could not be copied from it, has to come again.
-        $bad = CardFile::query()->where('card_id', $card->id)->whereNull('hash')->whereNotNull('copy_problem')->pluck('id', 'path')->all();
+        $bad = CardFile::query()
+            ->where('card_id', $card->id)
+            ->whereNull('hash')
+            ->whereNotNull('copy_problem')
+            ->pluck('id', 'path')
+            ->all();
         foreach (Arrival::query()->where('card_id', $card->id)->whereNotNull('arrived_at')->get() as $arrival) {
-            if ((isset($bad[$arrival->path]) || ! is_file($card->slot.'/'.$arrival->path)) && in_array($arrival->path, array_column($files, 'path'), true)) {
+            if (
+                (isset($bad[$arrival->path]) || ! is_file($card->slot.'/'.$arrival->path)) &&
+                in_array($arrival->path, array_column($files, 'path'), true)
+            ) {
                 $arrival->update(['arrived_at' => null]);
             }
         }

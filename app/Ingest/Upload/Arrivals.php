@@ -36,7 +36,16 @@ final class Arrivals
     {
         $files = [];
         foreach ($said as $file) {
-            if (! is_array($file) || ! is_string($file[0] ?? null) || ! is_int($file[1] ?? null) || ! is_int($file[2] ?? null) || $file[1] < 0 || $file[1] > self::LARGEST_FILE || $file[2] < 0 || $file[2] > self::LATEST) {
+            if (
+                ! is_array($file) ||
+                ! is_string($file[0] ?? null) ||
+                ! is_int($file[1] ?? null) ||
+                ! is_int($file[2] ?? null) ||
+                $file[1] < 0 ||
+                $file[1] > self::LARGEST_FILE ||
+                $file[2] < 0 ||
+                $file[2] > self::LATEST
+            ) {
                 throw UnusableUpload::isUnreadable();
             }
             foreach (explode('/', $file[0]) as $part) {
@@ -73,15 +82,40 @@ final class Arrivals
     public function note(string $owner, ?int $card, array $files): void
     {
         foreach (array_chunk($files, 500) as $some) {
-            DB::table('arrivals')->insertOrIgnore(array_map(fn (array $file): array => [
-                'uuid' => (string) Str::uuid(), 'owner' => $owner, 'card_id' => $card, 'path' => $file['path'], 'path_hash' => hash('xxh128', $file['path']), 'size' => $file['size'], 'modified_at' => $file['modifiedAt'],
-            ], $some));
+            DB::table('arrivals')->insertOrIgnore(
+                array_map(
+                    fn (array $file): array => [
+                        'uuid' => (string) Str::uuid(),
+                        'owner' => $owner,
+                        'card_id' => $card,
+                        'path' => $file['path'],
+                        'path_hash' => hash('xxh128', $file['path']),
+                        'size' => $file['size'],
+                        'modified_at' => $file['modifiedAt'],
+                    ],
+                    $some,
+                ),
+            );
         }
     }
 
     /** @return list<array{path: string, id: string, offset: int}> what is still to be sent */
     public function open(string $owner): array
     {
-        return array_values(Arrival::query()->where('owner', $owner)->whereNull('arrived_at')->orderBy('id')->get()->map(fn (Arrival $arrival): array => ['path' => $arrival->path, 'id' => $arrival->uuid, 'offset' => $arrival->offset()])->all());
+        return array_values(
+            Arrival::query()
+                ->where('owner', $owner)
+                ->whereNull('arrived_at')
+                ->orderBy('id')
+                ->get()
+                ->map(
+                    fn (Arrival $arrival): array => [
+                        'path' => $arrival->path,
+                        'id' => $arrival->uuid,
+                        'offset' => $arrival->offset(),
+                    ],
+                )
+                ->all(),
+        );
     }
 }

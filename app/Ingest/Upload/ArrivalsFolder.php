@@ -30,7 +30,12 @@ final class ArrivalsFolder
         if (! $card->is_uploaded || ! is_dir($folder)) {
             return;
         }
-        foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator($folder, FilesystemIterator::SKIP_DOTS), RecursiveIteratorIterator::CHILD_FIRST) as $entry) {
+        foreach (
+            new RecursiveIteratorIterator(
+                new RecursiveDirectoryIterator($folder, FilesystemIterator::SKIP_DOTS),
+                RecursiveIteratorIterator::CHILD_FIRST,
+            ) as $entry
+        ) {
             assert($entry instanceof SplFileInfo);
             $entry->isDir() && ! $entry->isLink() ? @rmdir($entry->getPathname()) : @unlink($entry->getPathname());
         }

@@ -36,7 +36,14 @@ final class UnusableUpload extends RuntimeException
 
     public static function hasNoRoom(int $needs, int $has): self
     {
-        return new self(507, 'The studio’s disk has '.number_format($has / (1 << 30), 1).' GB free, and this needs '.number_format($needs / (1 << 30), 1).' GB. Nothing was sent.');
+        return new self(
+            507,
+            'The studio’s disk has '.
+                number_format($has / (1 << 30), 1).
+                ' GB free, and this needs '.
+                number_format($needs / (1 << 30), 1).
+                ' GB. Nothing was sent.',
+        );
     }
 
     public static function isUnknown(): self

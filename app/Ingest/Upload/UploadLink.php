@@ -39,7 +39,11 @@ final class UploadLink extends Model
 
     protected $hidden = ['token'];
 
-    protected $casts = ['token' => 'encrypted', 'ends_at' => 'immutable_datetime', 'withdrawn_at' => 'immutable_datetime'];
+    protected $casts = [
+        'token' => 'encrypted',
+        'ends_at' => 'immutable_datetime',
+        'withdrawn_at' => 'immutable_datetime',
+    ];
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo
@@ -52,7 +56,10 @@ final class UploadLink extends Model
         return DB::transaction(function () use ($shoot, $shooter): self {
             Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
             // A button that is pressed twice makes one.
-            $same = self::open($shoot)->where('shooter', $shooter)->where('created_at', '>', now()->subSeconds(self::SAME_PRESS))->first();
+            $same = self::open($shoot)
+                ->where('shooter', $shooter)
+                ->where('created_at', '>', now()->subSeconds(self::SAME_PRESS))
+                ->first();
 
             return $same ?? self::another($shoot, $shooter);
         });
@@ -62,18 +69,31 @@ final class UploadLink extends Model
     {
         $token = ShareToken::random();
 
-        return self::query()->create(['shoot_id' => $shoot->id, 'shooter' => $shooter, 'token' => $token->text, 'token_hash' => $token->hash(), 'ends_at' => now()->addDays(self::DAYS)]);
+        return self::query()->create([
+            'shoot_id' => $shoot->id,
+            'shooter' => $shooter,
+            'token' => $token->text,
+            'token_hash' => $token->hash(),
+            'ends_at' => now()->addDays(self::DAYS),
+        ]);
     }
 
     /** @return Builder<self> the links of a shoot that can be used */
     public static function open(Shoot $shoot): Builder
     {
-        return self::query()->where('shoot_id', $shoot->id)->whereNull('withdrawn_at')->where('ends_at', '>', now())->orderBy('id');
+        return self::query()
+            ->where('shoot_id', $shoot->id)
+            ->whereNull('withdrawn_at')
+            ->where('ends_at', '>', now())
+            ->orderBy('id');
     }
 
     public static function behind(string $token): ?self
     {
-        return self::query()->where('token_hash', ShareToken::of($token)->hash())->with('shoot.studio')->first();
+        return self::query()
+            ->where('token_hash', ShareToken::of($token)->hash())
+            ->with('shoot.studio')
+            ->first();
     }
 
     public function isOpen(): bool

@@ -22,7 +22,10 @@ final class EnterGallery
         $request->attributes->set('share', $share);
         $request->attributes->set('studio', $share->gallery->shoot->studio);
         $facts = ['share' => $share, 'gallery' => $share->gallery, 'studio' => $share->gallery->shoot->studio];
-        $refuse = fn (string $view, int $status, string $words): Response => $request->isMethod('GET') && ! $request->expectsJson() ? response()->view($view, $facts, $status) : response()->json(['message' => $words], $status);
+        $refuse = fn (string $view, int $status, string $words): Response => $request->isMethod('GET') &&
+        ! $request->expectsJson()
+            ? response()->view($view, $facts, $status)
+            : response()->json(['message' => $words], $status);
         if (! $share->isOpen()) {
             return $refuse('proof.ended', 410, 'This link has ended.');
         }
@@ -37,7 +40,13 @@ final class EnterGallery
         // Whoever was invited has a link of their own, which is as good as a password.
         // What somebody sends who has been inside is taken, though the session has ended meanwhile.
         $isSending = $guest !== null && ! $request->isMethod('GET');
-        if ($share->password !== null && ! $byOwnLink && ! $isSending && $guest?->invited_at === null && $request->session()->get(self::key($share)) !== $share->password) {
+        if (
+            $share->password !== null &&
+            ! $byOwnLink &&
+            ! $isSending &&
+            $guest?->invited_at === null &&
+            $request->session()->get(self::key($share)) !== $share->password
+        ) {
             return $refuse('proof.password', 401, 'The gallery wants its password.');
         }
 

@@ -28,24 +28,47 @@ final class GalleryController
         $shown = array_flip($said->meeting($kind));
 
         return view('proof.said', [
-            'shoot' => $gallery->shoot, 'gallery' => $gallery, 'said' => $said, 'kind' => $kind, 'list' => $list, 'most' => self::MOST_SHOWN,
-            'frames' => $said->frames->filter(fn ($frame): bool => isset($shown[$frame->id])), 'total' => $gallery->shown()->count(),
+            'shoot' => $gallery->shoot,
+            'gallery' => $gallery,
+            'said' => $said,
+            'kind' => $kind,
+            'list' => $list,
+            'most' => self::MOST_SHOWN,
+            'frames' => $said->frames->filter(fn ($frame): bool => isset($shown[$frame->id])),
+            'total' => $gallery->shown()->count(),
             'selections' => $gallery->selections()->with('guest', 'gallery')->orderByDesc('id')->get(),
-            'outOfDate' => $publishing->outOfDate($gallery), 'missing' => count($publishing->missing($gallery)), 'task' => $gallery->task(),
+            'outOfDate' => $publishing->outOfDate($gallery),
+            'missing' => count($publishing->missing($gallery)),
+            'task' => $gallery->task(),
         ]);
     }
 
     public function links(Gallery $gallery): View
     {
-        return view('proof.links', ['shoot' => $gallery->shoot, 'gallery' => $gallery, 'shares' => $gallery->shares()->with('guests', 'gallery.shoot.studio')->orderBy('id')->get(), 'total' => $gallery->shown()->count(), 'frames' => $gallery->shown()->with('frame')->limit(120)->get()]);
+        return view('proof.links', [
+            'shoot' => $gallery->shoot,
+            'gallery' => $gallery,
+            'shares' => $gallery->shares()->with('guests', 'gallery.shoot.studio')->orderBy('id')->get(),
+            'total' => $gallery->shown()->count(),
+            'frames' => $gallery->shown()->with('frame')->limit(120)->get(),
+        ]);
     }
 
     /** Title, message, cover, sections, watermark, what goes along. */
     public function update(PublishRequest $request, Gallery $gallery, Publishing $publishing): RedirectResponse
     {
-        $request->validate(['cover_id' => ['nullable', 'integer', Rule::exists('gallery_frames', 'frame_id')->where('gallery_id', $gallery->id)]]);
+        $request->validate([
+            'cover_id' => [
+                'nullable',
+                'integer',
+                Rule::exists('gallery_frames', 'frame_id')->where('gallery_id', $gallery->id),
+            ],
+        ]);
         $before = $gallery->watermark()?->fingerprint();
-        $gallery->update([...array_diff_key($request->gallery($gallery->shoot), ['message' => true]), 'cover_id' => $request->filled('cover_id') ? $request->integer('cover_id') : null]);
+        $gallery->update([
+            ...array_diff_key($request->gallery($gallery->shoot), ['message' => true]),
+            'cover_id' => $request->filled('cover_id') ? $request->integer('cover_id') : null,
+        ]);
         if ($gallery->watermark()?->fingerprint() !== $before || $gallery->wasChanged('metadata')) {
             $gallery->frames()->update(['plain_large_path' => null]);
         }
@@ -60,41 +83,78 @@ final class GalleryController
         $request->validate(['sure' => ['accepted']], ['sure.accepted' => 'Tick that what guests said may go as well.']);
         $publishing->remove($gallery);
 
-        return redirect()->route('proof.show', $gallery->shoot)->with('said', "“{$gallery->title}” is removed. Frames and originals are not touched.");
+        return redirect()
+            ->route('proof.show', $gallery->shoot)
+            ->with('said', "“{$gallery->title}” is removed. Frames and originals are not touched.");
     }
 
     public function again(Gallery $gallery, Publishing $publishing): RedirectResponse
     {
         $publishing->again($gallery);
 
-        return redirect()->route('proof.gallery', $gallery)->with('said', 'Published again. All choices, comments and drawings are kept.');
+        return redirect()
+            ->route('proof.gallery', $gallery)
+            ->with('said', 'Published again. All choices, comments and drawings are kept.');
     }
 
     /** A final list out of what several people chose. */
     public function final(Request $request, Gallery $gallery, TakenUp $taken): RedirectResponse
     {
-        $request->validate(['rule' => ['required', 'in:all,best,any'], 'size' => ['required_if:rule,best', 'nullable', 'integer', 'between:1,60000'], 'as' => ['required', 'in:set,round,use'], 'use' => ['required_if:as,use', 'nullable', 'string', 'max:60', 'not_regex:/[,\p{C}]/u']], ['size.required_if' => 'Say how many pictures the list is to have.', 'use.required_if' => 'Say what the pictures are for.', 'use.not_regex' => 'A use has no comma.']);
+        $request->validate(
+            [
+                'rule' => ['required', 'in:all,best,any'],
+                'size' => ['required_if:rule,best', 'nullable', 'integer', 'between:1,60000'],
+                'as' => ['required', 'in:set,round,use'],
+                'use' => ['required_if:as,use', 'nullable', 'string', 'max:60', 'not_regex:/[,\p{C}]/u'],
+            ],
+            [
+                'size.required_if' => 'Say how many pictures the list is to have.',
+                'use.required_if' => 'Say what the pictures are for.',
+                'use.not_regex' => 'A use has no comma.',
+            ],
+        );
         $list = $request->filled('list') ? $request->string('list')->toString() : null;
-        $frames = SaidInGallery::of($gallery, $list)->final($request->string('rule')->toString(), $request->integer('size'));
+        $frames = SaidInGallery::of($gallery, $list)->final(
+            $request->string('rule')->toString(),
+            $request->integer('size'),
+        );
         if ($frames === []) {
             throw ValidationException::withMessages(['rule' => 'No picture meets this, so no list was made.']);
         }
-        $name = trim("{$gallery->title}: ".['all' => 'all agree', 'best' => 'most wanted', 'any' => 'anybody’s'][$request->string('rule')->toString()].' '.($list ?? ''));
+        $name = trim(
+            "{$gallery->title}: ".
+                ['all' => 'all agree', 'best' => 'most wanted', 'any' => 'anybody’s'][
+                    $request->string('rule')->toString()
+                ].
+                ' '.
+                ($list ?? ''),
+        );
         $shoot = $gallery->shoot;
         $count = number_format(count($frames));
         switch ($request->string('as')->toString()) {
             case 'round':
                 $taken->asRound($shoot, Member::current(), $frames, $name);
 
-                return redirect()->route('cull.show', $shoot)->with('said', "A round of {$count} frames has begun.");
+                return redirect()
+                    ->route('cull.show', $shoot)
+                    ->with('said', "A round of {$count} frames has begun.");
             case 'use':
                 $taken->withUse($shoot, Member::current(), $frames, trim($request->string('use')->toString()));
 
-                return redirect()->route('proof.gallery', $gallery)->with('said', "{$count} frames are for {$request->string('use')} now. The step can be taken back on the culling page.");
+                return redirect()
+                    ->route('proof.gallery', $gallery)
+                    ->with(
+                        'said',
+                        "{$count} frames are for {$request->string(
+                            'use',
+                        )} now. The step can be taken back on the culling page.",
+                    );
             default:
                 $set = $taken->asSet($shoot, $frames, $name);
 
-                return redirect()->route('cull.show', [$shoot, 'where' => 'set:"'.addcslashes($set->name, '"\\').'"'])->with('said', "“{$set->name}” has {$count} frames.");
+                return redirect()
+                    ->route('cull.show', [$shoot, 'where' => 'set:"'.addcslashes($set->name, '"\\').'"'])
+                    ->with('said', "“{$set->name}” has {$count} frames.");
         }
     }
 }

@@ -59,7 +59,19 @@ final class GuestController
         $gallery = $share->gallery;
         $cover = $gallery->cover_id === null ? null : $gallery->shown()->where('frame_id', $gallery->cover_id)->first();
 
-        return view('proof.gallery', ['gallery' => $gallery, 'share' => $share, 'studio' => $gallery->shoot->studio, 'rights' => $share->rights(), 'base' => $share->path(), 'total' => $gallery->shown()->count(), 'guest' => $guest, 'cover' => $share->door()->address($cover?->large($share)), 'sent' => $guest?->sent_at === null ? null : $gallery->selections()->where('guest_id', $guest->id)->orderByDesc('id')->first()]);
+        return view('proof.gallery', [
+            'gallery' => $gallery,
+            'share' => $share,
+            'studio' => $gallery->shoot->studio,
+            'rights' => $share->rights(),
+            'base' => $share->path(),
+            'total' => $gallery->shown()->count(),
+            'guest' => $guest,
+            'cover' => $share->door()->address($cover?->large($share)),
+            'sent' => $guest?->sent_at === null
+                    ? null
+                    : $gallery->selections()->where('guest_id', $guest->id)->orderByDesc('id')->first(),
+        ]);
     }
 
     public function frames(Request $request): JsonResponse
@@ -71,15 +83,53 @@ final class GuestController
         $door = $share->door();
         $state = $this->state($share, $guest);
         // What left stays to be seen for whoever said something of it.
-        $own = array_unique([...array_merge([], ...array_values($state['chosen'])), ...array_column($state['comments'], 'number')]);
-        $frames = DB::table('gallery_frames')->where('gallery_id', $gallery->id)->whereNotNull('large_path')->where(fn ($query) => $query->whereNull('gone_at')->orWhereIn('number', $own))->orderBy('taken_ms')->orderBy('number')
-            ->get(['number', 'width', 'height', 'section', 'gone_at', 'headline', 'description', ...($share->is_marked ? ['small_path AS small', 'large_path AS large'] : [DB::raw('COALESCE(plain_small_path, small_path) AS small'), DB::raw('COALESCE(plain_large_path, large_path) AS large')])]);
+        $own = array_unique([
+            ...array_merge([], ...array_values($state['chosen'])),
+            ...array_column($state['comments'], 'number'),
+        ]);
+        $frames = DB::table('gallery_frames')
+            ->where('gallery_id', $gallery->id)
+            ->whereNotNull('large_path')
+            ->where(fn ($query) => $query->whereNull('gone_at')->orWhereIn('number', $own))
+            ->orderBy('taken_ms')
+            ->orderBy('number')
+            ->get([
+                'number',
+                'width',
+                'height',
+                'section',
+                'gone_at',
+                'headline',
+                'description',
+                ...$share->is_marked
+                    ? ['small_path AS small', 'large_path AS large']
+                    : [
+                        DB::raw('COALESCE(plain_small_path, small_path) AS small'),
+                        DB::raw('COALESCE(plain_large_path, large_path) AS large'),
+                    ],
+            ]);
 
-        return response()->json([
-            'frames' => $frames->map(fn (object $frame): array => $this->row((array) $frame, $rights->captions, $door))->all(), 'download' => $rights->download->value, 'live' => $gallery->live !== null,
-            'lists' => array_values(array_map(fn (ChoiceList $list): array => ['name' => $list->name, 'least' => $list->least, 'most' => $list->most, 'wanted' => $list->wanted()], $rights->lists)),
-            ...$state,
-        ])->header('Cache-Control', 'no-store');
+        return response()
+            ->json([
+                'frames' => $frames
+                    ->map(fn (object $frame): array => $this->row((array) $frame, $rights->captions, $door))
+                    ->all(),
+                'download' => $rights->download->value,
+                'live' => $gallery->live !== null,
+                'lists' => array_values(
+                    array_map(
+                        fn (ChoiceList $list): array => [
+                            'name' => $list->name,
+                            'least' => $list->least,
+                            'most' => $list->most,
+                            'wanted' => $list->wanted(),
+                        ],
+                        $rights->lists,
+                    ),
+                ),
+                ...$state,
+            ])
+            ->header('Cache-Control', 'no-store');
     }
 
     /** What this guest said so far, on whatever device; what the studio answered; what came and changed. */
@@ -89,7 +139,9 @@ final class GuestController
         $edition = $request->string('edition')->toString();
         $state = $this->state($share, Guest::known($request, $share));
 
-        return $state['edition'] === $edition || $edition === '' ? response()->json($state)->header('Cache-Control', 'no-store') : $this->frames($request);
+        return $state['edition'] === $edition || $edition === ''
+            ? response()->json($state)->header('Cache-Control', 'no-store')
+            : $this->frames($request);
     }
 
     public function steps(StepsRequest $request, Choosing $choosing): JsonResponse
@@ -105,20 +157,54 @@ final class GuestController
     {
         $share = $this->share($request);
         $guest = Guest::known($request, $share);
-        $frames = $guest === null ? collect() : $share->gallery->shown()->whereIn('id', $guest->choices()->select('gallery_frame_id'))->with(['comments' => fn ($query) => $query->where('guest_id', $guest->id)])->get();
+        $frames =
+            $guest === null
+                ? collect()
+                : $share->gallery
+                    ->shown()
+                    ->whereIn('id', $guest->choices()->select('gallery_frame_id'))
+                    ->with(['comments' => fn ($query) => $query->where('guest_id', $guest->id)])
+                    ->get();
         if ($guest === null || $frames->isEmpty() || $guest->sent_at !== null) {
-            return redirect($share->path())->with('said', $guest?->sent_at === null ? UnableToSend::nothing()->getMessage() : UnableToSend::sentAlready()->getMessage());
+            return redirect($share->path())->with(
+                'said',
+                $guest?->sent_at === null
+                    ? UnableToSend::nothing()->getMessage()
+                    : UnableToSend::sentAlready()->getMessage(),
+            );
         }
-        $lists = DB::table('choices')->where('guest_id', $guest->id)->get(['gallery_frame_id', 'list'])->groupBy('list')->map(fn ($rows): array => $rows->pluck('gallery_frame_id')->all());
+        $lists = DB::table('choices')
+            ->where('guest_id', $guest->id)
+            ->get(['gallery_frame_id', 'list'])
+            ->groupBy('list')
+            ->map(fn ($rows): array => $rows->pluck('gallery_frame_id')->all());
 
-        return view('proof.look-over', ['gallery' => $share->gallery, 'share' => $share, 'studio' => $share->gallery->shoot->studio, 'rights' => $share->rights(), 'base' => $share->path(), 'guest' => $guest, 'frames' => $frames, 'lists' => $lists, 'total' => $share->gallery->shown()->count()]);
+        return view('proof.look-over', [
+            'gallery' => $share->gallery,
+            'share' => $share,
+            'studio' => $share->gallery->shoot->studio,
+            'rights' => $share->rights(),
+            'base' => $share->path(),
+            'guest' => $guest,
+            'frames' => $frames,
+            'lists' => $lists,
+            'total' => $share->gallery->shown()->count(),
+        ]);
     }
 
     public function send(Request $request, Choosing $choosing): RedirectResponse
     {
         $said = $request->validate(
-            ['name' => ['required', 'string', 'max:120'], 'email' => ['required', 'email', 'max:255'], 'message' => ['nullable', 'string', 'max:4000']],
-            ['name.required' => 'Please say who you are.', 'email.required' => 'Please leave a mail address for the answer.', 'email.email' => 'This is no mail address.'],
+            [
+                'name' => ['required', 'string', 'max:120'],
+                'email' => ['required', 'email', 'max:255'],
+                'message' => ['nullable', 'string', 'max:4000'],
+            ],
+            [
+                'name.required' => 'Please say who you are.',
+                'email.required' => 'Please leave a mail address for the answer.',
+                'email.email' => 'This is no mail address.',
+            ],
         );
         $share = $this->share($request);
         $guest = Guest::known($request, $share);
@@ -128,7 +214,9 @@ final class GuestController
         try {
             $choosing->send($guest, $said['name'], $said['email'], $said['message'] ?? '');
         } catch (UnableToSend $reason) {
-            return redirect($share->path().'/send')->withInput()->withErrors(['choice' => $reason->getMessage()]);
+            return redirect($share->path().'/send')
+                ->withInput()
+                ->withErrors(['choice' => $reason->getMessage()]);
         }
 
         return redirect($share->path());
@@ -137,13 +225,19 @@ final class GuestController
     /** Mails the guest the link that brings them back on another device. */
     public function keep(Request $request, Mailing $mailing): RedirectResponse
     {
-        $said = $request->validate(['name' => ['nullable', 'string', 'max:120'], 'email' => ['required', 'email', 'max:255']], ['email.required' => 'Say where the link is to go.', 'email.email' => 'This is no mail address.']);
+        $said = $request->validate(
+            ['name' => ['nullable', 'string', 'max:120'], 'email' => ['required', 'email', 'max:255']],
+            ['email.required' => 'Say where the link is to go.', 'email.email' => 'This is no mail address.'],
+        );
         $share = $this->share($request);
         $guest = Guest::of($request, $share);
         $guest->update(['email' => $said['email'], 'name' => $said['name'] ?? $guest->name]);
         $mailing->bringBack($guest);
 
-        return redirect($share->path())->with('said', "Your own link is on its way to {$said['email']}. It opens the gallery on any device, with all you chose and said.");
+        return redirect($share->path())->with(
+            'said',
+            "Your own link is on its way to {$said['email']}. It opens the gallery on any device, with all you chose and said.",
+        );
     }
 
     public function download(Request $request, FullSize $fullSize): BinaryFileResponse|RedirectResponse|Response
@@ -161,31 +255,92 @@ final class GuestController
             // Where work is done at once it is there by now.
             $ready = $fullSize->ready($proof->frame);
             if ($ready === null) {
-                return response()->view('proof.wait', ['gallery' => $share->gallery, 'studio' => $share->gallery->shoot->studio, 'number' => $proof->number, 'base' => $share->path()], 202)->header('Refresh', '2');
+                return response()
+                    ->view(
+                        'proof.wait',
+                        [
+                            'gallery' => $share->gallery,
+                            'studio' => $share->gallery->shoot->studio,
+                            'number' => $proof->number,
+                            'base' => $share->path(),
+                        ],
+                        202,
+                    )
+                    ->header('Refresh', '2');
             }
         }
         if ($ready === null) {
-            return redirect($share->path())->with('said', "Picture {$proof->number} cannot be had in full size just now. Please try again in some minutes, or ask the studio.");
+            return redirect($share->path())->with(
+                'said',
+                "Picture {$proof->number} cannot be had in full size just now. Please try again in some minutes, or ask the studio.",
+            );
         }
 
-        return response('', 200, ['X-Accel-Redirect' => '/hidden/full-sizes/'.rawurlencode($ready), 'Content-Type' => 'image/jpeg', 'Content-Disposition' => "attachment; filename={$name}", 'Cache-Control' => 'private, no-store']);
+        return response('', 200, [
+            'X-Accel-Redirect' => '/hidden/full-sizes/'.rawurlencode($ready),
+            'Content-Type' => 'image/jpeg',
+            'Content-Disposition' => "attachment; filename={$name}",
+            'Cache-Control' => 'private, no-store',
+        ]);
     }
 
     /** @return array{edition: string, chosen: array<string, list<int>>, ratings: array<int, int>, comments: list<array<string, mixed>>, isSent: bool} */
     private function state(Share $share, ?Guest $guest): array
     {
         $gallery = $share->gallery;
-        $state = ['edition' => hash('xxh3', $gallery->updated_at->getTimestamp().' '.DB::table('gallery_frames')->where('gallery_id', $gallery->id)->whereNotNull('large_path')->count().' '.json_encode($share->rights)), 'chosen' => [], 'ratings' => [], 'comments' => [], 'isSent' => $guest?->sent_at !== null];
+        $state = [
+            'edition' => hash(
+                'xxh3',
+                $gallery->updated_at->getTimestamp().
+                    ' '.
+                    DB::table('gallery_frames')
+                        ->where('gallery_id', $gallery->id)
+                        ->whereNotNull('large_path')
+                        ->count().
+                    ' '.
+                    json_encode($share->rights),
+            ),
+            'chosen' => [],
+            'ratings' => [],
+            'comments' => [],
+            'isSent' => $guest?->sent_at !== null,
+        ];
         if ($guest === null) {
             return $state;
         }
-        foreach (DB::table('choices')->join('gallery_frames', 'gallery_frames.id', '=', 'choices.gallery_frame_id')->where('guest_id', $guest->id)->get(['number', 'list']) as $choice) {
+        foreach (
+            DB::table('choices')
+                ->join('gallery_frames', 'gallery_frames.id', '=', 'choices.gallery_frame_id')
+                ->where('guest_id', $guest->id)
+                ->get(['number', 'list']) as $choice
+        ) {
             $state['chosen'][(string) $choice->list][] = (int) $choice->number;
         }
-        $state['ratings'] = DB::table('guest_ratings')->join('gallery_frames', 'gallery_frames.id', '=', 'guest_ratings.gallery_frame_id')->where('guest_id', $guest->id)->pluck('rating', 'number')->map(fn ($rating): int => (int) $rating)->all();
-        $state['comments'] = array_values(Comment::query()->where('guest_id', $guest->id)->with('galleryFrame')->orderBy('id')->get()->toBase()->map(fn (Comment $comment): array => [
-            'id' => $comment->uuid, 'number' => $comment->galleryFrame->number, 'text' => $comment->text, 'svg' => $comment->drawing($comment->galleryFrame)?->toSvg(), 'answer' => $comment->answer, 'isDone' => $comment->done_at !== null,
-        ])->all());
+        $state['ratings'] = DB::table('guest_ratings')
+            ->join('gallery_frames', 'gallery_frames.id', '=', 'guest_ratings.gallery_frame_id')
+            ->where('guest_id', $guest->id)
+            ->pluck('rating', 'number')
+            ->map(fn ($rating): int => (int) $rating)
+            ->all();
+        $state['comments'] = array_values(
+            Comment::query()
+                ->where('guest_id', $guest->id)
+                ->with('galleryFrame')
+                ->orderBy('id')
+                ->get()
+                ->toBase()
+                ->map(
+                    fn (Comment $comment): array => [
+                        'id' => $comment->uuid,
+                        'number' => $comment->galleryFrame->number,
+                        'text' => $comment->text,
+                        'svg' => $comment->drawing($comment->galleryFrame)?->toSvg(),
+                        'answer' => $comment->answer,
+                        'isDone' => $comment->done_at !== null,
+                    ],
+                )
+                ->all(),
+        );
 
         return $state;
     }
@@ -199,8 +354,14 @@ final class GuestController
         $text = fn (string $name): string => is_string($frame[$name] ?? null) ? $frame[$name] : '';
 
         return [
-            'number' => $frame['number'], 'width' => $frame['width'], 'height' => $frame['height'], 'section' => $text('section'), 'isGone' => $frame['gone_at'] !== null,
-            'small' => $door->address($text('small')), 'large' => $door->address($text('large')), 'caption' => $captions ? ($text('headline') ?: $text('description')) : '',
+            'number' => $frame['number'],
+            'width' => $frame['width'],
+            'height' => $frame['height'],
+            'section' => $text('section'),
+            'isGone' => $frame['gone_at'] !== null,
+            'small' => $door->address($text('small')),
+            'large' => $door->address($text('large')),
+            'caption' => $captions ? ($text('headline') ?: $text('description')) : '',
         ];
     }
 

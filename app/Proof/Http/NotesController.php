@@ -14,11 +14,18 @@ final class NotesController
 {
     public function answer(Request $request, Comment $comment, Mailing $mailing): RedirectResponse
     {
-        $said = $request->validate(['answer' => ['required', 'string', 'max:4000']], ['answer.required' => 'Write an answer first.']);
+        $said = $request->validate(
+            ['answer' => ['required', 'string', 'max:4000']],
+            ['answer.required' => 'Write an answer first.'],
+        );
         $comment->update(['answer' => trim($said['answer']), 'answered_at' => now()]);
         $mailing->answered($comment->load('guest.gallery', 'galleryFrame'));
 
-        return $this->back($comment, 'The answer stands beside the picture'.($comment->guest->email === '' ? '.' : " and is on its way to {$comment->guest->email}."));
+        return $this->back(
+            $comment,
+            'The answer stands beside the picture'.
+                ($comment->guest->email === '' ? '.' : " and is on its way to {$comment->guest->email}."),
+        );
     }
 
     public function done(Comment $comment): RedirectResponse
@@ -30,6 +37,11 @@ final class NotesController
 
     private function back(Comment $comment, string $said): RedirectResponse
     {
-        return redirect()->to(route('proof.gallery', [$comment->guest->gallery_id, 'kind' => 'noted'])."#picture-{$comment->gallery_frame_id}")->with('said', $said);
+        return redirect()
+            ->to(
+                route('proof.gallery', [$comment->guest->gallery_id, 'kind' => 'noted']).
+                    "#picture-{$comment->gallery_frame_id}",
+            )
+            ->with('said', $said);
     }
 }

@@ -24,7 +24,13 @@ final class ProofController
     public function show(Request $request, Shoot $shoot): View
     {
         $filter = $request->query->all() === [] ? FrameFilter::kept() : FrameFilter::ofQuery($request->query->all());
-        $galleries = Gallery::query()->where('shoot_id', $shoot->id)->orderByDesc('id')->withCount(['frames' => fn ($frames) => $frames->whereNull('gone_at')])->with('selections', 'shares.gallery.shoot.studio')->get()->each(fn (Gallery $gallery) => $gallery->setRelation('shoot', $shoot));
+        $galleries = Gallery::query()
+            ->where('shoot_id', $shoot->id)
+            ->orderByDesc('id')
+            ->withCount(['frames' => fn ($frames) => $frames->whereNull('gone_at')])
+            ->with('selections', 'shares.gallery.shoot.studio')
+            ->get()
+            ->each(fn (Gallery $gallery) => $gallery->setRelation('shoot', $shoot));
         $tasks = [];
         foreach ($galleries as $gallery) {
             $tasks[$gallery->id] = $gallery->task();
@@ -52,7 +58,11 @@ final class ProofController
             'tasks' => $tasks,
             'chosen' => $this->counted('choices', 'DISTINCT gallery_frame_id', $galleries->modelKeys()),
             'comments' => $this->counted('comments', '*', $galleries->modelKeys()),
-            'unanswered' => $this->counted('comments', 'IF(answered_at IS NULL AND done_at IS NULL, 1, NULL)', $galleries->modelKeys()),
+            'unanswered' => $this->counted(
+                'comments',
+                'IF(answered_at IS NULL AND done_at IS NULL, 1, NULL)',
+                $galleries->modelKeys(),
+            ),
         ]);
     }
 
@@ -63,7 +73,9 @@ final class ProofController
         $everywhere = $request->everywhere($shoot);
         $people = $request->people();
         if ($everywhere === null && $facts['live'] === null && Frame::meeting($shoot, $filter)->doesntExist()) {
-            throw ValidationException::withMessages(['title' => 'No frame meets this filter, so there is nothing to publish. Keep some frames first.']);
+            throw ValidationException::withMessages([
+                'title' => 'No frame meets this filter, so there is nothing to publish. Keep some frames first.',
+            ]);
         }
         $publishing->publish($shoot, $filter, $facts, $request->rights(), $request->facts(), $people, $everywhere);
 
@@ -76,6 +88,13 @@ final class ProofController
      */
     private function counted(string $table, string $what, array $galleries): array
     {
-        return DB::table($table)->join('guests', 'guests.id', '=', "{$table}.guest_id")->whereIn('guests.gallery_id', $galleries)->groupBy('guests.gallery_id')->selectRaw("guests.gallery_id, COUNT({$what}) AS n")->pluck('n', 'gallery_id')->map(fn ($n): int => (int) $n)->all();
+        return DB::table($table)
+            ->join('guests', 'guests.id', '=', "{$table}.guest_id")
+            ->whereIn('guests.gallery_id', $galleries)
+            ->groupBy('guests.gallery_id')
+            ->selectRaw("guests.gallery_id, COUNT({$what}) AS n")
+            ->pluck('n', 'gallery_id')
+            ->map(fn ($n): int => (int) $n)
+            ->all();
     }
 }

@@ -40,7 +40,12 @@ final class PublishRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return [...$this->shareMessages(), 'title.required' => 'Give the gallery a title; the guest sees it first.', 'mark_size.between' => 'The size is the width of the watermark in per cent of the picture’s: 1 to 100.', 'mark_opacity.between' => 'How strong it shows is 5 to 100 per cent.'];
+        return [
+            ...$this->shareMessages(),
+            'title.required' => 'Give the gallery a title; the guest sees it first.',
+            'mark_size.between' => 'The size is the width of the watermark in per cent of the picture’s: 1 to 100.',
+            'mark_opacity.between' => 'How strong it shows is 5 to 100 per cent.',
+        ];
     }
 
     /**
@@ -51,8 +56,14 @@ final class PublishRequest extends FormRequest
     public function gallery(Shoot $shoot): array
     {
         return [
-            'title' => $this->string('title')->toString(), 'message' => $this->string('message')->toString(), 'mark' => $this->mark($shoot), 'sectioning' => $this->filled('sectioning') ? $this->string('sectioning')->toString() : Sectioning::None->value,
-            'metadata' => $this->boolean('metadata') ? 'all' : 'rights', 'live' => $this->live(),
+            'title' => $this->string('title')->toString(),
+            'message' => $this->string('message')->toString(),
+            'mark' => $this->mark($shoot),
+            'sectioning' => $this->filled('sectioning')
+                ? $this->string('sectioning')->toString()
+                : Sectioning::None->value,
+            'metadata' => $this->boolean('metadata') ? 'all' : 'rights',
+            'live' => $this->live(),
         ];
     }
 
@@ -63,19 +74,32 @@ final class PublishRequest extends FormRequest
             return null;
         }
 
-        return FrameSet::ofShoot($shoot)->whereNull('shoot_id')->find($this->integer('everywhere')) ?? throw ValidationException::withMessages(['everywhere' => 'This set is not there any more, or belongs to one shoot.']);
+        return FrameSet::ofShoot($shoot)->whereNull('shoot_id')->find($this->integer('everywhere')) ??
+            throw ValidationException::withMessages([
+                'everywhere' => 'This set is not there any more, or belongs to one shoot.',
+            ]);
     }
 
     /** @return array<string, mixed>|null */
     private function mark(Shoot $shoot): ?array
     {
         $kind = $this->filled('mark_kind') ? $this->string('mark_kind')->toString() : 'words';
-        $mark = ['place' => $this->string('mark_place', MarkPlace::Tiled->value)->toString(), 'size' => $this->float('mark_size', 40), 'opacity' => $this->float('mark_opacity', 45)];
+        $mark = [
+            'place' => $this->string('mark_place', MarkPlace::Tiled->value)->toString(),
+            'size' => $this->float('mark_size', 40),
+            'opacity' => $this->float('mark_opacity', 45),
+        ];
         if ($kind === 'mark') {
-            return $shoot->studio->mark_path === null ? throw ValidationException::withMessages(['mark_kind' => 'The studio has no picture of its mark yet. Choose one under “The studio’s face”.']) : [...$mark, 'image' => $shoot->studio->mark_path];
+            return $shoot->studio->mark_path === null
+                ? throw ValidationException::withMessages([
+                    'mark_kind' => 'The studio has no picture of its mark yet. Choose one under “The studio’s face”.',
+                ])
+                : [...$mark, 'image' => $shoot->studio->mark_path];
         }
 
-        return $kind === 'none' || ! $this->filled('watermark') ? null : [...$mark, 'text' => $this->string('watermark')->toString()];
+        return $kind === 'none' || ! $this->filled('watermark')
+            ? null
+            : [...$mark, 'text' => $this->string('watermark')->toString()];
     }
 
     /** @throws ValidationException */

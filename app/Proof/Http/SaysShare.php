@@ -40,16 +40,35 @@ trait SaysShare
     /** @return array<string, string> */
     private function shareMessages(): array
     {
-        return ['password.min' => 'A password needs at least 8 characters, or none at all. “Suggest one” makes one that is easy to say.', 'guest_email.email' => 'This is no mail address.', 'ends_on.after_or_equal' => 'The last day has passed already.', 'ends_on.date_format' => 'This is no day; write it as 2026-09-30.', 'wanted.*' => 'Say how many as a whole number from 1, or leave it empty.'];
+        return [
+            'password.min' => 'A password needs at least 8 characters, or none at all. “Suggest one” makes one that is easy to say.',
+            'guest_email.email' => 'This is no mail address.',
+            'ends_on.after_or_equal' => 'The last day has passed already.',
+            'ends_on.date_format' => 'This is no day; write it as 2026-09-30.',
+            'wanted.*' => 'Say how many as a whole number from 1, or leave it empty.',
+        ];
     }
 
     /** @throws ValidationException */
     public function rights(): Rights
     {
         try {
-            $lists = $this->isOn('chooses', true) ? Rights::lists($this->filled('lists') ? $this->string('lists')->toString() : Rights::LIST.' '.$this->string('wanted')) : [];
+            $lists = $this->isOn('chooses', true)
+                ? Rights::lists(
+                    $this->filled('lists')
+                        ? $this->string('lists')->toString()
+                        : Rights::LIST.' '.$this->string('wanted'),
+                )
+                : [];
 
-            return Rights::of($lists, $this->isOn('rates'), $this->isOn('comments', true), $this->isOn('draws'), $this->isOn('captions'), Download::tryFrom($this->string('download')->toString()) ?? Download::Nothing);
+            return Rights::of(
+                $lists,
+                $this->isOn('rates'),
+                $this->isOn('comments', true),
+                $this->isOn('draws'),
+                $this->isOn('captions'),
+                Download::tryFrom($this->string('download')->toString()) ?? Download::Nothing,
+            );
         } catch (InvalidRights $reason) {
             throw ValidationException::withMessages(['lists' => $reason->getMessage()]);
         }
@@ -61,8 +80,21 @@ trait SaysShare
         $people = $this->people();
 
         return [
-            'name' => $this->filled('share') ? $this->string('share')->toString() : ($this->boolean('is_named') && $people !== [] ? implode(', ', array_slice(array_map(fn (array $person): string => $person['name'] ?: $person['email'], $people), 0, 2)) : 'Everybody with the link'),
-            'password' => $this->filled('password') ? $this->string('password')->toString() : null, 'is_named' => $this->boolean('is_named'), 'ends_on' => $this->filled('ends_on') ? $this->string('ends_on')->toString() : null,
+            'name' => $this->filled('share')
+                ? $this->string('share')->toString()
+                : ($this->boolean('is_named') && $people !== []
+                    ? implode(
+                        ', ',
+                        array_slice(
+                            array_map(fn (array $person): string => $person['name'] ?: $person['email'], $people),
+                            0,
+                            2,
+                        ),
+                    )
+                    : 'Everybody with the link'),
+            'password' => $this->filled('password') ? $this->string('password')->toString() : null,
+            'is_named' => $this->boolean('is_named'),
+            'ends_on' => $this->filled('ends_on') ? $this->string('ends_on')->toString() : null,
         ];
     }
 
@@ -76,7 +108,12 @@ trait SaysShare
     public function people(): array
     {
         try {
-            $people = [...($this->filled('guest_email') ? [['name' => '', 'email' => $this->string('guest_email')->toString()]] : []), ...People::read($this->string('people')->toString())];
+            $people = [
+                ...$this->filled('guest_email')
+                    ? [['name' => '', 'email' => $this->string('guest_email')->toString()]]
+                    : [],
+                ...People::read($this->string('people')->toString()),
+            ];
         } catch (UnreadablePeople $reason) {
             throw ValidationException::withMessages(['people' => $reason->getMessage()]);
         }

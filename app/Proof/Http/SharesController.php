@@ -22,7 +22,11 @@ final class SharesController
         $facts = $request->facts();
         $people = $request->people();
         $share = DB::transaction(function () use ($request, $gallery, $rights, $facts, $people): Share {
-            $share = Share::open($gallery, $rights, [...$facts, 'message' => $request->string('message')->toString(), 'is_marked' => $request->boolean('is_marked') && $gallery->watermark() !== null]);
+            $share = Share::open($gallery, $rights, [
+                ...$facts,
+                'message' => $request->string('message')->toString(),
+                'is_marked' => $request->boolean('is_marked') && $gallery->watermark() !== null,
+            ]);
             foreach ($people as $person) {
                 Guest::named($share, $person['name'], $person['email']);
             }
@@ -35,7 +39,18 @@ final class SharesController
             }
         }
 
-        return redirect()->route('proof.links', $gallery)->with('said', "The link for {$share->name} works".($people === [] ? '.' : ', and '.count($people).(count($people) === 1 ? ' person has' : ' people have').' been invited.'));
+        return redirect()
+            ->route('proof.links', $gallery)
+            ->with(
+                'said',
+                "The link for {$share->name} works".
+                    ($people === []
+                        ? '.'
+                        : ', and '.
+                            count($people).
+                            (count($people) === 1 ? ' person has' : ' people have').
+                            ' been invited.'),
+            );
     }
 
     /** What those who come by it may do, until when, what they read, and by which password. */
@@ -48,11 +63,19 @@ final class SharesController
             default => [],
         };
         $share->update([
-            'name' => $request->filled('share') ? $facts['name'] : $share->name, 'message' => $request->string('message')->toString(), 'rights' => $request->rights()->toArray(), 'ends_on' => $facts['ends_on'],
-            ...($request->has('is_marked') ? ['is_marked' => $request->boolean('is_marked') && $share->gallery->watermark() !== null] : []), ...$password,
+            'name' => $request->filled('share') ? $facts['name'] : $share->name,
+            'message' => $request->string('message')->toString(),
+            'rights' => $request->rights()->toArray(),
+            'ends_on' => $facts['ends_on'],
+            ...$request->has('is_marked')
+                ? ['is_marked' => $request->boolean('is_marked') && $share->gallery->watermark() !== null]
+                : [],
+            ...$password,
         ]);
 
-        return redirect()->route('proof.links', $share->gallery)->with('said', "The link for {$share->name} is changed. Who has it already goes by it from now on.");
+        return redirect()
+            ->route('proof.links', $share->gallery)
+            ->with('said', "The link for {$share->name} is changed. Who has it already goes by it from now on.");
     }
 
     /** The link, its guests, and what they said. */
@@ -62,7 +85,9 @@ final class SharesController
         $share->delete();
         CountChoices::soon($share->gallery_id);
 
-        return redirect()->route('proof.links', $share->gallery)->with('said', "The link for {$share->name} is removed, with what was said by it.");
+        return redirect()
+            ->route('proof.links', $share->gallery)
+            ->with('said', "The link for {$share->name} is removed, with what was said by it.");
     }
 
     public function withdraw(Share $share): RedirectResponse
@@ -70,7 +95,14 @@ final class SharesController
         $share->update(['withdrawn_at' => $share->withdrawn_at === null ? now() : null]);
         $share->door()->close();
 
-        return redirect()->route('proof.links', $share->gallery)->with('said', $share->withdrawn_at === null ? 'The link works again.' : 'The link does not work any more. Choices and comments are kept.');
+        return redirect()
+            ->route('proof.links', $share->gallery)
+            ->with(
+                'said',
+                $share->withdrawn_at === null
+                    ? 'The link works again.'
+                    : 'The link does not work any more. Choices and comments are kept.',
+            );
     }
 
     /** More people for a share; whoever is there already gets the mail once more. */
@@ -78,17 +110,28 @@ final class SharesController
     {
         $people = $request->people();
         foreach ($people as $person) {
-            $guest = $share->guests()->where('email', $person['email'])->first() ?? Guest::named($share, $person['name'], $person['email']);
+            $guest =
+                $share->guests()->where('email', $person['email'])->first() ??
+                Guest::named($share, $person['name'], $person['email']);
             $mailing->invite($guest);
         }
 
-        return redirect()->route('proof.links', $share->gallery)->with('said', count($people) === 0 ? 'Nobody was named, so no mail was sent.' : count($people).(count($people) === 1 ? ' mail is' : ' mails are').' on the way.');
+        return redirect()
+            ->route('proof.links', $share->gallery)
+            ->with(
+                'said',
+                count($people) === 0
+                    ? 'Nobody was named, so no mail was sent.'
+                    : count($people).(count($people) === 1 ? ' mail is' : ' mails are').' on the way.',
+            );
     }
 
     public function reopen(Guest $guest, Choosing $choosing): RedirectResponse
     {
         $choosing->reopen($guest);
 
-        return redirect()->route('proof.gallery', $guest->gallery)->with('said', "{$guest->called()} can choose again. What was sent stays as it was.");
+        return redirect()
+            ->route('proof.gallery', $guest->gallery)
+            ->with('said', "{$guest->called()} can choose again. What was sent stays as it was.");
     }
 }

@@ -40,7 +40,14 @@ final class StepsRequest extends FormRequest
     {
         $steps = $this->input('steps');
 
-        return ['steps' => is_array($steps) ? array_map(fn (mixed $step): mixed => is_array($step) ? array_diff_key($step, ['drawing' => true]) : $step, $steps) : $steps];
+        return [
+            'steps' => is_array($steps)
+                ? array_map(
+                    fn (mixed $step): mixed => is_array($step) ? array_diff_key($step, ['drawing' => true]) : $step,
+                    $steps,
+                )
+                : $steps,
+        ];
     }
 
     /** @return list<StepSaid> */
@@ -52,8 +59,13 @@ final class StepsRequest extends FormRequest
         foreach (is_array($said) ? array_values($said) : [] as $i => $step) {
             assert(is_array($step) && is_array($all));
             $steps[] = [
-                'id' => (string) $step['id'], 'kind' => (string) $step['kind'], 'number' => (int) $step['number'], 'list' => isset($step['list']) ? (string) $step['list'] : null, 'on' => (bool) ($step['on'] ?? false),
-                'rating' => (int) ($step['rating'] ?? 0), 'text' => isset($step['text']) ? (string) $step['text'] : null,
+                'id' => (string) $step['id'],
+                'kind' => (string) $step['kind'],
+                'number' => (int) $step['number'],
+                'list' => isset($step['list']) ? (string) $step['list'] : null,
+                'on' => (bool) ($step['on'] ?? false),
+                'rating' => (int) ($step['rating'] ?? 0),
+                'text' => isset($step['text']) ? (string) $step['text'] : null,
                 // Read by the rules of drawings, which say what is wrong with it.
                 'drawing' => is_array($all[$i] ?? null) ? $all[$i]['drawing'] ?? null : null,
             ];

@@ -16,7 +16,14 @@ final class OpenStudio extends Command
     public function handle(): int
     {
         $studio = Studio::query()->create(['name' => $this->argument('name')]);
-        $studio->members()->create(['name' => $this->argument('member'), 'email' => $this->argument('email'), 'password' => $this->argument('password'), 'role' => 'owner']);
+        $studio
+            ->members()
+            ->create([
+                'name' => $this->argument('member'),
+                'email' => $this->argument('email'),
+                'password' => $this->argument('password'),
+                'role' => 'owner',
+            ]);
         $this->info('Opened.');
 
         return self::SUCCESS;

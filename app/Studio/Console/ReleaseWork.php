@@ -15,7 +15,9 @@ final class ReleaseWork extends Command
 
     public function handle(): int
     {
-        $count = DB::table('jobs')->whereNotNull('reserved_at')->update(['reserved_at' => null]);
+        $count = DB::table('jobs')
+            ->whereNotNull('reserved_at')
+            ->update(['reserved_at' => null]);
         $this->line("{$count} given back.");
 
         return self::SUCCESS;

@@ -22,21 +22,45 @@ final class FirstStartController
 
     public function store(Request $request): RedirectResponse
     {
-        $said = $request->validate([
-            'studio' => ['required', 'string', 'max:120'], 'name' => ['required', 'string', 'max:120'], 'email' => ['required', 'string', 'email', 'max:255'], 'password' => ['required', 'string', 'min:10', 'max:200', 'confirmed'],
-        ], ['studio.required' => 'Say what the studio is called; guests see it first.', 'name.required' => 'Say who you are.', 'email.*' => 'This is no mail address. You sign in with it.', 'password.min' => 'A password has at least 10 characters.', 'password.confirmed' => 'The two passwords are not the same.']);
+        $said = $request->validate(
+            [
+                'studio' => ['required', 'string', 'max:120'],
+                'name' => ['required', 'string', 'max:120'],
+                'email' => ['required', 'string', 'email', 'max:255'],
+                'password' => ['required', 'string', 'min:10', 'max:200', 'confirmed'],
+            ],
+            [
+                'studio.required' => 'Say what the studio is called; guests see it first.',
+                'name.required' => 'Say who you are.',
+                'email.*' => 'This is no mail address. You sign in with it.',
+                'password.min' => 'A password has at least 10 characters.',
+                'password.confirmed' => 'The two passwords are not the same.',
+            ],
+        );
         // Two who begin at the same moment: one of them is the first.
         $lock = 'kanpai-first-start-'.DB::connection()->getDatabaseName();
         abort_unless((int) DB::scalar('SELECT GET_LOCK(?, 10)', [$lock]) === 1, 409);
         try {
             abort_if(Member::query()->exists(), 404);
-            $member = DB::transaction(fn (): Member => Studio::query()->create(['name' => $said['studio']])->members()->create(['name' => $said['name'], 'email' => $said['email'], 'password' => $said['password'], 'role' => 'owner']));
+            $member = DB::transaction(
+                fn (): Member => Studio::query()
+                    ->create(['name' => $said['studio']])
+                    ->members()
+                    ->create([
+                        'name' => $said['name'],
+                        'email' => $said['email'],
+                        'password' => $said['password'],
+                        'role' => 'owner',
+                    ]),
+            );
         } finally {
             DB::scalar('SELECT RELEASE_LOCK(?)', [$lock]);
         }
         Auth::login($member);
         $request->session()->regenerate();
 
-        return redirect()->route('shoots.new')->with('said', "{$said['studio']} is open. Begin with the first shoot.");
+        return redirect()
+            ->route('shoots.new')
+            ->with('said', "{$said['studio']} is open. Begin with the first shoot.");
     }
 }

@@ -25,7 +25,9 @@ final class OutboxController
     {
         $mail = $this->own()->findOrFail($mail);
 
-        return response()->download(config('kanpai.outbox').'/'.$mail->file, $mail->file, ['Content-Type' => 'message/rfc822']);
+        return response()->download(config('kanpai.outbox').'/'.$mail->file, $mail->file, [
+            'Content-Type' => 'message/rfc822',
+        ]);
     }
 
     /** @return \Illuminate\Database\Eloquent\Builder<OutboxMail> */

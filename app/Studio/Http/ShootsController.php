@@ -20,7 +20,12 @@ final class ShootsController
     private const SAME_PRESS = 10;
 
     /** What a list can be in order of, beside what is promised next. */
-    private const SORTS = ['name' => ['name', 'asc'], 'client' => ['client', 'asc'], 'newest' => ['held_on', 'desc'], 'oldest' => ['held_on', 'asc']];
+    private const SORTS = [
+        'name' => ['name', 'asc'],
+        'client' => ['client', 'asc'],
+        'newest' => ['held_on', 'desc'],
+        'oldest' => ['held_on', 'asc'],
+    ];
 
     public function index(Request $request, Stages $stages): View
     {
@@ -31,7 +36,11 @@ final class ShootsController
         $shoots = match (true) {
             // What is sought may be finished.
             $sought !== '' => Shoot::found($studio, $sought)->orderByDesc('held_on')->orderByDesc('id'),
-            $isFinished => Shoot::query()->where('studio_id', $studio->id)->whereNull('removal_at')->whereNotNull('finished_at')->orderByDesc('finished_at'),
+            $isFinished => Shoot::query()
+                ->where('studio_id', $studio->id)
+                ->whereNull('removal_at')
+                ->whereNotNull('finished_at')
+                ->orderByDesc('finished_at'),
             default => Shoot::toFinish($studio),
         };
         if ($sort !== null) {
@@ -46,7 +55,9 @@ final class ShootsController
             'sought' => $sought,
             'sort' => $sort === null ? '' : $request->string('sort')->toString(),
             'finishedCount' => $studio->shoots()->whereNotNull('finished_at')->count(),
-            'next' => $shoots->first(fn (Shoot $shoot): bool => $shoot->promised_on !== null && $shoot->finished_at === null),
+            'next' => $shoots->first(
+                fn (Shoot $shoot): bool => $shoot->promised_on !== null && $shoot->finished_at === null,
+            ),
         ]);
     }
 
@@ -62,7 +73,11 @@ final class ShootsController
         $shoot = DB::transaction(function () use ($studio, $facts): Shoot {
             Studio::query()->whereKey($studio->id)->lockForUpdate()->first();
             // A button that is pressed twice makes one.
-            $same = $studio->shoots()->where(['name' => $facts['name'], 'held_on' => $facts['held_on'], 'client' => $facts['client']])->where('created_at', '>', now()->subSeconds(self::SAME_PRESS))->first();
+            $same = $studio
+                ->shoots()
+                ->where(['name' => $facts['name'], 'held_on' => $facts['held_on'], 'client' => $facts['client']])
+                ->where('created_at', '>', now()->subSeconds(self::SAME_PRESS))
+                ->first();
 
             return $same ?? $studio->shoots()->create($facts);
         });
@@ -72,31 +87,43 @@ final class ShootsController
 
     public function edit(Shoot $shoot): View
     {
-        return view('studio.new-shoot', ['zones' => timezone_identifiers_list(), 'shoot' => $shoot, 'isRead' => $shoot->frames()->exists()]);
+        return view('studio.new-shoot', [
+            'zones' => timezone_identifiers_list(),
+            'shoot' => $shoot,
+            'isRead' => $shoot->frames()->exists(),
+        ]);
     }
 
     public function update(ShootRequest $request, Shoot $shoot): RedirectResponse
     {
         $facts = $request->facts();
         if ($facts['zone'] !== $shoot->zone && $shoot->frames()->exists()) {
-            throw ValidationException::withMessages(['zone' => 'Frames have been read by this zone. Say with the clocks where a body was set otherwise.']);
+            throw ValidationException::withMessages([
+                'zone' => 'Frames have been read by this zone. Say with the clocks where a body was set otherwise.',
+            ]);
         }
         $shoot->update($facts);
 
-        return redirect()->route('shoots')->with('said', "“{$shoot->name}” is changed. Copies keep the folders they have.");
+        return redirect()
+            ->route('shoots')
+            ->with('said', "“{$shoot->name}” is changed. Copies keep the folders they have.");
     }
 
     public function finish(Shoot $shoot): RedirectResponse
     {
         $shoot->update(['finished_at' => now()]);
 
-        return redirect()->route('shoots')->with('said', "“{$shoot->name}” is finished and has left the list. Nothing was deleted.");
+        return redirect()
+            ->route('shoots')
+            ->with('said', "“{$shoot->name}” is finished and has left the list. Nothing was deleted.");
     }
 
     public function reopen(Shoot $shoot): RedirectResponse
     {
         $shoot->update(['finished_at' => null]);
 
-        return redirect()->route('shoots')->with('said', "“{$shoot->name}” is back on the list.");
+        return redirect()
+            ->route('shoots')
+            ->with('said', "“{$shoot->name}” is back on the list.");
     }
 }

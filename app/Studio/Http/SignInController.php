@@ -22,12 +22,17 @@ final class SignInController
 
     public function store(Request $request): RedirectResponse
     {
-        $credentials = $request->validate(['email' => ['required', 'string', 'email', 'max:255'], 'password' => ['required', 'string', 'max:500']]);
+        $credentials = $request->validate([
+            'email' => ['required', 'string', 'email', 'max:255'],
+            'password' => ['required', 'string', 'max:500'],
+        ]);
         $member = Member::behind($credentials['email']);
         // Somebody who is not there takes as long as somebody who is.
         $isRight = Hash::check($credentials['password'], $member->password ?? self::nobodysPassword());
         if ($member === null || ! $isRight) {
-            throw ValidationException::withMessages(['email' => 'This mail address and password do not belong together.']);
+            throw ValidationException::withMessages([
+                'email' => 'This mail address and password do not belong together.',
+            ]);
         }
         Auth::login($member, $request->boolean('remember'));
         $request->session()->regenerate();
@@ -47,6 +52,9 @@ final class SignInController
     /** A hash of no password, made as expensive as those of members. */
     private static function nobodysPassword(): string
     {
-        return Cache::rememberForever('nobodys-password-'.config('hashing.bcrypt.rounds', 12), fn (): string => Hash::make(bin2hex(random_bytes(16))));
+        return Cache::rememberForever(
+            'nobodys-password-'.config('hashing.bcrypt.rounds', 12),
+            fn (): string => Hash::make(bin2hex(random_bytes(16))),
+        );
     }
 }

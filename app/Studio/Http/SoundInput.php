@@ -19,7 +19,20 @@ final class SoundInput
 {
     /** Fields that are lists, in forms and in what scripts send. */
     private const LISTS = [
-        'again', 'fields', 'files', 'frames', 'in', 'keys', 'marks', 'mode', 'notes', 'outputs', 'places', 'required', 'steps', 'ways',
+        'again',
+        'fields',
+        'files',
+        'frames',
+        'in',
+        'keys',
+        'marks',
+        'mode',
+        'notes',
+        'outputs',
+        'places',
+        'required',
+        'steps',
+        'ways',
     ];
 
     /** How deep what scripts send is nested at most: steps, each with marks, each with drawings of points. */
@@ -28,7 +41,11 @@ final class SoundInput
     public function handle(Request $request, Closure $next): Response
     {
         foreach ($request->query->all() as $name => $value) {
-            abort_if(is_array($value) || ! self::isText((string) $name) || ! self::isText((string) $value), 400, 'This address holds something that is no text.');
+            abort_if(
+                is_array($value) || ! self::isText((string) $name) || ! self::isText((string) $value),
+                400,
+                'This address holds something that is no text.',
+            );
         }
         foreach ($request->isMethod('GET') ? [] : $request->input() as $name => $value) {
             $problem = self::problem($name, $value);
@@ -62,7 +79,9 @@ final class SoundInput
             return 'One value is meant here, not a list.';
         }
 
-        return self::isText((string) $name) && self::isSound($value, self::DEEPEST) ? null : 'There are characters in this that are no text.';
+        return self::isText((string) $name) && self::isSound($value, self::DEEPEST)
+            ? null
+            : 'There are characters in this that are no text.';
     }
 
     private static function isSound(mixed $value, int $deepest): bool

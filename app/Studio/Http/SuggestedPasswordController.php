@@ -12,6 +12,8 @@ final class SuggestedPasswordController
 {
     public function __invoke(): View
     {
-        return view('studio.password-input', ['value' => SharePassword::suggest(fn (int $below): int => random_int(0, $below - 1))]);
+        return view('studio.password-input', [
+            'value' => SharePassword::suggest(fn (int $below): int => random_int(0, $below - 1)),
+        ]);
     }
 }

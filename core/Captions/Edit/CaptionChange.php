@@ -17,7 +17,18 @@ final readonly class CaptionChange
 
     public static function between(Caption $before, Caption $after): self
     {
-        return new self($before, $after, array_map(fn (Field $field): array => ['field' => $field, 'old' => $before->text($field), 'new' => $after->text($field)], $before->differsIn($after)));
+        return new self(
+            $before,
+            $after,
+            array_map(
+                fn (Field $field): array => [
+                    'field' => $field,
+                    'old' => $before->text($field),
+                    'new' => $after->text($field),
+                ],
+                $before->differsIn($after),
+            ),
+        );
     }
 
     public function isNothing(): bool

@@ -40,11 +40,16 @@ final readonly class FillSheets implements Edit
                 $parts = array_map($this->codes->expand(...), $isList ? ListText::items($text) : [$text]);
                 $written = array_map(fn (Expansion $part): string => $part->text, $parts);
                 $texts[$name] = $isList ? ListText::of($written) : $written[0];
-                $people = [...$people, ...array_merge([], ...array_map(fn (Expansion $part): array => $part->people, $parts))];
+                $people = [
+                    ...$people,
+                    ...array_merge([], ...array_map(fn (Expansion $part): array => $part->people, $parts)),
+                ];
             }
         }
         if ($people !== []) {
-            $texts[Field::PersonShown->value] = ListText::of(array_values(array_unique([...ListText::items($texts[Field::PersonShown->value] ?? ''), ...$people])));
+            $texts[Field::PersonShown->value] = ListText::of(
+                array_values(array_unique([...ListText::items($texts[Field::PersonShown->value] ?? ''), ...$people])),
+            );
         }
         foreach ($this->own as $name) {
             $texts[$name] = $caption->values()[$name] ?? '';

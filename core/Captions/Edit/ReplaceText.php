@@ -14,8 +14,13 @@ final readonly class ReplaceText implements Edit
     private string $pattern;
 
     /** @param  list<Field>  $fields */
-    public function __construct(private array $fields, string $find, private string $replace, bool $isCaseMeant, bool $isWholeWord)
-    {
+    public function __construct(
+        private array $fields,
+        string $find,
+        private string $replace,
+        bool $isCaseMeant,
+        bool $isWholeWord,
+    ) {
         // A word ends where no letter or figure follows; \b would also end at an accent on its own.
         $word = $isWholeWord ? ['(?<![\p{L}\p{N}\p{M}])', '(?![\p{L}\p{N}\p{M}])'] : ['', ''];
         $this->pattern = '/'.$word[0].preg_quote($find, '/').$word[1].'/u'.($isCaseMeant ? '' : 'i');
@@ -30,7 +35,19 @@ final readonly class ReplaceText implements Edit
                 continue;
             }
             $texts[$field->value] = $field->isList()
-                ? ListText::of(array_values(array_unique(array_filter(array_map(fn (string $item): string => trim($this->replaced($item)), ListText::items($text)), fn (string $item): bool => $item !== ''))))
+                ? ListText::of(
+                    array_values(
+                        array_unique(
+                            array_filter(
+                                array_map(
+                                    fn (string $item): string => trim($this->replaced($item)),
+                                    ListText::items($text),
+                                ),
+                                fn (string $item): bool => $item !== '',
+                            ),
+                        ),
+                    ),
+                )
                 : $this->replaced($text);
         }
 

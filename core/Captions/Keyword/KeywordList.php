@@ -28,7 +28,17 @@ final readonly class KeywordList
         }
         $paths = [];
         foreach ($rows as ['line' => $line, 'cells' => $cells]) {
-            $path = array_values(array_filter(array_map(trim(...), count(array_filter($cells, fn (string $cell): bool => $cell !== '')) === 1 ? explode('>', implode('', $cells)) : $cells), fn (string $term): bool => $term !== ''));
+            $path = array_values(
+                array_filter(
+                    array_map(
+                        trim(...),
+                        count(array_filter($cells, fn (string $cell): bool => $cell !== '')) === 1
+                            ? explode('>', implode('', $cells))
+                            : $cells,
+                    ),
+                    fn (string $term): bool => $term !== '',
+                ),
+            );
             if ($path === []) {
                 throw UnreadableTable::noTerm($line);
             }
@@ -83,6 +93,8 @@ final readonly class KeywordList
      */
     public function unknown(array $keywords): array
     {
-        return $this->paths === [] ? [] : array_values(array_filter($keywords, fn (string $keyword): bool => ! isset($this->paths[$keyword])));
+        return $this->paths === []
+            ? []
+            : array_values(array_filter($keywords, fn (string $keyword): bool => ! isset($this->paths[$keyword])));
     }
 }

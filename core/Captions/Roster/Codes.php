@@ -42,24 +42,38 @@ final class Codes
             return new Expansion($text, [], []);
         }
         $people = $unknown = [];
-        $expanded = preg_replace_callback('/(?<![\p{L}\p{N}])'.preg_quote($this->mark, '/').'([\p{L}\p{N}_-]+)/u', function (array $found) use (&$people, &$unknown): string {
-            $person = $this->byCode[mb_strtolower($found[1])] ?? null;
-            if ($person === null) {
-                $unknown[] = $found[0];
+        $expanded = preg_replace_callback(
+            '/(?<![\p{L}\p{N}])'.preg_quote($this->mark, '/').'([\p{L}\p{N}_-]+)/u',
+            function (array $found) use (&$people, &$unknown): string {
+                $person = $this->byCode[mb_strtolower($found[1])] ?? null;
+                if ($person === null) {
+                    $unknown[] = $found[0];
 
-                return $found[0];
-            }
-            $people[] = $person->name;
+                    return $found[0];
+                }
+                $people[] = $person->name;
 
-            return $person->name;
-        }, $text);
+                return $person->name;
+            },
+            $text,
+        );
 
-        return new Expansion($expanded ?? $text, array_values(array_unique($people)), array_values(array_unique($unknown)));
+        return new Expansion(
+            $expanded ?? $text,
+            array_values(array_unique($people)),
+            array_values(array_unique($unknown)),
+        );
     }
 
     /** “Ada Fenn (7, Saltmarsh), Joss Merle”: names with what the roster knows of them. */
     public function described(string ...$names): string
     {
-        return implode(', ', array_map(fn (string $name): string => isset($this->byName[$name]) ? $this->byName[$name]->inWords() : $name, $names));
+        return implode(
+            ', ',
+            array_map(
+                fn (string $name): string => isset($this->byName[$name]) ? $this->byName[$name]->inWords() : $name,
+                $names,
+            ),
+        );
     }
 }

@@ -11,8 +11,11 @@ final class Roster
 {
     /** What the columns are called on start lists and team sheets (common practice, no source). */
     private const HEADS = [
-        'number' => ['number', 'no', 'no.', 'nr', 'nr.', '#', 'bib', 'start number'], 'name' => ['name', 'full name', 'person', 'athlete', 'player', 'guest'],
-        'team' => ['team', 'club', 'crew', 'family', 'company'], 'role' => ['role', 'position', 'seat', 'function'], 'code' => ['code', 'short', 'initials', 'key'],
+        'number' => ['number', 'no', 'no.', 'nr', 'nr.', '#', 'bib', 'start number'],
+        'name' => ['name', 'full name', 'person', 'athlete', 'player', 'guest'],
+        'team' => ['team', 'club', 'crew', 'family', 'company'],
+        'role' => ['role', 'position', 'seat', 'function'],
+        'code' => ['code', 'short', 'initials', 'key'],
     ];
 
     /**
@@ -47,7 +50,15 @@ final class Roster
                 throw UnreadableTable::codeTwice($cell('code'), $taken[$code], $line);
             }
             $taken[$code] = $line;
-            $people[] = new Person(...array_map(fn (string $name): string => mb_substr($cell($name), 0, 200), ['number', 'name', 'team', 'role', 'code']));
+            $people[] = new Person(
+                ...array_map(fn (string $name): string => mb_substr($cell($name), 0, 200), [
+                    'number',
+                    'name',
+                    'team',
+                    'role',
+                    'code',
+                ]),
+            );
         }
 
         return $people;

@@ -56,7 +56,11 @@ final readonly class Peak
         }
         $span = max(1, $pairs[$count - 1][0] - $pairs[0][0] + 2 * $width);
 
-        return new self(self::each(array_slice($pairs, $bestFrom, $bestTo - $bestFrom + 1)), 2 * $width * $count / $span, $span / $width);
+        return new self(
+            self::each(array_slice($pairs, $bestFrom, $bestTo - $bestFrom + 1)),
+            (2 * $width * $count) / $span,
+            $span / $width,
+        );
     }
 
     public function count(): int
@@ -76,7 +80,11 @@ final readonly class Peak
             $log += log(max(1e-12, $this->expected) / $k);
         }
         $tail = 0.0;
-        for ($k = $this->count(), $term = exp($log); $term > 1e-18 * $tail && $k < $this->count() + 1000; $term *= $this->expected / ++$k) {
+        for (
+            $k = $this->count(), $term = exp($log);
+            $term > 1e-18 * $tail && $k < $this->count() + 1000;
+            $term *= $this->expected / ++$k
+        ) {
             $tail += $term;
         }
 

@@ -26,8 +26,14 @@ final readonly class RobustLine
      * @param  float|null  $slopeError  standard error of the slope; null when the points do not tell
      * @param  float  $points  how many points it rests on; one that lies off counts in part or not at all
      */
-    private function __construct(public float $centre, public float $value, public float $slope, public float $error, public ?float $slopeError, public float $points)
-    {
+    private function __construct(
+        public float $centre,
+        public float $value,
+        public float $slope,
+        public float $error,
+        public ?float $slopeError,
+        public float $points,
+    ) {
     }
 
     /**
@@ -69,8 +75,8 @@ final readonly class RobustLine
             $sum = array_sum($weights);
             $centre = $value = $xx = $xy = 0.0;
             foreach ($points as $i => [$x, $y]) {
-                $centre += $weights[$i] * $x / $sum;
-                $value += $weights[$i] * $y / $sum;
+                $centre += ($weights[$i] * $x) / $sum;
+                $value += ($weights[$i] * $y) / $sum;
             }
             foreach ($points as $i => [$x, $y]) {
                 $xx += $weights[$i] * ($x - $centre) ** 2;
@@ -85,7 +91,14 @@ final readonly class RobustLine
         $free = $sum - ($slopes ? 2 : 1);
         $variance = $free > 0.5 ? $squares / $free : 1.0;
 
-        return new self($centre, $value, $slope, sqrt($variance / $sum), $slopes && $free > 0.5 && $xx > 0 ? sqrt($variance / $xx) : null, $sum);
+        return new self(
+            $centre,
+            $value,
+            $slope,
+            sqrt($variance / $sum),
+            $slopes && $free > 0.5 && $xx > 0 ? sqrt($variance / $xx) : null,
+            $sum,
+        );
     }
 
     /**

@@ -54,7 +54,10 @@ final readonly class Run
         $seen = array_values(array_filter($own, fn (Sight $sight): bool => $sight->likeness !== null));
         $step = max(1, (int) ceil(count($seen) / self::LOOKED_AT));
         for ($i = 0; $i < count($seen); $i += $step) {
-            $looks[] = array_map(fn (string $four): int => (int) hexdec($four), str_split((string) $seen[$i]->likeness, 4));
+            $looks[] = array_map(
+                fn (string $four): int => (int) hexdec($four),
+                str_split((string) $seen[$i]->likeness, 4),
+            );
         }
 
         return new self($own[0], $looks);

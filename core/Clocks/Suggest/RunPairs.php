@@ -39,7 +39,8 @@ final class RunPairs
         $closer = 0;
         foreach ($histogram as $distance => $count) {
             $closer += $count;
-            $weights[$distance] = $distance === self::UNKNOWN || $closer === 0 ? 0.0 : -log($closer / max(1, count($pairs)));
+            $weights[$distance] =
+                $distance === self::UNKNOWN || $closer === 0 ? 0.0 : -log($closer / max(1, count($pairs)));
         }
 
         return array_map(fn (array $pair): array => [...$pair, $weights[$pair[2]]], $pairs);

@@ -55,7 +55,11 @@ final class Suggesting
         $runs = Run::ofBody($of, self::MOST_RUNS);
         $others = Run::ofBody($other, self::MOST_RUNS);
         if (count($runs) < self::FEWEST || count($others) < self::FEWEST) {
-            return Suggestion::cannotTell('There are too few frames with pauses between them: at least '.self::FEWEST.' runs of each body are needed.');
+            return Suggestion::cannotTell(
+                'There are too few frames with pauses between them: at least '.
+                    self::FEWEST.
+                    ' runs of each body are needed.',
+            );
         }
         $pairs = [];
         foreach (RunPairs::of($runs, $others) as [$i, $j, $distance, $weight]) {
@@ -65,10 +69,16 @@ final class Suggesting
         $peak = Peak::highest($alike, self::TOGETHER);
         if ($peak->accident() > self::ACCIDENT || $peak->count() < self::FEWEST) {
             // With pictures that differ, a rhythm that falls together is an accident.
-            $peak = Peak::highest(array_map(fn (array $pair): array => [...array_slice($pair, 0, 4), 1.0], $pairs), self::IN_RHYTHM);
+            $peak = Peak::highest(
+                array_map(fn (array $pair): array => [...array_slice($pair, 0, 4), 1.0], $pairs),
+                self::IN_RHYTHM,
+            );
         }
         if ($peak->accident() > self::ACCIDENT || $peak->count() < self::FEWEST) {
-            return Suggestion::cannotTell('The frames do not tell: nowhere do enough of them look alike and fall together in time. Make a tie by hand.', 1 - min(1.0, $peak->accident()));
+            return Suggestion::cannotTell(
+                'The frames do not tell: nowhere do enough of them look alike and fall together in time. Make a tie by hand.',
+                1 - min(1.0, $peak->accident()),
+            );
         }
 
         return $this->fitted($peak, $runs, $others);
@@ -89,19 +99,34 @@ final class Suggesting
         assert($points !== []);
         $line = RobustLine::through($points, self::MOST_DRIFT / self::DAY);
         $error = ($line->slopeError ?? INF) * self::DAY;
-        $isDrifting = $line->points >= self::FEWEST_FOR_DRIFT && $error <= self::DRIFT_WITHIN && abs($line->slope) * self::DAY > 3 * $error;
+        $isDrifting =
+            $line->points >= self::FEWEST_FOR_DRIFT &&
+            $error <= self::DRIFT_WITHIN &&
+            abs($line->slope) * self::DAY > 3 * $error;
         if (! $isDrifting) {
             $line = RobustLine::level($points);
         }
         $found = [];
         foreach ($peak->pairs as $place => $pair) {
             // Seconds from the body's frame, corrected, to the other's.
-            $found[] = ['of' => $runs[$pair[1]]->first->frame, 'other' => $others[$pair[2]]->first->frame, 'apart' => round($points[$place][1] - $line->at($points[$place][0]), 3), 'distance' => $pair[3]];
+            $found[] = [
+                'of' => $runs[$pair[1]]->first->frame,
+                'other' => $others[$pair[2]]->first->frame,
+                'apart' => round($points[$place][1] - $line->at($points[$place][0]), 3),
+                'distance' => $pair[3],
+            ];
         }
         usort($found, fn (array $a, array $b): int => abs($a['apart']) <=> abs($b['apart']));
         // What has to be added falls as the clock gains.
         $drift = $isDrifting ? (1 / (1 + $line->slope) - 1) * self::DAY : 0.0;
 
-        return Suggestion::of((int) round($line->at($line->centre) * 1000), $drift, (int) round($line->centre * 1000), $line->error, 1 - $peak->accident(), $found);
+        return Suggestion::of(
+            (int) round($line->at($line->centre) * 1000),
+            $drift,
+            (int) round($line->centre * 1000),
+            $line->error,
+            1 - $peak->accident(),
+            $found,
+        );
     }
 }

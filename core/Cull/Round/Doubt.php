@@ -16,11 +16,13 @@ enum Doubt: string
     /** What becomes of the verdict of a frame that was moved past. */
     public function after(Verdict $verdict): Verdict
     {
-        return $verdict !== Verdict::Open ? $verdict : match ($this) {
-            self::Nothing => Verdict::Open,
-            self::Keep => Verdict::Keep,
-            self::Drop => Verdict::Drop,
-        };
+        return $verdict !== Verdict::Open
+            ? $verdict
+            : match ($this) {
+                self::Nothing => Verdict::Open,
+                self::Keep => Verdict::Keep,
+                self::Drop => Verdict::Drop,
+            };
     }
 
     public function inWords(): string

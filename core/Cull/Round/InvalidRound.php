@@ -20,7 +20,9 @@ final class InvalidRound extends RuntimeException
 
     public static function leavesNoDoubt(): self
     {
-        return new self('Where everything counts as kept, nothing is open, and moving past a frame has nothing to say. Start with everything open, or let passing say nothing.');
+        return new self(
+            'Where everything counts as kept, nothing is open, and moving past a frame has nothing to say. Start with everything open, or let passing say nothing.',
+        );
     }
 
     public static function takesNoFrame(): self

@@ -14,13 +14,23 @@ final readonly class RoundPlan
      * @param  int|null  $target  frames to be kept
      * @param  float|null  $perMinute  frames to be kept for each minute of coverage
      */
-    private function __construct(public Source $source, public Doubt $doubt, public bool $startsKept, public ?int $target, public ?float $perMinute)
-    {
+    private function __construct(
+        public Source $source,
+        public Doubt $doubt,
+        public bool $startsKept,
+        public ?int $target,
+        public ?float $perMinute,
+    ) {
     }
 
     /** @throws InvalidRound when a target is none, or doubt can never arise */
-    public static function of(Source $source, Doubt $doubt, bool $startsKept, ?int $target = null, ?float $perMinute = null): self
-    {
+    public static function of(
+        Source $source,
+        Doubt $doubt,
+        bool $startsKept,
+        ?int $target = null,
+        ?float $perMinute = null,
+    ): self {
         if ($target !== null && ($target < 1 || $target > 1_000_000)) {
             throw InvalidRound::target($target);
         }

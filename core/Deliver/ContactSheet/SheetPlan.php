@@ -26,13 +26,29 @@ final readonly class SheetPlan
     /** Height of a line of words below a picture, in millimetres. */
     public const LINE = 3.6;
 
-    private function __construct(public Paper $paper, public bool $isLandscape, public int $columns, public int $rows, public bool $names, public bool $captions, public bool $ratings, public bool $isMarked)
-    {
+    private function __construct(
+        public Paper $paper,
+        public bool $isLandscape,
+        public int $columns,
+        public int $rows,
+        public bool $names,
+        public bool $captions,
+        public bool $ratings,
+        public bool $isMarked,
+    ) {
     }
 
     /** @throws InvalidSheet */
-    public static function of(Paper $paper, bool $isLandscape, int $columns, int $rows, bool $names = true, bool $captions = false, bool $ratings = false, bool $isMarked = false): self
-    {
+    public static function of(
+        Paper $paper,
+        bool $isLandscape,
+        int $columns,
+        int $rows,
+        bool $names = true,
+        bool $captions = false,
+        bool $ratings = false,
+        bool $isMarked = false,
+    ): self {
         if ($columns < 1 || $columns > self::MOST || $rows < 1 || $rows > self::MOST) {
             throw InvalidSheet::count(self::MOST);
         }
@@ -77,8 +93,11 @@ final readonly class SheetPlan
         $pitch = ($height - 2 * self::MARGIN - self::TITLE - self::FOOT + self::GAP) / $this->rows;
 
         return [
-            'page' => intdiv($place, $each), 'width' => $w, 'height' => $pitch - self::GAP - $this->lines() * self::LINE,
-            'x' => self::MARGIN + ($onPage % $this->columns) * ($w + self::GAP), 'y' => self::MARGIN + self::TITLE + intdiv($onPage, $this->columns) * $pitch,
+            'page' => intdiv($place, $each),
+            'width' => $w,
+            'height' => $pitch - self::GAP - $this->lines() * self::LINE,
+            'x' => self::MARGIN + ($onPage % $this->columns) * ($w + self::GAP),
+            'y' => self::MARGIN + self::TITLE + intdiv($onPage, $this->columns) * $pitch,
         ];
     }
 
@@ -93,13 +112,27 @@ final readonly class SheetPlan
         $scale = min($cell['width'] / max(1, $width), $cell['height'] / max(1, $height));
         [$w, $h] = [$width * $scale, $height * $scale];
 
-        return ['x' => $cell['x'] + ($cell['width'] - $w) / 2, 'y' => $cell['y'] + ($cell['height'] - $h) / 2, 'width' => $w, 'height' => $h];
+        return [
+            'x' => $cell['x'] + ($cell['width'] - $w) / 2,
+            'y' => $cell['y'] + ($cell['height'] - $h) / 2,
+            'width' => $w,
+            'height' => $h,
+        ];
     }
 
     /** @return SheetSaid */
     public function toArray(): array
     {
-        return ['paper' => $this->paper->value, 'isLandscape' => $this->isLandscape, 'columns' => $this->columns, 'rows' => $this->rows, 'names' => $this->names, 'captions' => $this->captions, 'ratings' => $this->ratings, 'isMarked' => $this->isMarked];
+        return [
+            'paper' => $this->paper->value,
+            'isLandscape' => $this->isLandscape,
+            'columns' => $this->columns,
+            'rows' => $this->rows,
+            'names' => $this->names,
+            'captions' => $this->captions,
+            'ratings' => $this->ratings,
+            'isMarked' => $this->isMarked,
+        ];
     }
 
     /**
@@ -109,6 +142,15 @@ final readonly class SheetPlan
      */
     public static function fromArray(array $said): self
     {
-        return self::of(Paper::from($said['paper']), $said['isLandscape'], $said['columns'], $said['rows'], $said['names'], $said['captions'], $said['ratings'], $said['isMarked']);
+        return self::of(
+            Paper::from($said['paper']),
+            $said['isLandscape'],
+            $said['columns'],
+            $said['rows'],
+            $said['names'],
+            $said['captions'],
+            $said['ratings'],
+            $said['isMarked'],
+        );
     }
 }

@@ -26,6 +26,8 @@ final class InvalidOutput extends DomainException
 
     public static function bytesOf(Format $format): self
     {
-        return new self("A limit for the size of the file works with JPEG and WebP; {$format->inWords()} is as large as it is.");
+        return new self(
+            "A limit for the size of the file works with JPEG and WebP; {$format->inWords()} is as large as it is.",
+        );
     }
 }

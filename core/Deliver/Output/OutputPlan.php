@@ -21,13 +21,29 @@ final readonly class OutputPlan
      * @param  bool  $keepsProfile  the colours as the camera meant them; else sRGB
      * @param  bool  $isMarked  under the studio's watermark
      */
-    private function __construct(public Size $size, public Format $format, public int $quality, public ?int $mostBytes, public bool $keepsProfile, public Sharpening $sharpening, public bool $isMarked, public MetadataScope $metadata)
-    {
+    private function __construct(
+        public Size $size,
+        public Format $format,
+        public int $quality,
+        public ?int $mostBytes,
+        public bool $keepsProfile,
+        public Sharpening $sharpening,
+        public bool $isMarked,
+        public MetadataScope $metadata,
+    ) {
     }
 
     /** @throws InvalidOutput */
-    public static function of(Size $size, Format $format = Format::Jpeg, int $quality = 90, ?int $mostBytes = null, bool $keepsProfile = false, Sharpening $sharpening = Sharpening::None, bool $isMarked = false, MetadataScope $metadata = MetadataScope::All): self
-    {
+    public static function of(
+        Size $size,
+        Format $format = Format::Jpeg,
+        int $quality = 90,
+        ?int $mostBytes = null,
+        bool $keepsProfile = false,
+        Sharpening $sharpening = Sharpening::None,
+        bool $isMarked = false,
+        MetadataScope $metadata = MetadataScope::All,
+    ): self {
         if ($quality < 1 || $quality > 100) {
             throw InvalidOutput::quality($quality);
         }
@@ -54,8 +70,21 @@ final readonly class OutputPlan
             'Full size' => self::of(Size::full(), quality: 94),
             'Print 8 × 10 in' => self::of(Size::print(8, 10), quality: 94, sharpening: Sharpening::Print),
             'Web 2,400 px' => self::of(Size::longest(2400), quality: 86, sharpening: Sharpening::Screen),
-            'Social with mark' => self::of(Size::longest(2048), quality: 84, sharpening: Sharpening::Screen, isMarked: true, metadata: MetadataScope::Rights),
-            'Blog' => self::of(Size::longest(1600), Format::Webp, 80, 400_000, sharpening: Sharpening::Screen, metadata: MetadataScope::Rights),
+            'Social with mark' => self::of(
+                Size::longest(2048),
+                quality: 84,
+                sharpening: Sharpening::Screen,
+                isMarked: true,
+                metadata: MetadataScope::Rights,
+            ),
+            'Blog' => self::of(
+                Size::longest(1600),
+                Format::Webp,
+                80,
+                400_000,
+                sharpening: Sharpening::Screen,
+                metadata: MetadataScope::Rights,
+            ),
             'Proof' => self::of(Size::longest(1200), quality: 78, isMarked: true, metadata: MetadataScope::Rights),
         ];
     }
@@ -70,8 +99,20 @@ final readonly class OutputPlan
     public function toArray(): array
     {
         return [
-            'size' => ['rule' => $this->size->rule->value, 'width' => $this->size->width, 'height' => $this->size->height, 'ppi' => $this->size->ppi, 'enlarges' => $this->size->enlarges],
-            'format' => $this->format->value, 'quality' => $this->quality, 'most_bytes' => $this->mostBytes, 'keeps_profile' => $this->keepsProfile, 'sharpening' => $this->sharpening->value, 'is_marked' => $this->isMarked, 'metadata' => $this->metadata->value,
+            'size' => [
+                'rule' => $this->size->rule->value,
+                'width' => $this->size->width,
+                'height' => $this->size->height,
+                'ppi' => $this->size->ppi,
+                'enlarges' => $this->size->enlarges,
+            ],
+            'format' => $this->format->value,
+            'quality' => $this->quality,
+            'most_bytes' => $this->mostBytes,
+            'keeps_profile' => $this->keepsProfile,
+            'sharpening' => $this->sharpening->value,
+            'is_marked' => $this->isMarked,
+            'metadata' => $this->metadata->value,
         ];
     }
 
@@ -93,19 +134,31 @@ final readonly class OutputPlan
             SizeRule::Megapixels => Size::megapixels($width, $enlarges),
         };
 
-        return self::of($size, Format::from($said['format']), $said['quality'], $said['most_bytes'], $said['keeps_profile'], Sharpening::from($said['sharpening']), $said['is_marked'], MetadataScope::from($said['metadata']));
+        return self::of(
+            $size,
+            Format::from($said['format']),
+            $said['quality'],
+            $said['most_bytes'],
+            $said['keeps_profile'],
+            Sharpening::from($said['sharpening']),
+            $said['is_marked'],
+            MetadataScope::from($said['metadata']),
+        );
     }
 
     public function inWords(): string
     {
-        return implode(' · ', array_filter([
-            $this->size->inWords(),
-            $this->format->inWords().($this->format->hasQuality() ? " {$this->quality}" : ''),
-            $this->mostBytes === null ? '' : 'at most '.number_format($this->mostBytes / 1000).' KB',
-            $this->keepsProfile ? 'original profile' : 'sRGB',
-            $this->sharpening === Sharpening::None ? '' : "sharpened for {$this->sharpening->value}",
-            $this->isMarked ? 'with mark' : '',
-            $this->metadata->inWords(),
-        ]));
+        return implode(
+            ' · ',
+            array_filter([
+                $this->size->inWords(),
+                $this->format->inWords().($this->format->hasQuality() ? " {$this->quality}" : ''),
+                $this->mostBytes === null ? '' : 'at most '.number_format($this->mostBytes / 1000).' KB',
+                $this->keepsProfile ? 'original profile' : 'sRGB',
+                $this->sharpening === Sharpening::None ? '' : "sharpened for {$this->sharpening->value}",
+                $this->isMarked ? 'with mark' : '',
+                $this->metadata->inWords(),
+            ]),
+        );
     }
 }

@@ -25,7 +25,7 @@ final class QualitySearch
         [$fits, $tooMuch] = [$least, $best];
         while ($tooMuch - $fits > 1) {
             $middle = intdiv($fits + $tooMuch, 2);
-            $bytes($middle) <= $limit ? $fits = $middle : $tooMuch = $middle;
+            $bytes($middle) <= $limit ? ($fits = $middle) : ($tooMuch = $middle);
         }
 
         return $fits;

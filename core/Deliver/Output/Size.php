@@ -17,8 +17,13 @@ final readonly class Size
      * @param  float|null  $height  pixels or inches, of rules with two sides
      * @param  int|null  $ppi  pixels for each inch of a print
      */
-    private function __construct(public SizeRule $rule, public float $width, public ?float $height, public ?int $ppi, public bool $enlarges)
-    {
+    private function __construct(
+        public SizeRule $rule,
+        public float $width,
+        public ?float $height,
+        public ?int $ppi,
+        public bool $enlarges,
+    ) {
     }
 
     public static function full(): self
@@ -55,7 +60,9 @@ final readonly class Size
     public static function print(float $width, float $height, int $ppi = 300, bool $enlarges = false): self
     {
         if ($width <= 0.0 || $height <= 0.0 || $ppi < 30 || $ppi > 2400) {
-            throw InvalidOutput::size('A print has a width and a height in inches, and 30 to 2,400 pixels for each inch.');
+            throw InvalidOutput::size(
+                'A print has a width and a height in inches, and 30 to 2,400 pixels for each inch.',
+            );
         }
         self::pixels((int) ceil($width * $ppi));
         self::pixels((int) ceil($height * $ppi));
@@ -117,7 +124,13 @@ final readonly class Size
             SizeRule::Longest => $number($this->width).' px on the longest side',
             SizeRule::Shortest => $number($this->width).' px on the shortest side',
             SizeRule::Within => 'within '.$number($this->width).' × '.$number((float) $this->height).' px',
-            SizeRule::Print => 'print '.$number($this->width).' × '.$number((float) $this->height).' in at '.$this->ppi.' ppi',
+            SizeRule::Print => 'print '.
+                $number($this->width).
+                ' × '.
+                $number((float) $this->height).
+                ' in at '.
+                $this->ppi.
+                ' ppi',
             SizeRule::Percent => $number($this->width).' %',
             SizeRule::Megapixels => $number($this->width).' megapixels',
         }.($this->enlarges && $this->rule !== SizeRule::Percent ? ', enlarged where needed' : '');
@@ -132,7 +145,7 @@ final readonly class Size
             SizeRule::Within => min($this->width / $width, (float) $this->height / $height),
             SizeRule::Print => $this->scaleToPrint($width, $height),
             SizeRule::Percent => $this->width / 100,
-            SizeRule::Megapixels => sqrt($this->width * 1_000_000 / ($width * $height)),
+            SizeRule::Megapixels => sqrt(($this->width * 1_000_000) / ($width * $height)),
         };
     }
 

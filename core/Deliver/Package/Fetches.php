@@ -53,7 +53,14 @@ final readonly class Fetches
     /** How often it was fetched to the end; sending it over and over counts as well. */
     public function times(): int
     {
-        $ends = count(array_filter($this->fetches, fn (array $fetch): bool => $fetch['isWhole'] && $fetch['sent'] !== null && $this->size <= $fetch['from'] + $fetch['sent']));
+        $ends = count(
+            array_filter(
+                $this->fetches,
+                fn (array $fetch): bool => $fetch['isWhole'] &&
+                    $fetch['sent'] !== null &&
+                    $this->size <= $fetch['from'] + $fetch['sent'],
+            ),
+        );
         $sent = array_sum(array_map(fn (array $fetch): int => $fetch['sent'] ?? 0, $this->fetches));
 
         return max($ends, intdiv($sent, max(1, self::PATIENCE * $this->size)));

@@ -29,7 +29,12 @@ final readonly class Caption
     /** @param  list<Field>  $fields  those that stay */
     public function only(array $fields): self
     {
-        return new self(array_intersect_key($this->values, array_flip(array_map(fn (Field $field): string => $field->value, $fields))));
+        return new self(
+            array_intersect_key(
+                $this->values,
+                array_flip(array_map(fn (Field $field): string => $field->value, $fields)),
+            ),
+        );
     }
 
     public static function nothing(): self
@@ -79,7 +84,9 @@ final readonly class Caption
      */
     public function differsIn(self $other): array
     {
-        return array_values(array_filter(Field::cases(), fn (Field $field): bool => $this->items($field) !== $other->items($field)));
+        return array_values(
+            array_filter(Field::cases(), fn (Field $field): bool => $this->items($field) !== $other->items($field)),
+        );
     }
 
     /**
@@ -90,13 +97,20 @@ final readonly class Caption
      */
     public function iimItems(Field $field): array
     {
-        return $field->iim() === null ? [] : array_map(fn (string $item): string => self::cut($item, $field->iimBytes()), $this->items($field));
+        return $field->iim() === null
+            ? []
+            : array_map(fn (string $item): string => self::cut($item, $field->iimBytes()), $this->items($field));
     }
 
     /** @return list<Field> fields that IIM cannot hold whole */
     public function cutInIim(): array
     {
-        return array_values(array_filter(Field::cases(), fn (Field $field): bool => $field->iim() !== null && $this->iimItems($field) !== $this->items($field)));
+        return array_values(
+            array_filter(
+                Field::cases(),
+                fn (Field $field): bool => $field->iim() !== null && $this->iimItems($field) !== $this->items($field),
+            ),
+        );
     }
 
     private static function cut(string $text, int $bytes): string

@@ -22,7 +22,12 @@ final class FieldText
         if ($length > $field->longest()) {
             throw UnusableText::isTooLong($field, $length);
         }
-        if ($field === Field::CountryCode && $text !== '' && ! str_contains($text, '{{') && preg_match('/^[A-Za-z]{2,3}$/', trim($text)) !== 1) {
+        if (
+            $field === Field::CountryCode &&
+            $text !== '' &&
+            ! str_contains($text, '{{') &&
+            preg_match('/^[A-Za-z]{2,3}$/', trim($text)) !== 1
+        ) {
             throw UnusableText::isNoCountryCode($field);
         }
     }
@@ -36,6 +41,12 @@ final class FieldText
         }
         $text = mb_check_encoding($text, 'UTF-8') ? $text : mb_convert_encoding($text, 'UTF-8', 'Windows-1252');
 
-        return trim((string) preg_replace('/[\x00-\x08\x0B\x0C\x0E-\x1F]|\x{FFFE}|\x{FFFF}/u', '', str_replace(["\r\n", "\r"], "\n", $text)));
+        return trim(
+            (string) preg_replace(
+                '/[\x00-\x08\x0B\x0C\x0E-\x1F]|\x{FFFE}|\x{FFFF}/u',
+                '',
+                str_replace(["\r\n", "\r"], "\n", $text),
+            ),
+        );
     }
 }

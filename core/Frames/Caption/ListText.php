@@ -13,7 +13,12 @@ final class ListText
     /** @return list<string> trimmed, without empty items and repeats */
     public static function items(string $text): array
     {
-        preg_match_all('/\s*(?:"((?:[^"]|"")*)"(?=\s*(?:[,;\n]|$))|([^,;\n]*))\s*(?:[,;\n]|$)/u', $text, $found, PREG_SET_ORDER);
+        preg_match_all(
+            '/\s*(?:"((?:[^"]|"")*)"(?=\s*(?:[,;\n]|$))|([^,;\n]*))\s*(?:[,;\n]|$)/u',
+            $text,
+            $found,
+            PREG_SET_ORDER,
+        );
         $items = [];
         foreach ($found as $one) {
             $item = trim(($one[2] ?? '') !== '' ? $one[2] : str_replace('""', '"', $one[1] ?? ''));
@@ -28,7 +33,13 @@ final class ListText
     /** @param  list<string>  $items */
     public static function of(array $items): string
     {
-        return implode(', ', array_map(fn (string $item): string => preg_match('/[,;\n]|^\s*"/', $item) === 1 ? self::quoted($item) : $item, $items));
+        return implode(
+            ', ',
+            array_map(
+                fn (string $item): string => preg_match('/[,;\n]|^\s*"/', $item) === 1 ? self::quoted($item) : $item,
+                $items,
+            ),
+        );
     }
 
     /**
@@ -40,13 +51,29 @@ final class ListText
     {
         preg_match_all('/\s*(?:"((?:[^"]|"")*)"(?=\s*(?:;|$))|([^;]*))\s*(?:;|$)/u', $text, $found, PREG_SET_ORDER);
 
-        return array_values(array_filter(array_map(fn (array $one): string => trim(($one[2] ?? '') !== '' ? $one[2] : str_replace('""', '"', $one[1] ?? '')), $found), fn (string $item): bool => $item !== ''));
+        return array_values(
+            array_filter(
+                array_map(
+                    fn (array $one): string => trim(
+                        ($one[2] ?? '') !== '' ? $one[2] : str_replace('""', '"', $one[1] ?? ''),
+                    ),
+                    $found,
+                ),
+                fn (string $item): bool => $item !== '',
+            ),
+        );
     }
 
     /** @param  list<string>  $items */
     public static function toExif(array $items): string
     {
-        return implode('; ', array_map(fn (string $item): string => preg_match('/;|^\s*"/', $item) === 1 ? self::quoted($item) : $item, $items));
+        return implode(
+            '; ',
+            array_map(
+                fn (string $item): string => preg_match('/;|^\s*"/', $item) === 1 ? self::quoted($item) : $item,
+                $items,
+            ),
+        );
     }
 
     private static function quoted(string $item): string

@@ -12,7 +12,22 @@ enum MetadataScope: string
     case None = 'none';
 
     /** Whose a picture is, and how to reach them. */
-    public const RIGHTS = [Field::Creator, Field::JobTitle, Field::CreditLine, Field::Copyright, Field::UsageTerms, Field::Source, Field::ContactAddress, Field::ContactCity, Field::ContactRegion, Field::ContactPostcode, Field::ContactCountry, Field::ContactPhone, Field::ContactEmail, Field::ContactWeb];
+    public const RIGHTS = [
+        Field::Creator,
+        Field::JobTitle,
+        Field::CreditLine,
+        Field::Copyright,
+        Field::UsageTerms,
+        Field::Source,
+        Field::ContactAddress,
+        Field::ContactCity,
+        Field::ContactRegion,
+        Field::ContactPostcode,
+        Field::ContactCountry,
+        Field::ContactPhone,
+        Field::ContactEmail,
+        Field::ContactWeb,
+    ];
 
     public function of(Caption $caption): Caption
     {

@@ -20,12 +20,27 @@ final class UnusableText extends RuntimeException
 
     public static function cannotBeWritten(Field $field, int $character): self
     {
-        return new self($field, sprintf('%s holds a control character (U+%04X) that no picture file can keep. Type it anew.', $field->label(), $character));
+        return new self(
+            $field,
+            sprintf(
+                '%s holds a control character (U+%04X) that no picture file can keep. Type it anew.',
+                $field->label(),
+                $character,
+            ),
+        );
     }
 
     public static function isTooLong(Field $field, int $length): self
     {
-        return new self($field, $field->label().' has '.number_format($length).' characters; '.number_format($field->longest()).' are the most.');
+        return new self(
+            $field,
+            $field->label().
+                ' has '.
+                number_format($length).
+                ' characters; '.
+                number_format($field->longest()).
+                ' are the most.',
+        );
     }
 
     public static function isNoCountryCode(Field $field): self

@@ -13,6 +13,9 @@ final readonly class AllOf implements Term
 
     public function __toString(): string
     {
-        return implode(' and ', array_map(fn (Term $term): string => $term instanceof AnyOf ? "({$term})" : (string) $term, $this->terms));
+        return implode(
+            ' and ',
+            array_map(fn (Term $term): string => $term instanceof AnyOf ? "({$term})" : (string) $term, $this->terms),
+        );
     }
 }

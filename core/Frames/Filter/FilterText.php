@@ -53,7 +53,15 @@ final class FilterText
         while ($at < strlen($text)) {
             // A bracket; a condition, with or without spaces around what compares; or a word. A quoted part may hold anything.
             $part = '(?:"(?:[^"\\\\]|\\\\.)*"|[^\s()"])';
-            if (preg_match('/\G\s*([()]|[\pL_-]+\s*(?:<=|>=|[:=<>])\s*'.$part.'*|'.$part.'+)\s*/u', $text, $m, 0, $at) !== 1) {
+            if (
+                preg_match(
+                    '/\G\s*([()]|[\pL_-]+\s*(?:<=|>=|[:=<>])\s*'.$part.'*|'.$part.'+)\s*/u',
+                    $text,
+                    $m,
+                    0,
+                    $at,
+                ) !== 1
+            ) {
                 throw InvalidFilter::goesOnOddly(mb_scrub(substr($text, $at)));
             }
             $tokens[] = (string) preg_replace('/^([\pL_-]+)\s*(<=|>=|[:=<>])\s*/u', '$1$2', $m[1]);
@@ -114,7 +122,15 @@ final class FilterText
         }
         $word = self::unquoted($token);
 
-        return new AnyOf([...self::measured($word), ...array_map(fn (Subject $subject): Test => Test::of($subject->value, ':', $word), [Subject::Words, Subject::Name, Subject::Body, Subject::Lens])]);
+        return new AnyOf([
+            ...self::measured($word),
+            ...array_map(fn (Subject $subject): Test => Test::of($subject->value, ':', $word), [
+                Subject::Words,
+                Subject::Name,
+                Subject::Body,
+                Subject::Lens,
+            ]),
+        ]);
     }
 
     /**
@@ -152,6 +168,10 @@ final class FilterText
 
     private static function unquoted(string $text): string
     {
-        return (string) preg_replace_callback('/"((?:[^"\\\\]|\\\\.)*)"/su', fn (array $m): string => stripslashes($m[1]), $text);
+        return (string) preg_replace_callback(
+            '/"((?:[^"\\\\]|\\\\.)*)"/su',
+            fn (array $m): string => stripslashes($m[1]),
+            $text,
+        );
     }
 }

@@ -29,8 +29,23 @@ enum Subject: string
 
     /** What people also call it. */
     private const ALSO = [
-        'camera' => self::Body, 'model' => self::Body, 'serial' => self::Body, 'rated' => self::Rating, 'stars' => self::Rating, 'f' => self::Aperture, 'exposure' => self::Shutter, 'speed' => self::Shutter,
-        'mm' => self::Focal, 'focallength' => self::Focal, 'keywords' => self::Keyword, 'text' => self::Words, 'caption' => self::Words, 'file' => self::Name, 'uses' => self::Use, 'photographer' => self::Shooter, 'comments' => self::Notes,
+        'camera' => self::Body,
+        'model' => self::Body,
+        'serial' => self::Body,
+        'rated' => self::Rating,
+        'stars' => self::Rating,
+        'f' => self::Aperture,
+        'exposure' => self::Shutter,
+        'speed' => self::Shutter,
+        'mm' => self::Focal,
+        'focallength' => self::Focal,
+        'keywords' => self::Keyword,
+        'text' => self::Words,
+        'caption' => self::Words,
+        'file' => self::Name,
+        'uses' => self::Use,
+        'photographer' => self::Shooter,
+        'comments' => self::Notes,
     ];
 
     /** The subject of a word, however it is called; null for what nobody asks about. */
@@ -38,7 +53,7 @@ enum Subject: string
     {
         $word = strtolower($word);
 
-        return self::tryFrom($word) ?? self::ALSO[$word] ?? null;
+        return self::tryFrom($word) ?? (self::ALSO[$word] ?? null);
     }
 
     public function help(): string
@@ -68,7 +83,20 @@ enum Subject: string
 
     public function isNumber(): bool
     {
-        return in_array($this, [self::Rating, self::Moment, self::Iso, self::Aperture, self::Shutter, self::Focal, self::Sharpness, self::Notes], true);
+        return in_array(
+            $this,
+            [
+                self::Rating,
+                self::Moment,
+                self::Iso,
+                self::Aperture,
+                self::Shutter,
+                self::Focal,
+                self::Sharpness,
+                self::Notes,
+            ],
+            true,
+        );
     }
 
     public function canBeCompared(): bool

@@ -13,8 +13,12 @@ final readonly class Test implements Term
      * @param  ':'|'='|'<'|'<='|'>'|'>='  $operator
      * @param  float|null  $number  of subjects that are counted or measured, in the unit of Subject::help
      */
-    private function __construct(public Subject $subject, public string $operator, public string $value, public ?float $number)
-    {
+    private function __construct(
+        public Subject $subject,
+        public string $operator,
+        public string $value,
+        public ?float $number,
+    ) {
     }
 
     /** @throws InvalidFilter */
@@ -34,18 +38,31 @@ final readonly class Test implements Term
         if ($asked === Subject::Verdict && Verdict::tryFrom(strtolower($value)) === null) {
             throw InvalidFilter::value($asked, $value);
         }
-        if ($asked === Subject::Time && preg_match('/^(\d{4}-\d\d-\d\d[ T])?([01]?\d|2[0-3])[:.][0-5]\d([:.][0-5]\d)?$/', $value) !== 1) {
+        if (
+            $asked === Subject::Time &&
+            preg_match('/^(\d{4}-\d\d-\d\d[ T])?([01]?\d|2[0-3])[:.][0-5]\d([:.][0-5]\d)?$/', $value) !== 1
+        ) {
             throw InvalidFilter::value($asked, $value);
         }
         // Guests are counted, or named.
         $isCounted = $asked === Subject::Chosen && (is_numeric($value) || ! in_array($operator, [':', '='], true));
 
-        return new self($asked, $operator, in_array($asked, [Subject::Verdict], true) ? strtolower($value) : $value, $asked->isNumber() || $isCounted ? self::number($asked, $value) : null);
+        return new self(
+            $asked,
+            $operator,
+            in_array($asked, [Subject::Verdict], true) ? strtolower($value) : $value,
+            $asked->isNumber() || $isCounted ? self::number($asked, $value) : null,
+        );
     }
 
     public function __toString(): string
     {
-        return $this->subject->value.$this->operator.(preg_match('/^[\pL\pN._\/+-]+$/u', $this->value) === 1 && ! in_array(strtolower($this->value), ['and', 'or', 'not'], true) ? $this->value : '"'.addcslashes($this->value, '"\\').'"');
+        return $this->subject->value.
+            $this->operator.
+            (preg_match('/^[\pL\pN._\/+-]+$/u', $this->value) === 1 &&
+            ! in_array(strtolower($this->value), ['and', 'or', 'not'], true)
+                ? $this->value
+                : '"'.addcslashes($this->value, '"\\').'"');
     }
 
     /** @throws InvalidFilter */
@@ -54,11 +71,18 @@ final readonly class Test implements Term
         // “f/2.8”, “85 mm”, “ISO 400” are how people write them.
         $plain = trim((string) preg_replace('/^(f\/?|iso)|\s*(mm|s)$/i', '', $value));
         $parts = explode('/', $plain);
-        if (! is_numeric($parts[0]) || count($parts) > 2 || (isset($parts[1]) && (! is_numeric($parts[1]) || (float) $parts[1] === 0.0))) {
+        if (
+            ! is_numeric($parts[0]) ||
+            count($parts) > 2 ||
+            (isset($parts[1]) && (! is_numeric($parts[1]) || (float) $parts[1] === 0.0))
+        ) {
             throw InvalidFilter::value($subject, $value);
         }
         $number = (float) $parts[0] / (float) ($parts[1] ?? 1);
-        if (! is_finite($number) || ($subject === Subject::Rating && ($number < 0 || $number > 5 || floor($number) !== $number))) {
+        if (
+            ! is_finite($number) ||
+            ($subject === Subject::Rating && ($number < 0 || $number > 5 || floor($number) !== $number))
+        ) {
             throw InvalidFilter::value($subject, $value);
         }
 

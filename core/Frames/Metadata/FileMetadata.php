@@ -14,8 +14,12 @@ final readonly class FileMetadata
      * @param  string  $label  xmp:Label, free text; empty where nothing is said
      * @param  bool|null  $isGood  xmpDM:good, “a shot is a keeper”
      */
-    public function __construct(public Caption $caption, public ?int $rating = null, public string $label = '', public ?bool $isGood = null)
-    {
+    public function __construct(
+        public Caption $caption,
+        public ?int $rating = null,
+        public string $label = '',
+        public ?bool $isGood = null,
+    ) {
     }
 
     public static function nothing(): self
@@ -35,6 +39,11 @@ final readonly class FileMetadata
             return $this->saysNothing() ? $other : $this;
         }
 
-        return new self(Caption::of([...$other->caption->values(), ...$this->caption->values()]), $this->rating ?? $other->rating, $this->label !== '' ? $this->label : $other->label, $this->isGood ?? $other->isGood);
+        return new self(
+            Caption::of([...$other->caption->values(), ...$this->caption->values()]),
+            $this->rating ?? $other->rating,
+            $this->label !== '' ? $this->label : $other->label,
+            $this->isGood ?? $other->isGood,
+        );
     }
 }

@@ -19,7 +19,7 @@ final class IimReader
         $length = strlen($bytes);
         for ($at = 0; $at + 5 <= $length && $bytes[$at] === "\x1C"; $at += $size) {
             [$record, $dataset] = [ord($bytes[$at + 1]), ord($bytes[$at + 2])];
-            $size = ord($bytes[$at + 3]) << 8 | ord($bytes[$at + 4]);
+            $size = (ord($bytes[$at + 3]) << 8) | ord($bytes[$at + 4]);
             $at += 5;
             // An extended dataset: what stood there is the length of the length (IIM 4.2, 1.5).
             if ($size >= 0x8000) {
@@ -37,7 +37,17 @@ final class IimReader
         $texts = [];
         foreach ($found as $dataset => $values) {
             // Without a word about it the text may be in either; what reads as UTF-8 hardly ever is something else.
-            $texts[$dataset] = array_values(array_filter(array_map(fn (string $value): string => $isUtf8 ? FieldText::tidied(mb_scrub($value, 'UTF-8')) : FieldText::tidied($value), $values), fn (string $value): bool => $value !== ''));
+            $texts[$dataset] = array_values(
+                array_filter(
+                    array_map(
+                        fn (string $value): string => $isUtf8
+                            ? FieldText::tidied(mb_scrub($value, 'UTF-8'))
+                            : FieldText::tidied($value),
+                        $values,
+                    ),
+                    fn (string $value): bool => $value !== '',
+                ),
+            );
         }
 
         return array_filter($texts, fn (array $values): bool => $values !== []);
@@ -53,7 +63,7 @@ final class IimReader
         $iim = $digest = '';
         $length = strlen($bytes);
         for ($at = 0; $at + 12 <= $length && substr($bytes, $at, 4) === '8BIM'; $at += $size + ($size & 1)) {
-            $id = ord($bytes[$at + 4]) << 8 | ord($bytes[$at + 5]);
+            $id = (ord($bytes[$at + 4]) << 8) | ord($bytes[$at + 5]);
             $name = ord($bytes[$at + 6]) + 1;
             $at += 6 + $name + ($name & 1);
             $size = (int) hexdec(bin2hex(substr($bytes, $at, 4)));

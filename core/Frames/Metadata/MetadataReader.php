@@ -20,7 +20,14 @@ final class MetadataReader
     private const PHOTOSHOP = "Photoshop 3.0\0";
 
     /** Tags of TIFF: ImageDescription, Artist, Copyright; XMP (700), IIM (33723) and Photoshop's resources (34377). */
-    private const WANTED = [0x010E => true, 0x013B => true, 0x8298 => true, 0x02BC => true, 0x83BB => true, 0x8649 => true];
+    private const WANTED = [
+        0x010E => true,
+        0x013B => true,
+        0x8298 => true,
+        0x02BC => true,
+        0x83BB => true,
+        0x8649 => true,
+    ];
 
     /** @throws UnreadableSidecar */
     public static function sidecar(string $xml): FileMetadata
@@ -42,7 +49,12 @@ final class MetadataReader
         $text = fn (int $tag): string => is_string($directory[$tag] ?? null) ? $directory[$tag] : '';
         [$iim, $digest] = IimReader::resources($text(0x8649));
 
-        return self::reconciled(self::packet($text(0x02BC)), $iim !== '' ? $iim : $text(0x83BB), $digest, self::exif($directory));
+        return self::reconciled(
+            self::packet($text(0x02BC)),
+            $iim !== '' ? $iim : $text(0x83BB),
+            $digest,
+            self::exif($directory),
+        );
     }
 
     /**
@@ -61,8 +73,15 @@ final class MetadataReader
         $xmp = $resources = '';
         $exif = $extensions = [];
         // Metadata stand before the first table (Exif 2.32, 4.7); after them there is nothing to be read.
-        for ($at = 2; strlen($head = $source->bytes($at, 4)) === 4 && $head[0] === "\xFF" && (ord($head[1]) >= 0xE0 || $head[1] === "\xFE") && ord($head[1]) < 0xFF; $at += 2 + $length) {
-            $length = ord($head[2]) << 8 | ord($head[3]);
+        for (
+            $at = 2;
+            strlen($head = $source->bytes($at, 4)) === 4 &&
+            $head[0] === "\xFF" &&
+            (ord($head[1]) >= 0xE0 || $head[1] === "\xFE") &&
+            ord($head[1]) < 0xFF;
+            $at += 2 + $length
+        ) {
+            $length = (ord($head[2]) << 8) | ord($head[3]);
             if ($length < 2) {
                 break;
             }
@@ -86,9 +105,18 @@ final class MetadataReader
     }
 
     /** @param  array<int, string>  $exif */
-    private static function reconciled(?XmpProperties $properties, string $iim, string $digest, array $exif): FileMetadata
-    {
-        return Reconciling::of($properties, IimReader::datasets($iim), $digest === '' ? null : $digest === md5($iim, true), $exif);
+    private static function reconciled(
+        ?XmpProperties $properties,
+        string $iim,
+        string $digest,
+        array $exif,
+    ): FileMetadata {
+        return Reconciling::of(
+            $properties,
+            IimReader::datasets($iim),
+            $digest === '' ? null : $digest === md5($iim, true),
+            $exif,
+        );
     }
 
     private static function packet(string $xmp): ?XmpProperties
@@ -138,7 +166,9 @@ final class MetadataReader
 
     private static function number(string $bytes): int
     {
-        return strlen($bytes) === 4 ? (ord($bytes[0]) << 24) + (ord($bytes[1]) << 16) + (ord($bytes[2]) << 8) + ord($bytes[3]) : 0;
+        return strlen($bytes) === 4
+            ? (ord($bytes[0]) << 24) + (ord($bytes[1]) << 16) + (ord($bytes[2]) << 8) + ord($bytes[3])
+            : 0;
     }
 
     /** @return array<int, mixed> */

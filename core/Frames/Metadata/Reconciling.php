@@ -28,7 +28,13 @@ final class Reconciling
         $texts = [];
         // Most cameras write nothing but Exif, which has three of them.
         foreach ($xmp === null && $iim === [] ? Field::inExif() : Field::cases() as $field) {
-            $text = self::field($field, $said->caption->text($field), $field->iim() === null ? [] : $iim[$field->iim()] ?? [], $isInStep !== false, $field->exif() === null ? '' : $exif[$field->exif()] ?? '');
+            $text = self::field(
+                $field,
+                $said->caption->text($field),
+                $field->iim() === null ? [] : $iim[$field->iim()] ?? [],
+                $isInStep !== false,
+                $field->exif() === null ? '' : $exif[$field->exif()] ?? '',
+            );
             if ($text !== '') {
                 $texts[$field->value] = $text;
             }

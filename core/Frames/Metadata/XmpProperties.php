@@ -69,14 +69,18 @@ final class XmpProperties
             throw UnreadableSidecar::isTooLarge(self::MOST_BYTES);
         }
         // In any other encoding a document type could hide from the next look.
-        if (! mb_check_encoding($xml, 'UTF-8') || str_contains($xml, "\0") || preg_match('/^\s*<\?xml[^>]*encoding\s*=\s*["\'](?!utf-?8["\']|us-ascii["\'])/i', $xml) === 1) {
+        if (
+            ! mb_check_encoding($xml, 'UTF-8') ||
+            str_contains($xml, "\0") ||
+            preg_match('/^\s*<\?xml[^>]*encoding\s*=\s*["\'](?!utf-?8["\']|us-ascii["\'])/i', $xml) === 1
+        ) {
             throw UnreadableSidecar::isNoUtf8();
         }
         // A document type is refused before anything of it is looked at.
         if (preg_match('/<!DOCTYPE|<!ENTITY/i', $xml) === 1) {
             throw UnreadableSidecar::namesEntities();
         }
-        $document = new DOMDocument;
+        $document = new DOMDocument();
         if (trim($xml) === '' || ! @$document->loadXML($xml, LIBXML_NONET)) {
             throw UnreadableSidecar::isNoXml();
         }
@@ -144,7 +148,11 @@ final class XmpProperties
         $known = self::known();
         $items = [];
         foreach ($document->getElementsByTagNameNS(self::RDF, 'Description') as $description) {
-            if (! $description->parentNode instanceof DOMElement || $description->parentNode->namespaceURI !== self::RDF || $description->parentNode->localName !== 'RDF') {
+            if (
+                ! $description->parentNode instanceof DOMElement ||
+                $description->parentNode->namespaceURI !== self::RDF ||
+                $description->parentNode->localName !== 'RDF'
+            ) {
                 continue;
             }
             foreach ($description->attributes as $attribute) {
@@ -181,7 +189,11 @@ final class XmpProperties
         $items = [];
         $holders = [$structure];
         foreach ($structure->childNodes as $child) {
-            if ($child instanceof DOMElement && $child->namespaceURI === self::RDF && $child->localName === 'Description') {
+            if (
+                $child instanceof DOMElement &&
+                $child->namespaceURI === self::RDF &&
+                $child->localName === 'Description'
+            ) {
                 $holders[] = $child;
             }
         }
@@ -225,6 +237,10 @@ final class XmpProperties
      */
     private static function tidied(array $texts): array
     {
-        return array_values(array_unique(array_filter(array_map(FieldText::tidied(...), $texts), fn (string $text): bool => $text !== '')));
+        return array_values(
+            array_unique(
+                array_filter(array_map(FieldText::tidied(...), $texts), fn (string $text): bool => $text !== ''),
+            ),
+        );
     }
 }

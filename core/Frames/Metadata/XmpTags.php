@@ -18,7 +18,12 @@ final class XmpTags
      */
     public static function of(string $xml): array
     {
-        preg_match_all('~<!--.*?-->|<\?.*?\?>|<!\[CDATA\[.*?\]\]>|<(?:[^"\'>]++|"[^"]*+"|\'[^\']*+\')*+>~s', $xml, $found, PREG_OFFSET_CAPTURE);
+        preg_match_all(
+            '~<!--.*?-->|<\?.*?\?>|<!\[CDATA\[.*?\]\]>|<(?:[^"\'>]++|"[^"]*+"|\'[^\']*+\')*+>~s',
+            $xml,
+            $found,
+            PREG_OFFSET_CAPTURE,
+        );
         $tags = [];
         $scopes = [['xml' => 'http://www.w3.org/XML/1998/namespace']];
         foreach ($found[0] as [$text, $at]) {
@@ -28,24 +33,52 @@ final class XmpTags
             $depth = count($scopes) - 1;
             if ($text[1] === '/') {
                 $scope = array_pop($scopes) ?? [];
-                $tags[] = ['at' => $at, 'length' => strlen($text), 'name' => self::expanded(trim(substr($text, 2, -1)), $scope, true), 'kind' => 'close', 'depth' => $depth - 1, 'scope' => $scope, 'attributes' => []];
+                $tags[] = [
+                    'at' => $at,
+                    'length' => strlen($text),
+                    'name' => self::expanded(trim(substr($text, 2, -1)), $scope, true),
+                    'kind' => 'close',
+                    'depth' => $depth - 1,
+                    'scope' => $scope,
+                    'attributes' => [],
+                ];
 
                 continue;
             }
             $isEmpty = str_ends_with($text, '/>');
             preg_match('~^<([^\s/>]+)~', $text, $name);
-            preg_match_all('~(\s+)([^\s=/>]+)\s*=\s*("[^"]*"|\'[^\']*\')~', $text, $pairs, PREG_SET_ORDER | PREG_OFFSET_CAPTURE);
+            preg_match_all(
+                '~(\s+)([^\s=/>]+)\s*=\s*("[^"]*"|\'[^\']*\')~',
+                $text,
+                $pairs,
+                PREG_SET_ORDER | PREG_OFFSET_CAPTURE,
+            );
             $scope = $scopes[$depth];
             foreach ($pairs as $pair) {
                 if ($pair[2][0] === 'xmlns' || str_starts_with($pair[2][0], 'xmlns:')) {
-                    $scope[substr($pair[2][0], 6)] = html_entity_decode(substr($pair[3][0], 1, -1), ENT_QUOTES | ENT_XML1);
+                    $scope[substr($pair[2][0], 6)] = html_entity_decode(
+                        substr($pair[3][0], 1, -1),
+                        ENT_QUOTES | ENT_XML1,
+                    );
                 }
             }
             $attributes = [];
             foreach ($pairs as $pair) {
-                $attributes[] = ['at' => $at + $pair[0][1], 'length' => strlen($pair[0][0]), 'name' => self::expanded($pair[2][0], $scope, false)];
+                $attributes[] = [
+                    'at' => $at + $pair[0][1],
+                    'length' => strlen($pair[0][0]),
+                    'name' => self::expanded($pair[2][0], $scope, false),
+                ];
             }
-            $tags[] = ['at' => $at, 'length' => strlen($text), 'name' => self::expanded($name[1] ?? '', $scope, true), 'kind' => $isEmpty ? 'empty' : 'open', 'depth' => $depth, 'scope' => $scope, 'attributes' => $attributes];
+            $tags[] = [
+                'at' => $at,
+                'length' => strlen($text),
+                'name' => self::expanded($name[1] ?? '', $scope, true),
+                'kind' => $isEmpty ? 'empty' : 'open',
+                'depth' => $depth,
+                'scope' => $scope,
+                'attributes' => $attributes,
+            ];
             if (! $isEmpty) {
                 $scopes[] = $scope;
             }

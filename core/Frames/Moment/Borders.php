@@ -40,7 +40,9 @@ final class Borders
                 $strengths[] = INF;
             } else {
                 $pause = max(0, $frame->at - $frames[$i - 1]->at) / 1000;
-                $strengths[] = log(1 + $pause, 2) * (0.6 + 0.8 * self::unlike($frames, $ofBody, $next, $frames[$i - 1]->at, $frame->at));
+                $strengths[] =
+                    log(1 + $pause, 2) *
+                    (0.6 + 0.8 * self::unlike($frames, $ofBody, $next, $frames[$i - 1]->at, $frame->at));
             }
             $next[$frame->body] = $rank[$i] + 1;
         }
@@ -61,8 +63,17 @@ final class Borders
         $least = null;
         foreach ($ofBody as $body => $places) {
             $border = $next[$body];
-            for ($left = $border - 1; $left >= max(0, $border - self::SIDE) && $before - $frames[$places[$left]]->at < self::REACH; $left--) {
-                for ($right = $border; $right < min(count($places), $border + self::SIDE) && $frames[$places[$right]]->at - $after < self::REACH; $right++) {
+            for (
+                $left = $border - 1;
+                $left >= max(0, $border - self::SIDE) && $before - $frames[$places[$left]]->at < self::REACH;
+                $left--
+            ) {
+                for (
+                    $right = $border;
+                    $right < min(count($places), $border + self::SIDE) &&
+                    $frames[$places[$right]]->at - $after < self::REACH;
+                    $right++
+                ) {
                     $least = min($least ?? 1.0, $frames[$places[$left]]->unlike($frames[$places[$right]]));
                 }
             }

@@ -23,8 +23,12 @@ final class Glimpse
      * @param  int  $at  corrected instant in milliseconds
      * @param  string|null  $likeness  eight bytes of a difference hash
      */
-    private function __construct(public readonly int $at, public readonly int $body, private readonly ?string $likeness, private readonly ?ColourGrid $colours)
-    {
+    private function __construct(
+        public readonly int $at,
+        public readonly int $body,
+        private readonly ?string $likeness,
+        private readonly ?ColourGrid $colours,
+    ) {
     }
 
     /**
@@ -34,7 +38,14 @@ final class Glimpse
      */
     public static function of(int $at, int $body, ?string $likeness = null, ?string $colours = null): self
     {
-        return new self($at, $body, $likeness === null || strlen($likeness) !== 2 * DifferenceHash::HEIGHT || ! ctype_xdigit($likeness) ? null : (string) hex2bin($likeness), $colours === null || $colours === '' ? null : ColourGrid::parse($colours));
+        return new self(
+            $at,
+            $body,
+            $likeness === null || strlen($likeness) !== 2 * DifferenceHash::HEIGHT || ! ctype_xdigit($likeness)
+                ? null
+                : (string) hex2bin($likeness),
+            $colours === null || $colours === '' ? null : ColourGrid::parse($colours),
+        );
     }
 
     /**

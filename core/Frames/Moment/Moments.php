@@ -18,11 +18,14 @@ final class Moments
         $moments = [];
         $number = 0;
         foreach ($borders as $i => $strength) {
-            if ($i > 0 && match ($byHand[$i] ?? null) {
-                HandEdit::Split => true,
-                HandEdit::Join => false,
-                null => $strength >= $least,
-            }) {
+            if (
+                $i > 0 &&
+                match ($byHand[$i] ?? null) {
+                    HandEdit::Split => true,
+                    HandEdit::Join => false,
+                    null => $strength >= $least,
+                }
+            ) {
                 $number++;
             }
             $moments[] = $number;
@@ -46,7 +49,8 @@ final class Moments
         $number = -1;
         foreach ($frames as $i => $frame) {
             $before = $last[$frame->body] ?? null;
-            $goesOn = $before !== null && $moments[$before] === $moments[$i] && $frame->at - $frames[$before]->at < $pause;
+            $goesOn =
+                $before !== null && $moments[$before] === $moments[$i] && $frame->at - $frames[$before]->at < $pause;
             $bursts[] = $goesOn ? $bursts[$before] : ++$number;
             $last[$frame->body] = $i;
         }

@@ -33,7 +33,9 @@ function word(input) {
     const from = before.lastIndexOf(mark);
     const typed = from < 0 ? '' : before.slice(from + mark.length);
 
-    return from >= 0 && !/[\p{L}\p{N}]$/u.test(before.slice(0, from)) && /^[\p{L}\p{N}_ -]{0,30}$/u.test(typed) ? { from, typed, of: root.dataset.people } : null;
+    return from >= 0 && !/[\p{L}\p{N}]$/u.test(before.slice(0, from)) && /^[\p{L}\p{N}_ -]{0,30}$/u.test(typed)
+        ? { from, typed, of: root.dataset.people }
+        : null;
 }
 
 function close() {
@@ -44,18 +46,23 @@ function close() {
 
 function show(input) {
     field = input;
-    list.replaceChildren(...found.map((one, i) => {
-        const item = document.createElement('li');
-        item.setAttribute('role', 'option');
-        item.setAttribute('aria-selected', String(i === at));
-        item.id = `completion-${i}`;
-        const more = document.createElement('small');
-        more.textContent = one.words;
-        item.append(one.more, more);
-        item.addEventListener('pointerdown', (event) => { event.preventDefault(); take(one); });
+    list.replaceChildren(
+        ...found.map((one, i) => {
+            const item = document.createElement('li');
+            item.setAttribute('role', 'option');
+            item.setAttribute('aria-selected', String(i === at));
+            item.id = `completion-${i}`;
+            const more = document.createElement('small');
+            more.textContent = one.words;
+            item.append(one.more, more);
+            item.addEventListener('pointerdown', (event) => {
+                event.preventDefault();
+                take(one);
+            });
 
-        return item;
-    }));
+            return item;
+        }),
+    );
     input.after(list);
     input.setAttribute('aria-activedescendant', `completion-${at}`);
 }
@@ -91,13 +98,25 @@ function take(one, behind = '') {
     const end = field.selectionStart;
     if (field.dataset.words !== undefined) {
         const there = field.value.split(/[,;]/).map((item) => item.trim());
-        insert(field, typing.from, end, one.insert.filter((item) => item === one.name || !there.includes(item)).join(', '));
+        insert(
+            field,
+            typing.from,
+            end,
+            one.insert.filter((item) => item === one.name || !there.includes(item)).join(', '),
+        );
 
         return;
     }
     insert(field, typing.from, end, one.name + behind);
     const persons = root.querySelector('[name="persons"]');
-    if (persons && persons !== field && !persons.value.split(',').map((item) => item.trim()).includes(one.name)) {
+    if (
+        persons &&
+        persons !== field &&
+        !persons.value
+            .split(',')
+            .map((item) => item.trim())
+            .includes(one.name)
+    ) {
         persons.value = persons.value.trim() ? `${persons.value.trim().replace(/,$/, '')}, ${one.name}` : one.name;
         persons.dispatchEvent(new Event('input', { bubbles: true }));
     }
@@ -132,9 +151,17 @@ function bytes(input) {
     }
     const most = Number(holder.dataset.iim);
     const isList = input.matches('[data-words], [name="creator"]');
-    const used = Math.max(0, ...(isList ? input.value.split(/[,;]/) : [input.value]).map((item) => new TextEncoder().encode(item.trim()).length));
+    const used = Math.max(
+        0,
+        ...(isList ? input.value.split(/[,;]/) : [input.value]).map(
+            (item) => new TextEncoder().encode(item.trim()).length,
+        ),
+    );
     const isFilledIn = input.value.includes('{{');
-    told.textContent = input.value === '' ? `IIM takes ${most.toLocaleString('en')} bytes${isList ? ' each' : ''}.` : `${used.toLocaleString('en')} of ${most.toLocaleString('en')} bytes in IIM${isFilledIn ? ' before it is filled in' : used > most ? ': the rest is cut there' : ''}.`;
+    told.textContent =
+        input.value === ''
+            ? `IIM takes ${most.toLocaleString('en')} bytes${isList ? ' each' : ''}.`
+            : `${used.toLocaleString('en')} of ${most.toLocaleString('en')} bytes in IIM${isFilledIn ? ' before it is filled in' : used > most ? ': the rest is cut there' : ''}.`;
     told.classList.toggle('strong', used > most && !isFilledIn);
 }
 
@@ -175,15 +202,22 @@ root.addEventListener('keydown', (event) => {
 root.addEventListener('focusout', () => close());
 
 const writing = root.querySelector('[data-draft]');
-const forgetDraft = writing && keepDraft(writing, writing.dataset.draft, (back) => {
-    const note = writing.querySelector('[data-draft-note]');
-    note.hidden = false;
-    note.querySelector('button').addEventListener('click', () => { back(); note.hidden = true; });
-});
+const forgetDraft =
+    writing &&
+    keepDraft(writing, writing.dataset.draft, (back) => {
+        const note = writing.querySelector('[data-draft-note]');
+        note.hidden = false;
+        note.querySelector('button').addEventListener('click', () => {
+            back();
+            note.hidden = true;
+        });
+    });
 const saving = root.querySelector('[data-save-as]');
 saving?.querySelector('button').addEventListener('click', () => {
     const sheet = root.querySelector('[data-sheet]');
-    const name = sheet.querySelector('[name="name"]') ?? sheet.appendChild(Object.assign(document.createElement('input'), { type: 'hidden', name: 'name' }));
+    const name =
+        sheet.querySelector('[name="name"]') ??
+        sheet.appendChild(Object.assign(document.createElement('input'), { type: 'hidden', name: 'name' }));
     name.value = saving.querySelector('input').value;
     sheet.querySelector('[name="level"]').value = 'saved';
     forgetDraft?.();

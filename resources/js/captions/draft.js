@@ -4,7 +4,8 @@
  */
 export function keepDraft(form, key, restored) {
     const place = `kanpai-caption-${key}`;
-    const fields = () => [...form.elements].filter((one) => one.name && one.type !== 'hidden' && one.matches('input, textarea, select'));
+    const fields = () =>
+        [...form.elements].filter((one) => one.name && one.type !== 'hidden' && one.matches('input, textarea, select'));
     const values = () => Object.fromEntries(fields().map((one) => [one.name, one.value]));
     // What was refused stands in the page again, and is not kept either.
     const isRefused = form.dataset.refused !== undefined;
@@ -26,14 +27,19 @@ export function keepDraft(form, key, restored) {
     };
     form.addEventListener('input', () => {
         const now = values();
-        !isRefused && Object.keys(now).every((name) => now[name] === kept[name]) ? forget() : localStorage.setItem(place, JSON.stringify(now));
+        !isRefused && Object.keys(now).every((name) => now[name] === kept[name])
+            ? forget()
+            : localStorage.setItem(place, JSON.stringify(now));
     });
     form.addEventListener('submit', forget);
     if (isRefused) {
         localStorage.setItem(place, JSON.stringify(kept));
     } else if (draft && Object.keys(draft).some((name) => name in kept && draft[name] !== kept[name])) {
         put(draft);
-        restored(() => { put(kept); forget(); });
+        restored(() => {
+            put(kept);
+            forget();
+        });
     }
 
     return forget;

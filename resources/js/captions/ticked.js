@@ -14,14 +14,20 @@ export function tickFrames(root) {
     const tiles = () => [...box.querySelectorAll('[data-tick-frame]')];
     let before = null;
     const tell = () => {
-        tiles().forEach((tile) => { tile.checked = chosen.has(tile.value); });
+        tiles().forEach((tile) => {
+            tile.checked = chosen.has(tile.value);
+        });
         const said = `${chosen.size.toLocaleString('en')} frame${chosen.size === 1 ? '' : 's'}`;
         box.querySelector('[data-ticked]').textContent = chosen.size === 0 ? '' : `: ${said}`;
         untick.hidden = chosen.size === 0;
         button.textContent = chosen.size === 0 ? words : `Look over ${said}`;
         for (const form of root.querySelectorAll('[data-of-ticked]')) {
             form.querySelectorAll('[name="frames[]"]').forEach((one) => one.remove());
-            form.append(...[...chosen].map((value) => Object.assign(document.createElement('input'), { type: 'hidden', name: 'frames[]', value })));
+            form.append(
+                ...[...chosen].map((value) =>
+                    Object.assign(document.createElement('input'), { type: 'hidden', name: 'frames[]', value }),
+                ),
+            );
         }
     };
     box.addEventListener('click', ({ target, shiftKey }) => {
@@ -36,7 +42,10 @@ export function tickFrames(root) {
         before = target;
         tell();
     });
-    untick.addEventListener('click', () => { chosen.clear(); tell(); });
+    untick.addEventListener('click', () => {
+        chosen.clear();
+        tell();
+    });
     box.addEventListener('htmx:afterSettle', tell);
     tell();
 }

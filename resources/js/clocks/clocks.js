@@ -20,7 +20,10 @@ if (root) {
 async function start() {
     const table = await get(root.dataset.frames);
     const times = new Times(table.zone);
-    const lanes = table.lanes.map((lane) => ({ ...lane, frames: lane.frames.map((row) => Object.fromEntries(table.columns.map((name, i) => [name, row[i]]))) }));
+    const lanes = table.lanes.map((lane) => ({
+        ...lane,
+        frames: lane.frames.map((row) => Object.fromEntries(table.columns.map((name, i) => [name, row[i]]))),
+    }));
     for (const lane of lanes) {
         for (const frame of lane.frames) {
             frame.lane = lane;
@@ -63,7 +66,9 @@ async function start() {
         }
     }
 
-    const pointed = (lane) => drawing.held.get(lane) ?? (drawing.cursor === null ? null : nearest(lane.frames, drawing.cursor - drawing.shift(lane)));
+    const pointed = (lane) =>
+        drawing.held.get(lane) ??
+        (drawing.cursor === null ? null : nearest(lane.frames, drawing.cursor - drawing.shift(lane)));
 
     function look(isMoved = true) {
         isMoved ? drawing.draw() : drawing.point();
@@ -79,7 +84,8 @@ async function start() {
         const holder = $('near');
         while (holder.children.length < lanes.length) {
             const figure = document.createElement('figure');
-            figure.innerHTML = '<div class="view"><img alt=""></div><figcaption><span class="strong clip"></span><span class="clip"></span></figcaption>';
+            figure.innerHTML =
+                '<div class="view"><img alt=""></div><figcaption><span class="strong clip"></span><span class="clip"></span></figcaption>';
             holder.append(figure);
         }
         const base = pointed(current);
@@ -128,13 +134,21 @@ async function start() {
         if (!base) {
             return;
         }
-        for (const [name, time] of [['order-now', (frame) => frame.was], ['order-then', (frame) => frame.at + drawing.shift(frame.lane)]]) {
-            const around = lanes.flatMap((lane) => {
-                const middle = name === 'order-now' ? firstAt(lane.before, time(base), 'was') : firstAt(lane.frames, time(base) - drawing.shift(lane));
-                const row = name === 'order-now' ? lane.before : lane.frames;
+        for (const [name, time] of [
+            ['order-now', (frame) => frame.was],
+            ['order-then', (frame) => frame.at + drawing.shift(frame.lane)],
+        ]) {
+            const around = lanes
+                .flatMap((lane) => {
+                    const middle =
+                        name === 'order-now'
+                            ? firstAt(lane.before, time(base), 'was')
+                            : firstAt(lane.frames, time(base) - drawing.shift(lane));
+                    const row = name === 'order-now' ? lane.before : lane.frames;
 
-                return row.slice(Math.max(0, middle - NEARBY), middle + NEARBY);
-            }).sort((a, b) => time(a) - time(b) || a.id - b.id);
+                    return row.slice(Math.max(0, middle - NEARBY), middle + NEARBY);
+                })
+                .sort((a, b) => time(a) - time(b) || a.id - b.id);
             const at = around.indexOf(base);
             const row = around.slice(Math.max(0, at - NEARBY), at + NEARBY + 1);
             const holder = $(name);
@@ -166,7 +180,9 @@ async function start() {
         }
         const mine = pointed(current);
         const others = lanes.filter((lane) => lane !== current && lane.frames.length);
-        const other = held.find((frame) => frame.lane !== current) ?? others.map(pointed).sort((a, b) => Math.abs(a.at - mine.at) - Math.abs(b.at - mine.at))[0];
+        const other =
+            held.find((frame) => frame.lane !== current) ??
+            others.map(pointed).sort((a, b) => Math.abs(a.at - mine.at) - Math.abs(b.at - mine.at))[0];
 
         return mine && other ? [mine, other] : [];
     }
@@ -175,9 +191,12 @@ async function start() {
         const [a, b] = pair();
         const held = drawing.held.size;
         $('tie-two').disabled = !a || !b || held === 0;
-        $('tie-words').textContent = held === 0 ? 'Point at the lanes. Click a frame to hold it, then one of another body.'
-            : held === 1 ? `${[...drawing.held.values()][0].name} is held. Hold a frame of another body, or type the time it shows.`
-                : `${a.name} and ${b.name} are held.`;
+        $('tie-words').textContent =
+            held === 0
+                ? 'Point at the lanes. Click a frame to hold it, then one of another body.'
+                : held === 1
+                  ? `${[...drawing.held.values()][0].name} is held. Hold a frame of another body, or type the time it shows.`
+                  : `${a.name} and ${b.name} are held.`;
         const typed = drawing.held.get(current) ?? [...drawing.held.values()][0];
         $('tie-typed').disabled = !typed;
         root.querySelector('[data-tie-time]').disabled = !typed;
@@ -193,19 +212,34 @@ async function start() {
             drawing.held.set(frame.lane, frame);
             // Two at most: a third takes the place of the one held longest.
             if (drawing.held.size > 2) {
-                drawing.held.delete([...drawing.held.keys()].find((lane) => lane !== frame.lane && lane !== current) ?? [...drawing.held.keys()][0]);
+                drawing.held.delete(
+                    [...drawing.held.keys()].find((lane) => lane !== frame.lane && lane !== current) ??
+                        [...drawing.held.keys()][0],
+                );
             }
         }
         look();
     }
 
     /* The clock in the form. */
-    const milliseconds = () => (form.elements.direction.value === 'earlier' ? -1 : 1) * (Number(form.elements.days.value) * 86_400_000 + Number(form.elements.hours.value) * 3_600_000 + Number(form.elements.minutes.value) * 60_000 + Math.round(Number(form.elements.seconds.value) * 1000));
+    const milliseconds = () =>
+        (form.elements.direction.value === 'earlier' ? -1 : 1) *
+        (Number(form.elements.days.value) * 86_400_000 +
+            Number(form.elements.hours.value) * 3_600_000 +
+            Number(form.elements.minutes.value) * 60_000 +
+            Math.round(Number(form.elements.seconds.value) * 1000));
     function fill(ms) {
         const rest = Math.abs(ms);
         form.elements.direction.value = ms < 0 ? 'earlier' : 'later';
-        const values = [Math.floor(rest / 86_400_000), Math.floor(rest / 3_600_000) % 24, Math.floor(rest / 60_000) % 60, (rest % 60_000) / 1000];
-        PARTS.forEach((part, i) => { form.elements[part].value = values[i]; });
+        const values = [
+            Math.floor(rest / 86_400_000),
+            Math.floor(rest / 3_600_000) % 24,
+            Math.floor(rest / 60_000) % 60,
+            (rest % 60_000) / 1000,
+        ];
+        PARTS.forEach((part, i) => {
+            form.elements[part].value = values[i];
+        });
     }
 
     const fields = () => Object.fromEntries([...new FormData(form)].filter(([name]) => name !== '_token'));
@@ -215,7 +249,9 @@ async function start() {
 
     function tryClock(after = 0) {
         clearTimeout(timer);
-        timer = setTimeout(() => { answering = ask(); }, after);
+        timer = setTimeout(() => {
+            answering = ask();
+        }, after);
     }
 
     async function ask() {
@@ -237,19 +273,37 @@ async function start() {
             drawing.moved = 0;
             $('words').textContent = told.words === 'right as it is' ? '0 s' : told.words;
             $('state').textContent = told.words;
-            $('moved').textContent = `${told.moved.toLocaleString('en')} of ${current.frames.length.toLocaleString('en')}`;
+            $('moved').textContent =
+                `${told.moved.toLocaleString('en')} of ${current.frames.length.toLocaleString('en')}`;
             $('changed').textContent = `${told.changed.toLocaleString('en')} of ${told.all.toLocaleString('en')}`;
             $('use').disabled = false;
-            const doubts = [[told.twice, 'were taken in the hour that happened twice when the clocks went back; the first is taken'], [told.never, 'show a time that never happened, because the clocks went forward']].filter(([count]) => count > 0);
+            const doubts = [
+                [
+                    told.twice,
+                    'were taken in the hour that happened twice when the clocks went back; the first is taken',
+                ],
+                [told.never, 'show a time that never happened, because the clocks went forward'],
+            ].filter(([count]) => count > 0);
             $('doubtful').hidden = doubts.length === 0;
-            $('doubtful').textContent = doubts.map(([count, words]) => `${count.toLocaleString('en')} frames ${words}. Give the zone it was set to as a distance to UTC.`).join(' ');
+            $('doubtful').textContent = doubts
+                .map(
+                    ([count, words]) =>
+                        `${count.toLocaleString('en')} frames ${words}. Give the zone it was set to as a distance to UTC.`,
+                )
+                .join(' ');
             look();
         } catch (refused) {
             if (turn !== asked) {
                 return;
             }
-            const errors = refused.told?.errors ? Object.values(refused.told.errors).flat() : ['The server does not answer. Nothing was changed; try again.'];
-            problems.replaceChildren(...errors.map((message) => Object.assign(document.createElement('p'), { className: 'invalid-feedback', textContent: message })));
+            const errors = refused.told?.errors
+                ? Object.values(refused.told.errors).flat()
+                : ['The server does not answer. Nothing was changed; try again.'];
+            problems.replaceChildren(
+                ...errors.map((message) =>
+                    Object.assign(document.createElement('p'), { className: 'invalid-feedback', textContent: message }),
+                ),
+            );
             $('use').disabled = true;
         }
     }
@@ -262,7 +316,12 @@ async function start() {
     }
 
     async function showTies() {
-        const answer = await fetch(root.dataset.tiesOf, { method: 'POST', credentials: 'same-origin', headers: { 'Content-Type': 'application/json', Accept: 'text/html', 'X-CSRF-TOKEN': token() }, body: JSON.stringify(fields()) });
+        const answer = await fetch(root.dataset.tiesOf, {
+            method: 'POST',
+            credentials: 'same-origin',
+            headers: { 'Content-Type': 'application/json', Accept: 'text/html', 'X-CSRF-TOKEN': token() },
+            body: JSON.stringify(fields()),
+        });
         if (answer.ok) {
             $('ties').innerHTML = await answer.text();
         }
@@ -281,7 +340,9 @@ async function start() {
             look();
         } catch (refused) {
             problem.hidden = false;
-            problem.textContent = refused.told?.errors ? Object.values(refused.told.errors).flat().join(' ') : 'The server does not answer. Try again.';
+            problem.textContent = refused.told?.errors
+                ? Object.values(refused.told.errors).flat().join(' ')
+                : 'The server does not answer. Try again.';
         }
     }
 
@@ -291,9 +352,18 @@ async function start() {
             tie({ frame: a.id, other: b.id });
         }
     };
-    const tieTyped = () => tie({ frame: (drawing.held.get(current) ?? [...drawing.held.values()][0])?.id, time: root.querySelector('[data-tie-time]').value });
+    const tieTyped = () =>
+        tie({
+            frame: (drawing.held.get(current) ?? [...drawing.held.values()][0])?.id,
+            time: root.querySelector('[data-tie-time]').value,
+        });
     root.querySelector('[data-tie-typed]').addEventListener('click', tieTyped);
-    root.querySelector('[data-tie-time]').addEventListener('keydown', (event) => { if (event.key === 'Enter') { event.preventDefault(); tieTyped(); } });
+    root.querySelector('[data-tie-time]').addEventListener('keydown', (event) => {
+        if (event.key === 'Enter') {
+            event.preventDefault();
+            tieTyped();
+        }
+    });
 
     root.addEventListener('click', async (event) => {
         const filled = event.target.closest('[data-fill]');
@@ -302,12 +372,18 @@ async function start() {
         if (filled) {
             const clock = JSON.parse(filled.dataset.form);
             form.elements.direction.value = clock.direction;
-            PARTS.forEach((part) => { form.elements[part].value = clock.parts[part]; });
+            PARTS.forEach((part) => {
+                form.elements[part].value = clock.parts[part];
+            });
             form.elements.drift.value = clock.drift;
             form.elements.right_at.value = clock.rightAt;
             tryClock();
         } else if (untied) {
-            await fetch(untied.dataset.untie, { method: 'DELETE', credentials: 'same-origin', headers: { Accept: 'application/json', 'X-CSRF-TOKEN': token() } });
+            await fetch(untied.dataset.untie, {
+                method: 'DELETE',
+                credentials: 'same-origin',
+                headers: { Accept: 'application/json', 'X-CSRF-TOKEN': token() },
+            });
             await showTies();
         } else if (line) {
             // A tie or a pair is looked at where it stands.
@@ -392,12 +468,20 @@ async function start() {
             tryClock();
         }
     });
-    svg.addEventListener('pointercancel', () => { drag = null; });
-    svg.addEventListener('wheel', (event) => {
-        event.preventDefault();
-        event.shiftKey ? drawing.pan((event.deltaY / 600) * (drawing.to - drawing.from)) : drawing.zoom(event.deltaY > 0 ? 1.25 : 0.8, drawing.instant(at(event).x));
-        keep();
-    }, { passive: false });
+    svg.addEventListener('pointercancel', () => {
+        drag = null;
+    });
+    svg.addEventListener(
+        'wheel',
+        (event) => {
+            event.preventDefault();
+            event.shiftKey
+                ? drawing.pan((event.deltaY / 600) * (drawing.to - drawing.from))
+                : drawing.zoom(event.deltaY > 0 ? 1.25 : 0.8, drawing.instant(at(event).x));
+            keep();
+        },
+        { passive: false },
+    );
 
     /* The keys. */
     const step = (by) => {
@@ -410,20 +494,40 @@ async function start() {
         }
         look();
     };
-    const turn = (by) => keepNow() ?? root.querySelectorAll('[data-lane-name]')[(lanes.indexOf(current) + by + lanes.length) % lanes.length].click();
+    const turn = (by) =>
+        keepNow() ??
+        root.querySelectorAll('[data-lane-name]')[(lanes.indexOf(current) + by + lanes.length) % lanes.length].click();
     const help = root.querySelector('dialog');
     const zoom = (factor) => {
         drawing.zoom(factor, drawing.cursor ?? (drawing.from + drawing.to) / 2);
         keep();
     };
     const actions = {
-        ArrowRight: () => step(1), ArrowLeft: () => step(-1), ArrowDown: () => turn(1), ArrowUp: () => turn(-1),
-        'Shift+ArrowRight': () => move(1000), 'Shift+ArrowLeft': () => move(-1000),
-        'Shift+Control+ArrowRight': () => move(10_000), 'Shift+Control+ArrowLeft': () => move(-10_000),
-        'Shift+Alt+ArrowRight': () => move(100), 'Shift+Alt+ArrowLeft': () => move(-100),
-        closer: () => zoom(0.5), wider: () => zoom(2), Home: () => { drawing.whole(); look(); },
-        h: () => hold(pointed(current)), t: tieTwo, Escape: () => { drawing.held.clear(); look(); }, u: () => form.requestSubmit($('use')),
-        '?': () => help.showModal(), 'Shift+?': () => help.showModal(),
+        ArrowRight: () => step(1),
+        ArrowLeft: () => step(-1),
+        ArrowDown: () => turn(1),
+        ArrowUp: () => turn(-1),
+        'Shift+ArrowRight': () => move(1000),
+        'Shift+ArrowLeft': () => move(-1000),
+        'Shift+Control+ArrowRight': () => move(10_000),
+        'Shift+Control+ArrowLeft': () => move(-10_000),
+        'Shift+Alt+ArrowRight': () => move(100),
+        'Shift+Alt+ArrowLeft': () => move(-100),
+        closer: () => zoom(0.5),
+        wider: () => zoom(2),
+        Home: () => {
+            drawing.whole();
+            look();
+        },
+        h: () => hold(pointed(current)),
+        t: tieTwo,
+        Escape: () => {
+            drawing.held.clear();
+            look();
+        },
+        u: () => form.requestSubmit($('use')),
+        '?': () => help.showModal(),
+        'Shift+?': () => help.showModal(),
     };
     const unless = (act) => (event) => {
         if (!event.target.matches('input, textarea, select') && !help.open) {

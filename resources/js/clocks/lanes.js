@@ -19,7 +19,7 @@ export function firstAt(frames, at, by = 'at') {
     let high = frames.length;
     while (low < high) {
         const middle = (low + high) >> 1;
-        frames[middle][by] < at ? low = middle + 1 : high = middle;
+        frames[middle][by] < at ? (low = middle + 1) : (high = middle);
     }
 
     return low;
@@ -36,7 +36,19 @@ export function nearest(frames, at) {
 
 export class Lanes {
     constructor(svg, lanes, times) {
-        Object.assign(this, { svg, lanes, times, from: 0, to: 1, cursor: null, current: null, held: new Map(), moved: 0, waiting: false, isStale: true });
+        Object.assign(this, {
+            svg,
+            lanes,
+            times,
+            from: 0,
+            to: 1,
+            cursor: null,
+            current: null,
+            held: new Map(),
+            moved: 0,
+            waiting: false,
+            isStale: true,
+        });
         this.still = make('g', {});
         this.over = make('g', {});
         this.svg.replaceChildren(this.still, this.over);
@@ -66,7 +78,9 @@ export class Lanes {
     }
 
     whole() {
-        const all = this.lanes.flatMap((lane) => (lane.frames.length ? [lane.frames[0].at, lane.frames[lane.frames.length - 1].at] : []));
+        const all = this.lanes.flatMap((lane) =>
+            lane.frames.length ? [lane.frames[0].at, lane.frames[lane.frames.length - 1].at] : [],
+        );
         const [first, last] = [Math.min(...all), Math.max(...all)];
         const air = Math.max(30_000, (last - first) * 0.02);
         this.show(first - air, last + air);
@@ -140,7 +154,17 @@ export class Lanes {
             text.textContent = label;
             parts.push(text);
         }
-        this.lanes.forEach((lane, row) => parts.unshift(make('rect', { class: lane === this.current ? 'ground current' : 'ground', x: 0, y: row * LANE + 3, width: this.width, height: LANE - 6 })));
+        this.lanes.forEach((lane, row) =>
+            parts.unshift(
+                make('rect', {
+                    class: lane === this.current ? 'ground current' : 'ground',
+                    x: 0,
+                    y: row * LANE + 3,
+                    width: this.width,
+                    height: LANE - 6,
+                }),
+            ),
+        );
         this.lanes.forEach((lane, row) => parts.push(...this.lane(lane, row * LANE)));
         this.still.replaceChildren(...parts);
     }
@@ -164,8 +188,21 @@ export class Lanes {
         // Where frames stand close, the picture of the first of them stands for them.
         for (let i = first; i < end; i++) {
             const x = this.place(frames[i].at + shift);
-            if (x >= free && frames[i].small && frames[i].at - (frames[i - 1]?.at ?? -Infinity) > ((this.to - this.from) / this.width) * 2) {
-                parts.push(make('image', { href: frames[i].small, x: (x - 1).toFixed(1), y: top + 6, width: THUMB.width, height: THUMB.height, preserveAspectRatio: 'xMinYMid meet' }));
+            if (
+                x >= free &&
+                frames[i].small &&
+                frames[i].at - (frames[i - 1]?.at ?? -Infinity) > ((this.to - this.from) / this.width) * 2
+            ) {
+                parts.push(
+                    make('image', {
+                        href: frames[i].small,
+                        x: (x - 1).toFixed(1),
+                        y: top + 6,
+                        width: THUMB.width,
+                        height: THUMB.height,
+                        preserveAspectRatio: 'xMinYMid meet',
+                    }),
+                );
                 free = x + THUMB.width + 3;
             }
         }

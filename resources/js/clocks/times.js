@@ -1,11 +1,39 @@
 /** Times as the lanes show them, in the zone of the shoot. */
 const MINUTE = 60_000;
 const HOUR = 3_600_000;
-const STEPS = [100, 200, 500, 1000, 2000, 5000, 10_000, 15_000, 30_000, MINUTE, 2 * MINUTE, 5 * MINUTE, 10 * MINUTE, 15 * MINUTE, 30 * MINUTE, HOUR, 2 * HOUR, 3 * HOUR, 6 * HOUR, 12 * HOUR, 24 * HOUR];
+const STEPS = [
+    100,
+    200,
+    500,
+    1000,
+    2000,
+    5000,
+    10_000,
+    15_000,
+    30_000,
+    MINUTE,
+    2 * MINUTE,
+    5 * MINUTE,
+    10 * MINUTE,
+    15 * MINUTE,
+    30 * MINUTE,
+    HOUR,
+    2 * HOUR,
+    3 * HOUR,
+    6 * HOUR,
+    12 * HOUR,
+    24 * HOUR,
+];
 
 export class Times {
     constructor(zone) {
-        this.clock = new Intl.DateTimeFormat('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit', second: '2-digit', hourCycle: 'h23' });
+        this.clock = new Intl.DateTimeFormat('en-GB', {
+            timeZone: zone,
+            hour: '2-digit',
+            minute: '2-digit',
+            second: '2-digit',
+            hourCycle: 'h23',
+        });
         this.day = new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'short', day: 'numeric' });
     }
 

@@ -30,7 +30,16 @@ const parts = new Map();
 const $ = (name) => parts.get(name) ?? parts.set(name, root.querySelector(`[data-${name}]`)).get(name);
 const keepKey = `kanpai-cull-${root.dataset.cull}`;
 const words = { keep: 'Keep', drop: 'Drop', open: 'Open again' };
-const filter = { verdict: root.dataset.verdict, rating: Number(root.dataset.rating), body: root.dataset.body, from: Number(root.dataset.from) || null, to: Number(root.dataset.to) || null, where: root.dataset.where, sort: root.dataset.sort, outside: false };
+const filter = {
+    verdict: root.dataset.verdict,
+    rating: Number(root.dataset.rating),
+    body: root.dataset.body,
+    from: Number(root.dataset.from) || null,
+    to: Number(root.dataset.to) || null,
+    where: root.dataset.where,
+    sort: root.dataset.sort,
+    outside: false,
+};
 const history = new History();
 const highlighted = new Set();
 const collected = new Set();
@@ -59,17 +68,29 @@ let soon = null;
 let playing = null;
 
 const wholeOf = (frame) => `${root.dataset.whole}/${frame.id}/whole`;
-const meets = (frame) => (filter.outside || frame.in === 1) && (!filter.verdict || frame.verdict === filter.verdict) && frame.rating >= filter.rating
-    && (!filter.body || String(bodyIds[frame.body]) === filter.body)
-    && (!filter.from || frame.taken >= filter.from) && (!filter.to || frame.taken <= filter.to)
-    && (meeting === null || meeting.has(frame.id));
+const meets = (frame) =>
+    (filter.outside || frame.in === 1) &&
+    (!filter.verdict || frame.verdict === filter.verdict) &&
+    frame.rating >= filter.rating &&
+    (!filter.body || String(bodyIds[frame.body]) === filter.body) &&
+    (!filter.from || frame.taken >= filter.from) &&
+    (!filter.to || frame.taken <= filter.to) &&
+    (meeting === null || meeting.has(frame.id));
 const saw = (frame) => [frame.verdict, frame.rating, frame.uses];
 const count = (number, word) => `${number.toLocaleString('en')} ${word}${number === 1 ? '' : 's'}`;
 
-const steps = new Steps(root.dataset.cull, root.dataset.marks, (waiting, problem) => {
-    $('waiting').hidden = problem === null;
-    $('waiting').textContent = problem === null ? '' : `${waiting} ${waiting === 1 ? 'mark is' : 'marks are'} kept here until the server answers`;
-}, answered);
+const steps = new Steps(
+    root.dataset.cull,
+    root.dataset.marks,
+    (waiting, problem) => {
+        $('waiting').hidden = problem === null;
+        $('waiting').textContent =
+            problem === null
+                ? ''
+                : `${waiting} ${waiting === 1 ? 'mark is' : 'marks are'} kept here until the server answers`;
+    },
+    answered,
+);
 const pictures = new Pictures((frame) => {
     if (mode === 'rivals') {
         rivals.refresh(frame);
@@ -78,24 +99,39 @@ const pictures = new Pictures((frame) => {
     }
 });
 const close = new Close($('frame'), $('pins'), wholeOf);
-const rivals = new Rivals($('rivals'), pictures, wholeOf, (i) => { rivals.at = i; rivals.draw(); later(); });
+const rivals = new Rivals($('rivals'), pictures, wholeOf, (i) => {
+    rivals.at = i;
+    rivals.draw();
+    later();
+});
 const wall = new Wall($('wall'), {
-    open: (frame) => { at = view.indexOf(frame); showOne(); },
-    point: (frame, event) => { highlight(frame, event); at = view.indexOf(frame); show(); },
+    open: (frame) => {
+        at = view.indexOf(frame);
+        showOne();
+    },
+    point: (frame, event) => {
+        highlight(frame, event);
+        at = view.indexOf(frame);
+        show();
+    },
     shown: () => wanted.look(),
     isHighlighted: (frame) => highlighted.has(frame),
 });
-const wanted = new Wanted(root.dataset.wanted, () => (mode === 'wall' ? wall.seen : view.slice(Math.max(0, at - 2), at + 8)), (made) => {
-    made.forEach((frame) => pictures.forget(frame));
-    wall.refresh(made);
-    if (mode !== 'wall' && made.includes(current())) {
-        show();
-    }
-});
+const wanted = new Wanted(
+    root.dataset.wanted,
+    () => (mode === 'wall' ? wall.seen : view.slice(Math.max(0, at - 2), at + 8)),
+    (made) => {
+        made.forEach((frame) => pictures.forget(frame));
+        wall.refresh(made);
+        if (mode !== 'wall' && made.includes(current())) {
+            show();
+        }
+    },
+);
 const ladder = new Ladder($('ladder'), (own) => goTo(own.find((frame) => view.includes(frame))));
 
 function current() {
-    return mode === 'rivals' ? rivals.current : view[at] ?? null;
+    return mode === 'rivals' ? rivals.current : (view[at] ?? null);
 }
 
 /* ---- what is shown ---- */
@@ -130,14 +166,26 @@ function arrange() {
 
 /** Whether every frame of the round is decided, and an open one is what is looked for. */
 function isPassOver() {
-    return !filter.where && ['open', ''].includes(filter.verdict ?? '') && filter.rating === 0 && frames.some((frame) => frame.in === 1) && frames.every((frame) => frame.in !== 1 || frame.verdict !== 'open');
+    return (
+        !filter.where &&
+        ['open', ''].includes(filter.verdict ?? '') &&
+        filter.rating === 0 &&
+        frames.some((frame) => frame.in === 1) &&
+        frames.every((frame) => frame.in !== 1 || frame.verdict !== 'open')
+    );
 }
 
 function tellPass() {
     const said = tally();
     $('pass-title').textContent = `${round.name} is done: ${count(said.keep + said.drop, 'frame')} decided`;
-    $('pass-counts').textContent = `${said.keep.toLocaleString('en')} kept, ${said.drop.toLocaleString('en')} dropped${target === null ? '' : `, target ${target.toLocaleString('en')}`}.`;
-    $('pass-gaps').textContent = gaps === null ? '' : gaps.length === 0 ? 'Every minute with frames has one that is kept.' : `In ${count(gaps.length, 'span')} of the day nothing is kept.`;
+    $('pass-counts').textContent =
+        `${said.keep.toLocaleString('en')} kept, ${said.drop.toLocaleString('en')} dropped${target === null ? '' : `, target ${target.toLocaleString('en')}`}.`;
+    $('pass-gaps').textContent =
+        gaps === null
+            ? ''
+            : gaps.length === 0
+              ? 'Every minute with frames has one that is kept.'
+              : `In ${count(gaps.length, 'span')} of the day nothing is kept.`;
     $('pass-gap').hidden = !gaps?.length;
 }
 
@@ -148,7 +196,16 @@ function keepPlace() {
     }
     clearTimeout(keepPlace.timer);
     keepPlace.timer = setTimeout(() => {
-        localStorage.setItem(keepKey, JSON.stringify({ round: root.dataset.roundId, frame: current()?.id ?? null, mode: mode === 'rivals' ? 'one' : mode, filter: { ...filter, outside: false }, scroll: $('wall').scrollTop }));
+        localStorage.setItem(
+            keepKey,
+            JSON.stringify({
+                round: root.dataset.roundId,
+                frame: current()?.id ?? null,
+                mode: mode === 'rivals' ? 'one' : mode,
+                filter: { ...filter, outside: false },
+                scroll: $('wall').scrollTop,
+            }),
+        );
     }, 300);
 }
 
@@ -193,7 +250,8 @@ function show() {
         paint($('image'), pictures.of(frame), frame);
         $('image').setAttribute('aria-label', frame.name);
         $('image').dataset.id = frame.id;
-        $('line').textContent = `${(at + 1).toLocaleString('en')} of ${view.length.toLocaleString('en')} · ${frame.time.slice(0, 11)}${highlighted.has(frame) ? ' · highlighted on the wall' : ''}`;
+        $('line').textContent =
+            `${(at + 1).toLocaleString('en')} of ${view.length.toLocaleString('en')} · ${frame.time.slice(0, 11)}${highlighted.has(frame) ? ' · highlighted on the wall' : ''}`;
         showMarks(frame);
         close.show(frame);
     }
@@ -202,7 +260,9 @@ function show() {
 
 /** What was said of the frame, drawn anew only where it differs: most keys leave most of it as it is. */
 function showMarks(frame) {
-    const said = `${frame.verdict}, rating ${frame.rating}${told(frame).map((name) => `, ${name}`).join('')}`;
+    const said = `${frame.verdict}, rating ${frame.rating}${told(frame)
+        .map((name) => `, ${name}`)
+        .join('')}`;
     if (showMarks.said !== said) {
         showMarks.said = said;
         $('shown').replaceChildren(verdictShape(frame.verdict), pips(frame.rating), ...tags(frame));
@@ -239,15 +299,32 @@ function settle(isPause) {
 
 function facts(frame) {
     if (!$('facts').hidden) {
-        const said = [['Name', frame.name], ['Lens', table.lenses[frame.lens]], ['Exposure', frame.exposure], ['Taken', frame.time.slice(0, 12)], ['Camera said', frame.camera], ['Body', table.bodies[frame.body]], ['Sharpness', frame.sharpness === null ? '' : String(frame.sharpness)], ['Pixels shown', frame.pixels || `all ${frame.width.toLocaleString('en')} × ${frame.height.toLocaleString('en')}`], ['Uses', named(frame.uses).join(', ')]];
-        $('facts').replaceChildren(...said.filter(([, value]) => value).flatMap(([name, value]) => {
-            const dt = document.createElement('dt');
-            const dd = document.createElement('dd');
-            dt.textContent = name;
-            dd.textContent = value;
+        const said = [
+            ['Name', frame.name],
+            ['Lens', table.lenses[frame.lens]],
+            ['Exposure', frame.exposure],
+            ['Taken', frame.time.slice(0, 12)],
+            ['Camera said', frame.camera],
+            ['Body', table.bodies[frame.body]],
+            ['Sharpness', frame.sharpness === null ? '' : String(frame.sharpness)],
+            [
+                'Pixels shown',
+                frame.pixels || `all ${frame.width.toLocaleString('en')} × ${frame.height.toLocaleString('en')}`,
+            ],
+            ['Uses', named(frame.uses).join(', ')],
+        ];
+        $('facts').replaceChildren(
+            ...said
+                .filter(([, value]) => value)
+                .flatMap(([name, value]) => {
+                    const dt = document.createElement('dt');
+                    const dd = document.createElement('dd');
+                    dt.textContent = name;
+                    dd.textContent = value;
 
-            return [dt, dd];
-        }));
+                    return [dt, dd];
+                }),
+        );
     }
 }
 
@@ -289,12 +366,19 @@ function drawOthers(frame) {
 }
 
 function named(bits) {
-    return Object.entries(uses).filter(([bit]) => bits & (1 << bit)).map(([, name]) => name);
+    return Object.entries(uses)
+        .filter(([bit]) => bits & (1 << bit))
+        .map(([, name]) => name);
 }
 
 /** What a frame is for, and what guests said of it. */
 function told(frame) {
-    return [...named(frame.uses), ...(collected.has(frame.id) ? [setName()] : []), ...(frame.chosen ? [`${count(frame.chosen, 'guest')} chose it`] : []), ...(frame.noted ? [count(frame.noted, 'comment')] : [])];
+    return [
+        ...named(frame.uses),
+        ...(collected.has(frame.id) ? [setName()] : []),
+        ...(frame.chosen ? [`${count(frame.chosen, 'guest')} chose it`] : []),
+        ...(frame.noted ? [count(frame.noted, 'comment')] : []),
+    ];
 }
 
 function tags(frame) {
@@ -347,7 +431,9 @@ function counts() {
     $('target').textContent = target === null ? '' : `target ${target.toLocaleString('en')}`;
     $('rate').textContent = minutes ? `${(said.keep / minutes).toFixed(1)} kept per minute of coverage` : '';
     $('speed').textContent = speed(said.open);
-    $('round').textContent = round ? `${round.name}${round.doubt === 'nothing' ? '' : `, in doubt ${round.doubt}`}` : '';
+    $('round').textContent = round
+        ? `${round.name}${round.doubt === 'nothing' ? '' : `, in doubt ${round.doubt}`}`
+        : '';
     for (const button of root.querySelectorAll('[data-says]')) {
         button.setAttribute('aria-pressed', String(button.dataset.says === (filter.verdict ?? '')));
     }
@@ -359,7 +445,8 @@ function counts() {
     $('highlighted').textContent = highlighted.size === 0 ? '' : `${count(highlighted.size, 'frame')} highlighted ×`;
     const several = meant().length;
     $('several').hidden = several < 2;
-    $('several').textContent = several < 2 ? '' : `${inWords(keys.keep)} keeps ${several}, ${inWords(keys.drop)} drops ${several}`;
+    $('several').textContent =
+        several < 2 ? '' : `${inWords(keys.keep)} keeps ${several}, ${inWords(keys.drop)} drops ${several}`;
     $('undo').textContent = history.last ? history.last.said : '';
     $('undo-word').hidden = !history.last;
 }
@@ -367,7 +454,11 @@ function counts() {
 /** Shows the mark large for a moment. */
 function flash(change) {
     const box = $('flash');
-    box.replaceChildren(...(change.verdict ? [verdictShape(change.verdict)] : []), ...(change.rating !== undefined ? [pips(change.rating)] : []), document.createTextNode(change.word ?? ''));
+    box.replaceChildren(
+        ...(change.verdict ? [verdictShape(change.verdict)] : []),
+        ...(change.rating !== undefined ? [pips(change.rating)] : []),
+        document.createTextNode(change.word ?? ''),
+    );
     // Shown and taken away, without fading: what moves is painted again and again while the next key is on its way.
     box.classList.add('is-on');
     clearTimeout(flash.timer);
@@ -378,7 +469,9 @@ function say(text) {
     $('note').textContent = text;
     $('note').hidden = text === '';
     clearTimeout(say.timer);
-    say.timer = setTimeout(() => { $('note').hidden = true; }, 5 * SECOND);
+    say.timer = setTimeout(() => {
+        $('note').hidden = true;
+    }, 5 * SECOND);
 }
 
 /* ---- going ---- */
@@ -394,7 +487,10 @@ function goTo(frame) {
 
 function step(by) {
     if (mode === 'rivals') {
-        const free = view.filter((frame) => frame.moment === rivals.current?.moment && (frame === rivals.current || !rivals.frames.includes(frame)));
+        const free = view.filter(
+            (frame) =>
+                frame.moment === rivals.current?.moment && (frame === rivals.current || !rivals.frames.includes(frame)),
+        );
         const next = free[free.indexOf(rivals.current) + by];
         if (next) {
             rivals.challenge(next);
@@ -409,7 +505,14 @@ function step(by) {
     }
     way = by > 0 ? 1 : -1;
     // Moving past an open frame without a key, where the round says what that means.
-    if (by === 1 && mode === 'one' && frame.verdict === 'open' && round && round.doubt !== 'nothing' && frame.in === 1) {
+    if (
+        by === 1 &&
+        mode === 'one' &&
+        frame.verdict === 'open' &&
+        round &&
+        round.doubt !== 'nothing' &&
+        frame.in === 1
+    ) {
         // It is moving that marks here, so it moves whatever the habit of marks is.
         mark([[frame, { verdict: round.doubt }]], `${words[round.doubt]} in doubt: ${frame.name}`, true);
 
@@ -480,7 +583,10 @@ function moment(by) {
 
         return;
     }
-    const target = by > 0 ? view.find((other) => other.moment > frame.moment) : view.findLast((other) => other.moment < frame.moment);
+    const target =
+        by > 0
+            ? view.find((other) => other.moment > frame.moment)
+            : view.findLast((other) => other.moment < frame.moment);
     if (target) {
         way = by;
         goTo(by > 0 ? target : view.find((other) => other.moment === target.moment));
@@ -515,7 +621,13 @@ function showRivals() {
     if (!frame) {
         return;
     }
-    const own = highlighted.size >= 2 ? view.filter((other) => highlighted.has(other)) : view.slice(at).filter((other) => other.moment === frame.moment).slice(0, 2);
+    const own =
+        highlighted.size >= 2
+            ? view.filter((other) => highlighted.has(other))
+            : view
+                  .slice(at)
+                  .filter((other) => other.moment === frame.moment)
+                  .slice(0, 2);
     if (own.length < 2) {
         own.push(...view.filter((other) => other.moment === frame.moment && !own.includes(other)).slice(-1));
     }
@@ -562,15 +674,19 @@ function play() {
     }
     mode = 'one';
     const own = view.map((other, i) => (other.moment === frame.moment ? i : -1)).filter((i) => i >= 0);
-    playing = { from: at, left: own, timer: setInterval(() => {
-        const next = playing.left.shift();
-        if (next === undefined) {
-            play();
-        } else {
-            at = next;
-            show();
-        }
-    }, PLAY_RATE) };
+    playing = {
+        from: at,
+        left: own,
+        timer: setInterval(() => {
+            const next = playing.left.shift();
+            if (next === undefined) {
+                play();
+            } else {
+                at = next;
+                show();
+            }
+        }, PLAY_RATE),
+    };
     pictures.wantOnly(own.slice(0, 30).map((i) => view[i]));
 }
 
@@ -591,7 +707,11 @@ function highlight(frame, event) {
 function meant() {
     const frame = current();
 
-    return highlighted.size > 0 && mode === 'wall' ? view.filter((other) => highlighted.has(other)) : frame ? [frame] : [];
+    return highlighted.size > 0 && mode === 'wall'
+        ? view.filter((other) => highlighted.has(other))
+        : frame
+          ? [frame]
+          : [];
 }
 
 function ofMoment() {
@@ -606,7 +726,11 @@ function ofMoment() {
  * @param changes frames with what is said of them: verdict, rating, uses, collect
  */
 function mark(changes, said, goOn = movesOn && meant().length < 2) {
-    const real = changes.filter(([frame, change]) => Object.entries(change).some(([name, value]) => (name === 'collect' ? collected.has(frame.id) !== value : frame[name] !== value)));
+    const real = changes.filter(([frame, change]) =>
+        Object.entries(change).some(([name, value]) =>
+            name === 'collect' ? collected.has(frame.id) !== value : frame[name] !== value,
+        ),
+    );
     const before = current();
     if (real.length > 0) {
         const id = uuid();
@@ -635,7 +759,13 @@ function mark(changes, said, goOn = movesOn && meant().length < 2) {
         });
         history.made({ id, said, marks: own });
         decided.push(...real.filter(([, change]) => change.verdict !== undefined).map(() => Date.now()));
-        steps.add({ id, said, round: round.id, marks, ...(changes.some(([, change]) => change.collect !== undefined) ? { set: collects } : {}) });
+        steps.add({
+            id,
+            said,
+            round: round.id,
+            marks,
+            ...(changes.some(([, change]) => change.collect !== undefined) ? { set: collects } : {}),
+        });
     }
     if (changes.length > 0) {
         flash({ ...changes[0][1], word: name(changes.map(([frame]) => frame)) });
@@ -644,7 +774,9 @@ function mark(changes, said, goOn = movesOn && meant().length < 2) {
     ladderSoon(touched);
     if (mode === 'rivals') {
         const frame = rivals.current;
-        frame && frame.verdict === 'drop' && touched.includes(frame) && rivals.frames.length > 1 ? takeAway() : rivals.draw();
+        frame && frame.verdict === 'drop' && touched.includes(frame) && rivals.frames.length > 1
+            ? takeAway()
+            : rivals.draw();
         later();
 
         return;
@@ -665,7 +797,8 @@ function mark(changes, said, goOn = movesOn && meant().length < 2) {
 /** Takes frames out of the view without laying all of it anew. */
 function leave(touched) {
     const gone = new Set(touched.filter((frame) => !meets(frame)));
-    const next = view.slice(at).find((frame) => !gone.has(frame)) ?? view.slice(0, at).findLast((frame) => !gone.has(frame));
+    const next =
+        view.slice(at).find((frame) => !gone.has(frame)) ?? view.slice(0, at).findLast((frame) => !gone.has(frame));
     view = view.filter((frame) => !gone.has(frame));
     gone.forEach((frame) => highlighted.delete(frame));
     at = Math.max(0, view.indexOf(next));
@@ -687,18 +820,28 @@ function ladderSoon(touched) {
 const name = (own) => (own.length === 1 ? own[0].name : count(own.length, 'frame'));
 
 function verdict(said, own = meant()) {
-    mark(own.map((frame) => [frame, { verdict: said }]), `${words[said]} ${name(own)}`);
+    mark(
+        own.map((frame) => [frame, { verdict: said }]),
+        `${words[said]} ${name(own)}`,
+    );
 }
 
 function rate(rating) {
     const own = meant();
-    mark(own.map((frame) => [frame, { rating }]), `Rate ${name(own)} ${rating}`, movesOn && ratingMovesOn && own.length < 2);
+    mark(
+        own.map((frame) => [frame, { rating }]),
+        `Rate ${name(own)} ${rating}`,
+        movesOn && ratingMovesOn && own.length < 2,
+    );
 }
 
 /** A rating and the verdict that mostly comes with it, by one key. */
 function rateAndKeep(rating) {
     const own = meant();
-    mark(own.map((frame) => [frame, { rating, verdict: 'keep' }]), `Rate ${name(own)} ${rating} and keep`);
+    mark(
+        own.map((frame) => [frame, { rating, verdict: 'keep' }]),
+        `Rate ${name(own)} ${rating} and keep`,
+    );
 }
 
 function wholeMoment(said) {
@@ -708,7 +851,11 @@ function wholeMoment(said) {
         return;
     }
     const after = view.find((other, i) => i > at && other.moment !== frame.moment);
-    mark(own.map((other) => [other, { verdict: said }]), `${words[said]} the moment at ${own[0].time.slice(0, 5)}, ${count(own.length, 'frame')}`, false);
+    mark(
+        own.map((other) => [other, { verdict: said }]),
+        `${words[said]} the moment at ${own[0].time.slice(0, 5)}, ${count(own.length, 'frame')}`,
+        false,
+    );
     if (after && movesOn && meets(frame)) {
         goTo(after);
     }
@@ -719,9 +866,15 @@ function onlyThis() {
     if (!frame) {
         return;
     }
-    const others = frames.filter((other) => other.moment === frame.moment && other !== frame && (other.in === 1 || filter.outside));
+    const others = frames.filter(
+        (other) => other.moment === frame.moment && other !== frame && (other.in === 1 || filter.outside),
+    );
     const after = view.find((other, i) => i > at && other.moment !== frame.moment);
-    mark([[frame, { verdict: 'keep' }], ...others.map((other) => [other, { verdict: 'drop' }])], `Keep only ${frame.name} of ${count(others.length + 1, 'frame')}`, false);
+    mark(
+        [[frame, { verdict: 'keep' }], ...others.map((other) => [other, { verdict: 'drop' }])],
+        `Keep only ${frame.name} of ${count(others.length + 1, 'frame')}`,
+        false,
+    );
     if (after && movesOn && meets(frame) && mode !== 'rivals') {
         goTo(after);
     }
@@ -736,34 +889,50 @@ function collect() {
     }
     const own = meant();
     const isIn = !own.every((frame) => collected.has(frame.id));
-    mark(own.map((frame) => [frame, { collect: isIn }]), `${isIn ? 'Collect' : 'Take'} ${name(own)} ${isIn ? 'into' : 'out of'} ${setName()}`, false);
+    mark(
+        own.map((frame) => [frame, { collect: isIn }]),
+        `${isIn ? 'Collect' : 'Take'} ${name(own)} ${isIn ? 'into' : 'out of'} ${setName()}`,
+        false,
+    );
     say(`${isIn ? 'Collected into' : 'Taken out of'} ${setName()}: ${name(own)}.`);
 }
 
 function use(bit) {
     const own = meant();
     const isGiven = !own.every((frame) => frame.uses & (1 << bit));
-    mark(own.map((frame) => [frame, { uses: isGiven ? frame.uses | (1 << bit) : frame.uses & ~(1 << bit) }]), `${isGiven ? 'For' : 'Not for'} ${uses[bit]}: ${name(own)}`, false);
+    mark(
+        own.map((frame) => [frame, { uses: isGiven ? frame.uses | (1 << bit) : frame.uses & ~(1 << bit) }]),
+        `${isGiven ? 'For' : 'Not for'} ${uses[bit]}: ${name(own)}`,
+        false,
+    );
     drawUses();
 }
 
 function drawUses() {
     const own = meant();
-    $('uses').replaceChildren(...Object.entries(uses).map(([bit, label], i) => {
-        const button = document.createElement('button');
-        button.type = 'button';
-        button.className = 'choice';
-        button.setAttribute('aria-pressed', String(own.length > 0 && own.every((frame) => frame.uses & (1 << bit))));
-        if (i < 9) {
-            const key = document.createElement('kbd');
-            key.textContent = i + 1;
-            button.append(key, ' ');
-        }
-        button.append(label);
-        button.addEventListener('click', () => { use(Number(bit)); button.blur(); });
+    $('uses').replaceChildren(
+        ...Object.entries(uses).map(([bit, label], i) => {
+            const button = document.createElement('button');
+            button.type = 'button';
+            button.className = 'choice';
+            button.setAttribute(
+                'aria-pressed',
+                String(own.length > 0 && own.every((frame) => frame.uses & (1 << bit))),
+            );
+            if (i < 9) {
+                const key = document.createElement('kbd');
+                key.textContent = i + 1;
+                button.append(key, ' ');
+            }
+            button.append(label);
+            button.addEventListener('click', () => {
+                use(Number(bit));
+                button.blur();
+            });
 
-        return button;
-    }));
+            return button;
+        }),
+    );
 }
 
 function toggleUses(isOpen = $('uses-panel').hidden) {
@@ -800,9 +969,13 @@ function redo() {
 /** What became of a step that was undone or redone: frames that are set aside stay as they are. */
 function sayTurned(what, step, touched) {
     const aside = step.marks.length - touched;
-    say(aside === 0 ? `${what}: ${step.said}.` : touched === 0
-        ? `Nothing was changed: ${step.marks.length === 1 ? 'the frame is' : `all ${step.marks.length} frames are`} set aside. Take ${step.marks.length === 1 ? 'it' : 'them'} back into the shoot first.`
-        : `${what} for ${count(touched, 'frame')}: ${step.said}. ${count(aside, 'frame')} set aside ${aside === 1 ? 'stays' : 'stay'} as before.`);
+    say(
+        aside === 0
+            ? `${what}: ${step.said}.`
+            : touched === 0
+              ? `Nothing was changed: ${step.marks.length === 1 ? 'the frame is' : `all ${step.marks.length} frames are`} set aside. Take ${step.marks.length === 1 ? 'it' : 'them'} back into the shoot first.`
+              : `${what} for ${count(touched, 'frame')}: ${step.said}. ${count(aside, 'frame')} set aside ${aside === 1 ? 'stays' : 'stay'} as before.`,
+    );
 }
 
 /** Puts frames as they stand without a step, or with it again. */
@@ -871,14 +1044,32 @@ function answered(answer) {
 /** Somebody else said something else meanwhile: both are shown, and one chooses. */
 function ask(frame, mine, theirs) {
     const line = document.createElement('p');
-    const inWords = ([said, rating]) => `${{ keep: 'kept', drop: 'dropped', open: 'open' }[said]}${rating ? `, ${rating}` : ''}`;
-    line.append(`${frame.name}: ${theirs.by || 'somebody'} has it ${inWords([theirs.verdict, theirs.rating])}, you ${inWords(mine)}. `);
-    for (const [label, act] of [['Use mine', () => mark([[frame, { verdict: mine[0], rating: mine[1] }]], `${words[mine[0]]} ${frame.name} all the same`, false)], ['Leave theirs', () => {}]]) {
+    const inWords = ([said, rating]) =>
+        `${{ keep: 'kept', drop: 'dropped', open: 'open' }[said]}${rating ? `, ${rating}` : ''}`;
+    line.append(
+        `${frame.name}: ${theirs.by || 'somebody'} has it ${inWords([theirs.verdict, theirs.rating])}, you ${inWords(mine)}. `,
+    );
+    for (const [label, act] of [
+        [
+            'Use mine',
+            () =>
+                mark(
+                    [[frame, { verdict: mine[0], rating: mine[1] }]],
+                    `${words[mine[0]]} ${frame.name} all the same`,
+                    false,
+                ),
+        ],
+        ['Leave theirs', () => {}],
+    ]) {
         const button = document.createElement('button');
         button.type = 'button';
         button.className = 'btn-word';
         button.textContent = label;
-        button.addEventListener('click', () => { line.remove(); $('conflicts').hidden = $('conflicts').children.length === 0; act(); });
+        button.addEventListener('click', () => {
+            line.remove();
+            $('conflicts').hidden = $('conflicts').children.length === 0;
+            act();
+        });
         line.append(button, ' ');
     }
     $('conflicts').append(line);
@@ -944,7 +1135,7 @@ function regroup() {
     let number = -1;
     frames.forEach((frame, i) => {
         const hand = table.byHand[i];
-        if (i === 0 || (hand === 'split' || (hand !== 'join' && frame.border >= least))) {
+        if (i === 0 || hand === 'split' || (hand !== 'join' && frame.border >= least)) {
             number++;
         }
         frame.moment = number;
@@ -957,7 +1148,13 @@ function slide() {
     regroup();
     show();
     clearTimeout(slide.timer);
-    slide.timer = setTimeout(() => post(root.dataset.fineness, { fineness: Number($('fineness').value) }).catch(() => say('The server did not take the place of the slider; it is asked again with the next move.')), 400);
+    slide.timer = setTimeout(
+        () =>
+            post(root.dataset.fineness, { fineness: Number($('fineness').value) }).catch(() =>
+                say('The server did not take the place of the slider; it is asked again with the next move.'),
+            ),
+        400,
+    );
 }
 
 async function splitHere() {
@@ -968,12 +1165,18 @@ async function splitHere() {
     }
     const isBorder = frames[i - 1].moment !== frame.moment;
     const kind = isBorder ? 'join' : 'split';
-    const isUsual = (frame.border >= table.leasts[Number($('fineness').value)]) !== isBorder;
-    isUsual ? delete table.byHand[i] : table.byHand[i] = kind;
+    const isUsual = frame.border >= table.leasts[Number($('fineness').value)] !== isBorder;
+    isUsual ? delete table.byHand[i] : (table.byHand[i] = kind);
     regroup();
     show();
-    say(isBorder ? 'Joined with the moment before; regrouping leaves it so.' : 'A moment begins here; regrouping leaves it so.');
-    await post(root.dataset.border, { frame: frame.id, kind: isUsual ? null : kind }).catch(() => say('The server did not take it. Try once more.'));
+    say(
+        isBorder
+            ? 'Joined with the moment before; regrouping leaves it so.'
+            : 'A moment begins here; regrouping leaves it so.',
+    );
+    await post(root.dataset.border, { frame: frame.id, kind: isUsual ? null : kind }).catch(() =>
+        say('The server did not take it. Try once more.'),
+    );
 }
 
 /* ---- finding ---- */
@@ -1003,7 +1206,8 @@ async function find(text, sort) {
         $('where-problem').textContent = '';
         keepFilter();
     } catch (reason) {
-        $('where-problem').textContent = reason.told?.errors?.where?.[0] ?? 'The server does not answer; what is shown stays as it was.';
+        $('where-problem').textContent =
+            reason.told?.errors?.where?.[0] ?? 'The server does not answer; what is shown stays as it was.';
     }
     $('where-problem').hidden = $('where-problem').textContent === '';
 }
@@ -1011,15 +1215,21 @@ async function find(text, sort) {
 /** The day line as it is now, and where nothing is kept along it. */
 function refreshGaps() {
     clearTimeout(refreshGaps.timer);
-    refreshGaps.timer = setTimeout(() => get(root.dataset.coverage).then((told) => {
-        ({ gaps, target, minutes } = told);
-        showDayLine(told.line);
-        showGaps(gaps);
-        showStages(told.rail);
-        $('pass').hidden || tellPass();
-        counts();
-        current() && showInstant(current().taken);
-    }).catch(() => {}), SECOND);
+    refreshGaps.timer = setTimeout(
+        () =>
+            get(root.dataset.coverage)
+                .then((told) => {
+                    ({ gaps, target, minutes } = told);
+                    showDayLine(told.line);
+                    showGaps(gaps);
+                    showStages(told.rail);
+                    $('pass').hidden || tellPass();
+                    counts();
+                    current() && showInstant(current().taken);
+                })
+                .catch(() => {}),
+        SECOND,
+    );
 }
 
 /** What is left in each stage, as it is now. */
@@ -1048,20 +1258,61 @@ function openMore(focus = null) {
 
 const help = root.querySelector('dialog');
 const actions = {
-    keep: () => verdict('keep'), drop: () => verdict('drop'), open: () => verdict('open'), only: onlyThis,
-    keepMoment: () => wholeMoment('keep'), dropMoment: () => wholeMoment('drop'), openMoment: () => wholeMoment('open'),
+    keep: () => verdict('keep'),
+    drop: () => verdict('drop'),
+    open: () => verdict('open'),
+    only: onlyThis,
+    keepMoment: () => wholeMoment('keep'),
+    dropMoment: () => wholeMoment('drop'),
+    openMoment: () => wholeMoment('open'),
     ...Object.fromEntries([0, 1, 2, 3, 4, 5].map((rating) => [`rate${rating}`, () => rate(rating)])),
     ...Object.fromEntries([1, 2, 3, 4, 5].map((rating) => [`keepRated${rating}`, () => rateAndKeep(rating)])),
-    rivalLeft: () => moveRival(-1), rivalRight: () => moveRival(1),
-    uses: () => toggleUses(), collect, takeBack: undo, again: redo,
-    next: () => press(1), before: () => press(-1), nextMoment: () => moment(1), momentBefore: () => moment(-1),
-    highlight: () => { const frame = current(); highlight(frame, { ctrlKey: true }); show(); },
-    highlightMoment: () => { ofMoment().forEach((frame) => highlighted.add(frame)); wall.refresh([...highlighted]); show(); },
-    close: () => closeUp(true), pin: () => { if (mode === 'one') { close.pin(current()) || say('Four spots can be pinned. Let one go first.'); } },
-    bare: () => { root.classList.toggle('is-bare'); window.dispatchEvent(new Event('resize')); },
-    facts: () => { $('facts').hidden = !$('facts').hidden; facts(current()); },
-    play, wall: showWall, one: showOne, rivals: showRivals, away: takeAway, split: splitHere,
-    filter: () => { openMore(); $('where').focus(); $('where').select(); }, help: () => help.showModal(),
+    rivalLeft: () => moveRival(-1),
+    rivalRight: () => moveRival(1),
+    uses: () => toggleUses(),
+    collect,
+    takeBack: undo,
+    again: redo,
+    next: () => press(1),
+    before: () => press(-1),
+    nextMoment: () => moment(1),
+    momentBefore: () => moment(-1),
+    highlight: () => {
+        const frame = current();
+        highlight(frame, { ctrlKey: true });
+        show();
+    },
+    highlightMoment: () => {
+        ofMoment().forEach((frame) => highlighted.add(frame));
+        wall.refresh([...highlighted]);
+        show();
+    },
+    close: () => closeUp(true),
+    pin: () => {
+        if (mode === 'one') {
+            close.pin(current()) || say('Four spots can be pinned. Let one go first.');
+        }
+    },
+    bare: () => {
+        root.classList.toggle('is-bare');
+        window.dispatchEvent(new Event('resize'));
+    },
+    facts: () => {
+        $('facts').hidden = !$('facts').hidden;
+        facts(current());
+    },
+    play,
+    wall: showWall,
+    one: showOne,
+    rivals: showRivals,
+    away: takeAway,
+    split: splitHere,
+    filter: () => {
+        openMore();
+        $('where').focus();
+        $('where').select();
+    },
+    help: () => help.showModal(),
 };
 const repeats = ['next', 'before', 'nextMoment', 'momentBefore', 'takeBack', 'again'];
 let byKey = {};
@@ -1089,8 +1340,14 @@ const pressed = (event) => {
 };
 
 window.addEventListener('keydown', (event) => {
-    const isTyping = event.target.matches('input, textarea, select') && event.target.type !== 'range' && event.target.type !== 'checkbox';
-    const isPressing = event.target.matches('button, a, summary') && ['Enter', ' '].includes(event.key) && !event.target.closest('[data-wall]');
+    const isTyping =
+        event.target.matches('input, textarea, select') &&
+        event.target.type !== 'range' &&
+        event.target.type !== 'checkbox';
+    const isPressing =
+        event.target.matches('button, a, summary') &&
+        ['Enter', ' '].includes(event.key) &&
+        !event.target.closest('[data-wall]');
     if (isTyping || isPressing || help.open || event.ctrlKey || event.metaKey || event.altKey) {
         if (event.key === 'Escape' && isTyping) {
             event.target.blur();
@@ -1149,29 +1406,86 @@ window.addEventListener('keyup', (event) => {
 window.addEventListener('blur', () => closeUp(false));
 
 for (const button of root.querySelectorAll('[data-does]')) {
-    button.addEventListener('click', () => { actions[button.dataset.does](); button.blur(); });
+    button.addEventListener('click', () => {
+        actions[button.dataset.does]();
+        button.blur();
+    });
 }
 for (const button of root.querySelectorAll('[data-says]')) {
-    button.addEventListener('click', () => { filter.verdict = button.dataset.says; keepFilter(); button.blur(); });
+    button.addEventListener('click', () => {
+        filter.verdict = button.dataset.says;
+        keepFilter();
+        button.blur();
+    });
 }
 for (const button of root.querySelectorAll('[data-least]')) {
-    button.addEventListener('click', () => { filter.rating = Number(button.dataset.least); keepFilter(); button.blur(); });
+    button.addEventListener('click', () => {
+        filter.rating = Number(button.dataset.least);
+        keepFilter();
+        button.blur();
+    });
 }
-$('of-body').addEventListener('change', (event) => { filter.body = event.target.value; event.target.blur(); keepFilter(); });
-$('window').addEventListener('click', () => { filter.from = filter.to = null; document.querySelector('.day-line .window').setAttribute('hidden', ''); keepFilter(); });
-$('highlighted').addEventListener('click', () => { const own = [...highlighted]; highlighted.clear(); wall.refresh(own); show(); });
-$('find').addEventListener('submit', (event) => { event.preventDefault(); find($('where').value, $('sort').value); $('where').blur(); });
-$('sort').addEventListener('change', () => { find($('where').value, $('sort').value); $('sort').blur(); });
-$('pass-gap').addEventListener('click', () => { Object.assign(filter, { from: gaps[0].from, to: gaps[0].to, verdict: '' }); keepFilter(); });
+$('of-body').addEventListener('change', (event) => {
+    filter.body = event.target.value;
+    event.target.blur();
+    keepFilter();
+});
+$('window').addEventListener('click', () => {
+    filter.from = filter.to = null;
+    document.querySelector('.day-line .window').setAttribute('hidden', '');
+    keepFilter();
+});
+$('highlighted').addEventListener('click', () => {
+    const own = [...highlighted];
+    highlighted.clear();
+    wall.refresh(own);
+    show();
+});
+$('find').addEventListener('submit', (event) => {
+    event.preventDefault();
+    find($('where').value, $('sort').value);
+    $('where').blur();
+});
+$('sort').addEventListener('change', () => {
+    find($('where').value, $('sort').value);
+    $('sort').blur();
+});
+$('pass-gap').addEventListener('click', () => {
+    Object.assign(filter, { from: gaps[0].from, to: gaps[0].to, verdict: '' });
+    keepFilter();
+});
 for (const button of root.querySelectorAll('[data-pass-shows]')) {
-    button.addEventListener('click', () => { filter.verdict = button.dataset.passShows; at = 0; keepFilter(); });
+    button.addEventListener('click', () => {
+        filter.verdict = button.dataset.passShows;
+        at = 0;
+        keepFilter();
+    });
 }
 $('fineness').addEventListener('input', slide);
 $('fineness').addEventListener('change', () => $('fineness').blur());
-$('more-button').addEventListener('click', () => { $('more').hidden = !$('more').hidden; $('more-button').setAttribute('aria-expanded', String(!$('more').hidden)); });
-$('outside').addEventListener('change', (event) => { filter.outside = event.target.checked; event.target.blur(); refilter(current()); });
-$('rating-moves-on').addEventListener('change', (event) => { ratingMovesOn = event.target.checked; event.target.blur(); post(root.dataset.movesOnAddress, { ratingMovesOn }).catch(() => say('The server did not take it; it holds until the page is left.')); });
-$('moves-on').addEventListener('change', (event) => { movesOn = event.target.checked; event.target.blur(); post(root.dataset.movesOnAddress, { movesOn }).catch(() => say('The server did not take it; it holds until the page is left.')); });
+$('more-button').addEventListener('click', () => {
+    $('more').hidden = !$('more').hidden;
+    $('more-button').setAttribute('aria-expanded', String(!$('more').hidden));
+});
+$('outside').addEventListener('change', (event) => {
+    filter.outside = event.target.checked;
+    event.target.blur();
+    refilter(current());
+});
+$('rating-moves-on').addEventListener('change', (event) => {
+    ratingMovesOn = event.target.checked;
+    event.target.blur();
+    post(root.dataset.movesOnAddress, { ratingMovesOn }).catch(() =>
+        say('The server did not take it; it holds until the page is left.'),
+    );
+});
+$('moves-on').addEventListener('change', (event) => {
+    movesOn = event.target.checked;
+    event.target.blur();
+    post(root.dataset.movesOnAddress, { movesOn }).catch(() =>
+        say('The server did not take it; it holds until the page is left.'),
+    );
+});
 $('add').addEventListener('change', (event) => {
     const [subject, example] = event.target.value.split('|');
     if (subject) {
@@ -1198,7 +1512,12 @@ $('new-set').addEventListener('submit', async (event) => {
     const own = live ? [] : highlighted.size > 0 ? [...highlighted] : [];
     try {
         const asked = new URLSearchParams(Object.entries(filter).filter(([key, value]) => value && key !== 'outside'));
-        const set = await post(`${root.dataset.sets}?${asked}`, { name: $('set-name').value, live, frames: own.map((frame) => frame.id), everywhere: $('everywhere').checked });
+        const set = await post(`${root.dataset.sets}?${asked}`, {
+            name: $('set-name').value,
+            live,
+            frames: own.map((frame) => frame.id),
+            everywhere: $('everywhere').checked,
+        });
         table.sets.push(set);
         if (set.rule === null) {
             $('collects').append(new Option(set.name, set.id));
@@ -1209,10 +1528,15 @@ $('new-set').addEventListener('submit', async (event) => {
             show();
         }
         $('set-name').value = '';
-        say(live ? `“${set.name}” is always what “${set.rule}” means: ${count(set.frames, 'frame')} now.` : `The set “${set.name}” has ${count(set.frames, 'frame')}; ${inWords(keys.collect)} collects into it.`);
+        say(
+            live
+                ? `“${set.name}” is always what “${set.rule}” means: ${count(set.frames, 'frame')} now.`
+                : `The set “${set.name}” has ${count(set.frames, 'frame')}; ${inWords(keys.collect)} collects into it.`,
+        );
         $('set-problem').textContent = '';
     } catch (reason) {
-        $('set-problem').textContent = Object.values(reason.told?.errors ?? {})[0]?.[0] ?? 'The server did not take it.';
+        $('set-problem').textContent =
+            Object.values(reason.told?.errors ?? {})[0]?.[0] ?? 'The server did not take it.';
     }
     $('set-problem').hidden = $('set-problem').textContent === '';
 });
@@ -1228,7 +1552,9 @@ $('new-use').addEventListener('submit', async (event) => {
 });
 $('keys').addEventListener('submit', async (event) => {
     event.preventDefault();
-    const chosen = Object.fromEntries([...root.querySelectorAll('[data-key]')].map((input) => [input.dataset.key, input.value]));
+    const chosen = Object.fromEntries(
+        [...root.querySelectorAll('[data-key]')].map((input) => [input.dataset.key, input.value]),
+    );
     try {
         const told = await post(root.dataset.keysAddress, { keys: chosen });
         keys = told.keys;
@@ -1258,7 +1584,11 @@ document.addEventListener('kanpai:window', (event) => {
 });
 document.addEventListener('kanpai:instant', (event) => {
     event.preventDefault();
-    const nearest = view.reduce((best, frame) => (!best || Math.abs(frame.taken - event.detail.at) < Math.abs(best.taken - event.detail.at) ? frame : best), null);
+    const nearest = view.reduce(
+        (best, frame) =>
+            !best || Math.abs(frame.taken - event.detail.at) < Math.abs(best.taken - event.detail.at) ? frame : best,
+        null,
+    );
     goTo(nearest);
 });
 
@@ -1266,7 +1596,14 @@ document.addEventListener('kanpai:instant', (event) => {
 let touch = null;
 $('view').addEventListener('pointerdown', (event) => {
     if (event.pointerType !== 'mouse') {
-        touch = { x: event.clientX, y: event.clientY, timer: setTimeout(() => { touch.isClose = true; closeUp(true); }, 350) };
+        touch = {
+            x: event.clientX,
+            y: event.clientY,
+            timer: setTimeout(() => {
+                touch.isClose = true;
+                closeUp(true);
+            }, 350),
+        };
     }
 });
 $('view').addEventListener('pointermove', (event) => {
@@ -1287,7 +1624,11 @@ $('view').addEventListener('pointerup', (event) => {
     }
     touch = null;
 });
-$('view').addEventListener('pointercancel', () => { clearTimeout(touch?.timer); touch = null; closeUp(false); });
+$('view').addEventListener('pointercancel', () => {
+    clearTimeout(touch?.timer);
+    touch = null;
+    closeUp(false);
+});
 
 /* ---- the beginning ---- */
 
@@ -1310,7 +1651,11 @@ function replay(step) {
         const frame = byId.get(sent.frame);
         if (frame) {
             const before = saw(frame);
-            Object.assign(frame, { verdict: sent.verdict ?? frame.verdict, rating: sent.rating ?? frame.rating, uses: (frame.uses | (sent.given ?? 0)) & ~(sent.taken ?? 0) });
+            Object.assign(frame, {
+                verdict: sent.verdict ?? frame.verdict,
+                rating: sent.rating ?? frame.rating,
+                uses: (frame.uses | (sent.given ?? 0)) & ~(sent.taken ?? 0),
+            });
             own.push([frame.id, before, saw(frame), sent.collect ?? null]);
         }
     }
@@ -1371,7 +1716,10 @@ root.dataset.ready = 'true';
 refreshGaps();
 setInterval(look, 2 * SECOND);
 document.addEventListener('visibilitychange', look);
-window.addEventListener('resize', () => { mode === 'wall' && wall.lay(view); show(); });
+window.addEventListener('resize', () => {
+    mode === 'wall' && wall.lay(view);
+    show();
+});
 new ResizeObserver(([room]) => {
     const scale = window.devicePixelRatio || 1;
     if (room.contentRect.width > 0) {

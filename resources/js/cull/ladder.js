@@ -24,7 +24,9 @@ export class Ladder {
         this.#items.clear();
         this.#current = null;
         for (const frame of frames) {
-            this.#moments.has(frame.moment) ? this.#moments.get(frame.moment).push(frame) : this.#moments.set(frame.moment, [frame]);
+            this.#moments.has(frame.moment)
+                ? this.#moments.get(frame.moment).push(frame)
+                : this.#moments.set(frame.moment, [frame]);
         }
         const begun = new Map();
         for (const own of this.#moments.values()) {
@@ -79,7 +81,8 @@ export class Ladder {
         when.textContent = own[0].time.slice(0, this.#shared.has(own[0].time.slice(0, 5)) ? 8 : 5);
         const name = document.createElement('span');
         name.className = 'clip';
-        name.textContent = own.find((frame) => frame.headline)?.headline || `${own.length} ${own.length === 1 ? 'frame' : 'frames'}`;
+        name.textContent =
+            own.find((frame) => frame.headline)?.headline || `${own.length} ${own.length === 1 ? 'frame' : 'frames'}`;
         top.append(when, name);
         const shapes = element('svg', { width: Math.min(own.length, MOST) * STEP, height: 9, 'aria-hidden': 'true' });
         // One path for each kind of shape: a day has thousands of frames.
@@ -107,7 +110,10 @@ export class Ladder {
             more.textContent = `and ${own.length - MOST} more`;
             button.append(more);
         }
-        button.addEventListener('click', () => { this.#goTo(own); button.blur(); });
+        button.addEventListener('click', () => {
+            this.#goTo(own);
+            button.blur();
+        });
         item.append(button);
 
         return item;

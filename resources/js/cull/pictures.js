@@ -94,7 +94,10 @@ export class Pictures {
     #wantThese(large, small, isLargeMade = true) {
         const keep = new Set(large.map((frame) => frame.id));
         const keepSmall = new Set(small.map((frame) => frame.id));
-        for (const [pool, wanted] of [[this.#ready, keep], [this.#small, keepSmall]]) {
+        for (const [pool, wanted] of [
+            [this.#ready, keep],
+            [this.#small, keepSmall],
+        ]) {
             for (const [id, bitmap] of pool) {
                 if (!wanted.has(id)) {
                     bitmap?.close?.();
@@ -107,9 +110,18 @@ export class Pictures {
         const first = made.slice(0, 2);
         this.#queue = [
             ...first.filter((frame) => frame.large && !this.#ready.has(frame.id)).map((frame) => [frame, true]),
-            ...small.filter((frame) => frame.small && !this.#small.has(frame.id) && !this.#ready.has(frame.id)).slice(0, 6).map((frame) => [frame, false]),
-            ...made.slice(2).filter((frame) => frame.large && !this.#ready.has(frame.id)).map((frame) => [frame, true]),
-            ...small.filter((frame) => frame.small && !this.#small.has(frame.id) && !this.#ready.has(frame.id)).slice(6).map((frame) => [frame, false]),
+            ...small
+                .filter((frame) => frame.small && !this.#small.has(frame.id) && !this.#ready.has(frame.id))
+                .slice(0, 6)
+                .map((frame) => [frame, false]),
+            ...made
+                .slice(2)
+                .filter((frame) => frame.large && !this.#ready.has(frame.id))
+                .map((frame) => [frame, true]),
+            ...small
+                .filter((frame) => frame.small && !this.#small.has(frame.id) && !this.#ready.has(frame.id))
+                .slice(6)
+                .map((frame) => [frame, false]),
         ];
         while (this.#working < AT_ONCE && this.#queue.length > 0) {
             this.#next();
@@ -168,7 +180,7 @@ export class Pictures {
 export function paint(canvas, bitmap, frame) {
     // Where nothing is decoded yet, a small empty one of its shape.
     const width = bitmap?.width ?? 300;
-    const height = bitmap?.height ?? Math.round(300 * frame.height / frame.width);
+    const height = bitmap?.height ?? Math.round((300 * frame.height) / frame.width);
     if (canvas.width !== width || canvas.height !== height) {
         canvas.width = width;
         canvas.height = height;

@@ -81,30 +81,35 @@ export class Rivals {
 
     draw() {
         this.#pictures.wantOnly(this.frames);
-        this.#box.style.setProperty('--across', this.frames.length < 4 ? this.frames.length : Math.ceil(this.frames.length / 2));
-        this.#box.replaceChildren(...this.frames.map((frame, i) => {
-            const figure = document.createElement('figure');
-            figure.dataset.id = frame.id;
-            figure.draggable = true;
-            if (i === this.at) {
-                figure.setAttribute('aria-current', 'true');
-            }
-            const view = document.createElement('div');
-            view.className = 'view';
-            const canvas = document.createElement('canvas');
-            canvas.setAttribute('role', 'img');
-            canvas.setAttribute('aria-label', frame.name);
-            const caption = document.createElement('figcaption');
-            const shown = document.createElement('span');
-            shown.className = 'marks';
-            shown.append(verdict(frame.verdict), pips(frame.rating));
-            caption.append(shown, document.createTextNode(`${frame.time.slice(0, 11)} · ${frame.name}`));
-            view.append(canvas);
-            figure.append(view, caption);
-            paint(canvas, this.#pictures.of(frame), frame);
+        this.#box.style.setProperty(
+            '--across',
+            this.frames.length < 4 ? this.frames.length : Math.ceil(this.frames.length / 2),
+        );
+        this.#box.replaceChildren(
+            ...this.frames.map((frame, i) => {
+                const figure = document.createElement('figure');
+                figure.dataset.id = frame.id;
+                figure.draggable = true;
+                if (i === this.at) {
+                    figure.setAttribute('aria-current', 'true');
+                }
+                const view = document.createElement('div');
+                view.className = 'view';
+                const canvas = document.createElement('canvas');
+                canvas.setAttribute('role', 'img');
+                canvas.setAttribute('aria-label', frame.name);
+                const caption = document.createElement('figcaption');
+                const shown = document.createElement('span');
+                shown.className = 'marks';
+                shown.append(verdict(frame.verdict), pips(frame.rating));
+                caption.append(shown, document.createTextNode(`${frame.time.slice(0, 11)} · ${frame.name}`));
+                view.append(canvas);
+                figure.append(view, caption);
+                paint(canvas, this.#pictures.of(frame), frame);
 
-            return figure;
-        }));
+                return figure;
+            }),
+        );
         if (this.#isClose) {
             this.close(true);
         }
@@ -144,7 +149,11 @@ export class Rivals {
             if (image) {
                 const frame = this.frames[i];
                 const [width, height] = [frame.width / scale, frame.height / scale];
-                Object.assign(image.style, { width: `${width}px`, height: `${height}px`, transform: `translate(${x * (view.clientWidth - width)}px, ${y * (view.clientHeight - height)}px)` });
+                Object.assign(image.style, {
+                    width: `${width}px`,
+                    height: `${height}px`,
+                    transform: `translate(${x * (view.clientWidth - width)}px, ${y * (view.clientHeight - height)}px)`,
+                });
             }
         }
     }

@@ -12,5 +12,7 @@ document.addEventListener('click', async (event) => {
         document.execCommand('copy');
     }
     button.textContent = 'Copied';
-    setTimeout(() => { button.textContent = 'Copy the names'; }, 2000);
+    setTimeout(() => {
+        button.textContent = 'Copy the names';
+    }, 2000);
 });

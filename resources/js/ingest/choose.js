@@ -24,7 +24,13 @@ let only = 'all';
 let answers = Promise.resolve();
 
 const count = (number, word) => `${number.toLocaleString('en')} ${word}${number === 1 ? '' : 's'}`;
-const shows = { all: () => true, ticked: (frame) => frame.isTicked, unticked: (frame) => !frame.isTicked, dropped: (frame) => frame.verdict === 'drop', troubled: (frame) => frame.problem !== '' };
+const shows = {
+    all: () => true,
+    ticked: (frame) => frame.isTicked,
+    unticked: (frame) => !frame.isTicked,
+    dropped: (frame) => frame.verdict === 'drop',
+    troubled: (frame) => frame.problem !== '',
+};
 
 /** A wall whose frames can be highlighted and ticked. */
 class CardWall extends Wall {
@@ -33,7 +39,10 @@ class CardWall extends Wall {
         tile.classList.add('of-card');
         tile.classList.toggle('is-highlighted', highlighted.has(frame));
         tile.classList.toggle('is-unticked', !frame.isTicked);
-        tile.setAttribute('aria-label', `${frame.time} ${frame.name} · ${frame.kinds}, ${frame.isTicked ? 'ticked' : 'not ticked'}${highlighted.has(frame) ? ', highlighted' : ''}, ${frame.verdict}`);
+        tile.setAttribute(
+            'aria-label',
+            `${frame.time} ${frame.name} · ${frame.kinds}, ${frame.isTicked ? 'ticked' : 'not ticked'}${highlighted.has(frame) ? ', highlighted' : ''}, ${frame.verdict}`,
+        );
         tile.querySelector('.label').textContent = frame.time;
         if (!frame.small) {
             const word = document.createElement('span');
@@ -42,7 +51,11 @@ class CardWall extends Wall {
             word.textContent = `${frame.name} · ${frame.kinds}`;
             tile.querySelector('img').replaceWith(word);
         }
-        const box = element('svg', { viewBox: '0 0 20 20', class: 'tick', 'aria-hidden': 'true' }, element('rect', { x: 2, y: 2, width: 16, height: 16, rx: 2 }));
+        const box = element(
+            'svg',
+            { viewBox: '0 0 20 20', class: 'tick', 'aria-hidden': 'true' },
+            element('rect', { x: 2, y: 2, width: 16, height: 16, rx: 2 }),
+        );
         if (frame.isTicked) {
             box.append(element('path', { d: 'M5.5 10.5l3.2 3.2L15 7' }));
         }
@@ -67,8 +80,14 @@ class CardWall extends Wall {
 
 const large = new Large($('large'), (frame) => `${root.dataset.whole}/${frame.id}/whole`);
 const wall = new CardWall($('wall'), { open: () => {}, point: () => {}, shown: () => wanted.look() });
-const wanted = new Wanted(root.dataset.wanted, () => (root.dataset.copying ? wall.seen : []), (made) => wall.refresh(made));
-const steps = new Steps(root.dataset.shoot, root.dataset.marks, (waiting, problem) => say(problem === null ? '' : `${count(waiting, 'mark')} kept here until the server answers`));
+const wanted = new Wanted(
+    root.dataset.wanted,
+    () => (root.dataset.copying ? wall.seen : []),
+    (made) => wall.refresh(made),
+);
+const steps = new Steps(root.dataset.shoot, root.dataset.marks, (waiting, problem) =>
+    say(problem === null ? '' : `${count(waiting, 'mark')} kept here until the server answers`),
+);
 
 function say(text) {
     $('note').textContent = text;
@@ -126,12 +145,21 @@ function tick(isTicked, own = [...highlighted]) {
 }
 
 function send(changed, isTicked) {
-    const body = { frames: changed.filter((frame) => frame.id > 0).map((frame) => frame.id), files: changed.filter((frame) => frame.id < 0).map((frame) => -frame.id), ticked: isTicked };
-    answers = answers.then(() => post(root.dataset.ticks, body)).then(() => say('')).catch(() => {
-        say('The server did not take the ticks; they are sent again.');
+    const body = {
+        frames: changed.filter((frame) => frame.id > 0).map((frame) => frame.id),
+        files: changed.filter((frame) => frame.id < 0).map((frame) => -frame.id),
+        ticked: isTicked,
+    };
+    answers = answers
+        .then(() => post(root.dataset.ticks, body))
+        .then(() => say(''))
+        .catch(() => {
+            say('The server did not take the ticks; they are sent again.');
 
-        return new Promise((done) => { setTimeout(done, 2000); }).then(() => send(changed, isTicked));
-    });
+            return new Promise((done) => {
+                setTimeout(done, 2000);
+            }).then(() => send(changed, isTicked));
+        });
 }
 
 /** Verdicts can be given here and now; they stay with the frame. */
@@ -142,8 +170,14 @@ function judge(verdict) {
     }
     const id = uuid();
     history.push({ id, frames: changed.map((frame) => [frame, frame.verdict]) });
-    steps.add({ id, said: `${{ keep: 'Keep', drop: 'Drop', open: 'Open' }[verdict]} ${count(changed.length, 'frame')} before the copy`, marks: changed.map((frame) => ({ frame: frame.id, verdict })) });
-    changed.forEach((frame) => { frame.verdict = verdict; });
+    steps.add({
+        id,
+        said: `${{ keep: 'Keep', drop: 'Drop', open: 'Open' }[verdict]} ${count(changed.length, 'frame')} before the copy`,
+        marks: changed.map((frame) => ({ frame: frame.id, verdict })),
+    });
+    changed.forEach((frame) => {
+        frame.verdict = verdict;
+    });
     wall.refresh(changed);
     highlighted.size === 1 ? step(1, false) : show();
 }
@@ -152,7 +186,9 @@ function takeBack() {
     const step = history.pop();
     if (step) {
         steps.add({ id: step.id, takeBack: true });
-        step.frames.forEach(([frame, before]) => { frame.verdict = before; });
+        step.frames.forEach(([frame, before]) => {
+            frame.verdict = before;
+        });
         wall.refresh(step.frames.map(([frame]) => frame));
     }
     show();
@@ -165,23 +201,47 @@ function show() {
     $('ticked').textContent = `${ticked.length.toLocaleString('en')} of ${frames.length.toLocaleString('en')}`;
     $('ticked-size').textContent = `${size(sum(ticked))} of ${size(sum(frames))}`;
     $('highlighted').textContent = own.length.toLocaleString('en');
-    $('tick').textContent = own.length > 0 && own.every((frame) => frame.isTicked) ? `Untick ${own.length.toLocaleString('en')} highlighted` : `Tick ${own.length.toLocaleString('en')} highlighted`;
+    $('tick').textContent =
+        own.length > 0 && own.every((frame) => frame.isTicked)
+            ? `Untick ${own.length.toLocaleString('en')} highlighted`
+            : `Tick ${own.length.toLocaleString('en')} highlighted`;
     $('tick').disabled = own.every((frame) => frame.isCopied);
     if ($('copy')) {
         const left = ticked.filter((frame) => !frame.isCopied);
         $('copy').disabled = left.length === 0 || root.dataset.ready !== 'true';
-        $('copy').textContent = left.length === 0 ? 'Nothing is ticked' : `Copy ${count(left.length, 'frame')}, ${size(sum(left))}, to ${count(Number($('copy').dataset.copy), 'place')}`;
+        $('copy').textContent =
+            left.length === 0
+                ? 'Nothing is ticked'
+                : `Copy ${count(left.length, 'frame')}, ${size(sum(left))}, to ${count(Number($('copy').dataset.copy), 'place')}`;
     }
     for (const name of ['dropped', 'known']) {
-        const meant = frames.filter((frame) => frame.isTicked && !frame.isCopied && (name === 'dropped' ? frame.verdict === 'drop' : frame.isKnown));
+        const meant = frames.filter(
+            (frame) =>
+                frame.isTicked && !frame.isCopied && (name === 'dropped' ? frame.verdict === 'drop' : frame.isKnown),
+        );
         $(`untick-${name}`).hidden = meant.length === 0;
-        $(`untick-${name}`).textContent = name === 'dropped' ? `Untick the ${meant.length.toLocaleString('en')} dropped` : `Untick the ${meant.length.toLocaleString('en')} that the studio has`;
+        $(`untick-${name}`).textContent =
+            name === 'dropped'
+                ? `Untick the ${meant.length.toLocaleString('en')} dropped`
+                : `Untick the ${meant.length.toLocaleString('en')} that the studio has`;
     }
     for (const button of root.querySelectorAll('[data-only]')) {
         button.setAttribute('aria-pressed', String(button.dataset.only === only));
     }
     const frame = view[at];
-    $('line').textContent = frame ? [frame.name, frame.time, frame.facts, size(frame.bytes), frame.kinds, frame.isCopied ? 'copied' : '', frame.problem].filter(Boolean).join(' · ') : '';
+    $('line').textContent = frame
+        ? [
+              frame.name,
+              frame.time,
+              frame.facts,
+              size(frame.bytes),
+              frame.kinds,
+              frame.isCopied ? 'copied' : '',
+              frame.problem,
+          ]
+              .filter(Boolean)
+              .join(' · ')
+        : '';
     if (frame) {
         large.isOpen ? large.show(view, at) : wall.point(frame);
         showInstant(frame.taken);
@@ -208,22 +268,55 @@ function lay() {
 const untick = (meant) => tick(false, frames.filter(meant));
 const actions = {
     t: () => tick(![...highlighted].every((frame) => frame.isTicked)),
-    f: () => judge('keep'), d: () => judge('drop'), s: () => judge('open'), Backspace: takeBack,
-    ArrowRight: () => step(1, false), ArrowLeft: () => step(-1, false), ArrowDown: () => step(large.isOpen ? 1 : wall.columns, false), ArrowUp: () => step(large.isOpen ? -1 : -wall.columns, false),
+    f: () => judge('keep'),
+    d: () => judge('drop'),
+    s: () => judge('open'),
+    Backspace: takeBack,
+    ArrowRight: () => step(1, false),
+    ArrowLeft: () => step(-1, false),
+    ArrowDown: () => step(large.isOpen ? 1 : wall.columns, false),
+    ArrowUp: () => step(large.isOpen ? -1 : -wall.columns, false),
     Enter: () => look(!large.isOpen),
-    'Shift+ArrowRight': () => step(1, !large.isOpen), 'Shift+ArrowLeft': () => step(-1, !large.isOpen), 'Shift+ArrowDown': () => step(wall.columns, !large.isOpen), 'Shift+ArrowUp': () => step(-wall.columns, !large.isOpen),
-    '$mod+a': () => { look(false); highlighted = new Set(view); show(); }, Escape: () => { look(false); highlighted = new Set(view[at] ? [view[at]] : []); show(); },
+    'Shift+ArrowRight': () => step(1, !large.isOpen),
+    'Shift+ArrowLeft': () => step(-1, !large.isOpen),
+    'Shift+ArrowDown': () => step(wall.columns, !large.isOpen),
+    'Shift+ArrowUp': () => step(-wall.columns, !large.isOpen),
+    '$mod+a': () => {
+        look(false);
+        highlighted = new Set(view);
+        show();
+    },
+    Escape: () => {
+        look(false);
+        highlighted = new Set(view[at] ? [view[at]] : []);
+        show();
+    },
     'Shift+?': () => root.querySelector('dialog').showModal(),
 };
-tinykeys(window, Object.fromEntries(Object.entries(actions).map(([key, act]) => [key, (event) => {
-    if (event.target.matches('input, textarea, select') || root.querySelector('dialog').open || event.repeat && !event.key.startsWith('Arrow')) {
-        return;
-    }
-    event.preventDefault();
-    act();
-}])));
+tinykeys(
+    window,
+    Object.fromEntries(
+        Object.entries(actions).map(([key, act]) => [
+            key,
+            (event) => {
+                if (
+                    event.target.matches('input, textarea, select') ||
+                    root.querySelector('dialog').open ||
+                    (event.repeat && !event.key.startsWith('Arrow'))
+                ) {
+                    return;
+                }
+                event.preventDefault();
+                act();
+            },
+        ]),
+    ),
+);
 // Space is held, not pressed.
-for (const [type, isHeld] of [['keydown', true], ['keyup', false]]) {
+for (const [type, isHeld] of [
+    ['keydown', true],
+    ['keyup', false],
+]) {
     window.addEventListener(type, (event) => {
         if (event.key === ' ' && large.isOpen && !event.target.matches('input, textarea, select, button, a')) {
             event.preventDefault();
@@ -237,7 +330,10 @@ $('untick-dropped').addEventListener('click', () => untick((frame) => frame.verd
 $('untick-known').addEventListener('click', () => untick((frame) => frame.isKnown));
 $('keys').addEventListener('click', () => root.querySelector('dialog').showModal());
 for (const button of root.querySelectorAll('[data-only]')) {
-    button.addEventListener('click', () => { only = button.dataset.only; lay(); });
+    button.addEventListener('click', () => {
+        only = button.dataset.only;
+        lay();
+    });
 }
 // What was ticked here is on the server before the copying begins.
 $('copy')?.form.addEventListener('submit', async (event) => {
@@ -255,7 +351,9 @@ async function read() {
         const told = await get(`${root.dataset.frames}?after=${after}&files=${files}`).catch(() => null);
         if (told === null) {
             say('The server does not answer; asking again.');
-            await new Promise((done) => { setTimeout(done, 1500); });
+            await new Promise((done) => {
+                setTimeout(done, 1500);
+            });
             continue;
         }
         say('');
@@ -264,14 +362,18 @@ async function read() {
         if (rows.length > 0) {
             frames = [...frames, ...rows].sort((a, b) => a.taken - b.taken || a.id - b.id);
             lay();
-            $('wall').querySelector('.tile img')?.addEventListener('load', () => performance.mark('kanpai-first-picture'), { once: true });
+            $('wall')
+                .querySelector('.tile img')
+                ?.addEventListener('load', () => performance.mark('kanpai-first-picture'), { once: true });
         }
         if (told.isRead) {
             break;
         }
         $('reading').textContent = `Reading the card: ${frames.length.toLocaleString('en')} frames so far`;
         // Once something is to be seen, the machine is left to the reading: each batch makes the whole wall anew.
-        await new Promise((done) => { setTimeout(done, frames.length === 0 ? 100 : 350); });
+        await new Promise((done) => {
+            setTimeout(done, frames.length === 0 ? 100 : 350);
+        });
     }
     $('reading').hidden = true;
     root.dataset.ready = 'true';

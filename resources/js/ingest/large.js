@@ -23,7 +23,10 @@ export class Large {
         this.#image = box.querySelector('[data-image]');
         this.#word = box.querySelector('[data-word]');
         this.#close = new Close(this.#frame, document.createElement('div'), address);
-        this.#frame.addEventListener('pointerdown', (event) => { event.preventDefault(); this.hold(true); });
+        this.#frame.addEventListener('pointerdown', (event) => {
+            event.preventDefault();
+            this.hold(true);
+        });
         for (const over of ['pointerup', 'pointercancel', 'pointerleave']) {
             this.#frame.addEventListener(over, () => this.hold(false));
         }
@@ -75,18 +78,31 @@ export class Large {
         }
         this.#image.src = frame.large || this.#address(frame);
         this.#close.show(frame);
-        this.#ahead = frames.slice(at + 1, at + 1 + AHEAD).filter((next) => next.id > 0).map((next) => Object.assign(new Image(), { src: next.large || this.#address(next) }));
+        this.#ahead = frames
+            .slice(at + 1, at + 1 + AHEAD)
+            .filter((next) => next.id > 0)
+            .map((next) => Object.assign(new Image(), { src: next.large || this.#address(next) }));
     }
 
     /** What is seen, and what a key has made of it. */
     #tell() {
         const { name, pixels, isTicked, verdict } = this.#shown ?? {};
-        this.#word.textContent = [name, this.#problem || pixels, isTicked ? 'ticked' : 'not ticked', { keep: 'kept', drop: 'dropped' }[verdict]].filter(Boolean).join(' · ');
+        this.#word.textContent = [
+            name,
+            this.#problem || pixels,
+            isTicked ? 'ticked' : 'not ticked',
+            { keep: 'kept', drop: 'dropped' }[verdict],
+        ]
+            .filter(Boolean)
+            .join(' · ');
     }
 
     #fit() {
         const [width, height] = [this.#frame.parentElement.clientWidth, this.#frame.parentElement.clientHeight];
         const scale = Math.min(width / this.#shown.width, height / this.#shown.height);
-        Object.assign(this.#frame.style, { width: `${Math.floor(this.#shown.width * scale)}px`, height: `${Math.floor(this.#shown.height * scale)}px` });
+        Object.assign(this.#frame.style, {
+            width: `${Math.floor(this.#shown.width * scale)}px`,
+            height: `${Math.floor(this.#shown.height * scale)}px`,
+        });
     }
 }

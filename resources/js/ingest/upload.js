@@ -58,14 +58,21 @@ class Sending {
     }
 
     async start(chosen) {
-        const files = new Map(chosen.filter((file) => !file.webkitRelativePath.split('/').some((part) => part.startsWith('.'))).map((file) => [pathOf(file), file]));
+        const files = new Map(
+            chosen
+                .filter((file) => !file.webkitRelativePath.split('/').some((part) => part.startsWith('.')))
+                .map((file) => [pathOf(file), file]),
+        );
         this.#isStopped = false;
         this.#hurt = [];
         this.#say('upload-problem', '');
         this.#say('upload-done', '');
         let told;
         try {
-            told = await post(this.#root.dataset.upload, { name: chosen[0]?.webkitRelativePath.split('/')[0] ?? '', files: [...files].map(([path, file]) => [path, file.size, Math.floor(file.lastModified / 1000)]) });
+            told = await post(this.#root.dataset.upload, {
+                name: chosen[0]?.webkitRelativePath.split('/')[0] ?? '',
+                files: [...files].map(([path, file]) => [path, file.size, Math.floor(file.lastModified / 1000)]),
+            });
         } catch (reason) {
             this.#say('upload-problem', reason.told?.problem ?? `${reason.message} Nothing was sent.`);
 
@@ -73,7 +80,10 @@ class Sending {
         }
         const wanted = told.wanted.filter((one) => files.has(one.path));
         if (wanted.length === 0) {
-            this.#say('upload-done', `${told.name}: ${told.known || 'everything of it is here'}. Nothing has to be sent.`);
+            this.#say(
+                'upload-done',
+                `${told.name}: ${told.known || 'everything of it is here'}. Nothing has to be sent.`,
+            );
             this.#finished(told);
 
             return;
@@ -95,11 +105,20 @@ class Sending {
         await Promise.all(Array.from({ length: AT_ONCE }, work));
         this.#$('sending').hidden = true;
         if (this.#isStopped) {
-            this.#say('upload-problem', `Stopped with ${this.#filesDone} of ${wanted.length} files sent. Choose the same again to go on.`);
+            this.#say(
+                'upload-problem',
+                `Stopped with ${this.#filesDone} of ${wanted.length} files sent. Choose the same again to go on.`,
+            );
         } else if (this.#hurt.length > 0) {
-            this.#say('upload-problem', `${this.#hurt.length} of ${wanted.length} files did not arrive: ${this.#hurt.slice(0, 5).join('; ')}. Choose the same again to send them.`);
+            this.#say(
+                'upload-problem',
+                `${this.#hurt.length} of ${wanted.length} files did not arrive: ${this.#hurt.slice(0, 5).join('; ')}. Choose the same again to send them.`,
+            );
         } else {
-            this.#say('upload-done', `All ${wanted.length} files of ${told.name} are here and the same as they were sent.`);
+            this.#say(
+                'upload-done',
+                `All ${wanted.length} files of ${told.name} are here and the same as they were sent.`,
+            );
             this.#finished(told);
         }
     }
@@ -152,14 +171,26 @@ class Sending {
                 retryDelays: RETRY,
                 storeFingerprintForResuming: false,
                 metadata: { path: one.path, hash },
-                headers: { 'X-CSRF-TOKEN': token(), ...(this.#root.dataset.uploadToken ? { 'Kanpai-Upload-Link': this.#root.dataset.uploadToken } : {}) },
-                onProgress: (sent) => { this.#sent.set(one.id, sent); show(); },
+                headers: {
+                    'X-CSRF-TOKEN': token(),
+                    ...(this.#root.dataset.uploadToken ? { 'Kanpai-Upload-Link': this.#root.dataset.uploadToken } : {}),
+                },
+                onProgress: (sent) => {
+                    this.#sent.set(one.id, sent);
+                    show();
+                },
                 onShouldRetry: (error) => {
                     const status = error.originalResponse?.getStatus() ?? 0;
 
-                    return !this.#isStopped && (status === 0 || status === 409 || status === 423 || status >= 500 && status !== 507);
+                    return (
+                        !this.#isStopped &&
+                        (status === 0 || status === 409 || status === 423 || (status >= 500 && status !== 507))
+                    );
                 },
-                onSuccess: () => { this.#running.delete(upload); done(''); },
+                onSuccess: () => {
+                    this.#running.delete(upload);
+                    done('');
+                },
                 onError: (error) => {
                     this.#running.delete(upload);
                     done(error.originalResponse?.getBody() || 'the connection broke');
@@ -175,8 +206,11 @@ class Sending {
         const sent = [...this.#sent.values()].reduce((sum, bytes) => sum + bytes, 0);
         const seconds = (performance.now() - this.#began) / 1000;
         const rate = (sent - before) / Math.max(0.5, seconds);
-        this.#$('upload-bar').value = total > 0 ? Math.floor(1000 * sent / total) : 1000;
-        this.#say('upload-progress', `${size(sent)} of ${size(total)} · ${this.#filesDone.toLocaleString('en')} of ${count.toLocaleString('en')} files${rate > 0 ? ` · ${size(rate)} a second · ${time((total - sent) / rate)} left` : ''}`);
+        this.#$('upload-bar').value = total > 0 ? Math.floor((1000 * sent) / total) : 1000;
+        this.#say(
+            'upload-progress',
+            `${size(sent)} of ${size(total)} · ${this.#filesDone.toLocaleString('en')} of ${count.toLocaleString('en')} files${rate > 0 ? ` · ${size(rate)} a second · ${time((total - sent) / rate)} left` : ''}`,
+        );
     }
 }
 

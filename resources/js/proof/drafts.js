@@ -19,7 +19,7 @@ export class Drafts {
 
     keep(number, change) {
         const draft = { ...this.of(number), ...change };
-        draft.text.trim() === '' && draft.marks.length === 0 ? delete this.#all[number] : this.#all[number] = draft;
+        draft.text.trim() === '' && draft.marks.length === 0 ? delete this.#all[number] : (this.#all[number] = draft);
         this.#save();
     }
 

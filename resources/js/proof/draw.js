@@ -70,7 +70,10 @@ export class Draw {
     #at(event) {
         const room = this.#svg.getBoundingClientRect();
 
-        return [Math.round((event.clientX - room.left) / room.width * this.#frame.width), Math.round((event.clientY - room.top) / room.height * this.#frame.height)];
+        return [
+            Math.round(((event.clientX - room.left) / room.width) * this.#frame.width),
+            Math.round(((event.clientY - room.top) / room.height) * this.#frame.height),
+        ];
     }
 
     async #begin(event, ask) {
@@ -90,7 +93,12 @@ export class Draw {
             return;
         }
         this.#svg.setPointerCapture(event.pointerId);
-        this.#begun = this.#tool === 'line' ? { kind: 'line', points: [[x, y]] } : this.#tool === 'arrow' ? { kind: 'arrow', x, y, toX: x, toY: y } : { kind: 'circle', from: [x, y], x, y, rx: 0, ry: 0 };
+        this.#begun =
+            this.#tool === 'line'
+                ? { kind: 'line', points: [[x, y]] }
+                : this.#tool === 'arrow'
+                  ? { kind: 'arrow', x, y, toX: x, toY: y }
+                  : { kind: 'circle', from: [x, y], x, y, rx: 0, ry: 0 };
     }
 
     #go(event) {
@@ -101,7 +109,7 @@ export class Draw {
         const [x, y] = this.#at(event);
         if (mark.kind === 'line') {
             const [lastX, lastY] = mark.points.at(-1);
-            const step = STEP * this.#frame.width / this.#svg.getBoundingClientRect().width;
+            const step = (STEP * this.#frame.width) / this.#svg.getBoundingClientRect().width;
             if (Math.hypot(x - lastX, y - lastY) >= step && mark.points.length < MOST_POINTS) {
                 mark.points.push([x, y]);
             }
@@ -109,7 +117,12 @@ export class Draw {
             [mark.toX, mark.toY] = [x, y];
         } else {
             const [fromX, fromY] = mark.from;
-            Object.assign(mark, { x: Math.round((fromX + x) / 2), y: Math.round((fromY + y) / 2), rx: Math.round(Math.abs(x - fromX) / 2), ry: Math.round(Math.abs(y - fromY) / 2) });
+            Object.assign(mark, {
+                x: Math.round((fromX + x) / 2),
+                y: Math.round((fromY + y) / 2),
+                rx: Math.round(Math.abs(x - fromX) / 2),
+                ry: Math.round(Math.abs(y - fromY) / 2),
+            });
         }
         this.paint();
     }
@@ -121,7 +134,12 @@ export class Draw {
             return;
         }
         delete mark.from;
-        const size = mark.kind === 'line' ? mark.points.length - 1 : mark.kind === 'arrow' ? Math.hypot(mark.toX - mark.x, mark.toY - mark.y) : mark.rx + mark.ry;
+        const size =
+            mark.kind === 'line'
+                ? mark.points.length - 1
+                : mark.kind === 'arrow'
+                  ? Math.hypot(mark.toX - mark.x, mark.toY - mark.y)
+                  : mark.rx + mark.ry;
         if (size > 1) {
             this.#marks.push(mark);
         }
@@ -132,8 +150,16 @@ export class Draw {
     paint() {
         const stroke = Math.max(this.#frame.width, this.#frame.height) * STROKE;
         const marks = this.#begun ? [...this.#marks, this.#begun] : this.#marks;
-        const layer = (attributes) => element('g', { fill: 'none', 'stroke-linecap': 'round', 'stroke-linejoin': 'round', ...attributes }, ...marks.map((mark) => shape(mark, stroke)));
-        this.#svg.replaceChildren(layer({ stroke: '#111', 'stroke-opacity': 0.75, 'stroke-width': stroke * 1.9 }), layer({ stroke: '#fff', 'stroke-width': stroke }));
+        const layer = (attributes) =>
+            element(
+                'g',
+                { fill: 'none', 'stroke-linecap': 'round', 'stroke-linejoin': 'round', ...attributes },
+                ...marks.map((mark) => shape(mark, stroke)),
+            );
+        this.#svg.replaceChildren(
+            layer({ stroke: '#111', 'stroke-opacity': 0.75, 'stroke-width': stroke * 1.9 }),
+            layer({ stroke: '#fff', 'stroke-width': stroke }),
+        );
     }
 }
 
@@ -143,14 +169,26 @@ function shape(mark, stroke) {
             return element('ellipse', { cx: mark.x, cy: mark.y, rx: mark.rx, ry: mark.ry });
         case 'arrow': {
             const angle = Math.atan2(mark.toY - mark.y, mark.toX - mark.x);
-            const head = [-0.5, 0.5].map((turn) => `M${mark.toX - 6 * stroke * Math.cos(angle + turn)} ${mark.toY - 6 * stroke * Math.sin(angle + turn)}L${mark.toX} ${mark.toY}`).join('');
+            const head = [-0.5, 0.5]
+                .map(
+                    (turn) =>
+                        `M${mark.toX - 6 * stroke * Math.cos(angle + turn)} ${mark.toY - 6 * stroke * Math.sin(angle + turn)}L${mark.toX} ${mark.toY}`,
+                )
+                .join('');
 
             return element('path', { d: `M${mark.x} ${mark.y}L${mark.toX} ${mark.toY}${head}` });
         }
         case 'line':
             return element('path', { d: `M${mark.points.map((point) => point.join(' ')).join('L')}` });
         default: {
-            const text = element('text', { x: mark.x, y: mark.y, 'font-family': 'sans-serif', 'font-size': 6 * stroke, fill: '#fff', 'stroke-width': stroke / 3 });
+            const text = element('text', {
+                x: mark.x,
+                y: mark.y,
+                'font-family': 'sans-serif',
+                'font-size': 6 * stroke,
+                fill: '#fff',
+                'stroke-width': stroke / 3,
+            });
             text.textContent = mark.text;
 
             return text;

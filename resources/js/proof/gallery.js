@@ -23,21 +23,43 @@ let ratings = new Map();
 let comments = [];
 let isSent = false;
 
-const steps = new Steps(base, `${base}/steps`, (waiting, problem) => {
-    $('offline').hidden = problem === null;
-    $('offline').textContent = problem === null ? '' : problem.status === 410 || problem.status === 403 ? 'This link has ended, so what you did last did not reach the studio.' : `${waiting} ${waiting === 1 ? 'step has' : 'steps have'} not reached the studio yet. They are kept here, and sent as soon as the connection is back.`;
-}, answered);
+const steps = new Steps(
+    base,
+    `${base}/steps`,
+    (waiting, problem) => {
+        $('offline').hidden = problem === null;
+        $('offline').textContent =
+            problem === null
+                ? ''
+                : problem.status === 410 || problem.status === 403
+                  ? 'This link has ended, so what you did last did not reach the studio.'
+                  : `${waiting} ${waiting === 1 ? 'step has' : 'steps have'} not reached the studio yet. They are kept here, and sent as soon as the connection is back.`;
+    },
+    answered,
+);
 
 const isChosen = (frame, name = list?.name) => chosen.get(name)?.has(frame.number) ?? false;
 const anyList = (frame) => lists.some((one) => isChosen(frame, one.name));
 const saidOf = (frame) => comments.filter((comment) => comment.number === frame.number);
-const meets = (frame) => filter === 'all' || (filter === 'chosen' && isChosen(frame)) || (filter === 'not' && !anyList(frame)) || (filter === 'said' && saidOf(frame).length > 0);
+const meets = (frame) =>
+    filter === 'all' ||
+    (filter === 'chosen' && isChosen(frame)) ||
+    (filter === 'not' && !anyList(frame)) ||
+    (filter === 'said' && saidOf(frame).length > 0);
 
 const acts = {
     place: base,
-    can: { get choose() { return lists.length > 0; } },
-    get lists() { return lists; },
-    get isSent() { return isSent; },
+    can: {
+        get choose() {
+            return lists.length > 0;
+        },
+    },
+    get lists() {
+        return lists;
+    },
+    get isSent() {
+        return isSent;
+    },
     canChoose: () => lists.length > 0,
     chosen: (frame, name) => isChosen(frame, name),
     choose,
@@ -45,7 +67,10 @@ const acts = {
     rate,
     comments: saidOf,
     comment,
-    said: (frame) => { const last = saidOf(frame).at(-1); return last ? last.text || 'drawn on' : ''; },
+    said: (frame) => {
+        const last = saidOf(frame).at(-1);
+        return last ? last.text || 'drawn on' : '';
+    },
     download: (frame) => `${base}/pictures/${frame.number}`,
     open: (frame) => large.open(shown, frame),
     closed: () => lay(),
@@ -73,7 +98,9 @@ function choose(frame, name = list?.name) {
     const numbers = chosen.get(name) ?? new Set();
     const isOn = !numbers.has(frame.number);
     if (isOn && own.most !== null && standing(own) >= own.most) {
-        tell(`${own.most} are chosen${lists.length > 1 ? ` for “${name}”` : ''}, and no more can be. Remove one first.`);
+        tell(
+            `${own.most} are chosen${lists.length > 1 ? ` for “${name}”` : ''}, and no more can be. Remove one first.`,
+        );
         grid.refuse(frame, `${own.most} of ${own.most} chosen`);
 
         return;
@@ -87,13 +114,17 @@ function choose(frame, name = list?.name) {
 }
 
 function rate(frame, rating) {
-    does({ kind: 'rate', number: frame.number, rating }, () => (rating === 0 ? ratings.delete(frame.number) : ratings.set(frame.number, rating)));
+    does({ kind: 'rate', number: frame.number, rating }, () =>
+        rating === 0 ? ratings.delete(frame.number) : ratings.set(frame.number, rating),
+    );
     changed(frame);
 }
 
 function comment(frame, text, drawing) {
     const id = uuid();
-    does({ id, kind: 'comment', number: frame.number, text, drawing }, () => comments.push({ id, number: frame.number, text, svg: null, answer: null, isDone: false, isWaiting: true }));
+    does({ id, kind: 'comment', number: frame.number, text, drawing }, () =>
+        comments.push({ id, number: frame.number, text, svg: null, answer: null, isDone: false, isWaiting: true }),
+    );
     changed(frame);
 }
 
@@ -152,7 +183,15 @@ function replay() {
         } else if (step.kind === 'rate') {
             ratings.set(step.number, step.rating);
         } else if (!comments.some((one) => one.id === step.id)) {
-            comments.push({ id: step.id, number: step.number, text: step.text, svg: null, answer: null, isDone: false, isWaiting: true });
+            comments.push({
+                id: step.id,
+                number: step.number,
+                text: step.text,
+                svg: null,
+                answer: null,
+                isDone: false,
+                isWaiting: true,
+            });
         }
     }
 }
@@ -163,12 +202,27 @@ async function look() {
     }
     const { made } = steps;
     try {
-        const before = JSON.stringify([[...chosen].map(([name, numbers]) => [name, [...numbers]]), [...ratings], comments, edition, isSent]);
+        const before = JSON.stringify([
+            [...chosen].map(([name, numbers]) => [name, [...numbers]]),
+            [...ratings],
+            comments,
+            edition,
+            isSent,
+        ]);
         const told = await get(`${base}/since?edition=${encodeURIComponent(edition)}`);
         if (steps.made === made) {
             const came = told.frames ? told.frames.length - frames.length : 0;
             take(told);
-            if (before !== JSON.stringify([[...chosen].map(([name, numbers]) => [name, [...numbers]]), [...ratings], comments, edition, isSent])) {
+            if (
+                before !==
+                JSON.stringify([
+                    [...chosen].map(([name, numbers]) => [name, [...numbers]]),
+                    [...ratings],
+                    comments,
+                    edition,
+                    isSent,
+                ])
+            ) {
                 draw();
                 came > 0 && tell(`${came} new ${came === 1 ? 'picture has' : 'pictures have'} come in.`);
             }
@@ -195,10 +249,20 @@ function tally() {
     if (list) {
         const goal = list.most ?? list.least;
         $('chosen').textContent = count;
-        $('of').textContent = list.most !== null ? `of ${list.most}` : list.least !== null ? `of at least ${list.least}` : `of ${there.length} chosen`;
+        $('of').textContent =
+            list.most !== null
+                ? `of ${list.most}`
+                : list.least !== null
+                  ? `of at least ${list.least}`
+                  : `of ${there.length} chosen`;
         $('share').setAttribute('width', `${Math.min(100, (100 * count) / (goal || there.length || 1))}%`);
     }
-    const counts = { all: there.length, chosen: count, not: there.filter((frame) => !anyList(frame)).length, said: frames.filter((frame) => saidOf(frame).length > 0).length };
+    const counts = {
+        all: there.length,
+        chosen: count,
+        not: there.filter((frame) => !anyList(frame)).length,
+        said: frames.filter((frame) => saidOf(frame).length > 0).length,
+    };
     for (const button of root.querySelectorAll('[data-filter]')) {
         button.querySelector('span').textContent = counts[button.dataset.filter];
         button.setAttribute('aria-pressed', String(button.dataset.filter === filter));
@@ -206,7 +270,9 @@ function tally() {
     for (const button of root.querySelectorAll('[data-list]')) {
         const own = lists.find((one) => one.name === button.dataset.list);
         button.setAttribute('aria-pressed', String(own === list));
-        button.querySelector('span').textContent = own ? `${standing(own)}${own.most !== null ? ` of ${own.most}` : ''}` : '';
+        button.querySelector('span').textContent = own
+            ? `${standing(own)}${own.most !== null ? ` of ${own.most}` : ''}`
+            : '';
     }
     $('send')?.toggleAttribute('hidden', isSent);
 }
@@ -214,7 +280,10 @@ function tally() {
 function lay() {
     shown = frames.filter(meets);
     $('none').hidden = shown.length > 0;
-    grid.lay(shown, frames.some((frame) => frame.section !== ''));
+    grid.lay(
+        shown,
+        frames.some((frame) => frame.section !== ''),
+    );
 }
 
 function draw() {
@@ -224,10 +293,16 @@ function draw() {
 }
 
 for (const button of root.querySelectorAll('[data-filter]')) {
-    button.addEventListener('click', () => { filter = button.dataset.filter; draw(); });
+    button.addEventListener('click', () => {
+        filter = button.dataset.filter;
+        draw();
+    });
 }
 for (const button of root.querySelectorAll('[data-list]')) {
-    button.addEventListener('click', () => { list = lists.find((one) => one.name === button.dataset.list) ?? list; draw(); });
+    button.addEventListener('click', () => {
+        list = lists.find((one) => one.name === button.dataset.list) ?? list;
+        draw();
+    });
 }
 window.addEventListener('resize', lay);
 

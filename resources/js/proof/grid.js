@@ -60,20 +60,24 @@ export class Grid {
         }
         close(true);
         this.#box.style.height = `${top}px`;
-        this.#box.replaceChildren(...this.#heads.map(({ section: title, top: at }) => {
-            const head = document.createElement('h2');
-            head.textContent = title;
-            head.style.top = `${at + 14}px`;
+        this.#box.replaceChildren(
+            ...this.#heads.map(({ section: title, top: at }) => {
+                const head = document.createElement('h2');
+                head.textContent = title;
+                head.style.top = `${at + 14}px`;
 
-            return head;
-        }));
+                return head;
+            }),
+        );
         this.place();
     }
 
     place() {
         const from = window.scrollY - this.#box.offsetTop - NEAR;
         const to = from + window.innerHeight + 2 * NEAR;
-        const there = new Map([...this.#box.querySelectorAll('.proof')].map((child) => [Number(child.dataset.number), child]));
+        const there = new Map(
+            [...this.#box.querySelectorAll('.proof')].map((child) => [Number(child.dataset.number), child]),
+        );
         for (const box of this.#boxes) {
             const isNear = box.top + box.tall > from && box.top < to;
             const child = there.get(box.frame.number);
@@ -152,7 +156,14 @@ function ring(frame, acts) {
     button.dataset.chooses = frame.number;
     button.setAttribute('aria-pressed', String(acts.chosen(frame)));
     button.setAttribute('aria-label', `Choose picture ${frame.number}`);
-    button.append(element('svg', { viewBox: '0 0 32 32' }, element('circle', { class: 'plate', cx: 16, cy: 16, r: 14 }), element('circle', { class: 'inner-ring', cx: 16, cy: 16, r: 7 })));
+    button.append(
+        element(
+            'svg',
+            { viewBox: '0 0 32 32' },
+            element('circle', { class: 'plate', cx: 16, cy: 16, r: 14 }),
+            element('circle', { class: 'inner-ring', cx: 16, cy: 16, r: 7 }),
+        ),
+    );
     button.addEventListener('click', () => acts.choose(frame));
 
     return button;

@@ -25,13 +25,24 @@ export class Large {
         this.#drafts = new Drafts(acts.place);
         const on = (name, act) => this.$(name)?.addEventListener('click', act);
         // After a click the space bar is to choose, not to turn again.
-        on('back', (event) => { this.turn(-1); event.detail && this.#view.focus(); });
-        on('on', (event) => { this.turn(1); event.detail && this.#view.focus(); });
+        on('back', (event) => {
+            this.turn(-1);
+            event.detail && this.#view.focus();
+        });
+        on('on', (event) => {
+            this.turn(1);
+            event.detail && this.#view.focus();
+        });
         on('close', () => dialog.close());
         on('beside', () => this.#compare(!this.#beside));
-        dialog.addEventListener('close', () => { this.#compare(false); acts.closed(); });
+        dialog.addEventListener('close', () => {
+            this.#compare(false);
+            acts.closed();
+        });
         dialog.addEventListener('keydown', (event) => this.#key(event));
-        this.#view.addEventListener('pointerdown', (event) => { this.#touched = event.pointerType === 'touch' && !this.#draw?.tool ? event.clientX : null; });
+        this.#view.addEventListener('pointerdown', (event) => {
+            this.#touched = event.pointerType === 'touch' && !this.#draw?.tool ? event.clientX : null;
+        });
         this.#view.addEventListener('pointerup', (event) => {
             if (this.#touched !== null && Math.abs(event.clientX - this.#touched) > SWIPE) {
                 this.turn(event.clientX < this.#touched ? 1 : -1);
@@ -41,9 +52,19 @@ export class Large {
         this.$('form')?.addEventListener('submit', (event) => this.#say(event));
         this.#field?.addEventListener('input', () => this.#drafts.keep(this.frame.number, { text: this.#field.value }));
         if (this.$('tools')) {
-            this.#draw = new Draw(this.$('drawing'), () => { this.#drafts.keep(this.frame.number, { marks: this.#draw.marks }); this.#tools(); }, () => this.#word());
+            this.#draw = new Draw(
+                this.$('drawing'),
+                () => {
+                    this.#drafts.keep(this.frame.number, { marks: this.#draw.marks });
+                    this.#tools();
+                },
+                () => this.#word(),
+            );
             for (const button of this.$('tools').querySelectorAll('[data-tool]')) {
-                button.addEventListener('click', () => { this.#draw.take(this.#draw.tool === button.dataset.tool ? null : button.dataset.tool); this.#tools(); });
+                button.addEventListener('click', () => {
+                    this.#draw.take(this.#draw.tool === button.dataset.tool ? null : button.dataset.tool);
+                    this.#tools();
+                });
             }
             on('undraw', () => this.#draw.takeBack());
         }
@@ -123,8 +144,12 @@ export class Large {
             }
         }
         this.#fit();
-        this.$('place').textContent = this.#beside ? `Pictures ${pair.map((own) => own.number).join(' and ')}` : `Picture ${frame.number} · ${this.#at + 1} of ${this.#frames.length}`;
-        this.$('caption').textContent = frame.isGone ? 'The studio has taken this picture out of the gallery. What you said of it is kept.' : frame.caption;
+        this.$('place').textContent = this.#beside
+            ? `Pictures ${pair.map((own) => own.number).join(' and ')}`
+            : `Picture ${frame.number} · ${this.#at + 1} of ${this.#frames.length}`;
+        this.$('caption').textContent = frame.isGone
+            ? 'The studio has taken this picture out of the gallery. What you said of it is kept.'
+            : frame.caption;
         this.$('caption').hidden = this.$('caption').textContent === '';
         this.#choices(frame);
         this.#ratings(frame);
@@ -150,12 +175,18 @@ export class Large {
         const pair = this.#view.querySelectorAll('figure:not([hidden])');
         const room = this.#view.getBoundingClientRect();
         const style = getComputedStyle(this.#view);
-        const wide = (room.width - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight) - 12 * (pair.length - 1)) / pair.length;
-        const tall = room.height - parseFloat(style.paddingTop) - parseFloat(style.paddingBottom) - (this.#beside ? 52 : 0);
+        const wide =
+            (room.width - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight) - 12 * (pair.length - 1)) /
+            pair.length;
+        const tall =
+            room.height - parseFloat(style.paddingTop) - parseFloat(style.paddingBottom) - (this.#beside ? 52 : 0);
         for (const [i, figure] of [...pair].entries()) {
-            const frame = i === 0 ? this.frame : this.#frames[this.#at + 1] ?? this.#frames[this.#at - 1];
+            const frame = i === 0 ? this.frame : (this.#frames[this.#at + 1] ?? this.#frames[this.#at - 1]);
             const scale = Math.min(wide / frame.width, tall / frame.height);
-            Object.assign(figure.querySelector('.drawn').style, { width: `${Math.floor(frame.width * scale)}px`, height: `${Math.floor(frame.height * scale)}px` });
+            Object.assign(figure.querySelector('.drawn').style, {
+                width: `${Math.floor(frame.width * scale)}px`,
+                height: `${Math.floor(frame.height * scale)}px`,
+            });
         }
     }
 
@@ -174,45 +205,58 @@ export class Large {
     #choices(frame) {
         const box = this.$('choices');
         box.hidden = !this.#acts.can.choose;
-        box.replaceChildren(...(this.#acts.can.choose ? this.#acts.lists : []).map((list) => {
-            const button = document.createElement('button');
-            const isOn = this.#acts.chosen(frame, list.name);
-            button.type = 'button';
-            button.className = 'big-choice';
-            button.dataset.choose = list.name;
-            button.disabled = this.#acts.isSent || (frame.isGone && !isOn);
-            button.setAttribute('aria-pressed', String(isOn));
-            const shape = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
-            shape.setAttribute('class', 'shape');
-            shape.setAttribute('viewBox', '0 0 16 16');
-            shape.setAttribute('aria-hidden', 'true');
-            const circle = document.createElementNS('http://www.w3.org/2000/svg', 'circle');
-            [['cx', 8], ['cy', 8], ['r', 6]].forEach(([name, value]) => circle.setAttribute(name, value));
-            shape.append(circle);
-            const words = document.createElement('span');
-            words.textContent = this.#acts.lists.length > 1 ? `${isOn ? 'Chosen for' : 'Choose for'} ${list.name}` : isOn ? 'Chosen' : 'Choose this picture';
-            button.append(shape, words);
-            button.addEventListener('click', () => this.#acts.choose(frame, list.name));
+        box.replaceChildren(
+            ...(this.#acts.can.choose ? this.#acts.lists : []).map((list) => {
+                const button = document.createElement('button');
+                const isOn = this.#acts.chosen(frame, list.name);
+                button.type = 'button';
+                button.className = 'big-choice';
+                button.dataset.choose = list.name;
+                button.disabled = this.#acts.isSent || (frame.isGone && !isOn);
+                button.setAttribute('aria-pressed', String(isOn));
+                const shape = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
+                shape.setAttribute('class', 'shape');
+                shape.setAttribute('viewBox', '0 0 16 16');
+                shape.setAttribute('aria-hidden', 'true');
+                const circle = document.createElementNS('http://www.w3.org/2000/svg', 'circle');
+                [
+                    ['cx', 8],
+                    ['cy', 8],
+                    ['r', 6],
+                ].forEach(([name, value]) => circle.setAttribute(name, value));
+                shape.append(circle);
+                const words = document.createElement('span');
+                words.textContent =
+                    this.#acts.lists.length > 1
+                        ? `${isOn ? 'Chosen for' : 'Choose for'} ${list.name}`
+                        : isOn
+                          ? 'Chosen'
+                          : 'Choose this picture';
+                button.append(shape, words);
+                button.addEventListener('click', () => this.#acts.choose(frame, list.name));
 
-            return button;
-        }));
+                return button;
+            }),
+        );
     }
 
     #ratings(frame) {
         const box = this.$('ratings');
         if (box) {
             const rating = this.#acts.rating(frame);
-            box.replaceChildren(...[1, 2, 3, 4, 5].map((value) => {
-                const button = document.createElement('button');
-                button.type = 'button';
-                button.className = 'pip';
-                button.disabled = this.#acts.isSent;
-                button.setAttribute('aria-pressed', String(value <= rating));
-                button.setAttribute('aria-label', `Rate ${value} of 5`);
-                button.addEventListener('click', () => this.#acts.rate(frame, value === rating ? 0 : value));
+            box.replaceChildren(
+                ...[1, 2, 3, 4, 5].map((value) => {
+                    const button = document.createElement('button');
+                    button.type = 'button';
+                    button.className = 'pip';
+                    button.disabled = this.#acts.isSent;
+                    button.setAttribute('aria-pressed', String(value <= rating));
+                    button.setAttribute('aria-label', `Rate ${value} of 5`);
+                    button.addEventListener('click', () => this.#acts.rate(frame, value === rating ? 0 : value));
 
-                return button;
-            }));
+                    return button;
+                }),
+            );
         }
     }
 
@@ -220,28 +264,39 @@ export class Large {
         const said = this.#acts.comments(frame);
         const list = this.$('comments');
         list.hidden = said.length === 0;
-        list.replaceChildren(...said.map((comment) => {
-            const item = document.createElement('li');
-            const words = document.createElement('p');
-            words.textContent = comment.text || 'Drawn on the picture';
-            item.append(words);
-            if (comment.answer) {
-                const answer = document.createElement('p');
-                answer.className = 'answer';
-                answer.textContent = comment.answer;
-                item.append(answer);
-            }
-            if (comment.isDone || comment.isWaiting) {
-                const state = document.createElement('p');
-                state.className = 'small quiet';
-                state.textContent = comment.isDone ? 'Done' : 'On its way';
-                item.append(state);
-            }
+        list.replaceChildren(
+            ...said.map((comment) => {
+                const item = document.createElement('li');
+                const words = document.createElement('p');
+                words.textContent = comment.text || 'Drawn on the picture';
+                item.append(words);
+                if (comment.answer) {
+                    const answer = document.createElement('p');
+                    answer.className = 'answer';
+                    answer.textContent = comment.answer;
+                    item.append(answer);
+                }
+                if (comment.isDone || comment.isWaiting) {
+                    const state = document.createElement('p');
+                    state.className = 'small quiet';
+                    state.textContent = comment.isDone ? 'Done' : 'On its way';
+                    item.append(state);
+                }
 
-            return item;
-        }));
+                return item;
+            }),
+        );
         const drawn = this.$('drawn');
-        drawn.replaceChildren(...said.filter((comment) => comment.svg).map((comment) => document.importNode(new DOMParser().parseFromString(comment.svg, 'image/svg+xml').documentElement, true)));
+        drawn.replaceChildren(
+            ...said
+                .filter((comment) => comment.svg)
+                .map((comment) =>
+                    document.importNode(
+                        new DOMParser().parseFromString(comment.svg, 'image/svg+xml').documentElement,
+                        true,
+                    ),
+                ),
+        );
         const form = this.$('form');
         if (form) {
             form.hidden = this.#acts.isSent;

@@ -90,18 +90,23 @@ export class Close {
             this.#word.textContent = `${frame.name}: preview, the true pixels follow`;
             this.#place();
             before.src = address;
-            before.decode().then(() => {
-                if (this.#isOpen && this.#shown === frame) {
-                    this.#image.src = address;
-                    // A raw file may embed fewer pixels than it has: judging focus on those misleads.
-                    this.#word.textContent = frame.pixels ? `${frame.name}: ${frame.pixels}, coarse pixels, no true 100 %` : `${frame.name}: 100 %`;
-                    this.#place();
-                }
-            }).catch(() => {
-                if (this.#shown === frame) {
-                    this.#word.textContent = `${frame.name}: no copy within reach, this is the preview`;
-                }
-            });
+            before
+                .decode()
+                .then(() => {
+                    if (this.#isOpen && this.#shown === frame) {
+                        this.#image.src = address;
+                        // A raw file may embed fewer pixels than it has: judging focus on those misleads.
+                        this.#word.textContent = frame.pixels
+                            ? `${frame.name}: ${frame.pixels}, coarse pixels, no true 100 %`
+                            : `${frame.name}: 100 %`;
+                        this.#place();
+                    }
+                })
+                .catch(() => {
+                    if (this.#shown === frame) {
+                        this.#word.textContent = `${frame.name}: no copy within reach, this is the preview`;
+                    }
+                });
         }
         if (this.#pins.length > 0) {
             clearTimeout(this.#timer);
@@ -112,7 +117,10 @@ export class Close {
     #at(event) {
         const box = this.#box.getBoundingClientRect();
 
-        return [Math.min(1, Math.max(0, (event.clientX - box.left) / box.width)), Math.min(1, Math.max(0, (event.clientY - box.top) / box.height))];
+        return [
+            Math.min(1, Math.max(0, (event.clientX - box.left) / box.width)),
+            Math.min(1, Math.max(0, (event.clientY - box.top) / box.height)),
+        ];
     }
 
     #place() {
@@ -120,7 +128,11 @@ export class Close {
         const scale = window.devicePixelRatio || 1;
         const [width, height] = [frame.width / scale, frame.height / scale];
         const [x, y] = this.#spot;
-        Object.assign(this.#image.style, { width: `${width}px`, height: `${height}px`, transform: `translate(${x * this.#box.clientWidth - x * width}px, ${y * this.#box.clientHeight - y * height}px)` });
+        Object.assign(this.#image.style, {
+            width: `${width}px`,
+            height: `${height}px`,
+            transform: `translate(${x * this.#box.clientWidth - x * width}px, ${y * this.#box.clientHeight - y * height}px)`,
+        });
     }
 
     #drawPins(frame) {
@@ -137,7 +149,10 @@ export class Close {
                 away.type = 'button';
                 away.textContent = '×';
                 away.setAttribute('aria-label', `Let go of spot ${i + 1}`);
-                away.addEventListener('click', () => { this.#pins.splice([...this.#row.children].indexOf(figure), 1); this.#drawPins(this.#shown); });
+                away.addEventListener('click', () => {
+                    this.#pins.splice([...this.#row.children].indexOf(figure), 1);
+                    this.#drawPins(this.#shown);
+                });
                 figure.append(canvas, caption, away);
                 this.#row.append(figure);
             }
@@ -164,13 +179,27 @@ export class Close {
                     const canvas = figure.querySelector('canvas');
                     canvas.width = width;
                     canvas.height = height;
-                    canvas.getContext('2d').drawImage(whole, Math.max(0, Math.min(whole.width - width, x * whole.width - width / 2)), Math.max(0, Math.min(whole.height - height, y * whole.height - height / 2)), width, height, 0, 0, width, height);
+                    canvas
+                        .getContext('2d')
+                        .drawImage(
+                            whole,
+                            Math.max(0, Math.min(whole.width - width, x * whole.width - width / 2)),
+                            Math.max(0, Math.min(whole.height - height, y * whole.height - height / 2)),
+                            width,
+                            height,
+                            0,
+                            0,
+                            width,
+                            height,
+                        );
                     figure.dataset.of = frame.id;
                 });
             }
             whole.close();
         } catch {
-            [...this.#row.children].forEach((figure) => { figure.querySelector('figcaption').textContent = 'no copy within reach'; });
+            [...this.#row.children].forEach((figure) => {
+                figure.querySelector('figcaption').textContent = 'no copy within reach';
+            });
         }
     }
 }

@@ -60,9 +60,15 @@ export function startDayLine() {
         }
         tell(Math.round(first + a * (last - first)), Math.round(first + b * (last - first)));
     });
-    field.addEventListener('pointercancel', () => { start = null; isBrushed = false; });
+    field.addEventListener('pointercancel', () => {
+        start = null;
+        isBrushed = false;
+    });
     if (line.dataset.windowFrom) {
-        draw((Number(line.dataset.windowFrom) - first) / (last - first), (Number(line.dataset.windowTo || last) - first) / (last - first));
+        draw(
+            (Number(line.dataset.windowFrom) - first) / (last - first),
+            (Number(line.dataset.windowTo || last) - first) / (last - first),
+        );
     }
 }
 
@@ -98,7 +104,9 @@ export function showInstant(instant) {
     }
 }
 
-window.addEventListener('resize', () => { showInstant.width = undefined; });
+window.addEventListener('resize', () => {
+    showInstant.width = undefined;
+});
 
 /** Draws the minutes of which nothing is kept below the lanes. */
 export function showGaps(gaps) {
@@ -115,8 +123,11 @@ export function showGaps(gaps) {
         const title = document.createElementNS('http://www.w3.org/2000/svg', 'title');
         title.textContent = `Nothing is kept of ${frames} ${frames === 1 ? 'frame' : 'frames'}`;
         mark.setAttribute('class', 'gap-mark');
-        mark.setAttribute('x1', `${100 * (from - first) / (last - first)}%`);
-        mark.setAttribute('x2', `${100 * Math.max(from - first + 0.002 * (last - first), to - first) / (last - first)}%`);
+        mark.setAttribute('x1', `${(100 * (from - first)) / (last - first)}%`);
+        mark.setAttribute(
+            'x2',
+            `${(100 * Math.max(from - first + 0.002 * (last - first), to - first)) / (last - first)}%`,
+        );
         mark.setAttribute('y1', y);
         mark.setAttribute('y2', y);
         mark.append(title);

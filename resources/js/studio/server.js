@@ -9,7 +9,10 @@ export async function post(address, body) {
         body: JSON.stringify(body),
     });
     if (!answer.ok) {
-        throw Object.assign(new Error(`The server answered ${answer.status}.`), { status: answer.status, told: await answer.json().catch(() => null) });
+        throw Object.assign(new Error(`The server answered ${answer.status}.`), {
+            status: answer.status,
+            told: await answer.json().catch(() => null),
+        });
     }
 
     return answer.json();
@@ -18,7 +21,10 @@ export async function post(address, body) {
 export async function get(address) {
     const answer = await fetch(address, { credentials: 'same-origin', headers: { Accept: 'application/json' } });
     if (!answer.ok) {
-        throw Object.assign(new Error(`The server answered ${answer.status}.`), { status: answer.status, told: await answer.json().catch(() => null) });
+        throw Object.assign(new Error(`The server answered ${answer.status}.`), {
+            status: answer.status,
+            told: await answer.json().catch(() => null),
+        });
     }
 
     return answer.json();

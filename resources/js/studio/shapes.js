@@ -15,7 +15,17 @@ export function element(name, attributes = {}, ...children) {
 function rimmed(name, attributes, width) {
     const line = { fill: 'none', 'stroke-linecap': 'round' };
 
-    return [element(name, { ...line, ...attributes, class: 'rim', stroke: '#000', 'stroke-opacity': 0.7, 'stroke-width': width + 2 }), element(name, { ...line, ...attributes, stroke: 'currentColor', 'stroke-width': width })];
+    return [
+        element(name, {
+            ...line,
+            ...attributes,
+            class: 'rim',
+            stroke: '#000',
+            'stroke-opacity': 0.7,
+            'stroke-width': width + 2,
+        }),
+        element(name, { ...line, ...attributes, stroke: 'currentColor', 'stroke-width': width }),
+    ];
 }
 
 /** A ring for keep, a slash for drop, nothing for open. */
@@ -35,7 +45,20 @@ export function pips(rating) {
     const svg = element('svg', { viewBox: '0 0 60 12', class: 'pips', 'aria-hidden': 'true' });
     for (let i = 0; i < (rating > 0 ? 5 : 0); i++) {
         // A dot is a line without length.
-        svg.append(...(i < rating ? rimmed('path', { d: `M${6 + 12 * i} 6h0` }, 8) : [element('path', { d: `M${6 + 12 * i} 6h0`, fill: 'none', 'stroke-linecap': 'round', stroke: 'currentColor', 'stroke-opacity': 0.55, 'stroke-width': 2 })]));
+        svg.append(
+            ...(i < rating
+                ? rimmed('path', { d: `M${6 + 12 * i} 6h0` }, 8)
+                : [
+                      element('path', {
+                          d: `M${6 + 12 * i} 6h0`,
+                          fill: 'none',
+                          'stroke-linecap': 'round',
+                          stroke: 'currentColor',
+                          'stroke-opacity': 0.55,
+                          'stroke-width': 2,
+                      }),
+                  ]),
+        );
     }
 
     return svg;

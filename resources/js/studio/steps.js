@@ -93,7 +93,10 @@ export class Steps {
             if (reason.status === 419 || reason.status === 401) {
                 window.location.reload();
             }
-            setTimeout(() => { this.#isSending = false; this.send(); }, 2 * SECOND);
+            setTimeout(() => {
+                this.#isSending = false;
+                this.send();
+            }, 2 * SECOND);
 
             return;
         }
@@ -109,7 +112,13 @@ export class Steps {
             body = JSON.stringify({ steps: batch });
         }
         if (batch.length > 0) {
-            fetch(this.#address, { method: 'POST', keepalive: true, credentials: 'same-origin', headers: { 'Content-Type': 'application/json', Accept: 'application/json', 'X-CSRF-TOKEN': token() }, body }).catch(() => {});
+            fetch(this.#address, {
+                method: 'POST',
+                keepalive: true,
+                credentials: 'same-origin',
+                headers: { 'Content-Type': 'application/json', Accept: 'application/json', 'X-CSRF-TOKEN': token() },
+                body,
+            }).catch(() => {});
         }
     }
 
@@ -123,7 +132,14 @@ export class Steps {
         this.#waiting = this.#waiting.slice(1);
         this.#keep();
         this.#changed(this.#marks(), null);
-        this.#answered({ refused: { [batch[0].id]: Object.values(reason.told?.errors ?? {})[0]?.[0] ?? 'The server cannot read this.' } }, batch);
+        this.#answered(
+            {
+                refused: {
+                    [batch[0].id]: Object.values(reason.told?.errors ?? {})[0]?.[0] ?? 'The server cannot read this.',
+                },
+            },
+            batch,
+        );
 
         return true;
     }
@@ -153,7 +169,9 @@ export class Steps {
                     localStorage.removeItem(key);
                 }
             }
-            this.#waiting.length === 0 ? localStorage.removeItem(this.#key) : localStorage.setItem(this.#key, JSON.stringify(this.#waiting));
+            this.#waiting.length === 0
+                ? localStorage.removeItem(this.#key)
+                : localStorage.setItem(this.#key, JSON.stringify(this.#waiting));
         } catch {
             // More than the browser keeps: they are still here, and on their way.
         }

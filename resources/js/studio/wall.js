@@ -56,7 +56,9 @@ export class Wall {
         }
         this.#place();
         for (const tile of this.#inner.children) {
-            Number(tile.dataset.id) === frame.id ? tile.setAttribute('aria-current', 'true') : tile.removeAttribute('aria-current');
+            Number(tile.dataset.id) === frame.id
+                ? tile.setAttribute('aria-current', 'true')
+                : tile.removeAttribute('aria-current');
         }
     }
 
@@ -87,19 +89,26 @@ export class Wall {
 
     #place() {
         const from = Math.max(0, Math.floor((this.#box.scrollTop - 600) / (this.#height + GAP))) * this.columns;
-        const to = Math.ceil((this.#box.scrollTop + this.#box.clientHeight + 600) / (this.#height + GAP)) * this.columns;
+        const to =
+            Math.ceil((this.#box.scrollTop + this.#box.clientHeight + 600) / (this.#height + GAP)) * this.columns;
         const there = new Map([...this.#inner.children].map((tile) => [Number(tile.dataset.id), tile]));
         for (let i = from; i < Math.min(to, this.#frames.length); i++) {
             const frame = this.#frames[i];
             if (there.delete(frame.id)) {
                 continue;
             }
-            const tile = this.tile(frame, i + 1, frame === this.#current, (event) => (frame === this.#current && !event.shiftKey && !event.ctrlKey && !event.metaKey ? this.#acts.open(frame) : this.#acts.point(frame, event)));
+            const tile = this.tile(frame, i + 1, frame === this.#current, (event) =>
+                frame === this.#current && !event.shiftKey && !event.ctrlKey && !event.metaKey
+                    ? this.#acts.open(frame)
+                    : this.#acts.point(frame, event),
+            );
             tile.addEventListener('dblclick', () => this.#acts.open(frame));
             tile.tabIndex = -1;
             Object.assign(tile.style, {
-                left: `${20 + (i % this.columns) * (this.#width + GAP)}px`, top: `${14 + Math.floor(i / this.columns) * (this.#height + GAP)}px`,
-                width: `${this.#width}px`, height: `${this.#height}px`,
+                left: `${20 + (i % this.columns) * (this.#width + GAP)}px`,
+                top: `${14 + Math.floor(i / this.columns) * (this.#height + GAP)}px`,
+                width: `${this.#width}px`,
+                height: `${this.#height}px`,
             });
             this.#inner.append(tile);
         }
@@ -124,7 +133,10 @@ export class Wall {
         label.textContent = number;
         const shown = document.createElement('span');
         shown.className = 'marks';
-        shown.append(...(frame.rating > 0 ? [pips(frame.rating)] : []), ...(frame.verdict === 'open' ? [] : [verdict(frame.verdict)]));
+        shown.append(
+            ...(frame.rating > 0 ? [pips(frame.rating)] : []),
+            ...(frame.verdict === 'open' ? [] : [verdict(frame.verdict)]),
+        );
         tile.append(this.#picture(frame), label, shown);
         tile.addEventListener('click', act);
 

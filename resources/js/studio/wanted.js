@@ -28,12 +28,16 @@ export class Wanted {
     }
 
     async #ask() {
-        const missing = this.#seen().filter((frame) => frame.id > 0 && !frame.large).slice(0, 300);
+        const missing = this.#seen()
+            .filter((frame) => frame.id > 0 && !frame.large)
+            .slice(0, 300);
         if (missing.length > 0) {
             try {
                 const { pictures } = await post(this.#address, { frames: missing.map((frame) => frame.id) });
                 const byId = new Map(missing.map((frame) => [frame.id, frame]));
-                const made = pictures.filter(([, , large]) => large).map(([id, small, large]) => Object.assign(byId.get(id), { small, large, fetched: null }));
+                const made = pictures
+                    .filter(([, , large]) => large)
+                    .map(([id, small, large]) => Object.assign(byId.get(id), { small, large, fetched: null }));
                 if (made.length > 0) {
                     this.#arrived(made);
                 }

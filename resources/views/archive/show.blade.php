@@ -1,54 +1,109 @@
 @extends('layouts.shoot')
 @section('page')
-<div class="columns-right">
-    <section>
-        <div class="panel stack">
-            <div class="spread">
-                <div><h2>Archive</h2><p class="quiet">One folder with originals, sidecars, previews, selections, records of deliveries, and all that is known of the shoot, after RFC 8493. Anybody can check it with <code>sha512sum -c</code>; it can be taken in again here or elsewhere.</p></div>
-                <form method="post" action="{{ route('archive.make', $shoot) }}">@csrf<button class="btn {{ $bags->isEmpty() ? 'btn-next' : 'btn-line' }}" @disabled(collect($tasks)->contains(fn ($task) => $task?->isUnderWay()))>{{ $bags->isEmpty() ? 'Archive the shoot' : ($bags->first()->state->value === 'making' ? 'Go on archiving' : 'Archive it anew') }}</button></form>
-            </div>
-            <div class="lines">
-                @forelse($bags as $bag)
-                    @php($task = $tasks[$bag->id])
-                    <article data-bag="{{ $bag->id }}" data-state="{{ $bag->state->value }}">
-                        <div class="spread">
-                            <div><h3>{{ $bag->name }}</h3><p class="quiet">{{ number_format($bag->files_count) }} files, {{ Number::fileSize($bag->bytes, 1) }}@if($bag->checked_at) · read and found whole {{ $bag->checked_at->setTimezone($shoot->zone)->format('D j M Y, H:i') }}@endif</p></div>
-                            @if(in_array($bag->state->value, ['made', 'checked', 'damaged'], true) && $task?->isUnderWay() !== true)<form method="post" action="{{ route('archive.check', $bag) }}">@csrf<button class="btn btn-line">Read it again</button></form>@endif
+    <div class="columns-right">
+        <section>
+            <div class="panel stack">
+                <div class="spread">
+                    <div>
+                        <h2>Archive</h2>
+                        <p class="quiet">One folder with originals, sidecars, previews, selections, records of deliveries,
+                            and all that is known of the shoot, after RFC 8493. Anybody can check it with <code>sha512sum
+                                -c</code>; it can be taken in again here or elsewhere.</p>
+                    </div>
+                    <form method="post" action="{{ route('archive.make', $shoot) }}">@csrf<button
+                            class="btn {{ $bags->isEmpty() ? 'btn-next' : 'btn-line' }}"
+                            @disabled(collect($tasks)->contains(fn($task) => $task?->isUnderWay()))>{{ $bags->isEmpty() ? 'Archive the shoot' : ($bags->first()->state->value === 'making' ? 'Go on archiving' : 'Archive it anew') }}</button>
+                    </form>
+                </div>
+                <div class="lines">
+                    @forelse($bags as $bag)
+                        @php($task = $tasks[$bag->id])
+                        <article data-bag="{{ $bag->id }}" data-state="{{ $bag->state->value }}">
+                            <div class="spread">
+                                <div>
+                                    <h3>{{ $bag->name }}</h3>
+                                    <p class="quiet">{{ number_format($bag->files_count) }} files,
+                                        {{ Number::fileSize($bag->bytes, 1) }}@if ($bag->checked_at)
+                                            · read and found whole
+                                            {{ $bag->checked_at->setTimezone($shoot->zone)->format('D j M Y, H:i') }}
+                                        @endif
+                                    </p>
+                                </div>
+                                @if (in_array($bag->state->value, ['made', 'checked', 'damaged'], true) && $task?->isUnderWay() !== true)
+                                    <form method="post" action="{{ route('archive.check', $bag) }}">@csrf<button
+                                            class="btn btn-line">Read it again</button></form>
+                                @endif
+                            </div>
+                            @if ($task?->isUnderWay())
+                                @include('studio.task')
+                            @elseif($bag->problem)
+                                <p class="danger">{{ $bag->problem }}</p>
+                            @elseif($task?->problem)
+                                <p class="danger">{{ $task->problem }}</p>
+                            @endif
+                        </article>
+                        @empty
+                            <p>Not archived yet.</p>
+                        @endforelse
+                    </div>
+                </div>
+                <form method="post" action="{{ route('archive.free', $shoot) }}" class="panel stack" data-free>
+                    @csrf
+                    <h2>Where the originals stand</h2>
+                    <div class="lines">
+                        @forelse($plan as $one)
+                            <label class="output-line">
+                                @if ($one['isBag'])
+                                <span class="form-check-input invisible"></span>@else<input class="form-check-input"
+                                        type="radio" name="place" value="{{ $one['place'] }}" @checked(old('place') === $one['place'])
+                                        @disabled($one['mayGo'] === 0 || !$one['isThere'])>
+                                @endif <span><span class="strong">{{ $one['place'] }}</span> <span
+                                        class="quiet">{{ number_format($one['files']) }} files,
+                                        {{ Number::fileSize($one['bytes'], 1) }}{{ $one['isThere'] ? '' : ', not within reach' }}@unless ($one['isBag'])
+                                        ·
+                                        {{ $one['mayGo'] === $one['files'] ? 'all of them may go' : ($one['mayGo'] === 0 ? "none may go: verified copies have to stay on {$wanted} other " . Str::plural('disk', $wanted) . ', one of them in a checked archive' : number_format($one['mayGo']) . ' of them may go') }}
+                                        @endunless @if ($one['besides'])
+                                            <br>on the same disk as {{ implode(' and ', $one['besides']) }}: together they
+                                            count as one copy
+                                        @endif
+                                    </span></span>
+                            </label>
+                            @empty
+                                <p>No proved copy is known.</p>
+                            @endforelse
                         </div>
-                        @if($task?->isUnderWay())@include('studio.task')@elseif($bag->problem)<p class="danger">{{ $bag->problem }}</p>@elseif($task?->problem)<p class="danger">{{ $task->problem }}</p>@endif
-                    </article>
-                @empty
-                    <p>Not archived yet.</p>
-                @endforelse
+                        <x-problem of="place" />
+                        @if (collect($plan)->contains(fn($one) => $one['mayGo'] > 0 && !$one['isBag']))
+                            <div><label class="form-label" for="free-name">To delete the copies in the chosen place, type the name
+                                    of the shoot</label><input class="form-control @error('name') is-invalid @enderror"
+                                    id="free-name" name="name" autocomplete="off" placeholder="{{ $shoot->name }}"><x-problem
+                                    of="name" /></div>
+                            <button class="btn btn-ink">Delete the copies there</button>
+                            <p class="small quiet">File by file: a copy goes only where verified ones stay on {{ $wanted }}
+                                other {{ Str::plural('disk', $wanted) }}, the archive that was read again among them.</p>
+                        @endif
+                        @if ($freeing?->isUnderWay())
+                            @include('studio.task', ['task' => $freeing])
+                        @elseif($freeing?->problem)
+                            <p class="danger">{{ $freeing->problem }}</p>
+                        @endif
+                    </form>
+                </section>
+                <section class="panel stack">
+                    <h2>On the disks</h2>
+                    <dl class="facts">
+                        @foreach ([...array_combine(array_map(fn(string $place): string => "Originals, {$place}", array_keys($used['places'])), $used['places']), 'Previews and proofs' => $used['pictures'], 'Outputs' => $used['outputs'], 'Deliveries' => $used['deliveries'], 'Archive' => $used['bags'], 'In all' => $used['total']] as $label => $bytes)
+                            <dt>{{ $label }}</dt>
+                            <dd>{{ $bytes > 0 ? Number::fileSize($bytes, 1) : '–' }}</dd>
+                        @endforeach
+                    </dl>
+                    @php($could = array_filter(['outputs' => $used['outputs'], 'deliveries that have ended' => $used['ended'], 'dropped frames' => $used['dropped']]))
+                    @if ($could)
+                        <p class="quiet">Could be freed:
+                            {{ implode(', ', array_map(fn(string $of, int $bytes): string => Number::fileSize($bytes, 1) . " of {$of}", array_keys($could), $could)) }}.
+                        </p>
+                    @endif
+                    <p><a href="{{ route('archive') }}">All shoots, and bags from elsewhere</a></p>
+                </section>
             </div>
-        </div>
-        <form method="post" action="{{ route('archive.free', $shoot) }}" class="panel stack" data-free>
-            @csrf
-            <h2>Where the originals stand</h2>
-            <div class="lines">
-                @forelse($plan as $one)
-                    <label class="output-line">@if($one['isBag'])<span class="form-check-input invisible"></span>@else<input class="form-check-input" type="radio" name="place" value="{{ $one['place'] }}" @checked(old('place') === $one['place']) @disabled($one['mayGo'] === 0 || ! $one['isThere'])>@endif <span><span class="strong">{{ $one['place'] }}</span> <span class="quiet">{{ number_format($one['files']) }} files, {{ Number::fileSize($one['bytes'], 1) }}{{ $one['isThere'] ? '' : ', not within reach' }}@unless($one['isBag']) · {{ $one['mayGo'] === $one['files'] ? 'all of them may go' : ($one['mayGo'] === 0 ? "none may go: verified copies have to stay on {$wanted} other ".Str::plural('disk', $wanted).', one of them in a checked archive' : number_format($one['mayGo']).' of them may go') }}@endunless @if($one['besides'])<br>on the same disk as {{ implode(' and ', $one['besides']) }}: together they count as one copy @endif</span></span></label>
-                @empty
-                    <p>No proved copy is known.</p>
-                @endforelse
-            </div>
-            <x-problem of="place"/>
-            @if(collect($plan)->contains(fn ($one) => $one['mayGo'] > 0 && ! $one['isBag']))
-            <div><label class="form-label" for="free-name">To delete the copies in the chosen place, type the name of the shoot</label><input class="form-control @error('name') is-invalid @enderror" id="free-name" name="name" autocomplete="off" placeholder="{{ $shoot->name }}"><x-problem of="name"/></div>
-            <button class="btn btn-ink">Delete the copies there</button>
-            <p class="small quiet">File by file: a copy goes only where verified ones stay on {{ $wanted }} other {{ Str::plural('disk', $wanted) }}, the archive that was read again among them.</p>
-            @endif
-            @if($freeing?->isUnderWay())@include('studio.task', ['task' => $freeing])@elseif($freeing?->problem)<p class="danger">{{ $freeing->problem }}</p>@endif
-        </form>
-    </section>
-    <section class="panel stack">
-        <h2>On the disks</h2>
-        <dl class="facts">
-            @foreach([...array_combine(array_map(fn (string $place): string => "Originals, {$place}", array_keys($used['places'])), $used['places']), 'Previews and proofs' => $used['pictures'], 'Outputs' => $used['outputs'], 'Deliveries' => $used['deliveries'], 'Archive' => $used['bags'], 'In all' => $used['total']] as $label => $bytes)<dt>{{ $label }}</dt><dd>{{ $bytes > 0 ? Number::fileSize($bytes, 1) : '–' }}</dd>@endforeach
-        </dl>
-        @php($could = array_filter(['outputs' => $used['outputs'], 'deliveries that have ended' => $used['ended'], 'dropped frames' => $used['dropped']]))
-        @if($could)<p class="quiet">Could be freed: {{ implode(', ', array_map(fn (string $of, int $bytes): string => Number::fileSize($bytes, 1)." of {$of}", array_keys($could), $could)) }}.</p>@endif
-        <p><a href="{{ route('archive') }}">All shoots, and bags from elsewhere</a></p>
-    </section>
-</div>
-@endsection
+        @endsection

@@ -1,2 +1,4 @@
 @props(['of'])
-@error($of)<p class="invalid-feedback" role="alert">{{ $message }}</p>@enderror
+@error($of)
+    <p class="invalid-feedback" role="alert">{{ $message }}</p>
+@enderror

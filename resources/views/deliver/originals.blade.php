@@ -1,38 +1,88 @@
 @extends('layouts.shoot')
 @section('page')
-@include('deliver.nav', ['here' => 'originals'])
-<div class="columns-right">
-    <form method="post" action="{{ route('originals.store', [$shoot, ...$query]) }}" class="panel stack" hx-get="{{ route('originals.preview', [$shoot, ...$query]) }}" hx-trigger="input delay:250ms, change delay:250ms" hx-target="#comes">
-        @csrf
-        <h2>Originals in a folder of their own</h2>
-        @include('deliver.frames', ['goes' => fn (array $query): string => route('originals', [$shoot, ...$query])])
-        <x-problem of="frames"/>
-        <fieldset class="stack">
-            <legend class="form-label">What is done</legend>
-            <label class="output-line"><input class="form-check-input" type="radio" name="how" value="copy" @checked(old('how', 'copy') === 'copy')> <span><span class="strong">Copy</span> <span class="quiet">to one place. The originals stay where they are; these further copies do not count for the safety of a card.</span></span></label>
-            <label class="output-line"><input class="form-check-input" type="radio" name="how" value="move" @checked(old('how') === 'move')> <span><span class="strong">Move</span> <span class="quiet">in every place. The frames are found there from then on.</span></span></label>
-        </fieldset>
-        <x-problem of="how"/>
-        <div class="row-line align-items-end">
-            <div class="flex-fill"><label class="form-label" for="kind">Files</label><select class="form-select" id="kind" name="kind">@foreach(['' => 'raw files and JPEGs', 'raw' => 'raw files alone', 'jpeg' => 'JPEGs alone'] as $value => $label)<option value="{{ $value }}" @selected(old('kind') === $value)>{{ $label }}</option>@endforeach</select></div>
-            <div class="flex-fill"><label class="form-label" for="place">Place to copy to</label><select class="form-select" id="place" name="place">@foreach($places as $place)<option value="{{ $place->id }}" @selected((int) old('place') === $place->id)>{{ $place->name }}</option>@endforeach</select></div>
+    @include('deliver.nav', ['here' => 'originals'])
+    <div class="columns-right">
+        <form method="post" action="{{ route('originals.store', [$shoot, ...$query]) }}" class="panel stack"
+            hx-get="{{ route('originals.preview', [$shoot, ...$query]) }}" hx-trigger="input delay:250ms, change delay:250ms"
+            hx-target="#comes">
+            @csrf
+            <h2>Originals in a folder of their own</h2>
+            @include('deliver.frames', [
+                'goes' => fn(array $query): string => route('originals', [$shoot, ...$query]),
+            ])
+            <x-problem of="frames" />
+            <fieldset class="stack">
+                <legend class="form-label">What is done</legend>
+                <label class="output-line"><input class="form-check-input" type="radio" name="how" value="copy"
+                        @checked(old('how', 'copy') === 'copy')> <span><span class="strong">Copy</span> <span class="quiet">to one
+                            place. The originals stay where they are; these further copies do not count for the safety of a
+                            card.</span></span></label>
+                <label class="output-line"><input class="form-check-input" type="radio" name="how" value="move"
+                        @checked(old('how') === 'move')> <span><span class="strong">Move</span> <span class="quiet">in every
+                            place. The frames are found there from then on.</span></span></label>
+            </fieldset>
+            <x-problem of="how" />
+            <div class="row-line align-items-end">
+                <div class="flex-fill"><label class="form-label" for="kind">Files</label><select class="form-select"
+                        id="kind" name="kind">
+                        @foreach (['' => 'raw files and JPEGs', 'raw' => 'raw files alone', 'jpeg' => 'JPEGs alone'] as $value => $label)
+                            <option value="{{ $value }}" @selected(old('kind') === $value)>{{ $label }}</option>
+                        @endforeach
+                    </select>
+                </div>
+                <div class="flex-fill"><label class="form-label" for="place">Place to copy to</label><select
+                        class="form-select" id="place" name="place">
+                        @foreach ($places as $place)
+                            <option value="{{ $place->id }}" @selected((int) old('place') === $place->id)>{{ $place->name }}</option>
+                        @endforeach
+                    </select>
+                </div>
+            </div>
+            <x-problem of="kind" /><x-problem of="place" />
+            <div><label class="form-label" for="folder">Folders</label><input
+                    class="form-control @error('folder') is-invalid @enderror" id="folder" name="folder"
+                    value="{{ old('folder', $pattern->folder) }}" maxlength="255" spellcheck="false"
+                    autocomplete="off"><x-problem of="folder" /></div>
+            <div><label class="form-label" for="file">Name of each file; its ending stays</label><input
+                    class="form-control @error('file') is-invalid @enderror" id="file" name="file"
+                    value="{{ old('file', $pattern->file) }}" maxlength="255" spellcheck="false"
+                    autocomplete="off"><x-problem of="file" /></div>
+            <details>
+                <summary>Placeholders</summary>
+                <dl class="placeholders">
+                    @foreach (Kanpai\Core\Ingest\NamePattern::PLACEHOLDERS as $name => $help)
+                        <dt><code>{{ '{' . '{' . $name . '}' . '}' }}</code></dt>
+                        <dd>{{ $help }}</dd>
+                    @endforeach
+                </dl>
+            </details>
+            <button class="btn btn-next" @disabled($meant === 0)>Put <span id="put">{{ number_format($files) }}
+                    {{ Str::plural('file', $files) }}</span> there</button>
+            <p class="small quiet">Nothing is overwritten: what is the same there is left, what is not gets a number.</p>
+        </form>
+        <div>
+            @foreach ($tasks as $task)
+                <div class="panel stack" data-originals-task>
+                    @if ($task->isUnderWay())
+                        @include('studio.task')
+                    @else
+                        <p><span class="strong">{{ $task->title }}:</span> {{ $task->state->value }},
+                            {{ $task->progressInWords() }}.</p>
+                        @endif @if ($task->problem)
+                            <p class="danger">{{ $task->problem }}</p>
+                        @endif
+                </div>
+            @endforeach
+            <section class="panel stack">
+                <h2>What comes</h2>
+                <div id="comes" class="stack">@include('deliver.originals-preview')</div>
+                @if ($behind > 0)
+                    <p>{{ number_format($behind) }} {{ Str::plural('sidecar', $behind) }} of the shoot
+                        {{ $behind === 1 ? 'is' : 'are' }} out of date. <a
+                            href="{{ route('captions.show', $shoot) }}">Write them first</a>, so that the newest go along.
+                    </p>
+                @endif
+            </section>
         </div>
-        <x-problem of="kind"/><x-problem of="place"/>
-        <div><label class="form-label" for="folder">Folders</label><input class="form-control @error('folder') is-invalid @enderror" id="folder" name="folder" value="{{ old('folder', $pattern->folder) }}" maxlength="255" spellcheck="false" autocomplete="off"><x-problem of="folder"/></div>
-        <div><label class="form-label" for="file">Name of each file; its ending stays</label><input class="form-control @error('file') is-invalid @enderror" id="file" name="file" value="{{ old('file', $pattern->file) }}" maxlength="255" spellcheck="false" autocomplete="off"><x-problem of="file"/></div>
-        <details><summary>Placeholders</summary><dl class="placeholders">@foreach(Kanpai\Core\Ingest\NamePattern::PLACEHOLDERS as $name => $help)<dt><code>{{ '{'.'{'.$name.'}'.'}' }}</code></dt><dd>{{ $help }}</dd>@endforeach</dl></details>
-        <button class="btn btn-next" @disabled($meant === 0)>Put <span id="put">{{ number_format($files) }} {{ Str::plural('file', $files) }}</span> there</button>
-        <p class="small quiet">Nothing is overwritten: what is the same there is left, what is not gets a number.</p>
-    </form>
-    <div>
-        @foreach($tasks as $task)
-            <div class="panel stack" data-originals-task>@if($task->isUnderWay())@include('studio.task')@else<p><span class="strong">{{ $task->title }}:</span> {{ $task->state->value }}, {{ $task->progressInWords() }}.</p>@endif @if($task->problem)<p class="danger">{{ $task->problem }}</p>@endif</div>
-        @endforeach
-        <section class="panel stack">
-            <h2>What comes</h2>
-            <div id="comes" class="stack">@include('deliver.originals-preview')</div>
-            @if($behind > 0)<p>{{ number_format($behind) }} {{ Str::plural('sidecar', $behind) }} of the shoot {{ $behind === 1 ? 'is' : 'are' }} out of date. <a href="{{ route('captions.show', $shoot) }}">Write them first</a>, so that the newest go along.</p>@endif
-        </section>
     </div>
-</div>
 @endsection

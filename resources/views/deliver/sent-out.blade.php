@@ -1,65 +1,126 @@
 @extends('layouts.shoot')
 @section('page')
-@include('deliver.nav', ['here' => 'sent-out'])
-<div class="columns-right">
-    <section>
-        <form method="post" action="{{ route('sent-out.send', [$shoot, ...$query]) }}" class="panel stack" data-send-out>
-            @csrf
-            <h2>Send out</h2>
-            @include('deliver.frames', ['goes' => fn (array $query): string => route('sent-out', [$shoot, ...$query])])
-            <div class="row g-3">
-                <div class="col"><label class="form-label" for="destination">To</label><select class="form-select @error('destination') is-invalid @enderror" id="destination" name="destination">@foreach($destinations as $one)<option value="{{ $one->id }}" @selected((int) old('destination') === $one->id)>{{ $one->name }}</option>@endforeach</select></div>
-                <div class="col"><label class="form-label" for="output">Written as</label><select class="form-select @error('output') is-invalid @enderror" id="output" name="output">@foreach($outputs as $one)<option value="{{ $one->id }}" @selected((int) old('output') === $one->id)>{{ $one->name }}</option>@endforeach</select></div>
-                <div class="col-2"><label class="form-label" for="copies">Prints of each</label><input class="form-control @error('copies') is-invalid @enderror" id="copies" name="copies" inputmode="numeric" value="{{ old('copies') }}" placeholder="1"></div>
-            </div>
-            <x-problem of="destination"/><x-problem of="output"/><x-problem of="copies"/>
-            <div><label class="form-label" for="note">Note for the print desk</label><input class="form-control" id="note" name="note" value="{{ old('note') }}" maxlength="500"></div>
-            <button class="btn btn-next" @disabled($meant === 0)>Send {{ number_format($meant) }} {{ Str::plural('frame', $meant) }}</button>
-            <p class="small quiet">A host gets each frame once; what stands there as it is now is not sent again. For a print desk each sending is an order of its own.</p>
-        </form>
-        <div class="panel stack">
-            <h2>Sent</h2>
-            <div class="lines">
-                @forelse($shipments as $shipment)
-                    @php($task = $tasks[$shipment->id])
-                    <article data-shipment="{{ $shipment->id }}">
-                        <div class="spread">
-                            <div><h3>{{ $shipment->destination->name }}: {{ number_format(count($shipment->frames)) }} {{ Str::plural('frame', count($shipment->frames)) }} as {{ $shipment->output->name }}</h3>
-                                <p class="quiet">{{ $shipment->begun_at->setTimezone($shoot->zone)->format('D j M, H:i') }} · folder {{ $shipment->folder() }}@if($shipment->destination->kind->takesOrders()) · {{ $shipment->copies }} {{ Str::plural('print', $shipment->copies) }} of each @endif · {{ number_format((int) ($there[$shipment->id] ?? 0)) }} {{ Str::plural('file', (int) ($there[$shipment->id] ?? 0)) }} stand there from it{{ $shipment->done_at ? ', with a manifest' : '' }}</p></div>
-                            @if($shipment->done_at === null && $task?->isUnderWay() !== true)<form method="post" action="{{ route('sent-out.go-on', $shipment) }}">@csrf<button class="btn btn-ink">Send the rest</button></form>@endif
-                        </div>
-                        @if($task?->isUnderWay())@include('studio.task')@elseif($task?->problem)<p class="danger">{{ $task->problem }}</p>@endif
-                        @if($late = $old[$shipment->id] ?? null)
-                            <div class="spread mt-2"><p class="danger">{{ count($late['names']) }} out of date there{{ $late['gone'] ? ', '.$late['gone'].' of them dropped since' : '' }}: {{ implode(', ', array_slice($late['names'], 0, 4)) }}{{ count($late['names']) > 4 ? ' …' : '' }}</p>
-                            <form method="post" action="{{ route('sent-out.replace', $shipment) }}">@csrf<button class="btn btn-ink">{{ implode(' and ', array_filter([$late['frames'] ? 'Replace '.count($late['frames']) : '', $late['gone'] ? ($late['frames'] ? 'take ' : 'Take ').$late['gone'].' away' : ''])) }} there</button></form></div>
+    @include('deliver.nav', ['here' => 'sent-out'])
+    <div class="columns-right">
+        <section>
+            <form method="post" action="{{ route('sent-out.send', [$shoot, ...$query]) }}" class="panel stack" data-send-out>
+                @csrf
+                <h2>Send out</h2>
+                @include('deliver.frames', [
+                    'goes' => fn(array $query): string => route('sent-out', [$shoot, ...$query]),
+                ])
+                <div class="row g-3">
+                    <div class="col"><label class="form-label" for="destination">To</label><select
+                            class="form-select @error('destination') is-invalid @enderror" id="destination"
+                            name="destination">
+                            @foreach ($destinations as $one)
+                                <option value="{{ $one->id }}" @selected((int) old('destination') === $one->id)>{{ $one->name }}
+                                </option>
+                            @endforeach
+                        </select>
+                    </div>
+                    <div class="col"><label class="form-label" for="output">Written as</label><select
+                            class="form-select @error('output') is-invalid @enderror" id="output" name="output">
+                            @foreach ($outputs as $one)
+                                <option value="{{ $one->id }}" @selected((int) old('output') === $one->id)>{{ $one->name }}
+                                </option>
+                            @endforeach
+                        </select>
+                    </div>
+                    <div class="col-2"><label class="form-label" for="copies">Prints of each</label><input
+                            class="form-control @error('copies') is-invalid @enderror" id="copies" name="copies"
+                            inputmode="numeric" value="{{ old('copies') }}" placeholder="1"></div>
+                </div>
+                <x-problem of="destination" /><x-problem of="output" /><x-problem of="copies" />
+                <div><label class="form-label" for="note">Note for the print desk</label><input class="form-control"
+                        id="note" name="note" value="{{ old('note') }}" maxlength="500"></div>
+                <button class="btn btn-next" @disabled($meant === 0)>Send {{ number_format($meant) }}
+                    {{ Str::plural('frame', $meant) }}</button>
+                <p class="small quiet">A host gets each frame once; what stands there as it is now is not sent again. For a
+                    print desk each sending is an order of its own.</p>
+            </form>
+            <div class="panel stack">
+                <h2>Sent</h2>
+                <div class="lines">
+                    @forelse($shipments as $shipment)
+                        @php($task = $tasks[$shipment->id])
+                        <article data-shipment="{{ $shipment->id }}">
+                            <div class="spread">
+                                <div>
+                                    <h3>{{ $shipment->destination->name }}: {{ number_format(count($shipment->frames)) }}
+                                        {{ Str::plural('frame', count($shipment->frames)) }} as
+                                        {{ $shipment->output->name }}</h3>
+                                    <p class="quiet">
+                                        {{ $shipment->begun_at->setTimezone($shoot->zone)->format('D j M, H:i') }} · folder
+                                        {{ $shipment->folder() }}@if ($shipment->destination->kind->takesOrders())
+                                            · {{ $shipment->copies }} {{ Str::plural('print', $shipment->copies) }} of
+                                            each
+                                        @endif ·
+                                        {{ number_format((int) ($there[$shipment->id] ?? 0)) }}
+                                        {{ Str::plural('file', (int) ($there[$shipment->id] ?? 0)) }} stand there from
+                                        it{{ $shipment->done_at ? ', with a manifest' : '' }}</p>
+                                </div>
+                                @if ($shipment->done_at === null && $task?->isUnderWay() !== true)
+                                    <form method="post" action="{{ route('sent-out.go-on', $shipment) }}">@csrf<button
+                                            class="btn btn-ink">Send the rest</button></form>
+                                @endif
+                            </div>
+                            @if ($task?->isUnderWay())
+                                @include('studio.task')
+                            @elseif($task?->problem)
+                                <p class="danger">{{ $task->problem }}</p>
+                            @endif
+                            @if ($late = $old[$shipment->id] ?? null)
+                                <div class="spread mt-2">
+                                    <p class="danger">{{ count($late['names']) }} out of date
+                                        there{{ $late['gone'] ? ', ' . $late['gone'] . ' of them dropped since' : '' }}:
+                                        {{ implode(', ', array_slice($late['names'], 0, 4)) }}{{ count($late['names']) > 4 ? ' …' : '' }}
+                                    </p>
+                                    <form method="post" action="{{ route('sent-out.replace', $shipment) }}">@csrf<button
+                                            class="btn btn-ink">{{ implode(' and ', array_filter([$late['frames'] ? 'Replace ' . count($late['frames']) : '', $late['gone'] ? ($late['frames'] ? 'take ' : 'Take ') . $late['gone'] . ' away' : ''])) }}
+                                            there</button></form>
+                                </div>
+                            @endif
+                        </article>
+                        @empty
+                            <p>Nothing of this shoot is sent out yet.</p>
+                        @endforelse
+                    </div>
+                </div>
+            </section>
+            <section class="panel stack">
+                <h2>Destinations</h2>
+                @foreach ($destinations as $one)
+                    <details class="field-group" @if (old('which') === (string) $one->id) open @endif>
+                        <summary>{{ $one->name }}@if (mb_strtolower($one->name) !== $one->kind->inWords())
+                                <span class="quiet">{{ $one->kind->inWords() }}</span>
+                            @endif
+                        </summary>
+                        @if ($one->kind->isStandIn())
+                            @php($condition = $one->standIn()->condition())
+                            <form method="post" action="{{ route('destination.mood', [$shoot, $one->id]) }}"
+                                class="choose-line mb-3">@csrf
+                                <label class="form-label mb-0" for="mood-{{ $one->id }}">The stand-in is</label>
+                                <select class="form-select" id="mood-{{ $one->id }}" name="mood">
+                                    @foreach (['well' => 'well', 'away' => 'away', 'slow' => 'slow, 200 KB a second', 'full' => 'full'] as $value => $label)
+                                        <option value="{{ $value }}" @selected($value === $condition)>
+                                            {{ $label }}</option>
+                                    @endforeach
+                                </select>
+                                <button class="btn btn-line">Make it so</button>
+                            </form>
                         @endif
-                    </article>
-                @empty
-                    <p>Nothing of this shoot is sent out yet.</p>
-                @endforelse
-            </div>
+                        <form method="post" action="{{ route('destination', [$shoot, $one->id]) }}" class="stack">@csrf
+                            @include('deliver.destination-fields')<button class="btn btn-ink">Save it so</button></form>
+                        <form method="post" action="{{ route('destination.remove', [$shoot, $one->id]) }}" class="mt-2">
+                            @csrf<button class="btn-word small">Remove this destination</button></form>
+                    </details>
+                @endforeach
+                <details class="field-group" @if (old('which') === 'new') open @endif>
+                    <summary>Another destination</summary>
+                    <form method="post" action="{{ route('destination', $shoot) }}" class="stack" data-new-destination>@csrf
+                        @include('deliver.destination-fields', ['one' => null])<button class="btn btn-ink">Save the destination</button></form>
+                </details>
+            </section>
         </div>
-    </section>
-    <section class="panel stack">
-        <h2>Destinations</h2>
-        @foreach($destinations as $one)
-            <details class="field-group" @if(old('which') === (string) $one->id) open @endif>
-                <summary>{{ $one->name }}@if(mb_strtolower($one->name) !== $one->kind->inWords()) <span class="quiet">{{ $one->kind->inWords() }}</span>@endif</summary>
-                @if($one->kind->isStandIn())
-                    @php($mood = $one->standIn()->mood())
-                    <form method="post" action="{{ route('destination.mood', [$shoot, $one->id]) }}" class="choose-line mb-3">@csrf
-                        <label class="form-label mb-0" for="mood-{{ $one->id }}">The stand-in is</label>
-                        <select class="form-select" id="mood-{{ $one->id }}" name="mood">@foreach(['well' => 'well', 'away' => 'away', 'slow' => 'slow, 200 KB a second', 'full' => 'full'] as $value => $label)<option value="{{ $value }}" @selected($value === match (true) { $mood['is_away'] => 'away', $mood['bytes_per_second'] !== null => 'slow', $mood['room'] !== null => 'full', default => 'well' })>{{ $label }}</option>@endforeach</select>
-                        <button class="btn btn-line">Make it so</button></form>
-                @endif
-                <form method="post" action="{{ route('destination', [$shoot, $one->id]) }}" class="stack">@csrf @include('deliver.destination-fields')<button class="btn btn-ink">Save it so</button></form>
-                <form method="post" action="{{ route('destination.remove', [$shoot, $one->id]) }}" class="mt-2">@csrf<button class="btn-word small">Remove this destination</button></form>
-            </details>
-        @endforeach
-        <details class="field-group" @if(old('which') === 'new') open @endif>
-            <summary>Another destination</summary>
-            <form method="post" action="{{ route('destination', $shoot) }}" class="stack" data-new-destination>@csrf @include('deliver.destination-fields', ['one' => null])<button class="btn btn-ink">Save the destination</button></form>
-        </details>
-    </section>
-</div>
-@endsection
+    @endsection

@@ -1,68 +1,127 @@
 @extends('layouts.shoot')
-@push('scripts')<script type="module" src="{{ $build->url('js/deliver/deliver.js') }}"></script>@endpush
+@push('scripts')
+    <script type="module" src="{{ $build->url('js/deliver/deliver.js') }}">
+    </script>
+@endpush
 @section('page')
-@include('deliver.nav', ['here' => 'deliver.show'])
-<div class="columns">
-    <section class="panel stack">
-        <h2>Selections</h2>
-        @if($selections->isEmpty())<p>No selection has come in yet. When a guest sends one, it is delivered from here. <a href="{{ route('proof.show', $shoot) }}">Go to the galleries</a></p>@endif
-        <div class="lines">
-            @foreach($selections as $one)
-                <p><a href="{{ route('deliver.show', [$shoot, 'selection' => $one->id]) }}" @if($one->id === $selection?->id) aria-current="true" class="strong" @endif>{{ $one->name }} · {{ $one->frames_count }} frames</a><br><span class="quiet">{{ $one->sent_at->setTimezone($shoot->zone)->format('D j M, H:i') }} · from “{{ $one->gallery->title }}”</span></p>
-            @endforeach
-        </div>
-    </section>
-    <section>
-        <div class="panel stack">
-            <div class="spread"><h2>Deliveries</h2><a class="btn btn-line" href="{{ route('delivery.new', $shoot) }}">Open a delivery</a></div>
+    @include('deliver.nav', ['here' => 'deliver.show'])
+    <div class="columns">
+        <section class="panel stack">
+            <h2>Selections</h2>
+            @if ($selections->isEmpty())
+                <p>No selection has come in yet. When a guest sends one, it is delivered from here. <a
+                        href="{{ route('proof.show', $shoot) }}">Go to the galleries</a></p>
+            @endif
             <div class="lines">
-                @forelse($deliveries as $delivery)
-                    @php($task = $tasks[$delivery->id])
-                    <article data-delivery="{{ $delivery->id }}">
-                        <h3><a href="{{ route('delivery.show', $delivery) }}">{{ $delivery->name }}</a></h3>
-                        <p class="quiet">{{ number_format($delivery->frames_count) }} {{ Str::plural('frame', $delivery->frames_count) }} for {{ $delivery->recipients->map->called()->implode(', ') }}@if($delivery->parts->count() > 1) · in {{ $delivery->parts->count() }} parts @endif
-                            @if($delivery->freed_at) · its files are deleted @elseif($delivery->hasEnded()) · ended on {{ $delivery->ends_on?->format('j F') }} @elseif($delivery->ends_on) · until {{ $delivery->ends_on->format('j F') }} @endif</p>
-                        @if($task?->isUnderWay())@include('studio.task')
-                        @elseif($task?->problem)<p class="danger">Packing was broken off: {{ $task->problem }}</p>
-                        @else
-                            @php($fetched = $delivery->recipients->flatMap->receipts->where('kind', 'fetched'))
-                            <p>@if($fetched->isEmpty()) Not fetched yet. @else Fetched {{ $fetched->max('at')->setTimezone($shoot->zone)->format('D j M, H:i') }}. @endif</p>
-                        @endif
-                    </article>
-                @empty
-                    <p>Nothing is delivered yet.</p>
-                @endforelse
+                @foreach ($selections as $one)
+                    <p><a href="{{ route('deliver.show', [$shoot, 'selection' => $one->id]) }}"
+                            @if ($one->id === $selection?->id) aria-current="true" class="strong" @endif>{{ $one->name }}
+                            · {{ $one->frames_count }} frames</a><br><span
+                            class="quiet">{{ $one->sent_at->setTimezone($shoot->zone)->format('D j M, H:i') }} · from
+                            “{{ $one->gallery->title }}”</span></p>
+                @endforeach
             </div>
-        </div>
-        @if($selection)
-        <div class="panel stack">
-            <div class="spread">
-                <div><h2>{{ $selection->name }} chose {{ $selection->frames_count }} {{ Str::plural('frame', $selection->frames_count) }}</h2><p class="quiet">{{ $selection->email }}@if($selection->message) · “{{ $selection->message }}”@endif</p></div>
-                <div class="choose-line">
-                    <a class="btn btn-line" href="{{ route('delivery.new', [$shoot, 'selection' => $selection->id]) }}">Choose how</a>
-                    <form method="post" action="{{ route('deliver.make', $selection) }}">@csrf<button class="btn {{ $deliveries->where('selection_id', $selection->id)->isEmpty() ? 'btn-next' : 'btn-line' }}" data-pack>Deliver {{ $selection->frames_count }} full-size JPEGs</button></form>
+        </section>
+        <section>
+            <div class="panel stack">
+                <div class="spread">
+                    <h2>Deliveries</h2><a class="btn btn-line" href="{{ route('delivery.new', $shoot) }}">Open a delivery</a>
                 </div>
-            </div>
-            <details class="field-group" open>
-                <summary>The names, to paste into another program</summary>
-                <form class="row-line" hx-get="{{ route('deliver.names', $selection) }}" hx-trigger="change" hx-target="#names" hx-swap="innerHTML">
-                    @foreach(['with' => 'with ending', 'without' => 'without ending'] as $value => $label)
-                        <span class="form-check"><input class="form-check-input" type="radio" id="ending-{{ $value }}" name="ending" value="{{ $value }}" @checked(($value === 'with') === $withEnding)><label class="form-check-label" for="ending-{{ $value }}">{{ $label }}</label></span>
-                    @endforeach
-                    <span class="form-check"><input class="form-check-input" type="checkbox" id="quoted" name="quoted" value="1" @checked($isQuoted)><label class="form-check-label" for="quoted">in quotes</label></span>
-                    <span class="form-check"><input class="form-check-input" type="checkbox" id="raw" name="raw" value="1" @checked($ofRaw)><label class="form-check-label" for="raw">of the raw files</label></span>
-                    <label class="visually-hidden" for="separator">Separated by</label>
-                    <select class="form-select w-auto" id="separator" name="separator">@foreach(['lines' => 'one on each line', 'commas' => 'separated by commas', 'spaces' => 'separated by spaces'] as $value => $label)<option value="{{ $value }}" @selected($separator === $value)>{{ $label }}</option>@endforeach</select>
-                </form>
-                <div id="names">@include('deliver.names')</div>
-            </details>
+                <div class="lines">
+                    @forelse($deliveries as $delivery)
+                        @php($task = $tasks[$delivery->id])
+                        <article data-delivery="{{ $delivery->id }}">
+                            <h3><a href="{{ route('delivery.show', $delivery) }}">{{ $delivery->name }}</a></h3>
+                            <p class="quiet">{{ number_format($delivery->frames_count) }}
+                                {{ Str::plural('frame', $delivery->frames_count) }} for
+                                {{ $delivery->recipients->map->called()->implode(', ') }}@if ($delivery->parts->count() > 1)
+                                    · in {{ $delivery->parts->count() }} parts
+                                @endif
+                                @if ($delivery->freed_at)
+                                    · its files are deleted
+                                @elseif($delivery->hasEnded())
+                                    · ended on {{ $delivery->ends_on?->format('j F') }}
+                                @elseif($delivery->ends_on)
+                                    · until {{ $delivery->ends_on->format('j F') }}
+                                @endif
+                            </p>
+                            @if ($task?->isUnderWay())
+                                @include('studio.task')
+                            @elseif($task?->problem)
+                                <p class="danger">Packing was broken off: {{ $task->problem }}</p>
+                            @else
+                                @php($fetched = $delivery->recipients->flatMap->receipts->where('kind', 'fetched'))
+                                <p>
+                                    @if ($fetched->isEmpty())
+                                        Not fetched yet.
+                                    @else
+                                        Fetched {{ $fetched->max('at')->setTimezone($shoot->zone)->format('D j M, H:i') }}.
+                                    @endif
+                                </p>
+                            @endif
+                        </article>
+                        @empty
+                            <p>Nothing is delivered yet.</p>
+                        @endforelse
+                    </div>
+                </div>
+                @if ($selection)
+                    <div class="panel stack">
+                        <div class="spread">
+                            <div>
+                                <h2>{{ $selection->name }} chose {{ $selection->frames_count }}
+                                    {{ Str::plural('frame', $selection->frames_count) }}</h2>
+                                <p class="quiet">{{ $selection->email }}@if ($selection->message)
+                                        · “{{ $selection->message }}”
+                                    @endif
+                                </p>
+                            </div>
+                            <div class="choose-line">
+                                <a class="btn btn-line"
+                                    href="{{ route('delivery.new', [$shoot, 'selection' => $selection->id]) }}">Choose how</a>
+                                <form method="post" action="{{ route('deliver.make', $selection) }}">@csrf<button
+                                        class="btn {{ $deliveries->where('selection_id', $selection->id)->isEmpty() ? 'btn-next' : 'btn-line' }}"
+                                        data-pack>Deliver {{ $selection->frames_count }} full-size JPEGs</button></form>
+                            </div>
+                        </div>
+                        <details class="field-group" open>
+                            <summary>The names, to paste into another program</summary>
+                            <form class="row-line" hx-get="{{ route('deliver.names', $selection) }}" hx-trigger="change"
+                                hx-target="#names" hx-swap="innerHTML">
+                                @foreach (['with' => 'with ending', 'without' => 'without ending'] as $value => $label)
+                                    <span class="form-check"><input class="form-check-input" type="radio"
+                                            id="ending-{{ $value }}" name="ending" value="{{ $value }}"
+                                            @checked(($value === 'with') === $withEnding)><label class="form-check-label"
+                                            for="ending-{{ $value }}">{{ $label }}</label></span>
+                                @endforeach
+                                <span class="form-check"><input class="form-check-input" type="checkbox" id="quoted"
+                                        name="quoted" value="1" @checked($isQuoted)><label
+                                        class="form-check-label" for="quoted">in quotes</label></span>
+                                <span class="form-check"><input class="form-check-input" type="checkbox" id="raw"
+                                        name="raw" value="1" @checked($ofRaw)><label
+                                        class="form-check-label" for="raw">of the raw files</label></span>
+                                <label class="visually-hidden" for="separator">Separated by</label>
+                                <select class="form-select w-auto" id="separator" name="separator">
+                                    @foreach (['lines' => 'one on each line', 'commas' => 'separated by commas', 'spaces' => 'separated by spaces'] as $value => $label)
+                                        <option value="{{ $value }}" @selected($separator === $value)>{{ $label }}
+                                        </option>
+                                    @endforeach
+                                </select>
+                            </form>
+                            <div id="names">@include('deliver.names')</div>
+                        </details>
+                    </div>
+                    <ul class="picked mt-3">
+                        @foreach ($frames as $frame)
+                            <li>
+                                <div class="view"><img src="{{ App\Studio\PictureAddress::orNothing($frame->small_path) }}"
+                                        alt="{{ $frame->name }}" loading="lazy"></div>{{ $frame->name }}@if ($frame->pivot->comment)
+                                    <p>“{{ $frame->pivot->comment }}”</p>
+                                @endif
+                            </li>
+                        @endforeach
+                    </ul>
+                @endif
+            </section>
         </div>
-        <ul class="picked mt-3">
-            @foreach($frames as $frame)
-                <li><div class="view"><img src="{{ App\Studio\PictureAddress::orNothing($frame->small_path) }}" alt="{{ $frame->name }}" loading="lazy"></div>{{ $frame->name }}@if($frame->pivot->comment)<p>“{{ $frame->pivot->comment }}”</p>@endif</li>
-            @endforeach
-        </ul>
-        @endif
-    </section>
-</div>
-@endsection
+    @endsection

@@ -1,5 +1,7 @@
-<p class="quiet" data-upload-help>Choose the folder of a card that is in this computer. Every file is hashed here and again where it arrives; a broken connection loses nothing.</p>
-<label class="btn {{ isset($token) ? 'btn-next' : 'btn-line' }}" tabindex="0">Choose a card’s folder<input type="file" webkitdirectory multiple class="visually-hidden" data-folder></label>
+<p class="quiet" data-upload-help>Choose the folder of a card that is in this computer. Every file is hashed here and
+    again where it arrives; a broken connection loses nothing.</p>
+<label class="btn {{ isset($token) ? 'btn-next' : 'btn-line' }}" tabindex="0">Choose a card’s folder<input type="file"
+        webkitdirectory multiple class="visually-hidden" data-folder></label>
 <div data-sending hidden class="task" role="status">
     <span class="strong" data-upload-title></span>
     <span><button type="button" class="btn-word" data-upload-stop>Stop</button></span>

@@ -1,6 +1,10 @@
 @extends('layouts.base')
 @section('ground', 'guest')
-@if(isset($studio))@push('scripts')<link rel="stylesheet" href="{{ route('colours', [substr($studio->ground, 1), substr($studio->accent, 1)]) }}">@endpush @endif
+@if (isset($studio))
+    @push('scripts')
+        <link rel="stylesheet" href="{{ route('colours', [substr($studio->ground, 1), substr($studio->accent, 1)]) }}">
+    @endpush
+@endif
 @section('body')
-@yield('page')
+    @yield('page')
 @endsection

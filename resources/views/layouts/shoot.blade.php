@@ -2,17 +2,17 @@
 @section('title', $shoot->name)
 @section('ground', 'booth')
 @section('body')
-@hasSection('whole')
-    @yield('whole')
-@else
-    @include('studio.rail')
-    @sectionMissing('lanes')
-        @include('studio.day-line')
+    @hasSection('whole')
+        @yield('whole')
+    @else
+        @include('studio.rail')
+        @sectionMissing('lanes')
+            @include('studio.day-line')
+        @endif
+        <main class="bench">
+            <p class="said" role="status">{{ session('said') }}</p>
+            <x-problems-on-top />
+            @yield('page')
+        </main>
     @endif
-    <main class="bench">
-        <p class="said" role="status">{{ session('said') }}</p>
-        <x-problems-on-top/>
-        @yield('page')
-    </main>
-@endif
 @endsection

@@ -1,19 +1,44 @@
 @extends('layouts.paper')
 @section('title', 'The studio’s face')
 @section('page')
-<h1>The studio’s face</h1>
-<p class="quiet mt-2">What guests see on galleries and deliveries.</p>
-<form method="post" action="{{ route('face.store') }}" enctype="multipart/form-data" class="narrow stack mt-4">
-    @csrf
-    <div><label class="form-label" for="name">Name</label><input class="form-control @error('name') is-invalid @enderror" id="name" name="name" value="{{ old('name', $studio->name) }}" maxlength="120"><x-problem of="name"/></div>
-    <div><label class="form-label" for="mark">Mark</label>
-        @if($studio->mark_path)<p><img class="studio-mark" src="{{ App\Studio\PictureAddress::of($studio->mark_path) }}" alt="The mark as guests see it"> <label class="small"><input class="form-check-input" type="checkbox" name="no_mark" value="1"> take it away</label></p>@endif
-        <input class="form-control @error('mark') is-invalid @enderror" id="mark" name="mark" type="file" accept="image/png,image/jpeg,image/webp,image/svg+xml"><x-problem of="mark"/>@if($isMaking)<p class="small">The logo is being prepared. <a href="{{ route('face') }}">Look again</a> in a moment.</p>@endif @if($problem !== '')<p class="invalid-feedback" role="alert">{{ $problem }}</p>@endif</div>
-    <div class="row g-3">
-        <div class="col"><label class="form-label" for="ground">Ground</label><input class="form-control form-control-color w-100 @error('ground') is-invalid @enderror" id="ground" name="ground" type="color" value="{{ old('ground', $studio->ground) }}"><x-problem of="ground"/></div>
-        <div class="col"><label class="form-label" for="accent">Buttons</label><input class="form-control form-control-color w-100 @error('accent') is-invalid @enderror" id="accent" name="accent" type="color" value="{{ old('accent', $studio->accent) }}"><x-problem of="accent"/></div>
-    </div>
-    <div><label class="form-label" for="prefix">How links begin</label><input class="form-control @error('prefix') is-invalid @enderror" id="prefix" name="prefix" value="{{ old('prefix', $studio->prefix) }}" maxlength="40" placeholder="quill-photo"><p class="small quiet">{{ url('/') }}/<b>{{ $studio->prefix ?: 'quill-photo' }}</b>/g/…  Links that were sent already go on working.</p><x-problem of="prefix"/></div>
-    <button class="btn btn-next">Show it so to guests</button>
-</form>
+    <h1>
+        The studio’s face</h1>
+    <p class="quiet mt-2">What guests see on galleries and deliveries.</p>
+    <form method="post" action="{{ route('face.store') }}" enctype="multipart/form-data" class="narrow stack mt-4">
+        @csrf
+        <div><label class="form-label" for="name">Name</label><input
+                class="form-control @error('name') is-invalid @enderror" id="name" name="name"
+                value="{{ old('name', $studio->name) }}" maxlength="120"><x-problem of="name" /></div>
+        <div><label class="form-label" for="mark">Mark</label>
+            @if ($studio->mark_path)
+                <p><img class="studio-mark" src="{{ App\Studio\PictureAddress::of($studio->mark_path) }}"
+                        alt="The mark as guests see it"> <label class="small"><input class="form-check-input"
+                            type="checkbox" name="no_mark" value="1"> take it away</label></p>
+            @endif
+            <input class="form-control @error('mark') is-invalid @enderror" id="mark" name="mark" type="file"
+                accept="image/png,image/jpeg,image/webp,image/svg+xml"><x-problem of="mark" />
+            @if ($isMaking)
+                <p class="small">The logo is being prepared. <a href="{{ route('face') }}">Look again</a> in a moment.</p>
+                @endif @if ($problem !== '')
+                    <p class="invalid-feedback" role="alert">{{ $problem }}</p>
+                @endif
+        </div>
+        <div class="row g-3">
+            <div class="col"><label class="form-label" for="ground">Ground</label><input
+                    class="form-control form-control-color w-100 @error('ground') is-invalid @enderror" id="ground"
+                    name="ground" type="color" value="{{ old('ground', $studio->ground) }}"><x-problem of="ground" />
+            </div>
+            <div class="col"><label class="form-label" for="accent">Buttons</label><input
+                    class="form-control form-control-color w-100 @error('accent') is-invalid @enderror" id="accent"
+                    name="accent" type="color" value="{{ old('accent', $studio->accent) }}"><x-problem of="accent" />
+            </div>
+        </div>
+        <div><label class="form-label" for="prefix">How links begin</label><input
+                class="form-control @error('prefix') is-invalid @enderror" id="prefix" name="prefix"
+                value="{{ old('prefix', $studio->prefix) }}" maxlength="40" placeholder="quill-photo">
+            <p class="small quiet">{{ url('/') }}/<b>{{ $studio->prefix ?: 'quill-photo' }}</b>/g/… Links that were
+                sent already go on working.</p><x-problem of="prefix" />
+        </div>
+        <button class="btn btn-next">Show it so to guests</button>
+    </form>
 @endsection

@@ -1,89 +1,145 @@
 @extends('layouts.guest')
 @section('title', $gallery->title)
-@push('scripts')<script type="module" src="{{ $build->url('js/proof/gallery.js') }}"></script>@endpush
+@push('scripts')
+    <script type="module" src="{{ $build->url('js/proof/gallery.js') }}">
+    </script>
+@endpush
 @section('page')
-<main data-gallery="{{ $base }}">
-    @if($cover)<img class="cover" src="{{ $cover }}" alt="">@endif
-    <header class="guest-head">
-        <div>
-            @if($studio->mark_path)<img class="studio-mark" src="{{ App\Studio\PictureAddress::of($studio->mark_path) }}" alt="{{ $studio->name }}">@endif
-            <h1>{{ $gallery->title }}</h1>
-            <p class="quiet">{{ $studio->name }}@if($share->ends_on) · open until {{ $share->ends_on->format('j F') }}@endif</p>
-            @if($share->words() !== '')<p class="guest-message">{!! nl2br(e($share->words())) !!}</p>@endif
-            @if(session('said'))<p class="said mt-2" role="status">{{ session('said') }}</p>@endif
-            @if($sent)<p class="said mt-2" role="status">Thank you, {{ $sent->name }}. Your selection was sent on {{ $sent->sent_at->setTimezone($gallery->shoot->zone)->format('j F, H:i') }}, and is with the studio now. If you want to change something, ask it to open the selection again.</p>@endif
-            <p class="danger mt-2" data-offline role="status" hidden></p>
-            <p class="danger mt-2" data-told role="status" hidden></p>
-        </div>
-        @if($rights->lists !== [])
-        <div class="tally">
-            <div class="count"><span class="number" data-chosen>0</span> <span data-of></span><svg aria-hidden="true"><rect class="all" width="100%" height="6"/><rect class="done" data-share width="0" height="6"/></svg></div>
-            <a class="btn btn-next" data-send @if($sent) hidden @endif href="{{ $base }}/send">Look over and send</a>
-        </div>
+    <main data-gallery="{{ $base }}">
+        @if ($cover)
+            <img class="cover" src="{{ $cover }}" alt="">
         @endif
-    </header>
-    <div class="guest-filter">
-        @if(count($rights->lists) > 1)
-        <div class="list-choice" role="group" aria-label="The list that is being filled">
-            @foreach($rights->lists as $one)<button type="button" data-list="{{ $one->name }}" aria-pressed="false">{{ $one->name }} <span></span></button>@endforeach
+        <header class="guest-head">
+            <div>
+                @if ($studio->mark_path)
+                    <img class="studio-mark" src="{{ App\Studio\PictureAddress::of($studio->mark_path) }}"
+                        alt="{{ $studio->name }}">
+                @endif
+                <h1>{{ $gallery->title }}</h1>
+                <p class="quiet">{{ $studio->name }}@if ($share->ends_on)
+                        · open until {{ $share->ends_on->format('j F') }}
+                    @endif
+                </p>
+                @if ($share->words() !== '')
+                    <p class="guest-message">{!! nl2br(e($share->words())) !!}</p>
+                @endif
+                @if (session('said'))
+                    <p class="said mt-2" role="status">{{ session('said') }}</p>
+                @endif
+                @if ($sent)
+                    <p class="said mt-2" role="status">Thank you, {{ $sent->name }}. Your selection was sent on
+                        {{ $sent->sent_at->setTimezone($gallery->shoot->zone)->format('j F, H:i') }}, and is with the
+                        studio now. If you want to change something, ask it to open the selection again.</p>
+                @endif
+                <p class="danger mt-2" data-offline role="status" hidden></p>
+                <p class="danger mt-2" data-told role="status" hidden></p>
+            </div>
+            @if ($rights->lists !== [])
+                <div class="tally">
+                    <div class="count"><span class="number" data-chosen>0</span> <span data-of></span><svg
+                            aria-hidden="true">
+                            <rect class="all" width="100%" height="6" />
+                            <rect class="done" data-share width="0" height="6" />
+                        </svg></div>
+                    <a class="btn btn-next" data-send @if ($sent) hidden @endif
+                        href="{{ $base }}/send">Look over and send</a>
+                </div>
+            @endif
+        </header>
+        <div class="guest-filter">
+            @if (count($rights->lists) > 1)
+                <div class="list-choice" role="group" aria-label="The list that is being filled">
+                    @foreach ($rights->lists as $one)
+                        <button type="button" data-list="{{ $one->name }}" aria-pressed="false">{{ $one->name }}
+                            <span></span></button>
+                    @endforeach
+                </div>
+            @endif
+            <div role="group" aria-label="Which pictures are shown">
+                @foreach (['all' => 'All', ...$rights->lists === [] ? [] : ['chosen' => 'Chosen', 'not' => 'Not chosen'], ...$rights->comments || $rights->draws ? ['said' => 'With comments'] : []] as $key => $label)
+                    <button type="button" data-filter="{{ $key }}" aria-pressed="false">{{ $label }}
+                        <span></span></button>
+                @endforeach
+            </div>
         </div>
+        <section class="proofs" aria-label="Pictures">
+            <div class="inner" data-grid></div>
+            <p class="nothing" data-none hidden>No picture here yet.</p>
+        </section>
+        @if ($rights->lists !== [] || $rights->comments || $rights->draws || $rights->rates)
+            <footer class="guest-foot">
+                <form method="post" action="{{ $base }}/keep" class="row-line">
+                    @csrf
+                    <label for="keep-email">To go on later on another device, have your own link mailed to you:</label>
+                    <input class="form-control @error('email') is-invalid @enderror" id="keep-email" name="email"
+                        type="email" value="{{ old('email', $guest?->email) }}" autocomplete="email"
+                        placeholder="your mail address">
+                    <button class="btn btn-line">Mail me my link</button>
+                    <x-problem of="email" />
+                </form>
+            </footer>
         @endif
-        <div role="group" aria-label="Which pictures are shown">
-            @foreach(['all' => 'All', ...($rights->lists === [] ? [] : ['chosen' => 'Chosen', 'not' => 'Not chosen']), ...($rights->comments || $rights->draws ? ['said' => 'With comments'] : [])] as $key => $label)
-                <button type="button" data-filter="{{ $key }}" aria-pressed="false">{{ $label }} <span></span></button>
+    </main>
+    <dialog class="large" data-large aria-label="One picture">
+        <div class="view" tabindex="-1">
+            @foreach ([0, 1] as $n)
+                <figure @if ($n) hidden @endif>
+                    <div class="drawn"><img alt="">
+                        @if ($n === 0)
+                            <div class="drawings" data-drawn></div>
+                            @if ($rights->draws)
+                                <svg class="drawing" data-drawing aria-hidden="true"></svg>
+                            @endif
+                        @endif
+                    </div><button type="button" class="btn btn-line" aria-pressed="false" hidden></button>
+                </figure>
             @endforeach
+            <button type="button" class="turn back" data-back aria-label="Picture before">‹</button>
+            <button type="button" class="turn on" data-on aria-label="Next picture">›</button>
+            @if ($rights->draws)
+                <div class="asking" data-asking hidden><label for="word" class="visually-hidden">A word on the
+                        picture</label><input class="form-control" id="word" maxlength="200"
+                        placeholder="a word on the picture"><button type="button" class="btn btn-ink">Put it there</button>
+                </div>
+            @endif
         </div>
-    </div>
-    <section class="proofs" aria-label="Pictures"><div class="inner" data-grid></div><p class="nothing" data-none hidden>No picture here yet.</p></section>
-    @if($rights->lists !== [] || $rights->comments || $rights->draws || $rights->rates)
-    <footer class="guest-foot">
-        <form method="post" action="{{ $base }}/keep" class="row-line">
-            @csrf
-            <label for="keep-email">To go on later on another device, have your own link mailed to you:</label>
-            <input class="form-control @error('email') is-invalid @enderror" id="keep-email" name="email" type="email" value="{{ old('email', $guest?->email) }}" autocomplete="email" placeholder="your mail address">
-            <button class="btn btn-line">Mail me my link</button>
-            <x-problem of="email"/>
-        </form>
-    </footer>
-    @endif
-</main>
-<dialog class="large" data-large aria-label="One picture">
-    <div class="view" tabindex="-1">
-        @foreach([0, 1] as $n)
-            <figure @if($n) hidden @endif><div class="drawn"><img alt="">@if($n === 0)<div class="drawings" data-drawn></div>@if($rights->draws)<svg class="drawing" data-drawing aria-hidden="true"></svg>@endif @endif</div><button type="button" class="btn btn-line" aria-pressed="false" hidden></button></figure>
-        @endforeach
-        <button type="button" class="turn back" data-back aria-label="Picture before">‹</button>
-        <button type="button" class="turn on" data-on aria-label="Next picture">›</button>
-        @if($rights->draws)
-        <div class="asking" data-asking hidden><label for="word" class="visually-hidden">A word on the picture</label><input class="form-control" id="word" maxlength="200" placeholder="a word on the picture"><button type="button" class="btn btn-ink">Put it there</button></div>
-        @endif
-    </div>
-    <div class="side">
-        <div class="spread"><span class="strong" data-place></span><button type="button" class="btn-word" data-close>All pictures</button></div>
-        <p class="quiet" data-caption hidden></p>
-        <div class="stack" data-choices></div>
-        @if($rights->rates)<div class="rate" role="group" aria-label="Your rating" data-ratings></div>@endif
-        <p class="danger" data-problem role="alert" hidden></p>
-        <ul class="comments" data-comments aria-label="Your comments" hidden></ul>
-        @if($rights->draws)
-        <div class="tools" role="group" aria-label="Draw on the picture" data-tools>
-            <span class="small quiet">Draw on the picture</span>
-            @foreach(['circle' => 'Circle', 'arrow' => 'Arrow', 'line' => 'Freehand', 'word' => 'Word'] as $tool => $label)<button type="button" class="tool" data-tool="{{ $tool }}" aria-pressed="false">{{ $label }}</button>@endforeach
-            <button type="button" class="btn-word" data-undraw hidden>Take the last back</button>
+        <div class="side">
+            <div class="spread"><span class="strong" data-place></span><button type="button" class="btn-word"
+                    data-close>All pictures</button></div>
+            <p class="quiet" data-caption hidden></p>
+            <div class="stack" data-choices></div>
+            @if ($rights->rates)
+                <div class="rate" role="group" aria-label="Your rating" data-ratings></div>
+            @endif
+            <p class="danger" data-problem role="alert" hidden></p>
+            <ul class="comments" data-comments aria-label="Your comments" hidden></ul>
+            @if ($rights->draws)
+                <div class="tools" role="group" aria-label="Draw on the picture" data-tools>
+                    <span class="small quiet">Draw on the picture</span>
+                    @foreach (['circle' => 'Circle', 'arrow' => 'Arrow', 'line' => 'Freehand', 'word' => 'Word'] as $tool => $label)
+                        <button type="button" class="tool" data-tool="{{ $tool }}"
+                            aria-pressed="false">{{ $label }}</button>
+                    @endforeach
+                    <button type="button" class="btn-word" data-undraw hidden>Take the last back</button>
+                </div>
+            @endif
+            @if ($rights->comments || $rights->draws)
+                <form class="stack" data-form>
+                    <label class="form-label" for="text">A comment on this picture</label>
+                    <textarea class="form-control" id="text" name="text" rows="2"
+                        data-most="{{ App\Proof\Choosing::LONGEST_COMMENT }}"></textarea>
+                    <button class="btn btn-line">Send the comment</button>
+                </form>
+            @endif
+            <div class="row-line mt-auto">
+                <button type="button" class="btn-word" data-beside aria-pressed="false">Beside the next one</button>
+                @if ($rights->download !== Kanpai\Core\Proof\Download::Nothing)
+                    <a data-download href="#"
+                        @if ($rights->download === Kanpai\Core\Proof\Download::Proof) download @endif>{{ $rights->download === Kanpai\Core\Proof\Download::Full ? 'Download in full size' : 'Download' }}</a>
+                @endif
+            </div>
+            <p class="small quiet keys-word">Arrow keys turn the pictures, the space bar chooses, C puts two side by side.
+            </p>
         </div>
-        @endif
-        @if($rights->comments || $rights->draws)
-        <form class="stack" data-form>
-            <label class="form-label" for="text">A comment on this picture</label>
-            <textarea class="form-control" id="text" name="text" rows="2" data-most="{{ App\Proof\Choosing::LONGEST_COMMENT }}"></textarea>
-            <button class="btn btn-line">Send the comment</button>
-        </form>
-        @endif
-        <div class="row-line mt-auto">
-            <button type="button" class="btn-word" data-beside aria-pressed="false">Beside the next one</button>
-            @if($rights->download !== Kanpai\Core\Proof\Download::Nothing)<a data-download href="#" @if($rights->download === Kanpai\Core\Proof\Download::Proof) download @endif>{{ $rights->download === Kanpai\Core\Proof\Download::Full ? 'Download in full size' : 'Download' }}</a>@endif
-        </div>
-        <p class="small quiet keys-word">Arrow keys turn the pictures, the space bar chooses, C puts two side by side.</p>
-    </div>
-</dialog>
+    </dialog>
 @endsection

@@ -1,6 +1,5 @@
-@if($guest->name)
-{!! $guest->name !!},
-
+@if ($guest->name)
+    {!! $guest->name !!},
 @endif
 you can change your selection from “{!! $gallery->title !!}” again: {!! $guest->address() !!}
 

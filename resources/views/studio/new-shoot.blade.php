@@ -2,38 +2,51 @@
 @php($shoot ??= null)
 @section('title', $shoot?->name ?? 'New shoot')
 @section('page')
-<form method="post" action="{{ $shoot ? route('shoots.update', $shoot) : route('shoots.store') }}" class="narrow stack-wide">
-    @csrf
-    <h1>{{ $shoot ? 'Change the shoot' : 'New shoot' }}</h1>
-    @if($shoot)<x-problems-on-top/>@endif
-    <div class="stack">
-        @foreach([['name', 'Name', 'text', 'Saltmarsh Regatta'], ['client', 'Client', 'text', ''], ['place', 'Place', 'text', '']] as [$field, $label, $type, $hint])
+    <form method="post" action="{{ $shoot ? route('shoots.update', $shoot) : route('shoots.store') }}"
+        class="narrow stack-wide">
+        @csrf
+        <h1>{{ $shoot ? 'Change the shoot' : 'New shoot' }}</h1>
+        @if ($shoot)
+            <x-problems-on-top />
+        @endif
+        <div class="stack">
+            @foreach ([['name', 'Name', 'text', 'Saltmarsh Regatta'], ['client', 'Client', 'text', ''], ['place', 'Place', 'text', '']] as [$field, $label, $type, $hint])
+                <div>
+                    <label class="form-label" for="{{ $field }}">{{ $label }}</label>
+                    <input class="form-control @error($field) is-invalid @enderror" id="{{ $field }}"
+                        name="{{ $field }}" type="{{ $type }}" value="{{ old($field, $shoot?->$field) }}"
+                        placeholder="{{ $hint }}" maxlength="120">
+                    <x-problem :of="$field" />
+                </div>
+            @endforeach
             <div>
-                <label class="form-label" for="{{ $field }}">{{ $label }}</label>
-                <input class="form-control @error($field) is-invalid @enderror" id="{{ $field }}" name="{{ $field }}" type="{{ $type }}" value="{{ old($field, $shoot?->$field) }}" placeholder="{{ $hint }}" maxlength="120">
-                <x-problem :of="$field"/>
+                <label class="form-label" for="held_on">Day of the shoot</label>
+                <input class="form-control @error('held_on') is-invalid @enderror" id="held_on" name="held_on"
+                    type="date" value="{{ old('held_on', ($shoot?->held_on ?? today())->format('Y-m-d')) }}">
+                <x-problem of="held_on" />
             </div>
-        @endforeach
-        <div>
-            <label class="form-label" for="held_on">Day of the shoot</label>
-            <input class="form-control @error('held_on') is-invalid @enderror" id="held_on" name="held_on" type="date" value="{{ old('held_on', ($shoot?->held_on ?? today())->format('Y-m-d')) }}">
-            <x-problem of="held_on"/>
+            <div>
+                <label class="form-label" for="promised_on">Promised for (if a day was promised)</label>
+                <input class="form-control @error('promised_on') is-invalid @enderror" id="promised_on" name="promised_on"
+                    type="date" value="{{ old('promised_on', $shoot?->promised_on?->format('Y-m-d')) }}">
+                <x-problem of="promised_on" />
+            </div>
+            <div>
+                <label class="form-label" for="zone">Time zone of the place</label>
+                <select class="form-select @error('zone') is-invalid @enderror" id="zone" name="zone">
+                    @foreach ($zones as $zone)
+                        <option @selected(old('zone', $shoot?->zone ?? 'Europe/London') === $zone)>{{ $zone }}</option>
+                    @endforeach
+                </select>
+                <p class="small quiet">
+                    {{ $isRead ?? false ? 'Frames have been read by it, so it stays; the clocks say where a body was set otherwise.' : 'For bodies that write no zone of their own.' }}
+                </p>
+                <x-problem of="zone" />
+            </div>
         </div>
-        <div>
-            <label class="form-label" for="promised_on">Promised for (if a day was promised)</label>
-            <input class="form-control @error('promised_on') is-invalid @enderror" id="promised_on" name="promised_on" type="date" value="{{ old('promised_on', $shoot?->promised_on?->format('Y-m-d')) }}">
-            <x-problem of="promised_on"/>
-        </div>
-        <div>
-            <label class="form-label" for="zone">Time zone of the place</label>
-            <select class="form-select @error('zone') is-invalid @enderror" id="zone" name="zone">
-                @foreach($zones as $zone)<option @selected(old('zone', $shoot?->zone ?? 'Europe/London') === $zone)>{{ $zone }}</option>@endforeach
-            </select>
-            <p class="small quiet">{{ ($isRead ?? false) ? 'Frames have been read by it, so it stays; the clocks say where a body was set otherwise.' : 'For bodies that write no zone of their own.' }}</p>
-            <x-problem of="zone"/>
-        </div>
-    </div>
-    <button class="btn btn-next">{{ $shoot ? 'Keep the changes' : 'Make the shoot and go to its cards' }}</button>
-    @if($shoot)<p><a class="small" href="{{ route('archive.leave', $shoot) }}">Delete this shoot</a></p>@endif
-</form>
+        <button class="btn btn-next">{{ $shoot ? 'Keep the changes' : 'Make the shoot and go to its cards' }}</button>
+        @if ($shoot)
+            <p><a class="small" href="{{ route('archive.leave', $shoot) }}">Delete this shoot</a></p>
+        @endif
+    </form>
 @endsection

@@ -1,1 +1,5 @@
-<div class="panel stack" role="alert">@foreach($problems as $problem)<p class="danger strong">{{ $problem }}</p>@endforeach</div>
+<div class="panel stack" role="alert">
+    @foreach ($problems as $problem)
+        <p class="danger strong">{{ $problem }}</p>
+    @endforeach
+</div>

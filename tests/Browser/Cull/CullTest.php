@@ -21,13 +21,24 @@ final class CullTest extends TestCase
     public static function setUpBeforeClass(): void
     {
         self::$studio = Browser::openStudio('Cull Pictures');
-        self::$studio->click('a.btn-next')->fill('#name', 'Regatta')->script("document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = 'Europe/London'");
+        self::$studio
+            ->click('a.btn-next')
+            ->fill('#name', 'Regatta')
+            ->script(
+                "document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = 'Europe/London'",
+            );
         self::$studio->click('.btn-next')->see('Cards in the slots');
         self::$shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', self::$studio->web->getCurrentURL());
         foreach (['ivo', 'mara-wide'] as $card) {
-            self::$studio->visit('/shoots/'.self::$shoot.'/ingest')->click("[data-read='{$card}']")->find('[data-choose][data-ready]', 30);
+            self::$studio
+                ->visit('/shoots/'.self::$shoot.'/ingest')
+                ->click("[data-read='{$card}']")
+                ->find('[data-choose][data-ready]', 30);
         }
-        self::$studio->visit('/shoots/'.self::$shoot.'/ingest')->click("[data-copy='ivo']")->find("[data-card='ivo'][data-state='safe']", 90);
+        self::$studio
+            ->visit('/shoots/'.self::$shoot.'/ingest')
+            ->click("[data-copy='ivo']")
+            ->find("[data-card='ivo'][data-state='safe']", 90);
         self::$studio->until(fn (): bool => self::told()['all'] === 144, 'the cards are not read', 30);
     }
 
@@ -45,10 +56,19 @@ final class CullTest extends TestCase
     private static function told(): array
     {
         $shoot = self::$shoot;
-        $rows = self::$studio->script("return fetch('/shoots/{$shoot}/cull/frames').then((answer) => answer.json()).then((table) => table.frames.map((row) => [row[4], row[5], row[6], row[10]]))");
+        $rows = self::$studio->script(
+            "return fetch('/shoots/{$shoot}/cull/frames').then((answer) => answer.json()).then((table) => table.frames.map((row) => [row[4], row[5], row[6], row[10]]))",
+        );
         $verdicts = array_column($rows, 0);
 
-        return ['all' => count($rows), 'verdicts' => $verdicts, 'ratings' => array_column($rows, 1), 'uses' => array_column($rows, 2), 'names' => array_column($rows, 3), ...array_replace(['keep' => 0, 'drop' => 0, 'open' => 0], array_count_values($verdicts))];
+        return [
+            'all' => count($rows),
+            'verdicts' => $verdicts,
+            'ratings' => array_column($rows, 1),
+            'uses' => array_column($rows, 2),
+            'names' => array_column($rows, 3),
+            ...array_replace(['keep' => 0, 'drop' => 0, 'open' => 0], array_count_values($verdicts)),
+        ];
     }
 
     private function cull(string $query = '', ?Browser $browser = null): Browser
@@ -63,7 +83,12 @@ final class CullTest extends TestCase
     /** A round of its own for each test: everything open. */
     private function fresh(string $doubt = 'nothing', string $query = ''): Browser
     {
-        self::$studio->visit('/shoots/'.self::$shoot.'/cull/rounds')->choose('#source', 'all')->choose('#doubt', $doubt)->click('form .btn-next')->find('[data-cull][data-ready]');
+        self::$studio
+            ->visit('/shoots/'.self::$shoot.'/cull/rounds')
+            ->choose('#source', 'all')
+            ->choose('#doubt', $doubt)
+            ->click('form .btn-next')
+            ->find('[data-cull][data-ready]');
 
         return $this->cull($query);
     }
@@ -71,19 +96,44 @@ final class CullTest extends TestCase
     /** The space bar goes down, or up. */
     private function hold(bool $isDown): void
     {
-        (new ChromeDevToolsDriver(self::$studio->web))->execute('Input.dispatchKeyEvent', ['type' => $isDown ? 'rawKeyDown' : 'keyUp', 'key' => ' ', 'code' => 'Space', 'windowsVirtualKeyCode' => 32]);
+        (new ChromeDevToolsDriver(self::$studio->web))->execute('Input.dispatchKeyEvent', [
+            'type' => $isDown ? 'rawKeyDown' : 'keyUp',
+            'key' => ' ',
+            'code' => 'Space',
+            'windowsVirtualKeyCode' => 32,
+        ]);
     }
 
     private function supervisor(string $command): void
     {
-        exec('supervisorctl -c '.escapeshellarg(dirname(__DIR__, 3).'/storage/instances/test/supervisord.conf').' '.$command.' fpm 2>&1', $said, $code);
+        exec(
+            'supervisorctl -c '.
+                escapeshellarg(dirname(__DIR__, 3).'/storage/instances/test/supervisord.conf').
+                ' '.
+                $command.
+                ' fpm 2>&1',
+            $said,
+            $code,
+        );
         self::assertSame(0, $code, implode("\n", $said));
     }
 
     private function counted(string $kept, string $dropped): void
     {
-        self::$studio->until(fn (): bool => [self::$studio->text('[data-kept]'), self::$studio->text('[data-dropped]')] === [$kept, $dropped], "not {$kept} kept and {$dropped} dropped but ".self::$studio->text('.bar').' '.self::$studio->script("return document.querySelector('[data-note]').textContent"));
-        self::assertSame([$kept, $dropped], [self::$studio->text('[data-kept]'), self::$studio->text('[data-dropped]')]);
+        self::$studio->until(
+            fn (): bool => [self::$studio->text('[data-kept]'), self::$studio->text('[data-dropped]')] === [
+                $kept,
+                $dropped,
+            ],
+            "not {$kept} kept and {$dropped} dropped but ".
+                self::$studio->text('.bar').
+                ' '.
+                self::$studio->script("return document.querySelector('[data-note]').textContent"),
+        );
+        self::assertSame(
+            [$kept, $dropped],
+            [self::$studio->text('[data-kept]'), self::$studio->text('[data-dropped]')],
+        );
     }
 
     public function test_a_hundred_frames_are_decided_by_keys_alone_while_the_server_is_away_for_ten_seconds(): void
@@ -131,7 +181,11 @@ final class CullTest extends TestCase
         $studio->connect(true);
         $this->cull();
         $this->counted('1', '2');
-        $studio->until(fn (): bool => array_slice(self::told()['verdicts'], 0, 4) === ['keep', 'drop', 'drop', 'open'] && self::told()['ratings'][2] === 3, 'the marks were lost');
+        $studio->until(
+            fn (): bool => array_slice(self::told()['verdicts'], 0, 4) === ['keep', 'drop', 'drop', 'open'] &&
+                self::told()['ratings'][2] === 3,
+            'the marks were lost',
+        );
         self::assertSame(1, self::told()['keep']);
     }
 
@@ -142,7 +196,9 @@ final class CullTest extends TestCase
         $cookie = $studio->web->manage()->getCookies();
         $other->visit('/sign-in');
         foreach ($cookie as $one) {
-            $other->web->manage()->addCookie(['name' => $one->getName(), 'value' => (string) $one->getValue(), 'path' => '/']);
+            $other->web
+                ->manage()
+                ->addCookie(['name' => $one->getName(), 'value' => (string) $one->getValue(), 'path' => '/']);
         }
         $this->cull('', $other);
         $studio->press('enter', 'f');
@@ -169,9 +225,17 @@ final class CullTest extends TestCase
         $studio = $this->fresh();
         $studio->press('enter');
         // A moment of several frames.
-        $studio->until(fn (): bool => $studio->press('down')->script("return document.querySelectorAll('[data-others] .tile').length") >= 5, 'no moment is large enough');
+        $studio->until(
+            fn (): bool => $studio
+                ->press('down')
+                ->script("return document.querySelectorAll('[data-others] .tile').length") >= 5,
+            'no moment is large enough',
+        );
         $studio->press('r')->find('.rivals figure');
-        $names = fn (): array => array_map(fn ($figure): string => trim((string) strrchr($figure->getText(), ' ')), $studio->web->findElements(WebDriverBy::cssSelector('.rivals figure')));
+        $names = fn (): array => array_map(
+            fn ($figure): string => trim((string) strrchr($figure->getText(), ' ')),
+            $studio->web->findElements(WebDriverBy::cssSelector('.rivals figure')),
+        );
         $first = $names();
         self::assertCount(2, $first);
         // The second is outlined, and the next challenger comes in its place.
@@ -180,7 +244,10 @@ final class CullTest extends TestCase
         self::assertSame($first[0], $names()[0]);
         self::assertNotContains($names()[1], $first);
         $studio->press('d');
-        $studio->until(fn (): bool => $studio->script("return document.querySelector('[data-cull]').dataset.mode") === 'one', 'the last one does not stand alone');
+        $studio->until(
+            fn (): bool => $studio->script("return document.querySelector('[data-cull]').dataset.mode") === 'one',
+            'the last one does not stand alone',
+        );
         self::assertSame(1, self::$studio->until(fn (): ?int => self::told()['drop'] ?: null, 'not dropped'));
         // Six at most, by highlighting; true pixels in step while space is held.
         $studio->press('x', 'right', 'x', 'right', 'x', 'r');
@@ -194,7 +261,9 @@ final class CullTest extends TestCase
         $studio->press('escape', 'escape');
         // All of the moment is played through, and one is where one was.
         $at = $studio->text('[data-line]');
-        $studio->script("window.played = new Set(); new MutationObserver(() => window.played.add(document.querySelector('[data-image]').dataset.id)).observe(document.querySelector('[data-image]'), { attributes: true })");
+        $studio->script(
+            "window.played = new Set(); new MutationObserver(() => window.played.add(document.querySelector('[data-image]').dataset.id)).observe(document.querySelector('[data-image]'), { attributes: true })",
+        );
         $studio->press('l');
         $studio->until(fn (): bool => (int) $studio->script('return window.played.size') >= 4, 'nothing is played');
         $studio->until(fn (): bool => $studio->text('[data-line]') === $at, 'it does not come back to where it began');
@@ -207,22 +276,45 @@ final class CullTest extends TestCase
         $studio->press('enter');
         (new WebDriverActions($studio->web))->moveToElement($studio->find('[data-frame]'), 100, -60)->perform();
         // The large picture comes by itself, at the size of its room.
-        $studio->until(fn (): bool => $studio->script("const canvas = document.querySelector('[data-image]'); return canvas.width > 500 && canvas.width === Math.round(canvas.getBoundingClientRect().width * devicePixelRatio)"), 'the picture stays small');
+        $studio->until(
+            fn (): bool => $studio->script(
+                "const canvas = document.querySelector('[data-image]'); return canvas.width > 500 && canvas.width === Math.round(canvas.getBoundingClientRect().width * devicePixelRatio)",
+            ),
+            'the picture stays small',
+        );
         self::assertGreaterThan(500, $studio->script("return document.querySelector('[data-image]').width"));
         $this->hold(true);
         $studio->see(': 100 %', 20);
-        $placed = fn (): string => (string) $studio->script("const image = document.querySelector('.close-up img'); const pane = image.parentElement; const [x, y] = image.style.transform.match(/-?[\\d.]+/g).map(Number); return (x / (pane.clientWidth - parseFloat(image.style.width))).toFixed(3) + ' ' + (y / (pane.clientHeight - parseFloat(image.style.height))).toFixed(3)");
+        $placed = fn (): string => (string) $studio->script(
+            "const image = document.querySelector('.close-up img'); const pane = image.parentElement; const [x, y] = image.style.transform.match(/-?[\\d.]+/g).map(Number); return (x / (pane.clientWidth - parseFloat(image.style.width))).toFixed(3) + ' ' + (y / (pane.clientHeight - parseFloat(image.style.height))).toFixed(3)",
+        );
         $before = $placed();
         $studio->press('right');
-        $studio->until(fn (): bool => str_contains($studio->text('.close-up'), ': 100 %'), 'the next frame is not shown whole', 20);
+        $studio->until(
+            fn (): bool => str_contains($studio->text('.close-up'), ': 100 %'),
+            'the next frame is not shown whole',
+            20,
+        );
         self::assertSame($before, $placed());
-        self::assertSame($studio->script("return document.querySelector('.close-up img').naturalWidth"), (int) $studio->script("return Math.round(parseFloat(document.querySelector('.close-up img').style.width) * devicePixelRatio)"), 'a pixel of the picture is not one of the screen');
+        self::assertSame(
+            $studio->script("return document.querySelector('.close-up img').naturalWidth"),
+            (int) $studio->script(
+                "return Math.round(parseFloat(document.querySelector('.close-up img').style.width) * devicePixelRatio)",
+            ),
+            'a pixel of the picture is not one of the screen',
+        );
         $this->hold(false);
         $studio->press('p');
         (new WebDriverActions($studio->web))->moveToElement($studio->find('[data-frame]'), -80, 20)->perform();
         $studio->press('p');
         self::assertCount(2, $studio->web->findElements(WebDriverBy::cssSelector('.pins figure')));
-        $studio->until(fn (): bool => (int) $studio->script("return document.querySelectorAll('.pins figure[data-of]:not([data-of=\"\"])').length") === 2, 'the pinned windows stay empty', 20);
+        $studio->until(
+            fn (): bool => (int) $studio->script(
+                "return document.querySelectorAll('.pins figure[data-of]:not([data-of=\"\"])').length",
+            ) === 2,
+            'the pinned windows stay empty',
+            20,
+        );
         $of = fn (): string => (string) $studio->script("return document.querySelector('.pins figure').dataset.of");
         $one = $of();
         $studio->press('right');
@@ -245,10 +337,16 @@ final class CullTest extends TestCase
         $studio->until(fn (): bool => self::told()['keep'] === 1, 'the mark did not arrive');
         $line = $studio->text('[data-line]');
         $id = $studio->attribute('[data-image]', 'data-id');
-        $set = "const form = new URLSearchParams({ direction: 'later', hours: %d }); window.stays = true; fetch('/shoots/".self::$shoot."/clocks/{$body}', { method: 'POST', body: form, headers: { 'X-CSRF-TOKEN': document.querySelector('meta[name=csrf-token]').content } })";
+        $set =
+            "const form = new URLSearchParams({ direction: 'later', hours: %d }); window.stays = true; fetch('/shoots/".
+            self::$shoot.
+            "/clocks/{$body}', { method: 'POST', body: form, headers: { 'X-CSRF-TOKEN': document.querySelector('meta[name=csrf-token]').content } })";
         $studio->script(sprintf($set, 3));
         $studio->see('all stand in their new order', 20);
-        self::assertSame([$id, true], [$studio->attribute('[data-image]', 'data-id'), $studio->script('return window.stays')]);
+        self::assertSame(
+            [$id, true],
+            [$studio->attribute('[data-image]', 'data-id'), $studio->script('return window.stays')],
+        );
         self::assertNotSame($line, $studio->text('[data-line]'));
         self::assertSame(1, self::told()['keep']);
         $studio->script(sprintf($set, 0));
@@ -259,7 +357,11 @@ final class CullTest extends TestCase
     {
         $studio = $this->fresh();
         $studio->press('enter');
-        $own = $studio->until(fn (): ?int => (int) $studio->script("return document.querySelectorAll('[data-others] .tile').length") ?: null, 'no moment');
+        $own = $studio->until(
+            fn (): ?int => (int) $studio->script("return document.querySelectorAll('[data-others] .tile').length") ?:
+            null,
+            'no moment',
+        );
         $studio->web->getKeyboard()->sendKeys([WebDriverKeys::SHIFT, 'd']);
         $this->counted('0', (string) $own);
         $studio->press('backspace');
@@ -272,8 +374,14 @@ final class CullTest extends TestCase
         $studio->until(fn (): bool => str_contains($studio->text('[data-shown]'), 'album'), 'the use is not shown');
         $studio->until(fn (): bool => in_array(5, self::told()['uses'], true), 'the uses did not arrive');
         // A set, chosen beforehand, and its key.
-        $studio->click('[data-more-button]')->fill('#set-name', 'Portfolio '.bin2hex(random_bytes(2)))->click('[data-new-set] button[value="hand"]')->see('has 0 frames');
-        $studio->script("const s = document.querySelector('#collects'); s.selectedIndex = s.options.length - 1; s.dispatchEvent(new Event('change', { bubbles: true }))");
+        $studio
+            ->click('[data-more-button]')
+            ->fill('#set-name', 'Portfolio '.bin2hex(random_bytes(2)))
+            ->click('[data-new-set] button[value="hand"]')
+            ->see('has 0 frames');
+        $studio->script(
+            "const s = document.querySelector('#collects'); s.selectedIndex = s.options.length - 1; s.dispatchEvent(new Event('change', { bubbles: true }))",
+        );
         usleep(300_000);
         $studio->script("document.querySelector('[data-wall]').focus(); document.activeElement.blur()");
         $studio->press('g')->see('Collected into Portfolio');
@@ -291,7 +399,10 @@ final class CullTest extends TestCase
     {
         $studio = $this->fresh();
         $studio->press('/')->fill('#where', 'body:corvid and not (name:CORV or iso<100)')->press('enter');
-        $studio->until(fn (): bool => str_contains($studio->web->getCurrentURL(), 'where='), 'the address does not carry it');
+        $studio->until(
+            fn (): bool => str_contains($studio->web->getCurrentURL(), 'where='),
+            'the address does not carry it',
+        );
         $meant = $studio->text('[data-meant]');
         self::assertNotSame('144', $meant);
         $this->cull('?'.parse_url($studio->web->getCurrentURL(), PHP_URL_QUERY));
@@ -311,7 +422,9 @@ final class CullTest extends TestCase
         $moments = fn (): int => (int) $studio->text('[data-moments]');
         $usual = $studio->until(fn (): ?int => $moments() ?: null, 'no moments');
         $slide = function (int $to) use ($studio): void {
-            $studio->script("const s = document.querySelector('#fineness'); s.value = {$to}; s.dispatchEvent(new Event('input', { bubbles: true }))");
+            $studio->script(
+                "const s = document.querySelector('#fineness'); s.value = {$to}; s.dispatchEvent(new Event('input', { bubbles: true }))",
+            );
         };
         $slide(100);
         self::assertSame(144, $moments());
@@ -346,28 +459,48 @@ final class CullTest extends TestCase
         $studio = $this->fresh();
         $studio->press('enter')->find('[data-image]');
         $tools = new ChromeDevToolsDriver($studio->web);
-        [$x, $y] = $studio->script("const box = document.querySelector('[data-view]').getBoundingClientRect(); return [Math.round(box.left + box.width / 2), Math.round(box.top + box.height / 2)]");
+        [$x, $y] = $studio->script(
+            "const box = document.querySelector('[data-view]').getBoundingClientRect(); return [Math.round(box.left + box.width / 2), Math.round(box.top + box.height / 2)]",
+        );
         $touch = function (string $type, int $x, int $y) use ($tools): void {
-            $tools->execute('Input.dispatchTouchEvent', ['type' => $type, 'touchPoints' => $type === 'touchEnd' ? [] : [['x' => $x, 'y' => $y]]]);
+            $tools->execute('Input.dispatchTouchEvent', [
+                'type' => $type,
+                'touchPoints' => $type === 'touchEnd' ? [] : [['x' => $x, 'y' => $y]],
+            ]);
         };
         $touch('touchStart', $x + 120, $y);
         $touch('touchMove', $x, $y);
         $touch('touchMove', $x - 120, $y);
         $touch('touchEnd', 0, 0);
-        $studio->until(fn (): bool => str_starts_with($studio->text('[data-line]'), '2 of'), 'a swipe does not bring the next');
+        $studio->until(
+            fn (): bool => str_starts_with($studio->text('[data-line]'), '2 of'),
+            'a swipe does not bring the next',
+        );
         $touch('touchStart', $x, $y);
-        $studio->until(fn (): bool => (bool) $studio->script("return !document.querySelector('.close-up').hidden"), 'holding does not show true pixels', 3);
+        $studio->until(
+            fn (): bool => (bool) $studio->script("return !document.querySelector('.close-up').hidden"),
+            'holding does not show true pixels',
+            3,
+        );
         $touch('touchEnd', 0, 0);
-        $studio->until(fn (): bool => (bool) $studio->script("return document.querySelector('.close-up').hidden"), 'it stays', 3);
+        $studio->until(
+            fn (): bool => (bool) $studio->script("return document.querySelector('.close-up').hidden"),
+            'it stays',
+            3,
+        );
         // The buttons that are there for fingers.
-        $studio->script("document.querySelector('.touch [data-does=keep]').click(); document.querySelector('.touch [data-does=drop]').click()");
+        $studio->script(
+            "document.querySelector('.touch [data-does=keep]').click(); document.querySelector('.touch [data-does=drop]').click()",
+        );
         $this->counted('1', '1');
     }
 
     public function test_the_wall_comes_whole_from_one_frame_and_from_rivals(): void
     {
         $studio = $this->fresh();
-        $tiles = fn (): int => (int) $studio->script("return [...document.querySelectorAll('[data-wall] .tile')].filter((tile) => tile.getBoundingClientRect().width > 100).length");
+        $tiles = fn (): int => (int) $studio->script(
+            "return [...document.querySelectorAll('[data-wall] .tile')].filter((tile) => tile.getBoundingClientRect().width > 100).length",
+        );
         $all = $tiles();
         self::assertGreaterThan(10, $all);
         $studio->press('enter')->find('[data-image][data-id]');
@@ -375,7 +508,11 @@ final class CullTest extends TestCase
         self::assertSame($all, $tiles(), 'from one frame the wall is empty');
         // The first moment with rivals.
         $studio->press('enter')->find('[data-image][data-id]');
-        for ($i = 0; $i < 20 && $studio->script("return document.querySelector('[data-cull]').dataset.mode") !== 'rivals'; $i++) {
+        for (
+            $i = 0;
+            $i < 20 && $studio->script("return document.querySelector('[data-cull]').dataset.mode") !== 'rivals';
+            $i++
+        ) {
             $studio->press('r', 'right');
         }
         $studio->find('.rivals figure');
@@ -387,10 +524,16 @@ final class CullTest extends TestCase
     {
         $studio = $this->fresh();
         $studio->press('x', 'right', 'x', 'right', 'x');
-        $studio->until(fn (): bool => str_contains($studio->text('[data-several]'), 'D drops 3'), 'it is not said that three are dropped');
+        $studio->until(
+            fn (): bool => str_contains($studio->text('[data-several]'), 'D drops 3'),
+            'it is not said that three are dropped',
+        );
         // In one frame the others are not seen, so that they are not meant.
         $studio->press('enter')->find('[data-image][data-id]');
-        $studio->until(fn (): bool => ! $studio->web->findElement(WebDriverBy::cssSelector('[data-several]'))->isDisplayed(), 'several are meant in one frame');
+        $studio->until(
+            fn (): bool => ! $studio->web->findElement(WebDriverBy::cssSelector('[data-several]'))->isDisplayed(),
+            'several are meant in one frame',
+        );
         $studio->press('d');
         $this->counted('0', '1');
         $studio->press('w', 'f');
@@ -406,12 +549,20 @@ final class CullTest extends TestCase
         $this->counted('1', '0');
         $studio->web->getKeyboard()->sendKeys([WebDriverKeys::SHIFT, '5']);
         $studio->web->getKeyboard()->releaseKey(WebDriverKeys::SHIFT);
-        $studio->until(fn (): bool => array_slice(self::told()['ratings'], 0, 2) === [3, 5] && array_slice(self::told()['verdicts'], 0, 2) === ['keep', 'keep'], 'rating and verdict are not on one frame');
+        $studio->until(
+            fn (): bool => array_slice(self::told()['ratings'], 0, 2) === [3, 5] &&
+                array_slice(self::told()['verdicts'], 0, 2) === ['keep', 'keep'],
+            'rating and verdict are not on one frame',
+        );
         // Who likes it otherwise has it so.
         $studio->script("document.querySelector('[data-more]').hidden = false");
         $studio->click('input[data-rating-moves-on]');
         $studio->press('2', 'd');
-        $studio->until(fn (): bool => self::told()['ratings'][2] === 2 && self::told()['verdicts'][3] === 'drop', 'the rating does not move on: '.json_encode([array_slice(self::told()['ratings'], 0, 5), array_slice(self::told()['verdicts'], 0, 5)]));
+        $studio->until(
+            fn (): bool => self::told()['ratings'][2] === 2 && self::told()['verdicts'][3] === 'drop',
+            'the rating does not move on: '.
+                json_encode([array_slice(self::told()['ratings'], 0, 5), array_slice(self::told()['verdicts'], 0, 5)]),
+        );
         $studio->click('input[data-rating-moves-on]');
     }
 
@@ -434,16 +585,31 @@ final class CullTest extends TestCase
         $id = $studio->attribute('[data-image]', 'data-id');
         usleep(600_000);
         $this->cull();
-        $studio->until(fn (): bool => $studio->attribute('[data-image]', 'data-id') === $id, 'another frame stands there');
-        self::assertSame(['one', 'true'], [$studio->script("return document.querySelector('[data-cull]').dataset.mode"), $studio->attribute("[data-says='open']", 'aria-pressed')]);
+        $studio->until(
+            fn (): bool => $studio->attribute('[data-image]', 'data-id') === $id,
+            'another frame stands there',
+        );
+        self::assertSame(
+            ['one', 'true'],
+            [
+                $studio->script("return document.querySelector('[data-cull]').dataset.mode"),
+                $studio->attribute("[data-says='open']", 'aria-pressed'),
+            ],
+        );
         // Every frame is decided: the open ones are none, and the page says what was done.
         $studio->press('w');
         $studio->script("document.querySelectorAll('[data-wall] .tile')[0].click()");
         $studio->web->getKeyboard()->sendKeys(['x']);
         $studio->script("document.querySelector('[data-wall]').scrollTop = 1e6");
         usleep(400_000);
-        $studio->script("[...document.querySelectorAll('[data-wall] .tile')].at(-1).dispatchEvent(new MouseEvent('click', { shiftKey: true, bubbles: true }))");
-        $studio->press('d')->see('is done: 144 frames decided')->see('Begin the next round')->see('Look at the dropped');
+        $studio->script(
+            "[...document.querySelectorAll('[data-wall] .tile')].at(-1).dispatchEvent(new MouseEvent('click', { shiftKey: true, bubbles: true }))",
+        );
+        $studio
+            ->press('d')
+            ->see('is done: 144 frames decided')
+            ->see('Begin the next round')
+            ->see('Look at the dropped');
         self::assertSame([], $studio->violations('the end of a pass'));
         $studio->until(fn (): bool => self::told()['drop'] === 144, 'the marks did not arrive', 30);
         $studio->click("[data-pass-shows='']")->press('backspace');
@@ -457,9 +623,17 @@ final class CullTest extends TestCase
         $this->counted('2', '0');
         $studio->until(fn (): bool => self::told()['keep'] === 2, 'the marks did not arrive');
         $name = 'Chips '.bin2hex(random_bytes(3));
-        $studio->click("[data-says='keep']")->click('[data-more-button]')->fill('#set-name', $name)->click('[data-new-set] button[value="live"]')->see("“{$name}” is always what “verdict:keep” means: 2 frames now");
+        $studio
+            ->click("[data-says='keep']")
+            ->click('[data-more-button]')
+            ->fill('#set-name', $name)
+            ->click('[data-new-set] button[value="live"]')
+            ->see("“{$name}” is always what “verdict:keep” means: 2 frames now");
         $hand = 'Hand '.bin2hex(random_bytes(3));
-        $studio->fill('#set-name', $hand)->click('[data-new-set] button[value="hand"]')->see("“{$hand}” has 0 frames");
+        $studio
+            ->fill('#set-name', $hand)
+            ->click('[data-new-set] button[value="hand"]')
+            ->see("“{$hand}” has 0 frames");
         $studio->script('document.activeElement.blur()');
         $studio->press('g')->see("Collected into {$hand}");
         $studio->visit('/sets')->see($name)->see($hand);
@@ -470,12 +644,16 @@ final class CullTest extends TestCase
     {
         $studio = $this->fresh();
         $studio->press('x', 'right', 'x', 'right', 'x', 'r')->find('.rivals figure');
-        $order = fn (): array => $studio->script("return [...document.querySelectorAll('.rivals figure')].map((figure) => figure.dataset.id)");
+        $order = fn (): array => $studio->script(
+            "return [...document.querySelectorAll('.rivals figure')].map((figure) => figure.dataset.id)",
+        );
         [$a, $b, $c] = $order();
         $studio->web->getKeyboard()->sendKeys([WebDriverKeys::SHIFT, WebDriverKeys::ARROW_RIGHT]);
         $studio->web->getKeyboard()->releaseKey(WebDriverKeys::SHIFT);
         self::assertSame([$b, $a, $c], $order());
-        $studio->script("const data = new DataTransfer(); const [one, , three] = document.querySelectorAll('.rivals figure'); one.dispatchEvent(new DragEvent('dragstart', { bubbles: true, dataTransfer: data })); three.dispatchEvent(new DragEvent('drop', { bubbles: true, dataTransfer: data }))");
+        $studio->script(
+            "const data = new DataTransfer(); const [one, , three] = document.querySelectorAll('.rivals figure'); one.dispatchEvent(new DragEvent('dragstart', { bubbles: true, dataTransfer: data })); three.dispatchEvent(new DragEvent('drop', { bubbles: true, dataTransfer: data }))",
+        );
         self::assertSame([$a, $c, $b], $order());
     }
 }

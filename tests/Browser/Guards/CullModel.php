@@ -79,7 +79,16 @@ final class CullModel
         $frame = $this->current();
         if ($frame !== null) {
             $next = $this->afterMoment($frame['moment']);
-            $this->mark(array_fill_keys(array_filter($this->view, fn (int $place): bool => $this->frames[$place]['moment'] === $frame['moment']), ['verdict' => $said]), false);
+            $this->mark(
+                array_fill_keys(
+                    array_filter(
+                        $this->view,
+                        fn (int $place): bool => $this->frames[$place]['moment'] === $frame['moment'],
+                    ),
+                    ['verdict' => $said],
+                ),
+                false,
+            );
             $this->goOn($frame['id'], $next);
         }
     }
@@ -111,7 +120,13 @@ final class CullModel
         $isLast = $this->at === count($this->view) - 1;
         if ($by > 0 && ! $this->isWall && $frame['verdict'] === 'open' && $this->doubt !== 'nothing') {
             $this->verdict($this->doubt);
-        } elseif ($by > 0 && $isLast && $this->count('open') === 0 && in_array($this->verdict, ['', 'open'], true) && $this->least === 0) {
+        } elseif (
+            $by > 0 &&
+            $isLast &&
+            $this->count('open') === 0 &&
+            in_array($this->verdict, ['', 'open'], true) &&
+            $this->least === 0
+        ) {
             $this->filter('open', 0);
         } else {
             $this->at = max(0, min(count($this->view) - 1, $this->at + $by));
@@ -125,7 +140,9 @@ final class CullModel
         if ($frame === null || $this->isWall) {
             return;
         }
-        $moments = array_values(array_unique(array_map(fn (int $place): int => $this->frames[$place]['moment'], $this->view)));
+        $moments = array_values(
+            array_unique(array_map(fn (int $place): int => $this->frames[$place]['moment'], $this->view)),
+        );
         $target = $moments[(int) array_search($frame['moment'], $moments, true) + $by] ?? null;
         if ($target !== null) {
             foreach ($this->view as $i => $place) {
@@ -227,6 +244,7 @@ final class CullModel
 
     private function meets(int $place): bool
     {
-        return ($this->verdict === '' || $this->frames[$place]['verdict'] === $this->verdict) && $this->frames[$place]['rating'] >= $this->least;
+        return ($this->verdict === '' || $this->frames[$place]['verdict'] === $this->verdict) &&
+            $this->frames[$place]['rating'] >= $this->least;
     }
 }

@@ -45,7 +45,11 @@ final class Demo
 
     public static function shoot(): int
     {
-        return self::number('SELECT shoots.id FROM shoots JOIN frames ON frames.shoot_id = shoots.id WHERE shoots.studio_id = '.self::studio().' GROUP BY shoots.id ORDER BY COUNT(*) DESC LIMIT 1');
+        return self::number(
+            'SELECT shoots.id FROM shoots JOIN frames ON frames.shoot_id = shoots.id WHERE shoots.studio_id = '.
+                self::studio().
+                ' GROUP BY shoots.id ORDER BY COUNT(*) DESC LIMIT 1',
+        );
     }
 
     public static function studio(): int
@@ -56,7 +60,9 @@ final class Demo
     /** The secret part of the first link of a kind; links are encrypted in the database, so that a page is asked for it. */
     public static function token(Visitor $owner, string $page, string $kind): string
     {
-        return preg_match("~/{$kind}/([A-Za-z0-9_-]{20,})~", $owner->get($page)['body'], $m) === 1 ? $m[1] : throw new RuntimeException("No link of kind {$kind} on {$page}");
+        return preg_match("~/{$kind}/([A-Za-z0-9_-]{20,})~", $owner->get($page)['body'], $m) === 1
+            ? $m[1]
+            : throw new RuntimeException("No link of kind {$kind} on {$page}");
     }
 
     public static function number(string $sql): int
@@ -71,7 +77,13 @@ final class Demo
     {
         $settings = parse_ini_file(dirname(__DIR__, 3).'/storage/instances/test/env', false, INI_SCANNER_RAW) ?: [];
 
-        return new mysqli('127.0.0.1', 'kanpai', (string) $settings['DB_PASSWORD'], 'kanpai', (int) $settings['DB_PORT']);
+        return new mysqli(
+            '127.0.0.1',
+            'kanpai',
+            (string) $settings['DB_PASSWORD'],
+            'kanpai',
+            (int) $settings['DB_PORT'],
+        );
     }
 
     public static function address(): string

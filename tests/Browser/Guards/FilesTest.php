@@ -35,27 +35,61 @@ final class FilesTest extends TestCase
         self::assertSame(302, $read['status'], $read['body']);
         self::assertSame(1, preg_match('~/cards/(\d+)~', $read['headers'], $m), $read['headers']);
         $card = (int) $m[1];
-        $page = $this->until(fn (): ?string => str_contains($body = $owner->get("/shoots/{$shoot}/ingest")['body'], 'data-state="read"') ? $body : null, 'it is not read');
+        $page = $this->until(
+            fn (): ?string => str_contains($body = $owner->get("/shoots/{$shoot}/ingest")['body'], 'data-state="read"')
+                ? $body
+                : null,
+            'it is not read',
+        );
         self::assertStringContainsString("in {$files} files", $page);
         self::assertStringContainsString('PIPE0001.JPG', $page, 'what is left out is named');
         self::assertStringNotContainsString('SQLSTATE', $page);
         self::assertStringNotContainsString($instance, $page, 'no path of the server');
 
         $owner->post("/cards/{$card}/copy", ['shooter' => 'Sam Reed']);
-        $page = $this->until(fn (): ?string => str_contains($body = $owner->get("/shoots/{$shoot}/ingest")['body'], 'data-state="safe"') ? $body : null, 'it does not become safe');
+        $page = $this->until(
+            fn (): ?string => str_contains($body = $owner->get("/shoots/{$shoot}/ingest")['body'], 'data-state="safe"')
+                ? $body
+                : null,
+            'it does not become safe',
+        );
         self::assertStringContainsString('Safe to format: all '.$files.' files', $page);
         $list = $owner->get("/cards/{$card}/checksums")['body'];
         self::assertSame($files, substr_count($list, "\n"));
         foreach (['work', 'backup'] as $place) {
-            $process = proc_open(['xxhsum', '-H2', '-c', '--quiet', '-'], [['pipe', 'r'], ['pipe', 'w'], ['pipe', 'w']], $pipes, "{$instance}/places/{$place}");
+            $process = proc_open(
+                ['xxhsum', '-H2', '-c', '--quiet', '-'],
+                [['pipe', 'r'], ['pipe', 'w'], ['pipe', 'w']],
+                $pipes,
+                "{$instance}/places/{$place}",
+            );
             self::assertNotFalse($process);
             fwrite($pipes[0], $list);
             fclose($pipes[0]);
             $said = stream_get_contents($pipes[1]).stream_get_contents($pipes[2]);
             self::assertSame(0, proc_close($process), $said);
         }
-        $this->until(fn (): ?bool => str_contains($owner->get("/shoots/{$shoot}/ingest")['body'], 'Previews of card') ? null : true, 'the previews do not end');
-        foreach (['ingest', 'ingest/where', 'clocks', 'captions', 'cull', 'cull/frames', 'cull/list', 'proof', 'deliver', 'outputs', 'archive'] as $page) {
+        $this->until(
+            fn (): ?bool => str_contains($owner->get("/shoots/{$shoot}/ingest")['body'], 'Previews of card')
+                ? null
+                : true,
+            'the previews do not end',
+        );
+        foreach (
+            [
+                'ingest',
+                'ingest/where',
+                'clocks',
+                'captions',
+                'cull',
+                'cull/frames',
+                'cull/list',
+                'proof',
+                'deliver',
+                'outputs',
+                'archive',
+            ] as $page
+        ) {
             $answer = $owner->get("/shoots/{$shoot}/{$page}");
             self::assertSame(200, $answer['status'], $page);
             self::assertStringNotContainsString('SQLSTATE', $answer['body'], $page);
@@ -69,7 +103,11 @@ final class FilesTest extends TestCase
 
     private function slotOf(Visitor $owner, int $shoot): string
     {
-        preg_match('~name="slot" value="(\d+/'.preg_quote(basename($this->slot), '~').')"~', $owner->get("/shoots/{$shoot}/ingest")['body'], $m);
+        preg_match(
+            '~name="slot" value="(\d+/'.preg_quote(basename($this->slot), '~').')"~',
+            $owner->get("/shoots/{$shoot}/ingest")['body'],
+            $m,
+        );
 
         return $m[1] ?? self::fail('the slot is not on the page');
     }

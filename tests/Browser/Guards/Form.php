@@ -22,7 +22,7 @@ final readonly class Form
         if (trim($html) === '' || ! str_contains($html, '<form')) {
             return [];
         }
-        $document = new DOMDocument;
+        $document = new DOMDocument();
         @$document->loadHTML('<?xml encoding="utf-8"?>'.$html, LIBXML_NONET);
         $path = new DOMXPath($document);
         $forms = [];
@@ -30,10 +30,18 @@ final readonly class Form
             assert($form instanceof DOMElement);
             $id = $form->getAttribute('id');
             $fields = [];
-            foreach ($path->query('.//input|.//select|.//textarea|.//button'.($id === '' ? '' : "|//*[@form='{$id}']"), $form) ?: [] as $field) {
+            foreach (
+                $path->query(
+                    './/input|.//select|.//textarea|.//button'.($id === '' ? '' : "|//*[@form='{$id}']"),
+                    $form,
+                ) ?:
+                [] as $field
+            ) {
                 assert($field instanceof DOMElement);
                 $name = $field->getAttribute('name');
-                $isOff = in_array($field->getAttribute('type'), ['checkbox', 'radio'], true) && ! $field->hasAttribute('checked');
+                $isOff =
+                    in_array($field->getAttribute('type'), ['checkbox', 'radio'], true) &&
+                    ! $field->hasAttribute('checked');
                 if ($name !== '' && ! $isOff && $name !== '_token') {
                     $fields[$name] = self::value($path, $field);
                 } elseif ($name !== '' && $isOff) {
@@ -50,7 +58,11 @@ final readonly class Form
     /** The same for forms of one kind on different pages. */
     public function kind(): string
     {
-        return $this->method.' '.preg_replace('~\d+~', 'N', (string) strtok($this->action, '?')).' '.implode(',', array_keys($this->fields));
+        return $this->method.
+            ' '.
+            preg_replace('~\d+~', 'N', (string) strtok($this->action, '?')).
+            ' '.
+            implode(',', array_keys($this->fields));
     }
 
     private static function value(DOMXPath $path, DOMElement $field): string
@@ -63,6 +75,10 @@ final readonly class Form
         }
         $chosen = $path->query('.//option[@selected]', $field)?->item(0) ?? $path->query('.//option', $field)?->item(0);
 
-        return $chosen instanceof DOMElement ? ($chosen->hasAttribute('value') ? $chosen->getAttribute('value') : $chosen->textContent) : '';
+        return $chosen instanceof DOMElement
+            ? ($chosen->hasAttribute('value')
+                ? $chosen->getAttribute('value')
+                : $chosen->textContent)
+            : '';
     }
 }

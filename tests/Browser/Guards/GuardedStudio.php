@@ -30,14 +30,31 @@ final class GuardedStudio
 
     public function shoot(Visitor $owner, string $name): int
     {
-        $answer = $owner->post('/shoots', ['name' => $name, 'client' => '', 'place' => '', 'zone' => 'Europe/London', 'held_on' => '2026-09-05', 'promised_on' => '']);
+        $answer = $owner->post('/shoots', [
+            'name' => $name,
+            'client' => '',
+            'place' => '',
+            'zone' => 'Europe/London',
+            'held_on' => '2026-09-05',
+            'promised_on' => '',
+        ]);
 
-        return preg_match('~/shoots/(\d+)/~', $answer['headers'], $m) === 1 ? (int) $m[1] : throw new RuntimeException("The shoot was not made: {$answer['status']}");
+        return preg_match('~/shoots/(\d+)/~', $answer['headers'], $m) === 1
+            ? (int) $m[1]
+            : throw new RuntimeException("The shoot was not made: {$answer['status']}");
     }
 
     public static function artisan(string ...$words): string
     {
-        exec('DB_DATABASE=kanpai KANPAI_INSTANCE=test php '.escapeshellarg(dirname(__DIR__, 3).'/artisan').' '.implode(' ', array_map(escapeshellarg(...), $words)).' 2>&1', $said, $code);
+        exec(
+            'DB_DATABASE=kanpai KANPAI_INSTANCE=test php '.
+                escapeshellarg(dirname(__DIR__, 3).'/artisan').
+                ' '.
+                implode(' ', array_map(escapeshellarg(...), $words)).
+                ' 2>&1',
+            $said,
+            $code,
+        );
 
         return $code === 0 ? implode("\n", $said) : throw new RuntimeException(implode("\n", $said));
     }

@@ -67,12 +67,17 @@ final class GuestModel
     /** @return list<int> */
     public function meeting(string $filter): array
     {
-        return array_values(array_filter(range(1, $this->count), fn (int $number): bool => match ($filter) {
-            'chosen' => isset($this->chosen[$this->list][$number]),
-            'not' => array_filter($this->chosen, fn (array $own): bool => isset($own[$number])) === [],
-            'said' => in_array($number, array_column($this->comments, 0), true),
-            default => true,
-        }));
+        return array_values(
+            array_filter(
+                range(1, $this->count),
+                fn (int $number): bool => match ($filter) {
+                    'chosen' => isset($this->chosen[$this->list][$number]),
+                    'not' => array_filter($this->chosen, fn (array $own): bool => isset($own[$number])) === [],
+                    'said' => in_array($number, array_column($this->comments, 0), true),
+                    default => true,
+                },
+            ),
+        );
     }
 
     /** @return list<int> those that surely stand in the grid, whether it was laid out anew since or not */

@@ -57,13 +57,21 @@ final class GuestModelTest extends TestCase
     {
         $seed = (int) (getenv('KANPAI_SEED') ?: $seed);
         $chance = new Randomizer(new Mt19937($seed));
-        self::$studio->visit(self::$gallery)->fill('#title', "Model {$seed}")->fill('#lists', "Album 1-4\nParents")->click('[name="rates"][value="1"]')->click('form .btn-next');
+        self::$studio
+            ->visit(self::$gallery)
+            ->fill('#title', "Model {$seed}")
+            ->fill('#lists', "Album 1-4\nParents")
+            ->click('[name="rates"][value="1"]')
+            ->click('form .btn-next');
         $link = self::$studio->attribute('[data-link]', 'href', 90);
         $guest = Browser::open(Browser::address());
         try {
             $guest->visit($link)->find('[data-ready]');
             $this->unreliable($guest);
-            $model = new GuestModel((int) $guest->script("return Number(document.querySelector('[data-filter=\"all\"] span').textContent)"), self::LISTS);
+            $model = new GuestModel(
+                (int) $guest->script("return Number(document.querySelector('[data-filter=\"all\"] span').textContent)"),
+                self::LISTS,
+            );
             $this->walk($guest, $model, $chance, $link, $seed);
         } finally {
             $guest->close();
@@ -72,7 +80,20 @@ final class GuestModelTest extends TestCase
 
     private function walk(Browser $guest, GuestModel $model, Randomizer $chance, string $link, int $seed): void
     {
-        $names = ['choose', 'choose', 'choose', 'choose', 'rate', 'rate', 'say', 'list', 'filter', 'filter', 'connection', 'connection'];
+        $names = [
+            'choose',
+            'choose',
+            'choose',
+            'choose',
+            'rate',
+            'rate',
+            'say',
+            'list',
+            'filter',
+            'filter',
+            'connection',
+            'connection',
+        ];
         $way = $commands = $expected = [];
         for ($i = 1; $i <= self::STEPS; $i++) {
             $act = $names[$chance->getInt(0, count($names) - 1)];
@@ -95,7 +116,10 @@ final class GuestModelTest extends TestCase
                 $this->assertShown($guest, [['nothing']], [$model->counts()], $way, $where);
             }
         }
-        self::assertSame([], array_values(array_filter($guest->complaints(), fn (string $said): bool => ! str_contains($said, '502'))));
+        self::assertSame(
+            [],
+            array_values(array_filter($guest->complaints(), fn (string $said): bool => ! str_contains($said, '502'))),
+        );
     }
 
     /** @return array{string, list<string|int>} in words, and what is done to the page */
@@ -163,7 +187,8 @@ final class GuestModelTest extends TestCase
      */
     private function assertShown(Browser $guest, array $commands, array $expected, array $way, string $where): void
     {
-        $shown = $guest->web->executeScript("
+        $shown = $guest->web->executeScript(
+            "
             const all = (name) => [...document.querySelectorAll('[data-' + name + ']')].map((button) => [name + ' ' + button.dataset[name], button.querySelector('span').textContent]);
             const large = document.querySelector('[data-large]');
             return arguments[0].map(([kind, what, more]) => {
@@ -189,9 +214,16 @@ final class GuestModelTest extends TestCase
                 }
                 return Object.fromEntries([...all('list'), ...all('filter')]);
             });
-        ", [$commands]);
+        ",
+            [$commands],
+        );
         foreach ($expected as $i => $one) {
-            self::assertEquals($one, $shown[$i], "{$where}. Just before it differed: ".implode(', ', array_slice($way, 0, count($way) - count($expected) + $i + 1)));
+            self::assertEquals(
+                $one,
+                $shown[$i],
+                "{$where}. Just before it differed: ".
+                    implode(', ', array_slice($way, 0, count($way) - count($expected) + $i + 1)),
+            );
         }
     }
 
@@ -199,12 +231,28 @@ final class GuestModelTest extends TestCase
     private function assertKept(Browser $guest, GuestModel $model, string $where): void
     {
         $guest->script("window.connection = 'well'; window.dispatchEvent(new Event('online'))");
-        $guest->until(fn (): bool => $guest->script("return Object.keys(localStorage).every((name) => ! name.startsWith('kanpai-steps-'))"), "{$where}: the steps do not arrive", 30);
-        $told = $guest->script("return fetch(document.querySelector('[data-gallery]').dataset.gallery + '/since').then((answer) => answer.json())");
+        $guest->until(
+            fn (): bool => $guest->script(
+                "return Object.keys(localStorage).every((name) => ! name.startsWith('kanpai-steps-'))",
+            ),
+            "{$where}: the steps do not arrive",
+            30,
+        );
+        $told = $guest->script(
+            "return fetch(document.querySelector('[data-gallery]').dataset.gallery + '/since').then((answer) => answer.json())",
+        );
         foreach ($model->lists as $name => $most) {
-            self::assertEqualsCanonicalizing(array_values($model->chosen[$name]), $told['chosen'][$name] ?? [], "{$where}: the server has others for {$name}");
+            self::assertEqualsCanonicalizing(
+                array_values($model->chosen[$name]),
+                $told['chosen'][$name] ?? [],
+                "{$where}: the server has others for {$name}",
+            );
         }
         self::assertEquals($model->ratings, array_filter($told['ratings']), "{$where}: the server has other ratings");
-        self::assertSame($model->comments, array_map(fn (array $comment): array => [$comment['number'], $comment['text']], $told['comments']), "{$where}: the server has other comments");
+        self::assertSame(
+            $model->comments,
+            array_map(fn (array $comment): array => [$comment['number'], $comment['text']], $told['comments']),
+            "{$where}: the server has other comments",
+        );
     }
 }

@@ -16,7 +16,19 @@ final class HostileBodies
         $shoot = "/shoots/{$own['shoot']}";
         $frame = (int) $own['frame'];
         $uuid = '11111111-2222-4333-8444-555555555555';
-        $clock = ['direction' => 'later', 'days' => 0, 'hours' => 1, 'minutes' => 2, 'seconds' => 3, 'drift' => 0, 'right_at' => '', 'card' => '', 'from' => '', 'to' => '', 'zone' => ''];
+        $clock = [
+            'direction' => 'later',
+            'days' => 0,
+            'hours' => 1,
+            'minutes' => 2,
+            'seconds' => 3,
+            'drift' => 0,
+            'right_at' => '',
+            'card' => '',
+            'from' => '',
+            'to' => '',
+            'zone' => '',
+        ];
 
         return [
             'archive.take-in' => ['/archive', ['bag' => 'x']],
@@ -26,17 +38,48 @@ final class HostileBodies
             'captions.settle' => ["{$shoot}/captions/sidecars/settle", ['take' => 'ours', 'sidecar' => 1]],
             'captions.write' => ["{$shoot}/captions/sidecars", []],
             'clocks.suggest' => ["{$shoot}/clocks/{$own['body']}/suggestion", ['with' => (int) $own['body']]],
-            'clocks.tie' => ["{$shoot}/clocks/ties", ['frame' => $frame, 'other' => $frame, 'time' => '2026-09-05 10:00:00', 'note' => 'x']],
+            'clocks.tie' => [
+                "{$shoot}/clocks/ties",
+                ['frame' => $frame, 'other' => $frame, 'time' => '2026-09-05 10:00:00', 'note' => 'x'],
+            ],
             'clocks.ties' => ["{$shoot}/clocks/{$own['body']}/ties", $clock],
             'clocks.try' => ["{$shoot}/clocks/{$own['body']}/try", $clock],
             'cull.back' => ["{$shoot}/cull/dropped/back", []],
             'cull.border' => ["{$shoot}/cull/border", ['frame' => $frame, 'kind' => 'split']],
             'cull.collect' => ["{$shoot}/cull/collect", ['set' => (int) $own['set']]],
             'cull.fineness' => ["{$shoot}/cull/fineness", ['fineness' => 50]],
-            'cull.mark' => ["{$shoot}/cull/marks", ['steps' => [['id' => $uuid, 'said' => 'x', 'round' => (int) $own['round'], 'set' => (int) $own['set'], 'takeBack' => false, 'again' => false, 'marks' => [['frame' => $frame, 'verdict' => 'keep', 'rating' => 3, 'given' => 1, 'taken' => 2, 'collect' => true, 'saw' => ['open', 0, 0]]]]]]],
+            'cull.mark' => [
+                "{$shoot}/cull/marks",
+                [
+                    'steps' => [
+                        [
+                            'id' => $uuid,
+                            'said' => 'x',
+                            'round' => (int) $own['round'],
+                            'set' => (int) $own['set'],
+                            'takeBack' => false,
+                            'again' => false,
+                            'marks' => [
+                                [
+                                    'frame' => $frame,
+                                    'verdict' => 'keep',
+                                    'rating' => 3,
+                                    'given' => 1,
+                                    'taken' => 2,
+                                    'collect' => true,
+                                    'saw' => ['open', 0, 0],
+                                ],
+                            ],
+                        ],
+                    ],
+                ],
+            ],
             'cull.rounds.take-up' => ["{$shoot}/cull/rounds/{$own['round']}/take-up", []],
             'cull.sets.remove' => ["{$shoot}/cull/sets/999999999/remove", []],
-            'cull.sets.store' => ["{$shoot}/cull/sets?verdict=keep", ['name' => 'Guard', 'live' => true, 'everywhere' => true, 'frames' => [$frame]]],
+            'cull.sets.store' => [
+                "{$shoot}/cull/sets?verdict=keep",
+                ['name' => 'Guard', 'live' => true, 'everywhere' => true, 'frames' => [$frame]],
+            ],
             'cull.uses.store' => ["{$shoot}/cull/uses", ['name' => 'guard use']],
             // Whether their forms stand on a page depends on what was done to the demo before.
             'delivery.again' => ["/deliveries/{$own['delivery']}/again", []],
@@ -45,12 +88,35 @@ final class HostileBodies
             'handoffs.version' => ["{$shoot}/versions", ['version' => 1]],
             'delivery.go-on' => ["/deliveries/{$own['delivery']}/go-on", []],
             'gallery.send' => ['/g/{g}/send', ['name' => 'Guard', 'email' => 'guard@test.example', 'message' => 'x']],
-            'gallery.steps' => ['/g/{g}/steps', ['steps' => [['id' => $uuid, 'kind' => 'comment', 'number' => 1, 'list' => 'Album', 'on' => true, 'rating' => 3, 'text' => 'x', 'drawing' => [['kind' => 'circle', 'x' => 1, 'y' => 2, 'rx' => 3, 'ry' => 4], ['kind' => 'line', 'points' => [[1, 2], [3, 4]]], ['kind' => 'word', 'x' => 1, 'y' => 2, 'text' => 'x']]]]]],
+            'gallery.steps' => [
+                '/g/{g}/steps',
+                [
+                    'steps' => [
+                        [
+                            'id' => $uuid,
+                            'kind' => 'comment',
+                            'number' => 1,
+                            'list' => 'Album',
+                            'on' => true,
+                            'rating' => 3,
+                            'text' => 'x',
+                            'drawing' => [
+                                ['kind' => 'circle', 'x' => 1, 'y' => 2, 'rx' => 3, 'ry' => 4],
+                                ['kind' => 'line', 'points' => [[1, 2], [3, 4]]],
+                                ['kind' => 'word', 'x' => 1, 'y' => 2, 'text' => 'x'],
+                            ],
+                        ],
+                    ],
+                ],
+            ],
             'habits.keys' => ['/habits/keys', ['keys' => ['keep' => 'k']]],
             'habits.moves-on' => ['/habits/moves-on', ['movesOn' => true, 'ratingMovesOn' => false]],
             'ingest.copies' => ["{$shoot}/ingest/copies", ['copies_wanted' => 2]],
             'ingest.copy' => ["/cards/{$own['card']}/copy", ['shooter' => 'Guard']],
-            'ingest.pattern' => ["{$shoot}/ingest/pattern", ['folder' => '{{year}}', 'file' => '{{original}}', 'name' => 'Guard']],
+            'ingest.pattern' => [
+                "{$shoot}/ingest/pattern",
+                ['folder' => '{{year}}', 'file' => '{{original}}', 'name' => 'Guard'],
+            ],
             'ingest.rename' => ["{$shoot}/ingest/rename", ['folder' => '{{year}}', 'file' => '{{original}}']],
             'ingest.pattern.forget' => ["{$shoot}/ingest/patterns/999999/forget", []],
             'ingest.place.add' => ["{$shoot}/ingest/places", ['place_path' => '0/x', 'place_name' => 'x']],
@@ -59,7 +125,16 @@ final class HostileBodies
             'ingest.read' => ["{$shoot}/cards", ['slot' => '0/nothing']],
             'ingest.read-all' => ["{$shoot}/cards/all", ['shooter' => 'Guard']],
             'ingest.remove' => ["/cards/{$own['card']}/remove", []],
-            'first-start' => ['/first-start', ['studio' => 'Guard', 'name' => 'Guard', 'email' => 'guard@test.example', 'password' => 'a good password', 'password_confirmation' => 'a good password']],
+            'first-start' => [
+                '/first-start',
+                [
+                    'studio' => 'Guard',
+                    'name' => 'Guard',
+                    'email' => 'guard@test.example',
+                    'password' => 'a good password',
+                    'password_confirmation' => 'a good password',
+                ],
+            ],
             'ingest.tick' => ["/cards/{$own['card']}/ticks", ['frames' => [$frame], 'files' => [1], 'ticked' => true]],
             'ingest.wanted' => ["{$shoot}/wanted", ['frames' => [$frame]]],
             'return.announce' => ['/d/{d}/returns', ['name' => 'x', 'files' => [['a.jpg', 3, 1]]]],

@@ -31,7 +31,12 @@ final class HostileCard
      */
     public function make(string $good): int
     {
-        $files = [...$this->damagedFacts(), ...$this->names($good), ...$this->sidecars($good), ...$this->pictures($good)];
+        $files = [
+            ...$this->damagedFacts(),
+            ...$this->names($good),
+            ...$this->sidecars($good),
+            ...$this->pictures($good),
+        ];
         foreach ($files as $path => $bytes) {
             $this->write($path, $bytes);
         }
@@ -56,13 +61,20 @@ final class HostileCard
             'nan-exposure' => [0x829A => [self::DOUBLE, pack('e', NAN)]],
             'infinite-exposure' => [0x829A => [self::DOUBLE, pack('e', INF)]],
             'infinite-f-number' => [0x829D => [self::DOUBLE, pack('e', INF)]],
-            'divided-by-zero' => [0x829D => [self::RATIONAL, pack('VV', 28, 0)], 0x920A => [self::RATIONAL, pack('VV', 0xFFFFFFFF, 0)]],
+            'divided-by-zero' => [
+                0x829D => [self::RATIONAL, pack('VV', 28, 0)],
+                0x920A => [self::RATIONAL, pack('VV', 0xFFFFFFFF, 0)],
+            ],
             'negative-focal-length' => [0x920A => [self::DOUBLE, pack('e', -1e300)]],
             'orientation' => [0x0112 => [self::SHORT, pack('v', 999)]],
             'year-nought' => [0x9003 => '0001:01:01 00:00:00', 0x9011 => '-99:99'],
             'far-zone' => [0x9003 => '2026:09:05 10:00:00', 0x9011 => '+99:00'],
             'text-of-no-alphabet' => [0x0110 => "\xFF\xFE\xC3\x28", 0xA434 => "lens\x01\x02\x1B"],
-            'long-text' => [0x0110 => str_repeat('M', 20_000), 0xA431 => str_repeat('9', 20_000), 0xA434 => str_repeat('L', 20_000)],
+            'long-text' => [
+                0x0110 => str_repeat('M', 20_000),
+                0xA431 => str_repeat('9', 20_000),
+                0xA434 => str_repeat('L', 20_000),
+            ],
         ];
 
         $files = [];
@@ -78,9 +90,24 @@ final class HostileCard
     {
         $bytes = (string) file_get_contents($good);
         $files = [];
-        foreach ([
-            'NAME0001.JPG', 'NAME0002.JPG', '.hidden.JPG', '...JPG', "two\nlines.JPG", "caf\xE9.JPG", "\xFF\xFE\x80.JPG", '=1+1.JPG', '<img src=x>.JPG', '$(touch x).JPG', '-delete.JPG', str_repeat('n', 250).'.JPG', ' .JPG', 'CON.JPG',
-        ] as $i => $name) {
+        foreach (
+            [
+                'NAME0001.JPG',
+                'NAME0002.JPG',
+                '.hidden.JPG',
+                '...JPG',
+                "two\nlines.JPG",
+                "caf\xE9.JPG",
+                "\xFF\xFE\x80.JPG",
+                '=1+1.JPG',
+                '<img src=x>.JPG',
+                '$(touch x).JPG',
+                '-delete.JPG',
+                str_repeat('n', 250).'.JPG',
+                ' .JPG',
+                'CON.JPG',
+            ] as $i => $name
+        ) {
             // Each is another picture, so that none is skipped as known.
             $files["DCIM/100BADXX/{$name}"] = $bytes.chr($i + 1);
         }
@@ -92,18 +119,35 @@ final class HostileCard
     private function sidecars(string $good): array
     {
         $bytes = (string) file_get_contents($good);
-        $rdf = fn (string $inside): string => '<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/"><dc:title><rdf:Alt><rdf:li xml:lang="x-default">'.$inside.'</rdf:li></rdf:Alt></dc:title></rdf:Description></rdf:RDF></x:xmpmeta>';
-        $entities = '<!DOCTYPE x [<!ENTITY a "'.str_repeat('a', 3_000).'">'.'<!ENTITY b "'.str_repeat('&a;', 40).'">]>';
+        $rdf = fn (
+            string $inside,
+        ): string => '<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/"><dc:title><rdf:Alt><rdf:li xml:lang="x-default">'.
+            $inside.
+            '</rdf:li></rdf:Alt></dc:title></rdf:Description></rdf:RDF></x:xmpmeta>';
+        $entities =
+            '<!DOCTYPE x [<!ENTITY a "'.
+            str_repeat('a', 3_000).
+            '">'.
+            '<!ENTITY b "'.
+            str_repeat('&a;', 40).
+            '">]>';
         $files = [];
-        foreach ([
-            'seven-megabytes' => $rdf(str_repeat('x', 7_000_000)),
-            'entities' => $entities.$rdf(str_repeat('&b;', 40)),
-            'entities-in-sixteen-bits' => "\xFF\xFE".mb_convert_encoding('<?xml version="1.0" encoding="UTF-16"?>'.$entities.$rdf(str_repeat('&b;', 40)), 'UTF-16LE', 'UTF-8'),
-            'entities-in-utf-7' => '<?xml version="1.0" encoding="UTF-7"?>+ADw-+ACE-DOCTYPE x+AD4-'.$rdf('x'),
-            'nul' => $rdf("a\0b"),
-            'deep' => str_repeat('<a>', 20_000),
-            'nothing' => '',
-        ] as $name => $xml) {
+        foreach (
+            [
+                'seven-megabytes' => $rdf(str_repeat('x', 7_000_000)),
+                'entities' => $entities.$rdf(str_repeat('&b;', 40)),
+                'entities-in-sixteen-bits' => "\xFF\xFE".
+                    mb_convert_encoding(
+                        '<?xml version="1.0" encoding="UTF-16"?>'.$entities.$rdf(str_repeat('&b;', 40)),
+                        'UTF-16LE',
+                        'UTF-8',
+                    ),
+                'entities-in-utf-7' => '<?xml version="1.0" encoding="UTF-7"?>+ADw-+ACE-DOCTYPE x+AD4-'.$rdf('x'),
+                'nul' => $rdf("a\0b"),
+                'deep' => str_repeat('<a>', 20_000),
+                'nothing' => '',
+            ] as $name => $xml
+        ) {
             $n = count($files) / 2 + 1;
             $files[sprintf('DCIM/102SIDES/SIDE%04d-%s.JPG', $n, $name)] = $bytes.'s'.chr((int) $n);
             $files[sprintf('DCIM/102SIDES/SIDE%04d-%s.XMP', $n, $name)] = $xml;
@@ -124,9 +168,21 @@ final class HostileCard
             'DCIM/103PIXEL/PIXL0003-enormous.JPG' => $frame === false ? $bytes : substr_replace($bytes, pack('nn', 60_000, 60_000), $frame + 5, 4),
             'DCIM/103PIXEL/PIXL0004-no-jpeg.JPG' => 'no picture at all',
             'DCIM/103PIXEL/PIXL0005-directory-in-circles.DNG' => "II\x2A\x00".pack('V', 8).pack('v', 1).pack('vvVV', 0x8769, 4, 1, 8).pack('V', 8),
-            'DCIM/103PIXEL/PIXL0006-preview-beyond-the-end.DNG' => "II\x2A\x00".pack('V', 8).pack('v', 4).pack('vvVV', 0x0100, 4, 1, 4000).pack('vvVV', 0x0101, 4, 1, 3000).pack('vvVV', 0x0201, 4, 1, 0xFFFFFFF0).pack('vvVV', 0x0202, 4, 1, 0xFFFFFFF0).pack('V', 0),
+            'DCIM/103PIXEL/PIXL0006-preview-beyond-the-end.DNG' => "II\x2A\x00".
+                pack('V', 8).
+                pack('v', 4).
+                pack('vvVV', 0x0100, 4, 1, 4000).
+                pack('vvVV', 0x0101, 4, 1, 3000).
+                pack('vvVV', 0x0201, 4, 1, 0xFFFFFFF0).
+                pack('vvVV', 0x0202, 4, 1, 0xFFFFFFF0).
+                pack('V', 0),
             'DCIM/103PIXEL/PIXL0007-random.CR3' => random_bytes(4_000),
-            'DCIM/103PIXEL/PIXL0008-negative-size.DNG' => "II\x2A\x00".pack('V', 8).pack('v', 2).pack('vvVV', 0x0100, 9, 1, 4000).pack('vvVV', 0x0101, 9, 1, -3000 & 0xFFFFFFFF).pack('V', 0),
+            'DCIM/103PIXEL/PIXL0008-negative-size.DNG' => "II\x2A\x00".
+                pack('V', 8).
+                pack('v', 2).
+                pack('vvVV', 0x0100, 9, 1, 4000).
+                pack('vvVV', 0x0101, 9, 1, -3000 & 0xFFFFFFFF).
+                pack('V', 0),
             'DCIM/103PIXEL/PIXL0009.WAV' => random_bytes(100),
             'DCIM/103PIXEL/LOOSE.BIN' => random_bytes(100),
         ];
@@ -142,14 +198,22 @@ final class HostileCard
     /** The smallest baseline JPEG with an Exif block: 8 × 8 grey pixels, each file different by its comment. */
     private static function jpeg(string $exif): string
     {
-        $segment = fn (int $marker, string $body): string => "\xFF".chr($marker).pack('n', strlen($body) + 2).$body;
+        $segment = fn (int $marker, string $body): string => "\xFF".
+            chr($marker).
+            pack('n', strlen($body) + 2).
+            $body;
 
-        return "\xFF\xD8".$segment(0xE1, "Exif\0\0".$exif).$segment(0xFE, random_bytes(12))
-            .$segment(0xDB, "\0".str_repeat("\x10", 64))
-            .$segment(0xC0, "\x08\0\x08\0\x08\x01\x01\x11\0")
+        return "\xFF\xD8".
+            $segment(0xE1, "Exif\0\0".$exif).
+            $segment(0xFE, random_bytes(12)).
+            $segment(0xDB, "\0".str_repeat("\x10", 64)).
+            $segment(0xC0, "\x08\0\x08\0\x08\x01\x01\x11\0").
             // One code each for DC and AC: a block of the middle grey.
-            .$segment(0xC4, "\0\1".str_repeat("\0", 15)."\0").$segment(0xC4, "\x10\1".str_repeat("\0", 15)."\0")
-            .$segment(0xDA, "\x01\x01\0\0\x3F\0")."\x3F"."\xFF\xD9";
+            $segment(0xC4, "\0\1".str_repeat("\0", 15)."\0").
+            $segment(0xC4, "\x10\1".str_repeat("\0", 15)."\0").
+            $segment(0xDA, "\x01\x01\0\0\x3F\0").
+            "\x3F".
+            "\xFF\xD9";
     }
 
     /**
@@ -167,7 +231,12 @@ final class HostileCard
         [$second, $more] = self::directory($inner, $at + strlen($values) + 2 + 12 * count($inner) + 4);
         $pointer = strpos($first, pack('v', 0x8769));
 
-        return "II\x2A\x00".pack('V', 8).substr_replace($first, pack('V', $at + strlen($values)), (int) $pointer + 8, 4).$values.$second.$more;
+        return "II\x2A\x00".
+            pack('V', 8).
+            substr_replace($first, pack('V', $at + strlen($values)), (int) $pointer + 8, 4).
+            $values.
+            $second.
+            $more;
     }
 
     /**
@@ -181,7 +250,9 @@ final class HostileCard
         foreach ($tags as $tag => $value) {
             [$type, $bytes, $count] = is_array($value) ? [...$value, 1] : [2, $value."\0", strlen($value) + 1];
             $isShort = strlen($bytes) <= 4;
-            $entries .= pack('vvV', $tag, $type, $count).($isShort ? str_pad($bytes, 4, "\0") : pack('V', $at + strlen($values)));
+            $entries .=
+                pack('vvV', $tag, $type, $count).
+                ($isShort ? str_pad($bytes, 4, "\0") : pack('V', $at + strlen($values)));
             $values .= $isShort ? '' : $bytes.(strlen($bytes) % 2 === 1 ? "\0" : '');
         }
 

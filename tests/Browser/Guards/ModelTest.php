@@ -30,7 +30,11 @@ final class ModelTest extends TestCase
         self::$studio = Browser::openStudio('Model Pictures');
         self::$shoot = self::$studio->openShoot('By chance', 'mara-wide');
         // Moments are parted once pictures are made, which gives frames another order.
-        self::$studio->until(fn (): bool => Demo::number('SELECT COUNT(*) FROM jobs') === 0, 'the workers do not come to rest', 60);
+        self::$studio->until(
+            fn (): bool => Demo::number('SELECT COUNT(*) FROM jobs') === 0,
+            'the workers do not come to rest',
+            60,
+        );
     }
 
     public static function tearDownAfterClass(): void
@@ -51,8 +55,15 @@ final class ModelTest extends TestCase
     {
         $studio = self::$studio;
         $chance = new Randomizer(new Mt19937((int) (getenv('KANPAI_SEED') ?: $seed)));
-        $studio->visit('/shoots/'.self::$shoot.'/cull/rounds')->choose('#source', 'all')->choose('#doubt', $doubt)->click('form .btn-next')->find('[data-cull][data-ready]', 20);
-        $studio->script("localStorage.clear(); document.querySelector('[data-says=\"\"]').click(); document.querySelector('[data-wall]').focus()");
+        $studio
+            ->visit('/shoots/'.self::$shoot.'/cull/rounds')
+            ->choose('#source', 'all')
+            ->choose('#doubt', $doubt)
+            ->click('form .btn-next')
+            ->find('[data-cull][data-ready]', 20);
+        $studio->script(
+            "localStorage.clear(); document.querySelector('[data-says=\"\"]').click(); document.querySelector('[data-wall]').focus()",
+        );
         $model = new CullModel($this->frames(), $doubt);
         $acts = $this->acts($model, $chance);
         $names = [];
@@ -66,7 +77,12 @@ final class ModelTest extends TestCase
             $commands[] = $acts[$name][1]();
             $expected[] = self::shown($model);
             if ($i % self::AT_A_TIME === 0) {
-                $this->assertShown($commands, $expected, $way, "step {$i} of seed {$seed}; the model looks for “{$model->verdict}” from {$model->least}");
+                $this->assertShown(
+                    $commands,
+                    $expected,
+                    $way,
+                    "step {$i} of seed {$seed}; the model looks for “{$model->verdict}” from {$model->least}",
+                );
                 $expected = $commands = [];
             }
             if ($i % self::FLUSH === 0) {
@@ -79,50 +95,76 @@ final class ModelTest extends TestCase
     /** @return array<string, array{int, callable(): list<string|bool>}> name => how often, and what does it to the model and says what is done to the page: a key, a chip */
     private function acts(CullModel $model, Randomizer $chance): array
     {
-        $key = fn (string $key, callable $done, bool $isShift = false): callable => function () use ($key, $done, $isShift): array {
+        $key = fn (string $key, callable $done, bool $isShift = false): callable => function () use (
+            $key,
+            $done,
+            $isShift,
+        ): array {
             $done();
 
             return ['key', $key, $isShift];
         };
 
         return [
-            'keep' => [14, $key('f', fn () => $model->verdict('keep'))], 'drop' => [14, $key('d', fn () => $model->verdict('drop'))], 'open' => [6, $key('s', fn () => $model->verdict('open'))],
-            'right' => [14, $key('ArrowRight', fn () => $model->step(1))], 'left' => [8, $key('ArrowLeft', fn () => $model->step(-1))],
-            'undo' => [7, $key('Backspace', fn () => $model->undo())], 'redo' => [4, $key('Backspace', fn () => $model->redo(), true)],
-            'wall' => [2, $key('w', fn () => $model->isWall = true)], 'one' => [4, $key('Enter', fn () => $model->isWall = false)],
-            'only' => [2, $key('a', fn () => $model->onlyThis())], 'keep moment' => [2, $key('F', fn () => $model->wholeMoment('keep'), true)], 'drop moment' => [2, $key('D', fn () => $model->wholeMoment('drop'), true)],
-            'rate' => [8, function () use ($model, $chance): array {
-                $rating = $chance->getInt(0, 5);
-                $model->rate($rating);
+            'keep' => [14, $key('f', fn () => $model->verdict('keep'))],
+            'drop' => [14, $key('d', fn () => $model->verdict('drop'))],
+            'open' => [6, $key('s', fn () => $model->verdict('open'))],
+            'right' => [14, $key('ArrowRight', fn () => $model->step(1))],
+            'left' => [8, $key('ArrowLeft', fn () => $model->step(-1))],
+            'undo' => [7, $key('Backspace', fn () => $model->undo())],
+            'redo' => [4, $key('Backspace', fn () => $model->redo(), true)],
+            'wall' => [2, $key('w', fn () => ($model->isWall = true))],
+            'one' => [4, $key('Enter', fn () => ($model->isWall = false))],
+            'only' => [2, $key('a', fn () => $model->onlyThis())],
+            'keep moment' => [2, $key('F', fn () => $model->wholeMoment('keep'), true)],
+            'drop moment' => [2, $key('D', fn () => $model->wholeMoment('drop'), true)],
+            'rate' => [
+                8,
+                function () use ($model, $chance): array {
+                    $rating = $chance->getInt(0, 5);
+                    $model->rate($rating);
 
-                return ['key', (string) $rating, false];
-            }],
-            'rated' => [4, function () use ($model, $chance): array {
-                $rating = $chance->getInt(1, 5);
-                $model->rateAndKeep($rating);
+                    return ['key', (string) $rating, false];
+                },
+            ],
+            'rated' => [
+                4,
+                function () use ($model, $chance): array {
+                    $rating = $chance->getInt(1, 5);
+                    $model->rateAndKeep($rating);
 
-                return ['key', (string) $rating, true];
-            }],
-            'moment' => [6, function () use ($model, $chance): array {
-                // On the wall these go by rows, whose length is the window's matter.
-                $by = $chance->getInt(0, 1) === 1 ? 1 : -1;
-                $isWall = $model->isWall;
-                $model->moment($by);
+                    return ['key', (string) $rating, true];
+                },
+            ],
+            'moment' => [
+                6,
+                function () use ($model, $chance): array {
+                    // On the wall these go by rows, whose length is the window's matter.
+                    $by = $chance->getInt(0, 1) === 1 ? 1 : -1;
+                    $isWall = $model->isWall;
+                    $model->moment($by);
 
-                return $isWall ? ['nothing'] : ['key', $by === 1 ? 'ArrowDown' : 'ArrowUp', false];
-            }],
-            'filter' => [4, function () use ($model, $chance): array {
-                $verdict = ['', '', 'open', 'keep', 'drop'][$chance->getInt(0, 4)];
-                $model->filter($verdict, $model->least);
+                    return $isWall ? ['nothing'] : ['key', $by === 1 ? 'ArrowDown' : 'ArrowUp', false];
+                },
+            ],
+            'filter' => [
+                4,
+                function () use ($model, $chance): array {
+                    $verdict = ['', '', 'open', 'keep', 'drop'][$chance->getInt(0, 4)];
+                    $model->filter($verdict, $model->least);
 
-                return ['chip', "[data-says='{$verdict}']"];
-            }],
-            'least' => [2, function () use ($model, $chance): array {
-                $least = [0, 0, 0, 1, 3][$chance->getInt(0, 4)];
-                $model->filter($model->verdict, $least);
+                    return ['chip', "[data-says='{$verdict}']"];
+                },
+            ],
+            'least' => [
+                2,
+                function () use ($model, $chance): array {
+                    $least = [0, 0, 0, 1, 3][$chance->getInt(0, 4)];
+                    $model->filter($model->verdict, $least);
 
-                return ['chip', "[data-least='{$least}']"];
-            }],
+                    return ['chip', "[data-least='{$least}']"];
+                },
+            ],
         ];
     }
 
@@ -131,7 +173,9 @@ final class ModelTest extends TestCase
     {
         $current = $model->current();
 
-        return $current === null ? null : [$current['id'], $current['verdict'], $current['rating'], $model->isWall ? 'wall' : 'one'];
+        return $current === null
+            ? null
+            : [$current['id'], $current['verdict'], $current['rating'], $model->isWall ? 'wall' : 'one'];
     }
 
     /**
@@ -141,7 +185,8 @@ final class ModelTest extends TestCase
      */
     private function assertShown(array $commands, array $expected, array $way, string $where): void
     {
-        $shown = self::$studio->web->executeScript("
+        $shown = self::$studio->web->executeScript(
+            "
             const root = document.querySelector('[data-cull]'), part = (name) => root.querySelector('[data-' + name + ']');
             const look = () => {
                 if (!part('none').hidden || !part('pass').hidden) return null;
@@ -158,29 +203,58 @@ final class ModelTest extends TestCase
                 }
                 return look();
             });
-        ", [$commands]);
+        ",
+            [$commands],
+        );
         foreach ($expected as $i => $one) {
-            self::assertSame($one, $shown[$i], "{$where}. Just before it differed: ".implode(', ', array_slice($way, 0, count($way) - count($expected) + $i + 1)));
+            self::assertSame(
+                $one,
+                $shown[$i],
+                "{$where}. Just before it differed: ".
+                    implode(', ', array_slice($way, 0, count($way) - count($expected) + $i + 1)),
+            );
         }
     }
 
     private function assertKept(CullModel $model, string $where): void
     {
-        $expected = array_map(fn (array $frame): array => [$frame['id'], $frame['verdict'], $frame['rating']], $model->frames);
+        $expected = array_map(
+            fn (array $frame): array => [$frame['id'], $frame['verdict'], $frame['rating']],
+            $model->frames,
+        );
         $kept = [];
         $end = microtime(true) + 10;
         do {
-            $kept = array_map(fn (array $frame): array => [$frame['id'], $frame['verdict'], $frame['rating']], $this->frames());
+            $kept = array_map(
+                fn (array $frame): array => [$frame['id'], $frame['verdict'], $frame['rating']],
+                $this->frames(),
+            );
         } while ($kept !== $expected && microtime(true) < $end);
         self::assertSame($expected, $kept, "{$where}: the server has something else");
-        self::$studio->until(fn (): bool => array_map(fn (string $name): string => self::$studio->text("[data-{$name}]"), ['kept', 'dropped', 'open', 'meant']) === array_map(number_format(...), [$model->count('keep'), $model->count('drop'), $model->count('open'), count($model->view)]), "{$where}: the counts are others");
+        self::$studio->until(
+            fn (): bool => array_map(fn (string $name): string => self::$studio->text("[data-{$name}]"), [
+                'kept',
+                'dropped',
+                'open',
+                'meant',
+            ]) ===
+                array_map(number_format(...), [
+                    $model->count('keep'),
+                    $model->count('drop'),
+                    $model->count('open'),
+                    count($model->view),
+                ]),
+            "{$where}: the counts are others",
+        );
     }
 
     /** @return list<array{id: int, moment: int, verdict: string, rating: int}> as the server has them, in order */
     private function frames(): array
     {
         $shoot = self::$shoot;
-        [$rows, $byHand, $least] = self::$studio->script("return fetch('/shoots/{$shoot}/cull/frames').then((answer) => answer.json()).then((table) => [table.frames.map((row) => [row[0], row[4], row[5], row[19]]), table.byHand, table.leasts[table.fineness]])");
+        [$rows, $byHand, $least] = self::$studio->script(
+            "return fetch('/shoots/{$shoot}/cull/frames').then((answer) => answer.json()).then((table) => [table.frames.map((row) => [row[0], row[4], row[5], row[19]]), table.byHand, table.leasts[table.fineness]])",
+        );
         $frames = [];
         $moment = 0;
         foreach ($rows as $i => [$id, $verdict, $rating, $border]) {

@@ -37,7 +37,9 @@ final class Visitor
         $answer = $visitor->post('/sign-in', ['email' => $email, 'password' => $password]);
         if ($answer['status'] === 429) {
             // Another guard knocked at this door before; the answer says when it opens again.
-            sleep(1 + (preg_match('/^Retry-After: (\d+)/mi', $answer['headers'], $m) === 1 ? min(60, (int) $m[1]) : 60));
+            sleep(
+                1 + (preg_match('/^Retry-After: (\d+)/mi', $answer['headers'], $m) === 1 ? min(60, (int) $m[1]) : 60),
+            );
             $visitor->get('/sign-in');
             $answer = $visitor->post('/sign-in', ['email' => $email, 'password' => $password]);
         }
@@ -84,7 +86,12 @@ final class Visitor
     /** @return array{string, string, string, list<string>} */
     public function jsonRequest(string $path, mixed $body): array
     {
-        return ['POST', $path, is_string($body) ? $body : (string) json_encode($body, JSON_INVALID_UTF8_IGNORE), ['Content-Type: application/json', 'Accept: application/json', 'X-CSRF-TOKEN: '.$this->token]];
+        return [
+            'POST',
+            $path,
+            is_string($body) ? $body : (string) json_encode($body, JSON_INVALID_UTF8_IGNORE),
+            ['Content-Type: application/json', 'Accept: application/json', 'X-CSRF-TOKEN: '.$this->token],
+        ];
     }
 
     /**
@@ -129,8 +136,15 @@ final class Visitor
         [$method, $path, $body, $headers] = $request;
         $handle = curl_init();
         curl_setopt_array($handle, [
-            CURLOPT_URL => str_starts_with($path, 'http') ? $path : $this->base.$path, CURLOPT_CUSTOMREQUEST => $method, CURLOPT_RETURNTRANSFER => true, CURLOPT_HEADER => true,
-            CURLOPT_COOKIEFILE => $this->jar, CURLOPT_COOKIEJAR => $this->jar, CURLOPT_TIMEOUT => self::PATIENCE, CURLOPT_HTTPHEADER => ['Expect:', ...$headers], CURLOPT_PATH_AS_IS => true,
+            CURLOPT_URL => str_starts_with($path, 'http') ? $path : $this->base.$path,
+            CURLOPT_CUSTOMREQUEST => $method,
+            CURLOPT_RETURNTRANSFER => true,
+            CURLOPT_HEADER => true,
+            CURLOPT_COOKIEFILE => $this->jar,
+            CURLOPT_COOKIEJAR => $this->jar,
+            CURLOPT_TIMEOUT => self::PATIENCE,
+            CURLOPT_HTTPHEADER => ['Expect:', ...$headers],
+            CURLOPT_PATH_AS_IS => true,
         ]);
         if ($method === 'HEAD') {
             curl_setopt($handle, CURLOPT_NOBODY, true);
@@ -147,7 +161,12 @@ final class Visitor
         $whole = (string) curl_multi_getcontent($handle);
         $head = (int) curl_getinfo($handle, CURLINFO_HEADER_SIZE);
 
-        return ['status' => (int) curl_getinfo($handle, CURLINFO_RESPONSE_CODE), 'headers' => substr($whole, 0, $head), 'body' => substr($whole, $head), 'url' => $path];
+        return [
+            'status' => (int) curl_getinfo($handle, CURLINFO_RESPONSE_CODE),
+            'headers' => substr($whole, 0, $head),
+            'body' => substr($whole, $head),
+            'url' => $path,
+        ];
     }
 
     public function __destruct()

@@ -21,7 +21,23 @@ final class Walker
     /** Pages of one kind that are looked at. */
     private const OF_A_KIND = 1;
 
-    private const WRONG = ['', '-5', '0', '99999999999999999999', 'x', '=1+1', "'\"><b>", '2026-99-99', '-99:99', 'שלום עולם', '🚣🏽', '{{nothing}}', 'set:"', '../../etc', 'Wordwithoutanyspacewhatsoever_Wordwithoutanyspacewhatsoever_Wordwithoutanyspacewhatsoever_Wordwithoutanyspacewhatsoever'];
+    private const WRONG = [
+        '',
+        '-5',
+        '0',
+        '99999999999999999999',
+        'x',
+        '=1+1',
+        "'\"><b>",
+        '2026-99-99',
+        '-99:99',
+        'שלום עולם',
+        '🚣🏽',
+        '{{nothing}}',
+        'set:"',
+        '../../etc',
+        'Wordwithoutanyspacewhatsoever_Wordwithoutanyspacewhatsoever_Wordwithoutanyspacewhatsoever_Wordwithoutanyspacewhatsoever',
+    ];
 
     /** @var array<string, true> what went wrong => true */
     public array $faults = [];
@@ -35,8 +51,12 @@ final class Walker
 
     private readonly ChromeDevToolsDriver $tools;
 
-    public function __construct(private readonly Browser $browser, private readonly string $who, private readonly string $base, int $seed)
-    {
+    public function __construct(
+        private readonly Browser $browser,
+        private readonly string $who,
+        private readonly string $base,
+        int $seed,
+    ) {
         $this->chance = new Randomizer(new Mt19937($seed));
         $this->tools = new ChromeDevToolsDriver($browser->web);
     }
@@ -53,7 +73,10 @@ final class Walker
         while ($waiting !== [] && microtime(true) < $end) {
             $path = array_shift($waiting);
             $kind = self::kind($path);
-            if (in_array($path, $this->pages[$kind] ?? [], true) || count($this->pages[$kind] ?? []) >= self::OF_A_KIND) {
+            if (
+                in_array($path, $this->pages[$kind] ?? [], true) ||
+                count($this->pages[$kind] ?? []) >= self::OF_A_KIND
+            ) {
                 continue;
             }
             $this->pages[$kind][] = $path;
@@ -66,9 +89,20 @@ final class Walker
                 $this->resize($width, $height);
                 $this->measure($path, $width);
             }
-            array_push($waiting, ...array_values(array_filter($this->links(), fn (string $link): bool => count($this->pages[self::kind($link)] ?? []) < self::OF_A_KIND)));
+            array_push(
+                $waiting,
+                ...array_values(
+                    array_filter(
+                        $this->links(),
+                        fn (string $link): bool => count($this->pages[self::kind($link)] ?? []) < self::OF_A_KIND,
+                    ),
+                ),
+            );
         }
-        if ($waiting !== [] && array_filter($waiting, fn (string $path): bool => ! isset($this->pages[self::kind($path)])) !== []) {
+        if (
+            $waiting !== [] &&
+            array_filter($waiting, fn (string $path): bool => ! isset($this->pages[self::kind($path)])) !== []
+        ) {
             $this->unseen = count($waiting);
         }
     }
@@ -131,15 +165,27 @@ final class Walker
 
     private function resize(int $width, int $height): void
     {
-        $this->tools->execute('Emulation.setDeviceMetricsOverride', ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false]);
+        $this->tools->execute('Emulation.setDeviceMetricsOverride', [
+            'width' => $width,
+            'height' => $height,
+            'deviceScaleFactor' => 1,
+            'mobile' => false,
+        ]);
     }
 
     /** Whether it is a page; a file that is fetched is none. */
     private function open(string $path, bool $isKnown = true): bool
     {
-        $answer = $this->browser->web->executeAsyncScript("const done = arguments[1]; fetch(arguments[0], { headers: { Accept: 'text/html' } }).then((answer) => done([answer.status, answer.headers.get('Content-Type') ?? '', answer.headers.get('Content-Disposition') ?? '']), (reason) => done([0, String(reason), '']))", [$path]);
+        $answer = $this->browser->web->executeAsyncScript(
+            "const done = arguments[1]; fetch(arguments[0], { headers: { Accept: 'text/html' } }).then((answer) => done([answer.status, answer.headers.get('Content-Type') ?? '', answer.headers.get('Content-Disposition') ?? '']), (reason) => done([0, String(reason), '']))",
+            [$path],
+        );
         // A link that was withdrawn says so, and one that got a password meanwhile asks for it.
-        if ($answer[0] >= 500 || $answer[0] === 0 || ($isKnown && $answer[0] >= 400 && ! in_array($answer[0], [401, 410], true))) {
+        if (
+            $answer[0] >= 500 ||
+            $answer[0] === 0 ||
+            ($isKnown && $answer[0] >= 400 && ! in_array($answer[0], [401, 410], true))
+        ) {
             $this->faults["{$this->who}: {$path} answers {$answer[0]} {$answer[1]}"] = true;
         }
         if ($answer[0] >= 400 || ! str_starts_with($answer[1], 'text/html') || $answer[2] !== '') {
@@ -159,7 +205,9 @@ final class Walker
         do {
             usleep(40_000);
             try {
-                $isReady = $this->browser->script("return document.readyState === 'complete' && document.querySelector('.htmx-request') === null");
+                $isReady = $this->browser->script(
+                    "return document.readyState === 'complete' && document.querySelector('.htmx-request') === null",
+                );
             } catch (WebDriverException) {
                 $isReady = false;
             }
@@ -175,7 +223,9 @@ final class Walker
                 $this->faults["{$this->who}: {$where} complains: ".mb_substr($complaint, 0, 300)] = true;
             }
         }
-        $status = $this->browser->script("return [...performance.getEntriesByType('navigation'), ...performance.getEntriesByType('resource')].filter((entry) => entry.responseStatus >= 500).map((entry) => entry.responseStatus + ' ' + entry.name)");
+        $status = $this->browser->script(
+            "return [...performance.getEntriesByType('navigation'), ...performance.getEntriesByType('resource')].filter((entry) => entry.responseStatus >= 500).map((entry) => entry.responseStatus + ' ' + entry.name)",
+        );
         foreach ($status as $fault) {
             $this->faults["{$this->who}: {$where}: {$fault}"] = true;
         }
@@ -205,7 +255,9 @@ final class Walker
     /** @return list<string> paths of this installation that the page leads to */
     private function links(): array
     {
-        $found = $this->browser->script("return [...new Set([...document.querySelectorAll('a[href]')].filter((link) => link.origin === location.origin && !link.hasAttribute('download')).map((link) => link.pathname + link.search))]");
+        $found = $this->browser->script(
+            "return [...new Set([...document.querySelectorAll('a[href]')].filter((link) => link.origin === location.origin && !link.hasAttribute('download')).map((link) => link.pathname + link.search))]",
+        );
 
         return $this->chance->shuffleArray($found);
     }
@@ -228,16 +280,25 @@ final class Walker
     {
         try {
             if ($thing['kind'] === 'button') {
-                $this->browser->web->executeScript("const one = document.querySelectorAll('button, summary, input[type=checkbox], input[type=radio]')[arguments[0]]; if (one && !one.disabled) { one.click(); one.click(); }", [$thing['at']]);
+                $this->browser->web->executeScript(
+                    "const one = document.querySelectorAll('button, summary, input[type=checkbox], input[type=radio]')[arguments[0]]; if (one && !one.disabled) { one.click(); one.click(); }",
+                    [$thing['at']],
+                );
             } else {
-                $wrong = array_map(fn (): string => self::WRONG[$this->chance->getInt(0, count(self::WRONG) - 1)], range(1, 12));
-                $this->browser->web->executeScript("
+                $wrong = array_map(
+                    fn (): string => self::WRONG[$this->chance->getInt(0, count(self::WRONG) - 1)],
+                    range(1, 12),
+                );
+                $this->browser->web->executeScript(
+                    "
                     const form = document.forms[arguments[0]], wrong = arguments[1];
                     if (!form) return;
                     form.noValidate = true;
                     [...form.elements].filter((one) => one.matches('input:not([type=hidden],[type=checkbox],[type=radio],[type=file],[type=submit]), textarea')).forEach((one, i) => { one.value = wrong[i % wrong.length]; });
                     form.requestSubmit();
-                ", [$thing['at'], $wrong]);
+                ",
+                    [$thing['at'], $wrong],
+                );
             }
         } catch (WebDriverException) {
             return false;

@@ -33,7 +33,13 @@ final class WalkerTest extends TestCase
         $owner = Demo::owner();
         $shoot = Demo::shoot();
         $paths = [];
-        foreach (['g' => '/galleries/'.Demo::number("SELECT MAX(id) FROM galleries WHERE shoot_id = {$shoot}").'/links', 'd' => '/deliveries/'.Demo::number("SELECT MIN(id) FROM deliveries WHERE shoot_id = {$shoot}"), 'u' => "/shoots/{$shoot}/ingest"] as $kind => $page) {
+        foreach (
+            [
+                'g' => '/galleries/'.Demo::number("SELECT MAX(id) FROM galleries WHERE shoot_id = {$shoot}").'/links',
+                'd' => '/deliveries/'.Demo::number("SELECT MIN(id) FROM deliveries WHERE shoot_id = {$shoot}"),
+                'u' => "/shoots/{$shoot}/ingest",
+            ] as $kind => $page
+        ) {
             if ($kind === 'u') {
                 $owner->post("/shoots/{$shoot}/upload-links", ['link_shooter' => 'Walker']);
             }
@@ -66,7 +72,14 @@ final class WalkerTest extends TestCase
         } finally {
             $browser->close();
         }
-        fwrite(STDERR, "{$who}: ".count($walker->pages)." kinds of pages, {$walker->acts} acts".($walker->unseen > 0 ? ", {$walker->unseen} addresses left when the time was over" : '')."\n");
+        fwrite(
+            STDERR,
+            "{$who}: ".
+                count($walker->pages).
+                " kinds of pages, {$walker->acts} acts".
+                ($walker->unseen > 0 ? ", {$walker->unseen} addresses left when the time was over" : '').
+                "\n",
+        );
         self::assertSame([], array_keys($walker->faults), 'KANPAI_SEED='.self::$seed);
         self::assertGreaterThan($who === 'guest' ? 3 : 40, count($walker->pages), 'most pages were not seen');
         self::assertGreaterThan(10, $walker->acts);
@@ -74,6 +87,11 @@ final class WalkerTest extends TestCase
 
     private function signedIn(string $email): Browser
     {
-        return Browser::open(Browser::address())->visit('/sign-in')->fill('#email', $email)->fill('#password', SeedDemo::PASSWORD)->click('.btn-next')->see('to finish');
+        return Browser::open(Browser::address())
+            ->visit('/sign-in')
+            ->fill('#email', $email)
+            ->fill('#password', SeedDemo::PASSWORD)
+            ->click('.btn-next')
+            ->see('to finish');
     }
 }

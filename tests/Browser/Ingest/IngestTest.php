@@ -28,7 +28,10 @@ final class IngestTest extends TestCase
         self::$folder = sys_get_temp_dir().'/kanpai-ingest-'.bin2hex(random_bytes(5));
         mkdir(self::$folder);
         self::$studio = Browser::openStudio('Ingest Pictures');
-        self::$studio->click('a.btn-next')->fill('#name', 'Lantern supper')->script("document.querySelector('#held_on').value = '2026-09-05'");
+        self::$studio
+            ->click('a.btn-next')
+            ->fill('#name', 'Lantern supper')
+            ->script("document.querySelector('#held_on').value = '2026-09-05'");
         self::$studio->click('.btn-next')->see('Cards in the slots');
         self::$shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', self::$studio->web->getCurrentURL());
     }
@@ -44,7 +47,12 @@ final class IngestTest extends TestCase
     /** @param  array<string, string>  $fields */
     private function hold(bool $isDown): void
     {
-        (new ChromeDevToolsDriver(self::$studio->web))->execute('Input.dispatchKeyEvent', ['type' => $isDown ? 'rawKeyDown' : 'keyUp', 'key' => ' ', 'code' => 'Space', 'windowsVirtualKeyCode' => 32]);
+        (new ChromeDevToolsDriver(self::$studio->web))->execute('Input.dispatchKeyEvent', [
+            'type' => $isDown ? 'rawKeyDown' : 'keyUp',
+            'key' => ' ',
+            'code' => 'Space',
+            'windowsVirtualKeyCode' => 32,
+        ]);
     }
 
     private static function rack(string $card, string $does, array $fields = []): void
@@ -53,12 +61,16 @@ final class IngestTest extends TestCase
         if ($studio->script("return document.querySelector('[data-rack=\"{$card}\"] [value=\"{$does}\"]') === null")) {
             return;
         }
-        foreach (['megabytes' => '', 'failsAt' => '', 'flipsAt' => '', 'pullsOutAt' => '', 'only' => '', ...$fields] as $field => $value) {
+        foreach (
+            ['megabytes' => '', 'failsAt' => '', 'flipsAt' => '', 'pullsOutAt' => '', 'only' => '', ...$fields] as $field => $value
+        ) {
             $studio->script("document.querySelector('[data-rack=\"{$card}\"] [name=\"{$field}\"]').value = '{$value}'");
         }
         // Until the answer is there: a page that is asked for meanwhile would be overtaken by it.
         $studio->script('window.isOld = true');
-        $studio->click("[data-rack='{$card}'] [value='{$does}']")->until(fn (): bool => $studio->script('return window.isOld === undefined'), 'the rack does not answer');
+        $studio
+            ->click("[data-rack='{$card}'] [value='{$does}']")
+            ->until(fn (): bool => $studio->script('return window.isOld === undefined'), 'the rack does not answer');
     }
 
     private static function ticked(): string
@@ -69,7 +81,10 @@ final class IngestTest extends TestCase
     public function test_frames_are_ticked_with_keys_and_mouse_and_a_card_that_comes_out_goes_on(): void
     {
         $studio = self::$studio;
-        $studio->visit('/shoots/'.self::$shoot.'/ingest')->click("[data-read='mara-wide']")->find('[data-choose][data-ready]', 30);
+        $studio
+            ->visit('/shoots/'.self::$shoot.'/ingest')
+            ->click("[data-read='mara-wide']")
+            ->find('[data-choose][data-ready]', 30);
         $chooser = $studio->web->getCurrentURL();
         self::assertSame('54 of 54', self::ticked());
         self::assertSame('1', $studio->text('[data-highlighted]'));
@@ -84,15 +99,24 @@ final class IngestTest extends TestCase
         self::assertSame('54 of 54', self::ticked());
         // One of them large, with all its pixels while space is held; a key acts on what is seen.
         $studio->press('escape', 'enter')->find('[data-large]:not([hidden])');
-        $pixels = fn (string $image): int => (int) $studio->script("return document.querySelector('[data-large] {$image}').naturalWidth");
+        $pixels = fn (string $image): int => (int) $studio->script(
+            "return document.querySelector('[data-large] {$image}').naturalWidth",
+        );
         $studio->until(fn (): bool => $pixels('[data-image]') > 800, 'the frame is not shown large');
         $word = $studio->text('[data-word]');
         $studio->press('right');
         self::assertNotSame($word, $studio->text('[data-word]'));
         $this->hold(true);
-        $studio->until(fn (): bool => $pixels('.close-up img') === $pixels('[data-image]') && str_contains($studio->text('.close-up'), '100 %'), 'its pixels are not shown');
+        $studio->until(
+            fn (): bool => $pixels('.close-up img') === $pixels('[data-image]') &&
+                str_contains($studio->text('.close-up'), '100 %'),
+            'its pixels are not shown',
+        );
         $this->hold(false);
-        $gone = fn (string $selector) => $studio->until(fn (): bool => (bool) $studio->script("return document.querySelector('{$selector}').hidden"), "{$selector} stays");
+        $gone = fn (string $selector) => $studio->until(
+            fn (): bool => (bool) $studio->script("return document.querySelector('{$selector}').hidden"),
+            "{$selector} stays",
+        );
         $gone('.close-up');
         $studio->press('t');
         self::assertSame(['53 of 54', '1'], [self::ticked(), $studio->text('[data-highlighted]')]);
@@ -101,20 +125,43 @@ final class IngestTest extends TestCase
         $gone('[data-large]');
         self::assertSame('54 of 54', self::ticked());
         // A range by mouse.
-        $studio->script("const tiles = [...document.querySelectorAll('.tile')]; const at = (i, shift) => tiles[i].dispatchEvent(new MouseEvent('click', { bubbles: true, shiftKey: shift })); at(2, false); at(9, true)");
+        $studio->script(
+            "const tiles = [...document.querySelectorAll('.tile')]; const at = (i, shift) => tiles[i].dispatchEvent(new MouseEvent('click', { bubbles: true, shiftKey: shift })); at(2, false); at(9, true)",
+        );
         self::assertSame('8', $studio->text('[data-highlighted]'));
         $studio->click('[data-tick]');
         self::assertSame('46 of 54', self::ticked());
         self::assertSame(8, $studio->script("return document.querySelectorAll('.tile.is-unticked').length"));
-        self::assertSame(8, $studio->script("return document.querySelectorAll('.tile.is-highlighted').length"), 'highlighted and ticked are two things');
+        self::assertSame(
+            8,
+            $studio->script("return document.querySelectorAll('.tile.is-highlighted').length"),
+            'highlighted and ticked are two things',
+        );
         // Verdicts before the copy; the dropped are unticked together.
         $studio->press('escape', 'f', 'd', 'd');
         $studio->click('[data-untick-dropped]');
-        $studio->until(fn (): bool => self::ticked() === '46 of 54' || self::ticked() === '45 of 54' || self::ticked() === '44 of 54', 'the dropped are ticked still');
+        $studio->until(
+            fn (): bool => self::ticked() === '46 of 54' ||
+                self::ticked() === '45 of 54' ||
+                self::ticked() === '44 of 54',
+            'the dropped are ticked still',
+        );
         $left = self::ticked();
         // It is all there after a reload.
-        $studio->until(fn (): bool => $studio->visit($chooser)->find('[data-choose][data-ready]', 30) && self::ticked() === $left, 'the ticks did not reach the server');
-        $verdicts = array_count_values(array_column($studio->script("return (await (await fetch('/shoots/".self::$shoot."/cull/frames')).json()).frames.map((row) => [row[4]])"), 0));
+        $studio->until(
+            fn (): bool => $studio->visit($chooser)->find('[data-choose][data-ready]', 30) && self::ticked() === $left,
+            'the ticks did not reach the server',
+        );
+        $verdicts = array_count_values(
+            array_column(
+                $studio->script(
+                    "return (await (await fetch('/shoots/".
+                        self::$shoot.
+                        "/cull/frames')).json()).frames.map((row) => [row[4]])",
+                ),
+                0,
+            ),
+        );
         self::assertSame([1, 2], [$verdicts['keep'] ?? 0, $verdicts['drop'] ?? 0]);
 
         // The card comes out in the middle of the copy.
@@ -127,7 +174,10 @@ final class IngestTest extends TestCase
         $studio->visit('/shoots/'.self::$shoot.'/ingest');
         self::assertStringContainsString('Go on copying', $studio->text("[data-copy='mara-wide']"));
         $studio->click("[data-copy='mara-wide']")->find("[data-card='mara-wide'][data-state='chosen']", 60);
-        self::assertStringContainsString('were left out or have fewer verified copies', $studio->text("[data-card='mara-wide']"));
+        self::assertStringContainsString(
+            'were left out or have fewer verified copies',
+            $studio->text("[data-card='mara-wide']"),
+        );
 
         // The rest as well.
         $studio->visit($chooser)->find('[data-choose][data-ready]', 30);
@@ -137,7 +187,10 @@ final class IngestTest extends TestCase
         $studio->click('[data-tick]');
         self::assertSame('54 of 54', self::ticked());
         $studio->click('[data-copy]')->find("[data-card='mara-wide'][data-state='safe']", 60);
-        self::assertStringContainsString('Safe to format: all 54 files have verified copies in 2 places', $studio->text("[data-card='mara-wide']"));
+        self::assertStringContainsString(
+            'Safe to format: all 54 files have verified copies in 2 places',
+            $studio->text("[data-card='mara-wide']"),
+        );
         self::assertSame([], $studio->complaints());
     }
 
@@ -187,21 +240,40 @@ final class IngestTest extends TestCase
             $inode = fileinode($part);
             $sam->connect(true);
             $sam->visit($link)->see('files are here. Choose the same folder again');
-            $sam->chooseFolder('[data-folder]', $card)->see('files of SAMS CARD are here and the same as they were sent', 30);
+            $sam->chooseFolder('[data-folder]', $card)->see(
+                'files of SAMS CARD are here and the same as they were sent',
+                30,
+            );
             $sam->see('The studio has not copied them to its places yet');
             $arrived = dirname($part, 2).'/DCIM/CLIP0001.MP4';
             self::assertSame($inode, fileinode($arrived), 'the film was sent anew');
             self::assertGreaterThan($stopped, $there);
             foreach (['DCIM/CLIP0001.MP4', 'DCIM/EMPTY.BIN'] as $path) {
-                self::assertSame(hash_file('xxh128', "{$card}/{$path}"), hash_file('xxh128', dirname($arrived, 2).'/'.$path));
+                self::assertSame(
+                    hash_file('xxh128', "{$card}/{$path}"),
+                    hash_file('xxh128', dirname($arrived, 2).'/'.$path),
+                );
             }
             // The studio copies it, and the shooter sees that.
-            $studio->visit('/shoots/'.self::$shoot.'/ingest')->find("[data-card='SAMS CARD'][data-state='read']", 20);
+            $studio
+                ->visit('/shoots/'.self::$shoot.'/ingest')
+                ->find("[data-card='SAMS CARD'][data-state='read']", 20);
             self::assertStringContainsString('1 film clip', $studio->text("[data-card='SAMS CARD']"));
             $studio->click("[data-copy='SAMS CARD']")->find("[data-card='SAMS CARD'][data-state='safe']", 30);
             $sam->see('Safe to format: all 6 files', 10);
             // What a cut connection and a closed page leave in a browser's log is no complaint.
-            self::assertSame([], array_values(array_filter($sam->complaints(), fn (string $said): bool => preg_match('/ERR_INTERNET_DISCONNECTED|status of 409|beforeunload|htmx:(afterRequest|sendError)/', $said) !== 1)));
+            self::assertSame(
+                [],
+                array_values(
+                    array_filter(
+                        $sam->complaints(),
+                        fn (string $said): bool => preg_match(
+                            '/ERR_INTERNET_DISCONNECTED|status of 409|beforeunload|htmx:(afterRequest|sendError)/',
+                            $said,
+                        ) !== 1,
+                    ),
+                ),
+            );
         } finally {
             $sam->close();
         }
@@ -216,23 +288,47 @@ final class IngestTest extends TestCase
         $studio->until(fn (): bool => str_contains($studio->text('#tree'), '2026-09-05-'), 'the tree does not follow');
         self::assertStringContainsString('90 files wait to be copied', $studio->text('#tree'));
         $studio->fill('#file', '{{shoot}}');
-        $studio->until(fn (): bool => str_contains($studio->text('#tree'), '89 names are taken'), 'the clashes are not shown');
+        $studio->until(
+            fn (): bool => str_contains($studio->text('#tree'), '89 names are taken'),
+            'the clashes are not shown',
+        );
         $studio->fill('#file', '{{shoots}}');
-        $studio->until(fn (): bool => str_contains($studio->text('#tree'), 'There is no placeholder “shoots”'), 'the error is not shown');
+        $studio->until(
+            fn (): bool => str_contains($studio->text('#tree'), 'There is no placeholder “shoots”'),
+            'the error is not shown',
+        );
         $studio->click('form .btn-ink')->see('There is no placeholder “shoots”');
         self::assertStringContainsString('is-invalid', $studio->attribute('#file', 'class'));
-        $studio->fill('#file', '{{number}}')->fill('#name', 'By number')->click('form .btn-ink')->see('Saved as “By number”');
+        $studio
+            ->fill('#file', '{{number}}')
+            ->fill('#name', 'By number')
+            ->click('form .btn-ink')
+            ->see('Saved as “By number”');
         self::assertStringContainsString('{{number}}', $studio->attribute('#file', 'value'));
 
         // A third disk, and a check of one.
         $disk = self::$instance.'/disks/shelf-'.bin2hex(random_bytes(4));
         mkdir($disk);
-        $studio->visit($where)->choose('#place_path', '0/'.basename($disk))->fill('#place_name', 'shelf')->script("document.querySelector('#place_name').form.requestSubmit()");
+        $studio
+            ->visit($where)
+            ->choose('#place_path', '0/'.basename($disk))
+            ->fill('#place_name', 'shelf')
+            ->script("document.querySelector('#place_name').form.requestSubmit()");
         $studio->see('shelf');
-        $studio->visit('/shoots/'.self::$shoot.'/ingest')->fill("[data-card='ivo'] [name='shooter']", 'Ivo Tarn')->click("[data-copy='ivo']");
+        $studio
+            ->visit('/shoots/'.self::$shoot.'/ingest')
+            ->fill("[data-card='ivo'] [name='shooter']", 'Ivo Tarn')
+            ->click("[data-copy='ivo']");
         $studio->find("[data-card='ivo'][data-state='safe']", 60);
         $studio->visit($where)->click("[data-check='shelf']")->see('are being read again');
-        $studio->until(fn (): bool => ! str_contains($studio->visit('/shoots/'.self::$shoot.'/ingest')->text('main'), 'Reading the copies of card'), 'the check does not end', 30);
+        $studio->until(
+            fn (): bool => ! str_contains(
+                $studio->visit('/shoots/'.self::$shoot.'/ingest')->text('main'),
+                'Reading the copies of card',
+            ),
+            'the check does not end',
+            30,
+        );
         self::assertStringContainsString('Safe to format', $studio->text("[data-card='ivo']"));
     }
 

@@ -14,7 +14,11 @@ final class AccountTest extends TestCase
         $root = dirname(__DIR__, 3);
         if (posix_geteuid() === 0) {
             // Only where the user that was made for it cannot read the folder, tests go on as root.
-            exec('setpriv --reuid=kanpai --regid=kanpai --init-groups test -r '.escapeshellarg("{$root}/kanpai"), $said, $code);
+            exec(
+                'setpriv --reuid=kanpai --regid=kanpai --init-groups test -r '.escapeshellarg("{$root}/kanpai"),
+                $said,
+                $code,
+            );
             self::assertNotSame(0, $code, 'the tests run as root, and need not');
         }
         $programs = [];
@@ -27,6 +31,10 @@ final class AccountTest extends TestCase
         foreach (['mariadbd', 'nginx', 'php-fpm', basename(PHP_BINARY)] as $program) {
             self::assertArrayHasKey($program, $programs);
         }
-        self::assertSame([posix_geteuid()], array_values(array_unique(array_merge(...array_values($programs)))), (string) json_encode($programs));
+        self::assertSame(
+            [posix_geteuid()],
+            array_values(array_unique(array_merge(...array_values($programs)))),
+            (string) json_encode($programs),
+        );
     }
 }

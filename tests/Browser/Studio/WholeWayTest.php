@@ -48,7 +48,11 @@ final class WholeWayTest extends TestCase
         self::assertNotNull($studio);
 
         // A shoot.
-        $studio->click('a.btn-next')->fill('#name', 'Saltmarsh Regatta')->fill('#client', 'Saltmarsh Rowing Club')->fill('#place', 'Saltmarsh Quay');
+        $studio
+            ->click('a.btn-next')
+            ->fill('#name', 'Saltmarsh Regatta')
+            ->fill('#client', 'Saltmarsh Rowing Club')
+            ->fill('#place', 'Saltmarsh Quay');
         $studio->script("document.querySelector('#held_on').value = '2026-09-05'");
         $studio->click('.btn-next')->see('Cards in the slots');
         $shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', $studio->web->getCurrentURL());
@@ -69,7 +73,10 @@ final class WholeWayTest extends TestCase
         $studio->visit("/shoots/{$shoot}/clocks");
         $this->chooseBody($studio, 'Corvid M2');
         $studio->fill('#minutes', '3')->fill('#seconds', '17');
-        $studio->until(fn (): bool => (int) str_replace(',', '', $studio->text('[data-changed]')) > 100, 'the count of frames that change place does not come');
+        $studio->until(
+            fn (): bool => (int) str_replace(',', '', $studio->text('[data-changed]')) > 100,
+            'the count of frames that change place does not come',
+        );
         self::assertSame('+ 3 min 17 s', $studio->text('[data-words]'));
         $studio->click('[data-use]')->see('the clock is used (+ 3 min 17 s)')->find('[data-clocks][data-ready]');
         $studio->click('.clock-panels summary')->fill('#drift', '2')->fill('#right_at', '2026-09-05 06:00:00');
@@ -77,59 +84,108 @@ final class WholeWayTest extends TestCase
         $studio->click('[data-use]')->see('Originals are not touched');
         $frames = $this->frames($studio, $shoot);
         // A shoot of the same name leaves a number behind the names of the next one's copies.
-        self::assertSame($this->trueOrder(), array_map(fn (array $frame): string => (string) preg_replace('/-\d+(?=\.)/', '', $frame['name']), $frames), 'the merged order is not the true one');
+        self::assertSame(
+            $this->trueOrder(),
+            array_map(fn (array $frame): string => (string) preg_replace('/-\d+(?=\.)/', '', $frame['name']), $frames),
+            'the merged order is not the true one',
+        );
         foreach ($this->truth() as $i => $shot) {
             self::assertEqualsWithDelta($shot['instant'], $frames[$i]['taken'], 1.0, $shot['name']);
         }
 
         // Captions for all.
-        $studio->visit("/shoots/{$shoot}/captions")->fill('#headline', 'Rowing on the tide')->fill('#keywords', 'rowing, {{client}}')->fill('#description', '{{shoot}} by {{shooter}} at {{time}}');
-        $studio->until(fn (): bool => str_contains($studio->text('#preview'), 'Saltmarsh Regatta by '), 'the preview does not follow');
+        $studio
+            ->visit("/shoots/{$shoot}/captions")
+            ->fill('#headline', 'Rowing on the tide')
+            ->fill('#keywords', 'rowing, {{client}}')
+            ->fill('#description', '{{shoot}} by {{shooter}} at {{time}}');
+        $studio->until(
+            fn (): bool => str_contains($studio->text('#preview'), 'Saltmarsh Regatta by '),
+            'the preview does not follow',
+        );
         $studio->click('form .btn-next')->see('209 of 209 frames change', 20);
         self::assertStringContainsString('Headline in 209', $studio->text('#summary'));
         $studio->click('[data-apply]')->see('209 of 209 frames have a caption', 40);
-        $studio->until(fn (): bool => str_contains($studio->visit("/shoots/{$shoot}/captions")->text('main'), 'All 209 sidecars are up to date'), 'the sidecars are not written', 60);
+        $studio->until(
+            fn (): bool => str_contains(
+                $studio->visit("/shoots/{$shoot}/captions")->text('main'),
+                'All 209 sidecars are up to date',
+            ),
+            'the sidecars are not written',
+            60,
+        );
 
         // Another program writes into a sidecar: the difference is shown, and nothing goes over it until somebody chose.
         // The newest is this shoot's; others may have shoots in the same place.
         $sidecars = glob(dirname(__DIR__, 3).'/storage/instances/test/places/work/*/*/*/*/*/*.xmp') ?: [];
         usort($sidecars, fn (string $a, string $b): int => filemtime($b) <=> filemtime($a));
         $sidecar = $sidecars[0] ?? '';
-        file_put_contents($sidecar, str_replace('Rowing on the tide', 'Their words', (string) file_get_contents($sidecar)));
+        file_put_contents(
+            $sidecar,
+            str_replace('Rowing on the tide', 'Their words', (string) file_get_contents($sidecar)),
+        );
         $studio->click('form[action$="/sidecars/look"] button')->see('say something else than we do', 20);
         self::assertStringContainsString('Their words', $studio->text('.look-over'));
         self::assertSame([], $studio->violations('differences'));
         $studio->click('.look-line form:last-child button')->see('None differ');
-        $studio->until(fn (): bool => str_contains((string) file_get_contents($sidecar), 'Rowing on the tide'), 'ours is not written', 20);
+        $studio->until(
+            fn (): bool => str_contains((string) file_get_contents($sidecar), 'Rowing on the tide'),
+            'ours is not written',
+            20,
+        );
 
         // Culling with the keyboard: keep, drop, rate, take back, only this one.
         $studio->visit("/shoots/{$shoot}/cull")->find('[data-ready]');
-        $studio->until(fn (): bool => $studio->script("return document.querySelectorAll('.tile img').length") > 10, 'the wall is empty');
+        $studio->until(
+            fn (): bool => $studio->script("return document.querySelectorAll('.tile img').length") > 10,
+            'the wall is empty',
+        );
         $studio->script("document.querySelector('[data-wall]').focus()");
         $studio->press('enter')->find('[data-image]');
         $studio->press('f', 'f', 'd', '4', 'f', 'backspace', 'f', 'f');
-        $studio->until(fn (): bool => [$studio->text('[data-kept]'), $studio->text('[data-dropped]')] === ['4', '1'], 'the count does not follow');
+        $studio->until(
+            fn (): bool => [$studio->text('[data-kept]'), $studio->text('[data-dropped]')] === ['4', '1'],
+            'the count does not follow',
+        );
         $studio->press('d', 'backspace');
         usleep(200_000);
         self::assertSame('1', $studio->text('[data-dropped]'), 'the last mark was not taken back');
-        $studio->until(fn (): bool => $this->verdicts($studio, $shoot) === ['keep', 'keep', 'drop', 'keep', 'keep', 'open'], 'the server does not have the marks');
+        $studio->until(
+            fn (): bool => $this->verdicts($studio, $shoot) === ['keep', 'keep', 'drop', 'keep', 'keep', 'open'],
+            'the server does not have the marks',
+        );
         self::assertSame(4, $this->frames($studio, $shoot)[3]['rating']);
         // With the filter on, a frame that is dropped leaves at once.
         $studio->click("[data-says='keep']");
-        $meant = fn (string $count): mixed => $studio->until(fn (): bool => $studio->text('[data-meant]') === $count, "not {$count} are shown");
+        $meant = fn (string $count): mixed => $studio->until(
+            fn (): bool => $studio->text('[data-meant]') === $count,
+            "not {$count} are shown",
+        );
         $meant('4');
         $studio->press('d');
         $meant('3');
         $studio->press('backspace');
         $meant('4');
         // What was said survives a reload, and can still be taken back and said again.
-        $studio->until(fn (): bool => array_count_values(array_column($this->frames($studio, $shoot), 'verdict'))['keep'] === 4, 'a mark is missing');
+        $studio->until(
+            fn (): bool => array_count_values(array_column($this->frames($studio, $shoot), 'verdict'))['keep'] === 4,
+            'a mark is missing',
+        );
 
         // Publish with watermark and password.
-        $studio->visit("/shoots/{$shoot}/proof?verdict=keep")->see('4 of 209 frames')->click('form details:nth-of-type(4) summary')->fill('#password', 'anchor light')->fill('#people', 'Ada Fenn <ada@saltmarsh.example>')->click('form .btn-next');
+        $studio
+            ->visit("/shoots/{$shoot}/proof?verdict=keep")
+            ->see('4 of 209 frames')
+            ->click('form details:nth-of-type(4) summary')
+            ->fill('#password', 'anchor light')
+            ->fill('#people', 'Ada Fenn <ada@saltmarsh.example>')
+            ->click('form .btn-next');
         $link = $studio->attribute('[data-link]', 'href', 60);
         self::assertMatchesRegularExpression('~/g/[A-Za-z0-9_-]{24}$~', (string) $link);
-        self::assertStringContainsString((string) $link.'/me/', $studio->visit('/outbox')->click('.lines a')->text('.sheet'));
+        self::assertStringContainsString(
+            (string) $link.'/me/',
+            $studio->visit('/outbox')->click('.lines a')->text('.sheet'),
+        );
 
         // A guest in a second browser.
         $guest = self::$guest = Browser::open(self::$address, 1280, 800, self::$downloads);
@@ -137,22 +193,51 @@ final class WholeWayTest extends TestCase
         $guest->visit((string) $link)->fill('#password', 'wrong')->click('.btn-next')->see('not the password');
         $guest->fill('#password', 'anchor light')->click('.btn-next')->find('[data-ready]');
         $guest->click("[data-chooses='1']")->click('.proof .open')->find('dialog[open]');
-        $guest->press('right', ' ')->fill('#text', 'Could the sky be calmer?')->click('dialog form .btn')->see('Could the sky be calmer?');
+        $guest
+            ->press('right', ' ')
+            ->fill('#text', 'Could the sky be calmer?')
+            ->click('dialog form .btn')
+            ->see('Could the sky be calmer?');
         $guest->press('escape');
         $guest->until(fn (): bool => $guest->text('[data-chosen]') === '2', 'two are not chosen');
         // Later again: the choices are there.
-        $guest->until(fn (): bool => count($this->get($guest, (string) $link.'/frames')['chosen']['Chosen'] ?? []) === 2, 'the choices did not arrive');
+        $guest->until(
+            fn (): bool => count($this->get($guest, (string) $link.'/frames')['chosen']['Chosen'] ?? []) === 2,
+            'the choices did not arrive',
+        );
         $guest->visit((string) $link)->find('[data-ready]');
         self::assertSame('2', $guest->text('[data-chosen]'));
-        $guest->click('.guest-head .btn-next')->see('Your selection: 2 of 4 pictures')->fill('#name', 'Ada Fenn')->fill('#email', 'ada@saltmarsh.example')->click('form .btn-next')->see('Thank you, Ada Fenn');
+        $guest
+            ->click('.guest-head .btn-next')
+            ->see('Your selection: 2 of 4 pictures')
+            ->fill('#name', 'Ada Fenn')
+            ->fill('#email', 'ada@saltmarsh.example')
+            ->click('form .btn-next')
+            ->see('Thank you, Ada Fenn');
 
         // The studio has a mail and the names, and packs the ZIP.
         self::assertStringContainsString('Ada Fenn chose 2 of 4', $studio->visit('/outbox')->text('.lines'));
-        $names = array_column(array_slice(array_values(array_filter($this->frames($studio, $shoot), fn (array $frame): bool => $frame['verdict'] === 'keep')), 0, 2), 'name');
+        $names = array_column(
+            array_slice(
+                array_values(
+                    array_filter(
+                        $this->frames($studio, $shoot),
+                        fn (array $frame): bool => $frame['verdict'] === 'keep',
+                    ),
+                ),
+                0,
+                2,
+            ),
+            'name',
+        );
         $studio->visit("/shoots/{$shoot}/deliver");
         self::assertSame(implode("\n", $names), $studio->attribute('#names-list', 'value'));
         $studio->click('#ending-without')->choose('#separator', 'spaces');
-        $studio->until(fn (): bool => $studio->attribute('#names-list', 'value') === implode(' ', array_map(fn (string $name): string => substr($name, 0, -4), $names)), 'the names do not follow');
+        $studio->until(
+            fn (): bool => $studio->attribute('#names-list', 'value') ===
+                implode(' ', array_map(fn (string $name): string => substr($name, 0, -4), $names)),
+            'the names do not follow',
+        );
         $studio->click('[data-pack]');
         $delivery = $studio->attribute('[data-recipient] [data-link]', 'href', 60);
 
@@ -163,17 +248,35 @@ final class WholeWayTest extends TestCase
         $zip = self::$downloads.'/saltmarsh-regatta-ada-fenn.zip';
         $guest->until(fn (): bool => is_file($zip), 'the ZIP does not arrive', 30);
         $this->checkZip($zip, $names);
-        $studio->visit("/shoots/{$shoot}/deliver")->click('[data-delivery] h3 a')->see('all of')->see('Ada Fenn');
+        $studio
+            ->visit("/shoots/{$shoot}/deliver")
+            ->click('[data-delivery] h3 a')
+            ->see('all of')
+            ->see('Ada Fenn');
         self::assertSame([], $studio->violations('a delivery'));
 
         // The same selection in a way of the studio's own, fetched in two pieces, with a receipt.
-        $studio->visit("/shoots/{$shoot}/deliver")->script("[...document.querySelectorAll('.panel a')].find((link) => link.textContent === 'Choose how').click()");
+        $studio
+            ->visit("/shoots/{$shoot}/deliver")
+            ->script(
+                "[...document.querySelectorAll('.panel a')].find((link) => link.textContent === 'Choose how').click()",
+            );
         $studio->find('[data-new-delivery]');
-        $studio->script("document.querySelectorAll('.output-line input').forEach((box) => { box.checked = box.closest('label').textContent.includes('Blog'); })");
+        $studio->script(
+            "document.querySelectorAll('.output-line input').forEach((box) => { box.checked = box.closest('label').textContent.includes('Blog'); })",
+        );
         $studio->fill('#name', 'For the blog')->click('[data-new-delivery] .btn-next');
         $delivery = $studio->attribute('[data-recipient] [data-link]', 'href', 60);
         $this->checkTwoPieces($studio, $guest->visit($delivery)->attribute('[data-zip]', 'href'));
-        self::assertSame([], array_values(array_filter([...$studio->complaints(), ...$guest->complaints()], fn (string $said): bool => ! str_contains($said, '401') && ! str_contains($said, '/try'))));
+        self::assertSame(
+            [],
+            array_values(
+                array_filter(
+                    [...$studio->complaints(), ...$guest->complaints()],
+                    fn (string $said): bool => ! str_contains($said, '401') && ! str_contains($said, '/try'),
+                ),
+            ),
+        );
     }
 
     /** What was sent and what arrived are two things; the receipt tells the second. */
@@ -181,7 +284,9 @@ final class WholeWayTest extends TestCase
     {
         [$studio, $shoot] = $this->atTheShoot();
         $studio->visit("/shoots/{$shoot}/deliveries/new?verdict=all")->find('[data-new-delivery]');
-        $studio->script("document.querySelectorAll('.output-line input').forEach((box) => { box.checked = box.value === 'originals'; })");
+        $studio->script(
+            "document.querySelectorAll('.output-line input').forEach((box) => { box.checked = box.value === 'originals'; })",
+        );
         $studio->fill('#name', 'All originals')->click('[data-new-delivery] .btn-next');
         $link = $studio->attribute('[data-recipient] [data-link]', 'href', 90);
         exec('curl -s '.escapeshellarg($link), $page);
@@ -200,7 +305,13 @@ final class WholeWayTest extends TestCase
         self::assertSame((int) ceil($size / (1 << 20)), $pieces);
         exec('unzip -tq '.escapeshellarg($part), $said, $code);
         self::assertSame(0, $code, implode("\n", $said));
-        $studio->until(fn (): bool => str_contains($studio->visit($studio->web->getCurrentURL())->text('[data-arrived]'), "in {$pieces} pieces"), 'the receipt does not come');
+        $studio->until(
+            fn (): bool => str_contains(
+                $studio->visit($studio->web->getCurrentURL())->text('[data-arrived]'),
+                "in {$pieces} pieces",
+            ),
+            'the receipt does not come',
+        );
         self::assertStringContainsString('all of', $studio->text('[data-arrived]'));
     }
 
@@ -211,18 +322,24 @@ final class WholeWayTest extends TestCase
         self::assertSame(200, $this->answer($good));
         [, , $signature, $ends, $path] = explode('/', $good, 5);
         $other = $signature[0] === 'A' ? 'B' : 'A';
-        foreach ([
-            'another signature' => ["/pictures/{$other}".substr($signature, 1)."/{$ends}/{$path}", 403],
-            'another picture' => ["/pictures/{$signature}/{$ends}/".substr($path, 0, -5).'x.jpg', 403],
-            'a later end' => ["/pictures/{$signature}/".((int) $ends + 86_400)."/{$path}", 403],
-            'the path alone' => ["/pictures/{$path}", 404],
-            'the originals' => ['/storage/instances/test/env', 404],
-            'a delivery by its hidden name' => ['/hidden/deliveries/x/zips/1-all-1.zip', 404],
-        ] as $what => [$address, $status]) {
+        foreach (
+            [
+                'another signature' => ["/pictures/{$other}".substr($signature, 1)."/{$ends}/{$path}", 403],
+                'another picture' => ["/pictures/{$signature}/{$ends}/".substr($path, 0, -5).'x.jpg', 403],
+                'a later end' => ["/pictures/{$signature}/".((int) $ends + 86_400)."/{$path}", 403],
+                'the path alone' => ["/pictures/{$path}", 404],
+                'the originals' => ['/storage/instances/test/env', 404],
+                'a delivery by its hidden name' => ['/hidden/deliveries/x/zips/1-all-1.zip', 404],
+            ] as $what => [$address, $status]
+        ) {
             self::assertSame($status, $this->answer($address), $what);
         }
         $secret = [];
-        preg_match('/^KANPAI_PICTURE_SECRET=(.+)$/m', (string) file_get_contents(dirname(self::$rack).'/env'), $secret);
+        preg_match(
+            '/^KANPAI_PICTURE_SECRET=(.+)$/m',
+            (string) file_get_contents(dirname(self::$rack).'/env'),
+            $secret,
+        );
         $past = time() - 10;
         $signed = rtrim(strtr(base64_encode(md5("{$past}/{$path} {$secret[1]}", true)), '+/', '-_'), '=');
         self::assertSame(410, $this->answer("/pictures/{$signed}/{$past}/{$path}"), 'an ended address');
@@ -241,7 +358,11 @@ final class WholeWayTest extends TestCase
         $this->server('stop');
         $studio->press('f', 'f', 'f', 'd');
         $studio->see('4 marks are kept here until the server answers');
-        self::assertSame($kept + 3, (int) $studio->text('[data-kept]'), 'the marks are not shown while the server is away');
+        self::assertSame(
+            $kept + 3,
+            (int) $studio->text('[data-kept]'),
+            'the marks are not shown while the server is away',
+        );
         $counts = fn (): array => array_count_values(array_column($this->frames($studio, $shoot), 'verdict'));
         $this->server('start');
         $studio->until(fn (): bool => $counts()['keep'] === $kept + 3, 'the marks did not arrive', 20);
@@ -269,7 +390,10 @@ final class WholeWayTest extends TestCase
         $others = (int) $studio->script("return document.querySelectorAll('[data-others] .tile').length");
         self::assertGreaterThan(2, $others);
         $studio->press('a');
-        $studio->until(fn (): bool => (int) $studio->text('[data-dropped]') > (int) $before[1] + 1, 'the others were not dropped');
+        $studio->until(
+            fn (): bool => (int) $studio->text('[data-dropped]') > (int) $before[1] + 1,
+            'the others were not dropped',
+        );
         $studio->press('backspace');
         usleep(300_000);
         self::assertSame($before, [$studio->text('[data-kept]'), $studio->text('[data-dropped]')]);
@@ -281,7 +405,11 @@ final class WholeWayTest extends TestCase
 
     public function test_a_form_without_the_sessions_token_is_refused(): void
     {
-        exec('curl -s -o /dev/null -w "%{http_code}" -d "email=x@y.example&password=z" '.escapeshellarg(self::$address.'/sign-in'), $said);
+        exec(
+            'curl -s -o /dev/null -w "%{http_code}" -d "email=x@y.example&password=z" '.
+                escapeshellarg(self::$address.'/sign-in'),
+            $said,
+        );
         self::assertSame('419', $said[0] ?? '');
     }
 
@@ -290,12 +418,29 @@ final class WholeWayTest extends TestCase
     {
         [$studio, $shoot] = $this->atTheShoot();
         $found = [];
-        foreach (['/', '/shoots/new', '/outbox', ...array_map(fn (string $page): string => "/shoots/{$shoot}/{$page}", ['ingest', 'clocks', 'captions', 'cull', 'proof', 'deliver', 'deliveries/new'])] as $page) {
+        foreach (
+            [
+                '/',
+                '/shoots/new',
+                '/outbox',
+                ...array_map(fn (string $page): string => "/shoots/{$shoot}/{$page}", [
+                    'ingest',
+                    'clocks',
+                    'captions',
+                    'cull',
+                    'proof',
+                    'deliver',
+                    'deliveries/new',
+                ]),
+            ] as $page
+        ) {
             $studio->visit($page)->find('body');
             array_push($found, ...$studio->violations($page));
         }
         if (self::$guest !== null) {
-            self::$guest->visit($studio->visit("/shoots/{$shoot}/proof")->attribute('[data-link]', 'href'))->find('[data-ready]');
+            self::$guest
+                ->visit($studio->visit("/shoots/{$shoot}/proof")->attribute('[data-link]', 'href'))
+                ->find('[data-ready]');
             array_push($found, ...self::$guest->violations('gallery'));
         }
         self::assertSame([], $found);
@@ -304,7 +449,11 @@ final class WholeWayTest extends TestCase
     /** Stops or starts what answers pages, as an update or a crash would. */
     private function server(string $verb): void
     {
-        exec('supervisorctl -c '.escapeshellarg(dirname(self::$rack).'/supervisord.conf')." {$verb} fpm 2>&1", $said, $code);
+        exec(
+            'supervisorctl -c '.escapeshellarg(dirname(self::$rack).'/supervisord.conf')." {$verb} fpm 2>&1",
+            $said,
+            $code,
+        );
         self::assertSame(0, $code, implode("\n", $said));
         usleep(300_000);
     }
@@ -340,12 +489,26 @@ final class WholeWayTest extends TestCase
         self::assertSame(0, $code, implode("\n", $said));
         exec('unzip -q '.escapeshellarg($zip).' -d '.escapeshellarg($folder));
         $files = array_map(basename(...), glob("{$folder}/*.jpg") ?: []);
-        self::assertSame(array_map(fn (int $i, string $name): string => sprintf('saltmarsh-regatta-%03d-%s.jpg', $i + 1, substr($name, 0, -4)), array_keys($names), $names), $files);
+        self::assertSame(
+            array_map(
+                fn (int $i, string $name): string => sprintf(
+                    'saltmarsh-regatta-%03d-%s.jpg',
+                    $i + 1,
+                    substr($name, 0, -4),
+                ),
+                array_keys($names),
+                $names,
+            ),
+            $files,
+        );
         exec('cd '.escapeshellarg($folder).' && xxhsum -c checksums.xxh128 2>&1', $checked, $code);
         self::assertSame(0, $code, implode("\n", $checked));
         $truth = array_column($this->truth(), null, 'name');
         foreach ($files as $i => $file) {
-            $facts = json_decode((string) shell_exec('exiftool -json -G0 '.escapeshellarg("{$folder}/{$file}")), true)[0];
+            $facts = json_decode(
+                (string) shell_exec('exiftool -json -G0 '.escapeshellarg("{$folder}/{$file}")),
+                true,
+            )[0];
             $shooter = $truth[$names[$i]]['shooter'];
             $local = gmdate('H:i:s', intdiv($truth[$names[$i]]['instant'], 1000) + 3600);
             self::assertSame("Saltmarsh Regatta by {$shooter} at {$local}", $facts['XMP:Description']);
@@ -353,7 +516,10 @@ final class WholeWayTest extends TestCase
             self::assertSame($facts['XMP:Description'], $facts['EXIF:ImageDescription']);
             self::assertSame(['rowing', 'Saltmarsh Rowing Club'], $facts['IPTC:Keywords']);
             self::assertSame("2026:09:05 {$local}", $facts['EXIF:DateTimeOriginal']);
-            self::assertStringContainsString('Rowing on the tide', (string) shell_exec('exiv2 -PIXkt '.escapeshellarg("{$folder}/{$file}")));
+            self::assertStringContainsString(
+                'Rowing on the tide',
+                (string) shell_exec('exiv2 -PIXkt '.escapeshellarg("{$folder}/{$file}")),
+            );
         }
     }
 
@@ -372,9 +538,18 @@ final class WholeWayTest extends TestCase
         self::assertSame(0, $code, implode("\n", $said));
         exec("unzip -Z1 {$part}", $names);
         self::assertCount(2, preg_grep('/\.webp$/', $names) ?: []);
-        $studio->until(fn (): bool => str_contains($studio->visit($studio->web->getCurrentURL())->text('[data-arrived]'), 'in 2 pieces'), 'the receipt does not come');
+        $studio->until(
+            fn (): bool => str_contains(
+                $studio->visit($studio->web->getCurrentURL())->text('[data-arrived]'),
+                'in 2 pieces',
+            ),
+            'the receipt does not come',
+        );
         self::assertStringContainsString('all of', $studio->text('[data-arrived]'));
-        self::assertStringContainsString(' '.rtrim(number_format(filesize("{$folder}/part.zip") / 1024, 1)).' KB', $studio->text('[data-arrived]'));
+        self::assertStringContainsString(
+            ' '.rtrim(number_format(filesize("{$folder}/part.zip") / 1024, 1)).' KB',
+            $studio->text('[data-arrived]'),
+        );
     }
 
     /** @return list<array{name: string, taken: int, verdict: string, rating: int, large: string}> */
@@ -394,12 +569,25 @@ final class WholeWayTest extends TestCase
     /** @return array<string, mixed> */
     private function get(Browser $browser, string $address): array
     {
-        return json_decode((string) $browser->web->executeAsyncScript("const done = arguments[1]; fetch(arguments[0], { headers: { Accept: 'application/json' } }).then((answer) => answer.text()).then(done, (reason) => done('{}'));", [$address]), true, 512, JSON_THROW_ON_ERROR);
+        return json_decode(
+            (string) $browser->web->executeAsyncScript(
+                "const done = arguments[1]; fetch(arguments[0], { headers: { Accept: 'application/json' } }).then((answer) => answer.text()).then(done, (reason) => done('{}'));",
+                [$address],
+            ),
+            true,
+            512,
+            JSON_THROW_ON_ERROR,
+        );
     }
 
     private function answer(string $address, string $host = ''): int
     {
-        exec('curl -s -o /dev/null -w "%{http_code}" '.($host === '' ? '' : '-H '.escapeshellarg("Host: {$host}").' ').escapeshellarg(self::$address.$address), $said);
+        exec(
+            'curl -s -o /dev/null -w "%{http_code}" '.
+                ($host === '' ? '' : '-H '.escapeshellarg("Host: {$host}").' ').
+                escapeshellarg(self::$address.$address),
+            $said,
+        );
 
         return (int) ($said[0] ?? 0);
     }
@@ -413,8 +601,18 @@ final class WholeWayTest extends TestCase
     /** What the generator knows of the two cards, in the order of the true time. @return list<array{name: string, instant: int, shooter: string}> */
     private function truth(): array
     {
-        $shots = array_filter(json_decode((string) file_get_contents(self::$rack.'/truth.json'), true)['frames'], fn (array $shot): bool => in_array($shot['card'], self::CARDS, true));
-        $true = array_map(fn (array $shot): array => ['name' => basename($shot['path']), 'instant' => (int) (new \DateTimeImmutable($shot['instant']))->format('Uv'), 'shooter' => $shot['shooter']], $shots);
+        $shots = array_filter(
+            json_decode((string) file_get_contents(self::$rack.'/truth.json'), true)['frames'],
+            fn (array $shot): bool => in_array($shot['card'], self::CARDS, true),
+        );
+        $true = array_map(
+            fn (array $shot): array => [
+                'name' => basename($shot['path']),
+                'instant' => (int) (new \DateTimeImmutable($shot['instant']))->format('Uv'),
+                'shooter' => $shot['shooter'],
+            ],
+            $shots,
+        );
         usort($true, fn (array $a, array $b): int => $a['instant'] <=> $b['instant']);
 
         return $true;

@@ -19,13 +19,22 @@ final class BagTest extends TestCase
     public function test_manifests_are_written_and_read_with_their_encoded_letters(): void
     {
         // 2.1.3: line feed, return and per cent are encoded; SHA-512 of nothing is FIPS 180-4's.
-        $sums = ['data/a b.jpg' => self::SUM, "data/line\nfeed.jpg" => self::SUM, 'data/100%25.jpg' => self::SUM, 'data/Größe.jpg' => self::SUM];
+        $sums = [
+            'data/a b.jpg' => self::SUM,
+            "data/line\nfeed.jpg" => self::SUM,
+            'data/100%25.jpg' => self::SUM,
+            'data/Größe.jpg' => self::SUM,
+        ];
         $text = Manifest::write($sums);
         self::assertStringContainsString('  data/line%0Afeed.jpg', $text);
         self::assertStringContainsString('  data/100%2525.jpg', $text);
         self::assertSame($sums, Manifest::read($text));
         self::assertSame(self::SUM, hash('sha512', ''));
-        self::assertSame(['data/x' => self::SUM], Manifest::read(strtoupper(self::SUM)." *data/x\r\n"), 'other tools mark binary files so, and write large letters');
+        self::assertSame(
+            ['data/x' => self::SUM],
+            Manifest::read(strtoupper(self::SUM)." *data/x\r\n"),
+            'other tools mark binary files so, and write large letters',
+        );
     }
 
     #[DataProvider('badPaths')]
@@ -40,7 +49,20 @@ final class BagTest extends TestCase
     /** @return iterable<array{string}> */
     public static function badPaths(): iterable
     {
-        foreach (['../x', 'data/../../x', '/etc/passwd', '~/x', '~root/x', 'data/./x', 'data/..', 'C:/x', 'data\\..\\x', "data/x\0y"] as $path) {
+        foreach (
+            [
+                '../x',
+                'data/../../x',
+                '/etc/passwd',
+                '~/x',
+                '~root/x',
+                'data/./x',
+                'data/..',
+                'C:/x',
+                'data\\..\\x',
+                "data/x\0y",
+            ] as $path
+        ) {
             yield $path => [$path];
         }
     }
@@ -67,7 +89,14 @@ final class BagTest extends TestCase
         self::assertSame("BagIt-Version: 1.0\nTag-File-Character-Encoding: UTF-8\n", BagTags::declaration());
         BagTags::declares(BagTags::declaration());
         BagTags::declares("BagIt-Version: 1.0\r\nTag-File-Character-Encoding: UTF-8\r\n");
-        foreach (['', 'BagIt-Version: 1.0', "BagIt-Version: 9.9\nTag-File-Character-Encoding: UTF-8\n", "BagIt-Version: 1.0\nTag-File-Character-Encoding: EBCDIC\n"] as $text) {
+        foreach (
+            [
+                '',
+                'BagIt-Version: 1.0',
+                "BagIt-Version: 9.9\nTag-File-Character-Encoding: UTF-8\n",
+                "BagIt-Version: 1.0\nTag-File-Character-Encoding: EBCDIC\n",
+            ] as $text
+        ) {
             try {
                 BagTags::declares($text);
                 self::fail($text);
@@ -80,7 +109,11 @@ final class BagTest extends TestCase
     public function test_information_is_folded_at_79_letters_and_read_again(): void
     {
         // 2.2.2: lines should not exceed 79 characters; further ones begin with white space.
-        $said = ['Source-Organization' => 'Quay Pictures', 'External-Description' => trim(str_repeat('A long day on the river with many crews ', 6)), 'Bagging-Date' => '2026-11-25'];
+        $said = [
+            'Source-Organization' => 'Quay Pictures',
+            'External-Description' => trim(str_repeat('A long day on the river with many crews ', 6)),
+            'Bagging-Date' => '2026-11-25',
+        ];
         $text = BagTags::info($said);
         self::assertLessThanOrEqual(79, max(array_map(strlen(...), explode("\n", $text))));
         self::assertSame(array_change_key_case($said), BagTags::readInfo($text));
@@ -92,7 +125,13 @@ final class BagTest extends TestCase
         $payload = ['data/a' => self::SUM, 'data/b' => self::SUM];
         $there = ['bagit.txt' => 55, 'data/a' => 10, 'data/b' => 5];
         Completeness::check($payload, $there, ['payload-oxum' => '15.2']);
-        foreach ([[['data/a' => self::SUM], $there, [], 'no manifest names: data/b'], [[...$payload, 'data/c' => self::SUM], $there, [], 'missing: data/c'], [$payload, $there, ['payload-oxum' => '16.2'], 'there are 15.2']] as [$listed, $files, $info, $words]) {
+        foreach (
+            [
+                [['data/a' => self::SUM], $there, [], 'no manifest names: data/b'],
+                [[...$payload, 'data/c' => self::SUM], $there, [], 'missing: data/c'],
+                [$payload, $there, ['payload-oxum' => '16.2'], 'there are 15.2'],
+            ] as [$listed, $files, $info, $words]
+        ) {
             try {
                 Completeness::check($listed, $files, $info);
                 self::fail($words);

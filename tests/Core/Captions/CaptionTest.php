@@ -17,8 +17,11 @@ final class CaptionTest extends TestCase
 {
     public function test_a_sheet_is_filled_in_and_nothing_is_escaped(): void
     {
-        $caption = CaptionSheet::of(['description' => '{{shoot}} & {{ place }} <{{time}}>', 'keywords' => '{{client}}, rowing,, rowing', 'city' => '  '])
-            ->fill(['shoot' => 'Quill "&" Tarn', 'place' => 'Quay', 'time' => '14:03:11', 'client' => 'Club']);
+        $caption = CaptionSheet::of([
+            'description' => '{{shoot}} & {{ place }} <{{time}}>',
+            'keywords' => '{{client}}, rowing,, rowing',
+            'city' => '  ',
+        ])->fill(['shoot' => 'Quill "&" Tarn', 'place' => 'Quay', 'time' => '14:03:11', 'client' => 'Club']);
         self::assertSame('Quill "&" Tarn & Quay <14:03:11>', $caption->text(Field::Description));
         self::assertSame(['Club', 'rowing'], $caption->items(Field::Keywords));
         self::assertSame(['description', 'keywords'], array_keys($caption->values()));
@@ -55,10 +58,16 @@ final class CaptionTest extends TestCase
 
     public function test_a_sidecar_keeps_what_it_does_not_know(): void
     {
-        $existing = '<?xpacket begin="" id="W5M0MpCehiHzreSzNTczkc9d"?><x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">'
-            .'<rdf:Description rdf:about="" xmlns:e="http://example.org/own/" xmlns:xmp="http://ns.adobe.com/xap/1.0/" xmlns:photoshop="http://ns.adobe.com/photoshop/1.0/" e:Own="kept" xmp:Rating="2" photoshop:City="Old"><e:Deep><rdf:Bag><rdf:li>also kept</rdf:li></rdf:Bag></e:Deep></rdf:Description></rdf:RDF></x:xmpmeta><?xpacket end="w"?>';
-        $written = (new XmpSidecar)->write($existing, Caption::of(['city' => 'Saltmarsh & Quay', 'keywords' => 'a, b']), 4, '2026-09-05T10:00:00.000+01:00');
-        $again = (new XmpSidecar)->write($written, Caption::of(['keywords' => 'c']), null);
+        $existing =
+            '<?xpacket begin="" id="W5M0MpCehiHzreSzNTczkc9d"?><x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">'.
+            '<rdf:Description rdf:about="" xmlns:e="http://example.org/own/" xmlns:xmp="http://ns.adobe.com/xap/1.0/" xmlns:photoshop="http://ns.adobe.com/photoshop/1.0/" e:Own="kept" xmp:Rating="2" photoshop:City="Old"><e:Deep><rdf:Bag><rdf:li>also kept</rdf:li></rdf:Bag></e:Deep></rdf:Description></rdf:RDF></x:xmpmeta><?xpacket end="w"?>';
+        $written = (new XmpSidecar())->write(
+            $existing,
+            Caption::of(['city' => 'Saltmarsh & Quay', 'keywords' => 'a, b']),
+            4,
+            '2026-09-05T10:00:00.000+01:00',
+        );
+        $again = (new XmpSidecar())->write($written, Caption::of(['keywords' => 'c']), null);
 
         self::assertStringContainsString('e:Own="kept"', $written);
         self::assertStringContainsString('<rdf:li>also kept</rdf:li>', $written);
@@ -75,7 +84,7 @@ final class CaptionTest extends TestCase
         $refused = 0;
         foreach (['', 'no xml', '<html/>', '<!DOCTYPE x [<!ENTITY e "y">]><x>&e;</x>'] as $text) {
             try {
-                (new XmpSidecar)->write($text, Caption::of(['city' => 'x']));
+                (new XmpSidecar())->write($text, Caption::of(['city' => 'x']));
             } catch (UnreadableSidecar) {
                 $refused++;
             }

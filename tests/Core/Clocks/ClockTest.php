@@ -11,6 +11,7 @@ use Kanpai\Core\Clocks\MergedOrder;
 use Kanpai\Core\Clocks\Offset;
 use Kanpai\Core\Frames\CameraTime;
 use Kanpai\Core\Frames\DayLine;
+use Kanpai\Core\Studio\InvalidZone;
 use Kanpai\Core\Studio\Zone;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -28,8 +29,15 @@ final class ClockTest extends TestCase
     }
 
     #[DataProvider('offsets')]
-    public function test_an_offset_is_said_and_read_in_parts(bool $isEarlier, int $days, int $hours, int $minutes, float $seconds, int $milliseconds, string $words): void
-    {
+    public function test_an_offset_is_said_and_read_in_parts(
+        bool $isEarlier,
+        int $days,
+        int $hours,
+        int $minutes,
+        float $seconds,
+        int $milliseconds,
+        string $words,
+    ): void {
         $offset = Offset::of($isEarlier, $days, $hours, $minutes, $seconds);
         self::assertSame($milliseconds, $offset->milliseconds);
         self::assertSame($words, (string) $offset);
@@ -40,10 +48,17 @@ final class ClockTest extends TestCase
     public function test_nonsense_is_refused(): void
     {
         $refused = 0;
-        foreach ([fn () => Offset::of(false, 0, 0, -1, 0), fn () => Offset::of(false, 40_000, 0, 0, 0), fn () => Clock::of(Offset::zero(), 4000.0), fn () => Zone::of('Moon/Tranquility')] as $try) {
+        foreach (
+            [
+                fn () => Offset::of(false, 0, 0, -1, 0),
+                fn () => Offset::of(false, 40_000, 0, 0, 0),
+                fn () => Clock::of(Offset::zero(), 4000.0),
+                fn () => Zone::of('Moon/Tranquility'),
+            ] as $try
+        ) {
             try {
                 $try();
-            } catch (InvalidClock) {
+            } catch (InvalidClock|InvalidZone) {
                 $refused++;
             }
         }
@@ -80,11 +95,18 @@ final class ClockTest extends TestCase
     }
 
     #[DataProvider('instants')]
-    public function test_readings_become_instants(string $reading, ?string $offset, string $zone, string $expected): void
-    {
+    public function test_readings_become_instants(
+        string $reading,
+        ?string $offset,
+        string $zone,
+        string $expected,
+    ): void {
         $time = CameraTime::fromExif($reading, null, $offset);
         self::assertNotNull($time);
-        self::assertSame((new DateTimeImmutable($expected))->getTimestamp() * 1000, Clock::asRead()->instant($time, Zone::of($zone)));
+        self::assertSame(
+            (new DateTimeImmutable($expected))->getTimestamp() * 1000,
+            Clock::asRead()->instant($time, Zone::of($zone)),
+        );
     }
 
     public function test_a_zone_writes_instants_in_local_time(): void

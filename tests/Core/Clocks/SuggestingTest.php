@@ -41,7 +41,11 @@ final class SuggestingTest extends TestCase
         $sights = [];
         foreach ($scenes as $i => [$instant, $look]) {
             for ($k = 0; $k < 5; $k++) {
-                $sights[] = new Sight($first + 10 * $i + $k, $instant + $offset + $random->getInt(0, $jitter) + $k * 900, $look === null ? null : self::alike($random, $look));
+                $sights[] = new Sight(
+                    $first + 10 * $i + $k,
+                    $instant + $offset + $random->getInt(0, $jitter) + $k * 900,
+                    $look === null ? null : self::alike($random, $look),
+                );
             }
         }
 
@@ -67,7 +71,7 @@ final class SuggestingTest extends TestCase
             $both = self::scenes($random, 16);
             $of = self::shot($random, [...$both, ...self::scenes($random, 14)], -$offset, 300, 1);
             $other = self::shot($random, [...$both, ...self::scenes($random, 18)], 0, 300, 10_000);
-            $said = (new Suggesting)->suggest($of, $other);
+            $said = (new Suggesting())->suggest($of, $other);
             self::assertTrue($said->tells(), (string) $said->reason);
             self::assertEqualsWithDelta($offset, $said->offset, 250);
             self::assertGreaterThan(0.999, $said->confidence);
@@ -83,7 +87,10 @@ final class SuggestingTest extends TestCase
     {
         $random = new Randomizer(new Mt19937(3));
         $both = self::scenes($random, 40, false);
-        $said = (new Suggesting)->suggest(self::shot($random, $both, -197_000, 200, 1), self::shot($random, $both, 0, 200, 10_000));
+        $said = (new Suggesting())->suggest(
+            self::shot($random, $both, -197_000, 200, 1),
+            self::shot($random, $both, 0, 200, 10_000),
+        );
         self::assertTrue($said->tells(), (string) $said->reason);
         self::assertEqualsWithDelta(197_000, $said->offset, 200);
     }
@@ -94,7 +101,10 @@ final class SuggestingTest extends TestCase
         for ($seed = 0; $seed < 50; $seed++) {
             $random = new Randomizer(new Mt19937($seed));
             $isSeen = $seed % 2 === 0;
-            $said = (new Suggesting)->suggest(self::shot($random, self::scenes($random, 60, $isSeen), 0, 500, 1), self::shot($random, self::scenes($random, 60, $isSeen), 0, 500, 10_000));
+            $said = (new Suggesting())->suggest(
+                self::shot($random, self::scenes($random, 60, $isSeen), 0, 500, 1),
+                self::shot($random, self::scenes($random, 60, $isSeen), 0, 500, 10_000),
+            );
             self::assertFalse($said->tells(), "seed {$seed}: {$said->offset}");
             self::assertStringContainsString('do not tell', (string) $said->reason);
             self::assertSame([], $said->pairs);
@@ -106,7 +116,11 @@ final class SuggestingTest extends TestCase
         $random = new Randomizer(new Mt19937(5));
         $same = self::look($random);
         $scenes = fn (): array => array_map(fn (array $scene): array => [$scene[0], $same], self::scenes($random, 40));
-        self::assertFalse((new Suggesting)->suggest(self::shot($random, $scenes(), 0, 500, 1), self::shot($random, $scenes(), 0, 500, 10_000))->tells());
+        self::assertFalse(
+            (new Suggesting())
+                ->suggest(self::shot($random, $scenes(), 0, 500, 1), self::shot($random, $scenes(), 0, 500, 10_000))
+                ->tells(),
+        );
     }
 
     public function test_too_few_frames_are_said_to_be_too_few(): void
@@ -114,7 +128,13 @@ final class SuggestingTest extends TestCase
         $random = new Randomizer(new Mt19937(5));
         foreach ([0, 1, 3] as $count) {
             $scenes = self::scenes($random, $count);
-            self::assertStringContainsString('too few', (string) (new Suggesting)->suggest(self::shot($random, $scenes, 0, 0, 1), self::shot($random, $scenes, 0, 0, 1))->reason);
+            self::assertStringContainsString(
+                'too few',
+                (string) (new Suggesting())->suggest(
+                    self::shot($random, $scenes, 0, 0, 1),
+                    self::shot($random, $scenes, 0, 0, 1),
+                )->reason,
+            );
         }
     }
 

@@ -26,7 +26,13 @@ final class TiesTest extends TestCase
     {
         assert($days !== []);
 
-        return array_map(fn (array $tie): Tie => Tie::of(self::NOON + (int) ($tie[0] * self::DAY), self::NOON + (int) ($tie[0] * self::DAY) + (int) round($tie[1] * 1000)), $days);
+        return array_map(
+            fn (array $tie): Tie => Tie::of(
+                self::NOON + (int) ($tie[0] * self::DAY),
+                self::NOON + (int) ($tie[0] * self::DAY) + (int) round($tie[1] * 1000),
+            ),
+            $days,
+        );
     }
 
     public function test_one_tie_gives_the_offset(): void
@@ -63,7 +69,11 @@ final class TiesTest extends TestCase
             $fit = TieFit::of(self::ties($days));
             self::assertEqualsWithDelta(-2.0, $fit->clock->drift, 0.0001);
             self::assertEqualsWithDelta(0.0, $fit->residuals[0], 1e-6);
-            self::assertEqualsWithDelta(self::NOON + self::DAY / 2 + 3500, $fit->clock->corrected(self::NOON + intdiv(self::DAY, 2)), 1.0);
+            self::assertEqualsWithDelta(
+                self::NOON + self::DAY / 2 + 3500,
+                $fit->clock->corrected(self::NOON + intdiv(self::DAY, 2)),
+                1.0,
+            );
         }
     }
 
@@ -82,15 +92,22 @@ final class TiesTest extends TestCase
     {
         // 180 s in half a day: 1 ÷ (1 + 180 ÷ 43,200) − 1 of a day is −358.5 s.
         yield 'two that would make minutes a day' => [[[0.0, 10.0], [0.5, 190.0]], null, 'lose 359 s a day'];
-        yield 'one of four is another instant' => [[[0, 10], [0.25, 10.1], [0.5, 60], [0.75, 10.2]], 2, 'one of them misses the others by 3'];
+        yield 'one of four is another instant' => [
+            [[0, 10], [0.25, 10.1], [0.5, 60], [0.75, 10.2]],
+            2,
+            'one of them misses the others by 3',
+        ];
         yield 'summer time in between' => [[[0, 0], [1, 0], [2, 0], [300, 3600], [301, 0], [302, 0]], 3, 'summer time'];
         yield 'near together and far apart' => [[[0, 0], [0.001, 30]], null, 'misses the others by 15'];
     }
 
     /** @param  list<array{float, float}>  $days */
     #[DataProvider('contradictions')]
-    public function test_ties_that_contradict_each_other_are_refused_and_the_worst_is_named(array $days, ?int $worst, string $words): void
-    {
+    public function test_ties_that_contradict_each_other_are_refused_and_the_worst_is_named(
+        array $days,
+        ?int $worst,
+        string $words,
+    ): void {
         try {
             TieFit::of(self::ties($days));
             self::fail('taken');

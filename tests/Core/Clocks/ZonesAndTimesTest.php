@@ -31,13 +31,25 @@ final class ZonesAndTimesTest extends TestCase
         yield 'Berlin, before it goes forward' => ['Europe/Berlin', '2026-03-29 01:59:59', ['2026-03-29 00:59:59']];
         yield 'Berlin, never' => ['Europe/Berlin', '2026-03-29 02:30:00', []];
         yield 'Berlin, after it went forward' => ['Europe/Berlin', '2026-03-29 03:00:00', ['2026-03-29 01:00:00']];
-        yield 'Berlin, twice' => ['Europe/Berlin', '2026-10-25 02:30:00', ['2026-10-25 00:30:00', '2026-10-25 01:30:00']];
+        yield 'Berlin, twice' => [
+            'Europe/Berlin',
+            '2026-10-25 02:30:00',
+            ['2026-10-25 00:30:00', '2026-10-25 01:30:00'],
+        ];
         yield 'Berlin, after it went back' => ['Europe/Berlin', '2026-10-25 03:00:00', ['2026-10-25 02:00:00']];
         yield 'New York, never' => ['America/New_York', '2026-03-08 02:15:00', []];
         yield 'New York, summer' => ['America/New_York', '2026-03-08 03:00:00', ['2026-03-08 07:00:00']];
-        yield 'New York, twice' => ['America/New_York', '2026-11-01 01:00:00', ['2026-11-01 05:00:00', '2026-11-01 06:00:00']];
+        yield 'New York, twice' => [
+            'America/New_York',
+            '2026-11-01 01:00:00',
+            ['2026-11-01 05:00:00', '2026-11-01 06:00:00'],
+        ];
         yield 'New York, winter' => ['America/New_York', '2026-11-01 02:00:00', ['2026-11-01 07:00:00']];
-        yield 'Lord Howe goes back half an hour' => ['Australia/Lord_Howe', '2026-04-05 01:45:00', ['2026-04-04 14:45:00', '2026-04-04 15:15:00']];
+        yield 'Lord Howe goes back half an hour' => [
+            'Australia/Lord_Howe',
+            '2026-04-05 01:45:00',
+            ['2026-04-04 14:45:00', '2026-04-04 15:15:00'],
+        ];
         yield 'Lord Howe, only once' => ['Australia/Lord_Howe', '2026-04-05 01:15:00', ['2026-04-04 14:15:00']];
         yield 'Lord Howe, never' => ['Australia/Lord_Howe', '2026-10-04 02:15:00', []];
         yield 'Lord Howe, summer' => ['Australia/Lord_Howe', '2026-10-04 02:30:00', ['2026-10-03 15:30:00']];
@@ -50,7 +62,13 @@ final class ZonesAndTimesTest extends TestCase
     {
         $zone = Zone::of($zone);
         $reading = (int) CameraTime::fromExif($local)?->milliseconds;
-        self::assertSame($expected, array_map(fn (int $instant): string => gmdate('Y-m-d H:i:s', intdiv($instant, 1000)), $zone->instants($reading)));
+        self::assertSame(
+            $expected,
+            array_map(
+                fn (int $instant): string => gmdate('Y-m-d H:i:s', intdiv($instant, 1000)),
+                $zone->instants($reading),
+            ),
+        );
         if ($expected !== []) {
             // The first of two; and every instant comes back as the reading it was.
             self::assertSame($zone->instants($reading)[0], $zone->instant($reading));
@@ -66,12 +84,26 @@ final class ZonesAndTimesTest extends TestCase
         $fixed = Clock::of(Offset::zero(), 0.0, null, Zone::of('+02:00'));
         $berlin = Zone::of('Europe/Berlin');
         $at = fn (string $reading): CameraTime => CameraTime::fromExif($reading) ?? self::fail();
-        $apart = $fixed->instant($at('2026-10-25 04:00:00'), $berlin) - $fixed->instant($at('2026-10-25 01:00:00'), $berlin);
+        $apart =
+            $fixed->instant($at('2026-10-25 04:00:00'), $berlin) - $fixed->instant($at('2026-10-25 01:00:00'), $berlin);
         self::assertSame(3 * 3_600_000, $apart);
-        self::assertSame('03:00:00 +01:00', $berlin->format($fixed->instant($at('2026-10-25 04:00:00'), $berlin), 'H:i:s P'));
+        self::assertSame(
+            '03:00:00 +01:00',
+            $berlin->format($fixed->instant($at('2026-10-25 04:00:00'), $berlin), 'H:i:s P'),
+        );
         // The clock's zone is what somebody said, and comes before what the camera wrote.
-        self::assertSame($fixed->instant($at('2026-10-25 04:00:00'), $berlin), $fixed->instant(CameraTime::of($at('2026-10-25 04:00:00')->milliseconds, 60), $berlin));
-        self::assertSame($at('2026-10-25 04:00:00')->milliseconds, $fixed->rightReading($fixed->instant($at('2026-10-25 04:00:00'), $berlin), $at('2026-10-25 04:00:00'), $berlin));
+        self::assertSame(
+            $fixed->instant($at('2026-10-25 04:00:00'), $berlin),
+            $fixed->instant(CameraTime::of($at('2026-10-25 04:00:00')->milliseconds, 60), $berlin),
+        );
+        self::assertSame(
+            $at('2026-10-25 04:00:00')->milliseconds,
+            $fixed->rightReading(
+                $fixed->instant($at('2026-10-25 04:00:00'), $berlin),
+                $at('2026-10-25 04:00:00'),
+                $berlin,
+            ),
+        );
     }
 
     /** @return iterable<string, array{string, string}> */
@@ -88,7 +120,10 @@ final class ZonesAndTimesTest extends TestCase
         yield 'no time' => ['half past two', 'is no time'];
         yield 'no such hour' => ['25:00:00', 'is no time'];
         yield 'no such day' => ['2026-02-30 10:00:00', 'is no time'];
-        yield 'twice' => ['02:30:00', '02:30:00 happened twice in Europe/Berlin that night: the clocks went back. Write 02:30:00 +02:00 for the first, 02:30:00 +01:00 for the second.'];
+        yield 'twice' => [
+            '02:30:00',
+            '02:30:00 happened twice in Europe/Berlin that night: the clocks went back. Write 02:30:00 +02:00 for the first, 02:30:00 +01:00 for the second.',
+        ];
         yield 'never' => ['2026-03-29 02:30:00', '02:30:00 never happened in Europe/Berlin on 29 March 2026'];
         yield 'nonsense of bytes' => ["\xFF\xFE", 'is no time'];
     }
@@ -99,7 +134,10 @@ final class ZonesAndTimesTest extends TestCase
         $zone = Zone::of('Europe/Berlin');
         $noon = (int) CameraTime::fromExif('2026-10-25 11:00:00')?->milliseconds;
         try {
-            self::assertSame($expected, Zone::of('UTC')->format(TypedTime::instant($text, $zone, $noon), 'Y-m-d\TH:i:s.v\Z'));
+            self::assertSame(
+                $expected,
+                Zone::of('UTC')->format(TypedTime::instant($text, $zone, $noon), 'Y-m-d\TH:i:s.v\Z'),
+            );
         } catch (InvalidTime $reason) {
             self::assertStringContainsString($expected, $reason->getMessage());
         }
@@ -109,12 +147,28 @@ final class ZonesAndTimesTest extends TestCase
     {
         $by = fn (int $seconds): Clock => Clock::of(Offset::ofMilliseconds($seconds * 1000));
         $clocks = ClocksOfBody::of([
-            ScopedClock::within($by(4), 7, 50_000, 60_000), ScopedClock::everywhere($by(1)), ScopedClock::within($by(2), 7, null, null),
-            ScopedClock::within($by(3), null, 50_000, 60_000), ScopedClock::within($by(5), null, 59_000, null),
+            ScopedClock::within($by(4), 7, 50_000, 60_000),
+            ScopedClock::everywhere($by(1)),
+            ScopedClock::within($by(2), 7, null, null),
+            ScopedClock::within($by(3), null, 50_000, 60_000),
+            ScopedClock::within($by(5), null, 59_000, null),
         ]);
-        $cases = [[1, 0, 1], [7, 0, 2], [1, 55_000, 3], [7, 55_000, 4], [1, 60_000, 5], [1, 60_001, 5], [7, 60_000, 4], [1, 49_999, 1]];
+        $cases = [
+            [1, 0, 1],
+            [7, 0, 2],
+            [1, 55_000, 3],
+            [7, 55_000, 4],
+            [1, 60_000, 5],
+            [1, 60_001, 5],
+            [7, 60_000, 4],
+            [1, 49_999, 1],
+        ];
         foreach ($cases as [$card, $reading, $seconds]) {
-            self::assertSame($seconds * 1000, $clocks->at($card, $reading)->offset->milliseconds, "card {$card} at {$reading}");
+            self::assertSame(
+                $seconds * 1000,
+                $clocks->at($card, $reading)->offset->milliseconds,
+                "card {$card} at {$reading}",
+            );
         }
         self::assertTrue(ClocksOfBody::of([])->at(1, 0)->isAsRead());
         $this->expectException(InvalidClock::class);
@@ -128,10 +182,22 @@ final class ZonesAndTimesTest extends TestCase
         $at = fn (string $time): int => (int) CameraTime::fromExif($time)?->milliseconds;
         $right = [1 => $at('2026-09-05 10:00:00'), 2 => $at('2026-09-05 11:00:00')];
         $cases = [
-            'to the next year but one' => [$right, [1 => $at('2028-09-05 10:00:00')] + $right, 'send 1 frame to 2028; the shoot was in 2026'],
+            'to the next year but one' => [
+                $right,
+                [1 => $at('2028-09-05 10:00:00')] + $right,
+                'send 1 frame to 2028; the shoot was in 2026',
+            ],
             'both' => [$right, array_map(fn (int $ms): int => $ms - 400 * 86_400_000, $right), 'send 2 frames to 2025'],
-            'a body that was never set comes home' => [[1 => $at('2000-01-01 00:00:00')], [1 => $at('2026-09-05 10:00:00')], null],
-            'a body that was never set stays for now' => [[1 => $at('2000-01-01 00:00:00')], [1 => $at('2000-01-01 00:03:00')], null],
+            'a body that was never set comes home' => [
+                [1 => $at('2000-01-01 00:00:00')],
+                [1 => $at('2026-09-05 10:00:00')],
+                null,
+            ],
+            'a body that was never set stays for now' => [
+                [1 => $at('2000-01-01 00:00:00')],
+                [1 => $at('2000-01-01 00:03:00')],
+                null,
+            ],
             'within the year' => [$right, array_map(fn (int $ms): int => $ms + 3_600_000, $right), null],
         ];
         foreach ($cases as $name => [$before, $after, $problem]) {
@@ -144,6 +210,11 @@ final class ZonesAndTimesTest extends TestCase
             }
         }
         // A New Year's Eve goes on into the next year.
-        YearOfShoot::check([1 => $at('2026-12-31 23:00:00')], [1 => $at('2027-01-01 00:30:00')], $zone, $at('2026-12-31 00:00:00'));
+        YearOfShoot::check(
+            [1 => $at('2026-12-31 23:00:00')],
+            [1 => $at('2027-01-01 00:30:00')],
+            $zone,
+            $at('2026-12-31 00:00:00'),
+        );
     }
 }

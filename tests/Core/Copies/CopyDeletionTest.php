@@ -33,9 +33,17 @@ final class CopyDeletionTest extends TestCase
         yield 'archived, one wanted, but no bag' => [$one, [self::BACKUP], false];
         yield 'archived, two wanted, the bag and the backup stay' => [$two, [self::BACKUP, self::BAG], true];
         yield 'archived, two wanted, two places and no bag' => [$two, [self::WORK, self::BACKUP], false];
-        yield 'archived, two wanted, the bag on the disk of the other copy' => [$two, [self::WORK, self::BAG_ON_WORK], false];
+        yield 'archived, two wanted, the bag on the disk of the other copy' => [
+            $two,
+            [self::WORK, self::BAG_ON_WORK],
+            false,
+        ];
         yield 'archived, two wanted, only the bag' => [$two, [self::BAG], false];
-        yield 'archived, two wanted, three copies on two disks' => [$two, [self::WORK, self::BAG_ON_WORK, self::BACKUP], true];
+        yield 'archived, two wanted, three copies on two disks' => [
+            $two,
+            [self::WORK, self::BAG_ON_WORK, self::BACKUP],
+            true,
+        ];
     }
 
     /** @param  list<array{disk: int, isArchive: bool}>  $staying */

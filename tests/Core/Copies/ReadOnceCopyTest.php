@@ -24,7 +24,7 @@ final class ReadOnceCopyTest extends TestCase
     public function test_all_places_get_the_bytes_of_one_reading(string $bytes): void
     {
         $places = ['work' => fopen('php://memory', 'w+b'), 'backup' => fopen('php://memory', 'w+b')];
-        $copied = (new ReadOnceCopy)->copy($this->stream($bytes), $places);
+        $copied = (new ReadOnceCopy())->copy($this->stream($bytes), $places);
 
         self::assertSame(strlen($bytes), $copied->size);
         self::assertSame(hash('xxh128', $bytes), $copied->hash);
@@ -32,14 +32,14 @@ final class ReadOnceCopyTest extends TestCase
             rewind($place);
             self::assertSame($bytes, stream_get_contents($place));
             rewind($place);
-            self::assertEquals($copied, (new ReadOnceCopy)->readBack($place));
+            self::assertEquals($copied, (new ReadOnceCopy())->readBack($place));
         }
     }
 
     /** Published vectors of XXH3 128 with seed 0: the empty input, from the reference implementation's tests (from memory). */
     public function test_the_hash_is_xxh128_as_published(): void
     {
-        self::assertSame('99aa06d3014798d86001c324468d497f', (new ReadOnceCopy)->readBack($this->stream(''))->hash);
+        self::assertSame('99aa06d3014798d86001c324468d497f', (new ReadOnceCopy())->readBack($this->stream(''))->hash);
     }
 
     public function test_a_place_that_takes_no_more_is_named(): void
@@ -49,7 +49,7 @@ final class ReadOnceCopyTest extends TestCase
 
         $this->expectException(UnableToCopy::class);
         $this->expectExceptionMessage('“backup”');
-        (new ReadOnceCopy)->copy($this->stream(str_repeat('x', 1 << 21)), ['backup' => $full]);
+        (new ReadOnceCopy())->copy($this->stream(str_repeat('x', 1 << 21)), ['backup' => $full]);
     }
 
     public function test_a_place_that_fails_is_told_of_and_the_others_get_everything(): void
@@ -59,14 +59,17 @@ final class ReadOnceCopyTest extends TestCase
         stream_set_write_buffer($full, 0);
         $good = fopen('php://memory', 'w+b');
         $told = [];
-        $copied = (new ReadOnceCopy)->copy($this->stream($bytes), ['full' => $full, 'good' => $good], function (string $place, UnableToCopy $reason) use (&$told): void {
+        $copied = (new ReadOnceCopy())->copy($this->stream($bytes), ['full' => $full, 'good' => $good], function (
+            string $place,
+            UnableToCopy $reason,
+        ) use (&$told): void {
             $told[] = $place.': '.$reason->getMessage();
         });
         self::assertCount(1, $told, 'a place is told of once');
         self::assertStringContainsString('full', $told[0]);
         self::assertSame(hash('xxh128', $bytes), $copied->hash);
         rewind($good);
-        self::assertSame($copied->hash, (new ReadOnceCopy)->readBack($good)->hash);
+        self::assertSame($copied->hash, (new ReadOnceCopy())->readBack($good)->hash);
     }
 
     /** @return resource */

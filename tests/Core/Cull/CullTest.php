@@ -41,14 +41,20 @@ final class CullTest extends TestCase
     /** xmp:Rating by ISO 16684-2: −1 is rejected. */
     public function test_ratings_leave_as_xmp(): void
     {
-        self::assertSame([-1, 4, 0], [Verdict::Drop->xmpRating(4), Verdict::Keep->xmpRating(4), Verdict::Open->xmpRating(0)]);
+        self::assertSame(
+            [-1, 4, 0],
+            [Verdict::Drop->xmpRating(4), Verdict::Keep->xmpRating(4), Verdict::Open->xmpRating(0)],
+        );
     }
 
     /** @return iterable<array{array<string, mixed>, array<string, int|string>}> */
     public static function filters(): iterable
     {
         yield [[], []];
-        yield [['verdict' => 'keep', 'rating' => '3', 'body' => '7'], ['verdict' => 'keep', 'rating' => 3, 'body' => 7]];
+        yield [
+            ['verdict' => 'keep', 'rating' => '3', 'body' => '7'],
+            ['verdict' => 'keep', 'rating' => 3, 'body' => 7],
+        ];
         yield [['verdict' => 'all', 'rating' => '9', 'body' => '-1', 'from' => 'x'], []];
         yield [['rating' => '0', 'from' => '1000', 'to' => '2000'], ['from' => 1000, 'to' => 2000]];
         yield [['verdict' => ['keep'], 'rating' => ['1']], []];

@@ -35,22 +35,43 @@ final class RoundsAndCountTest extends TestCase
         $kept = fn (Source $source): RoundPlan => RoundPlan::of($source, Doubt::Nothing, true);
         yield 'all open' => [$open(Source::All), Verdict::Drop, false, Verdict::Open, true];
         yield 'all kept' => [$kept(Source::All), Verdict::Drop, false, Verdict::Keep, true];
-        yield 'a keep of the last round, open again' => [$open(Source::Kept), Verdict::Keep, false, Verdict::Open, true];
+        yield 'a keep of the last round, open again' => [
+            $open(Source::Kept),
+            Verdict::Keep,
+            false,
+            Verdict::Open,
+            true,
+        ];
         yield 'a drop of the last round stays one' => [$open(Source::Kept), Verdict::Drop, true, Verdict::Drop, false];
-        yield 'an open frame of the last round stays open' => [$kept(Source::Kept), Verdict::Open, false, Verdict::Open, false];
+        yield 'an open frame of the last round stays open' => [
+            $kept(Source::Kept),
+            Verdict::Open,
+            false,
+            Verdict::Open,
+            false,
+        ];
         yield 'in the set' => [$kept(Source::Set), Verdict::Drop, true, Verdict::Keep, true];
         yield 'not in the set' => [$kept(Source::Set), Verdict::Drop, false, Verdict::Drop, false];
     }
 
     #[DataProvider('starts')]
-    public function test_a_round_starts_from_what_it_is_told_to(RoundPlan $plan, Verdict $before, bool $isInSet, Verdict $begins, bool $takes): void
-    {
+    public function test_a_round_starts_from_what_it_is_told_to(
+        RoundPlan $plan,
+        Verdict $before,
+        bool $isInSet,
+        Verdict $begins,
+        bool $takes,
+    ): void {
         self::assertSame([$begins, $takes], [$plan->begins($before, $isInSet), $plan->takes($before, $isInSet)]);
     }
 
     public function test_doubt_speaks_of_open_frames_only(): void
     {
-        $after = fn (Doubt $doubt): array => array_map($doubt->after(...), [Verdict::Open, Verdict::Keep, Verdict::Drop]);
+        $after = fn (Doubt $doubt): array => array_map($doubt->after(...), [
+            Verdict::Open,
+            Verdict::Keep,
+            Verdict::Drop,
+        ]);
         self::assertSame([Verdict::Open, Verdict::Keep, Verdict::Drop], $after(Doubt::Nothing));
         self::assertSame([Verdict::Keep, Verdict::Keep, Verdict::Drop], $after(Doubt::Keep));
         self::assertSame([Verdict::Drop, Verdict::Keep, Verdict::Drop], $after(Doubt::Drop));
@@ -59,7 +80,14 @@ final class RoundsAndCountTest extends TestCase
     /** A studio that promises 1.3 frames for each of 545 minutes promises 709. */
     public function test_a_target_is_a_number_or_so_many_a_minute(): void
     {
-        self::assertSame([709, 700, null], [RoundPlan::of(Source::All, Doubt::Nothing, false, null, 1.3)->wanted(545), RoundPlan::of(Source::All, Doubt::Nothing, false, 700)->wanted(545), RoundPlan::first()->wanted(545)]);
+        self::assertSame(
+            [709, 700, null],
+            [
+                RoundPlan::of(Source::All, Doubt::Nothing, false, null, 1.3)->wanted(545),
+                RoundPlan::of(Source::All, Doubt::Nothing, false, 700)->wanted(545),
+                RoundPlan::first()->wanted(545),
+            ],
+        );
         foreach ([[0, null], [null, 0.0], [null, NAN], [2_000_000, null]] as [$target, $perMinute]) {
             try {
                 RoundPlan::of(Source::All, Doubt::Nothing, false, $target, $perMinute);
@@ -72,7 +100,10 @@ final class RoundsAndCountTest extends TestCase
 
     public function test_rounds_are_compared_frame_by_frame(): void
     {
-        $comparison = RoundComparison::between([1 => Verdict::Keep, 2 => Verdict::Keep, 3 => Verdict::Drop], [1 => Verdict::Keep, 2 => Verdict::Drop, 3 => Verdict::Drop, 4 => Verdict::Keep]);
+        $comparison = RoundComparison::between(
+            [1 => Verdict::Keep, 2 => Verdict::Keep, 3 => Verdict::Drop],
+            [1 => Verdict::Keep, 2 => Verdict::Drop, 3 => Verdict::Drop, 4 => Verdict::Keep],
+        );
         self::assertSame([['keep→drop' => [2], 'open→keep' => [4]], 2], [$comparison->changes, $comparison->same]);
     }
 
@@ -91,23 +122,40 @@ final class RoundsAndCountTest extends TestCase
     {
         [$before, $after] = [Standing::of(Verdict::Open, 1, 0b0011), Standing::of(Verdict::Keep, 4, 0b0110)];
         self::assertEquals($left, $now->withdrawn($before, $after));
-        self::assertEquals($now, $left->withdrawn($after, $before)->verdict === $now->verdict ? $left->withdrawn($after, $before) : $now, 'done again it is not what it was');
+        self::assertEquals(
+            $now,
+            $left->withdrawn($after, $before)->verdict === $now->verdict ? $left->withdrawn($after, $before) : $now,
+            'done again it is not what it was',
+        );
     }
 
     /** Ten minutes by hand: kept in the 1st, 2nd and 8th; the cake, from the 3rd to the 5th, has nothing. */
     public function test_coverage_and_its_gaps(): void
     {
         $minute = 60_000;
-        $frames = [[0, Verdict::Keep], [30_000, Verdict::Drop], [$minute, Verdict::Keep], [2 * $minute + 1, Verdict::Drop], [3 * $minute, Verdict::Open], [4 * $minute + 59_999, Verdict::Drop], [7 * $minute, Verdict::Keep], [9 * $minute, Verdict::Drop], [30 * $minute, Verdict::Drop]];
+        $frames = [
+            [0, Verdict::Keep],
+            [30_000, Verdict::Drop],
+            [$minute, Verdict::Keep],
+            [2 * $minute + 1, Verdict::Drop],
+            [3 * $minute, Verdict::Open],
+            [4 * $minute + 59_999, Verdict::Drop],
+            [7 * $minute, Verdict::Keep],
+            [9 * $minute, Verdict::Drop],
+            [30 * $minute, Verdict::Drop],
+        ];
         $coverage = Coverage::of($frames);
         self::assertCount(8, $coverage->minutes);
         self::assertSame([3, 3 / 8], [$coverage->kept(), $coverage->perMinute()]);
-        self::assertSame([
-            ['from' => 2 * $minute, 'to' => 5 * $minute, 'frames' => 3],
-            ['from' => 9 * $minute, 'to' => 10 * $minute, 'frames' => 1],
-            // After twenty minutes without a frame another gap begins: nothing was there to be kept.
-            ['from' => 30 * $minute, 'to' => 31 * $minute, 'frames' => 1],
-        ], $coverage->gaps);
+        self::assertSame(
+            [
+                ['from' => 2 * $minute, 'to' => 5 * $minute, 'frames' => 3],
+                ['from' => 9 * $minute, 'to' => 10 * $minute, 'frames' => 1],
+                // After twenty minutes without a frame another gap begins: nothing was there to be kept.
+                ['from' => 30 * $minute, 'to' => 31 * $minute, 'frames' => 1],
+            ],
+            $coverage->gaps,
+        );
         self::assertSame([[], 0.0], [Coverage::of([])->gaps, Coverage::of([])->perMinute()]);
     }
 
@@ -115,10 +163,17 @@ final class RoundsAndCountTest extends TestCase
     private static function scenes(): array
     {
         $frames = [];
-        foreach ([['00ff00ff00ff00ff', 30], ['ff00ff00ff00ff00', 120], ['0f0f0f0f0f0f0f0f', 210]] as $scene => [$hash, $grey]) {
+        foreach (
+            [['00ff00ff00ff00ff', 30], ['ff00ff00ff00ff00', 120], ['0f0f0f0f0f0f0f0f', 210]] as $scene => [$hash, $grey]
+        ) {
             for ($i = 0; $i < 6; $i++) {
                 $colours = (string) ColourGrid::of(array_fill(0, 36, $grey + $i));
-                $frames[] = Glimpse::of($scene * 60_000 + $i * 4000, $i % 2, $i % 2 === 0 ? $hash : strrev($hash), $colours);
+                $frames[] = Glimpse::of(
+                    $scene * 60_000 + $i * 4000,
+                    $i % 2,
+                    $i % 2 === 0 ? $hash : strrev($hash),
+                    $colours,
+                );
             }
         }
 
@@ -128,10 +183,16 @@ final class RoundsAndCountTest extends TestCase
     public function test_scenes_are_told_apart_and_the_slider_goes_from_one_to_all(): void
     {
         $borders = Borders::of(self::scenes());
-        self::assertSame([...array_fill(0, 6, 0), ...array_fill(0, 6, 1), ...array_fill(0, 6, 2)], Moments::of($borders, Fineness::usual()));
+        self::assertSame(
+            [...array_fill(0, 6, 0), ...array_fill(0, 6, 1), ...array_fill(0, 6, 2)],
+            Moments::of($borders, Fineness::usual()),
+        );
         self::assertSame(array_fill(0, 18, 0), Moments::of($borders, Fineness::of(0)));
         self::assertSame(range(0, 17), Moments::of($borders, Fineness::of(100)));
-        $counts = array_map(fn (int $place): int => 1 + (int) max(Moments::of($borders, Fineness::of($place))), range(0, 100));
+        $counts = array_map(
+            fn (int $place): int => 1 + (int) max(Moments::of($borders, Fineness::of($place))),
+            range(0, 100),
+        );
         $sorted = $counts;
         sort($sorted);
         self::assertSame($sorted, $counts, 'finer gave fewer');
@@ -155,18 +216,34 @@ final class RoundsAndCountTest extends TestCase
     {
         $borders = Borders::of(self::scenes());
         $byHand = [3 => HandEdit::Split, 6 => HandEdit::Join];
-        self::assertSame([0, 0, 0, ...array_fill(0, 9, 1), ...array_fill(0, 6, 2)], Moments::of($borders, Fineness::usual(), $byHand));
+        self::assertSame(
+            [0, 0, 0, ...array_fill(0, 9, 1), ...array_fill(0, 6, 2)],
+            Moments::of($borders, Fineness::usual(), $byHand),
+        );
         self::assertSame([0, 0, 0, ...array_fill(0, 15, 1)], Moments::of($borders, Fineness::of(0), $byHand));
-        $frames = [Glimpse::of(0, 1), Glimpse::of(100, 2), Glimpse::of(300, 1), Glimpse::of(900, 1), Glimpse::of(2000, 1), Glimpse::of(2100, 1)];
+        $frames = [
+            Glimpse::of(0, 1),
+            Glimpse::of(100, 2),
+            Glimpse::of(300, 1),
+            Glimpse::of(900, 1),
+            Glimpse::of(2000, 1),
+            Glimpse::of(2100, 1),
+        ];
         self::assertSame([0, 1, 0, 0, 2, 3], Moments::bursts($frames, [0, 0, 0, 0, 0, 1]));
     }
 
     /** Values of CIE L*a*b* for sRGB primaries, D65, as the standard's formulas give them (Lindbloom's tables, from memory, to 0.1). */
     public function test_colours_are_measured_as_the_standard_says(): void
     {
-        $distance = fn (array $one, array $other): float => ColourGrid::of(array_merge(...array_fill(0, 12, $one)))->distance(ColourGrid::of(array_merge(...array_fill(0, 12, $other))));
+        $distance = fn (array $one, array $other): float => ColourGrid::of(
+            array_merge(...array_fill(0, 12, $one)),
+        )->distance(ColourGrid::of(array_merge(...array_fill(0, 12, $other))));
         self::assertEqualsWithDelta(100.0, $distance([0, 0, 0], [255, 255, 255]), 0.1);
-        self::assertEqualsWithDelta(sqrt((53.2 - 87.7) ** 2 + (80.1 + 86.2) ** 2 + (67.2 - 83.2) ** 2), $distance([255, 0, 0], [0, 255, 0]), 0.3);
+        self::assertEqualsWithDelta(
+            sqrt((53.2 - 87.7) ** 2 + (80.1 + 86.2) ** 2 + (67.2 - 83.2) ** 2),
+            $distance([255, 0, 0], [0, 255, 0]),
+            0.3,
+        );
         $grid = ColourGrid::of(range(10, 45));
         self::assertLessThan(1.0, $grid->distance(ColourGrid::parse((string) $grid)));
         self::assertSame(72, strlen((string) $grid));
@@ -175,7 +252,10 @@ final class RoundsAndCountTest extends TestCase
     public function test_uses_go_out_as_one_label_and_come_back(): void
     {
         $uses = UseList::of([0 => 'album', 2 => 'black and white', 1 => 'press']);
-        self::assertSame([0b101, 'album, black and white', ['album', 'black and white']], [$uses->ofLabel('Black and White,  album'), $uses->label(0b101), $uses->named(0b101)]);
+        self::assertSame(
+            [0b101, 'album, black and white', ['album', 'black and white']],
+            [$uses->ofLabel('Black and White,  album'), $uses->label(0b101), $uses->named(0b101)],
+        );
         self::assertSame([['Second'], 0, 3], [$uses->unknown('press, Second'), $uses->bits('Second'), $uses->free()]);
     }
 
@@ -183,9 +263,21 @@ final class RoundsAndCountTest extends TestCase
     public static function lists(): iterable
     {
         yield 'names on lines' => ["A.JPG\r\nB.JPG\n", [['A.JPG', null, null], ['B.JPG', null, null]], 0];
-        yield 'commas, spaces, quotes, twice' => ['A.JPG, "B ""x"".JPG" A.JPG;C', [['A.JPG', null, null], ['B "x".JPG', null, null], ['C', null, null]], 0];
-        yield 'a table' => ["name,verdict,rating\nA.JPG,KEEP,3\n\"B,x.JPG\",,\nC.JPG,maybe,\nD.JPG,,6\n", [['A.JPG', 'keep', 3], ['B,x.JPG', null, null]], 2];
-        yield 'a table with semicolons and other columns' => ["\xEF\xBB\xBFFilename;Size;Rating\nA.JPG;12;5\n", [['A.JPG', null, 5]], 0];
+        yield 'commas, spaces, quotes, twice' => [
+            'A.JPG, "B ""x"".JPG" A.JPG;C',
+            [['A.JPG', null, null], ['B "x".JPG', null, null], ['C', null, null]],
+            0,
+        ];
+        yield 'a table' => [
+            "name,verdict,rating\nA.JPG,KEEP,3\n\"B,x.JPG\",,\nC.JPG,maybe,\nD.JPG,,6\n",
+            [['A.JPG', 'keep', 3], ['B,x.JPG', null, null]],
+            2,
+        ];
+        yield 'a table with semicolons and other columns' => [
+            "\xEF\xBB\xBFFilename;Size;Rating\nA.JPG;12;5\n",
+            [['A.JPG', null, 5]],
+            0,
+        ];
         yield 'no text' => ["\xFF\xFE", [['??', null, null]], 0];
         yield 'nothing' => [" \n", [], 0];
     }
@@ -195,13 +287,25 @@ final class RoundsAndCountTest extends TestCase
     public function test_lists_from_elsewhere_are_read(string $text, array $marks, int $problems): void
     {
         $list = MarkList::read($text);
-        self::assertSame([$marks, $problems], [array_map(fn (array $mark): array => [$mark['name'], $mark['verdict'], $mark['rating']], $list->marks), count($list->problems)]);
+        self::assertSame(
+            [$marks, $problems],
+            [
+                array_map(fn (array $mark): array => [$mark['name'], $mark['verdict'], $mark['rating']], $list->marks),
+                count($list->problems),
+            ],
+        );
     }
 
     public function test_names_are_matched_with_and_without_their_ending_and_never_guessed(): void
     {
         $list = MarkList::read("dir/A.jpg\nb\nC\nD.CR2\nE.JPG");
-        ['found' => $found, 'missing' => $missing, 'several' => $several] = $list->matched([1 => 'A.JPG', 2 => 'B.NEF', 3 => 'C.JPG', 4 => 'C.PNG', 5 => 'D.JPG']);
+        ['found' => $found, 'missing' => $missing, 'several' => $several] = $list->matched([
+            1 => 'A.JPG',
+            2 => 'B.NEF',
+            3 => 'C.JPG',
+            4 => 'C.PNG',
+            5 => 'D.JPG',
+        ]);
         self::assertSame([[0 => 1, 1 => 2, 3 => 5], ['E.JPG'], ['C']], [$found, $missing, $several]);
     }
 
@@ -211,7 +315,10 @@ final class RoundsAndCountTest extends TestCase
         self::assertSame(count(Keys::ACTIONS), count(array_unique($keys->all())));
         self::assertSame(['keep' => 'k'], $keys->with(['keep' => 'K'])->changed());
         // Two keys can change places.
-        self::assertSame(['keep' => 'd', 'drop' => 'f'], array_intersect_key($keys->with(['keep' => 'd', 'drop' => 'f'])->all(), ['keep' => 1, 'drop' => 1]));
+        self::assertSame(
+            ['keep' => 'd', 'drop' => 'f'],
+            array_intersect_key($keys->with(['keep' => 'd', 'drop' => 'f'])->all(), ['keep' => 1, 'drop' => 1]),
+        );
         foreach ([['keep' => 'd'], ['keep' => 'Control'], ['keep' => ''], ['nothing' => 'k']] as $changed) {
             try {
                 $keys->with($changed);

@@ -23,9 +23,15 @@ final class DeliverTest extends TestCase
 
     /** @param  'lines'|'commas'|'spaces'  $separator */
     #[DataProvider('lists')]
-    public function test_names_are_listed_as_another_program_takes_them(string $separator, bool $withEnding, string $expected): void
-    {
-        self::assertSame($expected, NameList::of(['HLDA4120.JPG', 'CRVM0001.JPG', 'HLDA4120.JPG'], $separator, $withEnding));
+    public function test_names_are_listed_as_another_program_takes_them(
+        string $separator,
+        bool $withEnding,
+        string $expected,
+    ): void {
+        self::assertSame(
+            $expected,
+            NameList::of(['HLDA4120.JPG', 'CRVM0001.JPG', 'HLDA4120.JPG'], $separator, $withEnding),
+        );
     }
 
     /** @return iterable<array{string, int, int, string, string}> */
@@ -38,8 +44,13 @@ final class DeliverTest extends TestCase
     }
 
     #[DataProvider('delivered')]
-    public function test_delivered_names_sort_and_harm_no_folder(string $shoot, int $number, int $of, string $original, string $expected): void
-    {
+    public function test_delivered_names_sort_and_harm_no_folder(
+        string $shoot,
+        int $number,
+        int $of,
+        string $original,
+        string $expected,
+    ): void {
         self::assertSame($expected, DeliveredName::of($shoot, $number, $of, $original));
     }
 

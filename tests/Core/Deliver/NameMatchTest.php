@@ -11,7 +11,15 @@ use PHPUnit\Framework\TestCase;
 /** To which frame a file belongs that comes back. Names as editors write them: common practice, no source. */
 final class NameMatchTest extends TestCase
 {
-    private const FRAMES = [1 => 'HLDA4131.JPG', 2 => 'HLDA4132.DNG', 3 => 'CRVM9951.JPG', 4 => 'CRVM9951.JPG', 5 => 'HLDA4131_card2.JPG', 6 => 'Quai d’Été.JPG', 7 => 'HLDA41.JPG'];
+    private const FRAMES = [
+        1 => 'HLDA4131.JPG',
+        2 => 'HLDA4132.DNG',
+        3 => 'CRVM9951.JPG',
+        4 => 'CRVM9951.JPG',
+        5 => 'HLDA4131_card2.JPG',
+        6 => 'Quai d’Été.JPG',
+        7 => 'HLDA41.JPG',
+    ];
 
     /** @param  list<int>  $frames */
     #[DataProvider('names')]

@@ -22,7 +22,12 @@ final class OutputSizesTest extends TestCase
     {
         yield 'full' => [Size::full(), [6000, 4000], [6000, 4000], 'full size'];
         yield 'longest side' => [Size::longest(2400), [6000, 4000], [2400, 1600], '2,400 px on the longest side'];
-        yield 'longest side, upright' => [Size::longest(2400), [4000, 6000], [1600, 2400], '2,400 px on the longest side'];
+        yield 'longest side, upright' => [
+            Size::longest(2400),
+            [4000, 6000],
+            [1600, 2400],
+            '2,400 px on the longest side',
+        ];
         yield 'shortest side' => [Size::shortest(1080), [6000, 4000], [1620, 1080], '1,080 px on the shortest side'];
         yield 'within' => [Size::within(1920, 1080), [6000, 4000], [1620, 1080], 'within 1,920 × 1,080 px'];
         yield 'within, upright' => [Size::within(1920, 1080), [4000, 6000], [720, 1080], 'within 1,920 × 1,080 px'];
@@ -33,8 +38,18 @@ final class OutputSizesTest extends TestCase
         yield 'per cent' => [Size::percent(25), [6000, 4000], [1500, 1000], '25 %'];
         yield 'megapixels' => [Size::megapixels(6), [6000, 4000], [3000, 2000], '6 megapixels'];
         yield 'never enlarged' => [Size::longest(9000), [6000, 4000], [6000, 4000], '9,000 px on the longest side'];
-        yield 'enlarged when asked' => [Size::longest(9000, true), [6000, 4000], [9000, 6000], '9,000 px on the longest side, enlarged where needed'];
-        yield 'a print that is too large' => [Size::print(30, 40), [6000, 4000], [6000, 4000], 'print 30 × 40 in at 300 ppi'];
+        yield 'enlarged when asked' => [
+            Size::longest(9000, true),
+            [6000, 4000],
+            [9000, 6000],
+            '9,000 px on the longest side, enlarged where needed',
+        ];
+        yield 'a print that is too large' => [
+            Size::print(30, 40),
+            [6000, 4000],
+            [6000, 4000],
+            'print 30 × 40 in at 300 ppi',
+        ];
         yield 'a thread' => [Size::longest(100), [10_000, 3], [100, 1], '100 px on the longest side'];
         yield 'more than a JPEG holds' => [Size::percent(400), [40_000, 20_000], [65_535, 32_768], '400 %'];
     }
@@ -44,8 +59,12 @@ final class OutputSizesTest extends TestCase
      * @param  array{int, int}  $written
      */
     #[DataProvider('sizes')]
-    public function test_a_picture_is_written_at_its_size_and_in_its_shape(Size $size, array $of, array $written, string $words): void
-    {
+    public function test_a_picture_is_written_at_its_size_and_in_its_shape(
+        Size $size,
+        array $of,
+        array $written,
+        string $words,
+    ): void {
         self::assertSame([$written, $words], [$size->of(...$of), $size->inWords()]);
     }
 
@@ -87,8 +106,14 @@ final class OutputSizesTest extends TestCase
 
     public function test_formats(): void
     {
-        self::assertSame(['jpg', 'tif', 'webp'], array_map(fn (Format $format): string => $format->ending(), Format::cases()));
-        self::assertSame([true, false, true], array_map(fn (Format $format): bool => $format->hasQuality(), Format::cases()));
+        self::assertSame(
+            ['jpg', 'tif', 'webp'],
+            array_map(fn (Format $format): string => $format->ending(), Format::cases()),
+        );
+        self::assertSame(
+            [true, false, true],
+            array_map(fn (Format $format): bool => $format->hasQuality(), Format::cases()),
+        );
     }
 
     public function test_an_output_goes_into_the_database_and_comes_back(): void
@@ -98,11 +123,17 @@ final class OutputSizesTest extends TestCase
             self::assertEquals($plan, $back, $name);
             self::assertSame($plan->fingerprint(), $back->fingerprint());
         }
-        self::assertCount(6, array_unique(array_map(fn (OutputPlan $plan): string => $plan->fingerprint(), OutputPlan::starters())));
+        self::assertCount(
+            6,
+            array_unique(array_map(fn (OutputPlan $plan): string => $plan->fingerprint(), OutputPlan::starters())),
+        );
         foreach ([Size::shortest(10), Size::within(10, 20, true), Size::percent(50), Size::megapixels(2)] as $size) {
             self::assertEquals($size, OutputPlan::fromArray(OutputPlan::of($size)->toArray())->size);
         }
-        self::assertSame('1,600 px on the longest side · WebP 80 · at most 400 KB · sRGB · sharpened for screen · copyright and contact only', OutputPlan::starters()['Blog']->inWords());
+        self::assertSame(
+            '1,600 px on the longest side · WebP 80 · at most 400 KB · sRGB · sharpened for screen · copyright and contact only',
+            OutputPlan::starters()['Blog']->inWords(),
+        );
     }
 
     /** @return iterable<string, array{callable(): OutputPlan}> */
@@ -123,8 +154,16 @@ final class OutputSizesTest extends TestCase
 
     public function test_what_files_say_of_themselves(): void
     {
-        $caption = Caption::of(['headline' => 'Final', 'persons' => 'Ada Fenn', 'copyright' => '© 2026', 'contact_email' => 'mara@quill.example']);
-        self::assertSame(['headline', 'persons', 'copyright', 'contact_email'], array_keys(MetadataScope::All->of($caption)->values()));
+        $caption = Caption::of([
+            'headline' => 'Final',
+            'persons' => 'Ada Fenn',
+            'copyright' => '© 2026',
+            'contact_email' => 'mara@quill.example',
+        ]);
+        self::assertSame(
+            ['headline', 'persons', 'copyright', 'contact_email'],
+            array_keys(MetadataScope::All->of($caption)->values()),
+        );
         self::assertSame(['copyright', 'contact_email'], array_keys(MetadataScope::Rights->of($caption)->values()));
         self::assertTrue(MetadataScope::None->of($caption)->isEmpty());
     }

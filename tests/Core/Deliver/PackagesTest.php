@@ -16,7 +16,10 @@ final class PackagesTest extends TestCase
     public function test_all_go_into_one_zip_where_no_size_is_wanted(): void
     {
         self::assertSame([], ZipSplit::of([], null));
-        self::assertSame([[7, 3]], ZipSplit::of([7 => ['name' => 'a.jpg', 'bytes' => 1 << 40], 3 => ['name' => 'b.jpg', 'bytes' => 1]], null));
+        self::assertSame(
+            [[7, 3]],
+            ZipSplit::of([7 => ['name' => 'a.jpg', 'bytes' => 1 << 40], 3 => ['name' => 'b.jpg', 'bytes' => 1]], null),
+        );
     }
 
     public function test_zips_are_as_small_as_wanted_measured_by_libzip_and_a_large_file_goes_alone(): void
@@ -33,7 +36,7 @@ final class PackagesTest extends TestCase
         $sizes = [];
         foreach ($zips as $keys) {
             $path = tempnam(sys_get_temp_dir(), 'kanpai').'.zip';
-            $zip = new \ZipArchive;
+            $zip = new \ZipArchive();
             $zip->open($path, \ZipArchive::CREATE);
             $list = '';
             foreach ($keys as $key) {
@@ -54,7 +57,10 @@ final class PackagesTest extends TestCase
             $both = array_sum(array_map(fn (int $key): int => $files[$key]['bytes'], [...$zips[$i], $zips[$i + 1][0]]));
             self::assertGreaterThan(90_000, $both);
         }
-        self::assertSame(['regatta.zip', 'regatta-03-of-12.zip'], [ZipSplit::name('regatta', 1, 1), ZipSplit::name('regatta', 3, 12)]);
+        self::assertSame(
+            ['regatta.zip', 'regatta-03-of-12.zip'],
+            [ZipSplit::name('regatta', 1, 1), ZipSplit::name('regatta', 3, 12)],
+        );
     }
 
     /** RFC 9110, section 14.1.2: its examples of a representation of 10,000 bytes. */
@@ -87,7 +93,14 @@ final class PackagesTest extends TestCase
     public function test_a_fetch_in_pieces_is_one_fetch(): void
     {
         $broken = [self::fetch(0, 400)];
-        self::assertSame([400, false, 0], [Fetches::of(1000, $broken)->arrived(), Fetches::of(1000, $broken)->isAllThere(), Fetches::of(1000, $broken)->times()]);
+        self::assertSame(
+            [400, false, 0],
+            [
+                Fetches::of(1000, $broken)->arrived(),
+                Fetches::of(1000, $broken)->isAllThere(),
+                Fetches::of(1000, $broken)->times(),
+            ],
+        );
         // A hundred of the four hundred were lost on the way, as the next fetch tells.
         $on = Fetches::of(1000, [...$broken, self::fetch(300, 200)]);
         self::assertSame(500, $on->arrived());

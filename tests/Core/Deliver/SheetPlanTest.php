@@ -25,9 +25,16 @@ final class SheetPlanTest extends TestCase
                         self::assertSame(0, $cell['page']);
                         self::assertGreaterThanOrEqual(10.0, min($cell['x'], $cell['y'] - 10.0));
                         self::assertLessThanOrEqual($width - 10.0, $cell['x'] + $cell['width']);
-                        self::assertLessThanOrEqual($height - 14.0, $cell['y'] + $cell['height'] + $plan->lines() * SheetPlan::LINE);
+                        self::assertLessThanOrEqual(
+                            $height - 14.0,
+                            $cell['y'] + $cell['height'] + $plan->lines() * SheetPlan::LINE,
+                        );
                         foreach (array_slice($cells, $i + 1) as $other) {
-                            self::assertTrue($other['x'] >= $cell['x'] + $cell['width'] || $other['y'] >= $cell['y'] + $cell['height'] + $plan->lines() * SheetPlan::LINE || $cell['x'] >= $other['x'] + $other['width']);
+                            self::assertTrue(
+                                $other['x'] >= $cell['x'] + $cell['width'] ||
+                                    $other['y'] >= $cell['y'] + $cell['height'] + $plan->lines() * SheetPlan::LINE ||
+                                    $cell['x'] >= $other['x'] + $other['width'],
+                            );
                         }
                     }
                     self::assertSame(1, $plan->cell($columns * $rows)['page']);
@@ -39,10 +46,19 @@ final class SheetPlanTest extends TestCase
     public function test_pages_and_pictures_within_their_cells(): void
     {
         $plan = SheetPlan::of(Paper::A4, false, 4, 6);
-        self::assertSame([0, 1, 1, 2, 250], [$plan->pages(0), $plan->pages(1), $plan->pages(24), $plan->pages(25), $plan->pages(6000)]);
+        self::assertSame(
+            [0, 1, 1, 2, 250],
+            [$plan->pages(0), $plan->pages(1), $plan->pages(24), $plan->pages(25), $plan->pages(6000)],
+        );
         $cell = ['page' => 0, 'x' => 10.0, 'y' => 20.0, 'width' => 40.0, 'height' => 30.0];
-        self::assertSame(['x' => 10.0, 'y' => 25.0, 'width' => 40.0, 'height' => 20.0], array_map(fn (float $mm): float => round($mm, 6), SheetPlan::within($cell, 600, 300)));
-        self::assertSame(['x' => 22.5, 'y' => 20.0, 'width' => 15.0, 'height' => 30.0], SheetPlan::within($cell, 300, 600));
+        self::assertSame(
+            ['x' => 10.0, 'y' => 25.0, 'width' => 40.0, 'height' => 20.0],
+            array_map(fn (float $mm): float => round($mm, 6), SheetPlan::within($cell, 600, 300)),
+        );
+        self::assertSame(
+            ['x' => 22.5, 'y' => 20.0, 'width' => 15.0, 'height' => 30.0],
+            SheetPlan::within($cell, 300, 600),
+        );
         self::assertEquals($plan, SheetPlan::fromArray($plan->toArray()));
     }
 

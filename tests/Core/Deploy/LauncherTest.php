@@ -68,7 +68,11 @@ final class LauncherTest extends TestCase
             self::assertSame($first->get($key), $again->get($key), $key);
         }
         self::assertGreaterThanOrEqual(48, strlen($first->get('DB_PASSWORD')));
-        self::assertSame('0600', substr(sprintf('%o', fileperms($first->path.'/env')), -4), 'secrets are for the owner alone');
+        self::assertSame(
+            '0600',
+            substr(sprintf('%o', fileperms($first->path.'/env')), -4),
+            'secrets are for the owner alone',
+        );
 
         $moved = new Instance($this->root, 'main');
         $moved->prepare(18_123);
@@ -90,7 +94,11 @@ final class LauncherTest extends TestCase
         self::assertDirectoryExists($main->path);
         mkdir($main->path.'/archive/1/a-bag', 0700, true);
         $main->remove();
-        self::assertSame(['archive'], array_values(array_diff(scandir($main->path) ?: [], ['.', '..'])), 'what was archived goes with the installation');
+        self::assertSame(
+            ['archive'],
+            array_values(array_diff(scandir($main->path) ?: [], ['.', '..'])),
+            'what was archived goes with the installation',
+        );
     }
 
     public function test_a_socket_fits_into_what_the_operating_system_allows(): void

@@ -29,8 +29,11 @@ final class CardRulesTest extends TestCase
 
     /** @param  list<int>  $proofs */
     #[DataProvider('cards')]
-    public function test_a_card_is_safe_only_when_every_file_has_enough_proofs(array $proofs, bool $isSafe, string $words): void
-    {
+    public function test_a_card_is_safe_only_when_every_file_has_enough_proofs(
+        array $proofs,
+        bool $isSafe,
+        string $words,
+    ): void {
         $safety = CardSafety::of($proofs, 2);
         self::assertSame($isSafe, $safety->isSafeToFormat());
         self::assertStringContainsString($words, (string) $safety);
@@ -56,24 +59,45 @@ final class CardRulesTest extends TestCase
 
     public function test_files_of_one_number_and_folder_are_one_frame(): void
     {
-        $grouped = (new FrameGrouping)->group([
-            'DCIM/100A/X0000001.DNG', 'DCIM/100A/X0000001.JPG', 'DCIM/100A/X0000001.WAV', 'DCIM/101A/X0000001.JPG', 'DCIM/100A/X0000002.DNG', 'DCIM/100A/X0000003.XMP', 'MISC/INDEX.BIN',
+        $grouped = (new FrameGrouping())->group([
+            'DCIM/100A/X0000001.DNG',
+            'DCIM/100A/X0000001.JPG',
+            'DCIM/100A/X0000001.WAV',
+            'DCIM/101A/X0000001.JPG',
+            'DCIM/100A/X0000002.DNG',
+            'DCIM/100A/X0000003.XMP',
+            'MISC/INDEX.BIN',
         ]);
-        self::assertSame([
-            ['DCIM/100A/X0000001.JPG', 'DCIM/100A/X0000001.DNG', 'DCIM/100A/X0000001.WAV'],
-            ['DCIM/100A/X0000002.DNG'],
-            ['DCIM/101A/X0000001.JPG'],
-        ], $grouped['frames']);
+        self::assertSame(
+            [
+                ['DCIM/100A/X0000001.JPG', 'DCIM/100A/X0000001.DNG', 'DCIM/100A/X0000001.WAV'],
+                ['DCIM/100A/X0000002.DNG'],
+                ['DCIM/101A/X0000001.JPG'],
+            ],
+            $grouped['frames'],
+        );
         self::assertEqualsCanonicalizing(['DCIM/100A/X0000003.XMP', 'MISC/INDEX.BIN'], $grouped['loose']);
     }
 
     /** @return iterable<string, array{list<string>, list<string>}> names on the card, order in which they were taken */
     public static function countings(): iterable
     {
-        yield 'from one on' => [['100A/IMGA0003.JPG', '100A/IMGA0001.JPG', '100A/IMGA0002.JPG'], ['IMGA0001', 'IMGA0002', 'IMGA0003']];
-        yield 'rolled over in one folder' => [['100A/IMGA0001.JPG', '100A/IMGA0002.JPG', '100A/IMGA9998.JPG', '100A/IMGA9999.JPG'], ['IMGA9998', 'IMGA9999', 'IMGA0001', 'IMGA0002']];
-        yield 'rolled over into the next folder' => [['101A/IMGA0001.JPG', '100A/IMGA9999.JPG', '101A/IMGA0002.JPG', '100A/IMGA9998.JPG'], ['IMGA9998', 'IMGA9999', 'IMGA0001', 'IMGA0002']];
-        yield 'some deleted in the camera' => [['100A/IMGA0900.JPG', '100A/IMGA0100.JPG', '100A/IMGA0500.JPG'], ['IMGA0100', 'IMGA0500', 'IMGA0900']];
+        yield 'from one on' => [
+            ['100A/IMGA0003.JPG', '100A/IMGA0001.JPG', '100A/IMGA0002.JPG'],
+            ['IMGA0001', 'IMGA0002', 'IMGA0003'],
+        ];
+        yield 'rolled over in one folder' => [
+            ['100A/IMGA0001.JPG', '100A/IMGA0002.JPG', '100A/IMGA9998.JPG', '100A/IMGA9999.JPG'],
+            ['IMGA9998', 'IMGA9999', 'IMGA0001', 'IMGA0002'],
+        ];
+        yield 'rolled over into the next folder' => [
+            ['101A/IMGA0001.JPG', '100A/IMGA9999.JPG', '101A/IMGA0002.JPG', '100A/IMGA9998.JPG'],
+            ['IMGA9998', 'IMGA9999', 'IMGA0001', 'IMGA0002'],
+        ];
+        yield 'some deleted in the camera' => [
+            ['100A/IMGA0900.JPG', '100A/IMGA0100.JPG', '100A/IMGA0500.JPG'],
+            ['IMGA0100', 'IMGA0500', 'IMGA0900'],
+        ];
         yield 'names outside the rule first' => [['100A/IMGA0001.JPG', '100A/holiday.JPG'], ['holiday', 'IMGA0001']];
     }
 
@@ -86,8 +110,11 @@ final class CardRulesTest extends TestCase
     #[DataProvider('countings')]
     public function test_frames_come_in_the_order_in_which_the_camera_counted(array $names, array $order): void
     {
-        $groups = (new FrameGrouping)->group($names)['frames'];
-        self::assertSame($order, array_map(fn (array $group): string => pathinfo($group[0], PATHINFO_FILENAME), $groups));
+        $groups = (new FrameGrouping())->group($names)['frames'];
+        self::assertSame(
+            $order,
+            array_map(fn (array $group): string => pathinfo($group[0], PATHINFO_FILENAME), $groups),
+        );
     }
 
     public function test_what_was_left_out_keeps_a_card_from_being_safe_and_is_said(): void
@@ -122,8 +149,13 @@ final class CardRulesTest extends TestCase
     }
 
     #[DataProvider('times')]
-    public function test_camera_times_are_read_as_written(?string $time, ?string $fraction, ?string $offset, ?string $expected, ?int $minutes): void
-    {
+    public function test_camera_times_are_read_as_written(
+        ?string $time,
+        ?string $fraction,
+        ?string $offset,
+        ?string $expected,
+        ?int $minutes,
+    ): void {
         $read = CameraTime::fromExif($time, $fraction, $offset);
         self::assertSame($expected, $read === null ? null : (string) $read);
         self::assertSame($minutes, $read?->offsetMinutes);
@@ -145,7 +177,7 @@ final class CardRulesTest extends TestCase
     {
         $this->expectException(UnreadableFile::class);
         $this->expectExceptionMessage($reason);
-        (new ExifReader)->readJpeg(ByteSource::ofString($bytes));
+        (new ExifReader())->readJpeg(ByteSource::ofString($bytes));
     }
 
     public function test_no_cut_of_a_good_file_makes_the_reader_stumble(): void
@@ -153,7 +185,7 @@ final class CardRulesTest extends TestCase
         $good = self::jpeg();
         for ($length = 0; $length < strlen($good) - 2; $length += 7) {
             try {
-                (new ExifReader)->readJpeg(ByteSource::ofString(substr($good, 0, $length)));
+                (new ExifReader())->readJpeg(ByteSource::ofString(substr($good, 0, $length)));
                 self::fail("A file cut at {$length} was taken as whole.");
             } catch (UnreadableFile $unreadable) {
                 self::assertNotSame('', $unreadable->getMessage());
@@ -164,7 +196,7 @@ final class CardRulesTest extends TestCase
     public function test_a_turned_thumbnail_carries_its_orientation(): void
     {
         $turned = OrientedThumbnail::of(self::jpeg(), 6);
-        self::assertSame(6, (new ExifReader)->readJpeg(ByteSource::ofString($turned))->orientation);
+        self::assertSame(6, (new ExifReader())->readJpeg(ByteSource::ofString($turned))->orientation);
         self::assertSame(self::jpeg(), OrientedThumbnail::of(self::jpeg(), 1));
     }
 
@@ -172,7 +204,7 @@ final class CardRulesTest extends TestCase
     {
         $image = imagecreatetruecolor(64, 48);
         for ($i = 0; $i < 64; $i++) {
-            imageline($image, $i, 0, 63 - $i, 47, $i * 65793 & 0xFFFFFF);
+            imageline($image, $i, 0, 63 - $i, 47, ($i * 65793) & 0xFFFFFF);
         }
         ob_start();
         imagejpeg($image, null, 90);

@@ -41,8 +41,20 @@ final class DamagedFactsTest extends TestCase
 
     public function test_figures_of_cameras_stay_as_they_are(): void
     {
-        $exif = new Exif(6000, 4000, exposure: 1 / 32_000, fNumber: 0.95, iso: 409_600, bias: -3.0, focalLength: 1_200.0, gpsAt: 1_788_600_000_000);
-        self::assertSame([1 / 32_000, 0.95, 409_600, -3.0, 1_200.0, 1_788_600_000_000], [$exif->exposure, $exif->fNumber, $exif->iso, $exif->bias, $exif->focalLength, $exif->gpsAt]);
+        $exif = new Exif(
+            6000,
+            4000,
+            exposure: 1 / 32_000,
+            fNumber: 0.95,
+            iso: 409_600,
+            bias: -3.0,
+            focalLength: 1_200.0,
+            gpsAt: 1_788_600_000_000,
+        );
+        self::assertSame(
+            [1 / 32_000, 0.95, 409_600, -3.0, 1_200.0, 1_788_600_000_000],
+            [$exif->exposure, $exif->fNumber, $exif->iso, $exif->bias, $exif->focalLength, $exif->gpsAt],
+        );
     }
 
     public function test_zones_are_those_of_this_earth(): void

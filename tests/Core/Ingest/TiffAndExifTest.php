@@ -15,7 +15,16 @@ use PHPUnit\Framework\TestCase;
 /** Files laid out by hand from TIFF 6.0, in both byte orders, and files damaged in every way that comes to mind. */
 final class TiffAndExifTest extends TestCase
 {
-    private const ALL = [0x0100 => true, 0x0101 => true, 0x010F => true, 0x0112 => true, 0x829A => true, 0x9204 => true, 0x0102 => true, 0x8769 => true];
+    private const ALL = [
+        0x0100 => true,
+        0x0101 => true,
+        0x010F => true,
+        0x0112 => true,
+        0x829A => true,
+        0x9204 => true,
+        0x0102 => true,
+        0x8769 => true,
+    ];
 
     /** @return iterable<string, array{bool}> */
     public static function orders(): iterable
@@ -28,7 +37,13 @@ final class TiffAndExifTest extends TestCase
     public function test_values_of_all_types_are_read_in_both_byte_orders(bool $little): void
     {
         $tiff = self::tiff($little, [
-            [0x0100, 3, [6000]], [0x0101, 4, [4000]], [0x0102, 3, [8, 8, 8]], [0x010F, 2, 'Halden Optical'], [0x0112, 3, [6]], [0x829A, 5, [[1, 800]]], [0x9204, 10, [[-2, 3]]],
+            [0x0100, 3, [6000]],
+            [0x0101, 4, [4000]],
+            [0x0102, 3, [8, 8, 8]],
+            [0x010F, 2, 'Halden Optical'],
+            [0x0112, 3, [6]],
+            [0x829A, 5, [[1, 800]]],
+            [0x9204, 10, [[-2, 3]]],
         ]);
         $directory = TiffReader::at(ByteSource::ofString($tiff), 0, self::ALL)->chain()[0];
         self::assertSame(6000, $directory[0x0100]);
@@ -43,7 +58,10 @@ final class TiffAndExifTest extends TestCase
     public function test_only_wanted_tags_are_read(): void
     {
         $tiff = self::tiff(true, [[0x0100, 3, [6000]], [0x010F, 2, 'Halden Optical']]);
-        self::assertSame([0x0100 => 6000], TiffReader::at(ByteSource::ofString($tiff), 0, [0x0100 => true])->chain()[0]);
+        self::assertSame(
+            [0x0100 => 6000],
+            TiffReader::at(ByteSource::ofString($tiff), 0, [0x0100 => true])->chain()[0],
+        );
     }
 
     public function test_a_chain_that_bites_its_own_tail_ends(): void
@@ -54,13 +72,19 @@ final class TiffAndExifTest extends TestCase
 
     public function test_damage_is_not_believed(): void
     {
-        foreach ([
-            'a text longer than the file' => [[0x010F, 2, 'x', 50_000]],
-            'values beyond the end' => [[0x0102, 3, [1], 3000]],
-            'too many values' => [[0x0102, 3, [1], 1_000_000_000]],
-            'an unknown type' => [[0x0100, 99, [1]]],
-        ] as $what => $entries) {
-            self::assertSame([], TiffReader::at(ByteSource::ofString(self::tiff(true, $entries)), 0, self::ALL)->chain(), $what);
+        foreach (
+            [
+                'a text longer than the file' => [[0x010F, 2, 'x', 50_000]],
+                'values beyond the end' => [[0x0102, 3, [1], 3000]],
+                'too many values' => [[0x0102, 3, [1], 1_000_000_000]],
+                'an unknown type' => [[0x0100, 99, [1]]],
+            ] as $what => $entries
+        ) {
+            self::assertSame(
+                [],
+                TiffReader::at(ByteSource::ofString(self::tiff(true, $entries)), 0, self::ALL)->chain(),
+                $what,
+            );
         }
         $this->expectException(UnreadableFile::class);
         TiffReader::at(ByteSource::ofString("II\x2B\x00\x08\x00\x00\x00"), 0, self::ALL);
@@ -69,12 +93,34 @@ final class TiffAndExifTest extends TestCase
     /** Exif 2.32, annex C: APEX values, and 4.6.5: sensitivities that 16 bits do not hold. */
     public function test_values_in_apex_and_long_sensitivities_are_read(): void
     {
-        $read = fn (array $entries): Exif => (new ExifReader)->read(ByteSource::ofString(self::withExif($entries)));
+        $read = fn (array $entries): Exif => (new ExifReader())->read(ByteSource::ofString(self::withExif($entries)));
         self::assertEqualsWithDelta(4.0, $read([[0x9202, 5, [[4, 1]]]])->fNumber, 1e-9);
         self::assertEqualsWithDelta(1 / 128, $read([[0x9201, 5, [[7, 1]]]])->exposure, 1e-12);
-        self::assertSame([5.6, 0.5], [($both = $read([[0x829A, 5, [[1, 2]]], [0x829D, 5, [[56, 10]]], [0x9201, 5, [[7, 1]]], [0x9202, 5, [[4, 1]]]]))->fNumber, $both->exposure]);
-        self::assertSame([102_400, 800, 65_535, null], [$read([[0x8827, 3, [65_535]], [0x8832, 4, [102_400]]])->iso, $read([[0x8831, 4, [800]]])->iso, $read([[0x8827, 3, [65_535]]])->iso, $read([[0x9202, 5, [[4, 1]]]])->iso]);
-        self::assertSame([true, false], [$read([[0x927C, 7, [1, 2, 3]]])->hasMakerNotes, $read([[0x9202, 5, [[4, 1]]]])->hasMakerNotes]);
+        self::assertSame(
+            [5.6, 0.5],
+            [
+                ($both = $read([
+                    [0x829A, 5, [[1, 2]]],
+                    [0x829D, 5, [[56, 10]]],
+                    [0x9201, 5, [[7, 1]]],
+                    [0x9202, 5, [[4, 1]]],
+                ]))->fNumber,
+                $both->exposure,
+            ],
+        );
+        self::assertSame(
+            [102_400, 800, 65_535, null],
+            [
+                $read([[0x8827, 3, [65_535]], [0x8832, 4, [102_400]]])->iso,
+                $read([[0x8831, 4, [800]]])->iso,
+                $read([[0x8827, 3, [65_535]]])->iso,
+                $read([[0x9202, 5, [[4, 1]]]])->iso,
+            ],
+        );
+        self::assertSame(
+            [true, false],
+            [$read([[0x927C, 7, [1, 2, 3]]])->hasMakerNotes, $read([[0x9202, 5, [[4, 1]]]])->hasMakerNotes],
+        );
     }
 
     /** @param  list<array{0: int, 1: int, 2: string|list<int|array{int, int}>, 3?: int}>  $entries */
@@ -89,7 +135,8 @@ final class TiffAndExifTest extends TestCase
             $entry = substr($inner, 10 + 12 * $i, 12);
             [, $type, $count] = array_values(unpack('vtag/vtype/Vcount', $entry));
             $length = $count * [1 => 1, 2 => 1, 3 => 2, 4 => 4, 5 => 8, 7 => 4][$type];
-            $moved .= $length > 4 ? substr($entry, 0, 8).pack('V', unpack('V', substr($entry, 8))[1] + $at - 8) : $entry;
+            $moved .=
+                $length > 4 ? substr($entry, 0, 8).pack('V', unpack('V', substr($entry, 8))[1] + $at - 8) : $entry;
         }
 
         return $main.$moved.substr($inner, 10 + 12 * count($entries));
@@ -99,7 +146,11 @@ final class TiffAndExifTest extends TestCase
     {
         $sizes = [];
         foreach (range(1, 8) as $orientation) {
-            $exif = (new ExifReader)->read(ByteSource::ofString(self::tiff(true, [[0x0100, 3, [6000]], [0x0101, 3, [4000]], [0x0112, 3, [$orientation]]])));
+            $exif = (new ExifReader())->read(
+                ByteSource::ofString(
+                    self::tiff(true, [[0x0100, 3, [6000]], [0x0101, 3, [4000]], [0x0112, 3, [$orientation]]]),
+                ),
+            );
             $sizes[$orientation] = $exif->uprightSize();
         }
         self::assertSame([1, 2, 3, 4], array_keys($sizes, [6000, 4000], true));
@@ -109,7 +160,10 @@ final class TiffAndExifTest extends TestCase
     /** Whatever the bytes, there is an answer or a sentence, and never a warning, a loop or a crash. */
     public function test_bytes_changed_at_random_never_make_the_reader_stumble(): void
     {
-        $good = [self::tiff(true, [[0x0100, 3, [600]], [0x0101, 3, [400]], [0x010F, 2, 'Halden'], [0x829A, 5, [[1, 800]]]]), self::jpeg()];
+        $good = [
+            self::tiff(true, [[0x0100, 3, [600]], [0x0101, 3, [400]], [0x010F, 2, 'Halden'], [0x829A, 5, [[1, 800]]]]),
+            self::jpeg(),
+        ];
         mt_srand(20260905);
         $answers = $sentences = 0;
         for ($i = 0; $i < 3000; $i++) {
@@ -118,7 +172,7 @@ final class TiffAndExifTest extends TestCase
                 $bytes[mt_rand(0, min(strlen($bytes), 700) - 1)] = chr(mt_rand(0, 255));
             }
             try {
-                $exif = (new ExifReader)->read(ByteSource::ofString($bytes));
+                $exif = (new ExifReader())->read(ByteSource::ofString($bytes));
                 self::assertGreaterThan(0, $exif->width);
                 $answers++;
             } catch (UnreadableFile $unreadable) {
@@ -151,7 +205,9 @@ final class TiffAndExifTest extends TestCase
             } else {
                 $count = count($values);
                 foreach ($values as $value) {
-                    $bytes .= is_array($value) ? pack($long, $value[0] & 0xFFFFFFFF).pack($long, $value[1]) : pack($type === 3 ? $short : $long, $value);
+                    $bytes .= is_array($value)
+                        ? pack($long, $value[0] & 0xFFFFFFFF).pack($long, $value[1])
+                        : pack($type === 3 ? $short : $long, $value);
                 }
             }
             $directory .= pack($short, $tag).pack($short, $type).pack($long, $entry[3] ?? $count);

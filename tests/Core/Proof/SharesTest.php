@@ -25,7 +25,10 @@ final class SharesTest extends TestCase
     {
         yield 'a name' => ['Album', [['Album', null, null]]];
         yield 'with a number' => ['Album 40', [['Album', 40, 40]]];
-        yield 'from and to' => ["Album 30-40\n\nFor the parents 5 – 10", [['Album', 30, 40], ['For the parents', 5, 10]]];
+        yield 'from and to' => [
+            "Album 30-40\n\nFor the parents 5 – 10",
+            [['Album', 30, 40], ['For the parents', 5, 10]],
+        ];
         yield 'a name that ends in a word' => ['Wall 2 large', [['Wall 2 large', null, null]]];
         yield 'nothing' => ['', []];
         yield 'turned round' => ['Album 40-30', null];
@@ -40,7 +43,10 @@ final class SharesTest extends TestCase
         if ($expected === null) {
             $this->expectException(InvalidRights::class);
         }
-        self::assertSame($expected, array_map(fn (ChoiceList $list): array => [$list->name, $list->least, $list->most], Rights::lists($text)));
+        self::assertSame(
+            $expected,
+            array_map(fn (ChoiceList $list): array => [$list->name, $list->least, $list->most], Rights::lists($text)),
+        );
     }
 
     public function test_rights_go_into_the_database_and_come_back(): void
@@ -48,7 +54,10 @@ final class SharesTest extends TestCase
         $rights = Rights::of(Rights::lists("Album 30-40\nPress"), true, false, true, true, Download::Full);
         self::assertEquals($rights, Rights::fromArray(json_decode((string) json_encode($rights->toArray()), true)));
         self::assertEquals(Rights::of([], comments: false), Rights::fromArray([]));
-        self::assertSame('choose 30 to 40 for Album, choose for Press, rate, draw, download in full size', $rights->inWords());
+        self::assertSame(
+            'choose 30 to 40 for Album, choose for Press, rate, draw, download in full size',
+            $rights->inWords(),
+        );
         self::assertSame('look only', Rights::of([], comments: false)->inWords());
     }
 
@@ -71,22 +80,39 @@ final class SharesTest extends TestCase
         yield 'enough' => ['Album 30-40', 31, 'Enough; 9 more can be chosen.', true, true];
         yield 'full' => ['Album 30-40', 40, '', false, true];
         yield 'exactly' => ['Album 40', 40, 'Exactly the 40 that were asked for.', false, true];
-        yield 'too many, since the number was changed' => ['Album 40', 42, '2 pictures too many: 40 were asked for.', false, true];
+        yield 'too many, since the number was changed' => [
+            'Album 40',
+            42,
+            '2 pictures too many: 40 were asked for.',
+            false,
+            true,
+        ];
         yield 'as many as they like' => ['Album', 500, '', true, true];
     }
 
     #[DataProvider('standings')]
-    public function test_a_count_stands_against_what_is_asked_for(string $list, int $count, string $said, bool $takes, bool $isEnough): void
-    {
+    public function test_a_count_stands_against_what_is_asked_for(
+        string $list,
+        int $count,
+        string $said,
+        bool $takes,
+        bool $isEnough,
+    ): void {
         [$one] = Rights::lists($list);
-        self::assertSame([$said, $takes, $isEnough], [$one->standing($count), $one->takes($count), $one->isEnough($count)]);
+        self::assertSame(
+            [$said, $takes, $isEnough],
+            [$one->standing($count), $one->takes($count), $one->isEnough($count)],
+        );
     }
 
     public function test_agreement_of_three_of_whom_one_has_not_spoken(): void
     {
         $agreement = Agreement::of([7 => [1, 2, 3, 2], 8 => [2, 3, 4], 9 => []]);
         self::assertSame([7, 8], $agreement->people);
-        self::assertSame([[2, 3], [1 => 7, 4 => 8], [1, 2, 3, 4]], [$agreement->all(), $agreement->onlyOne(), $agreement->atLeast(1)]);
+        self::assertSame(
+            [[2, 3], [1 => 7, 4 => 8], [1, 2, 3, 4]],
+            [$agreement->all(), $agreement->onlyOne(), $agreement->atLeast(1)],
+        );
         self::assertSame([], Agreement::of([7 => [1]])->onlyOne(), 'alone nobody differs');
         self::assertSame([], Agreement::of([])->all());
         // The most wanted first, then the better rated, and the list in the order of the pictures.
@@ -97,7 +123,10 @@ final class SharesTest extends TestCase
     public function test_what_changed_between_two_rounds_of_choosing(): void
     {
         $difference = SelectionDifference::of([1, 2, 3], [2, 3, 4, 5]);
-        self::assertSame([[4, 5], [1], [2, 3], '2 new, 1 left out, 2 as before'], [$difference->added, $difference->dropped, $difference->stayed, $difference->inWords()]);
+        self::assertSame(
+            [[4, 5], [1], [2, 3], '2 new, 1 left out, 2 as before'],
+            [$difference->added, $difference->dropped, $difference->stayed, $difference->inWords()],
+        );
         self::assertTrue(SelectionDifference::of([2, 1], [1, 2])->isNothing());
     }
 
@@ -106,21 +135,52 @@ final class SharesTest extends TestCase
         $then = new Published('a.jpg', 1000, 'Headline', 'Words');
         $changes = fn (Published $now): array => array_column($then->changesTo($now), 'value');
         self::assertSame([], $changes(new Published('a.jpg', 1000, 'Headline', 'Words')));
-        self::assertSame(['picture', 'caption', 'clock'], $changes(new Published('b.jpg', 2000, 'Headline', 'Other words')));
-        self::assertSame(['gone'], $changes(new Published('b.jpg', 2000, '', '', false)), 'of what left nothing else matters');
-        self::assertSame([], $changes(new Published('', 1000, 'Headline', 'Words')), 'a picture that is not made is no other one');
-        self::assertSame([Change::Back], (new Published('a.jpg', 1, '', '', false))->changesTo(new Published('a.jpg', 1, '', '')));
+        self::assertSame(
+            ['picture', 'caption', 'clock'],
+            $changes(new Published('b.jpg', 2000, 'Headline', 'Other words')),
+        );
+        self::assertSame(
+            ['gone'],
+            $changes(new Published('b.jpg', 2000, '', '', false)),
+            'of what left nothing else matters',
+        );
+        self::assertSame(
+            [],
+            $changes(new Published('', 1000, 'Headline', 'Words')),
+            'a picture that is not made is no other one',
+        );
+        self::assertSame(
+            [Change::Back],
+            (new Published('a.jpg', 1, '', '', false))->changesTo(new Published('a.jpg', 1, '', '')),
+        );
     }
 
     public function test_sections_are_called_after_what_is_seen_in_them(): void
     {
-        $frame = fn (int $moment, string $time, string $headline = '', array $sets = []): array => ['moment' => $moment, 'local' => (int) strtotime("2026-09-05 {$time} UTC") * 1000, 'headline' => $headline, 'sets' => $sets, 'shoot' => 'Regatta'];
-        $frames = [$frame(0, '06:05'), $frame(0, '06:06', 'Mist'), $frame(1, '14:59', '', ['Best', 'Album']), $frame(2, '23:30')];
+        $frame = fn (int $moment, string $time, string $headline = '', array $sets = []): array => [
+            'moment' => $moment,
+            'local' => (int) strtotime("2026-09-05 {$time} UTC") * 1000,
+            'headline' => $headline,
+            'sets' => $sets,
+            'shoot' => 'Regatta',
+        ];
+        $frames = [
+            $frame(0, '06:05'),
+            $frame(0, '06:06', 'Mist'),
+            $frame(1, '14:59', '', ['Best', 'Album']),
+            $frame(2, '23:30'),
+        ];
         self::assertSame(['Mist', 'Mist', '14:59', '23:30'], Sectioning::Moment->titles($frames));
-        self::assertSame(['6:00 to 7:00', '6:00 to 7:00', '14:00 to 15:00', '23:00 to 0:00'], Sectioning::Hour->titles($frames));
+        self::assertSame(
+            ['6:00 to 7:00', '6:00 to 7:00', '14:00 to 15:00', '23:00 to 0:00'],
+            Sectioning::Hour->titles($frames),
+        );
         self::assertSame(['Others', 'Others', 'Best', 'Others'], Sectioning::Set->titles($frames));
         self::assertSame('Saturday 5 September', Sectioning::Day->titles($frames)[0]);
-        self::assertSame([['', '', '', ''], 'Regatta'], [Sectioning::None->titles($frames), Sectioning::Shoot->titles($frames)[0]]);
+        self::assertSame(
+            [['', '', '', ''], 'Regatta'],
+            [Sectioning::None->titles($frames), Sectioning::Shoot->titles($frames)[0]],
+        );
     }
 
     public function test_contrast_as_wcag_reckons_it(): void
@@ -130,7 +190,13 @@ final class SharesTest extends TestCase
         self::assertEqualsWithDelta(1.0, Colour::of('#123456')->contrast(Colour::of('#123456')), 0.0001);
         self::assertEqualsWithDelta(4.54, Colour::of('#767676')->contrast(Colour::of('#ffffff')), 0.005);
         self::assertNull(Colour::of('#faf8f3')->problemAsGround(Colour::of('#b93c15')));
-        self::assertStringContainsString('lighter', (string) Colour::of('#444444')->problemAsGround(Colour::of('#b93c15')));
-        self::assertStringContainsString('darker', (string) Colour::of('#faf8f3')->problemAsGround(Colour::of('#ffcc88')));
+        self::assertStringContainsString(
+            'lighter',
+            (string) Colour::of('#444444')->problemAsGround(Colour::of('#b93c15')),
+        );
+        self::assertStringContainsString(
+            'darker',
+            (string) Colour::of('#faf8f3')->problemAsGround(Colour::of('#ffcc88')),
+        );
     }
 }

@@ -29,7 +29,10 @@ final class PeopleTest extends TestCase
         yield 'the address first' => ['ada@saltmarsh.example, Ada Fenn', [$ada]];
         yield 'with a semicolon' => ['Ada Fenn; ada@saltmarsh.example', [$ada]];
         yield 'the address alone' => ['ada@saltmarsh.example', [['name' => '', 'email' => 'ada@saltmarsh.example']]];
-        yield 'two lines of another system' => ["Ada Fenn <ada@saltmarsh.example>\r\nJosé Múñoz <j.m+club@saltmarsh.example>", [$ada, ['name' => 'José Múñoz', 'email' => 'j.m+club@saltmarsh.example']]];
+        yield 'two lines of another system' => [
+            "Ada Fenn <ada@saltmarsh.example>\r\nJosé Múñoz <j.m+club@saltmarsh.example>",
+            [$ada, ['name' => 'José Múñoz', 'email' => 'j.m+club@saltmarsh.example']],
+        ];
     }
 
     #[DataProvider('unreadable')]

@@ -17,6 +17,8 @@ use App\Deliver\Delivery;
 use App\Deliver\Output;
 use App\Frames\CardFile;
 use App\Frames\Frame;
+use App\Imaging\PictureReader;
+use App\Imaging\PictureWriter;
 use App\Ingest\Versions;
 use App\Proof\Choosing;
 use App\Proof\Gallery;
@@ -43,27 +45,68 @@ final class ArchiveTest extends FeatureTestCase
         $this->caption(['headline' => 'Größe am Ufer', 'keywords' => 'rowing', 'persons' => 'Ada Fenn']);
         $frames = $this->frames();
         $this->step([$frames[0]->id => ['verdict' => 'keep', 'rating' => 4], $frames[1]->id => ['verdict' => 'drop']]);
-        $this->post("/shoots/{$this->shoot->id}/galleries?body={$frames[0]->body_id}", ['title' => 'Proofs', 'watermark' => 'proof', 'password' => 'anchor light', 'draws' => '1']);
+        $this->post("/shoots/{$this->shoot->id}/galleries?body={$frames[0]->body_id}", [
+            'title' => 'Proofs',
+            'watermark' => 'proof',
+            'password' => 'anchor light',
+            'draws' => '1',
+        ]);
         $gallery = Gallery::query()->firstOrFail();
         $guest = Guest::named($gallery->shares()->firstOrFail(), 'Ada Fenn', 'ada@harbour.example');
-        app(Choosing::class)->apply($guest, $guest->share, [['id' => (string) Str::uuid(), 'kind' => 'choose', 'number' => 1, 'on' => true], ['id' => (string) Str::uuid(), 'kind' => 'comment', 'number' => 2, 'text' => 'Lovely', 'drawing' => [['kind' => 'circle', 'x' => 50, 'y' => 50, 'rx' => 20, 'ry' => 20]]]]);
+        app(Choosing::class)->apply($guest, $guest->share, [
+            ['id' => (string) Str::uuid(), 'kind' => 'choose', 'number' => 1, 'on' => true],
+            [
+                'id' => (string) Str::uuid(),
+                'kind' => 'comment',
+                'number' => 2,
+                'text' => 'Lovely',
+                'drawing' => [['kind' => 'circle', 'x' => 50, 'y' => 50, 'rx' => 20, 'ry' => 20]],
+            ],
+        ]);
         app(Choosing::class)->send($guest, 'Ada Fenn', 'ada@harbour.example', 'Thank you');
         $blog = Output::ofStudio($this->studio)->where('name', 'Blog')->firstOrFail();
-        $this->post("/shoots/{$this->shoot->id}/deliveries?verdict=", ['ways' => ['jpegs', 'originals', "output:{$blog->id}"], 'people' => 'Ada Fenn <ada@harbour.example>'])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/deliveries?verdict=", [
+            'ways' => ['jpegs', 'originals', "output:{$blog->id}"],
+            'people' => 'Ada Fenn <ada@harbour.example>',
+        ])->assertSessionHasNoErrors();
         $this->get('/d/'.Delivery::query()->firstOrFail()->recipients()->firstOrFail()->token)->assertOk();
         $this->get("/shoots/{$this->shoot->id}/sent-out");
-        $this->post("/shoots/{$this->shoot->id}/sent-out?verdict=keep", ['destination' => DB::table('destinations')->where('kind', 'drop')->value('id'), 'output' => $blog->id])->assertSessionHasNoErrors();
-        $this->post("/shoots/{$this->shoot->id}/handoffs?verdict=keep", ['people' => 'Robin <robin@harbour.example>', 'note' => 'warmer', 'with_guests' => '1'])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/sent-out?verdict=keep", [
+            'destination' => DB::table('destinations')->where('kind', 'drop')->value('id'),
+            'output' => $blog->id,
+        ])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/handoffs?verdict=keep", [
+            'people' => 'Robin <robin@harbour.example>',
+            'note' => 'warmer',
+            'with_guests' => '1',
+        ])->assertSessionHasNoErrors();
         $picture = "{$this->folder}/edit.jpg";
-        \App\Imaging\Picture::fromSvg('<svg xmlns="http://www.w3.org/2000/svg" width="600" height="400"><rect width="600" height="400" fill="#875"/></svg>')->flat()->bare()->save($picture, 'jpeg', 90);
-        app(Versions::class)->add(Frame::query()->with('shoot.studio', 'card')->findOrFail($frames[0]->id), $picture, pathinfo($frames[0]->name, PATHINFO_FILENAME).'-edit.jpg', 'Robin');
-        $this->post("/shoots/{$this->shoot->id}/sheets?verdict=", ['paper' => 'a4', 'columns' => '2', 'rows' => '2', 'with_names' => '1'])->assertSessionHasNoErrors();
-        $this->post("/shoots/{$this->shoot->id}/outputs/run?verdict=keep", ['outputs' => [$blog->id]])->assertSessionHasNoErrors();
+        $drawn = PictureReader::svg(
+            '<svg xmlns="http://www.w3.org/2000/svg" width="600" height="400"><rect width="600" height="400" fill="#875"/></svg>',
+        );
+        PictureWriter::file($drawn->flat()->bare(), $picture, 'jpeg', 90);
+        app(Versions::class)->add(
+            Frame::query()->with('shoot.studio', 'card')->findOrFail($frames[0]->id),
+            $picture,
+            pathinfo($frames[0]->name, PATHINFO_FILENAME).'-edit.jpg',
+            'Robin',
+        );
+        $this->post("/shoots/{$this->shoot->id}/sheets?verdict=", [
+            'paper' => 'a4',
+            'columns' => '2',
+            'rows' => '2',
+            'with_names' => '1',
+        ])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/outputs/run?verdict=keep", [
+            'outputs' => [$blog->id],
+        ])->assertSessionHasNoErrors();
     }
 
     private function archive(): Bag
     {
-        $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/archive")->assertRedirect();
+        $this->actingAs($this->member)
+            ->post("/shoots/{$this->shoot->id}/archive")
+            ->assertRedirect();
         $bag = Bag::query()->orderByDesc('id')->firstOrFail();
         self::assertSame(BagState::Checked, $bag->state, (string) $bag->problem.$bag->task()?->problem);
 
@@ -72,7 +115,9 @@ final class ArchiveTest extends FeatureTestCase
 
     private function takeIn(string $name): Bag
     {
-        $this->post('/archive', ['bag' => $name])->assertSessionHasNoErrors()->assertRedirect();
+        $this->post('/archive', ['bag' => $name])
+            ->assertSessionHasNoErrors()
+            ->assertRedirect();
 
         return Bag::query()->where('name', $name)->orderByDesc('id')->firstOrFail();
     }
@@ -92,7 +137,14 @@ final class ArchiveTest extends FeatureTestCase
         }
         $before = $this->studio->id;
         $this->studio = Studio::query()->create(['name' => 'Quay Pictures']);
-        $this->member = $this->studio->members()->create(['name' => 'Owner', 'email' => 'owner@quay.example', 'password' => 'a good password', 'role' => 'owner']);
+        $this->member = $this->studio
+            ->members()
+            ->create([
+                'name' => 'Owner',
+                'email' => 'owner@quay.example',
+                'password' => 'a good password',
+                'role' => 'owner',
+            ]);
         rename("{$this->folder}/archive/{$before}", "{$this->folder}/archive/{$this->studio->id}");
         $this->actingAs($this->member);
     }
@@ -108,11 +160,22 @@ final class ArchiveTest extends FeatureTestCase
             self::assertSame(0, $code, implode("\n", $said));
         }
         // 2.1: the base holds the declaration, manifests and data; 2.2.2: Payload-Oxum as find counts it.
-        self::assertSame(['bag-info.txt', 'bagit.txt', 'data', 'manifest-sha512.txt', 'tagmanifest-sha512.txt'], array_values(array_diff(scandir($folder) ?: [], ['.', '..'])));
-        self::assertSame("BagIt-Version: 1.0\nTag-File-Character-Encoding: UTF-8\n", file_get_contents("{$folder}/bagit.txt"));
+        self::assertSame(
+            ['bag-info.txt', 'bagit.txt', 'data', 'manifest-sha512.txt', 'tagmanifest-sha512.txt'],
+            array_values(array_diff(scandir($folder) ?: [], ['.', '..'])),
+        );
+        self::assertSame(
+            "BagIt-Version: 1.0\nTag-File-Character-Encoding: UTF-8\n",
+            file_get_contents("{$folder}/bagit.txt"),
+        );
         $files = (int) shell_exec('find '.escapeshellarg("{$folder}/data").' -type f | wc -l');
-        $bytes = (int) shell_exec('find '.escapeshellarg("{$folder}/data").' -type f -printf "%s\n" | awk "{s+=\\$1} END {print s+0}"');
-        self::assertStringContainsString("Payload-Oxum: {$bytes}.{$files}\n", (string) file_get_contents("{$folder}/bag-info.txt"));
+        $bytes = (int) shell_exec(
+            'find '.escapeshellarg("{$folder}/data").' -type f -printf "%s\n" | awk "{s+=\\$1} END {print s+0}"',
+        );
+        self::assertStringContainsString(
+            "Payload-Oxum: {$bytes}.{$files}\n",
+            (string) file_get_contents("{$folder}/bag-info.txt"),
+        );
         self::assertSame($files, substr_count((string) file_get_contents("{$folder}/manifest-sha512.txt"), "\n"));
         foreach (CardFile::query()->get() as $file) {
             self::assertSame($file->hash, hash_file('xxh128', "{$folder}/data/originals/{$file->destination}"));
@@ -122,14 +185,35 @@ final class ArchiveTest extends FeatureTestCase
         self::assertCount(1, glob("{$folder}/data/sheets/*.pdf") ?: []);
         self::assertSame(4, count(glob("{$folder}/data/originals/*/*/*/*/*/*.xmp") ?: []));
         $record = ShootRecord::read((string) file_get_contents("{$folder}/data/shoot.json"));
-        foreach (array_diff(array_keys(ShootTables::OWNED), ['upload_links', 'ties', 'clocks', 'clock_changes', 'roster_people', 'moment_edits', 'guest_ratings', 'sets', 'set_frames', 'returned_files', 'rounds', 'round_frames']) as $table) {
+        foreach (
+            array_diff(array_keys(ShootTables::OWNED), [
+                'upload_links',
+                'ties',
+                'clocks',
+                'clock_changes',
+                'roster_people',
+                'moment_edits',
+                'guest_ratings',
+                'sets',
+                'set_frames',
+                'returned_files',
+                'rounds',
+                'round_frames',
+            ]) as $table
+        ) {
             self::assertNotSame([], $record['tables'][$table], "{$table} is empty in the record");
         }
-        self::assertStringNotContainsString((string) $this->member->password, (string) file_get_contents("{$folder}/data/shoot.json"));
+        self::assertStringNotContainsString(
+            (string) $this->member->password,
+            (string) file_get_contents("{$folder}/data/shoot.json"),
+        );
         // Nothing else was touched, and the ledger counts the bag as a place.
         self::assertSame($before, [$this->tree("{$this->folder}/drive"), $this->tree("{$this->folder}/backup")]);
         self::assertSame(8, Copy::query()->where('place', $bag->place())->count());
-        $this->get("/shoots/{$this->shoot->id}/archive")->assertOk()->assertSee('read and found whole')->assertSee('all of them may go');
+        $this->get("/shoots/{$this->shoot->id}/archive")
+            ->assertOk()
+            ->assertSee('read and found whole')
+            ->assertSee('all of them may go');
         $this->get('/archive')->assertOk()->assertSee('Harbour day');
         $this->get('/')->assertSee('archived');
     }
@@ -137,7 +221,7 @@ final class ArchiveTest extends FeatureTestCase
     /** Every table that has to do with a shoot is in the record, or left out for a reason. */
     public function test_no_table_of_shoots_is_forgotten(): void
     {
-        $references = (new References)->all();
+        $references = (new References())->all();
         $reached = ['shoots' => true];
         do {
             $count = count($reached);
@@ -148,10 +232,18 @@ final class ArchiveTest extends FeatureTestCase
             }
         } while (count($reached) > $count);
         unset($reached['shoots']);
-        self::assertSame([], array_values(array_diff(array_keys($reached), array_keys(ShootTables::OWNED), ShootTables::LEFT_OUT)));
+        self::assertSame(
+            [],
+            array_values(array_diff(array_keys($reached), array_keys(ShootTables::OWNED), ShootTables::LEFT_OUT)),
+        );
         foreach (ShootTables::OWNED as $table => [$column, $owner]) {
-            self::assertContains($column, (new References)->columns($table));
-            self::assertTrue($owner === 'shoots' || array_search($owner, array_keys(ShootTables::OWNED), true) < array_search($table, array_keys(ShootTables::OWNED), true), "{$table} before {$owner}");
+            self::assertContains($column, (new References())->columns($table));
+            self::assertTrue(
+                $owner === 'shoots' ||
+                    array_search($owner, array_keys(ShootTables::OWNED), true) <
+                        array_search($table, array_keys(ShootTables::OWNED), true),
+                "{$table} before {$owner}",
+            );
         }
     }
 
@@ -161,42 +253,75 @@ final class ArchiveTest extends FeatureTestCase
         $bag = $this->archive();
         $before = ShootRecord::read((string) file_get_contents($bag->folder()->path.'/data/shoot.json'));
         $link = Gallery::query()->firstOrFail()->shares()->firstOrFail()->path();
-        $originals = array_filter($this->tree("{$this->folder}/drive"), fn (string $path): bool => ! str_contains($path, '.kanpai'), ARRAY_FILTER_USE_KEY);
+        $originals = array_filter(
+            $this->tree("{$this->folder}/drive"),
+            fn (string $path): bool => ! str_contains($path, '.kanpai'),
+            ARRAY_FILTER_USE_KEY,
+        );
         // The small pictures that served until the previews were made are named by no row any more.
-        $pictures = array_filter(array_map(fn (string $said): string => explode(' ', $said)[0], $this->tree("{$this->folder}/pictures")), fn (string $path): bool => ! str_ends_with($path, '-e.jpg'), ARRAY_FILTER_USE_KEY);
+        $pictures = array_filter(
+            array_map(fn (string $said): string => explode(' ', $said)[0], $this->tree("{$this->folder}/pictures")),
+            fn (string $path): bool => ! str_ends_with($path, '-e.jpg'),
+            ARRAY_FILTER_USE_KEY,
+        );
         $this->emptyInstallation();
         self::assertSame(0, Frame::query()->count());
         $this->get('/archive')->assertOk()->assertSee('a bag of which nothing is known here');
         $taken = $this->takeIn($bag->name);
         self::assertSame([BagState::Checked, null], [$taken->state, $taken->problem]);
         $shoot = Shoot::query()->sole();
-        self::assertSame(['Harbour day', 'Harbour Office', '2026-09-05', $before['shoot']['uuid']], [$shoot->name, $shoot->client, $shoot->held_on->format('Y-m-d'), $shoot->uuid]);
+        self::assertSame(
+            ['Harbour day', 'Harbour Office', '2026-09-05', $before['shoot']['uuid']],
+            [$shoot->name, $shoot->client, $shoot->held_on->format('Y-m-d'), $shoot->uuid],
+        );
 
         // Row for row what it was, but for what says where things stand on this machine.
         $after = ShootRecord::read(app(ShootRecord::class)->of($shoot, []));
         foreach (array_diff(array_keys(ShootTables::OWNED), ShootTables::OF_THE_DISK) as $table) {
             self::assertSame($this->bare($before['tables'][$table]), $this->bare($after['tables'][$table]), $table);
         }
-        self::assertSame(array_map(fn (string $said): string => explode(' ', $said)[0], $originals), array_map(fn (string $said): string => explode(' ', $said)[0], $this->tree("{$this->folder}/drive")));
+        self::assertSame(
+            array_map(fn (string $said): string => explode(' ', $said)[0], $originals),
+            array_map(fn (string $said): string => explode(' ', $said)[0], $this->tree("{$this->folder}/drive")),
+        );
         self::assertSame($originals, $this->tree("{$this->folder}/backup"), 'another time, or another content');
-        self::assertSame($pictures, array_map(fn (string $said): string => explode(' ', $said)[0], $this->tree("{$this->folder}/pictures")));
+        self::assertSame(
+            $pictures,
+            array_map(fn (string $said): string => explode(' ', $said)[0], $this->tree("{$this->folder}/pictures")),
+        );
 
         // And it works: cards are safe, the guest's link opens, an output is written from what came back.
         $this->shoot = $shoot;
         self::assertTrue($this->frames()[0]->card->safety()->isSafeToFormat());
-        $this->get("/shoots/{$shoot->id}/cull/frames")->assertOk()->assertSee($this->frames()[0]->name);
+        $this->get("/shoots/{$shoot->id}/cull/frames")
+            ->assertOk()
+            ->assertSee($this->frames()[0]->name);
         $this->get("/shoots/{$shoot->id}/captions")->assertOk();
-        $this->get("/galleries/{$before['tables']['galleries'][0]['id']}")->assertOk()->assertSee('Lovely');
-        $this->get("/shoots/{$shoot->id}/proof")->assertOk()->assertSee($link);
+        $this->get("/galleries/{$before['tables']['galleries'][0]['id']}")
+            ->assertOk()
+            ->assertSee('Lovely');
+        $this->get("/shoots/{$shoot->id}/proof")
+            ->assertOk()
+            ->assertSee($link);
         auth()->logout();
         $this->get($link)->assertStatus(401);
         $this->post("{$link}/password", ['password' => 'anchor light'])->assertRedirect();
         $this->get($link)->assertOk()->assertSee('Proofs');
-        $this->actingAs($this->member)->post("/shoots/{$shoot->id}/deliveries?verdict=", ['ways' => ['jpegs']])->assertSessionHasNoErrors();
+        $this->actingAs($this->member)
+            ->post("/shoots/{$shoot->id}/deliveries?verdict=", ['ways' => ['jpegs']])
+            ->assertSessionHasNoErrors();
         self::assertNotNull(Delivery::query()->orderByDesc('id')->firstOrFail()->made_at);
-        self::assertNotNull(Delivery::query()->orderBy('id')->firstOrFail()->freed_at, 'files that are no part of the bag are said to be there');
+        self::assertNotNull(
+            Delivery::query()->orderBy('id')->firstOrFail()->freed_at,
+            'files that are no part of the bag are said to be there',
+        );
         // Twice is refused.
-        exec('cp -a '.escapeshellarg($taken->folder()->path).' '.escapeshellarg(dirname($taken->folder()->path).'/again'));
+        exec(
+            'cp -a '.
+                escapeshellarg($taken->folder()->path).
+                ' '.
+                escapeshellarg(dirname($taken->folder()->path).'/again'),
+        );
         $again = $this->takeIn('again');
         self::assertSame([BagState::Refused, null], [$again->state, $again->shoot_id]);
         self::assertStringContainsString('is here already', (string) $again->problem);
@@ -210,7 +335,15 @@ final class ArchiveTest extends FeatureTestCase
         $bag = $this->archive();
         $before = ShootRecord::read((string) file_get_contents($bag->folder()->path.'/data/shoot.json'));
         $this->emptyInstallation();
-        $this->shoot = $this->studio->shoots()->create(['name' => 'Another day', 'client' => '', 'place' => '', 'zone' => 'Europe/London', 'held_on' => '2026-10-01']);
+        $this->shoot = $this->studio
+            ->shoots()
+            ->create([
+                'name' => 'Another day',
+                'client' => '',
+                'place' => '',
+                'zone' => 'Europe/London',
+                'held_on' => '2026-10-01',
+            ]);
         DB::table('uses')->insert(['studio_id' => $this->studio->id, 'bit' => 5, 'name' => 'taken']);
         // Its frames have higher numbers than those in the bag.
         $this->pushCard('ivo', 3);
@@ -222,17 +355,37 @@ final class ArchiveTest extends FeatureTestCase
         $shoot = $taken->shoot ?? self::fail('no shoot');
         $moved = (int) Frame::of($shoot)->min('id') - $before['tables']['frames'][0]['id'];
         self::assertGreaterThan(0, $moved);
-        self::assertSame(array_map(fn (int $id): int => $id + $moved, json_decode((string) $before['tables']['delivery_parts'][0]['frames'])), \App\Deliver\DeliveryPart::query()->orderBy('id')->firstOrFail()->frames);
+        self::assertSame(
+            array_map(
+                fn (int $id): int => $id + $moved,
+                json_decode((string) $before['tables']['delivery_parts'][0]['frames']),
+            ),
+            \App\Deliver\DeliveryPart::query()->orderBy('id')->firstOrFail()->frames,
+        );
         $blog = Output::query()->where('name', 'Blog')->firstOrFail();
-        self::assertContains("output:{$blog->id}", \App\Deliver\DeliveryPart::query()->orderBy('id')->firstOrFail()->ways);
+        self::assertContains(
+            "output:{$blog->id}",
+            \App\Deliver\DeliveryPart::query()->orderBy('id')->firstOrFail()->ways,
+        );
         $gallery = Gallery::query()->firstOrFail();
         parse_str((string) $gallery->source, $source);
         self::assertSame(Frame::of($shoot)->firstOrFail()->body_id, (int) $source['body']);
-        self::assertSame(Frame::of($shoot)->orderBy('id')->firstOrFail()->version?->name ?? \App\Frames\Version::query()->where('number', 2)->firstOrFail()->name, \App\Frames\Version::query()->findOrFail(Frame::of($shoot)->whereNotNull('version_id')->firstOrFail()->version_id)->name);
+        self::assertSame(
+            Frame::of($shoot)->orderBy('id')->firstOrFail()->version?->name ??
+                \App\Frames\Version::query()->where('number', 2)->firstOrFail()->name,
+            \App\Frames\Version::query()->findOrFail(
+                Frame::of($shoot)->whereNotNull('version_id')->firstOrFail()->version_id,
+            )->name,
+        );
         $original = \App\Deliver\DeliveryFile::query()->where('way', 'like', 'original:%')->firstOrFail();
         self::assertSame($original->hash, CardFile::query()->findOrFail((int) substr($original->way, 9))->hash);
         $this->get("/deliveries/{$original->delivery_id}")->assertOk();
-        self::assertSame([], DB::select('SELECT f.id FROM files f LEFT JOIN frames r ON r.id = f.frame_id WHERE f.frame_id IS NOT NULL AND r.id IS NULL'));
+        self::assertSame(
+            [],
+            DB::select(
+                'SELECT f.id FROM files f LEFT JOIN frames r ON r.id = f.frame_id WHERE f.frame_id IS NOT NULL AND r.id IS NULL',
+            ),
+        );
     }
 
     public function test_the_working_copy_goes_where_the_ledger_allows_and_stays_where_it_does_not(): void
@@ -240,25 +393,60 @@ final class ArchiveTest extends FeatureTestCase
         $this->work();
         $plan = fn (): array => array_column(FreeCopies::plan($this->shoot), 'mayGo', 'place');
         self::assertSame(['backup' => 0, 'drive' => 0], $plan());
-        $this->post("/shoots/{$this->shoot->id}/archive/free", ['place' => 'drive', 'name' => 'Harbour day'])->assertSessionHasErrors('place');
+        $this->post("/shoots/{$this->shoot->id}/archive/free", [
+            'place' => 'drive',
+            'name' => 'Harbour day',
+        ])->assertSessionHasErrors('place');
         $bag = $this->archive();
         self::assertSame(['backup' => 8, $bag->place() => 0, 'drive' => 8], $plan());
-        $this->post("/shoots/{$this->shoot->id}/archive/free", ['place' => 'drive', 'name' => 'Harbor day'])->assertSessionHasErrors('name');
+        $this->post("/shoots/{$this->shoot->id}/archive/free", [
+            'place' => 'drive',
+            'name' => 'Harbor day',
+        ])->assertSessionHasErrors('name');
         // One file is damaged in the other place: its copy stays.
         $file = CardFile::query()->firstOrFail();
-        Copy::query()->where(['file_id' => $file->id, 'place' => 'backup'])->update(['hash' => str_repeat('0', 32)]);
-        $this->post("/shoots/{$this->shoot->id}/archive/free", ['place' => 'drive', 'name' => 'Harbour day'])->assertSessionHasNoErrors();
-        $left = array_values(array_filter(array_keys($this->tree("{$this->folder}/drive")), fn (string $path): bool => ! str_ends_with($path, '.xmp')));
+        Copy::query()
+            ->where(['file_id' => $file->id, 'place' => 'backup'])
+            ->update(['hash' => str_repeat('0', 32)]);
+        $this->post("/shoots/{$this->shoot->id}/archive/free", [
+            'place' => 'drive',
+            'name' => 'Harbour day',
+        ])->assertSessionHasNoErrors();
+        $left = array_values(
+            array_filter(
+                array_keys($this->tree("{$this->folder}/drive")),
+                fn (string $path): bool => ! str_ends_with($path, '.xmp'),
+            ),
+        );
         self::assertSame([$file->destination], $left);
-        self::assertStringContainsString('1 file stayed', (string) Task::latest($this->shoot, 'archive', 'free')?->problem);
-        self::assertSame(2, (int) Copy::query()->where('file_id', '<>', $file->id)->groupBy('file_id')->selectRaw('COUNT(*) AS n')->get()->min('n'));
+        self::assertStringContainsString(
+            '1 file stayed',
+            (string) Task::latest($this->shoot, 'archive', 'free')?->problem,
+        );
+        self::assertSame(
+            2,
+            (int) Copy::query()
+                ->where('file_id', '<>', $file->id)
+                ->groupBy('file_id')
+                ->selectRaw('COUNT(*) AS n')
+                ->get()
+                ->min('n'),
+        );
         self::assertTrue($this->frames()[1]->card->safety()->proved >= 7);
         // Nothing more may go, not even from the other place; what is read is read from the bag.
         self::assertSame(0, $plan()['backup']);
         exec('rm -rf '.escapeshellarg("{$this->folder}/backup"));
-        $this->post("/shoots/{$this->shoot->id}/deliveries?verdict=", ['ways' => ['originals']])->assertSessionHasNoErrors();
-        self::assertNotNull(Delivery::query()->orderByDesc('id')->firstOrFail()->made_at, (string) Delivery::query()->orderByDesc('id')->firstOrFail()->task()?->problem);
-        $this->post("/shoots/{$this->shoot->id}/archive/free", ['place' => $bag->place(), 'name' => 'Harbour day'])->assertSessionHasErrors('place');
+        $this->post("/shoots/{$this->shoot->id}/deliveries?verdict=", [
+            'ways' => ['originals'],
+        ])->assertSessionHasNoErrors();
+        self::assertNotNull(
+            Delivery::query()->orderByDesc('id')->firstOrFail()->made_at,
+            (string) Delivery::query()->orderByDesc('id')->firstOrFail()->task()?->problem,
+        );
+        $this->post("/shoots/{$this->shoot->id}/archive/free", [
+            'place' => $bag->place(),
+            'name' => 'Harbour day',
+        ])->assertSessionHasErrors('place');
         // Nothing is ever written into a bag.
         $tree = $this->tree($bag->folder()->path);
         $this->caption(['headline' => 'Another word']);
@@ -270,14 +458,29 @@ final class ArchiveTest extends FeatureTestCase
         $this->pushCard('mara-long', 4, 11);
         $this->copyCard($this->readCard('mara-long'));
         $bag = $this->archive();
-        $this->atOnce(array_map(function (string $place): string {
-            $id = Task::open($this->shoot, 'free', 'archive', 'Deleting', 'files', 8)->id;
+        $this->atOnce(
+            array_map(
+                function (string $place): string {
+                    $id = Task::open($this->shoot, 'free', 'archive', 'Deleting', 'files', 8)->id;
 
-            return "\$task = App\\Studio\\Task::query()->findOrFail({$id}); for (\$i = 0; \$i < 20 && ! \$task->refresh()->state->isOver(); \$i++) { (new App\\Archive\\FreeCopies({$id}, '{$place}'))->handle(); usleep(100000); }";
-        }, ['drive', 'backup']));
-        self::assertSame(array_fill(0, 8, 2), array_map(intval(...), Copy::query()->groupBy('file_id')->selectRaw('COUNT(*) AS n')->toBase()->pluck('n')->all()));
+                    return "\$task = App\\Studio\\Task::query()->findOrFail({$id}); for (\$i = 0; \$i < 20 && ! \$task->refresh()->state->isOver(); \$i++) { (new App\\Archive\\FreeCopies({$id}, '{$place}'))->handle(); usleep(100000); }";
+                },
+                ['drive', 'backup'],
+            ),
+        );
+        self::assertSame(
+            array_fill(0, 8, 2),
+            array_map(
+                intval(...),
+                Copy::query()->groupBy('file_id')->selectRaw('COUNT(*) AS n')->toBase()->pluck('n')->all(),
+            ),
+        );
         foreach (Copy::query()->with('file')->get() as $copy) {
-            self::assertFileExists(($copy->place === $bag->place() ? $bag->folder()->path.'/data/originals' : "{$this->folder}/{$copy->place}")."/{$copy->file->destination}");
+            self::assertFileExists(
+                ($copy->place === $bag->place()
+                    ? $bag->folder()->path.'/data/originals'
+                    : "{$this->folder}/{$copy->place}")."/{$copy->file->destination}",
+            );
         }
     }
 
@@ -286,10 +489,21 @@ final class ArchiveTest extends FeatureTestCase
         $this->pushCard('mara-long', 1, 11);
         $this->copyCard($this->readCard('mara-long'));
         $bag = $this->archive();
-        $editor = $this->studio->members()->create(['name' => 'Ed', 'email' => 'ed@quay.example', 'password' => 'a good password', 'role' => 'editor']);
-        $this->actingAs($editor)->post("/shoots/{$this->shoot->id}/archive/free", ['place' => 'drive', 'name' => 'Harbour day'])->assertForbidden();
+        $editor = $this->studio
+            ->members()
+            ->create([
+                'name' => 'Ed',
+                'email' => 'ed@quay.example',
+                'password' => 'a good password',
+                'role' => 'editor',
+            ]);
+        $this->actingAs($editor)
+            ->post("/shoots/{$this->shoot->id}/archive/free", ['place' => 'drive', 'name' => 'Harbour day'])
+            ->assertForbidden();
         [, $stranger] = $this->newStudio('Elsewhere', 'other@elsewhere.example');
-        $this->actingAs($stranger)->post("/bags/{$bag->id}/check")->assertNotFound();
+        $this->actingAs($stranger)
+            ->post("/bags/{$bag->id}/check")
+            ->assertNotFound();
         $this->get("/shoots/{$this->shoot->id}/archive")->assertNotFound();
         $this->get('/archive')->assertDontSee($bag->name);
         $this->post('/archive', ['bag' => $bag->name])->assertSessionHasErrors('bag');
@@ -310,14 +524,59 @@ final class ArchiveTest extends FeatureTestCase
             'changed' => [fn (string $folder) => $this->flip("{$folder}/{$below}"), 'A file is not as it was'],
             'missing' => [fn (string $folder) => unlink("{$folder}/{$below}"), 'A file is missing'],
             'more' => [fn (string $folder) => file_put_contents("{$folder}/data/extra.txt", 'x'), 'no manifest names'],
-            'climbing' => [fn (string $folder) => file_put_contents("{$folder}/manifest-sha512.txt", str_repeat('a', 128)."  data/../../../owned.txt\n", FILE_APPEND), 'leads out of the bag'],
-            'linked' => [fn (string $folder) => unlink("{$folder}/{$below}") && symlink('/etc/hostname', "{$folder}/{$below}"), 'leads out of the bag'],
-            'oxum' => [fn (string $folder) => file_put_contents("{$folder}/bag-info.txt", (string) preg_replace('/Payload-Oxum: \d+/', 'Payload-Oxum: 1', (string) file_get_contents("{$folder}/bag-info.txt"))) && unlink("{$folder}/tagmanifest-sha512.txt"), 'bytes.files'],
+            'climbing' => [
+                fn (string $folder) => file_put_contents(
+                    "{$folder}/manifest-sha512.txt",
+                    str_repeat('a', 128)."  data/../../../owned.txt\n",
+                    FILE_APPEND,
+                ),
+                'leads out of the bag',
+            ],
+            'linked' => [
+                fn (string $folder) => unlink("{$folder}/{$below}") && symlink('/etc/hostname', "{$folder}/{$below}"),
+                'leads out of the bag',
+            ],
+            'oxum' => [
+                fn (string $folder) => file_put_contents(
+                    "{$folder}/bag-info.txt",
+                    (string) preg_replace(
+                        '/Payload-Oxum: \d+/',
+                        'Payload-Oxum: 1',
+                        (string) file_get_contents("{$folder}/bag-info.txt"),
+                    ),
+                ) && unlink("{$folder}/tagmanifest-sha512.txt"),
+                'bytes.files',
+            ],
             'manifest' => [fn (string $folder) => $this->flip("{$folder}/manifest-sha512.txt"), 'not as it was'],
             'undeclared' => [fn (string $folder) => file_put_contents("{$folder}/bagit.txt", 'hello'), 'bagit.txt'],
-            'climbing record' => [fn (string $folder) => $this->rewrite($folder, fn (string $json): string => (string) preg_replace('/"destination":"[^"]+"/', '"destination":"../../../owned.txt"', (string) preg_replace('/^"originals": .*$/m', '"originals": {},', $json), 1)), 'leads out of the bag'],
-            'record with a strange number' => [fn (string $folder) => $this->rewrite($folder, fn (string $json): string => (string) preg_replace('/("id":\d+,"uuid":")[^"]+/', '$1../../pictures', $json, 1)), 'leads out of the bag'],
-            'record' => [fn (string $folder) => $this->rewrite($folder, fn (): string => '{"kanpai": 99}'), 'shoot.json cannot be read'],
+            'climbing record' => [
+                fn (string $folder) => $this->rewrite(
+                    $folder,
+                    fn (string $json): string => (string) preg_replace(
+                        '/"destination":"[^"]+"/',
+                        '"destination":"../../../owned.txt"',
+                        (string) preg_replace('/^"originals": .*$/m', '"originals": {},', $json),
+                        1,
+                    ),
+                ),
+                'leads out of the bag',
+            ],
+            'record with a strange number' => [
+                fn (string $folder) => $this->rewrite(
+                    $folder,
+                    fn (string $json): string => (string) preg_replace(
+                        '/("id":\d+,"uuid":")[^"]+/',
+                        '$1../../pictures',
+                        $json,
+                        1,
+                    ),
+                ),
+                'leads out of the bag',
+            ],
+            'record' => [
+                fn (string $folder) => $this->rewrite($folder, fn (): string => '{"kanpai": 99}'),
+                'shoot.json cannot be read',
+            ],
         ];
         foreach ($ways as $name => [$harm, $words]) {
             $folder = dirname($good)."/{$name}";
@@ -326,7 +585,11 @@ final class ArchiveTest extends FeatureTestCase
             $taken = $this->takeIn($name);
             self::assertSame(BagState::Refused, $taken->state, $name);
             self::assertStringContainsString($words, (string) $taken->problem, $name);
-            self::assertSame([0, 0, 0], [Shoot::query()->count(), Frame::query()->count(), count(glob("{$this->folder}/drive/*") ?: [])], $name);
+            self::assertSame(
+                [0, 0, 0],
+                [Shoot::query()->count(), Frame::query()->count(), count(glob("{$this->folder}/drive/*") ?: [])],
+                $name,
+            );
             $this->get('/archive')->assertSee((string) $taken->problem);
         }
         self::assertFileDoesNotExist("{$this->folder}/owned.txt");
@@ -363,7 +626,10 @@ final class ArchiveTest extends FeatureTestCase
         $first = array_key_first($bag->folder()->soFar());
         $inode = fileinode($bag->folder()->path.'/'.$first);
         self::assertCount(5, $bag->folder()->soFar());
-        file_put_contents($bag->folder()->path.'/manifest-sha512.txt.part', substr((string) file_get_contents($bag->folder()->path.'/manifest-sha512.txt.part'), 0, -6));
+        file_put_contents(
+            $bag->folder()->path.'/manifest-sha512.txt.part',
+            substr((string) file_get_contents($bag->folder()->path.'/manifest-sha512.txt.part'), 0, -6),
+        );
         $task = $bag->task() ?? self::fail('no task');
         for ($i = 0; $i < 10 && ! $task->refresh()->state->isOver(); $i++) {
             (new MakeBag($task->id))->handle();
@@ -371,7 +637,11 @@ final class ArchiveTest extends FeatureTestCase
         self::assertSame(TaskState::Done, $task->state);
         clearstatcache();
         self::assertSame($inode, fileinode($bag->folder()->path.'/'.$first));
-        exec('cd '.escapeshellarg($bag->folder()->path).' && sha512sum -c --quiet --strict manifest-sha512.txt 2>&1', $said, $code);
+        exec(
+            'cd '.escapeshellarg($bag->folder()->path).' && sha512sum -c --quiet --strict manifest-sha512.txt 2>&1',
+            $said,
+            $code,
+        );
         self::assertSame(0, $code, implode("\n", $said));
         $bag->folder()->complete();
     }
@@ -400,7 +670,14 @@ final class ArchiveTest extends FeatureTestCase
     {
         $json = $change((string) file_get_contents("{$folder}/data/shoot.json"));
         file_put_contents("{$folder}/data/shoot.json", $json);
-        file_put_contents("{$folder}/manifest-sha512.txt", (string) preg_replace('~^[0-9a-f]{128}  data/shoot\.json$~m', hash('sha512', $json).'  data/shoot.json', (string) file_get_contents("{$folder}/manifest-sha512.txt")));
+        file_put_contents(
+            "{$folder}/manifest-sha512.txt",
+            (string) preg_replace(
+                '~^[0-9a-f]{128}  data/shoot\.json$~m',
+                hash('sha512', $json).'  data/shoot.json',
+                (string) file_get_contents("{$folder}/manifest-sha512.txt"),
+            ),
+        );
         unlink("{$folder}/tagmanifest-sha512.txt");
         unlink("{$folder}/bag-info.txt");
     }
@@ -411,7 +688,25 @@ final class ArchiveTest extends FeatureTestCase
      */
     private function bare(array $rows): array
     {
-        return array_map(fn (array $row): array => array_diff_key($row, array_flip(['studio_id', 'shoot_id', 'slot', 'seen', 'freed_at', 'stored', 'member_id', 'safe_at', 'state', 'updated_at', 'last_shooter'])), $rows);
+        return array_map(
+            fn (array $row): array => array_diff_key(
+                $row,
+                array_flip([
+                    'studio_id',
+                    'shoot_id',
+                    'slot',
+                    'seen',
+                    'freed_at',
+                    'stored',
+                    'member_id',
+                    'safe_at',
+                    'state',
+                    'updated_at',
+                    'last_shooter',
+                ]),
+            ),
+            $rows,
+        );
     }
 
     private function flip(string $path): void

@@ -31,43 +31,81 @@ final class TakingInTest extends FeatureTestCase
 
     private static function exiftool(string $file, string ...$arguments): void
     {
-        exec('exiftool -q -overwrite_original -P '.implode(' ', array_map(escapeshellarg(...), $arguments)).' '.escapeshellarg($file), $said, $code);
+        exec(
+            'exiftool -q -overwrite_original -P '.
+                implode(' ', array_map(escapeshellarg(...), $arguments)).
+                ' '.
+                escapeshellarg($file),
+            $said,
+            $code,
+        );
         self::assertSame(0, $code, implode("\n", $said));
     }
 
     public function test_embedded_metadata_is_taken_in(): void
     {
         [$xmp, $iim, $rejected, $plain] = $this->card(4);
-        self::exiftool($xmp, '-XMP-dc:Description=From XMP', '-XMP-dc:Subject=rowing', '-XMP-dc:Subject=a, b', '-XMP-xmp:Rating=4', '-XMP-xmp:Label=Second', '-XMP-xmpDM:Good=True');
+        self::exiftool(
+            $xmp,
+            '-XMP-dc:Description=From XMP',
+            '-XMP-dc:Subject=rowing',
+            '-XMP-dc:Subject=a, b',
+            '-XMP-xmp:Rating=4',
+            '-XMP-xmp:Label=Second',
+            '-XMP-xmpDM:Good=True',
+        );
         self::exiftool($iim, '-IPTC:Headline=From IIM', '-IPTC:Keywords=one', '-IPTC:Keywords=two');
         self::exiftool($rejected, '-XMP-xmp:Rating=-1');
         $this->readCard('ivo');
         $frame = $this->frameOf($xmp);
         self::assertSame([4, Verdict::Keep, 'Second'], [$frame->rating, $frame->verdict, $frame->label]);
-        self::assertSame(['description' => 'From XMP', 'keywords' => 'rowing, "a, b"', 'creator' => 'Ivo Tarn'], FrameCaption::query()->findOrFail($frame->id)->fields);
-        self::assertSame(['headline' => 'From IIM', 'keywords' => 'one, two', 'creator' => 'Ivo Tarn'], FrameCaption::query()->findOrFail($this->frameOf($iim)->id)->fields);
+        self::assertSame(
+            ['description' => 'From XMP', 'keywords' => 'rowing, "a, b"', 'creator' => 'Ivo Tarn'],
+            FrameCaption::query()->findOrFail($frame->id)->fields,
+        );
+        self::assertSame(
+            ['headline' => 'From IIM', 'keywords' => 'one, two', 'creator' => 'Ivo Tarn'],
+            FrameCaption::query()->findOrFail($this->frameOf($iim)->id)->fields,
+        );
         self::assertSame([0, Verdict::Drop], [$this->frameOf($rejected)->rating, $this->frameOf($rejected)->verdict]);
-        self::assertSame([0, Verdict::Open, ''], [$this->frameOf($plain)->rating, $this->frameOf($plain)->verdict, $this->frameOf($plain)->label]);
+        self::assertSame(
+            [0, Verdict::Open, ''],
+            [$this->frameOf($plain)->rating, $this->frameOf($plain)->verdict, $this->frameOf($plain)->label],
+        );
         // Frames that say what they show count as captioned; a creator alone does not. Nothing has to be written for it.
-        $this->get("/shoots/{$this->shoot->id}/captions")->assertSee('2 of 4 frames have a caption')->assertDontSee('sidecars are behind');
-        $this->get("/shoots/{$this->shoot->id}/captions/frames/{$frame->id}")->assertSee('Second')->assertSee('From XMP');
+        $this->get("/shoots/{$this->shoot->id}/captions")
+            ->assertSee('2 of 4 frames have a caption')
+            ->assertDontSee('sidecars are behind');
+        $this->get("/shoots/{$this->shoot->id}/captions/frames/{$frame->id}")
+            ->assertSee('Second')
+            ->assertSee('From XMP');
     }
 
     public function test_a_sidecar_comes_before_what_is_embedded_field_by_field(): void
     {
         [$jpeg] = $this->card(1);
         self::exiftool($jpeg, '-XMP-dc:Description=Embedded', '-XMP-photoshop:City=Saltmarsh', '-XMP-xmp:Rating=2');
-        file_put_contents(substr($jpeg, 0, -3).'xmp', (new XmpSidecar)->write(null, Caption::of(['description' => 'Beside']), -1, null, 'Third'));
+        file_put_contents(
+            substr($jpeg, 0, -3).'xmp',
+            (new XmpSidecar())->write(null, Caption::of(['description' => 'Beside']), -1, null, 'Third'),
+        );
         $this->readCard('ivo');
         $frame = $this->frameOf($jpeg);
-        self::assertSame(['description' => 'Beside', 'city' => 'Saltmarsh', 'creator' => 'Ivo Tarn'], FrameCaption::query()->findOrFail($frame->id)->fields);
+        self::assertSame(
+            ['description' => 'Beside', 'city' => 'Saltmarsh', 'creator' => 'Ivo Tarn'],
+            FrameCaption::query()->findOrFail($frame->id)->fields,
+        );
         self::assertSame([Verdict::Drop, 'Third'], [$frame->verdict, $frame->label]);
     }
 
     public function test_bad_sidecars_are_named_and_copied_and_the_frames_are_read_all_the_same(): void
     {
         $jpegs = $this->card(4);
-        $bad = ['not xml at all', '<!DOCTYPE x [<!ENTITY e SYSTEM "file:///etc/hostname">]><x>&e;</x>', '<x:xmpmeta xmlns:x="adobe:ns:meta/"><!--'.str_repeat('x', 9_000_000).'--></x:xmpmeta>'];
+        $bad = [
+            'not xml at all',
+            '<!DOCTYPE x [<!ENTITY e SYSTEM "file:///etc/hostname">]><x>&e;</x>',
+            '<x:xmpmeta xmlns:x="adobe:ns:meta/"><!--'.str_repeat('x', 9_000_000).'--></x:xmpmeta>',
+        ];
         foreach ($bad as $i => $text) {
             file_put_contents(substr($jpegs[$i], 0, -3).'xmp', $text);
         }
@@ -85,13 +123,25 @@ final class TakingInTest extends FeatureTestCase
     public function test_what_is_taken_in_goes_out_again_and_a_second_reading_changes_nothing(): void
     {
         [$jpeg] = $this->card(2);
-        self::exiftool($jpeg, '-XMP-dc:Title=A title', '-XMP-xmp:Label=Second', '-XMP-iptcCore:CreatorWorkEmail=a@quay.example');
+        self::exiftool(
+            $jpeg,
+            '-XMP-dc:Title=A title',
+            '-XMP-xmp:Label=Second',
+            '-XMP-iptcCore:CreatorWorkEmail=a@quay.example',
+        );
         $card = $this->copyCard($this->readCard('ivo'));
         $this->caption(['headline' => 'Ours', 'mode' => []]);
         $frame = $this->frameOf($jpeg);
-        $sidecar = $this->folder.'/drive/'.substr((string) $frame->files()->where('kind', 'jpeg')->value('destination'), 0, -3).'xmp';
+        $sidecar =
+            $this->folder.
+            '/drive/'.
+            substr((string) $frame->files()->where('kind', 'jpeg')->value('destination'), 0, -3).
+            'xmp';
         $facts = json_decode((string) shell_exec('exiftool -json -XMP:all '.escapeshellarg($sidecar)), true)[0];
-        self::assertSame(['A title', 'Second', 'a@quay.example', 'Ours'], [$facts['Title'], $facts['Label'], $facts['CreatorWorkEmail'], $facts['Headline']]);
+        self::assertSame(
+            ['A title', 'Second', 'a@quay.example', 'Ours'],
+            [$facts['Title'], $facts['Label'], $facts['CreatorWorkEmail'], $facts['Headline']],
+        );
         self::assertStringStartsWith('2026:09:05', $facts['DateTimeOriginal']);
         self::assertStringEndsWith('+01:00', $facts['DateTimeOriginal']);
         $this->post("/cards/{$card->id}/read");
@@ -105,13 +155,26 @@ final class TakingInTest extends FeatureTestCase
         foreach ([$long, $damaged] as $file) {
             file_put_contents("{$this->folder}/account.txt", $text);
             self::exiftool($file, "-XMP-dc:Description<={$this->folder}/account.txt", '-XMP-photoshop:City=Saltmarsh');
-            self::assertStringContainsString('http://ns.adobe.com/xmp/extension/', (string) file_get_contents($file), 'exiftool writes no extension');
+            self::assertStringContainsString(
+                'http://ns.adobe.com/xmp/extension/',
+                (string) file_get_contents($file),
+                'exiftool writes no extension',
+            );
         }
         // An extension that is not of the digest by which it is named says nothing; the packet itself still does.
-        file_put_contents($damaged, str_replace('stroke by stroke', 'STROKE by stroke', (string) file_get_contents($damaged)));
+        file_put_contents(
+            $damaged,
+            str_replace('stroke by stroke', 'STROKE by stroke', (string) file_get_contents($damaged)),
+        );
         $this->readCard('ivo');
-        self::assertSame(trim($text), FrameCaption::query()->findOrFail($this->frameOf($long)->id)->fields['description']);
-        self::assertArrayNotHasKey('description', FrameCaption::query()->findOrFail($this->frameOf($damaged)->id)->fields);
+        self::assertSame(
+            trim($text),
+            FrameCaption::query()->findOrFail($this->frameOf($long)->id)->fields['description'],
+        );
+        self::assertArrayNotHasKey(
+            'description',
+            FrameCaption::query()->findOrFail($this->frameOf($damaged)->id)->fields,
+        );
         self::assertSame('Saltmarsh', FrameCaption::query()->findOrFail($this->frameOf($damaged)->id)->fields['city']);
     }
 
@@ -136,9 +199,20 @@ final class TakingInTest extends FeatureTestCase
         $this->readCard('foreign');
         self::assertSame(['CR2', 'NEF', 'ARW', 'DNG', 'RW2'], $written);
         foreach ($written as $ending) {
-            $frame = Frame::query()->where('name', 'like', "FR{$ending}0001.%")->sole();
-            self::assertSame(["Of {$ending}", 3], [FrameCaption::query()->find($frame->id)?->fields['title'], $frame->rating], $ending);
+            $frame = Frame::query()
+                ->where('name', 'like', "FR{$ending}0001.%")
+                ->sole();
+            self::assertSame(
+                ["Of {$ending}", 3],
+                [FrameCaption::query()->find($frame->id)?->fields['title'], $frame->rating],
+                $ending,
+            );
         }
-        self::assertSame('Saltmarsh', FrameCaption::query()->findOrFail(Frame::query()->where('name', 'like', 'FRCR20001.%')->sole()->id)->fields['city']);
+        self::assertSame(
+            'Saltmarsh',
+            FrameCaption::query()->findOrFail(Frame::query()->where('name', 'like', 'FRCR20001.%')->sole()->id)->fields[
+                'city'
+            ],
+        );
     }
 }

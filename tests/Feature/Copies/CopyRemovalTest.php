@@ -24,7 +24,9 @@ final class CopyRemovalTest extends FeatureTestCase
             file_put_contents(sprintf('%s/DCIM/100HALDN/MANY%04d.JPG', $slot, $i + 1), chr($i), FILE_APPEND);
         }
         $card = $this->copyCard($this->readCard('mara-long'));
-        DB::table('frames')->where('card_id', $card->id)->update(['verdict' => 'drop']);
+        DB::table('frames')
+            ->where('card_id', $card->id)
+            ->update(['verdict' => 'drop']);
         $files = CardFile::query()->where('card_id', $card->id)->count();
         self::assertGreaterThanOrEqual(self::ROUNDS, $files);
         $delete = function (string $place): string {
@@ -33,7 +35,14 @@ final class CopyRemovalTest extends FeatureTestCase
             return "\$task = App\\Studio\\Task::query()->findOrFail({$id}); for (\$i = 0; \$i < 50 && ! \$task->refresh()->state->isOver(); \$i++) { (new App\\Cull\\DeleteCopies({$id}, ['{$place}'], false))->handle(); } echo \$task->problem;";
         };
         self::assertSame(['', ''], $this->atOnce([$delete('drive'), $delete('backup')]));
-        self::assertSame($files, Copy::query()->whereIn('file_id', $card->files()->select('id'))->distinct()->count('file_id'), 'a file has lost its last copy');
+        self::assertSame(
+            $files,
+            Copy::query()
+                ->whereIn('file_id', $card->files()->select('id'))
+                ->distinct()
+                ->count('file_id'),
+            'a file has lost its last copy',
+        );
         foreach (Copy::query()->with('file')->get() as $copy) {
             self::assertFileExists("{$this->folder}/{$copy->place}/{$copy->file->destination}");
         }
@@ -44,11 +53,16 @@ final class CopyRemovalTest extends FeatureTestCase
     public function test_without_an_archive_copies_of_a_shoot_do_not_go(): void
     {
         mkdir($this->folder.'/disks/third');
-        $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/ingest/places", ['place_path' => '0/third', 'place_name' => 'third'])->assertSessionHasNoErrors();
+        $this->actingAs($this->member)
+            ->post("/shoots/{$this->shoot->id}/ingest/places", ['place_path' => '0/third', 'place_name' => 'third'])
+            ->assertSessionHasNoErrors();
         $this->pushCard('ivo', 2);
         $this->copyCard($this->readCard('ivo'));
         $this->post("/shoots/{$this->shoot->id}/ingest/copies", ['copies_wanted' => 1]);
-        $this->post("/shoots/{$this->shoot->id}/archive/free", ['place' => 'drive', 'name' => 'Harbour day'])->assertSessionHasErrors('place');
+        $this->post("/shoots/{$this->shoot->id}/archive/free", [
+            'place' => 'drive',
+            'name' => 'Harbour day',
+        ])->assertSessionHasErrors('place');
         self::assertSame(6, Copy::query()->count());
     }
 
@@ -57,10 +71,17 @@ final class CopyRemovalTest extends FeatureTestCase
         $this->pushCard('ivo', 2);
         $this->copyCard($this->readCard('ivo'));
         $this->post("/shoots/{$this->shoot->id}/archive");
-        $this->get("/shoots/{$this->shoot->id}/archive")->assertSee('all of them may go')->assertDontSee('on the same disk as');
+        $this->get("/shoots/{$this->shoot->id}/archive")
+            ->assertSee('all of them may go')
+            ->assertDontSee('on the same disk as');
         // Everything of a test stands on one file system.
         config(['kanpai.folders_are_disks' => false]);
-        $this->get("/shoots/{$this->shoot->id}/archive")->assertDontSee('all of them may go')->assertSee('on the same disk as');
-        $this->post("/shoots/{$this->shoot->id}/archive/free", ['place' => 'drive', 'name' => 'Harbour day'])->assertSessionHasErrors('place');
+        $this->get("/shoots/{$this->shoot->id}/archive")
+            ->assertDontSee('all of them may go')
+            ->assertSee('on the same disk as');
+        $this->post("/shoots/{$this->shoot->id}/archive/free", [
+            'place' => 'drive',
+            'name' => 'Harbour day',
+        ])->assertSessionHasErrors('place');
     }
 }

@@ -17,7 +17,18 @@ final class DisksTest extends FeatureTestCase
 {
     private function du(string ...$folders): int
     {
-        return array_sum(array_map(fn (string $folder): int => is_dir($folder) ? (int) shell_exec('find '.escapeshellarg($folder).' -type f ! -name .kanpai-place -printf "%s\n" | awk "{s+=\\$1} END {print s+0}"') : 0, $folders));
+        return array_sum(
+            array_map(
+                fn (string $folder): int => is_dir($folder)
+                    ? (int) shell_exec(
+                        'find '.
+                            escapeshellarg($folder).
+                            ' -type f ! -name .kanpai-place -printf "%s\n" | awk "{s+=\\$1} END {print s+0}"',
+                    )
+                    : 0,
+                $folders,
+            ),
+        );
     }
 
     public function test_each_kind_is_what_du_counts_and_what_could_be_freed_is_named(): void
@@ -26,19 +37,41 @@ final class DisksTest extends FeatureTestCase
         $this->copyCard($this->readCard('mara-long'));
         $this->frames()[0]->update(['verdict' => 'drop']);
         $blog = Output::ofStudio($this->studio)->where('name', 'Blog')->firstOrFail();
-        $this->post("/shoots/{$this->shoot->id}/outputs/run?verdict=", ['outputs' => [$blog->id]])->assertSessionHasNoErrors();
-        $this->post("/shoots/{$this->shoot->id}/deliveries?verdict=", ['ways' => ['jpegs']])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/outputs/run?verdict=", [
+            'outputs' => [$blog->id],
+        ])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/deliveries?verdict=", [
+            'ways' => ['jpegs'],
+        ])->assertSessionHasNoErrors();
         $this->post("/shoots/{$this->shoot->id}/galleries?verdict=", ['title' => 'Proofs'])->assertSessionHasNoErrors();
         [, , $other] = $this->newStudio('Elsewhere', 'other@elsewhere.example');
         $use = fn (): array => app(DiskUse::class)->of(new Collection([$this->shoot]))[$this->shoot->id];
         $used = $use();
-        self::assertSame(['backup' => $this->du("{$this->folder}/backup"), 'drive' => $this->du("{$this->folder}/drive")], collect($used['places'])->sortKeys()->all());
+        self::assertSame(
+            ['backup' => $this->du("{$this->folder}/backup"), 'drive' => $this->du("{$this->folder}/drive")],
+            collect($used['places'])->sortKeys()->all(),
+        );
         self::assertSame($this->du("{$this->folder}/outputs"), $used['outputs']);
         self::assertSame($this->du("{$this->folder}/deliveries"), $used['deliveries']);
         self::assertSame($this->du("{$this->folder}/pictures"), $used['pictures']);
-        self::assertSame(2 * (int) CardFile::query()->where('frame_id', $this->frames()[0]->id)->sum('size'), $used['dropped']);
+        self::assertSame(
+            2 *
+                (int) CardFile::query()
+                    ->where('frame_id', $this->frames()[0]->id)
+                    ->sum('size'),
+            $used['dropped'],
+        );
         self::assertSame(0, $used['ended']);
-        self::assertSame($this->du($this->folder.'/drive', $this->folder.'/backup', $this->folder.'/pictures', $this->folder.'/outputs', $this->folder.'/deliveries'), $used['total']);
+        self::assertSame(
+            $this->du(
+                $this->folder.'/drive',
+                $this->folder.'/backup',
+                $this->folder.'/pictures',
+                $this->folder.'/outputs',
+                $this->folder.'/deliveries',
+            ),
+            $used['total'],
+        );
         Delivery::query()->update(['ends_on' => '2026-01-01']);
         self::assertSame($use()['deliveries'], $use()['ended']);
         self::assertSame($used['outputs'] + $used['dropped'] + $used['deliveries'], $use()['free']);
@@ -55,7 +88,9 @@ final class DisksTest extends FeatureTestCase
     /** Bytes of what makes a bag of a folder. */
     private function tags(): int
     {
-        return array_sum(array_map(fn (string $path): int => (int) filesize($path), glob("{$this->folder}/archive/*/*/*.txt") ?: []));
+        return array_sum(
+            array_map(fn (string $path): int => (int) filesize($path), glob("{$this->folder}/archive/*/*/*.txt") ?: []),
+        );
     }
 
     public function test_the_list_asks_as_often_for_three_shoots_as_for_one(): void
@@ -69,7 +104,9 @@ final class DisksTest extends FeatureTestCase
         };
         $one = $asked();
         foreach (['Second', 'Third'] as $name) {
-            $this->studio->shoots()->create(['name' => $name, 'client' => '', 'place' => '', 'zone' => 'UTC', 'held_on' => '2026-09-06']);
+            $this->studio
+                ->shoots()
+                ->create(['name' => $name, 'client' => '', 'place' => '', 'zone' => 'UTC', 'held_on' => '2026-09-06']);
         }
         // The folders of pictures are asked for by shoot: two questions each.
         self::assertSame($one + 4, $asked());

@@ -39,9 +39,18 @@ final class CullingAroundTest extends FeatureTestCase
         $this->pushCard('mara-long', 2, 11);
         $this->copyCard($this->readCard('mara-long'), 'Mara Quill');
         foreach ($this->frames() as $frame) {
-            $answer = $this->get("/shoots/{$this->shoot->id}/cull/frames/{$frame->id}/whole")->assertOk()->assertHeader('Content-Type', 'image/jpeg');
-            $original = (string) current(glob("{$this->folder}/rack/mara-long/DCIM/*/".pathinfo($frame->name, PATHINFO_FILENAME).'.JPG') ?: []);
-            self::assertSame(md5_file($original), md5((string) file_get_contents($answer->baseResponse->getFile()->getPathname())), $frame->name);
+            $answer = $this->get("/shoots/{$this->shoot->id}/cull/frames/{$frame->id}/whole")
+                ->assertOk()
+                ->assertHeader('Content-Type', 'image/jpeg');
+            $original = (string) current(
+                glob("{$this->folder}/rack/mara-long/DCIM/*/".pathinfo($frame->name, PATHINFO_FILENAME).'.JPG') ?:
+                [],
+            );
+            self::assertSame(
+                md5_file($original),
+                md5((string) file_get_contents($answer->baseResponse->getFile()->getPathname())),
+                $frame->name,
+            );
         }
     }
 
@@ -52,11 +61,23 @@ final class CullingAroundTest extends FeatureTestCase
         $references = [];
         foreach (RawKindsTest::kinds() as [$ending, $bytes, $tag]) {
             file_put_contents("{$folder}/FR{$ending}0001.{$ending}", $bytes);
-            $references["FR{$ending}0001.{$ending}"] = md5((string) shell_exec("exiftool -b -{$tag} ".escapeshellarg("{$folder}/FR{$ending}0001.{$ending}").' 2>/dev/null'));
+            $references["FR{$ending}0001.{$ending}"] = md5(
+                (string) shell_exec(
+                    "exiftool -b -{$tag} ".escapeshellarg("{$folder}/FR{$ending}0001.{$ending}").' 2>/dev/null',
+                ),
+            );
         }
         $this->copyCard($this->readCard('raws'));
         foreach ($this->frames() as $frame) {
-            self::assertSame($references[$frame->name], md5((string) $this->get("/shoots/{$this->shoot->id}/cull/frames/{$frame->id}/whole")->assertOk()->getContent()), $frame->name);
+            self::assertSame(
+                $references[$frame->name],
+                md5(
+                    (string) $this->get("/shoots/{$this->shoot->id}/cull/frames/{$frame->id}/whole")
+                        ->assertOk()
+                        ->getContent(),
+                ),
+                $frame->name,
+            );
         }
     }
 
@@ -68,7 +89,14 @@ final class CullingAroundTest extends FeatureTestCase
         // Until it is copied the card itself is shown, as long as it is in its slot.
         $this->get("/shoots/{$this->shoot->id}/cull/frames/{$frame->id}/whole")->assertOk();
         $this->copyCard(Card::query()->firstOrFail());
-        exec('rm -rf '.escapeshellarg($slot).' '.escapeshellarg($this->folder.'/drive').' '.escapeshellarg($this->folder.'/backup'));
+        exec(
+            'rm -rf '.
+                escapeshellarg($slot).
+                ' '.
+                escapeshellarg($this->folder.'/drive').
+                ' '.
+                escapeshellarg($this->folder.'/backup'),
+        );
         $this->get("/shoots/{$this->shoot->id}/cull/frames/{$frame->id}/whole")->assertNotFound();
     }
 
@@ -103,26 +131,38 @@ final class CullingAroundTest extends FeatureTestCase
     {
         [, $stranger] = $this->newStudio('Elsewhere', 'other@elsewhere.example');
         $this->json($method, "/shoots/{$this->shoot->id}/cull{$path}", $sent)->assertUnauthorized();
-        $this->actingAs($stranger)->json($method, "/shoots/{$this->shoot->id}/cull{$path}", $sent)->assertNotFound();
+        $this->actingAs($stranger)
+            ->json($method, "/shoots/{$this->shoot->id}/cull{$path}", $sent)
+            ->assertNotFound();
     }
 
     public function test_what_belongs_to_another_shoot_is_not_found_in_this_one(): void
     {
         $this->copied(2);
         $frame = $this->frames()->firstOrFail();
-        $other = $this->studio->shoots()->create(['name' => 'Other', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
+        $other = $this->studio
+            ->shoots()
+            ->create(['name' => 'Other', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
         $round = Culling::of($this->shoot)->round;
         $this->post("/shoots/{$other->id}/cull/rounds/{$round}/take-up")->assertNotFound();
         $this->post("/shoots/{$other->id}/cull/rounds/{$round}/throw-away")->assertNotFound();
         $this->get("/shoots/{$other->id}/cull/frames/{$frame->id}/whole")->assertNotFound();
         $this->postJson("/shoots/{$other->id}/cull/border", ['frame' => $frame->id, 'kind' => 'split'])->assertOk();
         self::assertSame(0, DB::table('moment_edits')->count());
-        $set = $this->postJson("/shoots/{$this->shoot->id}/cull/sets", ['name' => 'Here only', 'frames' => [$frame->id, 999_999]])->assertOk()->assertJsonPath('frames', 1)->json('id');
+        $set = $this->postJson("/shoots/{$this->shoot->id}/cull/sets", [
+            'name' => 'Here only',
+            'frames' => [$frame->id, 999_999],
+        ])
+            ->assertOk()
+            ->assertJsonPath('frames', 1)
+            ->json('id');
         $this->postJson("/shoots/{$other->id}/cull/collect", ['set' => $set])->assertNotFound();
         $this->post("/shoots/{$other->id}/cull/sets/{$set}/remove")->assertNotFound();
         // A step with the identity of one in another shoot changes nothing there.
         $step = $this->step([$frame->id => ['verdict' => 'keep']]);
-        $this->postJson("/shoots/{$other->id}/cull/marks", ['steps' => [['id' => $step['id'], 'takeBack' => true]]])->assertOk();
+        $this->postJson("/shoots/{$other->id}/cull/marks", [
+            'steps' => [['id' => $step['id'], 'takeBack' => true]],
+        ])->assertOk();
         self::assertSame('keep', $frame->refresh()->verdict->value);
         self::assertNull(Step::query()->where('uuid', $step['id'])->sole()->taken_back_at);
     }
@@ -132,11 +172,18 @@ final class CullingAroundTest extends FeatureTestCase
         $slot = $this->pushCard('ivo', 3);
         $jpegs = glob("{$slot}/DCIM/*/*.JPG") ?: [];
         foreach (['Album', 'Second, press'] as $n => $label) {
-            exec('exiftool -q -overwrite_original -P '.escapeshellarg("-XMP-xmp:Label={$label}").' '.escapeshellarg($jpegs[$n]));
+            exec(
+                'exiftool -q -overwrite_original -P '.
+                    escapeshellarg("-XMP-xmp:Label={$label}").
+                    ' '.
+                    escapeshellarg($jpegs[$n]),
+            );
         }
         $this->copyCard($this->readCard('ivo'));
         $uses = Uses::of($this->studio);
-        $named = fn (): array => $this->frames()->map(fn (Frame $frame): array => Uses::of($this->studio)->named($frame->uses))->all();
+        $named = fn (): array => $this->frames()
+            ->map(fn (Frame $frame): array => Uses::of($this->studio)->named($frame->uses))
+            ->all();
         self::assertSame([['album'], ['press', 'Second'], []], $named());
         self::assertNotSame(0, $uses->bits('second'));
         // As it came, so it stays, until somebody says something else.
@@ -145,8 +192,15 @@ final class CullingAroundTest extends FeatureTestCase
         $this->step([$frame->id => ['given' => $uses->bits('website'), 'taken' => $uses->bits('press')]]);
         self::assertSame('website, Second', $frame->refresh()->label);
         $this->caption(['headline' => 'Crew']);
-        $sidecar = (string) current(glob("{$this->folder}/drive/*/*/*/*/*/".pathinfo($frame->name, PATHINFO_FILENAME).'.xmp') ?: glob("{$this->folder}/drive/*/*/*/*/".pathinfo($frame->name, PATHINFO_FILENAME).'.xmp') ?: []);
-        self::assertSame('website, Second', trim((string) shell_exec('exiftool -s3 -XMP-xmp:Label '.escapeshellarg($sidecar))));
+        $sidecar = (string) current(
+            glob("{$this->folder}/drive/*/*/*/*/*/".pathinfo($frame->name, PATHINFO_FILENAME).'.xmp') ?:
+            glob("{$this->folder}/drive/*/*/*/*/".pathinfo($frame->name, PATHINFO_FILENAME).'.xmp') ?:
+            [],
+        );
+        self::assertSame(
+            'website, Second',
+            trim((string) shell_exec('exiftool -s3 -XMP-xmp:Label '.escapeshellarg($sidecar))),
+        );
     }
 
     public function test_a_mark_makes_the_sidecar_that_carries_it_be_behind(): void
@@ -157,10 +211,18 @@ final class CullingAroundTest extends FeatureTestCase
         $frame = $this->frames()->firstOrFail();
         foreach ([['verdict' => 'keep'], ['rating' => 3], ['given' => 1]] as $said) {
             $step = $this->step([$frame->id => $said]);
-            self::assertSame([$frame->id], FrameCaption::query()->whereNull('written_at')->pluck('frame_id')->all(), json_encode($said) ?: '');
+            self::assertSame(
+                [$frame->id],
+                FrameCaption::query()->whereNull('written_at')->pluck('frame_id')->all(),
+                json_encode($said) ?: '',
+            );
             FrameCaption::query()->update(['written_at' => now()]);
             $this->step([], ['id' => $step['id'], 'takeBack' => true]);
-            self::assertSame([$frame->id], FrameCaption::query()->whereNull('written_at')->pluck('frame_id')->all(), 'taken back: '.json_encode($said));
+            self::assertSame(
+                [$frame->id],
+                FrameCaption::query()->whereNull('written_at')->pluck('frame_id')->all(),
+                'taken back: '.json_encode($said),
+            );
             FrameCaption::query()->update(['written_at' => now()]);
         }
     }
@@ -173,7 +235,10 @@ final class CullingAroundTest extends FeatureTestCase
         Queue::assertPushed(RegroupMoments::class, 1);
         $this->copyCard($card);
         Queue::assertPushed(RegroupMoments::class, 2);
-        $this->post("/shoots/{$this->shoot->id}/clocks/{$this->frames()->firstOrFail()->body_id}", ['direction' => 'later', 'minutes' => 3])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/clocks/{$this->frames()->firstOrFail()->body_id}", [
+            'direction' => 'later',
+            'minutes' => 3,
+        ])->assertSessionHasNoErrors();
         Queue::assertPushed(RegroupMoments::class, 3);
         self::assertNull($this->frames()->firstOrFail()->border);
         app()->call([new RegroupMoments($this->shoot->id), 'handle']);
@@ -187,11 +252,16 @@ final class CullingAroundTest extends FeatureTestCase
         $this->copied(6);
         $this->postJson("/shoots/{$this->shoot->id}/cull/fineness", ['fineness' => 100])->assertOk();
         self::assertCount(6, Frame::moments($this->shoot));
-        $this->get("/shoots/{$this->shoot->id}/captions?level=moment")->assertOk()->assertSee('1 frame');
+        $this->get("/shoots/{$this->shoot->id}/captions?level=moment")
+            ->assertOk()
+            ->assertSee('1 frame');
         $this->caption(['headline' => 'At {{moment}}']);
         $frame = $this->frames()->firstOrFail();
         $span = Frame::moments($this->shoot)[$frame->moment];
-        self::assertSame('At '.$this->shoot->zone()->format($span['from'], 'H:i'), FrameCaption::query()->findOrFail($frame->id)->fields['headline']);
+        self::assertSame(
+            'At '.$this->shoot->zone()->format($span['from'], 'H:i'),
+            FrameCaption::query()->findOrFail($frame->id)->fields['headline'],
+        );
         self::assertNotNull(Sheet::ofShoot($this->shoot));
     }
 
@@ -199,32 +269,60 @@ final class CullingAroundTest extends FeatureTestCase
     {
         $this->copied(6);
         $frames = $this->frames();
-        $gaps = $this->getJson("/shoots/{$this->shoot->id}/cull/coverage")->assertOk()->json('gaps');
+        $gaps = $this->getJson("/shoots/{$this->shoot->id}/cull/coverage")
+            ->assertOk()
+            ->json('gaps');
         self::assertSame(6, array_sum(array_column($gaps, 'frames')));
         $this->step([$frames[0]->id => ['verdict' => 'keep']]);
         $after = $this->getJson("/shoots/{$this->shoot->id}/cull/coverage")->json('gaps');
         self::assertLessThan(6, array_sum(array_column($after, 'frames')));
-        $this->post("/shoots/{$this->shoot->id}/cull/rounds", ['source' => 'all', 'doubt' => 'nothing', 'starts' => 'open', 'per_minute' => '1.5'])->assertSessionHasNoErrors();
-        $this->get("/shoots/{$this->shoot->id}/cull/rounds")->assertSee('target 1.5 a minute')->assertSee('Of these minutes nothing is kept')->assertSee('By shooter')->assertSee('6 open');
+        $this->post("/shoots/{$this->shoot->id}/cull/rounds", [
+            'source' => 'all',
+            'doubt' => 'nothing',
+            'starts' => 'open',
+            'per_minute' => '1.5',
+        ])->assertSessionHasNoErrors();
+        $this->get("/shoots/{$this->shoot->id}/cull/rounds")
+            ->assertSee('target 1.5 a minute')
+            ->assertSee('Of these minutes nothing is kept')
+            ->assertSee('By shooter')
+            ->assertSee('6 open');
     }
 
     public function test_habits_are_each_members_own(): void
     {
-        $this->actingAs($this->member)->postJson('/habits/moves-on', ['movesOn' => false])->assertOk();
+        $this->actingAs($this->member)
+            ->postJson('/habits/moves-on', ['movesOn' => false])
+            ->assertOk();
         self::assertFalse(Habits::of($this->member)->movesOn());
-        $other = $this->studio->members()->create(['name' => 'Joss Merle', 'email' => 'joss@quay.example', 'password' => 'a good password', 'role' => 'editor']);
+        $other = $this->studio
+            ->members()
+            ->create([
+                'name' => 'Joss Merle',
+                'email' => 'joss@quay.example',
+                'password' => 'a good password',
+                'role' => 'editor',
+            ]);
         self::assertTrue(Habits::of($other)->movesOn());
         $set = $this->postJson("/shoots/{$this->shoot->id}/cull/sets", ['name' => 'Best'])->json('id');
         $this->postJson("/shoots/{$this->shoot->id}/cull/collect", ['set' => $set])->assertOk();
-        self::assertSame([$set, null], [Habits::of($this->member)->collects($this->shoot), Habits::of($other)->collects($this->shoot)]);
+        self::assertSame(
+            [$set, null],
+            [Habits::of($this->member)->collects($this->shoot), Habits::of($other)->collects($this->shoot)],
+        );
         // Keys, the set and moving on do not push one another out.
         $this->postJson('/habits/keys', ['keys' => ['keep' => 'k']])->assertOk();
         $habits = Habits::of(Member::query()->findOrFail($this->member->id));
-        self::assertSame([false, $set, ['keep' => 'k']], [$habits->movesOn(), $habits->collects($this->shoot), $habits->keys()->changed()]);
+        self::assertSame(
+            [false, $set, ['keep' => 'k']],
+            [$habits->movesOn(), $habits->collects($this->shoot), $habits->keys()->changed()],
+        );
         $this->post("/shoots/{$this->shoot->id}/cull/sets/{$set}/remove")->assertRedirect();
         self::assertNull(Habits::of($this->member)->collects($this->shoot));
         // Habits of a version that had other actions are none.
-        DB::table('members')->where('id', $this->member->id)->update(['habits' => '{"keys":{"juggle":"b"}}']);
+        DB::table('members')
+            ->where('id', $this->member->id)
+            ->update(['habits' => '{"keys":{"juggle":"b"}}']);
         self::assertSame([], Habits::of($this->member)->keys()->changed());
     }
 
@@ -239,7 +337,14 @@ final class CullingAroundTest extends FeatureTestCase
         $task = Task::open($this->shoot, 'delete', 'dropped', 'Deleting', 'files', 1);
         (new DeleteCopies($task->id, ['drive', 'backup'], false))->handle();
         self::assertFileExists("{$this->folder}/backup/{$file}", 'the last copy that was really there went');
-        self::assertSame(['backup'], DB::table('copies')->join('files', 'files.id', '=', 'copies.file_id')->where('frame_id', $frame->id)->pluck('place')->all());
+        self::assertSame(
+            ['backup'],
+            DB::table('copies')
+                ->join('files', 'files.id', '=', 'copies.file_id')
+                ->where('frame_id', $frame->id)
+                ->pluck('place')
+                ->all(),
+        );
         self::assertSame('done', $task->refresh()->state->value);
     }
 
@@ -247,17 +352,30 @@ final class CullingAroundTest extends FeatureTestCase
     {
         $this->pushCard('mara-long', 2, 11);
         $this->copyCard($this->readCard('mara-long'), 'Mara Quill');
-        $frame = \App\Frames\Frame::query()->whereHas('files', fn ($files) => $files->where('kind', 'raw'))->firstOrFail();
+        $frame = \App\Frames\Frame::query()
+            ->whereHas('files', fn ($files) => $files->where('kind', 'raw'))
+            ->firstOrFail();
         $this->caption(['headline' => 'Beside a pair']);
         $this->post("/shoots/{$this->shoot->id}/captions/sidecars")->assertSessionHasNoErrors();
-        $sidecar = fn (string $place): ?string => DB::table('sidecars')->where(['frame_id' => $frame->id, 'place' => $place])->value('path');
+        $sidecar = fn (string $place): ?string => DB::table('sidecars')
+            ->where(['frame_id' => $frame->id, 'place' => $place])
+            ->value('path');
         $path = (string) $sidecar('drive');
         self::assertFileExists("{$this->folder}/drive/{$path}");
-        [$raw, $jpeg] = [$frame->files()->where('kind', 'raw')->firstOrFail(), $frame->files()->where('kind', 'jpeg')->firstOrFail()];
+        [$raw, $jpeg] = [
+            $frame->files()->where('kind', 'raw')->firstOrFail(),
+            $frame->files()->where('kind', 'jpeg')->firstOrFail(),
+        ];
         // The copy of the raw file in the other place is no good, so the one on the drive is the last and stays there.
-        DB::table('copies')->where(['file_id' => $raw->id, 'place' => 'backup'])->update(['hash' => str_repeat('0', 16)]);
+        DB::table('copies')
+            ->where(['file_id' => $raw->id, 'place' => 'backup'])
+            ->update(['hash' => str_repeat('0', 16)]);
         $this->step([$frame->id => ['verdict' => 'drop']]);
-        $delete = fn (array $more) => $this->post("/shoots/{$this->shoot->id}/cull/dropped/delete", ['name' => 'Harbour day', 'places' => ['drive'], ...$more])->assertSessionHasNoErrors();
+        $delete = fn (array $more) => $this->post("/shoots/{$this->shoot->id}/cull/dropped/delete", [
+            'name' => 'Harbour day',
+            'places' => ['drive'],
+            ...$more,
+        ])->assertSessionHasNoErrors();
         $delete([]);
         self::assertFileDoesNotExist("{$this->folder}/drive/{$jpeg->destination}");
         self::assertFileExists("{$this->folder}/drive/{$raw->destination}");
@@ -273,13 +391,18 @@ final class CullingAroundTest extends FeatureTestCase
     {
         $this->copied(4);
         $address = "/shoots/{$this->shoot->id}/cull";
-        $told = fn (): int => $this->getJson("{$address}/since/0")->assertOk()->json('arrangement');
+        $told = fn (): int => $this->getJson("{$address}/since/0")
+            ->assertOk()
+            ->json('arrangement');
         $frames = $this->frames();
         $this->postJson("{$address}/border", ['frame' => $frames[2]->id, 'kind' => 'split'])->assertOk();
         self::assertSame($before = $told(), $this->getJson("{$address}/frames")->json('arrangement'));
         $this->postJson("{$address}/fineness", ['fineness' => 90])->assertOk();
         self::assertSame($before, $told(), 'the slider puts no frame elsewhere');
-        $this->post("/shoots/{$this->shoot->id}/clocks/{$frames[0]->body_id}", ['direction' => 'later', 'seconds' => 5])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/clocks/{$frames[0]->body_id}", [
+            'direction' => 'later',
+            'seconds' => 5,
+        ])->assertSessionHasNoErrors();
         self::assertNotSame($before, $later = $told());
         $this->step([$frames[3]->id => ['verdict' => 'drop']]);
         $this->post("{$address}/dropped/aside");
@@ -291,7 +414,16 @@ final class CullingAroundTest extends FeatureTestCase
     public function test_the_day_line_follows_the_marks(): void
     {
         $this->copied(3);
-        $ticks = fn (): array => array_map(fn (string $said): int => preg_match('/<path class="'.$said.'" d="([^"]*)"/', (string) $this->getJson("/shoots/{$this->shoot->id}/cull/coverage")->json('line'), $found) === 1 ? substr_count($found[1], 'M') : -1, ['keep', 'drop', 'open']);
+        $ticks = fn (): array => array_map(
+            fn (string $said): int => preg_match(
+                '/<path class="'.$said.'" d="([^"]*)"/',
+                (string) $this->getJson("/shoots/{$this->shoot->id}/cull/coverage")->json('line'),
+                $found,
+            ) === 1
+                ? substr_count($found[1], 'M')
+                : -1,
+            ['keep', 'drop', 'open'],
+        );
         $before = $ticks();
         self::assertSame([0, 0], array_slice($before, 0, 2));
         [$first, $second] = [$this->frames()[0], $this->frames()[2]];
@@ -307,7 +439,11 @@ final class CullingAroundTest extends FeatureTestCase
         $resting = (int) $file['id'];
         DB::table('files')->insert([...array_diff_key($file, ['id' => 1, 'frame_id' => 1]), 'same_as_id' => $resting]);
         $this->step([$frame->id => ['verdict' => 'drop']]);
-        $this->post("/shoots/{$this->shoot->id}/cull/dropped/delete", ['name' => 'Harbour day', 'places' => ['drive', 'backup'], 'last' => '1'])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/cull/dropped/delete", [
+            'name' => 'Harbour day',
+            'places' => ['drive', 'backup'],
+            'last' => '1',
+        ])->assertSessionHasNoErrors();
         foreach (['drive', 'backup'] as $place) {
             self::assertFileExists("{$this->folder}/{$place}/{$file['destination']}");
         }
@@ -332,13 +468,17 @@ final class CullingAroundTest extends FeatureTestCase
         yield 'a step that is none' => [['x']];
         yield 'no identity' => [[['marks' => []]]];
         yield 'an identity that is none' => [[['id' => 'DROP TABLE', 'marks' => []]]];
-        yield 'more steps than are taken' => [array_map(fn (int $n): array => ['id' => sprintf('00000000-0000-4000-8000-%012x', $n)], range(1, 501))];
+        yield 'more steps than are taken' => [
+            array_map(fn (int $n): array => ['id' => sprintf('00000000-0000-4000-8000-%012x', $n)], range(1, 501)),
+        ];
     }
 
     #[DataProvider('oddSteps')]
     public function test_steps_that_are_none_are_refused(mixed $steps): void
     {
-        $this->actingAs($this->member)->postJson("/shoots/{$this->shoot->id}/cull/marks", ['steps' => $steps])->assertStatus(422);
+        $this->actingAs($this->member)
+            ->postJson("/shoots/{$this->shoot->id}/cull/marks", ['steps' => $steps])
+            ->assertStatus(422);
         self::assertSame(0, Step::query()->count());
     }
 
@@ -346,14 +486,35 @@ final class CullingAroundTest extends FeatureTestCase
     {
         $this->copied(2);
         [$one, $two] = $this->frames()->modelKeys();
-        $answer = $this->postJson("/shoots/{$this->shoot->id}/cull/marks", ['steps' => [['id' => (string) Str::uuid(), 'said' => ['x'], 'marks' => [['frame' => $one, 'verdict' => 'keep', 'given' => 1 << 40, 'saw' => 'x'], ['frame' => 'x', 'verdict' => 'keep'], 'y', ['frame' => $two, 'rating' => '5', 'verdict' => 'drop']]]]])->assertOk()->json();
+        $answer = $this->postJson("/shoots/{$this->shoot->id}/cull/marks", [
+            'steps' => [
+                [
+                    'id' => (string) Str::uuid(),
+                    'said' => ['x'],
+                    'marks' => [
+                        ['frame' => $one, 'verdict' => 'keep', 'given' => 1 << 40, 'saw' => 'x'],
+                        ['frame' => 'x', 'verdict' => 'keep'],
+                        'y',
+                        ['frame' => $two, 'rating' => '5', 'verdict' => 'drop'],
+                    ],
+                ],
+            ],
+        ])
+            ->assertOk()
+            ->json();
         self::assertSame([[], []], [$answer['refused'], $answer['conflicts']]);
-        self::assertSame(['keep', 'drop'], $this->frames()->map(fn (Frame $frame): string => $frame->verdict->value)->all());
+        self::assertSame(
+            ['keep', 'drop'],
+            $this->frames()->map(fn (Frame $frame): string => $frame->verdict->value)->all(),
+        );
         self::assertSame([0, 0], $this->frames()->pluck('uses')->all());
         self::assertSame('A mark', Step::query()->sole()->said);
         // One mark of a step that cannot be: nothing of the step is done.
         $refused = $this->step([$one => ['verdict' => 'open'], $two => ['rating' => 9]]);
         self::assertStringContainsString('A rating is 0 to 5, not 9', (string) current((array) $refused['refused']));
-        self::assertSame(['keep', 'drop'], $this->frames()->map(fn (Frame $frame): string => $frame->verdict->value)->all());
+        self::assertSame(
+            ['keep', 'drop'],
+            $this->frames()->map(fn (Frame $frame): string => $frame->verdict->value)->all(),
+        );
     }
 }

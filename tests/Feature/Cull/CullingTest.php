@@ -30,18 +30,33 @@ final class CullingTest extends FeatureTestCase
         $this->pushCard('ivo', 6);
         $this->readCard('ivo');
         $this->ids = array_values($this->frames()->modelKeys());
-        $this->other = $this->studio->members()->create(['name' => 'Joss Merle', 'email' => 'joss@quay.example', 'password' => 'a good password', 'role' => 'editor']);
+        $this->other = $this->studio
+            ->members()
+            ->create([
+                'name' => 'Joss Merle',
+                'email' => 'joss@quay.example',
+                'password' => 'a good password',
+                'role' => 'editor',
+            ]);
     }
 
     /** @return list<string> verdict, rating and uses of each frame in order, such as `keep 3 1` */
     private function standing(): array
     {
-        return array_values($this->frames()->map(fn (Frame $frame): string => "{$frame->verdict->value} {$frame->rating} {$frame->uses}")->all());
+        return array_values(
+            $this->frames()
+                ->map(fn (Frame $frame): string => "{$frame->verdict->value} {$frame->rating} {$frame->uses}")
+                ->all(),
+        );
     }
 
     public function test_a_step_over_many_frames_is_one_to_take_back_and_one_to_do_again(): void
     {
-        $step = $this->step([$this->ids[0] => ['verdict' => 'keep', 'rating' => 4], $this->ids[1] => ['verdict' => 'drop'], $this->ids[2] => ['given' => 1]]);
+        $step = $this->step([
+            $this->ids[0] => ['verdict' => 'keep', 'rating' => 4],
+            $this->ids[1] => ['verdict' => 'drop'],
+            $this->ids[2] => ['given' => 1],
+        ]);
         self::assertSame(['keep 4 0', 'drop 0 0', 'open 0 1', 'open 0 0'], array_slice($this->standing(), 0, 4));
         self::assertSame('album', Frame::query()->findOrFail($this->ids[2])->label, 'other software is told');
         // What somebody has changed since stays.
@@ -73,7 +88,13 @@ final class CullingTest extends FeatureTestCase
         self::assertSame('open 0 0', $this->standing()[1]);
         // In one request as well.
         $id = (string) Str::uuid();
-        $this->postJson("/shoots/{$this->shoot->id}/cull/marks", ['steps' => [['id' => $id, 'marks' => [['frame' => $this->ids[2], 'verdict' => 'keep']]], ['id' => $id, 'takeBack' => true], ['id' => $id, 'again' => true]]])->assertOk();
+        $this->postJson("/shoots/{$this->shoot->id}/cull/marks", [
+            'steps' => [
+                ['id' => $id, 'marks' => [['frame' => $this->ids[2], 'verdict' => 'keep']]],
+                ['id' => $id, 'takeBack' => true],
+                ['id' => $id, 'again' => true],
+            ],
+        ])->assertOk();
         self::assertSame('keep 0 0', $this->standing()[2]);
     }
 
@@ -83,60 +104,142 @@ final class CullingTest extends FeatureTestCase
         $this->step([$this->ids[0] => ['verdict' => 'drop', 'saw' => ['open', 0, 0]]]);
         $turn = $this->getJson("/shoots/{$this->shoot->id}/cull/since/0")->json('turn');
         $this->actingAs($this->member);
-        $answer = $this->step([$this->ids[0] => ['verdict' => 'keep', 'saw' => ['open', 0, 0]], $this->ids[1] => ['verdict' => 'keep', 'saw' => ['open', 0, 0]]]);
-        self::assertSame([['step' => $answer['id'], 'frame' => $this->ids[0], 'verdict' => 'drop', 'rating' => 0, 'uses' => 0, 'by' => 'Joss Merle']], $answer['conflicts']);
+        $answer = $this->step([
+            $this->ids[0] => ['verdict' => 'keep', 'saw' => ['open', 0, 0]],
+            $this->ids[1] => ['verdict' => 'keep', 'saw' => ['open', 0, 0]],
+        ]);
+        self::assertSame(
+            [
+                [
+                    'step' => $answer['id'],
+                    'frame' => $this->ids[0],
+                    'verdict' => 'drop',
+                    'rating' => 0,
+                    'uses' => 0,
+                    'by' => 'Joss Merle',
+                ],
+            ],
+            $answer['conflicts'],
+        );
         self::assertSame(['drop 0 0', 'keep 0 0'], array_slice($this->standing(), 0, 2));
         // Having seen it, he may; and a rating beside it is no conflict.
-        self::assertSame([], $this->step([$this->ids[0] => ['verdict' => 'keep', 'saw' => ['drop', 0, 0]]])['conflicts']);
+        self::assertSame(
+            [],
+            $this->step([$this->ids[0] => ['verdict' => 'keep', 'saw' => ['drop', 0, 0]]])['conflicts'],
+        );
         self::assertSame([], $this->step([$this->ids[1] => ['rating' => 3, 'saw' => ['open', 0, 0]]])['conflicts']);
         // The other browser is told, with whose hand it was.
-        $told = $this->actingAs($this->other)->getJson("/shoots/{$this->shoot->id}/cull/since/{$turn}")->json();
-        self::assertSame([['Owner'], [[$this->ids[0], 'keep', 0, 0, 0, 0], [$this->ids[1], 'keep', 3, 0, 0, 0]]], [$told['others'], $told['frames']]);
+        $told = $this->actingAs($this->other)
+            ->getJson("/shoots/{$this->shoot->id}/cull/since/{$turn}")
+            ->json();
+        self::assertSame(
+            [['Owner'], [[$this->ids[0], 'keep', 0, 0, 0, 0], [$this->ids[1], 'keep', 3, 0, 0, 0]]],
+            [$told['others'], $told['frames']],
+        );
         self::assertSame([], $this->getJson("/shoots/{$this->shoot->id}/cull/since/{$told['turn']}")->json('frames'));
     }
 
     public function test_ten_thousand_marks_at_once_are_done_and_more_than_can_be_are_refused_whole(): void
     {
-        $body = DB::table('frames')->where('id', $this->ids[0])->first(['card_id', 'body_id']);
-        $row = ['shoot_id' => $this->shoot->id, 'card_id' => $body?->card_id, 'body_id' => $body?->body_id, 'name' => 'X', 'camera_ms' => 1, 'is_dated' => true, 'taken_ms' => 1, 'width' => 6, 'height' => 4];
+        $body = DB::table('frames')
+            ->where('id', $this->ids[0])
+            ->first(['card_id', 'body_id']);
+        $row = [
+            'shoot_id' => $this->shoot->id,
+            'card_id' => $body?->card_id,
+            'body_id' => $body?->body_id,
+            'name' => 'X',
+            'camera_ms' => 1,
+            'is_dated' => true,
+            'taken_ms' => 1,
+            'width' => 6,
+            'height' => 4,
+        ];
         foreach (range(1, 20) as $n) {
             DB::table('frames')->insert(array_fill(0, 1000, $row));
         }
-        self::assertCount(20_006, $this->getJson("/shoots/{$this->shoot->id}/cull/frames")->assertOk()->json('frames'));
-        $ids = DB::table('frames')->where('shoot_id', $this->shoot->id)->orderBy('id')->limit(10_000)->pluck('id')->all();
+        self::assertCount(
+            20_006,
+            $this->getJson("/shoots/{$this->shoot->id}/cull/frames")
+                ->assertOk()
+                ->json('frames'),
+        );
+        $ids = DB::table('frames')
+            ->where('shoot_id', $this->shoot->id)
+            ->orderBy('id')
+            ->limit(10_000)
+            ->pluck('id')
+            ->all();
         $this->step(array_fill_keys($ids, ['verdict' => 'drop']));
         // Seven steps over all of them, and the page still opens; the last is told whole.
         $all = DB::table('frames')->where('shoot_id', $this->shoot->id)->pluck('id')->all();
         foreach (['keep', 'open', 'keep', 'open', 'keep', 'open'] as $verdict) {
             $this->step(array_fill_keys($all, ['verdict' => $verdict]));
         }
-        $history = $this->getJson("/shoots/{$this->shoot->id}/cull/frames")->assertOk()->json('history');
+        $history = $this->getJson("/shoots/{$this->shoot->id}/cull/frames")
+            ->assertOk()
+            ->json('history');
         self::assertSame([20_006], array_map(count(...), array_column($history, 'marks')));
         $this->step(array_fill_keys($ids, ['verdict' => 'drop']));
-        self::assertSame(10_000, DB::table('frames')->where(['shoot_id' => $this->shoot->id, 'verdict' => 'drop'])->count());
+        self::assertSame(
+            10_000,
+            DB::table('frames')
+                ->where(['shoot_id' => $this->shoot->id, 'verdict' => 'drop'])
+                ->count(),
+        );
         $many = array_map(fn (int $n): array => ['frame' => $n, 'verdict' => 'keep'], range(1, 120_001));
-        $this->postJson("/shoots/{$this->shoot->id}/cull/marks", ['steps' => [['id' => (string) Str::uuid(), 'marks' => $many]]])->assertStatus(422)->assertJsonValidationErrors('steps');
-        self::assertSame(0, DB::table('frames')->where(['shoot_id' => $this->shoot->id, 'verdict' => 'keep'])->count());
+        $this->postJson("/shoots/{$this->shoot->id}/cull/marks", [
+            'steps' => [['id' => (string) Str::uuid(), 'marks' => $many]],
+        ])
+            ->assertStatus(422)
+            ->assertJsonValidationErrors('steps');
+        self::assertSame(
+            0,
+            DB::table('frames')
+                ->where(['shoot_id' => $this->shoot->id, 'verdict' => 'keep'])
+                ->count(),
+        );
     }
 
     public function test_rounds_keep_their_verdicts_are_taken_up_again_compared_and_thrown_away(): void
     {
-        $this->step([$this->ids[0] => ['verdict' => 'keep'], $this->ids[1] => ['verdict' => 'keep'], $this->ids[2] => ['verdict' => 'drop']]);
+        $this->step([
+            $this->ids[0] => ['verdict' => 'keep'],
+            $this->ids[1] => ['verdict' => 'keep'],
+            $this->ids[2] => ['verdict' => 'drop'],
+        ]);
         $one = Round::query()->sole();
-        $this->post("/shoots/{$this->shoot->id}/cull/rounds", ['source' => 'kept', 'doubt' => 'drop', 'starts' => 'open', 'target' => 1])->assertSessionHasNoErrors()->assertRedirect();
+        $this->post("/shoots/{$this->shoot->id}/cull/rounds", [
+            'source' => 'kept',
+            'doubt' => 'drop',
+            'starts' => 'open',
+            'target' => 1,
+        ])
+            ->assertSessionHasNoErrors()
+            ->assertRedirect();
         $two = Round::query()->where('number', 2)->sole();
         self::assertSame(['open 0 0', 'open 0 0', 'drop 0 0', 'open 0 0', 'open 0 0', 'open 0 0'], $this->standing());
         $table = $this->get("/shoots/{$this->shoot->id}/cull/frames")->json();
-        self::assertSame([1, 1, 0, 0, 0, 0], array_column($table['frames'], array_search('in', $table['columns'], true)));
+        self::assertSame(
+            [1, 1, 0, 0, 0, 0],
+            array_column($table['frames'], array_search('in', $table['columns'], true)),
+        );
         $this->step([$this->ids[0] => ['verdict' => 'keep'], $this->ids[1] => ['verdict' => 'drop']]);
-        $this->get("/shoots/{$this->shoot->id}/cull/rounds?one={$one->id}&other={$two->id}")->assertOk()->assertSee('1 kept, then dropped');
+        $this->get("/shoots/{$this->shoot->id}/cull/rounds?one={$one->id}&other={$two->id}")
+            ->assertOk()
+            ->assertSee('1 kept, then dropped');
 
         // A mark that was made in the round that has been left stays with that round.
         $this->post("/shoots/{$this->shoot->id}/cull/rounds/{$one->id}/take-up");
         self::assertSame(['keep 0 0', 'keep 0 0', 'drop 0 0'], array_slice($this->standing(), 0, 3));
         $answer = $this->step([$this->ids[1] => ['verdict' => 'keep']], ['round' => $two->id]);
         self::assertSame($one->id, $answer['round']);
-        self::assertSame('keep', DB::table('round_frames')->where(['round_id' => $two->id, 'frame_id' => $this->ids[1]])->value('verdict'));
+        self::assertSame(
+            'keep',
+            DB::table('round_frames')
+                ->where(['round_id' => $two->id, 'frame_id' => $this->ids[1]])
+                ->value('verdict'),
+        );
         $this->post("/shoots/{$this->shoot->id}/cull/rounds/{$two->id}/take-up");
         self::assertSame(['keep 0 0', 'keep 0 0', 'drop 0 0'], array_slice($this->standing(), 0, 3));
 
@@ -157,10 +260,22 @@ final class CullingTest extends FeatureTestCase
     /** @return iterable<string, array{array<string, mixed>, string}> */
     public static function impossibleRounds(): iterable
     {
-        yield 'nothing is kept' => [['source' => 'kept', 'doubt' => 'nothing', 'starts' => 'open'], 'No frame would take part'];
-        yield 'no doubt can arise' => [['source' => 'all', 'doubt' => 'drop', 'starts' => 'kept'], 'everything counts as kept'];
-        yield 'a target of none' => [['source' => 'all', 'doubt' => 'nothing', 'starts' => 'open', 'target' => 0], 'A target is 1'];
-        yield 'too many a minute' => [['source' => 'all', 'doubt' => 'nothing', 'starts' => 'open', 'per_minute' => 1e9], 'at most 600'];
+        yield 'nothing is kept' => [
+            ['source' => 'kept', 'doubt' => 'nothing', 'starts' => 'open'],
+            'No frame would take part',
+        ];
+        yield 'no doubt can arise' => [
+            ['source' => 'all', 'doubt' => 'drop', 'starts' => 'kept'],
+            'everything counts as kept',
+        ];
+        yield 'a target of none' => [
+            ['source' => 'all', 'doubt' => 'nothing', 'starts' => 'open', 'target' => 0],
+            'A target is 1',
+        ];
+        yield 'too many a minute' => [
+            ['source' => 'all', 'doubt' => 'nothing', 'starts' => 'open', 'per_minute' => 1e9],
+            'at most 600',
+        ];
     }
 
     /** @param  array<string, mixed>  $said */
@@ -175,64 +290,136 @@ final class CullingTest extends FeatureTestCase
 
     public function test_frames_are_collected_into_a_set_that_a_round_starts_from(): void
     {
-        $set = $this->postJson("/shoots/{$this->shoot->id}/cull/sets", ['name' => 'Portfolio', 'everywhere' => true])->assertOk()->json('id');
+        $set = $this->postJson("/shoots/{$this->shoot->id}/cull/sets", ['name' => 'Portfolio', 'everywhere' => true])
+            ->assertOk()
+            ->json('id');
         $this->postJson("/shoots/{$this->shoot->id}/cull/sets", ['name' => 'portfolio'])->assertStatus(422);
-        self::assertSame($set, \App\Cull\Habits::of($this->member)->collects($this->shoot), 'a new set is the one that is collected into');
-        $step = $this->step([$this->ids[1] => ['collect' => true], $this->ids[3] => ['collect' => true]], ['set' => $set]);
+        self::assertSame(
+            $set,
+            \App\Cull\Habits::of($this->member)->collects($this->shoot),
+            'a new set is the one that is collected into',
+        );
+        $step = $this->step(
+            [$this->ids[1] => ['collect' => true], $this->ids[3] => ['collect' => true]],
+            ['set' => $set],
+        );
         self::assertSame([$this->ids[1], $this->ids[3]], FrameSet::query()->findOrFail($set)->frames($this->shoot));
-        self::assertSame([$this->ids[1], $this->ids[3]], $this->get("/shoots/{$this->shoot->id}/cull/frames")->json('collected'));
+        self::assertSame(
+            [$this->ids[1], $this->ids[3]],
+            $this->get("/shoots/{$this->shoot->id}/cull/frames")->json('collected'),
+        );
         $this->step([], ['id' => $step['id'], 'takeBack' => true]);
         self::assertSame([], FrameSet::query()->findOrFail($set)->frames($this->shoot));
         $this->step([], ['id' => $step['id'], 'again' => true]);
-        $this->post("/shoots/{$this->shoot->id}/cull/rounds", ['source' => 'set', 'set' => $set, 'doubt' => 'nothing', 'starts' => 'kept'])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/cull/rounds", [
+            'source' => 'set',
+            'set' => $set,
+            'doubt' => 'nothing',
+            'starts' => 'kept',
+        ])->assertSessionHasNoErrors();
         self::assertSame(['open 0 0', 'keep 0 0', 'open 0 0', 'keep 0 0', 'open 0 0', 'open 0 0'], $this->standing());
 
         // A live set is always up to date, and takes nothing by hand.
-        $live = $this->postJson("/shoots/{$this->shoot->id}/cull/sets?verdict=keep&where=set:Portfolio", ['name' => 'The kept', 'live' => true])->assertOk()->assertJson(['rule' => 'verdict:keep and set:Portfolio', 'frames' => 2])->json('id');
+        $live = $this->postJson("/shoots/{$this->shoot->id}/cull/sets?verdict=keep&where=set:Portfolio", [
+            'name' => 'The kept',
+            'live' => true,
+        ])
+            ->assertOk()
+            ->assertJson(['rule' => 'verdict:keep and set:Portfolio', 'frames' => 2])
+            ->json('id');
         self::assertCount(2, FrameSet::query()->findOrFail($live)->frames($this->shoot));
-        self::assertCount(1, $this->postJson("/shoots/{$this->shoot->id}/cull/marks", ['steps' => [['id' => (string) Str::uuid(), 'set' => $live, 'marks' => [['frame' => $this->ids[0], 'collect' => true]]]]])->json('refused'));
-        $this->postJson("/shoots/{$this->shoot->id}/cull/sets", ['name' => 'All', 'live' => true])->assertStatus(422)->assertJsonValidationErrors(['rule' => 'Nothing is filtered']);
-        $this->postJson("/shoots/{$this->shoot->id}/cull/sets?where=set:Nowhere", ['name' => 'Round', 'live' => true])->assertStatus(422)->assertJsonValidationErrors(['rule' => 'There is no set called “Nowhere”']);
-        DB::table('sets')->where('id', $live)->update(['rule' => 'set:"The kept"']);
-        $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?where=".urlencode('set:"The kept"'))->assertStatus(422)->assertJsonValidationErrors(['where' => 'asks for itself']);
+        self::assertCount(
+            1,
+            $this->postJson("/shoots/{$this->shoot->id}/cull/marks", [
+                'steps' => [
+                    [
+                        'id' => (string) Str::uuid(),
+                        'set' => $live,
+                        'marks' => [['frame' => $this->ids[0], 'collect' => true]],
+                    ],
+                ],
+            ])->json('refused'),
+        );
+        $this->postJson("/shoots/{$this->shoot->id}/cull/sets", ['name' => 'All', 'live' => true])
+            ->assertStatus(422)
+            ->assertJsonValidationErrors(['rule' => 'Nothing is filtered']);
+        $this->postJson("/shoots/{$this->shoot->id}/cull/sets?where=set:Nowhere", ['name' => 'Round', 'live' => true])
+            ->assertStatus(422)
+            ->assertJsonValidationErrors(['rule' => 'There is no set called “Nowhere”']);
+        DB::table('sets')
+            ->where('id', $live)
+            ->update(['rule' => 'set:"The kept"']);
+        $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?where=".urlencode('set:"The kept"'))
+            ->assertStatus(422)
+            ->assertJsonValidationErrors(['where' => 'asks for itself']);
     }
 
     public function test_uses_are_as_many_as_a_frame_needs_and_a_studio_adds_its_own(): void
     {
         self::assertSame(UseList::USUAL, array_values(Uses::of($this->studio)->names));
-        $this->postJson("/shoots/{$this->shoot->id}/cull/uses", ['name' => 'wall print'])->assertOk()->assertJsonPath('uses.5', 'wall print');
+        $this->postJson("/shoots/{$this->shoot->id}/cull/uses", ['name' => 'wall print'])
+            ->assertOk()
+            ->assertJsonPath('uses.5', 'wall print');
         $this->postJson("/shoots/{$this->shoot->id}/cull/uses", ['name' => 'a, b'])->assertStatus(422);
-        $this->step([$this->ids[0] => ['given' => 1 | 1 << 5], $this->ids[1] => ['given' => 2]]);
+        $this->step([$this->ids[0] => ['given' => 1 | (1 << 5)], $this->ids[1] => ['given' => 2]]);
         $this->step([$this->ids[0] => ['given' => 2, 'taken' => 1]]);
         self::assertSame(['open 0 34', 'open 0 2'], array_slice($this->standing(), 0, 2));
         self::assertSame('press, wall print', Frame::query()->findOrFail($this->ids[0])->label);
-        self::assertSame([$this->ids[0]], $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?where=".urlencode('use:"wall print"'))->json('frames'));
+        self::assertSame(
+            [$this->ids[0]],
+            $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?where=".urlencode('use:"wall print"'))->json(
+                'frames',
+            ),
+        );
         for ($n = 0; $n < 24; $n++) {
             $this->postJson("/shoots/{$this->shoot->id}/cull/uses", ['name' => "more {$n}"])->assertOk();
         }
-        $this->postJson("/shoots/{$this->shoot->id}/cull/uses", ['name' => 'one too many'])->assertStatus(422)->assertJsonValidationErrors('name');
+        $this->postJson("/shoots/{$this->shoot->id}/cull/uses", ['name' => 'one too many'])
+            ->assertStatus(422)
+            ->assertJsonValidationErrors('name');
     }
 
     public function test_lists_go_out_and_come_in_and_say_what_they_did_not_find(): void
     {
         $names = array_values($this->frames()->pluck('name')->all());
         $stems = array_map(fn (string $name): string => pathinfo($name, PATHINFO_FILENAME), $names);
-        $this->step([$this->ids[0] => ['verdict' => 'keep', 'rating' => 4, 'given' => 3], $this->ids[1] => ['verdict' => 'keep']]);
-        $list = fn (string $query): string => $this->getJson("/shoots/{$this->shoot->id}/cull/list?{$query}")->assertOk()->json('names');
+        $this->step([
+            $this->ids[0] => ['verdict' => 'keep', 'rating' => 4, 'given' => 3],
+            $this->ids[1] => ['verdict' => 'keep'],
+        ]);
+        $list = fn (string $query): string => $this->getJson("/shoots/{$this->shoot->id}/cull/list?{$query}")
+            ->assertOk()
+            ->json('names');
         self::assertSame("{$names[0]}\n{$names[1]}", $list('verdict=keep'));
         self::assertSame("{$stems[0]} {$stems[1]}", $list('verdict=keep&ending=0&separator=spaces'));
         self::assertSame("\"{$names[0]}\", \"{$names[1]}\"", $list('where=verdict:keep&separator=commas&quoted=1'));
-        $csv = (string) $this->get("/shoots/{$this->shoot->id}/cull/list.csv")->assertOk()->getContent();
-        self::assertStringStartsWith("name,verdict,rating,uses,time\r\n{$names[0]},keep,4,album; press,2026-09-05T", $csv);
+        $csv = (string) $this->get("/shoots/{$this->shoot->id}/cull/list.csv")
+            ->assertOk()
+            ->getContent();
+        self::assertStringStartsWith(
+            "name,verdict,rating,uses,time\r\n{$names[0]},keep,4,album; press,2026-09-05T",
+            $csv,
+        );
 
         // Back in it changes nothing; with the verdicts turned round it marks what it names.
         $before = $this->standing();
         $this->post("/shoots/{$this->shoot->id}/cull/list", ['list' => $csv])->assertSessionHasNoErrors();
         self::assertSame($before, $this->standing());
-        $this->post("/shoots/{$this->shoot->id}/cull/list", ['list' => "filename;verdict;rating\n{$names[0]};drop;\n".strtolower($stems[2]).";keep;9\nNOWHERE.JPG;keep;1\n{$stems[3]};;5\n"])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/cull/list", [
+            'list' => "filename;verdict;rating\n{$names[0]};drop;\n".
+                strtolower($stems[2]).
+                ";keep;9\nNOWHERE.JPG;keep;1\n{$stems[3]};;5\n",
+        ])->assertSessionHasNoErrors();
         self::assertSame(['drop 4 3', 'keep 0 0', 'open 0 0', 'open 5 0'], array_slice($this->standing(), 0, 4));
-        $this->get("/shoots/{$this->shoot->id}/cull/list")->assertSee('2 of 4 names')->assertSee('NOWHERE.JPG')->assertSee('A rating is 0 to 5, not 9');
-        $this->post("/shoots/{$this->shoot->id}/cull/list", ['list' => "{$names[4]}, \"{$names[5]}\" nobody.jpg", 'verdict' => 'keep', 'use' => '1'])->assertSessionHasNoErrors();
+        $this->get("/shoots/{$this->shoot->id}/cull/list")
+            ->assertSee('2 of 4 names')
+            ->assertSee('NOWHERE.JPG')
+            ->assertSee('A rating is 0 to 5, not 9');
+        $this->post("/shoots/{$this->shoot->id}/cull/list", [
+            'list' => "{$names[4]}, \"{$names[5]}\" nobody.jpg",
+            'verdict' => 'keep',
+            'use' => '1',
+        ])->assertSessionHasNoErrors();
         self::assertSame(['keep 0 2', 'keep 0 2'], array_slice($this->standing(), 4));
         $this->post("/shoots/{$this->shoot->id}/cull/list", ['list' => $names[4]])->assertSessionHasErrors('verdict');
         $this->post("/shoots/{$this->shoot->id}/cull/list", ['list' => ' '])->assertSessionHasErrors('list');
@@ -289,35 +476,91 @@ final class CullingTest extends FeatureTestCase
             ['iso' => 3200, 'sharpness' => 12.5, 'taken_ms' => $ten + 1000],
         ];
         foreach ($facts as $n => $own) {
-            DB::table('frames')->where('id', $this->ids[$n])->update([...($n < 3 ? ['lens' => 'Halden 85 mm', 'f_number' => 2.8, 'focal_length' => 85, 'moment_size' => 3] : ['lens' => 'Halden 24 mm', 'f_number' => 4, 'focal_length' => 24, 'exposure' => 1 / 30, 'moment_size' => 1]), 'name' => "FR{$n}.JPG", 'iso' => 100, 'sharpness' => 1, ...$own]);
+            DB::table('frames')
+                ->where('id', $this->ids[$n])
+                ->update([
+                    ...$n < 3
+                        ? ['lens' => 'Halden 85 mm', 'f_number' => 2.8, 'focal_length' => 85, 'moment_size' => 3]
+                        : [
+                            'lens' => 'Halden 24 mm',
+                            'f_number' => 4,
+                            'focal_length' => 24,
+                            'exposure' => 1 / 30,
+                            'moment_size' => 1,
+                        ],
+                    'name' => "FR{$n}.JPG",
+                    'iso' => 100,
+                    'sharpness' => 1,
+                    ...$own,
+                ]);
         }
-        DB::table('cards')->where('shoot_id', $this->shoot->id)->update(['shooter' => 'Ivo Tarn']);
+        DB::table('cards')
+            ->where('shoot_id', $this->shoot->id)
+            ->update(['shooter' => 'Ivo Tarn']);
         Uses::of($this->studio);
         $set = DB::table('sets')->insertGetId(['studio_id' => $this->studio->id, 'name' => 'Portfolio']);
-        DB::table('set_frames')->insert([['set_id' => $set, 'frame_id' => $this->ids[3]], ['set_id' => $set, 'frame_id' => $this->ids[4]]]);
+        DB::table('set_frames')->insert([
+            ['set_id' => $set, 'frame_id' => $this->ids[3]],
+            ['set_id' => $set, 'frame_id' => $this->ids[4]],
+        ]);
         DB::table('captions')->delete();
-        foreach ([['keywords' => 'Rowing, river', 'headline' => 'Start'], ['keywords' => 'rowing', 'description' => 'She said "go" and they did'], ['headline' => 'Große GRÖSSE, Größe']] as $n => $fields) {
-            DB::table('captions')->insert(\App\Captions\FrameCaption::row($this->ids[$n], $this->shoot->id, \Kanpai\Core\Frames\Caption\Caption::of($fields), []));
+        foreach (
+            [
+                ['keywords' => 'Rowing, river', 'headline' => 'Start'],
+                ['keywords' => 'rowing', 'description' => 'She said "go" and they did'],
+                ['headline' => 'Große GRÖSSE, Größe'],
+            ] as $n => $fields
+        ) {
+            DB::table('captions')->insert(
+                \App\Captions\FrameCaption::row(
+                    $this->ids[$n],
+                    $this->shoot->id,
+                    \Kanpai\Core\Frames\Caption\Caption::of($fields),
+                    [],
+                ),
+            );
         }
         foreach (self::filters() as [$where, $places]) {
-            self::assertSame(array_map(fn (int $place): int => $this->ids[$place], $places), $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?where=".urlencode($where))->assertOk()->json('frames'), $where);
+            self::assertSame(
+                array_map(fn (int $place): int => $this->ids[$place], $places),
+                $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?where=".urlencode($where))
+                    ->assertOk()
+                    ->json('frames'),
+                $where,
+            );
         }
-        $order = fn (string $sort): array => array_map(fn (int $id): int => (int) array_search($id, $this->ids, true), $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?sort={$sort}")->json('frames'));
+        $order = fn (string $sort): array => array_map(
+            fn (int $id): int => (int) array_search($id, $this->ids, true),
+            $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?sort={$sort}")->json('frames'),
+        );
         self::assertSame([[0, 4, 1, 2, 3, 5], [5, 0, 1, 2, 3, 4]], [$order('rating'), $order('sharpness')]);
         // A caption that changes, or goes, is looked for as it is now.
-        DB::table('captions')->where('frame_id', $this->ids[0])->update(['fields' => '{"keywords":"sailing"}']);
-        self::assertSame([$this->ids[1]], $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?where=keyword:rowing")->json('frames'));
+        DB::table('captions')
+            ->where('frame_id', $this->ids[0])
+            ->update(['fields' => '{"keywords":"sailing"}']);
+        self::assertSame(
+            [$this->ids[1]],
+            $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?where=keyword:rowing")->json('frames'),
+        );
         // The same filter means the same frames on other pages, and a set that is gone means none.
-        $this->get("/shoots/{$this->shoot->id}/captions?where=keyword:rowing")->assertOk()->assertSee('1 of 6');
+        $this->get("/shoots/{$this->shoot->id}/captions?where=keyword:rowing")
+            ->assertOk()
+            ->assertSee('1 of 6');
         $this->get("/shoots/{$this->shoot->id}/captions?where=set:gone")->assertOk();
     }
 
     public function test_keys_are_the_members_own_and_a_clash_is_refused_by_its_name(): void
     {
-        $this->postJson('/habits/keys', ['keys' => ['keep' => 'k', 'drop' => 'j']])->assertStatus(422)->assertJsonValidationErrors(['keys' => '“J” already means “begin a moment here']);
-        $this->postJson('/habits/keys', ['keys' => ['keep' => 'k', 'drop' => 'f']])->assertOk()->assertJsonPath('keys.keep', 'k');
+        $this->postJson('/habits/keys', ['keys' => ['keep' => 'k', 'drop' => 'j']])
+            ->assertStatus(422)
+            ->assertJsonValidationErrors(['keys' => '“J” already means “begin a moment here']);
+        $this->postJson('/habits/keys', ['keys' => ['keep' => 'k', 'drop' => 'f']])
+            ->assertOk()
+            ->assertJsonPath('keys.keep', 'k');
         $this->get("/shoots/{$this->shoot->id}/cull")->assertSee('data-key="keep" value="k"', false);
-        $this->actingAs($this->other)->get("/shoots/{$this->shoot->id}/cull")->assertSee('data-key="keep" value="f"', false);
+        $this->actingAs($this->other)
+            ->get("/shoots/{$this->shoot->id}/cull")
+            ->assertSee('data-key="keep" value="f"', false);
         $this->postJson('/habits/keys', ['keys' => ['keep' => 'Control+f']])->assertStatus(422);
         $this->postJson('/habits/keys', ['keys' => ['dance' => 'u']])->assertStatus(422);
     }
@@ -325,7 +568,9 @@ final class CullingTest extends FeatureTestCase
     public function test_the_dropped_are_set_aside_and_come_back(): void
     {
         $this->step([$this->ids[0] => ['verdict' => 'drop'], $this->ids[4] => ['verdict' => 'drop']]);
-        $this->get("/shoots/{$this->shoot->id}/cull/dropped")->assertOk()->assertSee('2 dropped frames');
+        $this->get("/shoots/{$this->shoot->id}/cull/dropped")
+            ->assertOk()
+            ->assertSee('2 dropped frames');
         $before = $this->tree($this->folder.'/drive');
         $this->post("/shoots/{$this->shoot->id}/cull/dropped/aside");
         self::assertCount(4, $this->standing());
@@ -343,28 +588,60 @@ final class CullingTest extends FeatureTestCase
         $rack = $this->tree($this->folder.'/rack');
         $this->step([$this->ids[0] => ['verdict' => 'drop']]);
         $file = (string) DB::table('files')->where('frame_id', $this->ids[0])->value('destination');
-        $this->get("/shoots/{$this->shoot->id}/cull/dropped")->assertSee('1 file on drive')->assertSee('1 file on backup');
+        $this->get("/shoots/{$this->shoot->id}/cull/dropped")
+            ->assertSee('1 file on drive')
+            ->assertSee('1 file on backup');
         $address = "/shoots/{$this->shoot->id}/cull/dropped/delete";
         $this->post($address, ['name' => 'Harbour', 'places' => ['drive']])->assertSessionHasErrors('name');
         self::assertFileExists("{$this->folder}/drive/{$file}");
         $this->post($address, ['name' => 'Harbour day', 'places' => ['drive', 'backup']])->assertSessionHasNoErrors();
-        self::assertSame([false, true], [is_file("{$this->folder}/drive/{$file}") && is_file("{$this->folder}/backup/{$file}"), is_file("{$this->folder}/drive/{$file}") || is_file("{$this->folder}/backup/{$file}")]);
-        self::assertFalse($card->refresh()->safety()->isSafeToFormat(), 'a card whose files stand in one place is not safe');
+        self::assertSame(
+            [false, true],
+            [
+                is_file("{$this->folder}/drive/{$file}") && is_file("{$this->folder}/backup/{$file}"),
+                is_file("{$this->folder}/drive/{$file}") || is_file("{$this->folder}/backup/{$file}"),
+            ],
+        );
+        self::assertFalse(
+            $card->refresh()->safety()->isSafeToFormat(),
+            'a card whose files stand in one place is not safe',
+        );
         $this->post($address, ['name' => 'Harbour day', 'places' => ['drive', 'backup']]);
-        self::assertSame(1, (int) is_file("{$this->folder}/drive/{$file}") + (int) is_file("{$this->folder}/backup/{$file}"), 'the last copy went');
-        $this->actingAs($this->other)->post($address, ['name' => 'Harbour day', 'places' => ['drive', 'backup'], 'last' => '1'])->assertForbidden();
-        $this->actingAs($this->member)->post($address, ['name' => 'Harbour day', 'places' => ['drive', 'backup'], 'last' => '1']);
-        self::assertSame(0, (int) is_file("{$this->folder}/drive/{$file}") + (int) is_file("{$this->folder}/backup/{$file}"));
+        self::assertSame(
+            1,
+            (int) is_file("{$this->folder}/drive/{$file}") + (int) is_file("{$this->folder}/backup/{$file}"),
+            'the last copy went',
+        );
+        $this->actingAs($this->other)
+            ->post($address, ['name' => 'Harbour day', 'places' => ['drive', 'backup'], 'last' => '1'])
+            ->assertForbidden();
+        $this->actingAs($this->member)->post($address, [
+            'name' => 'Harbour day',
+            'places' => ['drive', 'backup'],
+            'last' => '1',
+        ]);
+        self::assertSame(
+            0,
+            (int) is_file("{$this->folder}/drive/{$file}") + (int) is_file("{$this->folder}/backup/{$file}"),
+        );
         self::assertSame($rack, $this->tree($this->folder.'/rack'), 'the card was touched');
-        self::assertFileExists("{$this->folder}/drive/".DB::table('files')->where('frame_id', $this->ids[1])->value('destination'));
+        self::assertFileExists(
+            "{$this->folder}/drive/".DB::table('files')->where('frame_id', $this->ids[1])->value('destination'),
+        );
     }
 
     public function test_a_clock_that_is_set_while_somebody_culls_moves_frames_and_no_mark(): void
     {
         $this->step([$this->ids[0] => ['verdict' => 'keep']]);
         $body = $this->frames()->first()->body_id;
-        $this->post("/shoots/{$this->shoot->id}/clocks/{$body}", ['direction' => 'later', 'hours' => 1])->assertSessionHasNoErrors();
-        self::assertSame([], $this->step([$this->ids[1] => ['verdict' => 'drop', 'saw' => ['open', 0, 0]]])['conflicts']);
+        $this->post("/shoots/{$this->shoot->id}/clocks/{$body}", [
+            'direction' => 'later',
+            'hours' => 1,
+        ])->assertSessionHasNoErrors();
+        self::assertSame(
+            [],
+            $this->step([$this->ids[1] => ['verdict' => 'drop', 'saw' => ['open', 0, 0]]])['conflicts'],
+        );
         self::assertSame(['keep 0 0', 'drop 0 0'], array_slice($this->standing(), 0, 2));
     }
 
@@ -378,12 +655,21 @@ final class CullingTest extends FeatureTestCase
         self::assertSame(1, $this->frames()->first()->moment_size);
         $this->postJson("/shoots/{$this->shoot->id}/cull/fineness", ['fineness' => 0])->assertOk();
         self::assertSame([0, 0, 0, 0, 1, 1], $moments(), 'an hour without a frame');
-        $this->postJson("/shoots/{$this->shoot->id}/cull/border", ['frame' => $this->ids[2], 'kind' => 'split'])->assertOk();
+        $this->postJson("/shoots/{$this->shoot->id}/cull/border", [
+            'frame' => $this->ids[2],
+            'kind' => 'split',
+        ])->assertOk();
         self::assertSame([0, 0, 1, 1, 2, 2], $moments());
         $this->postJson("/shoots/{$this->shoot->id}/cull/fineness", ['fineness' => 100])->assertOk();
-        $this->postJson("/shoots/{$this->shoot->id}/cull/border", ['frame' => $this->ids[4], 'kind' => 'join'])->assertOk();
+        $this->postJson("/shoots/{$this->shoot->id}/cull/border", [
+            'frame' => $this->ids[4],
+            'kind' => 'join',
+        ])->assertOk();
         self::assertSame([0, 1, 2, 3, 3, 4], $moments());
-        $this->postJson("/shoots/{$this->shoot->id}/cull/border", ['frame' => $this->ids[4], 'kind' => null])->assertOk();
+        $this->postJson("/shoots/{$this->shoot->id}/cull/border", [
+            'frame' => $this->ids[4],
+            'kind' => null,
+        ])->assertOk();
         self::assertSame(range(0, 5), $moments());
         self::assertSame([2 => 'split'], $this->getJson("/shoots/{$this->shoot->id}/cull/frames")->json('byHand'));
         $this->postJson("/shoots/{$this->shoot->id}/cull/fineness", ['fineness' => 101])->assertStatus(422);
@@ -391,13 +677,25 @@ final class CullingTest extends FeatureTestCase
 
     public function test_a_shoot_without_a_frame_and_one_with_one_can_be_culled(): void
     {
-        $empty = $this->studio->shoots()->create(['name' => 'Empty', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
+        $empty = $this->studio
+            ->shoots()
+            ->create(['name' => 'Empty', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
         foreach (['cull', 'cull/rounds', 'cull/dropped', 'cull/list'] as $page) {
             $this->get("/shoots/{$empty->id}/{$page}")->assertOk();
         }
-        self::assertSame([], $this->get("/shoots/{$empty->id}/cull/frames")->assertOk()->json('frames'));
+        self::assertSame(
+            [],
+            $this->get("/shoots/{$empty->id}/cull/frames")
+                ->assertOk()
+                ->json('frames'),
+        );
         DB::table('frames')->where('shoot_id', $this->shoot->id)->where('id', '<>', $this->ids[0])->delete();
-        self::assertCount(1, $this->get("/shoots/{$this->shoot->id}/cull/frames")->assertOk()->json('frames'));
+        self::assertCount(
+            1,
+            $this->get("/shoots/{$this->shoot->id}/cull/frames")
+                ->assertOk()
+                ->json('frames'),
+        );
         $this->get("/shoots/{$this->shoot->id}/cull/rounds")->assertOk();
     }
 }

@@ -41,14 +41,34 @@ final class DeliveriesTest extends FeatureTestCase
         $this->post("/shoots/{$this->shoot->id}/galleries", ['title' => 'Proofs']);
         $gallery = Gallery::query()->firstOrFail();
         $guest = Guest::named($gallery->shares()->firstOrFail());
-        app(Choosing::class)->apply($guest, $guest->share, $gallery->frames()->orderBy('number')->limit(3)->get()->map(fn ($frame): array => ['id' => (string) Str::uuid(), 'kind' => 'choose', 'number' => $frame->number, 'on' => true])->all());
+        app(Choosing::class)->apply(
+            $guest,
+            $guest->share,
+            $gallery
+                ->frames()
+                ->orderBy('number')
+                ->limit(3)
+                ->get()
+                ->map(
+                    fn ($frame): array => [
+                        'id' => (string) Str::uuid(),
+                        'kind' => 'choose',
+                        'number' => $frame->number,
+                        'on' => true,
+                    ],
+                )
+                ->all(),
+        );
         $this->selection = app(Choosing::class)->send($guest, 'Ada Fenn', 'ada@harbour.example', '');
     }
 
     /** @param  array<string, mixed>  $said */
     private function open(array $said = [], string $query = '?verdict='): Delivery
     {
-        $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/deliveries{$query}", ['ways' => ['jpegs'], ...$said])->assertSessionHasNoErrors()->assertRedirect();
+        $this->actingAs($this->member)
+            ->post("/shoots/{$this->shoot->id}/deliveries{$query}", ['ways' => ['jpegs'], ...$said])
+            ->assertSessionHasNoErrors()
+            ->assertRedirect();
 
         return Delivery::query()->orderByDesc('id')->firstOrFail();
     }
@@ -77,7 +97,11 @@ final class DeliveriesTest extends FeatureTestCase
 
     private function placeOf(?Delivery $delivery = null): string
     {
-        return '/d/'.Recipient::query()->where('delivery_id', ($delivery ?? Delivery::query()->orderByDesc('id')->firstOrFail())->id)->orderBy('id')->firstOrFail()->token;
+        return '/d/'.
+            Recipient::query()
+                ->where('delivery_id', ($delivery ?? Delivery::query()->orderByDesc('id')->firstOrFail())->id)
+                ->orderBy('id')
+                ->firstOrFail()->token;
     }
 
     /** @return list<string> names in the ZIPs of a delivery, after Info-ZIP and xxhsum found nothing wrong */
@@ -90,7 +114,17 @@ final class DeliveriesTest extends FeatureTestCase
             self::assertSame($zip->hash, hash_file('xxh128', $path));
             exec('unzip -tq '.escapeshellarg($path).' 2>&1', $said, $code);
             self::assertSame(0, $code, implode("\n", $said));
-            exec('LC_ALL=C.UTF-8 unzip -qo '.escapeshellarg($path).' -d '.escapeshellarg($folder).' && cd '.escapeshellarg($folder).' && xxhsum -c checksums.xxh128 2>&1 && rm checksums.xxh128', $checked, $code);
+            exec(
+                'LC_ALL=C.UTF-8 unzip -qo '.
+                    escapeshellarg($path).
+                    ' -d '.
+                    escapeshellarg($folder).
+                    ' && cd '.
+                    escapeshellarg($folder).
+                    ' && xxhsum -c checksums.xxh128 2>&1 && rm checksums.xxh128',
+                $checked,
+                $code,
+            );
             self::assertSame(0, $code, implode("\n", $checked));
         }
         $names = array_keys($this->tree($folder));
@@ -100,7 +134,11 @@ final class DeliveriesTest extends FeatureTestCase
 
     private function ends(int $receipt, int $sent, string $completion = '', int $status = 206): void
     {
-        file_put_contents("{$this->folder}/fetched.log", "{$receipt} {$sent} {$status} {$completion} ".time().".123\n", FILE_APPEND);
+        file_put_contents(
+            "{$this->folder}/fetched.log",
+            "{$receipt} {$sent} {$status} {$completion} ".time().".123\n",
+            FILE_APPEND,
+        );
     }
 
     public function test_a_package_that_was_broken_off_is_finished_from_where_it_stood(): void
@@ -120,8 +158,15 @@ final class DeliveriesTest extends FeatureTestCase
         self::assertNotNull($delivery->made_at);
         self::assertCount(3, $this->unpacked($delivery));
         clearstatcache();
-        self::assertSame($inode, fileinode($delivery->folder().'/'.$first->stored), 'what stood there was made again');
-        self::assertSame(['1-all-1.zip'], array_values(array_diff(scandir($delivery->folder().'/zips') ?: [], ['.', '..'])));
+        self::assertSame(
+            $inode,
+            fileinode($delivery->folder().'/'.$first->stored),
+            'what stood there was made again',
+        );
+        self::assertSame(
+            ['1-all-1.zip'],
+            array_values(array_diff(scandir($delivery->folder().'/zips') ?: [], ['.', '..'])),
+        );
         self::assertSame(3, DeliveryFile::query()->count());
     }
 
@@ -142,19 +187,34 @@ final class DeliveriesTest extends FeatureTestCase
     {
         self::assertSame(0, FrameCaption::query()->where('tells', true)->count());
         $body = $this->frames()->first()->body_id;
-        $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/clocks/{$body}", ['direction' => 'later', 'hours' => '1']);
+        $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/clocks/{$body}", [
+            'direction' => 'later',
+            'hours' => '1',
+        ]);
         $delivery = $this->waiting();
         $this->work($delivery);
         $frame = $this->selection->frames()->firstOrFail();
-        $facts = exif_read_data($delivery->folder().'/'.DeliveryFile::query()->where('frame_id', $frame->id)->value('stored')) ?: [];
+        $facts =
+            exif_read_data(
+                $delivery->folder().'/'.DeliveryFile::query()->where('frame_id', $frame->id)->value('stored'),
+            ) ?:
+            [];
         self::assertSame($this->shoot->zone()->format($frame->taken_ms, 'Y:m:d H:i:s'), $facts['DateTimeOriginal']);
-        self::assertNotSame($facts['DateTimeOriginal'], (exif_read_data((glob("{$this->folder}/drive/*/*/*/*/*/{$frame->name}") ?: [])[0]) ?: [])['DateTimeOriginal'], 'the original was changed');
+        self::assertNotSame(
+            $facts['DateTimeOriginal'],
+            (exif_read_data((glob("{$this->folder}/drive/*/*/*/*/*/{$frame->name}") ?: [])[0]) ?: [])[
+                'DateTimeOriginal'
+            ],
+            'the original was changed',
+        );
     }
 
     public function test_a_frame_without_a_proved_copy_is_not_delivered_and_the_rest_goes_on_once_it_is(): void
     {
         $frame = $this->selection->frames()->firstOrFail();
-        $copies = Copy::query()->whereIn('file_id', $frame->files()->select('id'))->get();
+        $copies = Copy::query()
+            ->whereIn('file_id', $frame->files()->select('id'))
+            ->get();
         Copy::query()->whereKey($copies->modelKeys())->delete();
         $delivery = $this->open([], "?selection={$this->selection->id}");
         $task = $delivery->task();
@@ -174,41 +234,69 @@ final class DeliveriesTest extends FeatureTestCase
         $this->studio->update(['name' => 'Größe & Söhne']);
         $this->shoot->update(['name' => 'Überfahrt']);
         $web = Output::ofStudio($this->studio)->where('name', 'Web 2,400 px')->firstOrFail();
-        $delivery = $this->open(['ways' => ['jpegs', 'originals', "output:{$web->id}"], 'name' => 'Die Überfahrt', 'people' => 'Ada Fenn <ada@harbour.example>']);
+        $delivery = $this->open([
+            'ways' => ['jpegs', 'originals', "output:{$web->id}"],
+            'name' => 'Die Überfahrt',
+            'people' => 'Ada Fenn <ada@harbour.example>',
+        ]);
         self::assertNotNull($delivery->made_at, (string) $delivery->task()?->problem);
         $names = $this->unpacked($delivery);
         $by = array_count_values(array_map(fn (string $name): string => dirname($name), $names));
         self::assertSame(['Full-size JPEGs' => 4, 'Originals' => 8, 'Web 2,400 px' => 4], $by);
         self::assertNotEmpty(preg_grep('~^Web 2,400 px/Überfahrt 001 ~', $names));
         // Info-ZIP's zipinfo: stored, and names marked as UTF-8 (general purpose bit 11).
-        $info = (string) shell_exec('LC_ALL=C.UTF-8 zipinfo -v '.escapeshellarg($delivery->folder().'/zips/1-all-1.zip'));
+        $info = (string) shell_exec(
+            'LC_ALL=C.UTF-8 zipinfo -v '.escapeshellarg($delivery->folder().'/zips/1-all-1.zip'),
+        );
         self::assertSame(17, substr_count($info, 'none (stored)') + substr_count($info, 'deflated'));
         self::assertSame(16, substr_count($info, 'none (stored)'));
         self::assertStringContainsString('Überfahrt 001', $info);
         foreach (DeliveryFile::query()->where('way', 'like', 'original:%')->with('frame')->get() as $file) {
             $original = \App\Frames\CardFile::query()->findOrFail((int) substr($file->way, 9));
-            self::assertSame([$original->hash, $original->size], [hash_file('xxh128', $delivery->folder().'/'.$file->stored), $file->bytes]);
+            self::assertSame(
+                [$original->hash, $original->size],
+                [hash_file('xxh128', $delivery->folder().'/'.$file->stored), $file->bytes],
+            );
         }
         // An output serves the delivery as it stands; it takes no second room on the disk.
         $output = \App\Deliver\OutputFile::query()->where('output_id', $web->id)->firstOrFail();
-        self::assertContains(fileinode("{$this->folder}/outputs/{$output->path}"), array_map(fileinode(...), glob($delivery->folder().'/files/1/Web*/*') ?: []));
+        self::assertContains(
+            fileinode("{$this->folder}/outputs/{$output->path}"),
+            array_map(fileinode(...), glob($delivery->folder().'/files/1/Web*/*') ?: []),
+        );
     }
 
     public function test_one_output_changed_by_hand_is_written_anew_and_a_name_pattern_that_makes_all_names_the_same_loses_none(): void
     {
-        $same = Output::query()->create(['studio_id' => $this->studio->id, 'name' => 'Same', 'plan' => Output::ofStudio($this->studio)->where('name', 'Proof')->firstOrFail()->plan, 'folder' => '', 'file' => 'picture', 'is_shared' => false]);
+        $same = Output::query()->create([
+            'studio_id' => $this->studio->id,
+            'name' => 'Same',
+            'plan' => Output::ofStudio($this->studio)->where('name', 'Proof')->firstOrFail()->plan,
+            'folder' => '',
+            'file' => 'picture',
+            'is_shared' => false,
+        ]);
         $this->post("/shoots/{$this->shoot->id}/outputs/run?verdict=", ['outputs' => [$same->id]]);
         $one = \App\Deliver\OutputFile::query()->where('output_id', $same->id)->orderBy('path')->firstOrFail();
         file_put_contents("{$this->folder}/outputs/{$one->path}", 'something else');
         $delivery = $this->open(['ways' => ["output:{$same->id}"]]);
-        self::assertSame(['picture-2.jpg', 'picture-3.jpg', 'picture-4.jpg', 'picture.jpg'], $this->unpacked($delivery));
+        self::assertSame(
+            ['picture-2.jpg', 'picture-3.jpg', 'picture-4.jpg', 'picture.jpg'],
+            $this->unpacked($delivery),
+        );
         self::assertSame(4, DeliveryFile::query()->pluck('hash')->unique()->count());
         // Frames that come later do not take the names, and the files, of those that are there.
-        $hashes = array_column(\App\Deliver\OutputFile::query()->where('output_id', $same->id)->get()->toArray(), 'hash', 'frame_id');
+        $hashes = array_column(
+            \App\Deliver\OutputFile::query()->where('output_id', $same->id)->get()->toArray(),
+            'hash',
+            'frame_id',
+        );
         $this->pushCard('ivo', 2);
         $this->copyCard($this->readCard('ivo'));
         $ivo = $this->frames()->first(fn ($frame): bool => $frame->card->shooter === 'Ivo Tarn')?->body_id;
-        $this->post("/shoots/{$this->shoot->id}/outputs/run?body={$ivo}", ['outputs' => [$same->id]])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/outputs/run?body={$ivo}", [
+            'outputs' => [$same->id],
+        ])->assertSessionHasNoErrors();
         foreach (\App\Deliver\OutputFile::query()->where('output_id', $same->id)->get() as $file) {
             self::assertSame($file->hash, hash_file('xxh128', "{$this->folder}/outputs/{$file->path}"));
             self::assertSame($hashes[$file->frame_id] ?? $file->hash, $file->hash);
@@ -238,7 +326,10 @@ final class DeliveriesTest extends FeatureTestCase
         $frames = $this->frames();
         $frames[1]->update(['verdict' => 'keep']);
         $frames[2]->update(['verdict' => 'drop']);
-        $delivery = $this->open(['part' => 'Sneak peek', 'people' => "Ada Fenn <ada@harbour.example>\nJoss Weir <joss@harbour.example>"], '?verdict=keep');
+        $delivery = $this->open(
+            ['part' => 'Sneak peek', 'people' => "Ada Fenn <ada@harbour.example>\nJoss Weir <joss@harbour.example>"],
+            '?verdict=keep',
+        );
         $link = $this->placeOf($delivery);
         $this->post('/recipients/'.$delivery->recipients()->firstOrFail()->id.'/tell');
         $this->get($link)->assertOk()->assertSee('Sneak peek')->assertSee('1 picture,')->assertSee('for Ada Fenn');
@@ -246,13 +337,27 @@ final class DeliveriesTest extends FeatureTestCase
 
         $this->post("/deliveries/{$delivery->id}/parts?verdict=", ['part' => 'The rest'])->assertSessionHasNoErrors();
         self::assertNull($delivery->refresh()->task()?->problem);
-        self::assertSame(1, DeliveryFile::query()->where('frame_id', $frames[1]->id)->count(), 'what was there came a second time');
+        self::assertSame(
+            1,
+            DeliveryFile::query()->where('frame_id', $frames[1]->id)->count(),
+            'what was there came a second time',
+        );
         self::assertCount(4, $this->unpacked($delivery));
         self::assertCount(3, $this->unpacked($delivery, DeliveryZip::NEW));
-        $this->get($link)->assertOk()->assertSeeInOrder(['What is new, as a ZIP', 'Everything, as a ZIP', 'The rest', '3 pictures, new', 'Sneak peek']);
+        $this->get($link)
+            ->assertOk()
+            ->assertSeeInOrder([
+                'What is new, as a ZIP',
+                'Everything, as a ZIP',
+                'The rest',
+                '3 pictures, new',
+                'Sneak peek',
+            ]);
         self::assertFileDoesNotExist($delivery->folder().'/zips/1-all-1.zip');
         $gone = DeliveryZip::query()->whereNotNull('gone_at')->firstOrFail();
-        $this->get("{$link}/zips/{$gone->id}")->assertStatus(410)->assertSee('This ZIP has been replaced');
+        $this->get("{$link}/zips/{$gone->id}")
+            ->assertStatus(410)
+            ->assertSee('This ZIP has been replaced');
         $this->post('/recipients/'.$delivery->recipients()->firstOrFail()->id.'/tell');
         $mail = OutboxMail::query()->where('recipient', 'ada@harbour.example')->orderByDesc('id')->firstOrFail();
         self::assertStringContainsString('The rest, 3 pictures', $mail->body);
@@ -262,16 +367,29 @@ final class DeliveriesTest extends FeatureTestCase
         self::assertSame(2, $delivery->parts()->count());
         $this->get("/deliveries/{$delivery->id}")->assertDontSee('changed');
         $this->caption(['headline' => 'The last heat'], '?verdict=keep');
-        $this->get("/deliveries/{$delivery->id}")->assertSee('Deliver 1 changed picture')->assertSee($frames[1]->name);
+        $this->get("/deliveries/{$delivery->id}")
+            ->assertSee('Deliver 1 changed picture')
+            ->assertSee($frames[1]->name);
         $this->post("/deliveries/{$delivery->id}/again");
-        self::assertSame([$peek->name], DeliveryFile::query()->where('part_id', $delivery->parts()->max('id'))->pluck('name')->all(), 'what replaces a file is called like it');
+        self::assertSame(
+            [$peek->name],
+            DeliveryFile::query()
+                ->where('part_id', $delivery->parts()->max('id'))
+                ->pluck('name')
+                ->all(),
+            'what replaces a file is called like it',
+        );
         self::assertNotNull($peek->refresh()->replaced_at);
         self::assertFileDoesNotExist($delivery->folder().'/'.$peek->stored);
         self::assertSame([$peek->name], $this->unpacked($delivery, DeliveryZip::NEW));
         self::assertCount(4, $this->unpacked($delivery));
         $this->get($link)->assertSee('What has changed');
-        $path = $delivery->folder().'/'.$delivery->current()->where('frame_id', $frames[1]->id)->firstOrFail()->stored;
-        self::assertSame('The last heat', trim((string) shell_exec('exiftool -s3 -XMP-photoshop:Headline '.escapeshellarg($path))));
+        $path =
+            $delivery->folder().'/'.$delivery->current()->where('frame_id', $frames[1]->id)->firstOrFail()->stored;
+        self::assertSame(
+            'The last heat',
+            trim((string) shell_exec('exiftool -s3 -XMP-photoshop:Headline '.escapeshellarg($path))),
+        );
     }
 
     public function test_receipts_say_who_fetched_what_when_and_how_much_of_it_arrived(): void
@@ -283,20 +401,58 @@ final class DeliveriesTest extends FeatureTestCase
         // A client that breaks off again and again: of each fetch more is sent than arrives.
         $piece = intdiv($zip->bytes, 5);
         for ($from = 0; $from < $zip->bytes; $from += $piece) {
-            $this->get("/d/{$ada->token}/zips/{$zip->id}", $from === 0 ? ['User-Agent' => 'Fetcher'] : ['Range' => "bytes={$from}-", 'User-Agent' => 'Fetcher'])->assertOk();
+            $this->get(
+                "/d/{$ada->token}/zips/{$zip->id}",
+                $from === 0 ? ['User-Agent' => 'Fetcher'] : ['Range' => "bytes={$from}-", 'User-Agent' => 'Fetcher'],
+            )->assertOk();
             $receipt = $ada->receipts()->get()->last() ?? self::fail('no receipt');
             $isLast = $from + $piece >= $zip->bytes;
-            $this->ends($receipt->id, min($zip->bytes - $from, $isLast ? $zip->bytes - $from : $piece + 1000), $isLast ? 'OK' : '', $from === 0 ? 200 : 206);
+            $this->ends(
+                $receipt->id,
+                min($zip->bytes - $from, $isLast ? $zip->bytes - $from : $piece + 1000),
+                $isLast ? 'OK' : '',
+                $from === 0 ? 200 : 206,
+            );
         }
         $file = $delivery->current()->firstOrFail();
-        $this->get("/d/{$joss->token}/files/{$file->id}")->assertOk()->assertHeader(Receipts::HEADER)->assertHeader('Content-Disposition', 'attachment; filename='.basename($file->name));
+        $this->get("/d/{$joss->token}/files/{$file->id}")
+            ->assertOk()
+            ->assertHeader(Receipts::HEADER)
+            ->assertHeader('Content-Disposition', 'attachment; filename='.basename($file->name));
         $this->ends($joss->receipts()->get()->last()->id ?? 0, 100, '', 200);
-        file_put_contents("{$this->folder}/fetched.log", "- 12 404  1.0\nnonsense\n999999 5 200 OK 1.0\nhalf of a li", FILE_APPEND);
+        file_put_contents(
+            "{$this->folder}/fetched.log",
+            "- 12 404  1.0\nnonsense\n999999 5 200 OK 1.0\nhalf of a li",
+            FILE_APPEND,
+        );
         app(Receipts::class)->collect();
         $summed = app(Receipts::class)->summed($ada->receipts()->get());
-        self::assertSame([[$zip->name, $zip->bytes, $zip->bytes, 1, true]], array_map(fn (array $one): array => [$one['what'], $one['size'], $one['arrived'], $one['times'], $one['isAllThere']], $summed));
+        self::assertSame(
+            [[$zip->name, $zip->bytes, $zip->bytes, 1, true]],
+            array_map(
+                fn (array $one): array => [
+                    $one['what'],
+                    $one['size'],
+                    $one['arrived'],
+                    $one['times'],
+                    $one['isAllThere'],
+                ],
+                $summed,
+            ),
+        );
         self::assertSame('Fetcher', $summed[0]['last']->agent);
-        $this->actingAs($this->member)->get("/deliveries/{$delivery->id}")->assertOk()->assertSeeInOrder(['Ada Fenn', $zip->name, 'all of', "in {$summed[0]['begun']} pieces", 'Joss Weir', basename($file->name), \Illuminate\Support\Number::fileSize(100, 1).' of']);
+        $this->actingAs($this->member)
+            ->get("/deliveries/{$delivery->id}")
+            ->assertOk()
+            ->assertSeeInOrder([
+                'Ada Fenn',
+                $zip->name,
+                'all of',
+                "in {$summed[0]['begun']} pieces",
+                'Joss Weir',
+                basename($file->name),
+                \Illuminate\Support\Number::fileSize(100, 1).' of',
+            ]);
         // Reading the log again from its beginning changes nothing.
         $before = \App\Deliver\Receipt::query()->orderBy('id')->get()->toArray();
         unlink("{$this->folder}/fetched.log.read");
@@ -318,7 +474,11 @@ final class DeliveriesTest extends FeatureTestCase
         app(Receipts::class)->collect();
         self::assertSame(7, $fetched->refresh()->sent_bytes);
         app(Receipts::class)->turn(1);
-        self::assertSame("999999 5 200 OK 1.0\n", file_get_contents("{$this->folder}/fetched.log.old"), 'one old log is kept');
+        self::assertSame(
+            "999999 5 200 OK 1.0\n",
+            file_get_contents("{$this->folder}/fetched.log.old"),
+            'one old log is kept',
+        );
     }
 
     public function test_each_file_is_fetched_as_often_as_was_said_and_a_broken_fetch_does_not_count(): void
@@ -331,10 +491,14 @@ final class DeliveriesTest extends FeatureTestCase
         $this->ends(\App\Deliver\Receipt::query()->max('id'), 500, '', 200);
         $this->get("{$link}/zips/{$zip->id}", ['Range' => 'bytes=400-'])->assertOk();
         $this->ends(\App\Deliver\Receipt::query()->max('id'), $zip->bytes - 400, 'OK');
-        $this->get("{$link}/zips/{$zip->id}")->assertStatus(429)->assertSee('was fetched 1 time, as often as the studio allows', false);
+        $this->get("{$link}/zips/{$zip->id}")
+            ->assertStatus(429)
+            ->assertSee('was fetched 1 time, as often as the studio allows', false);
         $this->get("{$link}/zips/{$zip->id}", ['Range' => 'bytes=400-'])->assertStatus(429);
         $this->get("{$link}/files/".$delivery->current()->firstOrFail()->id)->assertOk();
-        $this->get("{$link}/checksums")->assertOk()->assertSee($zip->hash);
+        $this->get("{$link}/checksums")
+            ->assertOk()
+            ->assertSee($zip->hash);
     }
 
     public function test_a_link_has_its_password_its_last_day_and_can_be_withdrawn(): void
@@ -344,7 +508,9 @@ final class DeliveriesTest extends FeatureTestCase
         $zip = $delivery->zips()->sole();
         auth()->logout();
         foreach (['', "/zips/{$zip->id}", '/checksums', '/files/'.$delivery->current()->firstOrFail()->id] as $path) {
-            $this->get($link.$path)->assertStatus(401)->assertDontSee($this->frames()[0]->name);
+            $this->get($link.$path)
+                ->assertStatus(401)
+                ->assertDontSee($this->frames()[0]->name);
         }
         $this->post("{$link}/password", ['password' => 'guess'])->assertSessionHasErrors('password');
         $this->post("{$link}/password", ['password' => 'anchor light'])->assertRedirect();
@@ -356,7 +522,10 @@ final class DeliveriesTest extends FeatureTestCase
         $this->actingAs($this->member)->post('/recipients/'.$delivery->recipients()->firstOrFail()->id.'/withdraw');
         $this->get($link)->assertStatus(410);
         $this->post('/recipients/'.$delivery->recipients()->firstOrFail()->id.'/withdraw');
-        $this->post("/deliveries/{$delivery->id}", ['no_password' => '1', 'people' => 'Joss <joss@harbour.example>'])->assertSessionHasNoErrors();
+        $this->post("/deliveries/{$delivery->id}", [
+            'no_password' => '1',
+            'people' => 'Joss <joss@harbour.example>',
+        ])->assertSessionHasNoErrors();
         $this->asNobody();
         $this->flushSession();
         $this->get($link)->assertOk();
@@ -364,7 +533,9 @@ final class DeliveriesTest extends FeatureTestCase
         $this->actingAs($this->member)->post("/deliveries/{$delivery->id}/free");
         self::assertDirectoryDoesNotExist($delivery->folder());
         $this->get($link)->assertStatus(410);
-        $this->get("/deliveries/{$delivery->id}")->assertOk()->assertSee('deleted on');
+        $this->get("/deliveries/{$delivery->id}")
+            ->assertOk()
+            ->assertSee('deleted on');
         $this->post("/deliveries/{$delivery->id}/parts", [])->assertSessionHasErrors('part');
     }
 
@@ -373,9 +544,26 @@ final class DeliveriesTest extends FeatureTestCase
         $delivery = $this->open();
         $before = $this->tree($delivery->folder());
         // A file may have no more than so many blocks, so that libzip's writing fails halfway as on a full disk.
-        $code = 'pcntl_signal(SIGXFSZ, SIG_IGN); require "vendor/autoload.php"; try { (new App\Deliver\ZipWriter)->write($argv[1], [["path" => $argv[2], "name" => "large.bin", "hash" => ""]], fn (float $part): bool => true); echo "made"; } catch (App\Deliver\UnableToDeliver $reason) { echo $reason->getMessage(); }';
+        $code =
+            'pcntl_signal(SIGXFSZ, SIG_IGN); require "vendor/autoload.php"; try { (new App\Deliver\ZipWriter)->write($argv[1], [["path" => $argv[2], "name" => "large.bin", "hash" => ""]], fn (float $part): bool => true); echo "made"; } catch (App\Deliver\UnableToDeliver $reason) { echo $reason->getMessage(); }';
         file_put_contents("{$this->folder}/large.bin", random_bytes(3_000_000));
-        exec('cd '.escapeshellarg(base_path()).' && bash -c '.escapeshellarg('ulimit -f 1000; exec '.PHP_BINARY.' -r '.escapeshellarg($code).' '.escapeshellarg("{$this->folder}/full.zip").' '.escapeshellarg("{$this->folder}/large.bin")).' 2>&1', $said);
+        exec(
+            'cd '.
+                escapeshellarg(base_path()).
+                ' && bash -c '.
+                escapeshellarg(
+                    'ulimit -f 1000; exec '.
+                        PHP_BINARY.
+                        ' -r '.
+                        escapeshellarg($code).
+                        ' '.
+                        escapeshellarg("{$this->folder}/full.zip").
+                        ' '.
+                        escapeshellarg("{$this->folder}/large.bin"),
+                ).
+                ' 2>&1',
+            $said,
+        );
         self::assertStringContainsString('The ZIP could not be written', implode("\n", $said));
         self::assertSame([], glob("{$this->folder}/full.zip*") ?: []);
         self::assertSame($before, $this->tree($delivery->folder()));
@@ -384,13 +572,20 @@ final class DeliveriesTest extends FeatureTestCase
     public function test_a_zip_that_is_stopped_halfway_leaves_nothing(): void
     {
         file_put_contents("{$this->folder}/large.bin", random_bytes(5_000_000));
-        $files = array_map(fn (int $i): array => ['path' => "{$this->folder}/large.bin", 'name' => "{$i}.bin", 'hash' => ''], range(1, 4));
+        $files = array_map(
+            fn (int $i): array => ['path' => "{$this->folder}/large.bin", 'name' => "{$i}.bin", 'hash' => ''],
+            range(1, 4),
+        );
         $told = [];
-        self::assertFalse(app(ZipWriter::class)->write("{$this->folder}/stopped.zip", $files, function (float $part) use (&$told): bool {
-            $told[] = $part;
+        self::assertFalse(
+            app(ZipWriter::class)->write("{$this->folder}/stopped.zip", $files, function (float $part) use (
+                &$told,
+            ): bool {
+                $told[] = $part;
 
-            return $part < 0.4;
-        }));
+                return $part < 0.4;
+            }),
+        );
         self::assertLessThan(0.9, max($told));
         self::assertSame([], glob("{$this->folder}/stopped.zip*") ?: []);
     }
@@ -405,26 +600,67 @@ final class DeliveriesTest extends FeatureTestCase
         self::assertNotFalse($large);
         ftruncate($large, (4 << 30) + 12_345);
         fclose($large);
-        app(ZipWriter::class)->write("{$this->folder}/large.zip", [['path' => "{$this->folder}/sparse.bin", 'name' => 'sparse.bin', 'hash' => ''], ['path' => __FILE__, 'name' => 'behind it.php', 'hash' => '']], fn (float $part): bool => true);
+        app(ZipWriter::class)->write(
+            "{$this->folder}/large.zip",
+            [
+                ['path' => "{$this->folder}/sparse.bin", 'name' => 'sparse.bin', 'hash' => ''],
+                ['path' => __FILE__, 'name' => 'behind it.php', 'hash' => ''],
+            ],
+            fn (float $part): bool => true,
+        );
         $info = (string) shell_exec('zipinfo '.escapeshellarg("{$this->folder}/large.zip"));
         self::assertStringContainsString('4294979641', $info);
-        self::assertSame((string) file_get_contents(__FILE__), (string) shell_exec('unzip -p '.escapeshellarg("{$this->folder}/large.zip").' "behind it.php"'));
+        self::assertSame(
+            (string) file_get_contents(__FILE__),
+            (string) shell_exec('unzip -p '.escapeshellarg("{$this->folder}/large.zip").' "behind it.php"'),
+        );
         unlink("{$this->folder}/large.zip");
         unlink("{$this->folder}/sparse.bin");
         touch("{$this->folder}/empty");
-        app(ZipWriter::class)->write("{$this->folder}/many.zip", array_map(fn (int $i): array => ['path' => "{$this->folder}/empty", 'name' => "{$i}.jpg", 'hash' => ''], range(1, 65_600)), fn (float $part): bool => true);
+        app(ZipWriter::class)->write(
+            "{$this->folder}/many.zip",
+            array_map(
+                fn (int $i): array => ['path' => "{$this->folder}/empty", 'name' => "{$i}.jpg", 'hash' => ''],
+                range(1, 65_600),
+            ),
+            fn (float $part): bool => true,
+        );
         exec('unzip -tq '.escapeshellarg("{$this->folder}/many.zip").' 2>&1', $said, $code);
         self::assertSame(0, $code, implode("\n", $said));
-        self::assertSame('65601', trim((string) shell_exec('zipinfo -h '.escapeshellarg("{$this->folder}/many.zip").' | grep -o "entries: [0-9]*" | grep -o "[0-9]*"')));
+        self::assertSame(
+            '65601',
+            trim(
+                (string) shell_exec(
+                    'zipinfo -h '.
+                        escapeshellarg("{$this->folder}/many.zip").
+                        ' | grep -o "entries: [0-9]*" | grep -o "[0-9]*"',
+                ),
+            ),
+        );
     }
 
     public function test_bad_words_are_answered_beside_their_field(): void
     {
         $this->actingAs($this->member);
-        foreach ([[['ways' => []], 'ways'], [['ways' => ['output:99999', 'nonsense']], 'ways'], [['people' => 'Ada without an address'], 'people'], [['ends_on' => '2020-01-01'], 'ends_on'], [['most_fetches' => '0'], 'most_fetches'], [['zip_mb' => '3'], 'zip_mb'], [['password' => 'abc'], 'password']] as [$said, $field]) {
-            $this->post("/shoots/{$this->shoot->id}/deliveries?verdict=", ['ways' => ['jpegs'], ...$said])->assertSessionHasErrors($field);
+        foreach (
+            [
+                [['ways' => []], 'ways'],
+                [['ways' => ['output:99999', 'nonsense']], 'ways'],
+                [['people' => 'Ada without an address'], 'people'],
+                [['ends_on' => '2020-01-01'], 'ends_on'],
+                [['most_fetches' => '0'], 'most_fetches'],
+                [['zip_mb' => '3'], 'zip_mb'],
+                [['password' => 'abc'], 'password'],
+            ] as [$said, $field]
+        ) {
+            $this->post("/shoots/{$this->shoot->id}/deliveries?verdict=", [
+                'ways' => ['jpegs'],
+                ...$said,
+            ])->assertSessionHasErrors($field);
         }
-        $this->post("/shoots/{$this->shoot->id}/deliveries?verdict=drop", ['ways' => ['jpegs']])->assertSessionHasErrors('ways');
+        $this->post("/shoots/{$this->shoot->id}/deliveries?verdict=drop", [
+            'ways' => ['jpegs'],
+        ])->assertSessionHasErrors('ways');
         self::assertSame(0, Delivery::query()->count());
     }
 
@@ -471,7 +707,10 @@ final class DeliveriesTest extends FeatureTestCase
         $names = $this->selection->frames()->pluck('frames.name')->all();
         $this->actingAs($this->member);
         foreach (['lines' => "\n", 'commas' => ', ', 'spaces' => ' ', 'semicolons' => "\n"] as $separator => $between) {
-            $this->get("/selections/{$this->selection->id}/names?separator={$separator}&ending=with")->assertSee('>'.implode($between, $names).'<', false);
+            $this->get("/selections/{$this->selection->id}/names?separator={$separator}&ending=with")->assertSee(
+                '>'.implode($between, $names).'<',
+                false,
+            );
         }
     }
 }

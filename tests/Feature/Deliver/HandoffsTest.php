@@ -15,6 +15,9 @@ use App\Deliver\Handoff\Watching;
 use App\Frames\Frame;
 use App\Frames\Version;
 use App\Imaging\Picture;
+use App\Imaging\PictureMeasures;
+use App\Imaging\PictureReader;
+use App\Imaging\PictureWriter;
 use App\Ingest\Versions;
 use App\Proof\Gallery;
 use Tests\Feature\FeatureTestCase;
@@ -35,9 +38,32 @@ final class HandoffsTest extends FeatureTestCase
         $this->post("/shoots/{$this->shoot->id}/galleries", ['title' => 'Proofs', 'draws' => '1']);
         $frame = $this->frames()[0];
         auth()->logout();
-        $this->asGuest($this->guestSays($this->link(), [['kind' => 'comment', 'number' => 1, 'text' => 'Please take the buoy out', 'drawing' => [['kind' => 'circle', 'x' => intdiv($frame->width, 2), 'y' => intdiv($frame->height, 2), 'rx' => 90, 'ry' => 60]]]])->assertOk());
+        $this->asGuest(
+            $this->guestSays($this->link(), [
+                [
+                    'kind' => 'comment',
+                    'number' => 1,
+                    'text' => 'Please take the buoy out',
+                    'drawing' => [
+                        [
+                            'kind' => 'circle',
+                            'x' => intdiv($frame->width, 2),
+                            'y' => intdiv($frame->height, 2),
+                            'rx' => 90,
+                            'ry' => 60,
+                        ],
+                    ],
+                ],
+            ])->assertOk(),
+        );
         $this->asNobody();
-        $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/handoffs?verdict=", ['people' => 'Robin Saye <robin@harbour.example>', 'note' => 'Straighten the horizon', 'with_guests' => '1'])->assertSessionHasNoErrors();
+        $this->actingAs($this->member)
+            ->post("/shoots/{$this->shoot->id}/handoffs?verdict=", [
+                'people' => 'Robin Saye <robin@harbour.example>',
+                'note' => 'Straighten the horizon',
+                'with_guests' => '1',
+            ])
+            ->assertSessionHasNoErrors();
         $this->handoff = Handoff::query()->firstOrFail();
         self::assertNotNull($this->handoff->delivery->made_at, (string) $this->handoff->delivery->task()?->problem);
         $this->link = '/d/'.$this->handoff->delivery->recipients()->firstOrFail()->token;
@@ -47,8 +73,10 @@ final class HandoffsTest extends FeatureTestCase
     private function picture(string $name, int $shade = 90, string $format = 'jpeg', int $width = 640): string
     {
         $path = "{$this->folder}/{$name}";
-        $picture = Picture::fromSvg("<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{$width}\" height=\"480\"><rect width=\"{$width}\" height=\"480\" fill=\"rgb({$shade},90,60)\"/></svg>")->flat();
-        $picture->bare()->save($path, $format === 'tiff' ? 'tiff' : 'jpeg', 92);
+        $picture = PictureReader::svg(
+            "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{$width}\" height=\"480\"><rect width=\"{$width}\" height=\"480\" fill=\"rgb({$shade},90,60)\"/></svg>",
+        )->flat();
+        PictureWriter::file($picture->bare(), $path, $format === 'tiff' ? 'tiff' : 'jpeg', 92);
 
         return $path;
     }
@@ -58,15 +86,37 @@ final class HandoffsTest extends FeatureTestCase
     {
         $name ??= basename($path);
         $bytes = (string) file_get_contents($path);
-        $told = $this->postJson("{$this->link}/returns", ['name' => '', 'files' => [[$name, strlen($bytes), (int) filemtime($path)]]])->assertOk()->json();
+        $told = $this->postJson("{$this->link}/returns", [
+            'name' => '',
+            'files' => [[$name, strlen($bytes), (int) filemtime($path)]],
+        ])
+            ->assertOk()
+            ->json();
         if ($told['wanted'] === []) {
             return;
         }
-        $made = $this->call('POST', $told['tus'], server: ['HTTP_Tus-Resumable' => '1.0.0', 'HTTP_Upload-Length' => (string) strlen($bytes), 'HTTP_Upload-Metadata' => 'path '.base64_encode($name).',hash '.base64_encode(hash('xxh128', $bytes))]);
+        $made = $this->call(
+            'POST',
+            $told['tus'],
+            server: [
+                'HTTP_Tus-Resumable' => '1.0.0',
+                'HTTP_Upload-Length' => (string) strlen($bytes),
+                'HTTP_Upload-Metadata' => 'path '.base64_encode($name).',hash '.base64_encode(hash('xxh128', $bytes)),
+            ],
+        );
         $made->assertStatus(201);
         $each = (int) ceil(strlen($bytes) / $pieces);
         for ($at = 0; $at < strlen($bytes); $at += $each) {
-            $this->call('PATCH', (string) $made->headers->get('Location'), server: ['HTTP_Tus-Resumable' => '1.0.0', 'HTTP_Upload-Offset' => (string) $at, 'CONTENT_TYPE' => 'application/offset+octet-stream'], content: substr($bytes, $at, $each))->assertStatus(204);
+            $this->call(
+                'PATCH',
+                (string) $made->headers->get('Location'),
+                server: [
+                    'HTTP_Tus-Resumable' => '1.0.0',
+                    'HTTP_Upload-Offset' => (string) $at,
+                    'CONTENT_TYPE' => 'application/offset+octet-stream',
+                ],
+                content: substr($bytes, $at, $each),
+            )->assertStatus(204);
         }
     }
 
@@ -78,25 +128,77 @@ final class HandoffsTest extends FeatureTestCase
     public function test_the_retoucher_gets_raws_with_sidecars_the_drawn_notes_and_the_list_without_an_account(): void
     {
         auth()->logout();
-        $this->get($this->link)->assertOk()->assertSee('Straighten the horizon')->assertSee('Please take the buoy out')->assertSee('<ellipse', false)->assertSee('4 to do');
+        $this->get($this->link)
+            ->assertOk()
+            ->assertSee('Straighten the horizon')
+            ->assertSee('Please take the buoy out')
+            ->assertSee('<ellipse', false)
+            ->assertSee('4 to do');
         $zip = $this->handoff->delivery->zips()->sole();
         $this->get("{$this->link}/zips/{$zip->id}")->assertOk();
         $folder = "{$this->folder}/unzipped";
-        exec('unzip -q '.escapeshellarg($this->handoff->delivery->folder().'/'.$zip->stored).' -d '.escapeshellarg($folder).' && cd '.escapeshellarg($folder).' && xxhsum -c checksums.xxh128 2>&1', $said, $code);
+        exec(
+            'unzip -q '.
+                escapeshellarg($this->handoff->delivery->folder().'/'.$zip->stored).
+                ' -d '.
+                escapeshellarg($folder).
+                ' && cd '.
+                escapeshellarg($folder).
+                ' && xxhsum -c checksums.xxh128 2>&1',
+            $said,
+            $code,
+        );
         self::assertSame(0, $code, implode("\n", $said));
         $stems = array_map($this->stem(...), range(0, 3));
-        self::assertSame([...array_merge(...array_map(fn (string $stem): array => ["{$stem}.DNG", "{$stem}.xmp"], $stems)), "{$stems[0]}-note.jpg", 'checksums.xxh128', 'list.csv'], collect(array_keys($this->tree($folder)))->sortBy(fn (string $name): string => str_contains($name, '-note') ? 'Y'.$name : $name)->values()->all());
+        self::assertSame(
+            [
+                ...array_merge(...array_map(fn (string $stem): array => ["{$stem}.DNG", "{$stem}.xmp"], $stems)),
+                "{$stems[0]}-note.jpg",
+                'checksums.xxh128',
+                'list.csv',
+            ],
+            collect(array_keys($this->tree($folder)))
+                ->sortBy(fn (string $name): string => str_contains($name, '-note') ? 'Y'.$name : $name)
+                ->values()
+                ->all(),
+        );
         foreach ($stems as $i => $stem) {
-            self::assertSame('Under the bridge', trim((string) shell_exec('exiftool -s3 -XMP-photoshop:Headline '.escapeshellarg("{$folder}/{$stem}.xmp"))), "sidecar of {$i}");
-            self::assertSame(0, (int) shell_exec('raw-identify '.escapeshellarg("{$folder}/{$stem}.DNG").' >/dev/null 2>&1; echo $?'));
+            self::assertSame(
+                'Under the bridge',
+                trim(
+                    (string) shell_exec(
+                        'exiftool -s3 -XMP-photoshop:Headline '.escapeshellarg("{$folder}/{$stem}.xmp"),
+                    ),
+                ),
+                "sidecar of {$i}",
+            );
+            self::assertSame(
+                0,
+                (int) shell_exec(
+                    'raw-identify '.escapeshellarg("{$folder}/{$stem}.DNG").' >/dev/null 2>&1; echo $?',
+                ),
+            );
         }
         // What was drawn is on the picture.
-        $plain = Picture::fromJpeg("{$this->folder}/pictures/{$this->frames()[0]->large_path}")->greyGrid(180, 120);
-        $drawn = Picture::fromJpeg("{$folder}/{$stems[0]}-note.jpg")->greyGrid(180, 120);
-        self::assertGreaterThan(20, count(array_filter(array_keys($plain), fn (int $i): bool => abs($plain[$i] - $drawn[$i]) > 20)));
-        $rows = array_map(fn (string $line): array => str_getcsv($line), explode("\r\n", trim((string) file_get_contents("{$folder}/list.csv"))));
+        $plain = PictureMeasures::greyGrid(
+            PictureReader::jpeg("{$this->folder}/pictures/{$this->frames()[0]->large_path}"),
+            180,
+            120,
+        );
+        $drawn = PictureMeasures::greyGrid(PictureReader::jpeg("{$folder}/{$stems[0]}-note.jpg"), 180, 120);
+        self::assertGreaterThan(
+            20,
+            count(array_filter(array_keys($plain), fn (int $i): bool => abs($plain[$i] - $drawn[$i]) > 20)),
+        );
+        $rows = array_map(
+            fn (string $line): array => str_getcsv($line),
+            explode("\r\n", trim((string) file_get_contents("{$folder}/list.csv"))),
+        );
         self::assertSame(['file', 'turn', 'from', 'what is to be done', 'taken', 'headline'], $rows[0]);
-        self::assertSame(["{$stems[0]}.DNG", '1', 'Quay Pictures', 'Straighten the horizon'], array_slice($rows[1], 0, 4));
+        self::assertSame(
+            ["{$stems[0]}.DNG", '1', 'Quay Pictures', 'Straighten the horizon'],
+            array_slice($rows[1], 0, 4),
+        );
         self::assertStringContainsString('Please take the buoy out · drawn: one circle', $rows[2][3]);
         self::assertCount(6, $rows);
     }
@@ -111,20 +213,42 @@ final class HandoffsTest extends FeatureTestCase
         $this->sendBack($edited, pieces: 3);
         $frame = $this->frames()[1]->refresh();
         $version = Version::query()->findOrFail($frame->version_id);
-        self::assertSame([2, hash_file('xxh128', $edited), 640, 480, 'jpeg', 'Robin Saye'], [$version->number, $version->hash, $version->width, $version->height, $version->format, $version->came_from]);
+        self::assertSame(
+            [2, hash_file('xxh128', $edited), 640, 480, 'jpeg', 'Robin Saye'],
+            [
+                $version->number,
+                $version->hash,
+                $version->width,
+                $version->height,
+                $version->format,
+                $version->came_from,
+            ],
+        );
         foreach (['drive', 'backup'] as $place) {
             self::assertSame($version->hash, hash_file('xxh128', "{$this->folder}/{$place}/{$version->destination}"));
         }
-        self::assertSame(dirname((string) $frame->files()->where('is_main', true)->value('destination')), dirname($version->destination));
+        self::assertSame(
+            dirname((string) $frame->files()->where('is_main', true)->value('destination')),
+            dirname($version->destination),
+        );
         self::assertSame(2, VersionCopy::query()->count());
-        self::assertSame($original, array_diff_key($this->tree("{$this->folder}/drive"), [$version->destination => 1]), 'an original was touched');
-        self::assertSame([640, 480], array_slice(getimagesize("{$this->folder}/pictures/{$frame->large_path}") ?: [], 0, 2));
+        self::assertSame(
+            $original,
+            array_diff_key($this->tree("{$this->folder}/drive"), [$version->destination => 1]),
+            'an original was touched',
+        );
+        self::assertSame(
+            [640, 480],
+            array_slice(getimagesize("{$this->folder}/pictures/{$frame->large_path}") ?: [], 0, 2),
+        );
         $this->get("{$this->link}/returns")->assertSee("is version 2 of {$frame->name}", false);
 
         // Proofed from then on …
         $this->actingAs($this->member);
         $gallery = Gallery::query()->firstOrFail();
-        $this->get("/galleries/{$gallery->id}")->assertSee('Out of date:')->assertSee('1 another picture');
+        $this->get("/galleries/{$gallery->id}")
+            ->assertSee('Out of date:')
+            ->assertSee('1 another picture');
         $this->post("/galleries/{$gallery->id}/again");
         self::assertSame($frame->large_path, $gallery->frames()->where('frame_id', $frame->id)->firstOrFail()->picture);
         // … and delivered.
@@ -132,15 +256,32 @@ final class HandoffsTest extends FeatureTestCase
         $this->post("/deliveries/{$delivery->id}/again");
         $file = $delivery->current()->where('frame_id', $frame->id)->sole();
         self::assertSame([640, 480], array_slice(getimagesize($delivery->folder().'/'.$file->stored) ?: [], 0, 2));
-        self::assertSame('Under the bridge', trim((string) shell_exec('exiftool -s3 -XMP-photoshop:Headline '.escapeshellarg($delivery->folder().'/'.$file->stored))));
+        self::assertSame(
+            'Under the bridge',
+            trim(
+                (string) shell_exec(
+                    'exiftool -s3 -XMP-photoshop:Headline '.escapeshellarg($delivery->folder().'/'.$file->stored),
+                ),
+            ),
+        );
 
         // Another turn, with new notes and what came back.
-        $this->get("/handoffs/{$this->handoff->id}")->assertOk()->assertSee('1 of 4 back')->assertSee('2: '.basename($version->destination));
+        $this->get("/handoffs/{$this->handoff->id}")
+            ->assertOk()
+            ->assertSee('1 of 4 back')
+            ->assertSee('2: '.basename($version->destination));
         $this->post("/handoffs/{$this->handoff->id}/turn", ['again' => [$frame->id]])->assertSessionHasErrors('again');
-        $this->post("/handoffs/{$this->handoff->id}/turn", ['again' => [$frame->id], 'notes' => [$frame->id => 'A little warmer']])->assertSessionHasNoErrors();
+        $this->post("/handoffs/{$this->handoff->id}/turn", [
+            'again' => [$frame->id],
+            'notes' => [$frame->id => 'A little warmer'],
+        ])->assertSessionHasNoErrors();
         $part = $this->handoff->delivery->parts()->where('number', 2)->firstOrFail();
         self::assertNotNull($part->made_at);
-        self::assertEqualsCanonicalizing([basename($version->destination)], $part->files()->pluck('name')->all(), 'only what is new goes out');
+        self::assertEqualsCanonicalizing(
+            [basename($version->destination)],
+            $part->files()->pluck('name')->all(),
+            'only what is new goes out',
+        );
         auth()->logout();
         $this->get($this->link)->assertSee('A little warmer')->assertSee('What is new in turn 2')->assertSee('4 to do');
         $warmer = $this->picture($this->stem(1).'-edit.jpg', 140);
@@ -150,9 +291,16 @@ final class HandoffsTest extends FeatureTestCase
         self::assertSame(2, $this->handoff->frames()->where('frame_id', $frame->id)->value('returned_turn'));
 
         // Back to the camera's own.
-        $own = Version::query()->where(['frame_id' => $frame->id, 'number' => 1])->firstOrFail();
-        $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/versions", ['version' => $own->id])->assertRedirect();
-        self::assertSame([null, $own->large_path, $own->width], [$frame->refresh()->version_id, $frame->large_path, $frame->width]);
+        $own = Version::query()
+            ->where(['frame_id' => $frame->id, 'number' => 1])
+            ->firstOrFail();
+        $this->actingAs($this->member)
+            ->post("/shoots/{$this->shoot->id}/versions", ['version' => $own->id])
+            ->assertRedirect();
+        self::assertSame(
+            [null, $own->large_path, $own->width],
+            [$frame->refresh()->version_id, $frame->large_path, $frame->width],
+        );
         $this->post("/handoffs/{$this->handoff->id}/close");
         auth()->logout();
         $this->get($this->link)->assertStatus(410);
@@ -166,12 +314,21 @@ final class HandoffsTest extends FeatureTestCase
         self::assertSame('tiff', Version::query()->findOrFail($frame->version_id)->format);
         $this->actingAs($this->member)->get("/shoots/{$this->shoot->id}/outputs");
         $blog = \App\Deliver\Output::query()->where('name', 'Web 2,400 px')->firstOrFail();
-        $this->post("/shoots/{$this->shoot->id}/deliveries?verdict=", ['ways' => ['jpegs', "output:{$blog->id}"]])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/deliveries?verdict=", [
+            'ways' => ['jpegs', "output:{$blog->id}"],
+        ])->assertSessionHasNoErrors();
         $delivery = Delivery::query()->orderByDesc('id')->firstOrFail();
         self::assertNotNull($delivery->made_at, (string) $delivery->task()?->problem);
-        foreach (DeliveryFile::query()->where(['delivery_id' => $delivery->id, 'frame_id' => $frame->id])->get() as $file) {
-            self::assertSame([640, 480, IMAGETYPE_JPEG], array_slice(getimagesize($delivery->folder().'/'.$file->stored) ?: [], 0, 3));
-            [$red] = Picture::fromJpeg($delivery->folder().'/'.$file->stored)->channel(0)->greyGrid(1, 1);
+        foreach (
+            DeliveryFile::query()
+                ->where(['delivery_id' => $delivery->id, 'frame_id' => $frame->id])
+                ->get() as $file
+        ) {
+            self::assertSame(
+                [640, 480, IMAGETYPE_JPEG],
+                array_slice(getimagesize($delivery->folder().'/'.$file->stored) ?: [], 0, 3),
+            );
+            [$red] = PictureMeasures::greyGrid(PictureReader::jpeg($delivery->folder().'/'.$file->stored)->channel(0), 1, 1);
             self::assertEqualsWithDelta(200, $red, 3);
         }
     }
@@ -179,21 +336,52 @@ final class HandoffsTest extends FeatureTestCase
     public function test_a_wide_colour_profile_is_kept_where_an_output_keeps_it_and_turned_into_srgb_elsewhere(): void
     {
         $path = "{$this->folder}/wide.jpg";
-        Picture::fromSvg('<svg xmlns="http://www.w3.org/2000/svg" width="640" height="480"><rect width="640" height="480" fill="rgb(40,200,60)"/></svg>')->flat()->bare()->save($path, 'jpeg', 95, 'p3');
-        self::assertStringContainsString('P3', (string) shell_exec('exiftool -s3 -ICC_Profile:ProfileDescription '.escapeshellarg($path)));
+        $green = PictureReader::svg(
+            '<svg xmlns="http://www.w3.org/2000/svg" width="640" height="480"><rect width="640" height="480" fill="rgb(40,200,60)"/></svg>',
+        );
+        PictureWriter::file($green->flat()->bare(), $path, 'jpeg', 95, 'p3');
+        self::assertStringContainsString(
+            'P3',
+            (string) shell_exec('exiftool -s3 -ICC_Profile:ProfileDescription '.escapeshellarg($path)),
+        );
         auth()->logout();
         $this->sendBack($path, $this->stem(0).'-wide.jpg');
         $this->actingAs($this->member)->get("/shoots/{$this->shoot->id}/outputs");
         foreach (['kept' => '1', 'turned' => '0'] as $name => $keeps) {
-            $this->post("/shoots/{$this->shoot->id}/outputs", ['name' => $name, 'rule' => 'longest', 'width' => '320', 'format' => 'jpeg', 'quality' => '95', 'file' => '{{original}}', 'folder' => $name, 'keeps_profile' => $keeps])->assertSessionHasNoErrors();
+            $this->post("/shoots/{$this->shoot->id}/outputs", [
+                'name' => $name,
+                'rule' => 'longest',
+                'width' => '320',
+                'format' => 'jpeg',
+                'quality' => '95',
+                'file' => '{{original}}',
+                'folder' => $name,
+                'keeps_profile' => $keeps,
+            ])->assertSessionHasNoErrors();
         }
-        $ids = \App\Deliver\Output::query()->whereIn('name', ['kept', 'turned'])->pluck('id', 'name');
-        $this->post("/shoots/{$this->shoot->id}/outputs/run?verdict=", ['outputs' => $ids->values()->all()])->assertSessionHasNoErrors();
-        $file = fn (string $name): string => "{$this->folder}/outputs/".\App\Deliver\OutputFile::query()->where(['output_id' => $ids[$name], 'frame_id' => $this->frames()[0]->id])->firstOrFail()->path;
-        self::assertStringContainsString('P3', (string) shell_exec('exiftool -s3 -ICC_Profile:ProfileDescription '.escapeshellarg($file('kept'))));
-        self::assertStringContainsString('sRGB', (string) shell_exec('exiftool -s3 -ICC_Profile:ProfileDescription '.escapeshellarg($file('turned'))));
+        $ids = \App\Deliver\Output::query()
+            ->whereIn('name', ['kept', 'turned'])
+            ->pluck('id', 'name');
+        $this->post("/shoots/{$this->shoot->id}/outputs/run?verdict=", [
+            'outputs' => $ids->values()->all(),
+        ])->assertSessionHasNoErrors();
+        $file = fn (string $name): string => "{$this->folder}/outputs/".
+            \App\Deliver\OutputFile::query()
+                ->where(['output_id' => $ids[$name], 'frame_id' => $this->frames()[0]->id])
+                ->firstOrFail()->path;
+        self::assertStringContainsString(
+            'P3',
+            (string) shell_exec('exiftool -s3 -ICC_Profile:ProfileDescription '.escapeshellarg($file('kept'))),
+        );
+        self::assertStringContainsString(
+            'sRGB',
+            (string) shell_exec('exiftool -s3 -ICC_Profile:ProfileDescription '.escapeshellarg($file('turned'))),
+        );
         // The same colour needs other numbers: less red than sRGB has for this green, so that it lies beyond what sRGB shows.
-        [$kept, $turned] = [Picture::fromJpeg($file('kept'))->channel(0)->greyGrid(1, 1)[0], Picture::fromJpeg($file('turned'))->channel(0)->greyGrid(1, 1)[0]];
+        [$kept, $turned] = [
+            PictureMeasures::greyGrid(PictureReader::jpeg($file('kept'))->channel(0), 1, 1)[0],
+            PictureMeasures::greyGrid(PictureReader::jpeg($file('turned'))->channel(0), 1, 1)[0],
+        ];
         self::assertEqualsWithDelta(40, $kept, 3);
         self::assertLessThan(12, $turned);
     }
@@ -214,7 +402,9 @@ final class HandoffsTest extends FeatureTestCase
         $this->get("/handoffs/{$this->handoff->id}")->assertSee('No frame has this name');
         $this->get("/shoots/{$this->shoot->id}/handoffs")->assertSee('2 frames have this name');
         $this->post("/returned/{$nothing->id}", ['frame' => 'nobody'])->assertSessionHasErrors("frame-{$nothing->id}");
-        $this->post("/returned/{$nothing->id}", ['frame' => $this->frames()[2]->name])->assertSessionHasErrors("frame-{$nothing->id}");
+        $this->post("/returned/{$nothing->id}", ['frame' => $this->frames()[2]->name])->assertSessionHasErrors(
+            "frame-{$nothing->id}",
+        );
         $this->post("/returned/{$two->id}", ['frame' => (string) $this->frames()[3]->id])->assertSessionHasNoErrors();
         self::assertSame([ReturnState::Taken, $this->frames()[3]->id], [$two->refresh()->state, $two->frame_id]);
         $this->post("/returned/{$nothing->id}", ['leave' => '1']);
@@ -237,18 +427,37 @@ final class HandoffsTest extends FeatureTestCase
         self::assertSame(0, Version::query()->count());
         self::assertNull($this->frames()[0]->version_id);
         $this->get("{$this->link}/returns")->assertSee('whatever its name says');
-        $this->actingAs($this->member)->get("/handoffs/{$this->handoff->id}")->assertSee('whatever its name says');
+        $this->actingAs($this->member)
+            ->get("/handoffs/{$this->handoff->id}")
+            ->assertSee('whatever its name says');
     }
 
     public function test_two_returns_of_one_frame_at_once_become_two_versions_and_none_is_lost(): void
     {
         $frame = $this->frames()[0];
         $paths = [$this->picture('one.jpg', 50), $this->picture('two.jpg', 150)];
-        $said = $this->atOnce(array_map(fn (string $path): string => 'app(App\Ingest\Versions::class)->add(App\Frames\Frame::query()->with("shoot.studio", "card")->findOrFail('.$frame->id.'), '.var_export($path, true).', '.var_export(pathinfo($frame->name, PATHINFO_FILENAME).'-edit.jpg', true).', "two at once"); echo "added";', $paths), fn () => Frame::query()->whereKey($frame->id)->lockForUpdate()->first());
+        $said = $this->atOnce(
+            array_map(
+                fn (
+                    string $path,
+                ): string => 'app(App\Ingest\Versions::class)->add(App\Frames\Frame::query()->with("shoot.studio", "card")->findOrFail('.
+                    $frame->id.
+                    '), '.
+                    var_export($path, true).
+                    ', '.
+                    var_export(pathinfo($frame->name, PATHINFO_FILENAME).'-edit.jpg', true).
+                    ', "two at once"); echo "added";',
+                $paths,
+            ),
+            fn () => Frame::query()->whereKey($frame->id)->lockForUpdate()->first(),
+        );
         self::assertSame(['added', 'added'], $said);
         $versions = Version::query()->where('frame_id', $frame->id)->orderBy('number')->get();
         self::assertSame([1, 2, 3], $versions->pluck('number')->all());
-        self::assertEqualsCanonicalizing(array_map(fn (string $path) => hash_file('xxh128', $path), $paths), $versions->slice(1)->pluck('hash')->all());
+        self::assertEqualsCanonicalizing(
+            array_map(fn (string $path) => hash_file('xxh128', $path), $paths),
+            $versions->slice(1)->pluck('hash')->all(),
+        );
         self::assertSame(2, $versions->slice(1)->pluck('destination')->unique()->count());
         foreach ($versions->slice(1) as $version) {
             self::assertSame($version->hash, hash_file('xxh128', "{$this->folder}/drive/{$version->destination}"));
@@ -266,7 +475,16 @@ final class HandoffsTest extends FeatureTestCase
         touch($this->picture('watched/exports/elsewhere.jpg', 77), time() - 60);
         $fresh = $this->picture('watched/exports/'.$this->stem(1).'.jpg', 40);
         $this->post("/shoots/{$this->shoot->id}/watched", ['watched' => '0/exports'])->assertSessionHasNoErrors();
-        self::assertSame(['elsewhere.jpg' => ReturnState::Asked, basename($result) => ReturnState::Taken], ReturnedFile::query()->orderBy('name')->get()->sortBy(fn (ReturnedFile $file): string => $file->state->value)->mapWithKeys(fn (ReturnedFile $file): array => [$file->name => $file->state])->all(), 'one that is just being written is not taken');
+        self::assertSame(
+            ['elsewhere.jpg' => ReturnState::Asked, basename($result) => ReturnState::Taken],
+            ReturnedFile::query()
+                ->orderBy('name')
+                ->get()
+                ->sortBy(fn (ReturnedFile $file): string => $file->state->value)
+                ->mapWithKeys(fn (ReturnedFile $file): array => [$file->name => $file->state])
+                ->all(),
+            'one that is just being written is not taken',
+        );
         self::assertFileExists($result);
         $this->artisan('kanpai:look');
         self::assertSame(2, ReturnedFile::query()->count());
@@ -274,8 +492,21 @@ final class HandoffsTest extends FeatureTestCase
         $again = $this->picture('watched/exports/'.$this->stem(0).'.jpg', 31);
         touch($again, time() - 30);
         $this->artisan('kanpai:look');
-        self::assertSame([3, 2], [(int) Version::query()->where('frame_id', $this->frames()[0]->id)->max('number'), (int) Version::query()->where('frame_id', $this->frames()[1]->id)->max('number')]);
-        $this->get("/shoots/{$this->shoot->id}/handoffs")->assertOk()->assertSee('in the watched folder')->assertSee('Came back');
+        self::assertSame(
+            [3, 2],
+            [
+                (int) Version::query()
+                    ->where('frame_id', $this->frames()[0]->id)
+                    ->max('number'),
+                (int) Version::query()
+                    ->where('frame_id', $this->frames()[1]->id)
+                    ->max('number'),
+            ],
+        );
+        $this->get("/shoots/{$this->shoot->id}/handoffs")
+            ->assertOk()
+            ->assertSee('in the watched folder')
+            ->assertSee('Came back');
         self::assertSame(0, app(Watching::class)->look($this->shoot->refresh()));
         $this->post("/shoots/{$this->shoot->id}/watched", ['watched' => ''])->assertSessionHasNoErrors();
         self::assertNull($this->shoot->refresh()->watched);
@@ -293,7 +524,16 @@ final class HandoffsTest extends FeatureTestCase
         $this->sendBack($path);
         self::assertSame(ReturnState::Taken, ReturnedFile::query()->sole()->state);
         // The same once more brings nothing new.
-        app(Returning::class)->takeIn(ReturnedFile::query()->create([...ReturnedFile::query()->sole()->only(['shoot_id', 'handoff_id', 'name', 'bytes']), 'stored' => $path, 'state' => ReturnState::New, 'came_at' => now()]));
+        app(Returning::class)->takeIn(
+            ReturnedFile::query()->create([
+                ...ReturnedFile::query()
+                    ->sole()
+                    ->only(['shoot_id', 'handoff_id', 'name', 'bytes']),
+                'stored' => $path,
+                'state' => ReturnState::New,
+                'came_at' => now(),
+            ]),
+        );
         self::assertSame(2, Version::query()->count());
     }
 
@@ -310,35 +550,71 @@ final class HandoffsTest extends FeatureTestCase
             rename("{$this->folder}/{$place}/{$file->destination}", "{$this->folder}/{$place}/{$twin}");
         }
         $file->update(['destination' => $twin]);
-        $this->post("/shoots/{$this->shoot->id}/handoffs?verdict=", ['people' => 'Robin Saye <robin@harbour.example>'])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/handoffs?verdict=", [
+            'people' => 'Robin Saye <robin@harbour.example>',
+        ])->assertSessionHasNoErrors();
         $handoff = Handoff::query()->orderByDesc('id')->firstOrFail();
-        $names = $handoff->delivery->files()->get()->groupBy('frame_id')->map(fn ($files): array => $files->map(fn (DeliveryFile $one): string => $one->name)->sort()->values()->all());
+        $names = $handoff->delivery
+            ->files()
+            ->get()
+            ->groupBy('frame_id')
+            ->map(
+                fn ($files): array => $files->map(fn (DeliveryFile $one): string => $one->name)->sort()->values()->all(),
+            );
         self::assertSame(["{$stem}.JPG", "{$stem}.xmp"], $names[$other->id]);
         self::assertSame(["{$stem}_card1.DNG", "{$stem}_card1.xmp"], array_slice($names[$own->id], 0, 2));
         $this->link = '/d/'.$handoff->delivery->recipients()->firstOrFail()->token;
         auth()->logout();
         $this->sendBack($this->picture("{$stem}_card1-edit.jpg", 33));
         $this->sendBack($this->picture("{$stem}-edit.jpg", 44));
-        self::assertSame(["{$stem}_card1-edit.jpg", "{$stem}-edit.jpg"], array_map(fn (int $id): string => (string) Version::query()->where(['frame_id' => $id, 'number' => 2])->value('name'), [$own->id, $other->id]));
+        self::assertSame(
+            ["{$stem}_card1-edit.jpg", "{$stem}-edit.jpg"],
+            array_map(
+                fn (int $id): string => (string) Version::query()
+                    ->where(['frame_id' => $id, 'number' => 2])
+                    ->value('name'),
+                [$own->id, $other->id],
+            ),
+        );
     }
 
     public function test_at_one_hundred_per_cent_the_version_is_seen(): void
     {
         $frame = $this->frames()[0];
-        $route = collect(\Illuminate\Support\Facades\Route::getRoutes()->getRoutes())->first(fn ($route): bool => str_contains((string) $route->getActionName(), 'WholePictureController'));
-        $address = '/'.str_replace(['{shoot}', '{frame}'], [(string) $this->shoot->id, (string) $frame->id], (string) $route?->uri());
-        $bytes = fn (): string => (string) file_get_contents($this->get($address)->assertOk()->baseResponse->getFile()->getPathname());
+        $route = collect(\Illuminate\Support\Facades\Route::getRoutes()->getRoutes())->first(
+            fn ($route): bool => str_contains((string) $route->getActionName(), 'WholePictureController'),
+        );
+        $address =
+            '/'.
+            str_replace(
+                ['{shoot}', '{frame}'],
+                [(string) $this->shoot->id, (string) $frame->id],
+                (string) $route?->uri(),
+            );
+        $bytes = fn (): string => (string) file_get_contents(
+            $this->get($address)->assertOk()->baseResponse->getFile()->getPathname(),
+        );
         $before = $bytes();
         $path = $this->picture('seen.jpg', 12);
         app(Versions::class)->add($frame, $path, 'seen.jpg', 'a test');
         self::assertSame((string) file_get_contents($path), $bytes());
-        app(Versions::class)->choose($frame, Version::query()->where(['frame_id' => $frame->id, 'number' => 1])->firstOrFail());
+        app(Versions::class)->choose(
+            $frame,
+            Version::query()
+                ->where(['frame_id' => $frame->id, 'number' => 1])
+                ->firstOrFail(),
+        );
         self::assertSame($before, $bytes());
     }
 
     public function test_a_version_is_taken_from_the_other_place_where_one_was_damaged(): void
     {
-        $version = app(Versions::class)->add($frame = $this->frames()[0], $this->picture($this->stem(0).'-edit.jpg'), 'x-edit.jpg', 'a test');
+        $version = app(Versions::class)->add(
+            $frame = $this->frames()[0],
+            $this->picture($this->stem(0).'-edit.jpg'),
+            'x-edit.jpg',
+            'a test',
+        );
         file_put_contents("{$this->folder}/drive/{$version->destination}", 'damaged');
         $target = "{$this->folder}/out.jpg";
         self::assertTrue(\App\Copies\VerifiedPicture::of($frame->refresh())?->copyTo($target));
@@ -351,34 +627,55 @@ final class HandoffsTest extends FeatureTestCase
     {
         $recipient = $this->handoff->delivery->recipients()->firstOrFail();
         $this->get("/deliveries/{$this->handoff->delivery_id}")->assertRedirect("/handoffs/{$this->handoff->id}");
-        $this->get("/shoots/{$this->shoot->id}/deliver")->assertOk()->assertDontSee('Robin Saye');
+        $this->get("/shoots/{$this->shoot->id}/deliver")
+            ->assertOk()
+            ->assertDontSee('Robin Saye');
         $this->post("/recipients/{$recipient->id}/tell")->assertRedirect();
-        $mails = fn () => \App\Studio\OutboxMail::query()->where('recipient', 'robin@harbour.example')->orderByDesc('id')->firstOrFail();
+        $mails = fn () => \App\Studio\OutboxMail::query()
+            ->where('recipient', 'robin@harbour.example')
+            ->orderByDesc('id')
+            ->firstOrFail();
         self::assertSame('To be worked on: Harbour day', $mails()->subject);
         self::assertStringContainsString('4 pictures of Harbour day are ready for you to work on', $mails()->body);
         self::assertStringContainsString($recipient->address(), $mails()->body);
-        $this->post("/handoffs/{$this->handoff->id}/turn", ['again' => [$this->frames()[0]->id], 'note' => 'Warmer'])->assertSessionHasNoErrors();
+        $this->post("/handoffs/{$this->handoff->id}/turn", [
+            'again' => [$this->frames()[0]->id],
+            'note' => 'Warmer',
+        ])->assertSessionHasNoErrors();
         $this->post("/recipients/{$recipient->id}/tell");
         self::assertStringContainsString('There is more to do on the pictures of Harbour day: Turn 2', $mails()->body);
         // The list goes along, although no file has changed.
         $zip = $this->handoff->delivery->zips()->sole();
-        self::assertStringContainsString('Warmer', (string) shell_exec('unzip -p '.escapeshellarg($this->handoff->delivery->folder().'/'.$zip->stored).' list.csv'));
+        self::assertStringContainsString(
+            'Warmer',
+            (string) shell_exec(
+                'unzip -p '.escapeshellarg($this->handoff->delivery->folder().'/'.$zip->stored).' list.csv',
+            ),
+        );
     }
 
     public function test_bad_words_and_strangers_stay_outside(): void
     {
         $this->post("/shoots/{$this->shoot->id}/handoffs?verdict=", ['people' => ''])->assertSessionHasErrors('people');
-        $this->post("/shoots/{$this->shoot->id}/handoffs?verdict=drop", ['people' => 'a@b.example'])->assertSessionHasErrors('people');
+        $this->post("/shoots/{$this->shoot->id}/handoffs?verdict=drop", [
+            'people' => 'a@b.example',
+        ])->assertSessionHasErrors('people');
         $this->postJson("{$this->link}/returns", ['files' => [['../../etc/passwd', 5, 1]]])->assertStatus(422);
         $this->postJson("{$this->link}/returns", ['files' => []])->assertStatus(422);
         $this->postJson("{$this->link}/returns", ['files' => [['x.jpg']]])->assertStatus(422);
-        $this->call('POST', '/d/'.str_repeat('A', 24).'/arriving', server: ['HTTP_Tus-Resumable' => '1.0.0'])->assertNotFound();
+        $this->call(
+            'POST',
+            '/d/'.str_repeat('A', 24).'/arriving',
+            server: ['HTTP_Tus-Resumable' => '1.0.0'],
+        )->assertNotFound();
         $this->post("/shoots/{$this->shoot->id}/deliveries?verdict=", ['ways' => ['jpegs']]);
         $plain = '/d/'.Delivery::query()->orderByDesc('id')->firstOrFail()->recipients()->firstOrFail()->token;
         $this->postJson("{$plain}/returns", ['files' => [['x.jpg', 5, 1]]])->assertNotFound();
         $this->call('POST', "{$plain}/arriving", server: ['HTTP_Tus-Resumable' => '1.0.0'])->assertNotFound();
         [, $stranger] = $this->newStudio('Elsewhere', 'other@elsewhere.example');
-        $this->actingAs($stranger)->get("/handoffs/{$this->handoff->id}")->assertNotFound();
+        $this->actingAs($stranger)
+            ->get("/handoffs/{$this->handoff->id}")
+            ->assertNotFound();
         $this->post("/handoffs/{$this->handoff->id}/close")->assertNotFound();
         $this->post("/handoffs/{$this->handoff->id}/turn")->assertNotFound();
     }

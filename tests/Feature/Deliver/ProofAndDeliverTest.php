@@ -28,7 +28,14 @@ final class ProofAndDeliverTest extends FeatureTestCase
         foreach ($this->frames()->take(4) as $frame) {
             $frame->update(['verdict' => Verdict::Keep]);
         }
-        $this->post("/shoots/{$this->shoot->id}/galleries?verdict=keep", ['title' => 'Harbour proofs', 'message' => 'Please choose.', 'watermark' => 'proof', 'password' => 'anchor light', 'guest_email' => 'guest@harbour.example', 'draws' => '1'])->assertRedirect();
+        $this->post("/shoots/{$this->shoot->id}/galleries?verdict=keep", [
+            'title' => 'Harbour proofs',
+            'message' => 'Please choose.',
+            'watermark' => 'proof',
+            'password' => 'anchor light',
+            'guest_email' => 'guest@harbour.example',
+            'draws' => '1',
+        ])->assertRedirect();
         $this->gallery = Gallery::query()->firstOrFail();
         $this->link = $this->link();
         auth()->logout();
@@ -40,13 +47,22 @@ final class ProofAndDeliverTest extends FeatureTestCase
         self::assertSame(4, $this->gallery->frames()->count());
         $mail = OutboxMail::query()->where('recipient', 'guest@harbour.example')->firstOrFail();
         self::assertStringContainsString($this->gallery->shares()->firstOrFail()->address(), $mail->body);
-        self::assertStringContainsString('Subject: Harbour proofs', (string) file_get_contents("{$this->folder}/outbox/{$mail->file}"));
+        self::assertStringContainsString(
+            'Subject: Harbour proofs',
+            (string) file_get_contents("{$this->folder}/outbox/{$mail->file}"),
+        );
 
         $this->enter();
-        $frames = $this->get("{$this->link}/frames")->assertOk()->json('frames');
+        $frames = $this->get("{$this->link}/frames")
+            ->assertOk()
+            ->json('frames');
         self::assertSame([1, 2, 3, 4], array_column($frames, 'number'));
         $proof = $this->gallery->frames()->firstOrFail();
-        self::assertNotSame($proof->frame->large_path, $proof->large_path, 'the guest was given a picture without watermark');
+        self::assertNotSame(
+            $proof->frame->large_path,
+            $proof->large_path,
+            'the guest was given a picture without watermark',
+        );
         self::assertFileExists("{$this->folder}/pictures/{$proof->large_path}");
     }
 
@@ -70,11 +86,26 @@ final class ProofAndDeliverTest extends FeatureTestCase
     {
         $this->enter();
         $this->asGuest($this->guestSays($this->link, [self::choice(2)])->assertOk());
-        $this->guestSays($this->link, [self::choice(4), self::choice(1), self::choice(1, false), ['kind' => 'comment', 'number' => 4, 'text' => 'Lovely <b>light</b>']])->assertJson(['refused' => []]);
+        $this->guestSays($this->link, [
+            self::choice(4),
+            self::choice(1),
+            self::choice(1, false),
+            ['kind' => 'comment', 'number' => 4, 'text' => 'Lovely <b>light</b>'],
+        ])->assertJson(['refused' => []]);
         self::assertSame([2, 4], $this->get("{$this->link}/frames")->json('chosen.Chosen'));
-        $this->get("{$this->link}/send")->assertOk()->assertSee('2 of 4 pictures')->assertSee('Lovely &lt;b&gt;light&lt;/b&gt;', false);
-        $this->post("{$this->link}/send", ['name' => '', 'email' => 'nobody'])->assertSessionHasErrors(['name', 'email']);
-        $this->post("{$this->link}/send", ['name' => 'Ada Fenn', 'email' => 'ada@harbour.example', 'message' => 'Thank you'])->assertRedirect();
+        $this->get("{$this->link}/send")
+            ->assertOk()
+            ->assertSee('2 of 4 pictures')
+            ->assertSee('Lovely &lt;b&gt;light&lt;/b&gt;', false);
+        $this->post("{$this->link}/send", ['name' => '', 'email' => 'nobody'])->assertSessionHasErrors([
+            'name',
+            'email',
+        ]);
+        $this->post("{$this->link}/send", [
+            'name' => 'Ada Fenn',
+            'email' => 'ada@harbour.example',
+            'message' => 'Thank you',
+        ])->assertRedirect();
         $this->get($this->link)->assertSee('Thank you, Ada Fenn');
 
         $selection = Selection::query()->firstOrFail();
@@ -87,16 +118,23 @@ final class ProofAndDeliverTest extends FeatureTestCase
         self::assertStringContainsString('Lovely', $mail->body);
 
         $this->actingAs($this->member);
-        $this->get("/selections/{$selection->id}/names?separator=commas&ending=without")->assertSee(implode(', ', array_map(fn (string $name): string => substr($name, 0, -4), $names)));
-        $this->get("/galleries/{$this->gallery->id}")->assertOk()->assertSee('Lovely');
+        $this->get("/selections/{$selection->id}/names?separator=commas&ending=without")->assertSee(
+            implode(', ', array_map(fn (string $name): string => substr($name, 0, -4), $names)),
+        );
+        $this->get("/galleries/{$this->gallery->id}")
+            ->assertOk()
+            ->assertSee('Lovely');
         $this->post("/selections/{$selection->id}/deliveries")->assertRedirect();
         $delivery = Delivery::query()->firstOrFail();
         self::assertNotNull($delivery->made_at);
         $recipient = $delivery->recipients()->firstOrFail();
         $this->post("/recipients/{$recipient->id}/tell");
-        self::assertStringContainsString($recipient->address(), OutboxMail::query()->where('recipient', 'ada@harbour.example')->orderByDesc('id')->firstOrFail()->body);
+        self::assertStringContainsString(
+            $recipient->address(),
+            OutboxMail::query()->where('recipient', 'ada@harbour.example')->orderByDesc('id')->firstOrFail()->body,
+        );
 
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         self::assertTrue($zip->open($delivery->folder().'/zips/1-all-1.zip'));
         self::assertSame(3, $zip->numFiles);
         foreach ($names as $i => $name) {
@@ -104,17 +142,32 @@ final class ProofAndDeliverTest extends FeatureTestCase
             self::assertSame(ZipArchive::CM_STORE, $zip->statName($inside)['comp_method'] ?? null);
         }
         auth()->logout();
-        $this->get('/d/'.$recipient->token)->assertOk()->assertSee('2 pictures');
+        $this->get('/d/'.$recipient->token)
+            ->assertOk()
+            ->assertSee('2 pictures');
         $zip = $delivery->zips()->firstOrFail();
-        $this->get("/d/{$recipient->token}/zips/{$zip->id}", ['Range' => 'bytes=1000-'])->assertOk()->assertHeader('X-Accel-Redirect', "/hidden/deliveries/{$delivery->uuid}/zips/1-all-1.zip");
-        self::assertSame([['opened', 0], ['fetched', 1000]], $delivery->receipts()->orderBy('id')->get()->map(fn ($receipt): array => [$receipt->kind, (int) $receipt->from_byte])->all());
+        $this->get("/d/{$recipient->token}/zips/{$zip->id}", ['Range' => 'bytes=1000-'])
+            ->assertOk()
+            ->assertHeader('X-Accel-Redirect', "/hidden/deliveries/{$delivery->uuid}/zips/1-all-1.zip");
+        self::assertSame(
+            [['opened', 0], ['fetched', 1000]],
+            $delivery
+                ->receipts()
+                ->orderBy('id')
+                ->get()
+                ->map(fn ($receipt): array => [$receipt->kind, (int) $receipt->from_byte])
+                ->all(),
+        );
         $this->get('/d/'.str_repeat('B', 24))->assertNotFound();
     }
 
     public function test_a_damaged_copy_is_never_delivered(): void
     {
         $selection = $this->selection();
-        $file = CardFile::query()->where('frame_id', $selection->frames()->firstOrFail()->id)->where('kind', 'jpeg')->firstOrFail();
+        $file = CardFile::query()
+            ->where('frame_id', $selection->frames()->firstOrFail()->id)
+            ->where('kind', 'jpeg')
+            ->firstOrFail();
         $this->damage("{$this->folder}/drive/{$file->destination}");
         $this->actingAs($this->member)->post("/selections/{$selection->id}/deliveries");
         self::assertNotNull(Delivery::query()->firstOrFail()->made_at, 'the good copy in the other place was not used');
@@ -123,7 +176,10 @@ final class ProofAndDeliverTest extends FeatureTestCase
         $this->post("/selections/{$selection->id}/deliveries");
         $second = Delivery::query()->orderByDesc('id')->firstOrFail();
         self::assertNull($second->made_at);
-        self::assertStringContainsString("No copy of {$file->frame()->firstOrFail()->name} is the same", (string) $second->task()?->problem);
+        self::assertStringContainsString(
+            "No copy of {$file->frame()->firstOrFail()->name} is the same",
+            (string) $second->task()?->problem,
+        );
         auth()->logout();
         $this->get('/d/'.$second->recipients()->firstOrFail()->token)->assertNotFound();
     }
@@ -132,7 +188,11 @@ final class ProofAndDeliverTest extends FeatureTestCase
     {
         $this->enter();
         $this->guestSays($this->link, [self::choice(1)])->assertOk();
-        self::assertSame([], $this->get("{$this->link}/frames")->json('chosen'), 'without the cookie of the first guest there is nothing of theirs to see');
+        self::assertSame(
+            [],
+            $this->get("{$this->link}/frames")->json('chosen'),
+            'without the cookie of the first guest there is nothing of theirs to see',
+        );
     }
 
     private function enter(): void

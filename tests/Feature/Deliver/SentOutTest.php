@@ -33,7 +33,10 @@ final class SentOutTest extends FeatureTestCase
         $this->pushCard('mara-long', 4);
         $this->copyCard($this->readCard('mara-long'), 'Mara Quill');
         $this->caption(['headline' => 'Quarter final', 'copyright' => '© 2026 Mara Quill']);
-        $this->get("/shoots/{$this->shoot->id}/sent-out?verdict=")->assertOk()->assertSee('Web host drop')->assertSee('4 of 4 frames');
+        $this->get("/shoots/{$this->shoot->id}/sent-out?verdict=")
+            ->assertOk()
+            ->assertSee('Web host drop')
+            ->assertSee('4 of 4 frames');
         $this->web = Output::ofStudio($this->studio)->where('name', 'Web 2,400 px')->firstOrFail();
     }
 
@@ -54,7 +57,13 @@ final class SentOutTest extends FeatureTestCase
     /** @param  array<string, mixed>  $said */
     private function sendTo(Destination $to, array $said = [], string $query = '?verdict='): Shipment
     {
-        $this->post("/shoots/{$this->shoot->id}/sent-out{$query}", ['destination' => $to->id, 'output' => $this->web->id, ...$said])->assertSessionHasNoErrors()->assertRedirect();
+        $this->post("/shoots/{$this->shoot->id}/sent-out{$query}", [
+            'destination' => $to->id,
+            'output' => $this->web->id,
+            ...$said,
+        ])
+            ->assertSessionHasNoErrors()
+            ->assertRedirect();
 
         return Shipment::query()->orderByDesc('id')->firstOrFail();
     }
@@ -77,16 +86,29 @@ final class SentOutTest extends FeatureTestCase
         self::assertNotNull($shipment->done_at, (string) $shipment->task()?->problem);
         $folder = $drop->standIn()->folder().'/'.$shipment->folder();
         $manifest = $this->said("{$folder}/manifest.json");
-        self::assertSame(['Quay Pictures', 'Harbour day', 4], [$manifest['studio'], $manifest['shoot']['name'], count($manifest['pictures'])]);
+        self::assertSame(
+            ['Quay Pictures', 'Harbour day', 4],
+            [$manifest['studio'], $manifest['shoot']['name'], count($manifest['pictures'])],
+        );
         foreach ($manifest['pictures'] as $i => $picture) {
-            self::assertSame([$picture['bytes'], $picture['xxh128']], [filesize("{$folder}/{$picture['name']}"), hash_file('xxh128', "{$folder}/{$picture['name']}")]);
-            self::assertSame(['Quarter final', $this->shoot->zone()->format($this->frames()[$i]->taken_ms, 'Y-m-d\TH:i:s.vP')], [$picture['headline'], $picture['taken']]);
+            self::assertSame(
+                [$picture['bytes'], $picture['xxh128']],
+                [filesize("{$folder}/{$picture['name']}"), hash_file('xxh128', "{$folder}/{$picture['name']}")],
+            );
+            self::assertSame(
+                ['Quarter final', $this->shoot->zone()->format($this->frames()[$i]->taken_ms, 'Y-m-d\TH:i:s.vP')],
+                [$picture['headline'], $picture['taken']],
+            );
         }
         self::assertSame(5, count(glob("{$folder}/*") ?: []));
         $inodes = array_map(fileinode(...), glob("{$folder}/*.jpg") ?: []);
         $again = $this->sendTo($drop);
         clearstatcache();
-        self::assertSame($inodes, array_map(fileinode(...), glob("{$folder}/*.jpg") ?: []), 'what stood there was sent again');
+        self::assertSame(
+            $inodes,
+            array_map(fileinode(...), glob("{$folder}/*.jpg") ?: []),
+            'what stood there was sent again',
+        );
         self::assertSame(4, ShippedFile::query()->count());
         self::assertNotNull($again->done_at);
     }
@@ -98,14 +120,21 @@ final class SentOutTest extends FeatureTestCase
         $folder = $drop->standIn()->folder().'/'.$shipment->folder();
         $this->get("/shoots/{$this->shoot->id}/sent-out")->assertDontSee('out of date');
         $this->frames()[1]->update(['rating' => 5]);
-        $name = ShippedFile::query()->where('frame_id', $this->frames()[1]->id)->firstOrFail()->name;
+        $name = ShippedFile::query()
+            ->where('frame_id', $this->frames()[1]->id)
+            ->firstOrFail()->name;
         $before = (string) hash_file('xxh128', "{$folder}/{$name}");
-        $this->get("/shoots/{$this->shoot->id}/sent-out")->assertSee("1 out of date there: {$name}")->assertSee('Replace 1 there');
+        $this->get("/shoots/{$this->shoot->id}/sent-out")
+            ->assertSee("1 out of date there: {$name}")
+            ->assertSee('Replace 1 there');
         $this->post("/shipments/{$shipment->id}/replace")->assertRedirect();
         self::assertNotSame($before, hash_file('xxh128', "{$folder}/{$name}"));
         self::assertSame('5', trim((string) shell_exec('exiftool -s3 -Rating '.escapeshellarg("{$folder}/{$name}"))));
         self::assertCount(4, glob("{$folder}/*.jpg") ?: []);
-        self::assertSame(hash_file('xxh128', "{$folder}/{$name}"), $this->said("{$folder}/manifest.json")['pictures'][1]['xxh128']);
+        self::assertSame(
+            hash_file('xxh128', "{$folder}/{$name}"),
+            $this->said("{$folder}/manifest.json")['pictures'][1]['xxh128'],
+        );
         $this->get("/shoots/{$this->shoot->id}/sent-out")->assertDontSee('out of date');
     }
 
@@ -116,8 +145,12 @@ final class SentOutTest extends FeatureTestCase
         $folder = $drop->standIn()->folder().'/'.$shipment->folder();
         $this->frames()[2]->update(['verdict' => 'drop']);
         $this->frames()[3]->update(['rating' => 2]);
-        $name = ShippedFile::query()->where('frame_id', $this->frames()[2]->id)->firstOrFail()->name;
-        $this->get("/shoots/{$this->shoot->id}/sent-out")->assertSee('2 out of date there, 1 of them dropped since')->assertSee('Replace 1 and take 1 away there');
+        $name = ShippedFile::query()
+            ->where('frame_id', $this->frames()[2]->id)
+            ->firstOrFail()->name;
+        $this->get("/shoots/{$this->shoot->id}/sent-out")
+            ->assertSee('2 out of date there, 1 of them dropped since')
+            ->assertSee('Replace 1 and take 1 away there');
         // Sending others takes nothing away.
         $this->sendTo($drop);
         self::assertFileExists("{$folder}/{$name}");
@@ -137,7 +170,10 @@ final class SentOutTest extends FeatureTestCase
         $second = $this->sendTo($desk, ['output' => $print->id]);
         self::assertNotSame($first->folder(), $second->folder());
         $order = $this->said($desk->standIn()->folder().'/'.$first->folder().'/order.json');
-        self::assertSame([$first->id, 'matt, please', 2, 8, 4], [$order['order'], $order['note'], $order['copies'], $order['prints'], count($order['pictures'])]);
+        self::assertSame(
+            [$first->id, 'matt, please', 2, 8, 4],
+            [$order['order'], $order['note'], $order['copies'], $order['prints'], count($order['pictures'])],
+        );
         self::assertStringContainsString('8 × 10 in', $order['size']);
         self::assertCount(4, glob($desk->standIn()->folder().'/'.$second->folder().'/*.jpg') ?: []);
         $this->frames()[0]->update(['rating' => 1]);
@@ -166,7 +202,9 @@ final class SentOutTest extends FeatureTestCase
             $this->work($late);
         }
         self::assertSame(TaskState::Failed, $late->task()?->state);
-        $this->get("/shoots/{$this->shoot->id}/sent-out")->assertSee('It was tried 6 times')->assertSee('Send the rest');
+        $this->get("/shoots/{$this->shoot->id}/sent-out")
+            ->assertSee('It was tried 6 times')
+            ->assertSee('Send the rest');
         $drop->standIn()->make([]);
         $this->post("/shipments/{$late->id}/go-on");
         self::assertNotNull($late->refresh()->done_at);
@@ -176,7 +214,11 @@ final class SentOutTest extends FeatureTestCase
     {
         $drop = $this->destination('drop');
         $this->sendTo($this->destination('desk'));
-        $sizes = OutputFile::query()->where('output_id', $this->web->id)->orderBy('path')->pluck('bytes')->map(fn ($bytes): int => (int) $bytes);
+        $sizes = OutputFile::query()
+            ->where('output_id', $this->web->id)
+            ->orderBy('path')
+            ->pluck('bytes')
+            ->map(fn ($bytes): int => (int) $bytes);
         $drop->standIn()->make(['room' => $sizes[0] + $sizes[1] + intdiv($sizes[2], 2)]);
         $shipment = $this->sendTo($drop);
         self::assertStringContainsString('no space left on the host', (string) $shipment->task()?->problem);
@@ -201,7 +243,10 @@ final class SentOutTest extends FeatureTestCase
         $began = microtime(true);
         $shipment = $this->sendTo($drop);
         self::assertNotNull($shipment->done_at);
-        self::assertGreaterThan(0.9 * (int) ShippedFile::query()->where('destination_id', $drop->id)->sum('bytes') / 1e6, microtime(true) - $began);
+        self::assertGreaterThan(
+            (0.9 * (int) ShippedFile::query()->where('destination_id', $drop->id)->sum('bytes')) / 1e6,
+            microtime(true) - $began,
+        );
     }
 
     public function test_a_worker_killed_after_sending_and_before_noting_sends_nothing_twice(): void
@@ -233,15 +278,48 @@ final class SentOutTest extends FeatureTestCase
         $keys = $account['dir'].'/.ssh/authorized_keys';
         is_dir(dirname($keys)) || mkdir(dirname($keys), 0700);
         $before = is_file($keys) ? (string) file_get_contents($keys) : null;
-        file_put_contents($keys, $before.$key->getPublicKey()->toString('OpenSSH', ['comment' => 'kanpai-test'])."\n");
+        file_put_contents(
+            $keys,
+            $before.$key->getPublicKey()->toString('OpenSSH', ['comment' => 'kanpai-test'])."\n",
+        );
         chmod($keys, 0600);
         try {
-            $this->servers[] = proc_open(['dropbear', '-F', '-s', '-r', "{$this->folder}/host-key", '-p', "127.0.0.1:{$port}", '-P', "{$this->folder}/dropbear.pid"], [1 => ['file', '/dev/null', 'w'], 2 => ['file', "{$this->folder}/dropbear.log", 'w']], $pipes) ?: self::fail('no server');
+            $this->servers[] =
+                proc_open(
+                    [
+                        'dropbear',
+                        '-F',
+                        '-s',
+                        '-r',
+                        "{$this->folder}/host-key",
+                        '-p',
+                        "127.0.0.1:{$port}",
+                        '-P',
+                        "{$this->folder}/dropbear.pid",
+                    ],
+                    [1 => ['file', '/dev/null', 'w'], 2 => ['file', "{$this->folder}/dropbear.log", 'w']],
+                    $pipes,
+                ) ?:
+                self::fail('no server');
             self::awaits($port);
             mkdir("{$this->folder}/out-there");
-            $this->post("/shoots/{$this->shoot->id}/destinations", ['which' => 'new', 'to_name' => 'Club server', 'kind' => 'sftp', 'host' => '127.0.0.1', 'port' => (string) $port, 'user' => $account['name'], 'key' => $key->toString('OpenSSH'), 'fingerprint' => 'SHA256:'.rtrim(base64_encode(hash('sha256', (string) base64_decode($public[1], true), true)), '='), 'in_folder' => "{$this->folder}/out-there"])->assertSessionHasNoErrors();
+            $this->post("/shoots/{$this->shoot->id}/destinations", [
+                'which' => 'new',
+                'to_name' => 'Club server',
+                'kind' => 'sftp',
+                'host' => '127.0.0.1',
+                'port' => (string) $port,
+                'user' => $account['name'],
+                'key' => $key->toString('OpenSSH'),
+                'fingerprint' => 'SHA256:'.
+                    rtrim(base64_encode(hash('sha256', (string) base64_decode($public[1], true), true)), '='),
+                'in_folder' => "{$this->folder}/out-there",
+            ])->assertSessionHasNoErrors();
             $shipment = $this->sendTo($this->destination('sftp'));
-            self::assertNotNull($shipment->done_at, (string) $shipment->task()?->problem.file_get_contents("{$this->folder}/dropbear.log"));
+            self::assertNotNull(
+                $shipment->done_at,
+                (string) $shipment->task()?->problem.file_get_contents("{$this->folder}/dropbear.log"),
+            );
             $this->assertStandsAt("{$this->folder}/out-there/{$shipment->folder()}");
             $this->frames()[1]->update(['rating' => 5]);
             $this->post("/shipments/{$shipment->id}/replace");
@@ -265,20 +343,65 @@ final class SentOutTest extends FeatureTestCase
         $port = self::freePort();
         mkdir("{$this->folder}/s3/pictures", 0700, true);
         config(['kanpai.private_hosts' => ['127.0.0.1']]);
-        $this->servers[] = proc_open(['node', base_path('node_modules/s3rver/bin/s3rver.js'), '-a', '127.0.0.1', '-p', (string) $port, '-d', "{$this->folder}/s3", '--silent', '--configure-bucket', 'pictures'], [1 => ['file', '/dev/null', 'w'], 2 => ['file', "{$this->folder}/s3.log", 'w']], $pipes) ?: self::fail('no server');
+        $this->servers[] =
+            proc_open(
+                [
+                    'node',
+                    base_path('node_modules/s3rver/bin/s3rver.js'),
+                    '-a',
+                    '127.0.0.1',
+                    '-p',
+                    (string) $port,
+                    '-d',
+                    "{$this->folder}/s3",
+                    '--silent',
+                    '--configure-bucket',
+                    'pictures',
+                ],
+                [1 => ['file', '/dev/null', 'w'], 2 => ['file', "{$this->folder}/s3.log", 'w']],
+                $pipes,
+            ) ?:
+            self::fail('no server');
         self::awaits($port);
-        $this->post("/shoots/{$this->shoot->id}/destinations", ['which' => 'new', 'to_name' => 'Bucket', 'kind' => 's3', 'host' => "http://127.0.0.1:{$port}", 'user' => 'S3RVER', 'password' => 'S3RVER', 'bucket' => 'pictures', 'in_folder' => 'best'])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/destinations", [
+            'which' => 'new',
+            'to_name' => 'Bucket',
+            'kind' => 's3',
+            'host' => "http://127.0.0.1:{$port}",
+            'user' => 'S3RVER',
+            'password' => 'S3RVER',
+            'bucket' => 'pictures',
+            'in_folder' => 'best',
+        ])->assertSessionHasNoErrors();
         $shipment = $this->sendTo($this->destination('s3'));
-        self::assertNotNull($shipment->done_at, (string) $shipment->task()?->problem.file_get_contents("{$this->folder}/s3.log"));
+        self::assertNotNull(
+            $shipment->done_at,
+            (string) $shipment->task()?->problem.file_get_contents("{$this->folder}/s3.log"),
+        );
         foreach (ShippedFile::query()->get() as $file) {
-            $found = array_values(array_filter(glob("{$this->folder}/s3/pictures/best/{$shipment->folder()}/*") ?: [], fn (string $path): bool => is_file($path) && hash_file('xxh128', $path) === $file->hash));
+            $found = array_values(
+                array_filter(
+                    glob("{$this->folder}/s3/pictures/best/{$shipment->folder()}/*") ?: [],
+                    fn (string $path): bool => is_file($path) && hash_file('xxh128', $path) === $file->hash,
+                ),
+            );
             self::assertCount(1, $found, $file->name);
         }
     }
 
     public function test_a_host_that_is_not_there_is_an_error_in_words(): void
     {
-        $nowhere = Destination::query()->create(['studio_id' => $this->studio->id, 'name' => 'Nowhere', 'kind' => 'sftp', 'settings' => ['host' => '127.0.0.1', 'port' => (string) self::freePort(), 'user' => 'x', 'password' => 'y']]);
+        $nowhere = Destination::query()->create([
+            'studio_id' => $this->studio->id,
+            'name' => 'Nowhere',
+            'kind' => 'sftp',
+            'settings' => [
+                'host' => '127.0.0.1',
+                'port' => (string) self::freePort(),
+                'user' => 'x',
+                'password' => 'y',
+            ],
+        ]);
         config(['kanpai.private_hosts' => ['127.0.0.1']]);
         $this->expectException(UnableToSendOut::class);
         $this->expectExceptionMessageMatches('/refused|connect/i');
@@ -288,33 +411,96 @@ final class SentOutTest extends FeatureTestCase
     public function test_bad_words_are_answered_beside_their_field_and_secrets_stay_secret(): void
     {
         $print = 'SHA256:'.str_repeat('A', 43);
-        foreach ([[['to_name' => ''], 'to_name'], [['host' => ''], 'host'], [['user' => ''], 'user'], [['fingerprint' => ''], 'fingerprint'], [['fingerprint' => 'nonsense'], 'fingerprint'], [['host' => '127.0.0.1'], 'host'], [['host' => '10.0.0.8'], 'host'], [['host' => '::1'], 'host'], [['kind' => 's3', 'bucket' => 'b', 'host' => 'http://169.254.169.254/latest'], 'host'], [['host' => 'a b'], 'host'], [['port' => '70000'], 'port'], [['kind' => 's3', 'bucket' => ''], 'bucket'], [['kind' => 's3', 'bucket' => '../x'], 'bucket'], [['in_folder' => 'a/../../b'], 'in_folder'], [['to_name' => 'Print desk'], 'to_name']] as [$said, $field]) {
-            $this->post("/shoots/{$this->shoot->id}/destinations", ['which' => 'new', 'to_name' => 'Mine', 'kind' => 'sftp', 'host' => 'host.example', 'user' => 'u', 'fingerprint' => $print, ...$said])->assertSessionHasErrors($field);
+        foreach (
+            [
+                [['to_name' => ''], 'to_name'],
+                [['host' => ''], 'host'],
+                [['user' => ''], 'user'],
+                [['fingerprint' => ''], 'fingerprint'],
+                [['fingerprint' => 'nonsense'], 'fingerprint'],
+                [['host' => '127.0.0.1'], 'host'],
+                [['host' => '10.0.0.8'], 'host'],
+                [['host' => '::1'], 'host'],
+                [['kind' => 's3', 'bucket' => 'b', 'host' => 'http://169.254.169.254/latest'], 'host'],
+                [['host' => 'a b'], 'host'],
+                [['port' => '70000'], 'port'],
+                [['kind' => 's3', 'bucket' => ''], 'bucket'],
+                [['kind' => 's3', 'bucket' => '../x'], 'bucket'],
+                [['in_folder' => 'a/../../b'], 'in_folder'],
+                [['to_name' => 'Print desk'], 'to_name'],
+            ] as [$said, $field]
+        ) {
+            $this->post("/shoots/{$this->shoot->id}/destinations", [
+                'which' => 'new',
+                'to_name' => 'Mine',
+                'kind' => 'sftp',
+                'host' => 'host.example',
+                'user' => 'u',
+                'fingerprint' => $print,
+                ...$said,
+            ])->assertSessionHasErrors($field);
         }
-        $this->post("/shoots/{$this->shoot->id}/destinations", ['which' => 'new', 'to_name' => 'Mine', 'kind' => 'sftp', 'host' => 'host.example', 'user' => 'u', 'password' => 'hushhush', 'fingerprint' => $print])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/destinations", [
+            'which' => 'new',
+            'to_name' => 'Mine',
+            'kind' => 'sftp',
+            'host' => 'host.example',
+            'user' => 'u',
+            'password' => 'hushhush',
+            'fingerprint' => $print,
+        ])->assertSessionHasNoErrors();
         $mine = Destination::query()->where('name', 'Mine')->firstOrFail();
         $this->get("/shoots/{$this->shoot->id}/sent-out")->assertDontSee('hushhush');
-        self::assertStringNotContainsString('hushhush', (string) \Illuminate\Support\Facades\DB::table('destinations')->where('id', $mine->id)->value('settings'));
-        $change = fn (array $said) => $this->post("/shoots/{$this->shoot->id}/destinations/{$mine->id}", ['which' => (string) $mine->id, 'to_name' => 'Mine', 'kind' => 'sftp', 'host' => 'host.example', 'user' => 'u', 'fingerprint' => $print, ...$said]);
+        self::assertStringNotContainsString(
+            'hushhush',
+            (string) \Illuminate\Support\Facades\DB::table('destinations')->where('id', $mine->id)->value('settings'),
+        );
+        $change = fn (array $said) => $this->post("/shoots/{$this->shoot->id}/destinations/{$mine->id}", [
+            'which' => (string) $mine->id,
+            'to_name' => 'Mine',
+            'kind' => 'sftp',
+            'host' => 'host.example',
+            'user' => 'u',
+            'fingerprint' => $print,
+            ...$said,
+        ]);
         $change(['in_folder' => 'best'])->assertSessionHasNoErrors();
         self::assertSame(['best', 'hushhush'], [$mine->refresh()->setting('folder'), $mine->setting('password')]);
         // A secret that was typed for one host, port and user goes to no other.
         foreach ([['host' => 'other.example'], ['port' => '2222'], ['user' => 'v']] as $other) {
             $change($other)->assertSessionHasErrors('password');
-            self::assertSame(['host.example', 'hushhush'], [$mine->refresh()->setting('host'), $mine->setting('password')]);
+            self::assertSame(
+                ['host.example', 'hushhush'],
+                [$mine->refresh()->setting('host'), $mine->setting('password')],
+            );
         }
         $change(['host' => 'other.example', 'password' => 'another'])->assertSessionHasNoErrors();
         self::assertSame(['other.example', 'another'], [$mine->refresh()->setting('host'), $mine->setting('password')]);
-        $shooter = $this->studio->members()->create(['name' => 'Sam', 'email' => 'sam@quay.example', 'password' => 'a good password', 'role' => 'shooter']);
+        $shooter = $this->studio
+            ->members()
+            ->create([
+                'name' => 'Sam',
+                'email' => 'sam@quay.example',
+                'password' => 'a good password',
+                'role' => 'shooter',
+            ]);
         $this->actingAs($shooter);
         $change(['host' => 'third.example', 'password' => 'x'])->assertForbidden();
         $this->post("/shoots/{$this->shoot->id}/destinations/{$mine->id}/remove")->assertForbidden();
         $this->actingAs($this->member);
-        $this->post("/shoots/{$this->shoot->id}/sent-out?verdict=drop", ['destination' => $mine->id, 'output' => $this->web->id])->assertSessionHasErrors('destination');
-        $this->post("/shoots/{$this->shoot->id}/sent-out?verdict=", ['destination' => $mine->id, 'output' => '999999'])->assertSessionHasErrors('output');
+        $this->post("/shoots/{$this->shoot->id}/sent-out?verdict=drop", [
+            'destination' => $mine->id,
+            'output' => $this->web->id,
+        ])->assertSessionHasErrors('destination');
+        $this->post("/shoots/{$this->shoot->id}/sent-out?verdict=", [
+            'destination' => $mine->id,
+            'output' => '999999',
+        ])->assertSessionHasErrors('output');
         [, $stranger] = $this->newStudio('Elsewhere', 'other@elsewhere.example');
         $shipment = $this->sendTo($this->destination('drop'));
-        $this->actingAs($stranger)->post("/shipments/{$shipment->id}/replace")->assertNotFound();
+        $this->actingAs($stranger)
+            ->post("/shipments/{$shipment->id}/replace")
+            ->assertNotFound();
         $this->post("/shoots/{$this->shoot->id}/destinations/{$mine->id}/remove")->assertNotFound();
     }
 

@@ -45,7 +45,14 @@ final class StandInsTest extends TestCase
     {
         $this->files->writeStream('a/b/picture.jpg.part', $this->stream(str_repeat('x', 100_000)));
         $this->files->move('a/b/picture.jpg.part', 'a/b/picture.jpg');
-        self::assertSame([true, false, 100_000], [$this->files->fileExists('a/b/picture.jpg'), $this->files->fileExists('a/b/picture.jpg.part'), $this->files->fileSize('a/b/picture.jpg')]);
+        self::assertSame(
+            [true, false, 100_000],
+            [
+                $this->files->fileExists('a/b/picture.jpg'),
+                $this->files->fileExists('a/b/picture.jpg.part'),
+                $this->files->fileSize('a/b/picture.jpg'),
+            ],
+        );
         $this->files->write('a/manifest.json', '{}');
         $this->files->move('a/manifest.json', 'a/b/picture.jpg');
         self::assertSame('{}', $this->files->read('a/b/picture.jpg'), 'a file is not replaced');
@@ -64,7 +71,13 @@ final class StandInsTest extends TestCase
     {
         $this->files->write('x', 'y');
         $this->standIn->make(['is_away' => true]);
-        foreach ([fn () => $this->files->fileExists('x'), fn () => $this->files->write('z', 'y'), fn () => $this->files->writeStream('z', $this->stream('y'))] as $ask) {
+        foreach (
+            [
+                fn () => $this->files->fileExists('x'),
+                fn () => $this->files->write('z', 'y'),
+                fn () => $this->files->writeStream('z', $this->stream('y')),
+            ] as $ask
+        ) {
             try {
                 $ask();
                 self::fail('it answers');
@@ -80,10 +93,10 @@ final class StandInsTest extends TestCase
     public function test_full_it_takes_what_fits_and_no_more(): void
     {
         $this->standIn->make(['room' => 50_000]);
-        $this->standIn->writeStream('fits', $this->stream(str_repeat('x', 40_000)), new Config);
+        $this->standIn->writeStream('fits', $this->stream(str_repeat('x', 40_000)), new Config());
         $this->expectException(FilesystemException::class);
         $this->expectExceptionMessage('no space left');
-        $this->standIn->writeStream('does not', $this->stream(str_repeat('x', 20_000)), new Config);
+        $this->standIn->writeStream('does not', $this->stream(str_repeat('x', 20_000)), new Config());
     }
 
     public function test_slow_it_takes_its_time(): void

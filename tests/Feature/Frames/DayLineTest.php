@@ -24,7 +24,9 @@ final class DayLineTest extends FeatureTestCase
         $this->readCard('ivo');
         $this->readCard('mara-wide');
         foreach (['ingest', 'captions', 'cull', 'proof', 'deliver', 'archive'] as $page) {
-            $content = (string) $this->get("/shoots/{$this->shoot->id}/{$page}")->assertOk()->getContent();
+            $content = (string) $this->get("/shoots/{$this->shoot->id}/{$page}")
+                ->assertOk()
+                ->getContent();
             self::assertSame(1, substr_count($content, 'data-day-line'), $page);
             self::assertSame(1, substr_count($content, 'aria-current="page"'), $page);
             self::assertSame(2, substr_count($content, '<path class="keep"'), $page);
@@ -47,7 +49,11 @@ final class DayLineTest extends FeatureTestCase
         $drop->update(['verdict' => Verdict::Drop]);
         $content = (string) $this->get("/shoots/{$this->shoot->id}/cull")->getContent();
         foreach (['keep', 'drop', 'open'] as $class) {
-            self::assertSame(1, preg_match("/<path class=\"{$class}\" d=\"M[\d.]+ [\d.]+v(\d+)\"/", $content, $m), $class);
+            self::assertSame(
+                1,
+                preg_match("/<path class=\"{$class}\" d=\"M[\d.]+ [\d.]+v(\d+)\"/", $content, $m),
+                $class,
+            );
             self::assertSame($class === 'keep' ? '17' : '8', $m[1]);
         }
     }
@@ -60,7 +66,10 @@ final class DayLineTest extends FeatureTestCase
         foreach (['mara-long', 'mara-wide', 'ivo'] as $card) {
             $this->readCard($card);
         }
-        self::assertEqualsCanonicalizing(['Mara · Halden 6 …417', 'Mara · Halden 6 …530', 'Ivo · Corvid M2'], array_values(Lanes::of($this->shoot)->names));
+        self::assertEqualsCanonicalizing(
+            ['Mara · Halden 6 …417', 'Mara · Halden 6 …530', 'Ivo · Corvid M2'],
+            array_values(Lanes::of($this->shoot)->names),
+        );
     }
 
     /** Whoever asks for a page while a card is read may stand between any two of its questions. */
@@ -73,11 +82,24 @@ final class DayLineTest extends FeatureTestCase
         $page = '';
         DB::listen(function () use (&$asked, &$comesAfter, &$page, $frame): void {
             if (++$asked === $comesAfter) {
-                $body = Body::query()->create(['studio_id' => $this->studio->id, 'make' => 'Corvid', 'model' => 'Corvid S', 'serial' => "late-{$page}-{$asked}", 'last_shooter' => '']);
-                DB::table('frames')->insert(['id' => null, 'body_id' => $body->id, 'name' => 'LATE0001.JPG', ...array_diff_key($frame, array_flip(['id', 'body_id', 'name']))]);
+                $body = Body::query()->create([
+                    'studio_id' => $this->studio->id,
+                    'make' => 'Corvid',
+                    'model' => 'Corvid S',
+                    'serial' => "late-{$page}-{$asked}",
+                    'last_shooter' => '',
+                ]);
+                DB::table('frames')->insert([
+                    'id' => null,
+                    'body_id' => $body->id,
+                    'name' => 'LATE0001.JPG',
+                    ...array_diff_key($frame, array_flip(['id', 'body_id', 'name'])),
+                ]);
             }
         });
-        foreach (['ingest', 'clocks', 'clocks/frames', 'captions', 'cull', 'cull/frames', 'proof', 'deliver', 'archive'] as $page) {
+        foreach (
+            ['ingest', 'clocks', 'clocks/frames', 'captions', 'cull', 'cull/frames', 'proof', 'deliver', 'archive'] as $page
+        ) {
             $comesAfter = $asked = 0;
             $this->get("/shoots/{$this->shoot->id}/{$page}")->assertOk();
             $questions = $asked;
@@ -85,7 +107,11 @@ final class DayLineTest extends FeatureTestCase
             foreach (range(1, $questions) as $comesAfter) {
                 $asked = 0;
                 $answer = $this->get("/shoots/{$this->shoot->id}/{$page}");
-                self::assertSame(200, $answer->status(), "{$page}, after question {$comesAfter}: ".$answer->exception?->getMessage());
+                self::assertSame(
+                    200,
+                    $answer->status(),
+                    "{$page}, after question {$comesAfter}: ".$answer->exception?->getMessage(),
+                );
                 DB::table('frames')->where('name', 'LATE0001.JPG')->delete();
             }
         }
@@ -108,7 +134,12 @@ final class DayLineTest extends FeatureTestCase
         DB::listen(function (QueryExecuted $query) use (&$asked, &$comesAfter, &$gone, $body): void {
             if ($query->connectionName === 'mariadb' && ++$asked === $comesAfter) {
                 DB::connection('beside')->statement('SET FOREIGN_KEY_CHECKS = 0');
-                $gone = DB::connection('beside')->table('frames')->where('body_id', $body)->get()->map(fn (\stdClass $row): array => (array) $row)->all();
+                $gone = DB::connection('beside')
+                    ->table('frames')
+                    ->where('body_id', $body)
+                    ->get()
+                    ->map(fn (\stdClass $row): array => (array) $row)
+                    ->all();
                 DB::connection('beside')->table('frames')->where('body_id', $body)->delete();
             }
         });
@@ -119,7 +150,11 @@ final class DayLineTest extends FeatureTestCase
                 $asked = 0;
                 $gone = [];
                 $answer = $this->get("/shoots/{$this->shoot->id}/{$table}");
-                self::assertSame(200, $answer->status(), "{$table}, after question {$comesAfter}: ".$answer->exception?->getMessage());
+                self::assertSame(
+                    200,
+                    $answer->status(),
+                    "{$table}, after question {$comesAfter}: ".$answer->exception?->getMessage(),
+                );
                 DB::connection('beside')->table('frames')->insert($gone);
                 $taken += count($gone);
             }
@@ -133,7 +168,9 @@ final class DayLineTest extends FeatureTestCase
         $this->pushCard('ivo', 3);
         $this->readCard('ivo');
         $from = $this->frames()->first()->taken_ms;
-        $this->get("/shoots/{$this->shoot->id}/captions?from={$from}&to=".($from + 1000))->assertSee("data-window-from=\"{$from}\"", false)->assertSee('All times');
+        $this->get("/shoots/{$this->shoot->id}/captions?from={$from}&to=".($from + 1000))
+            ->assertSee("data-window-from=\"{$from}\"", false)
+            ->assertSee('All times');
     }
 
     /** Spans of very different length get marks that read well. */

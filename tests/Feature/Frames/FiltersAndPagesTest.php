@@ -43,7 +43,9 @@ final class FiltersAndPagesTest extends FeatureTestCase
         $this->pushCard('ivo', 6);
         $this->readCard('ivo');
         $frames = $this->frames();
-        foreach ([1 => ['keep', 1], 2 => ['drop', 0], 3 => ['keep', 4], 5 => ['drop', 5]] as $place => [$verdict, $rating]) {
+        foreach (
+            [1 => ['keep', 1], 2 => ['drop', 0], 3 => ['keep', 4], 5 => ['drop', 5]] as $place => [$verdict, $rating]
+        ) {
             $frames[$place]->update(['verdict' => $verdict, 'rating' => $rating]);
         }
         foreach (['from', 'to'] as $end) {
@@ -56,8 +58,12 @@ final class FiltersAndPagesTest extends FeatureTestCase
 
         $address = "/shoots/{$this->shoot->id}";
         $words = count($places).' of 6 frames';
-        $this->get("{$address}/captions?".http_build_query($query ?: ['verdict' => 'all']))->assertOk()->assertSee($words);
-        $this->get("{$address}/proof?".http_build_query($query ?: ['verdict' => 'all']))->assertOk()->assertSee($words);
+        $this->get("{$address}/captions?".http_build_query($query ?: ['verdict' => 'all']))
+            ->assertOk()
+            ->assertSee($words);
+        $this->get("{$address}/proof?".http_build_query($query ?: ['verdict' => 'all']))
+            ->assertOk()
+            ->assertSee($words);
         $this->caption(['headline' => 'Meant'], '?'.http_build_query($query));
         self::assertEqualsCanonicalizing($meant, FrameCaption::query()->where('tells', true)->pluck('frame_id')->all());
         $published = $this->post("{$address}/galleries?".http_build_query($query), ['title' => 'Meant']);
@@ -65,7 +71,10 @@ final class FiltersAndPagesTest extends FeatureTestCase
             $published->assertSessionHasErrors('title');
             self::assertSame(0, Gallery::query()->count());
         } else {
-            self::assertSame($meant, Gallery::query()->firstOrFail()->frames()->orderBy('number')->pluck('frame_id')->all());
+            self::assertSame(
+                $meant,
+                Gallery::query()->firstOrFail()->frames()->orderBy('number')->pluck('frame_id')->all(),
+            );
         }
     }
 
@@ -83,8 +92,24 @@ final class FiltersAndPagesTest extends FeatureTestCase
     public function test_empty_pages_say_what_to_do_first(): void
     {
         $this->actingAs($this->member);
-        foreach (['ingest' => 'No card is in a slot', 'clocks' => 'Read a card first', 'captions' => 'No frame meets this filter', 'cull' => 'Read a card first', 'proof' => 'No gallery yet', 'deliver' => 'No selection has come in yet', 'outputs' => '0 of 0 frames', 'sent-out' => 'Nothing of this shoot is sent out yet', 'handoffs' => 'Nothing is out', 'sheets' => 'None yet', 'archive' => 'Not archived yet'] as $page => $words) {
-            $this->get("/shoots/{$this->shoot->id}/{$page}")->assertOk()->assertSee($words);
+        foreach (
+            [
+                'ingest' => 'No card is in a slot',
+                'clocks' => 'Read a card first',
+                'captions' => 'No frame meets this filter',
+                'cull' => 'Read a card first',
+                'proof' => 'No gallery yet',
+                'deliver' => 'No selection has come in yet',
+                'outputs' => '0 of 0 frames',
+                'sent-out' => 'Nothing of this shoot is sent out yet',
+                'handoffs' => 'Nothing is out',
+                'sheets' => 'None yet',
+                'archive' => 'Not archived yet',
+            ] as $page => $words
+        ) {
+            $this->get("/shoots/{$this->shoot->id}/{$page}")
+                ->assertOk()
+                ->assertSee($words);
         }
         $this->get('/outbox')->assertSee('No mail yet');
     }
@@ -93,7 +118,12 @@ final class FiltersAndPagesTest extends FeatureTestCase
     {
         $this->pushCard('ivo', 1);
         $this->readCard('ivo');
-        $this->post("/shoots/{$this->shoot->id}/galleries", ['title' => '', 'password' => 'abc', 'wanted' => '0', 'guest_email' => 'nobody'])->assertSessionHasErrors(['title', 'password', 'wanted', 'guest_email']);
+        $this->post("/shoots/{$this->shoot->id}/galleries", [
+            'title' => '',
+            'password' => 'abc',
+            'wanted' => '0',
+            'guest_email' => 'nobody',
+        ])->assertSessionHasErrors(['title', 'password', 'wanted', 'guest_email']);
         self::assertSame(0, Gallery::query()->count());
     }
 
@@ -104,7 +134,10 @@ final class FiltersAndPagesTest extends FeatureTestCase
         $this->post("/shoots/{$this->shoot->id}/galleries", ['title' => 'Plain', 'watermark' => '']);
         $gallery = Gallery::query()->with('frames.frame')->firstOrFail();
         foreach ($gallery->frames as $proof) {
-            self::assertSame([$proof->plain_large_path, $proof->frame->large_path], [$proof->large_path, $proof->picture]);
+            self::assertSame(
+                [$proof->plain_large_path, $proof->frame->large_path],
+                [$proof->large_path, $proof->picture],
+            );
         }
         $gallery->update(['published_at' => null]);
         auth()->logout();
@@ -113,19 +146,30 @@ final class FiltersAndPagesTest extends FeatureTestCase
 
     public function test_mail_is_seen_by_its_studio_alone_and_can_be_taken_as_a_file(): void
     {
-        SendMail::write($this->studio, 'ada@harbour.example', 'Grüße & <more>', 'proof.mail-link', ['gallery' => new Gallery(['title' => 'A <b>']), 'chosen' => 0, 'guest' => new class
-        {
-            public function address(): string
+        SendMail::write($this->studio, 'ada@harbour.example', 'Grüße & <more>', 'proof.mail-link', [
+            'gallery' => new Gallery(['title' => 'A <b>']),
+            'chosen' => 0,
+            'guest' => new class
             {
-                return 'http://127.0.0.1/g/abc';
-            }
-        }]);
+                public function address(): string
+                {
+                    return 'http://127.0.0.1/g/abc';
+                }
+            },
+        ]);
         $mail = OutboxMail::query()->firstOrFail();
         $this->actingAs($this->member);
         $this->get('/outbox')->assertSee('Grüße &amp; &lt;more&gt;', false);
-        $this->get("/outbox/{$mail->id}")->assertSee('<a href="http://127.0.0.1/g/abc">', false)->assertSee('&lt;b&gt;', false);
-        $file = $this->get("/outbox/{$mail->id}/file")->assertOk()->assertHeader('Content-Type', 'message/rfc822');
-        self::assertStringContainsString('To: ada@harbour.example', (string) file_get_contents("{$this->folder}/outbox/{$mail->file}"));
+        $this->get("/outbox/{$mail->id}")
+            ->assertSee('<a href="http://127.0.0.1/g/abc">', false)
+            ->assertSee('&lt;b&gt;', false);
+        $file = $this->get("/outbox/{$mail->id}/file")
+            ->assertOk()
+            ->assertHeader('Content-Type', 'message/rfc822');
+        self::assertStringContainsString(
+            'To: ada@harbour.example',
+            (string) file_get_contents("{$this->folder}/outbox/{$mail->file}"),
+        );
         [, $stranger] = $this->newStudio('Elsewhere', 'other@elsewhere.example');
         $this->actingAs($stranger)->get('/outbox')->assertDontSee('more');
         $this->get("/outbox/{$mail->id}")->assertNotFound();
@@ -134,10 +178,25 @@ final class FiltersAndPagesTest extends FeatureTestCase
 
     public function test_the_commands_behind_the_launcher(): void
     {
-        self::assertSame(0, Artisan::call('kanpai:studio', ['name' => 'New Studio', 'member' => 'Sam Reed', 'email' => 'sam@new.example', 'password' => 'a good password']));
+        self::assertSame(
+            0,
+            Artisan::call('kanpai:studio', [
+                'name' => 'New Studio',
+                'member' => 'Sam Reed',
+                'email' => 'sam@new.example',
+                'password' => 'a good password',
+            ]),
+        );
         self::assertSame('New Studio', Member::query()->where('email', 'sam@new.example')->firstOrFail()->studio->name);
 
-        DB::table('jobs')->insert(['queue' => 'default', 'payload' => '{}', 'attempts' => 1, 'reserved_at' => time(), 'available_at' => time(), 'created_at' => time()]);
+        DB::table('jobs')->insert([
+            'queue' => 'default',
+            'payload' => '{}',
+            'attempts' => 1,
+            'reserved_at' => time(),
+            'available_at' => time(),
+            'created_at' => time(),
+        ]);
         Artisan::call('kanpai:release');
         self::assertSame(0, DB::table('jobs')->whereNotNull('reserved_at')->count());
 
@@ -153,11 +212,26 @@ final class FiltersAndPagesTest extends FeatureTestCase
     {
         $this->pushCard('ivo', 3);
         $this->readCard('ivo');
-        $this->get("/shoots/{$this->shoot->id}/cull?verdict=keep&rating=2")->assertSee('data-verdict="keep"', false)->assertSee('data-rating="2"', false);
+        $this->get("/shoots/{$this->shoot->id}/cull?verdict=keep&rating=2")
+            ->assertSee('data-verdict="keep"', false)
+            ->assertSee('data-rating="2"', false);
         $frame = $this->frames()->first();
-        $this->step([$frame->id => ['verdict' => 'keep']], ['id' => '00000000-0000-4000-8000-000000000001', 'said' => 'Keep']);
+        $this->step(
+            [$frame->id => ['verdict' => 'keep']],
+            ['id' => '00000000-0000-4000-8000-000000000001', 'said' => 'Keep'],
+        );
         $table = $this->get("/shoots/{$this->shoot->id}/cull/frames")->json();
-        self::assertSame([['id' => '00000000-0000-4000-8000-000000000001', 'said' => 'Keep', 'back' => false, 'marks' => [[$frame->id, ['open', 0, 0], ['keep', 0, 0], null]]]], $table['history']);
+        self::assertSame(
+            [
+                [
+                    'id' => '00000000-0000-4000-8000-000000000001',
+                    'said' => 'Keep',
+                    'back' => false,
+                    'marks' => [[$frame->id, ['open', 0, 0], ['keep', 0, 0], null]],
+                ],
+            ],
+            $table['history'],
+        );
         self::assertSame(Verdict::Keep->value, $table['frames'][0][4]);
         self::assertStringStartsWith('/pictures/', $table['frames'][0][array_search('small', $table['columns'], true)]);
     }
@@ -173,16 +247,30 @@ final class FiltersAndPagesTest extends FeatureTestCase
             $frames[$kept]->update(['verdict' => 'keep']);
         }
         $this->get($page)->assertSee('2 of 3 frames')->assertSee('captions?verdict=keep', false);
-        $this->get("{$page}?verdict=all")->assertSee('3 of 3 frames')->assertSee('verdict=all&amp;level=studio', false);
+        $this->get("{$page}?verdict=all")
+            ->assertSee('3 of 3 frames')
+            ->assertSee('verdict=all&amp;level=studio', false);
 
         $this->caption(['headline' => 'Crew of {{shoot}}', 'city' => ''], '?verdict=drop');
         $first = "{$page}/frames/{$frames[0]->id}";
-        $this->get("{$first}?verdict=keep")->assertOk()->assertSee('1 of 2')->assertSee("frames/{$frames[2]->id}?verdict=keep", false)->assertDontSee('Frame before')
+        $this->get("{$first}?verdict=keep")
+            ->assertOk()
+            ->assertSee('1 of 2')
+            ->assertSee("frames/{$frames[2]->id}?verdict=keep", false)
+            ->assertDontSee('Frame before')
             // What the sheets would fill in stands there in grey; the frame has nothing of its own yet.
             ->assertSee('placeholder="Crew of Harbour day"', false);
-        $this->get("{$page}/frames/{$frames[2]->id}?verdict=keep")->assertSee('2 of 2')->assertSee('Frame before')->assertDontSee('Next frame');
-        $this->post("{$first}?verdict=keep", ['headline' => 'Alone', 'goes' => (string) $frames[2]->id])->assertRedirect("{$page}/frames/{$frames[2]->id}?verdict=keep");
+        $this->get("{$page}/frames/{$frames[2]->id}?verdict=keep")
+            ->assertSee('2 of 2')
+            ->assertSee('Frame before')
+            ->assertDontSee('Next frame');
+        $this->post("{$first}?verdict=keep", [
+            'headline' => 'Alone',
+            'goes' => (string) $frames[2]->id,
+        ])->assertRedirect("{$page}/frames/{$frames[2]->id}?verdict=keep");
         $this->get("{$first}?verdict=keep")->assertSee('value="Alone"', false);
-        $this->post("{$first}?verdict=keep", ['headline' => 'Alone', 'goes' => '999999999'])->assertRedirect("{$first}?verdict=keep");
+        $this->post("{$first}?verdict=keep", ['headline' => 'Alone', 'goes' => '999999999'])->assertRedirect(
+            "{$first}?verdict=keep",
+        );
     }
 }

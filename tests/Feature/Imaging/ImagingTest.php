@@ -6,11 +6,15 @@ namespace Tests\Feature\Imaging;
 
 use App\Imaging\ExifTool;
 use App\Imaging\Picture;
+use App\Imaging\PictureMeasures;
+use App\Imaging\PictureReader;
+use App\Imaging\PictureWriter;
 use App\Imaging\PreviewMaker;
 use App\Imaging\UnableToMakePicture;
 use App\Imaging\UnableToWriteMetadata;
 use App\Proof\Watermark;
 use Kanpai\Core\Imaging\DifferenceHash;
+use Kanpai\Demo\Scene\Effects;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -41,10 +45,22 @@ final class ImagingTest extends TestCase
     }
 
     #[DataProvider('frames')]
-    public function test_previews_have_the_size_they_are_meant_to_have(int $width, int $height, int $previewWidth, int $previewHeight, int $thumbWidth, int $thumbHeight): void
-    {
+    public function test_previews_have_the_size_they_are_meant_to_have(
+        int $width,
+        int $height,
+        int $previewWidth,
+        int $previewHeight,
+        int $thumbWidth,
+        int $thumbHeight,
+    ): void {
         $source = $this->jpeg($width, $height);
-        (new PreviewMaker)->make($source, null, max($width, $height), "{$this->folder}/l.jpg", "{$this->folder}/s.jpg");
+        (new PreviewMaker())->make(
+            $source,
+            null,
+            max($width, $height),
+            "{$this->folder}/l.jpg",
+            "{$this->folder}/s.jpg",
+        );
         [$w, $h] = (array) getimagesize("{$this->folder}/l.jpg");
         [$tw, $th] = (array) getimagesize("{$this->folder}/s.jpg");
         self::assertEqualsWithDelta($previewWidth, $w, 1);
@@ -60,8 +76,8 @@ final class ImagingTest extends TestCase
         $image = imagecreatetruecolor(60, 40);
         imagefilledrectangle($image, 0, 0, 19, 39, 0xFF0000);
         imagejpeg($image, "{$this->folder}/lying.jpg", 95);
-        (new ExifTool)->write("{$this->folder}/lying.jpg", [['IFD0:Orientation#', '6']]);
-        $picture = Picture::fromJpeg("{$this->folder}/lying.jpg");
+        (new ExifTool())->write("{$this->folder}/lying.jpg", [['IFD0:Orientation#', '6']]);
+        $picture = PictureReader::jpeg("{$this->folder}/lying.jpg");
         self::assertSame([40, 60], [$picture->width(), $picture->height()]);
         $samples = $picture->samples();
         self::assertGreaterThan(200, ord($samples[3 * (5 * 40 + 20)]), 'red on top');
@@ -73,19 +89,19 @@ final class ImagingTest extends TestCase
         $source = $this->jpeg(600, 400);
         file_put_contents($source, substr((string) file_get_contents($source), 0, 3000));
         try {
-            (new PreviewMaker)->make($source, null, 600, "{$this->folder}/l.jpg", "{$this->folder}/s.jpg");
+            (new PreviewMaker())->make($source, null, 600, "{$this->folder}/l.jpg", "{$this->folder}/s.jpg");
             self::fail('A broken picture was taken as whole.');
         } catch (UnableToMakePicture $reason) {
             self::assertStringContainsString('Unable to', $reason->getMessage());
         }
         self::assertFileDoesNotExist("{$this->folder}/l.jpg");
         $this->expectException(UnableToWriteMetadata::class);
-        (new ExifTool)->write("{$this->folder}/nothing.jpg", [['XMP:City', 'x']]);
+        (new ExifTool())->write("{$this->folder}/nothing.jpg", [['XMP:City', 'x']]);
     }
 
     public function test_one_exiftool_takes_many_commands_and_goes_on_after_a_failure(): void
     {
-        $tool = new ExifTool;
+        $tool = new ExifTool();
         $files = [$this->jpeg(30, 20, 'a'), "{$this->folder}/missing.jpg", $this->jpeg(30, 20, 'b')];
         $failures = 0;
         foreach ($files as $i => $file) {
@@ -96,18 +112,23 @@ final class ImagingTest extends TestCase
             }
         }
         self::assertSame(1, $failures);
-        self::assertSame("City 0\nCity 2\n", (string) shell_exec('exiftool -s3 -City -q '.escapeshellarg($files[0]).' '.escapeshellarg($files[2])));
+        self::assertSame(
+            "City 0\nCity 2\n",
+            (string) shell_exec('exiftool -s3 -City -q '.escapeshellarg($files[0]).' '.escapeshellarg($files[2])),
+        );
     }
 
     /** Likeness by 64 signs: a picture and its smaller, softer copy agree; another picture does not (Krawetz 2013: under 10 is alike). */
     public function test_likeness_stands_what_a_smaller_copy_does_to_a_picture(): void
     {
-        $likeness = fn (Picture $picture): DifferenceHash => DifferenceHash::of($picture->greyGrid(DifferenceHash::WIDTH, DifferenceHash::HEIGHT));
+        $likeness = fn (Picture $picture): DifferenceHash => DifferenceHash::of(
+            PictureMeasures::greyGrid($picture, DifferenceHash::WIDTH, DifferenceHash::HEIGHT),
+        );
         $rack = dirname(__DIR__, 3).'/storage/instances/test/rack';
         $all = glob("{$rack}/ivo/DCIM/*/*.JPG") ?: [];
-        $one = Picture::fromJpeg($all[0]);
-        $copy = Picture::fromJpegBytes($one->within(400)->blurred(1.2)->jpegBytes(60));
-        $other = Picture::fromJpeg($all[40]);
+        $one = PictureReader::jpeg($all[0]);
+        $copy = PictureReader::jpegBytes(PictureWriter::jpegBytes(Effects::blurred($one->within(400), 1.2), 60));
+        $other = PictureReader::jpeg($all[40]);
         self::assertLessThan(6, $likeness($one)->distance($likeness($copy)));
         self::assertGreaterThan(10, $likeness($one)->distance($likeness($other)));
     }
@@ -126,13 +147,26 @@ final class ImagingTest extends TestCase
     public function test_a_smaller_picture_is_what_another_library_makes_of_it(int $width, int $height, int $side): void
     {
         $source = $this->jpeg($width, $height);
-        $smaller = Picture::fromJpeg($source)->within($side);
+        $smaller = PictureReader::jpeg($source)->within($side);
         $other = imagecreatetruecolor($smaller->width(), $smaller->height());
-        imagecopyresampled($other, imagecreatefromjpeg($source) ?: throw new \LogicException, 0, 0, 0, 0, $smaller->width(), $smaller->height(), $width, $height);
+        imagecopyresampled(
+            $other,
+            imagecreatefromjpeg($source) ?: throw new \LogicException(),
+            0,
+            0,
+            0,
+            0,
+            $smaller->width(),
+            $smaller->height(),
+            $width,
+            $height,
+        );
         $samples = $smaller->samples();
         [$apart, $brighter] = [0, 0];
         for ($i = 0; $i < $smaller->width() * $smaller->height(); $i++) {
-            $difference = ord($samples[3 * $i + 1]) - ((int) imagecolorat($other, $i % $smaller->width(), intdiv($i, $smaller->width())) >> 8 & 0xFF);
+            $difference =
+                ord($samples[3 * $i + 1]) -
+                (((int) imagecolorat($other, $i % $smaller->width(), intdiv($i, $smaller->width())) >> 8) & 0xFF);
             [$apart, $brighter] = [$apart + abs($difference), $brighter + $difference];
         }
         self::assertSame($side, max($smaller->width(), $smaller->height()));
@@ -144,24 +178,27 @@ final class ImagingTest extends TestCase
     public function test_sharpness_is_the_variance_of_the_laplacian_of_green_and_falls_with_blur(): void
     {
         [$width, $height] = [90, 60];
-        $picture = Picture::fromJpeg($this->jpeg($width, $height));
+        $picture = PictureReader::jpeg($this->jpeg($width, $height));
         $samples = $picture->samples();
-        $green = fn (int $x, int $y): int => ord($samples[3 * ($width * max(0, min($height - 1, $y)) + max(0, min($width - 1, $x))) + 1]);
+        $green = fn (int $x, int $y): int => ord(
+            $samples[3 * ($width * max(0, min($height - 1, $y)) + max(0, min($width - 1, $x))) + 1],
+        );
         $edges = [];
         for ($i = 0; $i < $width * $height; $i++) {
             [$x, $y] = [$i % $width, intdiv($i, $width)];
-            $edges[] = $green($x - 1, $y) + $green($x + 1, $y) + $green($x, $y - 1) + $green($x, $y + 1) - 4 * $green($x, $y);
+            $edges[] =
+                $green($x - 1, $y) + $green($x + 1, $y) + $green($x, $y - 1) + $green($x, $y + 1) - 4 * $green($x, $y);
         }
         $mean = array_sum($edges) / count($edges);
         $variance = array_sum(array_map(fn (int $edge): float => ($edge - $mean) ** 2, $edges)) / count($edges);
         self::assertGreaterThan(100.0, $variance);
-        self::assertEqualsWithDelta($variance, $picture->sharpness(), 0.01 * $variance);
-        self::assertLessThan(0.3 * $variance, $picture->blurred(1.5)->sharpness());
+        self::assertEqualsWithDelta($variance, PictureMeasures::sharpness($picture), 0.01 * $variance);
+        self::assertLessThan(0.3 * $variance, PictureMeasures::sharpness(Effects::blurred($picture, 1.5)));
     }
 
     public function test_a_watermark_changes_pixels_across_the_picture_and_takes_any_words(): void
     {
-        $picture = Picture::fromJpeg($this->jpeg(600, 400));
+        $picture = PictureReader::jpeg($this->jpeg(600, 400));
         $mark = Watermark::of(['text' => 'Quill & Tarn <proof>', 'opacity' => 80]);
         self::assertNotNull($mark);
         $marked = $mark->on($picture);
@@ -180,7 +217,14 @@ final class ImagingTest extends TestCase
     {
         $image = imagecreatetruecolor($width, $height);
         for ($i = 0; $i < 40; $i++) {
-            imagefilledellipse($image, (int) ($width * (($i * 37) % 100) / 100), (int) ($height * (($i * 53) % 100) / 100), intdiv($width, 8), intdiv($height, 6), ($i * 1_234_567) & 0xFFFFFF);
+            imagefilledellipse(
+                $image,
+                (int) (($width * (($i * 37) % 100)) / 100),
+                (int) (($height * (($i * 53) % 100)) / 100),
+                intdiv($width, 8),
+                intdiv($height, 6),
+                ($i * 1_234_567) & 0xFFFFFF,
+            );
         }
         imagejpeg($image, "{$this->folder}/{$name}.jpg", 88);
 

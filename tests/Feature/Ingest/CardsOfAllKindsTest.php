@@ -25,7 +25,10 @@ final class CardsOfAllKindsTest extends FeatureTestCase
         self::assertSame([5, 5 + $pairs], [$card->frames_count, $card->files_count]);
         $frame = Frame::query()->whereHas('files', fn ($query) => $query->where('kind', FileKind::Raw))->firstOrFail();
         self::assertStringEndsWith('.JPG', $frame->name);
-        self::assertSame(['jpeg', 'raw'], $frame->files()->orderBy('kind')->get()->map(fn (CardFile $file): string => $file->kind->value)->all());
+        self::assertSame(
+            ['jpeg', 'raw'],
+            $frame->files()->orderBy('kind')->get()->map(fn (CardFile $file): string => $file->kind->value)->all(),
+        );
         self::assertSame(CardState::Safe, $card->state);
     }
 
@@ -86,7 +89,9 @@ final class CardsOfAllKindsTest extends FeatureTestCase
         rename("{$this->folder}/rack/ivo", "{$this->folder}/rack/away");
         $this->pushCard('ivo', 4);
         self::assertSame('Sam Reed', $this->readCard('ivo')->shooter);
-        $this->actingAs($this->member)->post('/cards/'.Card::query()->max('id').'/copy', ['shooter' => ' '])->assertSessionHasErrors('shooter');
+        $this->actingAs($this->member)
+            ->post('/cards/'.Card::query()->max('id').'/copy', ['shooter' => ' '])
+            ->assertSessionHasErrors('shooter');
     }
 
     public function test_frames_without_a_time_are_dated_by_their_file_and_stay_out_of_clocks(): void
@@ -127,7 +132,10 @@ final class CardsOfAllKindsTest extends FeatureTestCase
         self::assertTrue(app(CardReader::class)->read($card, $files, fn (): bool => true));
         self::assertSame(60, $card->frames()->count());
         self::assertSame(60, $card->files()->count());
-        self::assertSame(array_slice($keys, 0, 25), $card->frames()->whereKey(array_slice($keys, 0, 25))->pluck('id', 'name')->all());
+        self::assertSame(
+            array_slice($keys, 0, 25),
+            $card->frames()->whereKey(array_slice($keys, 0, 25))->pluck('id', 'name')->all(),
+        );
     }
 
     public function test_a_place_that_is_full_or_missing_is_named_and_the_card_is_not_safe(): void
@@ -135,10 +143,14 @@ final class CardsOfAllKindsTest extends FeatureTestCase
         $this->pushCard('ivo', 2);
         $card = $this->readCard('ivo');
         file_put_contents($this->folder.'/blocked', 'a file where a folder should be');
-        config(['kanpai.places' => ['drive' => $this->folder.'/drive', 'archive drive' => $this->folder.'/blocked']]);
+        config([
+            'kanpai.places' => ['drive' => $this->folder.'/drive', 'archive drive' => $this->folder.'/blocked'],
+        ]);
         $card = $this->copyCard($card);
         self::assertSame(CardState::Read, $card->state);
         self::assertStringContainsString('“archive drive”', (string) $card->task('copy')?->problem);
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('archive drive')->assertSee('Do not format');
+        $this->get("/shoots/{$this->shoot->id}/ingest")
+            ->assertSee('archive drive')
+            ->assertSee('Do not format');
     }
 }

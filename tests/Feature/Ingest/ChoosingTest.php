@@ -20,7 +20,10 @@ final class ChoosingTest extends FeatureTestCase
     /** @return list<array<string, mixed>> */
     private function contents(Card $card, int $after = 0, int $files = 0): array
     {
-        $told = $this->actingAs($this->member)->getJson("/cards/{$card->id}/frames?after={$after}&files={$files}")->assertOk()->json();
+        $told = $this->actingAs($this->member)
+            ->getJson("/cards/{$card->id}/frames?after={$after}&files={$files}")
+            ->assertOk()
+            ->json();
 
         return array_map(fn (array $row): array => array_combine($told['columns'], $row), $told['frames']);
     }
@@ -39,7 +42,9 @@ final class ChoosingTest extends FeatureTestCase
         self::assertStringContainsString('JPEG', $kinds[basename($first)]);
         self::assertStringContainsString('sound note', $kinds[basename($first)]);
         self::assertSame('film clip', $kinds['CLIP0001.MP4']);
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('1 film clip')->assertSee('1 sound note');
+        $this->get("/shoots/{$this->shoot->id}/ingest")
+            ->assertSee('1 film clip')
+            ->assertSee('1 sound note');
     }
 
     public function test_of_a_raw_file_alone_the_pixels_that_can_be_shown_are_said(): void
@@ -67,12 +72,26 @@ final class ChoosingTest extends FeatureTestCase
         $rows = $this->contents($card);
         $out = array_column(array_slice($rows, 2, 3), 'id');
         $left = $card->files()->whereIn('frame_id', $out)->count();
-        $this->postJson("/cards/{$card->id}/ticks", ['frames' => $out, 'files' => [], 'ticked' => false])->assertOk()->assertJson(['files' => $card->files_count - $left]);
+        $this->postJson("/cards/{$card->id}/ticks", ['frames' => $out, 'files' => [], 'ticked' => false])
+            ->assertOk()
+            ->assertJson(['files' => $card->files_count - $left]);
         $card = $this->copyCard($card, 'Mara Quill');
         self::assertSame(CardState::Chosen, $card->state);
         self::assertSame(2 * ($card->files_count - $left), Copy::query()->count());
-        self::assertSame([], array_filter(array_keys($this->tree($this->folder.'/drive')), fn (string $path): bool => in_array(basename($path), array_column(array_slice($rows, 2, 3), 'name'), true)));
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee("Do not format: {$left} of {$card->files_count} files were left out")->assertDontSee('Safe to format');
+        self::assertSame(
+            [],
+            array_filter(
+                array_keys($this->tree($this->folder.'/drive')),
+                fn (string $path): bool => in_array(
+                    basename($path),
+                    array_column(array_slice($rows, 2, 3), 'name'),
+                    true,
+                ),
+            ),
+        );
+        $this->get("/shoots/{$this->shoot->id}/ingest")
+            ->assertSee("Do not format: {$left} of {$card->files_count} files were left out")
+            ->assertDontSee('Safe to format');
         $this->get("/cards/{$card->id}/report")->assertSee('skipped: it was not ticked');
 
         // One changes one's mind: the rest is copied, and what is proved is not copied again.
@@ -81,7 +100,10 @@ final class ChoosingTest extends FeatureTestCase
         self::assertSame(CardState::Read, $card->refresh()->state);
         $card = $this->copyCard($card, 'Mara Quill');
         self::assertSame(CardState::Safe, $card->state);
-        self::assertEquals($before, Copy::query()->whereKey(array_keys($before))->orderBy('id')->pluck('proved_at', 'id')->all());
+        self::assertEquals(
+            $before,
+            Copy::query()->whereKey(array_keys($before))->orderBy('id')->pluck('proved_at', 'id')->all(),
+        );
     }
 
     public function test_what_was_copied_cannot_be_unticked_and_other_cards_are_out_of_reach(): void
@@ -96,7 +118,9 @@ final class ChoosingTest extends FeatureTestCase
         foreach (["/cards/{$card->id}", "/cards/{$card->id}/frames"] as $address) {
             $this->actingAs($stranger)->get($address)->assertNotFound();
         }
-        $this->actingAs($stranger)->postJson("/cards/{$card->id}/ticks", ['frames' => $ids, 'files' => [], 'ticked' => false])->assertNotFound();
+        $this->actingAs($stranger)
+            ->postJson("/cards/{$card->id}/ticks", ['frames' => $ids, 'files' => [], 'ticked' => false])
+            ->assertNotFound();
     }
 
     public function test_verdicts_given_before_the_copy_stay_with_the_frame(): void
@@ -106,7 +130,10 @@ final class ChoosingTest extends FeatureTestCase
         $ids = array_column($this->contents($card), 'id');
         $this->step([$ids[0] => ['verdict' => 'keep'], $ids[1] => ['verdict' => 'drop', 'rating' => 2]]);
         $card = $this->copyCard($card);
-        self::assertSame(['keep', 'drop', 'open', 'open'], $card->frames()->orderBy('id')->get()->map(fn ($frame): string => $frame->verdict->value)->all());
+        self::assertSame(
+            ['keep', 'drop', 'open', 'open'],
+            $card->frames()->orderBy('id')->get()->map(fn ($frame): string => $frame->verdict->value)->all(),
+        );
         self::assertSame(['keep', 'drop'], array_slice(array_column($this->contents($card), 'verdict'), 0, 2));
     }
 
@@ -118,7 +145,10 @@ final class ChoosingTest extends FeatureTestCase
         self::assertCount(9, $all);
         self::assertSame(array_slice($all, 4), array_column($this->contents($card, $all[3]), 'id'));
         $card->update(['state' => CardState::Reading]);
-        self::assertFalse($this->getJson("/cards/{$card->id}/frames")->json('isRead'), 'a card that is being read is not all there');
+        self::assertFalse(
+            $this->getJson("/cards/{$card->id}/frames")->json('isRead'),
+            'a card that is being read is not all there',
+        );
     }
 
     public function test_previews_that_found_no_copy_begin_again_when_somebody_looks(): void
@@ -140,7 +170,10 @@ final class ChoosingTest extends FeatureTestCase
         $ids = $this->frames()->modelKeys();
         $this->postJson("/shoots/{$this->shoot->id}/wanted", ['frames' => $ids])->assertJson(['pictures' => []]);
         $this->travel(40)->seconds();
-        self::assertCount(2, $this->postJson("/shoots/{$this->shoot->id}/wanted", ['frames' => $ids])->json('pictures'));
+        self::assertCount(
+            2,
+            $this->postJson("/shoots/{$this->shoot->id}/wanted", ['frames' => $ids])->json('pictures'),
+        );
     }
 
     public function test_what_is_on_the_screen_gets_its_preview_first(): void
@@ -149,7 +182,9 @@ final class ChoosingTest extends FeatureTestCase
         $card = $this->readCard('ivo');
         $frames = $this->frames();
         $wanted = [$frames[3]->id, $frames[4]->id];
-        $this->postJson("/shoots/{$this->shoot->id}/wanted", ['frames' => $wanted])->assertOk()->assertJson(['pictures' => []]);
+        $this->postJson("/shoots/{$this->shoot->id}/wanted", ['frames' => $wanted])
+            ->assertOk()
+            ->assertJson(['pictures' => []]);
         // Copied by hand, so that all copies stand before the first preview is made.
         config(['queue.default' => 'null']);
         $task = Task::open($this->shoot, 'copy', $card->subject(), 'Copying', 'bytes', $card->bytes);
@@ -172,7 +207,9 @@ final class ChoosingTest extends FeatureTestCase
         self::assertEqualsCanonicalizing($wanted, array_column($pictures, 0));
         self::assertStringStartsWith('/pictures/', $pictures[0][2]);
         [, $stranger] = $this->newStudio('Elsewhere', 'other@elsewhere.example');
-        $this->actingAs($stranger)->postJson("/shoots/{$this->shoot->id}/wanted", ['frames' => $wanted])->assertNotFound();
+        $this->actingAs($stranger)
+            ->postJson("/shoots/{$this->shoot->id}/wanted", ['frames' => $wanted])
+            ->assertNotFound();
     }
 
     public function test_a_frame_is_looked_at_in_all_its_pixels_before_it_is_copied(): void
@@ -181,11 +218,17 @@ final class ChoosingTest extends FeatureTestCase
         $card = $this->readCard('mara-long');
         $shown = 0;
         foreach ($card->frames()->with('files')->get() as $frame) {
-            $answer = $this->actingAs($this->member)->get("/shoots/{$this->shoot->id}/cull/frames/{$frame->id}/whole")->assertOk()->assertHeader('Content-Type', 'image/jpeg');
+            $answer = $this->actingAs($this->member)
+                ->get("/shoots/{$this->shoot->id}/cull/frames/{$frame->id}/whole")
+                ->assertOk()
+                ->assertHeader('Content-Type', 'image/jpeg');
             self::assertStringContainsString('private', (string) $answer->headers->get('Cache-Control'));
             $jpeg = $frame->files->firstWhere('kind', \Kanpai\Core\Frames\FileKind::Jpeg);
             if ($jpeg !== null) {
-                self::assertSame(realpath("{$card->slot}/{$jpeg->path}"), realpath((string) $answer->baseResponse->getFile()->getPathname()));
+                self::assertSame(
+                    realpath("{$card->slot}/{$jpeg->path}"),
+                    realpath((string) $answer->baseResponse->getFile()->getPathname()),
+                );
                 $shown++;
             }
         }

@@ -67,30 +67,68 @@ final class IngestPagesTest extends FeatureTestCase
         yield 'today' => [0, 'this', 0, 0, 'read today at 10:00 as card 2, 412 frames, nothing new'];
         yield 'some days ago' => [3, 'this', 3, 5, 'read on Sunday as card 2, 412 frames, 3 new since'];
         yield 'long ago' => [40, 'this', 0, 1, 'read on 25 Jul 2026 as card 2, 412 frames, 1 new file since'];
-        yield 'for another shoot' => [3, 'other', 1204, 1204, 'read on Sunday into “Second day”, 412 frames, 1,204 new since'];
+        yield 'for another shoot' => [
+            3,
+            'other',
+            1204,
+            1204,
+            'read on Sunday into “Second day”, 412 frames, 1,204 new since',
+        ];
     }
 
     #[DataProvider('recognitions')]
-    public function test_a_card_that_is_known_is_described_in_words(int $days, string $which, int $frames, int $files, string $words): void
-    {
+    public function test_a_card_that_is_known_is_described_in_words(
+        int $days,
+        string $which,
+        int $frames,
+        int $files,
+        string $words,
+    ): void {
         $this->travelTo(CarbonImmutable::parse('2026-09-02 09:00:00', 'UTC')->addDay());
-        $other = $this->studio->shoots()->create(['name' => 'Second day', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
-        $card = new Card(['shoot_id' => $which === 'this' ? $this->shoot->id : $other->id, 'number' => 2, 'frames_count' => 412, 'read_at' => now()->subDays($days === 3 ? 4 : $days)]);
+        $other = $this->studio
+            ->shoots()
+            ->create(['name' => 'Second day', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
+        $card = new Card([
+            'shoot_id' => $which === 'this' ? $this->shoot->id : $other->id,
+            'number' => 2,
+            'frames_count' => 412,
+            'read_at' => now()->subDays($days === 3 ? 4 : $days),
+        ]);
         $card->setRelation('shoot', $which === 'this' ? $this->shoot : $other);
         self::assertSame($words, (new RecognisedCard($card, $frames, $files, 0))->inWords($this->shoot));
         self::assertSame($which === 'this', (new RecognisedCard($card, $frames, $files, 0))->goesOn($this->shoot));
-        self::assertFalse((new RecognisedCard($card, $frames, $files, 1))->goesOn($this->shoot), 'a file that changed makes another card of it');
+        self::assertFalse(
+            (new RecognisedCard($card, $frames, $files, 1))->goesOn($this->shoot),
+            'a file that changed makes another card of it',
+        );
     }
 
     /** @return iterable<string, array{array<string, mixed>, string}> */
     public static function progress(): iterable
     {
-        $second = ['started_at' => '2026-09-05 10:00:00.000', 'unit' => 'bytes', 'total' => 12 * 1024 ** 3, 'pieces_total' => 824];
-        yield 'files, bytes, rate and what is left' => [[...$second, 'done' => 3 * 1024 ** 3, 'pieces' => 214], '3.0 GB of 12.0 GB · 214 of 824 files · 51.2 MB a second · 3 min left'];
-        yield 'what was done before counts for no rate' => [[...$second, 'done' => 3 * 1024 ** 3, 'pieces' => 214, 'resumed_from' => 2 * 1024 ** 3], '3.0 GB of 12.0 GB · 214 of 824 files · 17.1 MB a second · 9 min left'];
+        $second = [
+            'started_at' => '2026-09-05 10:00:00.000',
+            'unit' => 'bytes',
+            'total' => 12 * 1024 ** 3,
+            'pieces_total' => 824,
+        ];
+        yield 'files, bytes, rate and what is left' => [
+            [...$second, 'done' => 3 * 1024 ** 3, 'pieces' => 214],
+            '3.0 GB of 12.0 GB · 214 of 824 files · 51.2 MB a second · 3 min left',
+        ];
+        yield 'what was done before counts for no rate' => [
+            [...$second, 'done' => 3 * 1024 ** 3, 'pieces' => 214, 'resumed_from' => 2 * 1024 ** 3],
+            '3.0 GB of 12.0 GB · 214 of 824 files · 17.1 MB a second · 9 min left',
+        ];
         yield 'nothing yet' => [[...$second, 'done' => 0, 'pieces' => 0], '0.0 B of 12.0 GB · 0 of 824 files'];
-        yield 'frames' => [['started_at' => '2026-09-05 10:00:50.000', 'unit' => 'frames', 'done' => 312, 'total' => 612], '312 of 612 frames · 31 a second · 10 s left'];
-        yield 'slow frames' => [['started_at' => '2026-09-05 10:00:00.000', 'unit' => 'frames', 'done' => 30, 'total' => 6000], '30 of 6,000 frames · 0.5 a second · 199 min left'];
+        yield 'frames' => [
+            ['started_at' => '2026-09-05 10:00:50.000', 'unit' => 'frames', 'done' => 312, 'total' => 612],
+            '312 of 612 frames · 31 a second · 10 s left',
+        ];
+        yield 'slow frames' => [
+            ['started_at' => '2026-09-05 10:00:00.000', 'unit' => 'frames', 'done' => 30, 'total' => 6000],
+            '30 of 6,000 frames · 0.5 a second · 199 min left',
+        ];
     }
 
     /** @param  array<string, mixed>  $facts */
@@ -98,7 +136,14 @@ final class IngestPagesTest extends FeatureTestCase
     public function test_progress_is_said_with_files_bytes_rate_and_time_left(array $facts, string $words): void
     {
         $this->travelTo(CarbonImmutable::parse('2026-09-05 10:01:00', 'UTC'));
-        $task = new Task(['state' => TaskState::Running, 'kind' => 'copy', 'pieces' => 0, 'pieces_total' => 0, 'resumed_from' => 0, ...$facts]);
+        $task = new Task([
+            'state' => TaskState::Running,
+            'kind' => 'copy',
+            'pieces' => 0,
+            'pieces_total' => 0,
+            'resumed_from' => 0,
+            ...$facts,
+        ]);
         self::assertSame($words, $task->progressInWords());
     }
 
@@ -107,12 +152,20 @@ final class IngestPagesTest extends FeatureTestCase
         $this->pushCard('ivo', 3);
         $this->copyCard($this->readCard('ivo'));
         $this->pushCard('ivo', 5);
-        $shoot = $this->studio->shoots()->create(['name' => 'Second day', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
+        $shoot = $this->studio
+            ->shoots()
+            ->create(['name' => 'Second day', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
         $this->post("/shoots/{$shoot->id}/cards", ['slot' => '0/ivo']);
         $card = Card::query()->where('shoot_id', $shoot->id)->firstOrFail();
         $told = $this->getJson("/cards/{$card->id}/frames")->json();
-        $known = array_column(array_map(fn (array $row): array => array_combine($told['columns'], $row), $told['frames']), 'isKnown');
-        self::assertSame([3, 2], [count(array_filter($known)), count(array_filter($known, fn (bool $is): bool => ! $is))]);
+        $known = array_column(
+            array_map(fn (array $row): array => array_combine($told['columns'], $row), $told['frames']),
+            'isKnown',
+        );
+        self::assertSame(
+            [3, 2],
+            [count(array_filter($known)), count(array_filter($known, fn (bool $is): bool => ! $is))],
+        );
     }
 
     public function test_a_place_keeps_its_mark_over_a_move_and_a_new_database(): void
@@ -141,7 +194,7 @@ final class IngestPagesTest extends FeatureTestCase
     public function test_a_process_that_proves_says_what_it_could_not(): void
     {
         file_put_contents("{$this->folder}/good.part", 'bytes');
-        $prover = new Verifier;
+        $prover = new Verifier();
         $prover->prove(1, "{$this->folder}/good.part", "{$this->folder}/good");
         $prover->prove(2, "{$this->folder}/missing.part", "{$this->folder}/missing");
         self::assertSame([1 => hash('xxh128', 'bytes'), 2 => ''], $prover->answers(true));
@@ -163,18 +216,33 @@ final class IngestPagesTest extends FeatureTestCase
         mkdir("{$this->folder}/rack/one");
         $rack = new Rack("{$this->folder}/rack");
         self::assertSame('/elsewhere/one/DCIM/A.JPG', $rack->address('/elsewhere/one', 'DCIM/A.JPG'));
-        self::assertStringStartsWith('kanpai-rack://', $rack->address((string) realpath("{$this->folder}/rack").'/one', 'DCIM/A.JPG'));
-        self::assertFalse(@fopen($rack->address((string) realpath("{$this->folder}/rack").'/one', 'x'), 'wb'), 'a card was opened for writing');
+        self::assertStringStartsWith(
+            'kanpai-rack://',
+            $rack->address((string) realpath("{$this->folder}/rack").'/one', 'DCIM/A.JPG'),
+        );
+        self::assertFalse(
+            @fopen($rack->address((string) realpath("{$this->folder}/rack").'/one', 'x'), 'wb'),
+            'a card was opened for writing',
+        );
         self::assertFileDoesNotExist("{$this->folder}/rack/one/x");
         self::assertSame([], (new Rack('/nowhere'))->cards());
     }
 
     public function test_sentences_name_what_they_are_about(): void
     {
-        foreach ([UnableToCopy::isAway('archive'), UnableToCopy::isFull('archive', 3 * 1024 ** 3, 12 * 1024 ** 3), UnableToCopy::cannotWrite('archive', 'A.JPG')] as $reason) {
+        foreach (
+            [
+                UnableToCopy::isAway('archive'),
+                UnableToCopy::isFull('archive', 3 * 1024 ** 3, 12 * 1024 ** 3),
+                UnableToCopy::cannotWrite('archive', 'A.JPG'),
+            ] as $reason
+        ) {
             self::assertStringContainsString('“archive”', $reason->getMessage());
         }
-        self::assertStringContainsString('3.0 GB free and needs 12.0 GB', UnableToCopy::isFull('archive', 3 * 1024 ** 3, 12 * 1024 ** 3)->getMessage());
+        self::assertStringContainsString(
+            '3.0 GB free and needs 12.0 GB',
+            UnableToCopy::isFull('archive', 3 * 1024 ** 3, 12 * 1024 ** 3)->getMessage(),
+        );
         $file = new CardFile(['path' => "DCIM/100A/caf\xE9.JPG"]);
         self::assertSame('café.JPG', $file->shown());
     }

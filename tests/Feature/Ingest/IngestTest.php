@@ -27,7 +27,14 @@ final class IngestTest extends FeatureTestCase
         $card = $this->readCard('ivo');
         self::assertSame(CardState::Read, $card->state);
         self::assertSame([5, 8], [$card->frames_count, $card->files_count]);
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertOk()->assertSee('3 files with a problem')->assertSee('CRVM8002.JPG')->assertSee('cut short')->assertSee('0 bytes')->assertSee('Do not format')->assertDontSee('Safe to format');
+        $this->get("/shoots/{$this->shoot->id}/ingest")
+            ->assertOk()
+            ->assertSee('3 files with a problem')
+            ->assertSee('CRVM8002.JPG')
+            ->assertSee('cut short')
+            ->assertSee('0 bytes')
+            ->assertSee('Do not format')
+            ->assertDontSee('Safe to format');
 
         $card = $this->copyCard($card);
         self::assertSame(CardState::Safe, $card->state);
@@ -38,7 +45,9 @@ final class IngestTest extends FeatureTestCase
             self::assertEqualsCanonicalizing(array_diff_key($before, ['DCIM/100CORVD/CRVM8004.JPG' => 0]), $copies);
         }
         self::assertSame(16, Copy::query()->count());
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('Safe to format: all 8 files have verified copies in 2 places');
+        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee(
+            'Safe to format: all 8 files have verified copies in 2 places',
+        );
         foreach ($this->frames() as $frame) {
             self::assertTrue($frame->is_pictured);
             self::assertFileExists("{$this->folder}/pictures/{$frame->large_path}");
@@ -65,7 +74,9 @@ final class IngestTest extends FeatureTestCase
     {
         $this->pushCard('ivo', 1);
         symlink($this->folder.'/drive', $this->folder.'/rack/link');
-        $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/cards", ['slot' => $slot])->assertSessionHasErrors('slot');
+        $this->actingAs($this->member)
+            ->post("/shoots/{$this->shoot->id}/cards", ['slot' => $slot])
+            ->assertSessionHasErrors('slot');
         self::assertSame(0, Card::query()->count());
     }
 
@@ -110,14 +121,22 @@ final class IngestTest extends FeatureTestCase
         $card = $this->copyCard($this->readCard('ivo'));
         // As a kill leaves it: one file under its temporary name, one whole but not yet noted.
         [$first, $second] = CardFile::query()->orderBy('id')->limit(2)->get()->all();
-        Copy::query()->whereIn('file_id', [$first->id, $second->id])->delete();
+        Copy::query()
+            ->whereIn('file_id', [$first->id, $second->id])
+            ->delete();
         unlink("{$this->folder}/drive/{$first->destination}");
         file_put_contents(\App\Copies\Disk::temporary("{$this->folder}/drive/{$first->destination}"), 'half');
         $card->update(['state' => CardState::Read, 'safe_at' => null]);
 
         $card = $this->copyCard($card);
         self::assertSame(CardState::Safe, $card->state);
-        self::assertSame([], array_filter(array_keys($this->tree($this->folder.'/drive')), fn (string $path): bool => str_ends_with($path, '.part')));
+        self::assertSame(
+            [],
+            array_filter(
+                array_keys($this->tree($this->folder.'/drive')),
+                fn (string $path): bool => str_ends_with($path, '.part'),
+            ),
+        );
         self::assertSame($first->hash, hash_file('xxh128', "{$this->folder}/drive/{$first->destination}"));
     }
 

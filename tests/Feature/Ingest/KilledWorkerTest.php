@@ -77,7 +77,10 @@ final class KilledWorkerTest extends TestCase
         $card = $this->cardInRack('mara-wide');
         $pulled = 0;
         for ($i = 0; $i < 40 && $card->refresh()->state !== CardState::Safe; $i++) {
-            $this->rack()->make('mara-wide', $pulled < 10 ? new Faults(pullsOutAt: random_int(1, intdiv($card->bytes, 8))) : new Faults);
+            $this->rack()->make(
+                'mara-wide',
+                $pulled < 10 ? new Faults(pullsOutAt: random_int(1, intdiv($card->bytes, 8))) : new Faults(),
+            );
             $task = $this->queueCopy($card);
             proc_close($this->worker());
             if (! is_dir($card->slot)) {
@@ -102,12 +105,21 @@ final class KilledWorkerTest extends TestCase
         $this->rack()->make('mara-wide', new Faults(bytesPerSecond: intdiv($card->bytes, 4)));
         $first = $this->queueCopy($card);
         $room = (int) ceil($card->bytes / 1024) + 400;
-        $work = 'php '.escapeshellarg(base_path('artisan')).' queue:work --stop-when-empty --queue=default --sleep=0 >/dev/null 2>&1';
+        $work =
+            'php '.
+            escapeshellarg(base_path('artisan')).
+            ' queue:work --stop-when-empty --queue=default --sleep=0 >/dev/null 2>&1';
         $script = "mkdir -p backup && mount -t tmpfs -o size={$room}k tmpfs backup || exit 3
             ( while [ \$(find backup -name '*.JPG' | wc -l) -lt 9 ]; do sleep 0.05; done; dd if=/dev/zero of=backup/somebody-elses bs=64k 2>/dev/null ) &
             {$work}; wait; touch filled; while [ ! -e again ]; do sleep 0.05; done
             rm backup/somebody-elses; {$work}; cp -rp backup out; touch done";
-        $process = proc_open([...$alone, 'sh', '-c', $script], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', $this->folder.'/said', 'w']], $pipes, $this->folder, $this->environment());
+        $process = proc_open(
+            [...$alone, 'sh', '-c', $script],
+            [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', $this->folder.'/said', 'w']],
+            $pipes,
+            $this->folder,
+            $this->environment(),
+        );
         self::assertNotFalse($process);
         $this->waitFor('filled', $process);
         self::assertSame(TaskState::Failed, $first->refresh()->state);
@@ -152,12 +164,20 @@ final class KilledWorkerTest extends TestCase
         self::assertGreaterThan(0, $there, 'the database went away before anything was copied');
         self::assertLessThan($card->files_count, $there, 'the database went away too late');
         foreach (Copy::query()->with('file')->get() as $copy) {
-            self::assertSame($copy->hash, hash_file('xxh128', "{$this->folder}/{$copy->place}/{$copy->file->destination}"));
+            self::assertSame(
+                $copy->hash,
+                hash_file('xxh128', "{$this->folder}/{$copy->place}/{$copy->file->destination}"),
+            );
         }
         $this->workWithKills($task, 0);
         $this->assertAllProvedOnce($card, ['work', 'backup']);
         // A worker that loses the database ends without an error, and has to be there again all the same.
-        for ($i = 0; $i < 200 && preg_match('/EXITED|FATAL|BACKOFF|STARTING/', $said = (string) shell_exec($control.'status')) === 1; $i++) {
+        for (
+            $i = 0;
+            $i < 200 &&
+            preg_match('/EXITED|FATAL|BACKOFF|STARTING/', $said = (string) shell_exec($control.'status')) === 1;
+            $i++
+        ) {
             usleep(100_000);
         }
         self::assertDoesNotMatchRegularExpression('/EXITED|FATAL/', $said ?? '');
@@ -166,11 +186,28 @@ final class KilledWorkerTest extends TestCase
     /** A card that stands in a rack of this test, read into a shoot. */
     private function cardInRack(string $name): Card
     {
-        exec('cp -rp '.escapeshellarg(storage_path("cards/{$name}")).' '.escapeshellarg("{$this->folder}/rack/{$name}"));
+        exec(
+            'cp -rp '.
+                escapeshellarg(storage_path("cards/{$name}")).
+                ' '.
+                escapeshellarg("{$this->folder}/rack/{$name}"),
+        );
         mkdir($this->folder.'/pictures');
-        config(['queue.default' => 'database', 'kanpai.pictures' => $this->folder.'/pictures', 'kanpai.rack' => $this->folder.'/rack', 'kanpai.places' => ['work' => $this->folder.'/work', 'backup' => $this->folder.'/backup']]);
-        $shoot = Studio::query()->create(['name' => 'Quay Pictures'])->shoots()->create(['name' => 'Harbour day', 'zone' => 'Europe/London', 'held_on' => '2026-09-05']);
-        $card = Reading::card($shoot, ['slot' => "{$this->folder}/rack/{$name}", 'name' => $name, 'state' => CardState::Reading]);
+        config([
+            'queue.default' => 'database',
+            'kanpai.pictures' => $this->folder.'/pictures',
+            'kanpai.rack' => $this->folder.'/rack',
+            'kanpai.places' => ['work' => $this->folder.'/work', 'backup' => $this->folder.'/backup'],
+        ]);
+        $shoot = Studio::query()
+            ->create(['name' => 'Quay Pictures'])
+            ->shoots()
+            ->create(['name' => 'Harbour day', 'zone' => 'Europe/London', 'held_on' => '2026-09-05']);
+        $card = Reading::card($shoot, [
+            'slot' => "{$this->folder}/rack/{$name}",
+            'name' => $name,
+            'state' => CardState::Reading,
+        ]);
         (new ReadCard(Task::open($shoot, 'read', $card->subject(), 'Reading', 'files')->id))->handle();
         self::assertSame(CardState::Read, $card->refresh()->state);
 
@@ -199,12 +236,23 @@ final class KilledWorkerTest extends TestCase
         $list = ChecksumList::of($files->pluck('hash', 'destination')->all());
         foreach ($places as $place) {
             foreach ($files as $file) {
-                self::assertSame(hash_file('xxh128', "{$card->slot}/{$file->path}"), $file->hash, 'the proof is not of what is on the card');
+                self::assertSame(
+                    hash_file('xxh128', "{$card->slot}/{$file->path}"),
+                    $file->hash,
+                    'the proof is not of what is on the card',
+                );
             }
             file_put_contents("{$this->folder}/list.xxh128", $list);
-            exec('cd '.escapeshellarg("{$this->folder}/{$place}").' && xxhsum -c ../list.xxh128 2>&1', $said, $code);
+            exec(
+                'cd '.escapeshellarg("{$this->folder}/{$place}").' && xxhsum -c ../list.xxh128 2>&1',
+                $said,
+                $code,
+            );
             self::assertSame(0, $code, implode("\n", $said));
-            exec('cd '.escapeshellarg("{$this->folder}/{$place}").' && find . -type f ! -name '.Place::MARK, $there);
+            exec(
+                'cd '.escapeshellarg("{$this->folder}/{$place}").' && find . -type f ! -name '.Place::MARK,
+                $there,
+            );
             self::assertCount($card->files_count, $there, 'each file stands once, and nothing half');
             unset($there, $said);
         }
@@ -214,7 +262,10 @@ final class KilledWorkerTest extends TestCase
     private function waitFor(string $file, $process): void
     {
         for ($i = 0; $i < 600 && ! is_file("{$this->folder}/{$file}"); $i++) {
-            self::assertTrue(proc_get_status($process)['running'], 'the script ended: '.file_get_contents($this->folder.'/said'));
+            self::assertTrue(
+                proc_get_status($process)['running'],
+                'the script ended: '.file_get_contents($this->folder.'/said'),
+            );
             usleep(100_000);
             clearstatcache();
         }
@@ -223,37 +274,100 @@ final class KilledWorkerTest extends TestCase
 
     public function test_proofs_and_package_survive_it_too(): void
     {
-        config(['queue.default' => 'sync', 'kanpai.roots' => [$this->folder.'/rack'], 'kanpai.places' => ['work' => $this->folder.'/work', 'backup' => $this->folder.'/backup'], 'kanpai.pictures' => $this->folder.'/pictures', 'kanpai.deliveries' => $this->folder.'/deliveries', 'kanpai.outbox' => $this->folder.'/outbox', 'kanpai.archive' => $this->folder.'/archive']);
+        config([
+            'queue.default' => 'sync',
+            'kanpai.roots' => [$this->folder.'/rack'],
+            'kanpai.places' => ['work' => $this->folder.'/work', 'backup' => $this->folder.'/backup'],
+            'kanpai.pictures' => $this->folder.'/pictures',
+            'kanpai.deliveries' => $this->folder.'/deliveries',
+            'kanpai.outbox' => $this->folder.'/outbox',
+            'kanpai.archive' => $this->folder.'/archive',
+        ]);
         mkdir($this->folder.'/pictures');
-        exec('cp -rp '.escapeshellarg(storage_path('rack/mara-wide')).' '.escapeshellarg($this->folder.'/rack/mara-wide'));
+        exec(
+            'cp -rp '.
+                escapeshellarg(storage_path('rack/mara-wide')).
+                ' '.
+                escapeshellarg($this->folder.'/rack/mara-wide'),
+        );
         $studio = Studio::query()->create(['name' => 'Quay Pictures']);
-        $studio->members()->create(['name' => 'Owner', 'email' => 'owner@quay.example', 'password' => 'a good password', 'role' => 'owner']);
-        $shoot = $studio->shoots()->create(['name' => 'Harbour day', 'zone' => 'Europe/London', 'held_on' => '2026-09-05']);
-        $card = Card::query()->create(['uuid' => '00000000-0000-4000-8000-000000000002', 'shoot_id' => $shoot->id, 'number' => 1, 'slot' => $this->folder.'/rack/mara-wide', 'name' => 'mara-wide', 'signature' => str_repeat('1', 32), 'state' => CardState::Reading]);
+        $studio
+            ->members()
+            ->create([
+                'name' => 'Owner',
+                'email' => 'owner@quay.example',
+                'password' => 'a good password',
+                'role' => 'owner',
+            ]);
+        $shoot = $studio
+            ->shoots()
+            ->create(['name' => 'Harbour day', 'zone' => 'Europe/London', 'held_on' => '2026-09-05']);
+        $card = Card::query()->create([
+            'uuid' => '00000000-0000-4000-8000-000000000002',
+            'shoot_id' => $shoot->id,
+            'number' => 1,
+            'slot' => $this->folder.'/rack/mara-wide',
+            'name' => 'mara-wide',
+            'signature' => str_repeat('1', 32),
+            'state' => CardState::Reading,
+        ]);
         (new \App\Ingest\ReadCard(Task::open($shoot, 'read', $card->subject(), 'Reading', 'files')->id))->handle();
-        CopyCard::dispatchSync(Task::open($shoot, 'copy', $card->subject(), 'Copying', 'bytes', $card->refresh()->bytes)->id);
+        CopyCard::dispatchSync(
+            Task::open($shoot, 'copy', $card->subject(), 'Copying', 'bytes', $card->refresh()->bytes)->id,
+        );
         self::assertSame(CardState::Safe, $card->refresh()->state);
 
         config(['queue.default' => 'database']);
-        $gallery = app(Publishing::class)->publish($shoot, FrameFilter::all(), ['title' => 'Proofs', 'mark' => ['text' => 'proof']], people: [['name' => '', 'email' => 'guest@harbour.example']]);
+        $gallery = app(Publishing::class)->publish(
+            $shoot,
+            FrameFilter::all(),
+            ['title' => 'Proofs', 'mark' => ['text' => 'proof']],
+            people: [['name' => '', 'email' => 'guest@harbour.example']],
+        );
         $proofs = $gallery->task();
         self::assertNotNull($proofs);
         $this->workWithKills($proofs, 4);
         self::assertNotNull($gallery->refresh()->published_at);
         \Illuminate\Support\Facades\Artisan::call('queue:work', ['--queue' => 'urgent', '--stop-when-empty' => true]);
-        self::assertSame(1, OutboxMail::query()->where('recipient', 'guest@harbour.example')->count(), 'the guest has one mail, not one for each try');
+        self::assertSame(
+            1,
+            OutboxMail::query()->where('recipient', 'guest@harbour.example')->count(),
+            'the guest has one mail, not one for each try',
+        );
         foreach ($gallery->frames as $proof) {
             self::assertNotFalse(getimagesize("{$this->folder}/pictures/{$proof->large_path}"));
         }
 
         $guest = Guest::named($gallery->shares()->firstOrFail());
-        app(Choosing::class)->apply($guest, $guest->share, $gallery->frames->map(fn ($proof): array => ['id' => (string) \Illuminate\Support\Str::uuid(), 'kind' => 'choose', 'number' => $proof->number, 'on' => true])->values()->all());
-        $delivery = app(Delivering::class)->answer(app(Choosing::class)->send($guest, 'Ada Fenn', 'ada@harbour.example', ''));
+        app(Choosing::class)->apply(
+            $guest,
+            $guest->share,
+            $gallery->frames
+                ->map(
+                    fn ($proof): array => [
+                        'id' => (string) \Illuminate\Support\Str::uuid(),
+                        'kind' => 'choose',
+                        'number' => $proof->number,
+                        'on' => true,
+                    ],
+                )
+                ->values()
+                ->all(),
+        );
+        $delivery = app(Delivering::class)->answer(
+            app(Choosing::class)->send($guest, 'Ada Fenn', 'ada@harbour.example', ''),
+        );
         $packing = $delivery->task();
         self::assertNotNull($packing);
         $this->workWithKills($packing, 4);
         self::assertNotNull($delivery->refresh()->made_at);
-        exec('cd '.escapeshellarg($delivery->folder()).' && unzip -q zips/1-all-1.zip -d out && cd out && xxhsum -c checksums.xxh128 2>&1', $said, $code);
+        exec(
+            'cd '.
+                escapeshellarg($delivery->folder()).
+                ' && unzip -q zips/1-all-1.zip -d out && cd out && xxhsum -c checksums.xxh128 2>&1',
+            $said,
+            $code,
+        );
         self::assertSame(0, $code, implode("\n", $said));
         self::assertCount(54, glob($delivery->folder().'/out/*.jpg') ?: []);
 
@@ -262,7 +376,13 @@ final class KilledWorkerTest extends TestCase
         $this->workWithKills($bag->task() ?? self::fail('no task'), 2);
         $this->workWithKills($bag->task(), 0);
         self::assertSame(BagState::Checked, $bag->refresh()->state);
-        exec('cd '.escapeshellarg($bag->folder()->path).' && sha512sum -c --quiet --strict manifest-sha512.txt tagmanifest-sha512.txt 2>&1', $summed, $code);
+        exec(
+            'cd '.
+                escapeshellarg($bag->folder()->path).
+                ' && sha512sum -c --quiet --strict manifest-sha512.txt tagmanifest-sha512.txt 2>&1',
+            $summed,
+            $code,
+        );
         self::assertSame(0, $code, implode("\n", $summed));
         $before = Frame::query()->orderBy('id')->pluck('taken_ms', 'name')->all();
         DB::statement('SET FOREIGN_KEY_CHECKS = 0');
@@ -271,7 +391,14 @@ final class KilledWorkerTest extends TestCase
             $table === 'migrations' || DB::table($table)->delete();
         }
         DB::statement('SET FOREIGN_KEY_CHECKS = 1');
-        exec('rm -rf '.escapeshellarg("{$this->folder}/work").' '.escapeshellarg("{$this->folder}/backup").' '.escapeshellarg("{$this->folder}/pictures"));
+        exec(
+            'rm -rf '.
+                escapeshellarg("{$this->folder}/work").
+                ' '.
+                escapeshellarg("{$this->folder}/backup").
+                ' '.
+                escapeshellarg("{$this->folder}/pictures"),
+        );
         $empty = Studio::query()->create(['name' => 'Quay Pictures']);
         rename(dirname($bag->folder()->path), "{$this->folder}/archive/{$empty->id}");
         $taken = app(Archiving::class)->takeIn($empty, $bag->name);
@@ -301,8 +428,19 @@ final class KilledWorkerTest extends TestCase
         $frames = Frame::query()->where('shoot_id', $shoot->id)->count();
         self::assertSame(90 * 32, $frames);
         // Adding is what would show if it were done twice;
-        Sheet::query()->create(['studio_id' => $shoot->studio_id, 'shoot_id' => $shoot->id, 'level' => 'shoot', 'fields' => ['description' => 'At {{time}}.', 'keywords' => 'rowing'], 'added' => ['description']]);
-        $batch = Batch::query()->create(['shoot_id' => $shoot->id, 'said' => 'Filling in', 'edit' => ['kind' => 'sheets'], 'filter' => []]);
+        Sheet::query()->create([
+            'studio_id' => $shoot->studio_id,
+            'shoot_id' => $shoot->id,
+            'level' => 'shoot',
+            'fields' => ['description' => 'At {{time}}.', 'keywords' => 'rowing'],
+            'added' => ['description'],
+        ]);
+        $batch = Batch::query()->create([
+            'shoot_id' => $shoot->id,
+            'said' => 'Filling in',
+            'edit' => ['kind' => 'sheets'],
+            'filter' => [],
+        ]);
         $task = Task::open($shoot, 'captions', 'captions', 'Filling in', 'frames', $frames);
         ApplyBatch::dispatch($task->id, $batch->id)->onQueue('default');
         $this->workWithKills($task, 3);
@@ -320,10 +458,19 @@ final class KilledWorkerTest extends TestCase
 
     public function test_a_second_worker_keeps_its_hands_off_a_task_that_is_being_worked_on(): void
     {
-        $shoot = Studio::query()->create(['name' => 'Quay Pictures'])->shoots()->create(['name' => 'Harbour day', 'zone' => 'Europe/London', 'held_on' => '2026-09-05']);
+        $shoot = Studio::query()
+            ->create(['name' => 'Quay Pictures'])
+            ->shoots()
+            ->create(['name' => 'Harbour day', 'zone' => 'Europe/London', 'held_on' => '2026-09-05']);
         $task = Task::open($shoot, 'copy', 'card:1', 'Copying', 'bytes', 1);
         $name = 'kanpai-task-'.DB::connection()->getDatabaseName().'-'.$task->id.'-0';
-        $other = new \mysqli('127.0.0.1', (string) config('database.connections.mariadb.username'), (string) config('database.connections.mariadb.password'), (string) config('database.connections.mariadb.database'), (int) config('database.connections.mariadb.port'));
+        $other = new \mysqli(
+            '127.0.0.1',
+            (string) config('database.connections.mariadb.username'),
+            (string) config('database.connections.mariadb.password'),
+            (string) config('database.connections.mariadb.database'),
+            (int) config('database.connections.mariadb.port'),
+        );
         $other->query("SELECT GET_LOCK('{$name}', 0)");
         (new CopyCard($task->id))->handle();
         self::assertSame(TaskState::Waiting, $task->refresh()->state);
@@ -357,7 +504,13 @@ final class KilledWorkerTest extends TestCase
     /** @return resource */
     private function worker()
     {
-        $process = proc_open(['php', base_path('artisan'), 'queue:work', '--stop-when-empty', '--queue=default', '--sleep=0'], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes, base_path(), $this->environment());
+        $process = proc_open(
+            ['php', base_path('artisan'), 'queue:work', '--stop-when-empty', '--queue=default', '--sleep=0'],
+            [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']],
+            $pipes,
+            base_path(),
+            $this->environment(),
+        );
 
         return $process === false ? throw new \RuntimeException('The worker cannot be started.') : $process;
     }
@@ -365,6 +518,18 @@ final class KilledWorkerTest extends TestCase
     /** @return array<string, string> */
     private function environment(): array
     {
-        return [...getenv(), 'QUEUE_CONNECTION' => 'database', 'DB_DATABASE' => (string) config('database.connections.mariadb.database'), 'KANPAI_INSTANCE' => 'test', 'KANPAI_PLACE_WORK' => $this->folder.'/work', 'KANPAI_PLACE_BACKUP' => $this->folder.'/backup', 'KANPAI_RACK' => $this->folder.'/rack', 'KANPAI_PICTURES' => $this->folder.'/pictures', 'KANPAI_DELIVERIES' => $this->folder.'/deliveries', 'KANPAI_OUTBOX' => $this->folder.'/outbox', 'KANPAI_ARCHIVE' => $this->folder.'/archive'];
+        return [
+            ...getenv(),
+            'QUEUE_CONNECTION' => 'database',
+            'DB_DATABASE' => (string) config('database.connections.mariadb.database'),
+            'KANPAI_INSTANCE' => 'test',
+            'KANPAI_PLACE_WORK' => $this->folder.'/work',
+            'KANPAI_PLACE_BACKUP' => $this->folder.'/backup',
+            'KANPAI_RACK' => $this->folder.'/rack',
+            'KANPAI_PICTURES' => $this->folder.'/pictures',
+            'KANPAI_DELIVERIES' => $this->folder.'/deliveries',
+            'KANPAI_OUTBOX' => $this->folder.'/outbox',
+            'KANPAI_ARCHIVE' => $this->folder.'/archive',
+        ];
     }
 }

@@ -19,7 +19,9 @@ final class KnownCardsTest extends FeatureTestCase
 {
     private function slots(?Shoot $shoot = null): \Illuminate\Testing\TestResponse
     {
-        return $this->actingAs($this->member)->get('/shoots/'.($shoot ?? $this->shoot)->id.'/ingest')->assertOk();
+        return $this->actingAs($this->member)
+            ->get('/shoots/'.($shoot ?? $this->shoot)->id.'/ingest')
+            ->assertOk();
     }
 
     public function test_new_frames_on_a_known_card_are_counted_read_and_copied_alone(): void
@@ -29,13 +31,22 @@ final class KnownCardsTest extends FeatureTestCase
         $card->update(['read_at' => now()->subDays(2)]);
         $before = Copy::query()->orderBy('id')->pluck('proved_at', 'id')->all();
         $this->pushCard('mara-wide', 9);
-        $this->slots()->assertSee('read on '.now()->subDays(2)->setTimezone($this->shoot->zone)->format('l').' as card 1, 6 frames, 3 new since')->assertSee('Read the 3 new');
+        $this->slots()
+            ->assertSee(
+                'read on '.
+                    now()->subDays(2)->setTimezone($this->shoot->zone)->format('l').
+                    ' as card 1, 6 frames, 3 new since',
+            )
+            ->assertSee('Read the 3 new');
         $again = $this->readCard('mara-wide');
         self::assertSame([$card->id, 9, CardState::Read], [$again->id, $again->frames_count, $again->state]);
         $again = $this->copyCard($again, 'Mara Quill');
         self::assertSame(CardState::Safe, $again->state);
         self::assertSame(18, Copy::query()->count());
-        self::assertEquals($before, Copy::query()->whereKey(array_keys($before))->orderBy('id')->pluck('proved_at', 'id')->all());
+        self::assertEquals(
+            $before,
+            Copy::query()->whereKey(array_keys($before))->orderBy('id')->pluck('proved_at', 'id')->all(),
+        );
         $this->slots()->assertSee('9 frames, nothing new');
     }
 
@@ -70,17 +81,27 @@ final class KnownCardsTest extends FeatureTestCase
         $this->pushCard('mara-wide', 1);
         rename((string) current(glob("{$this->folder}/rack/mara-wide/DCIM/*/*.JPG") ?: []), "{$other}/NEWF0001.JPG");
         exec('rm -rf '.escapeshellarg("{$this->folder}/rack/mara-wide"));
-        $shoot = $this->studio->shoots()->create(['name' => 'Second day', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
+        $shoot = $this->studio
+            ->shoots()
+            ->create(['name' => 'Second day', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
         $this->post("/shoots/{$shoot->id}/cards", ['slot' => '0/other'])->assertRedirect();
         $card = Card::query()->where('shoot_id', $shoot->id)->firstOrFail();
         $this->getJson("/cards/{$card->id}/frames")->assertOk();
         $card = $this->copyCard($card, 'Ivo Tarn');
         self::assertSame(CardState::Safe, $card->state);
         self::assertSame(2, $card->files()->whereNotNull('same_as_id')->count());
-        self::assertSame(2, Copy::query()->whereIn('file_id', $card->files()->select('id'))->count(), 'only the new frame was copied');
+        self::assertSame(
+            2,
+            Copy::query()
+                ->whereIn('file_id', $card->files()->select('id'))
+                ->count(),
+            'only the new frame was copied',
+        );
         self::assertCount(5, $this->tree($this->folder.'/drive'));
         $this->get("/cards/{$card->id}/report")->assertSee('skipped: the studio has it from card 1 of “Harbour day”');
-        $this->get("/shoots/{$shoot->id}/ingest")->assertSee('2 files were not copied again: the studio has them from other cards');
+        $this->get("/shoots/{$shoot->id}/ingest")->assertSee(
+            '2 files were not copied again: the studio has them from other cards',
+        );
         foreach ($card->frames as $frame) {
             self::assertTrue($frame->is_pictured);
             self::assertNotNull($frame->large_path, 'a skipped frame has its preview too');
@@ -106,10 +127,17 @@ final class KnownCardsTest extends FeatureTestCase
         $card = Card::query()->where('shoot_id', $elsewhere->id)->firstOrFail();
         $this->post("/cards/{$card->id}/copy", ['shooter' => 'Somebody']);
         self::assertSame(0, $card->files()->whereNotNull('same_as_id')->count());
-        self::assertSame(4, Copy::query()->whereIn('file_id', $card->files()->select('id'))->count());
+        self::assertSame(
+            4,
+            Copy::query()
+                ->whereIn('file_id', $card->files()->select('id'))
+                ->count(),
+        );
 
         CardFile::query()->first()?->copies()->where('place', 'backup')->delete();
-        $shoot = $this->studio->shoots()->create(['name' => 'Second day', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
+        $shoot = $this->studio
+            ->shoots()
+            ->create(['name' => 'Second day', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
         $this->actingAs($this->member)->post("/shoots/{$shoot->id}/cards", ['slot' => '0/ivo']);
         $second = $this->copyCard(Card::query()->where('shoot_id', $shoot->id)->firstOrFail());
         self::assertSame([CardState::Safe, 1], [$second->state, $second->files()->whereNotNull('same_as_id')->count()]);
@@ -121,7 +149,9 @@ final class KnownCardsTest extends FeatureTestCase
         $card = $this->readCard('ivo');
         rename($slot, "{$this->folder}/rack/left-reader");
         $this->slots()->assertSee('Go on from this slot');
-        $this->post("/shoots/{$this->shoot->id}/cards", ['slot' => '0/left-reader'])->assertRedirect("/cards/{$card->id}");
+        $this->post("/shoots/{$this->shoot->id}/cards", ['slot' => '0/left-reader'])->assertRedirect(
+            "/cards/{$card->id}",
+        );
         self::assertSame(CardState::Safe, $this->copyCard($card->refresh())->state);
         self::assertSame(1, Card::query()->count());
     }
@@ -131,8 +161,17 @@ final class KnownCardsTest extends FeatureTestCase
         $this->pushCard('ivo', 3);
         config(['queue.default' => 'null']);
         $this->readCard('ivo');
-        $second = $this->studio->members()->create(['name' => 'Sam', 'email' => 'sam@quay.example', 'password' => 'a good password', 'role' => 'shooter']);
-        $this->actingAs($second)->post("/shoots/{$this->shoot->id}/cards", ['slot' => '0/ivo'])->assertRedirect();
+        $second = $this->studio
+            ->members()
+            ->create([
+                'name' => 'Sam',
+                'email' => 'sam@quay.example',
+                'password' => 'a good password',
+                'role' => 'shooter',
+            ]);
+        $this->actingAs($second)
+            ->post("/shoots/{$this->shoot->id}/cards", ['slot' => '0/ivo'])
+            ->assertRedirect();
         self::assertSame([1, 1], [Card::query()->count(), Task::query()->where('kind', 'read')->count()]);
         self::assertSame(TaskState::Waiting, Task::query()->firstOrFail()->state);
     }

@@ -43,8 +43,14 @@ final class LedgerTest extends FeatureTestCase
         self::assertSame(CardState::Read, $this->card->state);
         self::assertTrue($this->card->hasLostCopies());
         $this->get('/')->assertSee('Look at card 1')->assertSee('copies of card 1 are damaged or gone');
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('damaged or gone')->assertSee('1 of 3 files')->assertDontSee('Safe to format');
-        $this->get("/cards/{$this->card->id}/report")->assertOk()->assertSee('damaged, ')->assertSee('Do not format');
+        $this->get("/shoots/{$this->shoot->id}/ingest")
+            ->assertSee('damaged or gone')
+            ->assertSee('1 of 3 files')
+            ->assertDontSee('Safe to format');
+        $this->get("/cards/{$this->card->id}/report")
+            ->assertOk()
+            ->assertSee('damaged, ')
+            ->assertSee('Do not format');
     }
 
     public function test_a_whole_disk_is_checked_and_only_that(): void
@@ -53,7 +59,11 @@ final class LedgerTest extends FeatureTestCase
         $this->flip("{$this->folder}/backup/{$file->destination}");
         $old = now()->subDays(30)->format('Y-m-d H:i:s');
         Copy::query()->update(['proved_at' => $old]);
-        $check = fn (string $name) => $this->post("/shoots/{$this->shoot->id}/ingest/places/".Place::query()->where('name', $name)->firstOrFail()->id.'/check');
+        $check = fn (string $name) => $this->post(
+            "/shoots/{$this->shoot->id}/ingest/places/".
+                Place::query()->where('name', $name)->firstOrFail()->id.
+                '/check',
+        );
         $check('drive')->assertSessionHas('said');
         self::assertSame(CardState::Safe, $this->card->refresh()->state);
         self::assertSame(3, Copy::query()->where('proved_at', $old)->count(), 'the other disk was read as well');
@@ -91,7 +101,10 @@ final class LedgerTest extends FeatureTestCase
         $this->card = $this->copyCard($this->card);
         self::assertSame(CardState::Safe, $this->card->state);
         self::assertSame($file->refresh()->hash, hash_file('xxh128', "{$this->folder}/drive/{$file->destination}"));
-        $aside = array_filter($this->tree($this->folder.'/drive'), fn (string $what): bool => str_starts_with($what, (string) $damaged));
+        $aside = array_filter(
+            $this->tree($this->folder.'/drive'),
+            fn (string $what): bool => str_starts_with($what, (string) $damaged),
+        );
         self::assertCount(1, $aside);
         self::assertStringContainsString('.damaged-', (string) array_key_first($aside));
     }
@@ -99,14 +112,24 @@ final class LedgerTest extends FeatureTestCase
     public function test_proving_changes_nothing_in_any_place(): void
     {
         $this->flip("{$this->folder}/drive/{$this->file()->destination}");
-        $before = [$this->tree($this->folder.'/drive'), $this->tree($this->folder.'/backup'), $this->tree($this->slot)];
+        $before = [
+            $this->tree($this->folder.'/drive'),
+            $this->tree($this->folder.'/backup'),
+            $this->tree($this->slot),
+        ];
         $this->prove();
-        self::assertSame($before, [$this->tree($this->folder.'/drive'), $this->tree($this->folder.'/backup'), $this->tree($this->slot)]);
+        self::assertSame($before, [
+            $this->tree($this->folder.'/drive'),
+            $this->tree($this->folder.'/backup'),
+            $this->tree($this->slot),
+        ]);
     }
 
     public function test_the_checksum_list_is_accepted_by_xxhsum_in_every_place_and_finds_damage(): void
     {
-        $list = (string) $this->get("/cards/{$this->card->id}/checksums")->assertOk()->getContent();
+        $list = (string) $this->get("/cards/{$this->card->id}/checksums")
+            ->assertOk()
+            ->getContent();
         self::assertCount(3, explode("\n", trim($list)));
         foreach (['drive', 'backup'] as $place) {
             file_put_contents("{$this->folder}/{$place}/list.xxh128", $list);
@@ -123,20 +146,53 @@ final class LedgerTest extends FeatureTestCase
         $this->pushCard('mara-wide', 3);
         $card = $this->readCard('mara-wide');
         file_put_contents($this->folder.'/blocked', '');
-        config(['kanpai.places' => ['drive' => $this->folder.'/drive', 'archive drive' => $this->folder.'/blocked', 'backup' => $this->folder.'/backup']]);
+        config([
+            'kanpai.places' => [
+                'drive' => $this->folder.'/drive',
+                'archive drive' => $this->folder.'/blocked',
+                'backup' => $this->folder.'/backup',
+            ],
+        ]);
         $card = $this->copyCard($card, 'Mara Quill');
         self::assertSame(TaskState::Failed, $card->task('copy')?->state);
         self::assertStringContainsString('“archive drive”', (string) $card->task('copy')->problem);
         self::assertStringContainsString('The other places have all files', (string) $card->task('copy')->problem);
-        self::assertSame(['backup' => 3, 'drive' => 3], Copy::query()->whereIn('file_id', $card->files()->select('id'))->selectRaw('place, COUNT(*) AS n')->groupBy('place')->orderBy('place')->pluck('n', 'place')->map(fn ($n): int => (int) $n)->all());
+        self::assertSame(
+            ['backup' => 3, 'drive' => 3],
+            Copy::query()
+                ->whereIn('file_id', $card->files()->select('id'))
+                ->selectRaw('place, COUNT(*) AS n')
+                ->groupBy('place')
+                ->orderBy('place')
+                ->pluck('n', 'place')
+                ->map(fn ($n): int => (int) $n)
+                ->all(),
+        );
 
         // Once the drive is there, only what it lacks is copied, and the card counts as the studio asks: two places are enough.
         unlink($this->folder.'/blocked');
-        $before = Copy::query()->whereIn('file_id', $card->files()->select('id'))->where('place', 'drive')->pluck('proved_at')->all();
+        $before = Copy::query()
+            ->whereIn('file_id', $card->files()->select('id'))
+            ->where('place', 'drive')
+            ->pluck('proved_at')
+            ->all();
         $card = $this->copyCard($card, 'Mara Quill');
         self::assertSame(CardState::Safe, $card->state);
-        self::assertSame(9, Copy::query()->whereIn('file_id', $card->files()->select('id'))->count());
-        self::assertEquals($before, Copy::query()->whereIn('file_id', $card->files()->select('id'))->where('place', 'drive')->pluck('proved_at')->all(), 'what was proved was copied again');
+        self::assertSame(
+            9,
+            Copy::query()
+                ->whereIn('file_id', $card->files()->select('id'))
+                ->count(),
+        );
+        self::assertEquals(
+            $before,
+            Copy::query()
+                ->whereIn('file_id', $card->files()->select('id'))
+                ->where('place', 'drive')
+                ->pluck('proved_at')
+                ->all(),
+            'what was proved was copied again',
+        );
     }
 
     public function test_the_report_names_every_file_and_is_closed_to_others(): void
@@ -156,7 +212,9 @@ final class LedgerTest extends FeatureTestCase
 
     private function prove(): void
     {
-        $this->actingAs($this->member)->post("/cards/{$this->card->id}/prove")->assertRedirect();
+        $this->actingAs($this->member)
+            ->post("/cards/{$this->card->id}/prove")
+            ->assertRedirect();
         $this->card->refresh();
         self::assertSame(TaskState::Done, $this->card->task('prove')?->state);
     }

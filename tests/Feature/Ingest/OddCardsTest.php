@@ -51,17 +51,23 @@ final class OddCardsTest extends FeatureTestCase
         }
         self::assertTrue($file->frame()->firstOrFail()->is_pictured);
         $this->get("/shoots/{$this->shoot->id}/ingest")->assertOk();
-        $this->get("/shoots/{$this->shoot->id}/cull/frames")->assertOk()->assertJsonCount(2, 'frames');
+        $this->get("/shoots/{$this->shoot->id}/cull/frames")
+            ->assertOk()
+            ->assertJsonCount(2, 'frames');
         $this->caption(['headline' => '{{name}}']);
         self::assertNull(Task::query()->whereNotNull('problem')->value('problem'));
-        $this->get("/shoots/{$this->shoot->id}/captions")->assertOk()->assertSee('All 2 sidecars are up to date');
+        $this->get("/shoots/{$this->shoot->id}/captions")
+            ->assertOk()
+            ->assertSee('All 2 sidecars are up to date');
     }
 
     public function test_times_of_nowhere_make_no_trouble(): void
     {
         $slot = $this->pushCard('ivo', 4);
         $files = glob("{$slot}/DCIM/*/*.JPG") ?: [];
-        foreach (['2099:12:31 23:59:59', '1903:01:01 00:00:00', '0000:00:00 00:00:00', '    :  :     :  :  '] as $i => $time) {
+        foreach (
+            ['2099:12:31 23:59:59', '1903:01:01 00:00:00', '0000:00:00 00:00:00', '    :  :     :  :  '] as $i => $time
+        ) {
             $bytes = (string) file_get_contents($files[$i]);
             file_put_contents($files[$i], preg_replace('/2026:09:05 \d\d:\d\d:\d\d/', $time, $bytes));
         }
@@ -80,12 +86,17 @@ final class OddCardsTest extends FeatureTestCase
         // The frame header (ITU-T T.81, B.2.2) says 60,000 × 60,000.
         $at = strpos($bytes, "\xFF\xC0\x00\x11\x08", (int) strrpos($bytes, "\xFF\xDB"));
         self::assertNotFalse($at);
-        file_put_contents("{$slot}/DCIM/100CORVD/HUGE0001.JPG", substr_replace($bytes, pack('nn', 60_000, 60_000), $at + 5, 4));
+        file_put_contents(
+            "{$slot}/DCIM/100CORVD/HUGE0001.JPG",
+            substr_replace($bytes, pack('nn', 60_000, 60_000), $at + 5, 4),
+        );
         $card = $this->copyCard($this->readCard('ivo'));
         self::assertSame([CardState::Safe, 2], [$card->state, $card->frames_count]);
         $file = CardFile::query()->where('path', 'DCIM/100CORVD/HUGE0001.JPG')->firstOrFail();
         self::assertNotNull($file->problem);
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('HUGE0001.JPG')->assertSee('1 file with a problem. What cannot be shown is copied all the same');
+        $this->get("/shoots/{$this->shoot->id}/ingest")
+            ->assertSee('HUGE0001.JPG')
+            ->assertSee('1 file with a problem. What cannot be shown is copied all the same');
     }
 
     public function test_folders_that_go_in_circles_and_hidden_files_are_passed_by(): void
@@ -103,8 +114,17 @@ final class OddCardsTest extends FeatureTestCase
         $this->pushCard('ivo', 2);
         config(['queue.default' => 'database']);
         $this->readCard('ivo');
-        $second = $this->studio->members()->create(['name' => 'Second', 'email' => 'second@quay.example', 'password' => 'a good password', 'role' => 'shooter']);
-        $this->actingAs($second)->post("/shoots/{$this->shoot->id}/cards", ['slot' => '0/ivo'])->assertRedirect();
+        $second = $this->studio
+            ->members()
+            ->create([
+                'name' => 'Second',
+                'email' => 'second@quay.example',
+                'password' => 'a good password',
+                'role' => 'shooter',
+            ]);
+        $this->actingAs($second)
+            ->post("/shoots/{$this->shoot->id}/cards", ['slot' => '0/ivo'])
+            ->assertRedirect();
         self::assertSame(1, Card::query()->count());
         self::assertSame(1, Task::query()->where('kind', 'read')->count());
     }
@@ -123,7 +143,9 @@ final class OddCardsTest extends FeatureTestCase
             $card = $this->copyCard($this->readCard('ivo'));
             self::assertSame([CardState::Safe, 4, 10_001], [$card->state, $card->frames_count, $card->files_count]);
             self::assertCount(10_001, $this->tree($fast.'/backup'));
-            $this->get("/shoots/{$this->shoot->id}/ingest")->assertOk()->assertSee('Safe to format: all 10,001 files');
+            $this->get("/shoots/{$this->shoot->id}/ingest")
+                ->assertOk()
+                ->assertSee('Safe to format: all 10,001 files');
             $told = $this->getJson("/cards/{$card->id}/frames")->assertOk();
             self::assertFalse($told->json('isRead'), 'all at once is too much');
             self::assertCount(2_004, $told->json('frames'));
@@ -140,6 +162,8 @@ final class OddCardsTest extends FeatureTestCase
         }
         $card = $this->copyCard($this->readCard('broken'), 'Sam Reed');
         self::assertSame([CardState::Safe, 0, 3], [$card->state, $card->frames_count, $card->files_count]);
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertOk()->assertSee('3 files with a problem. What cannot be shown is copied all the same');
+        $this->get("/shoots/{$this->shoot->id}/ingest")
+            ->assertOk()
+            ->assertSee('3 files with a problem. What cannot be shown is copied all the same');
     }
 }

@@ -37,12 +37,21 @@ final class RackTest extends FeatureTestCase
         self::assertStringContainsString('4 of 5 files stand proved', (string) $card->task('copy')->problem);
         self::assertSame(8, Copy::query()->count());
         self::assertNull($bad->refresh()->hash);
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee(basename($bad->path))->assertSee('Do not format: 1 of 5 files')->assertSee('Go on copying: 1 of 5 files left');
+        $this->get("/shoots/{$this->shoot->id}/ingest")
+            ->assertSee(basename($bad->path))
+            ->assertSee('Do not format: 1 of 5 files')
+            ->assertSee('Go on copying: 1 of 5 files left');
         $this->get("/cards/{$card->id}/report")->assertSee('could not be read on after byte');
-        self::assertSame([], array_filter(array_keys($this->tree($this->folder.'/drive')), fn (string $path): bool => str_ends_with($path, '.part')));
+        self::assertSame(
+            [],
+            array_filter(
+                array_keys($this->tree($this->folder.'/drive')),
+                fn (string $path): bool => str_ends_with($path, '.part'),
+            ),
+        );
 
         // In another reader it can be read.
-        $this->rack->make('mara-wide', new Faults);
+        $this->rack->make('mara-wide', new Faults());
         self::assertSame(CardState::Safe, $this->copyCard($card, 'Mara Quill')->state);
     }
 
@@ -66,16 +75,23 @@ final class RackTest extends FeatureTestCase
         self::assertStringContainsString('The card was pulled out at ', (string) $card->task('copy')?->problem);
         self::assertSame(CardState::Read, $card->state);
         foreach (Copy::query()->with('file')->get() as $copy) {
-            self::assertSame($copy->hash, hash_file('xxh128', "{$this->folder}/{$copy->place}/{$copy->file->destination}"));
+            self::assertSame(
+                $copy->hash,
+                hash_file('xxh128', "{$this->folder}/{$copy->place}/{$copy->file->destination}"),
+            );
         }
         $proved = Copy::query()->orderBy('id')->pluck('proved_at', 'id')->all();
 
-        $this->rack->make('mara-wide', new Faults);
+        $this->rack->make('mara-wide', new Faults());
         $this->rack->pushIn('mara-wide');
         $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('Go on copying');
         $card = $this->copyCard($card, 'Mara Quill');
         self::assertSame(CardState::Safe, $card->state);
-        self::assertEquals($proved, Copy::query()->whereKey(array_keys($proved))->orderBy('id')->pluck('proved_at', 'id')->all(), 'what was proved was copied again');
+        self::assertEquals(
+            $proved,
+            Copy::query()->whereKey(array_keys($proved))->orderBy('id')->pluck('proved_at', 'id')->all(),
+            'what was proved was copied again',
+        );
         self::assertSame($before, $this->tree($slot), 'the card was touched');
         self::assertCount(6, $this->tree($this->folder.'/drive'));
     }
@@ -85,7 +101,7 @@ final class RackTest extends FeatureTestCase
         $this->pushCard('mara-wide', 4);
         $this->rack->make('mara-wide', new Faults(pullsOutAt: 100_000));
         $card = $this->readCard('mara-wide');
-        $this->rack->make('mara-wide', new Faults);
+        $this->rack->make('mara-wide', new Faults());
         $this->rack->pushIn('mara-wide');
         $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/cards", ['slot' => '0/mara-wide']);
         $card = Card::query()->where('shoot_id', $this->shoot->id)->orderByDesc('id')->firstOrFail();
@@ -102,7 +118,7 @@ final class RackTest extends FeatureTestCase
         // The copies agree with what the reader gave; only the card knows better.
         self::assertSame(CardState::Safe, $card->state);
         self::assertNotSame(hash_file('xxh128', "{$card->slot}/{$file->path}"), $file->refresh()->hash);
-        $this->rack->make('ivo', new Faults);
+        $this->rack->make('ivo', new Faults());
         $this->post("/cards/{$card->id}/compare")->assertRedirect();
         $card->refresh();
         self::assertStringContainsString(basename($file->path), (string) $card->task('compare')?->problem);
@@ -147,8 +163,14 @@ final class RackTest extends FeatureTestCase
         $this->rack->make('ivo', new Faults(bytesPerSecond: 150_000));
         $card = $this->copyCard($this->readCard('ivo'));
         $task = $card->task('copy');
-        self::assertGreaterThan($card->bytes / 150_000 * 0.6, (float) $task?->started_at?->diffInSeconds($task->ended_at, true));
-        self::assertMatchesRegularExpression('/ of .* · 2 of 2 files · .* a second/', (string) $task?->progressInWords());
+        self::assertGreaterThan(
+            ($card->bytes / 150_000) * 0.6,
+            (float) $task?->started_at?->diffInSeconds($task->ended_at, true),
+        );
+        self::assertMatchesRegularExpression(
+            '/ of .* · 2 of 2 files · .* a second/',
+            (string) $task?->progressInWords(),
+        );
     }
 
     public function test_the_page_pushes_pulls_and_spoils(): void
@@ -166,6 +188,10 @@ final class RackTest extends FeatureTestCase
         $this->post('/rack/ivo', ['do' => 'make', 'failsAt' => 'soon'])->assertSessionHasErrors('failsAt');
         $this->post('/rack/..', ['do' => 'pull-out'])->assertNotFound();
         $this->post('/rack/nothing', ['do' => 'pull-out'])->assertNotFound();
-        self::assertSame(['DCIM'], array_values(array_diff(scandir($slot) ?: [], ['.', '..'])), 'the faults lie beside the card');
+        self::assertSame(
+            ['DCIM'],
+            array_values(array_diff(scandir($slot) ?: [], ['.', '..'])),
+            'the faults lie beside the card',
+        );
     }
 }

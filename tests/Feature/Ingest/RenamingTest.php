@@ -40,7 +40,10 @@ final class RenamingTest extends FeatureTestCase
     /** Two cards whose bodies take turns, one of them an hour off at first. */
     private function twoCards(): void
     {
-        $this->post("{$this->page}/pattern", ['folder' => 'all', 'file' => '{{date}}-{{number:3}}'])->assertSessionHasNoErrors();
+        $this->post("{$this->page}/pattern", [
+            'folder' => 'all',
+            'file' => '{{date}}-{{number:3}}',
+        ])->assertSessionHasNoErrors();
         foreach (['mara-long' => 6, 'ivo' => 4] as $slot => $frames) {
             $this->pushCard($slot, $frames);
             $this->copyCard($this->readCard($slot), 'Mara Quill');
@@ -50,7 +53,9 @@ final class RenamingTest extends FeatureTestCase
     private function setClock(string $slot, int $ms): void
     {
         $card = Card::query()->where('name', $slot)->firstOrFail();
-        Frame::query()->where('card_id', $card->id)->update(['taken_ms' => DB::raw("taken_ms + ({$ms})")]);
+        Frame::query()
+            ->where('card_id', $card->id)
+            ->update(['taken_ms' => DB::raw("taken_ms + ({$ms})")]);
     }
 
     /** @return array<string, string> contents of both places, by path: what the record says must stand there */
@@ -64,8 +69,19 @@ final class RenamingTest extends FeatureTestCase
                 self::assertSame($file->hash, hash_file('xxh128', $path), "{$file->destination} is another file");
                 $found[] = $file->destination;
             }
-            $standing = array_filter(array_keys($this->tree("{$this->folder}/{$place}")), fn (string $path): bool => ! str_ends_with($path, '.xmp'));
-            self::assertEqualsCanonicalizing(CardFile::query()->where('destination', '<>', '')->pluck('destination')->merge(Version::query()->where('destination', '<>', '')->pluck('destination'))->all(), array_values($standing), 'something else stands in '.$place);
+            $standing = array_filter(
+                array_keys($this->tree("{$this->folder}/{$place}")),
+                fn (string $path): bool => ! str_ends_with($path, '.xmp'),
+            );
+            self::assertEqualsCanonicalizing(
+                CardFile::query()
+                    ->where('destination', '<>', '')
+                    ->pluck('destination')
+                    ->merge(Version::query()->where('destination', '<>', '')->pluck('destination'))
+                    ->all(),
+                array_values($standing),
+                'something else stands in '.$place,
+            );
         }
 
         return $found;
@@ -75,8 +91,12 @@ final class RenamingTest extends FeatureTestCase
     {
         $this->twoCards();
         $this->setClock('ivo', -86_400_000);
-        $this->get("{$this->page}/where")->assertSee('copied files are called otherwise')->assertSee('File for file');
-        $names = $this->get("{$this->page}/names?".http_build_query(['folder' => 'all', 'file' => '{{number:3}}']))->assertOk();
+        $this->get("{$this->page}/where")
+            ->assertSee('copied files are called otherwise')
+            ->assertSee('File for file');
+        $names = $this->get(
+            "{$this->page}/names?".http_build_query(['folder' => 'all', 'file' => '{{number:3}}']),
+        )->assertOk();
         $this->rename('all', '{{number:3}}')->assertSessionHasNoErrors();
         self::assertSame(TaskState::Done, Task::latest($this->shoot, 'names', Task::RENAMING)?->state);
         $this->content();
@@ -84,16 +104,29 @@ final class RenamingTest extends FeatureTestCase
         foreach ($frames as $i => $frame) {
             self::assertSame(sprintf('%03d', $i + 1), pathinfo($frame->name, PATHINFO_FILENAME));
             foreach ($frame->files as $file) {
-                self::assertSame(sprintf('all/%03d.%s', $i + 1, pathinfo($file->path, PATHINFO_EXTENSION)), $file->destination);
+                self::assertSame(
+                    sprintf('all/%03d.%s', $i + 1, pathinfo($file->path, PATHINFO_EXTENSION)),
+                    $file->destination,
+                );
                 $names->assertSee($file->destination)->assertSee(basename($file->path));
             }
         }
         // Found by both names.
         $first = $frames[0];
         foreach ([$first->name, $first->camera_name] as $name) {
-            self::assertSame([$first->id], Frame::meeting($this->shoot, \Kanpai\Core\Frames\FrameFilter::ofQuery(['verdict' => 'all', 'where' => "name:{$name}"]))->pluck('frames.id')->all());
+            self::assertSame(
+                [$first->id],
+                Frame::meeting(
+                    $this->shoot,
+                    \Kanpai\Core\Frames\FrameFilter::ofQuery(['verdict' => 'all', 'where' => "name:{$name}"]),
+                )
+                    ->pluck('frames.id')
+                    ->all(),
+            );
         }
-        $this->post("/shoots/{$this->shoot->id}/cull/list", ['list' => "name,rating\n{$first->camera_name},4\n{$frames[1]->name},5"])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/cull/list", [
+            'list' => "name,rating\n{$first->camera_name},4\n{$frames[1]->name},5",
+        ])->assertSessionHasNoErrors();
         self::assertSame([4, 5], [$first->refresh()->rating, $frames[1]->refresh()->rating]);
         // A second time there is nothing to do, and it says so.
         $this->rename('all', '{{number:3}}')->assertSessionHasErrors('rename');
@@ -102,7 +135,10 @@ final class RenamingTest extends FeatureTestCase
         $this->setClock('ivo', 2 * 86_400_000);
         $this->rename('all', '{{number:3}}')->assertSessionHasNoErrors();
         $this->content();
-        self::assertSame(range(1, count($frames)), Frame::inOrder($this->shoot)->pluck('name')->map(fn ($name): int => (int) $name)->all());
+        self::assertSame(
+            range(1, count($frames)),
+            Frame::inOrder($this->shoot)->pluck('name')->map(fn ($name): int => (int) $name)->all(),
+        );
         // And as the cameras called them.
         $this->rename('{{card}}', '{{original}}')->assertSessionHasNoErrors();
         $this->content();
@@ -114,12 +150,35 @@ final class RenamingTest extends FeatureTestCase
         $this->twoCards();
         $frames = Frame::inOrder($this->shoot)->get();
         $picture = "{$this->folder}/edited.jpg";
-        copy("{$this->folder}/drive/".CardFile::query()->where(['frame_id' => $frames[2]->id, 'kind' => 'jpeg'])->value('destination'), $picture);
-        app(Versions::class)->add($frames[2], $picture, pathinfo($frames[2]->name, PATHINFO_FILENAME).'-edit.jpg', 'a test');
-        $this->post("/shoots/{$this->shoot->id}/captions", ['headline' => 'Frame {{time}}'])->assertSessionHasNoErrors();
-        $this->post("/shoots/{$this->shoot->id}/captions/steps/".\App\Captions\Batch::query()->orderByDesc('id')->value('id'))->assertSessionHasNoErrors();
+        copy(
+            "{$this->folder}/drive/".
+                CardFile::query()
+                    ->where(['frame_id' => $frames[2]->id, 'kind' => 'jpeg'])
+                    ->value('destination'),
+            $picture,
+        );
+        app(Versions::class)->add(
+            $frames[2],
+            $picture,
+            pathinfo($frames[2]->name, PATHINFO_FILENAME).'-edit.jpg',
+            'a test',
+        );
+        $this->post("/shoots/{$this->shoot->id}/captions", [
+            'headline' => 'Frame {{time}}',
+        ])->assertSessionHasNoErrors();
+        $this->post(
+            "/shoots/{$this->shoot->id}/captions/steps/".\App\Captions\Batch::query()->orderByDesc('id')->value('id'),
+        )->assertSessionHasNoErrors();
         $this->post("/shoots/{$this->shoot->id}/captions/write");
-        $said = SidecarFile::query()->orderBy('id')->get()->mapWithKeys(fn (SidecarFile $file): array => [$file->id => (string) file_get_contents("{$this->folder}/{$file->place}/{$file->path}")])->all();
+        $said = SidecarFile::query()
+            ->orderBy('id')
+            ->get()
+            ->mapWithKeys(
+                fn (SidecarFile $file): array => [
+                    $file->id => (string) file_get_contents("{$this->folder}/{$file->place}/{$file->path}"),
+                ],
+            )
+            ->all();
         self::assertNotSame([], $said);
         $this->setClock('ivo', -86_400_000);
         $this->rename('all', '{{date}}-{{number:3}}')->assertSessionHasNoErrors();
@@ -127,10 +186,25 @@ final class RenamingTest extends FeatureTestCase
         foreach ($said as $id => $text) {
             $file = SidecarFile::query()->findOrFail($id);
             self::assertSame($text, file_get_contents("{$this->folder}/{$file->place}/{$file->path}"));
-            self::assertSame([hash('xxh128', $file->path), pathinfo($file->frame->name, PATHINFO_FILENAME)], [$file->path_hash, pathinfo($file->path, PATHINFO_FILENAME)]);
+            self::assertSame(
+                [hash('xxh128', $file->path), pathinfo($file->frame->name, PATHINFO_FILENAME)],
+                [$file->path_hash, pathinfo($file->path, PATHINFO_FILENAME)],
+            );
         }
-        self::assertCount(count($said), array_filter([...array_keys($this->tree("{$this->folder}/drive")), ...array_keys($this->tree("{$this->folder}/backup"))], fn (string $path): bool => str_ends_with($path, '.xmp')));
-        self::assertSame(pathinfo($frames[2]->refresh()->name, PATHINFO_FILENAME).'-edit.jpg', Version::query()->where('number', 2)->value('name'));
+        self::assertCount(
+            count($said),
+            array_filter(
+                [
+                    ...array_keys($this->tree("{$this->folder}/drive")),
+                    ...array_keys($this->tree("{$this->folder}/backup")),
+                ],
+                fn (string $path): bool => str_ends_with($path, '.xmp'),
+            ),
+        );
+        self::assertSame(
+            pathinfo($frames[2]->refresh()->name, PATHINFO_FILENAME).'-edit.jpg',
+            Version::query()->where('number', 2)->value('name'),
+        );
         // A caption that is written now goes into the sidecar that was renamed, not into a second one.
         \App\Captions\FrameCaption::query()->update(['written_at' => null]);
         $this->post("/shoots/{$this->shoot->id}/captions/write");
@@ -151,7 +225,13 @@ final class RenamingTest extends FeatureTestCase
         $task = Task::latest($this->shoot, 'names', Task::RENAMING);
         (new RenameFiles((int) $task?->id))->handle();
         self::assertStringContainsString('1 file keeps its name', (string) $task?->refresh()->problem);
-        self::assertSame([$step->from_path, 'of somebody else'], [CardFile::query()->find($step->file_id)?->destination, file_get_contents("{$this->folder}/backup/{$step->to_path}")]);
+        self::assertSame(
+            [$step->from_path, 'of somebody else'],
+            [
+                CardFile::query()->find($step->file_id)?->destination,
+                file_get_contents("{$this->folder}/backup/{$step->to_path}"),
+            ],
+        );
         unlink("{$this->folder}/backup/{$step->to_path}");
         $this->content();
         $this->get("{$this->page}/where")->assertSee('1 file keeps its name');
@@ -179,8 +259,13 @@ final class RenamingTest extends FeatureTestCase
         $this->twoCards();
         Queue::fake();
         $this->rename('all', '{{original}}')->assertSessionHasNoErrors();
-        $other = $this->shoot->studio->shoots()->create(['name' => 'Another', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
-        $this->post("/shoots/{$other->id}/ingest/rename", ['folder' => 'x', 'file' => '{{original}}'])->assertSessionHasErrors('rename');
+        $other = $this->shoot->studio
+            ->shoots()
+            ->create(['name' => 'Another', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
+        $this->post("/shoots/{$other->id}/ingest/rename", [
+            'folder' => 'x',
+            'file' => '{{original}}',
+        ])->assertSessionHasErrors('rename');
         self::assertSame(1, Task::query()->where('kind', Task::RENAMING)->count());
     }
 
@@ -188,11 +273,18 @@ final class RenamingTest extends FeatureTestCase
     {
         $this->twoCards();
         $first = $this->shoot;
-        $this->shoot = $first->studio->shoots()->create(['name' => 'Another', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
+        $this->shoot = $first->studio
+            ->shoots()
+            ->create(['name' => 'Another', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
         $this->pushCard('mara-wide', 2);
         $this->copyCard($this->readCard('mara-wide'), 'Mara Quill');
-        $start = fn (int $shoot): string => "config(['queue.default' => 'database']); echo app(App\\Ingest\\Renaming::class)->start(App\\Studio\\Shoot::query()->findOrFail({$shoot}), Kanpai\\Core\\Ingest\\NamePattern::of('together', '{{number:3}}')) ?? 'begun';";
-        $said = $this->atOnce([$start($first->id), $start($this->shoot->id)], fn () => Studio::query()->whereKey($this->studio->id)->lockForUpdate()->first());
+        $start = fn (
+            int $shoot,
+        ): string => "config(['queue.default' => 'database']); echo app(App\\Ingest\\Renaming::class)->start(App\\Studio\\Shoot::query()->findOrFail({$shoot}), Kanpai\\Core\\Ingest\\NamePattern::of('together', '{{number:3}}')) ?? 'begun';";
+        $said = $this->atOnce(
+            [$start($first->id), $start($this->shoot->id)],
+            fn () => Studio::query()->whereKey($this->studio->id)->lockForUpdate()->first(),
+        );
         sort($said);
         self::assertStringStartsWith('Something else is being done: Renaming', $said[0]);
         self::assertSame(['begun', 1], [$said[1], Task::query()->where('kind', Task::RENAMING)->count()]);
@@ -223,19 +315,28 @@ final class RenamingTest extends FeatureTestCase
             }
             $left = -1;
             foreach (CardFile::query()->where('destination', '<>', '')->get() as $file) {
-                self::assertSame($file->hash, hash_file('xxh128', "{$this->folder}/drive/{$file->destination}"), 'the record names a path at which another file stands');
+                self::assertSame(
+                    $file->hash,
+                    hash_file('xxh128', "{$this->folder}/drive/{$file->destination}"),
+                    'the record names a path at which another file stands',
+                );
             }
         }
         self::assertGreaterThan(10, $killed);
         $this->content();
-        self::assertSame(range(1, 10), Frame::inOrder($this->shoot)->pluck('name')->map(fn ($name): int => (int) $name)->all());
+        self::assertSame(
+            range(1, 10),
+            Frame::inOrder($this->shoot)->pluck('name')->map(fn ($name): int => (int) $name)->all(),
+        );
     }
 
     public function test_it_waits_for_what_is_being_done_and_what_begins_later_waits_for_it(): void
     {
         $this->twoCards();
         $copying = Task::open($this->shoot, 'copy', 'card:0', 'Copying card 9', 'bytes');
-        $this->rename('all', '{{original}}')->assertSessionHasErrors(['rename' => 'Something else is being done: Copying card 9. Files can be renamed once that is over.']);
+        $this->rename('all', '{{original}}')->assertSessionHasErrors([
+            'rename' => 'Something else is being done: Copying card 9. Files can be renamed once that is over.',
+        ]);
         $copying->refresh()->finish();
         Queue::fake();
         $this->rename('all', '{{original}}')->assertSessionHasNoErrors();
@@ -260,11 +361,20 @@ final class RenamingTest extends FeatureTestCase
         $two = $this->readCard('ivo');
         $this->copyCard($one, 'Mara Quill');
         $this->copyCard($two, 'Ivo Tarn');
-        self::assertSame(range(1, 10), Frame::inOrder($this->shoot)->pluck('name')->map(fn ($name): int => (int) $name)->all());
+        self::assertSame(
+            range(1, 10),
+            Frame::inOrder($this->shoot)->pluck('name')->map(fn ($name): int => (int) $name)->all(),
+        );
         $this->pushCard('mara-wide', 3);
         $this->copyCard($this->readCard('mara-wide'), 'Mara Quill');
-        self::assertEqualsCanonicalizing(range(1, 13), Frame::inOrder($this->shoot)->pluck('name')->map(fn ($name): int => (int) $name)->all());
+        self::assertEqualsCanonicalizing(
+            range(1, 13),
+            Frame::inOrder($this->shoot)->pluck('name')->map(fn ($name): int => (int) $name)->all(),
+        );
         $this->rename('all', '{{number:3}}');
-        self::assertSame(range(1, 13), Frame::inOrder($this->shoot)->pluck('name')->map(fn ($name): int => (int) $name)->all());
+        self::assertSame(
+            range(1, 13),
+            Frame::inOrder($this->shoot)->pluck('name')->map(fn ($name): int => (int) $name)->all(),
+        );
     }
 }

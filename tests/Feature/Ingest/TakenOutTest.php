@@ -26,7 +26,12 @@ final class TakenOutTest extends FeatureTestCase
         mkdir("{$this->folder}/rack/unreadable/DCIM", 0700, true);
         $page = "/shoots/{$this->shoot->id}/ingest";
         // What is new stands first.
-        $this->get($page)->assertOk()->assertSeeInOrder(['Read and copy all new cards', 'data-read="ivo"', 'data-read="mara-wide"', 'mara-long'], false);
+        $this->get($page)
+            ->assertOk()
+            ->assertSeeInOrder(
+                ['Read and copy all new cards', 'data-read="ivo"', 'data-read="mara-wide"', 'mara-long'],
+                false,
+            );
         $this->post("/shoots/{$this->shoot->id}/cards/all", ['shooter' => 'Ivo Tarn'])->assertRedirect($page);
         $cards = Card::query()->whereKeyNot($known->id)->orderBy('slot')->get();
         self::assertSame([2, 3], $cards->pluck('frames_count')->all());
@@ -58,14 +63,19 @@ final class TakenOutTest extends FeatureTestCase
         $this->get("/shoots/{$this->shoot->id}/ingest")->assertDontSee('Take this card out');
         $this->post("/cards/{$card->id}/remove")->assertSessionHasErrors('card');
         [, $stranger] = $this->newStudio('Elsewhere', 'elsewhere@quay.example');
-        $this->actingAs($stranger)->post("/cards/{$card->id}/remove")->assertNotFound();
+        $this->actingAs($stranger)
+            ->post("/cards/{$card->id}/remove")
+            ->assertNotFound();
     }
 
     public function test_what_was_announced_and_never_came_is_waited_for_for_a_month(): void
     {
         $this->actingAs($this->member);
         foreach (['late', 'lost'] as $name) {
-            $this->postJson("/shoots/{$this->shoot->id}/arrivals", ['name' => $name, 'files' => [["DCIM/{$name}.JPG", 3, 1]]])->assertOk();
+            $this->postJson("/shoots/{$this->shoot->id}/arrivals", [
+                'name' => $name,
+                'files' => [["DCIM/{$name}.JPG", 3, 1]],
+            ])->assertOk();
         }
         [$late, $lost] = Card::query()->orderBy('id')->get()->all();
         self::assertSame(CardState::Arriving, $lost->state);
@@ -78,7 +88,14 @@ final class TakenOutTest extends FeatureTestCase
     public function test_what_was_looked_over_and_never_done_goes_after_two_days(): void
     {
         foreach (['drafted', 'done'] as $state) {
-            Batch::query()->create(['shoot_id' => $this->shoot->id, 'member_id' => $this->member->id, 'said' => $state, 'edit' => ['kind' => 'set'], 'filter' => [], 'state' => $state]);
+            Batch::query()->create([
+                'shoot_id' => $this->shoot->id,
+                'member_id' => $this->member->id,
+                'said' => $state,
+                'edit' => ['kind' => 'set'],
+                'filter' => [],
+                'state' => $state,
+            ]);
         }
         Batch::tidy();
         self::assertSame(2, Batch::query()->count());
@@ -101,11 +118,16 @@ final class TakenOutTest extends FeatureTestCase
     {
         $png = (string) file_get_contents(glob(storage_path('rack/ivo/DCIM/*/*.JPG'))[0]);
         $face = ['name' => 'Quay Pictures', 'ground' => '#f4f1ea', 'accent' => '#c2410c', 'prefix' => ''];
-        $this->actingAs($this->member)->post('/face', [...$face, 'mark' => UploadedFile::fake()->createWithContent('logo.jpg', $png)])->assertSessionHasNoErrors();
+        $this->actingAs($this->member)
+            ->post('/face', [...$face, 'mark' => UploadedFile::fake()->createWithContent('logo.jpg', $png)])
+            ->assertSessionHasNoErrors();
         $made = $this->studio->refresh()->mark_path;
         self::assertNotNull($made);
         self::assertSame('image/png', mime_content_type($this->folder."/pictures/{$made}"));
-        $this->post('/face', [...$face, 'mark' => UploadedFile::fake()->createWithContent('logo.png', 'no picture')])->assertSessionHasErrors('mark');
+        $this->post('/face', [
+            ...$face,
+            'mark' => UploadedFile::fake()->createWithContent('logo.png', 'no picture'),
+        ])->assertSessionHasErrors('mark');
         self::assertSame($made, $this->studio->refresh()->mark_path);
         self::assertSame([], glob($this->folder.'/pictures/logos-on-their-way/*'));
         Cache::put(\App\Proof\MakeLogo::key($this->studio->id), \App\Proof\MakeLogo::WAITING, 60);

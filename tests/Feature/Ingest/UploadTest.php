@@ -39,9 +39,18 @@ final class UploadTest extends FeatureTestCase
     /** @return array<string, mixed> */
     private function announce(?string $address = null, ?array $files = null): array
     {
-        $listing = array_map(fn (string $path, string $bytes): array => [$path, strlen($bytes), $this->time], array_keys($files ?? $this->files), array_values($files ?? $this->files));
+        $listing = array_map(
+            fn (string $path, string $bytes): array => [$path, strlen($bytes), $this->time],
+            array_keys($files ?? $this->files),
+            array_values($files ?? $this->files),
+        );
 
-        return $this->postJson($address ?? "/shoots/{$this->shoot->id}/arrivals", ['name' => 'IVO', 'files' => $listing])->assertOk()->json();
+        return $this->postJson($address ?? "/shoots/{$this->shoot->id}/arrivals", [
+            'name' => 'IVO',
+            'files' => $listing,
+        ])
+            ->assertOk()
+            ->json();
     }
 
     /** @param  array<string, string>  $headers */
@@ -60,13 +69,24 @@ final class UploadTest extends FeatureTestCase
     {
         $metadata = 'path '.base64_encode($path).',hash '.base64_encode($hash ?? hash('xxh128', $bytes));
 
-        return (string) $this->tus('POST', $tus, ['Upload-Length' => (string) strlen($bytes), 'Upload-Metadata' => $metadata, ...$headers])->assertStatus(201)->headers->get('Location');
+        return (string) $this->tus('POST', $tus, [
+            'Upload-Length' => (string) strlen($bytes),
+            'Upload-Metadata' => $metadata,
+            ...$headers,
+        ])
+            ->assertStatus(201)
+            ->headers->get('Location');
     }
 
     /** @param  array<string, string>  $headers */
     private function send(string $file, int $offset, string $bytes, array $headers = []): TestResponse
     {
-        return $this->tus('PATCH', $file, ['Content-Type' => 'application/offset+octet-stream', 'Upload-Offset' => (string) $offset, ...$headers], $bytes);
+        return $this->tus(
+            'PATCH',
+            $file,
+            ['Content-Type' => 'application/offset+octet-stream', 'Upload-Offset' => (string) $offset, ...$headers],
+            $bytes,
+        );
     }
 
     public function test_a_card_arrives_is_read_copied_and_proved_and_its_folder_is_freed(): void
@@ -77,7 +97,10 @@ final class UploadTest extends FeatureTestCase
             $file = $this->create($told['tus'], $path, $bytes);
             foreach (str_split($bytes, 60_000) as $i => $piece) {
                 if ($piece !== '') {
-                    $this->send($file, $i * 60_000, $piece)->assertNoContent()->assertHeader('Upload-Offset', (string) ($i * 60_000 + strlen($piece)))->assertHeader('Tus-Resumable', '1.0.0');
+                    $this->send($file, $i * 60_000, $piece)
+                        ->assertNoContent()
+                        ->assertHeader('Upload-Offset', (string) ($i * 60_000 + strlen($piece)))
+                        ->assertHeader('Tus-Resumable', '1.0.0');
                 }
             }
         }
@@ -88,7 +111,10 @@ final class UploadTest extends FeatureTestCase
         $card = $this->copyCard($card);
         self::assertSame(CardState::Safe, $card->state);
         foreach ($card->files as $file) {
-            self::assertSame($this->files[$file->path], file_get_contents("{$this->folder}/backup/{$file->destination}"));
+            self::assertSame(
+                $this->files[$file->path],
+                file_get_contents("{$this->folder}/backup/{$file->destination}"),
+            );
             self::assertSame($this->time, filemtime("{$this->folder}/backup/{$file->destination}"));
         }
         self::assertDirectoryDoesNotExist($folder);
@@ -112,7 +138,11 @@ final class UploadTest extends FeatureTestCase
         $told = $this->announce();
         self::assertSame(40_000, array_column($told['wanted'], 'offset', 'path')[$path]);
         self::assertSame($file, $this->create($told['tus'], $path, $bytes));
-        $this->tus('HEAD', $file)->assertOk()->assertHeader('Upload-Offset', '40000')->assertHeader('Upload-Length', (string) strlen($bytes))->assertHeader('Cache-Control', 'no-store, private');
+        $this->tus('HEAD', $file)
+            ->assertOk()
+            ->assertHeader('Upload-Offset', '40000')
+            ->assertHeader('Upload-Length', (string) strlen($bytes))
+            ->assertHeader('Cache-Control', 'no-store, private');
         $this->send($file, 0, $bytes)->assertStatus(409);
         $this->send($file, 40_000, substr($bytes, 40_000))->assertNoContent();
         self::assertNotContains($path, array_column($this->announce()['wanted'], 'path'));
@@ -137,7 +167,11 @@ final class UploadTest extends FeatureTestCase
         self::assertStringContainsString('not what the browser sent', (string) $card->task('copy')?->problem);
         $again = $this->announce();
         self::assertSame([$card->id, [$path]], [$again['card'], array_column($again['wanted'], 'path')]);
-        $this->send($this->create($again['tus'], $path, $this->files[$path]), 0, $this->files[$path])->assertNoContent();
+        $this->send(
+            $this->create($again['tus'], $path, $this->files[$path]),
+            0,
+            $this->files[$path],
+        )->assertNoContent();
         self::assertSame(CardState::Safe, $this->copyCard($card->refresh())->state);
     }
 
@@ -167,9 +201,19 @@ final class UploadTest extends FeatureTestCase
         yield 'no offset (400)' => ['PATCH', ['Content-Type' => 'application/offset+octet-stream'], 'x', 400];
         yield 'a negative offset (400)' => ['PATCH', ['Upload-Offset' => '-1'] + $piece, 'x', 400];
         yield 'more than was announced (413)' => ['PATCH', $piece, str_repeat('x', 5_000_000), 413];
-        yield 'a checksum that is wrong (460)' => ['PATCH', $piece + ['Upload-Checksum' => 'sha1 '.base64_encode(str_repeat("\0", 20))], 'x', 460];
+        yield 'a checksum that is wrong (460)' => [
+            'PATCH',
+            $piece + ['Upload-Checksum' => 'sha1 '.base64_encode(str_repeat("\0", 20))],
+            'x',
+            460,
+        ];
         yield 'a checksum nobody knows (400)' => ['PATCH', $piece + ['Upload-Checksum' => 'crc7 AAAA'], 'x', 400];
-        yield 'a checksum that is right (204)' => ['PATCH', $piece + ['Upload-Checksum' => 'sha1 '.base64_encode(sha1('x', true))], 'x', 204];
+        yield 'a checksum that is right (204)' => [
+            'PATCH',
+            $piece + ['Upload-Checksum' => 'sha1 '.base64_encode(sha1('x', true))],
+            'x',
+            204,
+        ];
         yield 'given up (204)' => ['DELETE', [], '', 204];
     }
 
@@ -181,16 +225,29 @@ final class UploadTest extends FeatureTestCase
         $path = (string) array_key_first($this->files);
         $file = $this->create($told['tus'], $path, $this->files[$path]);
         $this->tus($method, $file, $headers, $body)->assertStatus($status)->assertHeader('Tus-Resumable', '1.0.0');
-        self::assertSame($status === 204 && $method === 'PATCH' ? 1 : 0, Arrival::query()->where('path', $path)->firstOrFail()->offset(), 'a refused piece left bytes behind');
+        self::assertSame(
+            $status === 204 && $method === 'PATCH' ? 1 : 0,
+            Arrival::query()->where('path', $path)->firstOrFail()->offset(),
+            'a refused piece left bytes behind',
+        );
     }
 
     public function test_the_server_says_what_it_can_and_takes_only_what_was_announced(): void
     {
         $told = $this->announce();
-        $this->tus('OPTIONS', $told['tus'])->assertNoContent()->assertHeader('Tus-Version', '1.0.0')->assertHeader('Tus-Extension', 'creation,checksum,termination');
-        $this->tus('POST', $told['tus'], ['Upload-Length' => '5', 'Upload-Metadata' => 'path '.base64_encode('DCIM/OTHER.JPG')])->assertNotFound();
+        $this->tus('OPTIONS', $told['tus'])
+            ->assertNoContent()
+            ->assertHeader('Tus-Version', '1.0.0')
+            ->assertHeader('Tus-Extension', 'creation,checksum,termination');
+        $this->tus('POST', $told['tus'], [
+            'Upload-Length' => '5',
+            'Upload-Metadata' => 'path '.base64_encode('DCIM/OTHER.JPG'),
+        ])->assertNotFound();
         $path = (string) array_key_first($this->files);
-        $this->tus('POST', $told['tus'], ['Upload-Length' => '5', 'Upload-Metadata' => 'path '.base64_encode($path)])->assertStatus(400);
+        $this->tus('POST', $told['tus'], [
+            'Upload-Length' => '5',
+            'Upload-Metadata' => 'path '.base64_encode($path),
+        ])->assertStatus(400);
         $this->tus('HEAD', $told['tus'].'/00000000-0000-4000-8000-000000000000')->assertNotFound();
     }
 
@@ -209,26 +266,36 @@ final class UploadTest extends FeatureTestCase
     #[DataProvider('paths')]
     public function test_paths_that_lead_elsewhere_are_refused_before_a_byte_comes(string $path): void
     {
-        $this->postJson("/shoots/{$this->shoot->id}/arrivals", ['name' => 'X', 'files' => [[$path, 3, 1]]])->assertStatus(422)->assertJsonStructure(['problem']);
+        $this->postJson("/shoots/{$this->shoot->id}/arrivals", ['name' => 'X', 'files' => [[$path, 3, 1]]])
+            ->assertStatus(422)
+            ->assertJsonStructure(['problem']);
         self::assertSame(0, Card::query()->count());
     }
 
     public function test_listings_that_make_no_sense_are_refused_with_a_sentence(): void
     {
         $address = "/shoots/{$this->shoot->id}/arrivals";
-        $this->postJson($address, ['name' => 'X', 'files' => []])->assertStatus(422)->assertJson(['problem' => 'There is no file.']);
+        $this->postJson($address, ['name' => 'X', 'files' => []])
+            ->assertStatus(422)
+            ->assertJson(['problem' => 'There is no file.']);
         $this->postJson($address, ['name' => 'X', 'files' => [['DCIM/A.JPG', -1, 0]]])->assertStatus(422);
         $this->postJson($address, ['name' => 'X', 'files' => ['DCIM/A.JPG']])->assertStatus(422);
-        $this->postJson($address, ['name' => 'X', 'files' => [["DCIM/a\0b", 3, 1]]])->assertStatus(422)->assertJsonValidationErrors('files');
+        $this->postJson($address, ['name' => 'X', 'files' => [["DCIM/a\0b", 3, 1]]])
+            ->assertStatus(422)
+            ->assertJsonValidationErrors('files');
         $this->postJson($address, ['name' => 'X', 'files' => [['DCIM/A.MOV', PHP_INT_MAX, 0]]])->assertStatus(422);
         $this->postJson($address, ['name' => 'X', 'files' => [['DCIM/A.MOV', 3, PHP_INT_MAX]]])->assertStatus(422);
-        $this->postJson($address, ['name' => 'X', 'files' => [['DCIM/A.MOV', 10 * 1024 ** 4, 0]]])->assertStatus(507)->assertSee('Nothing was sent');
+        $this->postJson($address, ['name' => 'X', 'files' => [['DCIM/A.MOV', 10 * 1024 ** 4, 0]]])
+            ->assertStatus(507)
+            ->assertSee('Nothing was sent');
         self::assertSame(0, Arrival::query()->count());
     }
 
     public function test_a_shooter_without_an_account_sends_a_card_by_a_private_link(): void
     {
-        $this->post("/shoots/{$this->shoot->id}/upload-links", ['link_shooter' => ''])->assertSessionHasErrors('link_shooter');
+        $this->post("/shoots/{$this->shoot->id}/upload-links", ['link_shooter' => ''])->assertSessionHasErrors(
+            'link_shooter',
+        );
         $this->post("/shoots/{$this->shoot->id}/upload-links", ['link_shooter' => 'Sam Reed'])->assertRedirect();
         $link = UploadLink::query()->firstOrFail();
         $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee($link->address());
@@ -249,7 +316,10 @@ final class UploadTest extends FeatureTestCase
             }
         }
         $card = Card::query()->firstOrFail();
-        self::assertSame([CardState::Read, 'Sam Reed', $link->id], [$card->state, $card->shooter, $card->upload_link_id]);
+        self::assertSame(
+            [CardState::Read, 'Sam Reed', $link->id],
+            [$card->state, $card->shooter, $card->upload_link_id],
+        );
         $this->get($path.'/cards')->assertSee('do not format.');
         $this->copyCard($card, 'Sam Reed');
         auth()->logout();
@@ -281,7 +351,14 @@ final class UploadTest extends FeatureTestCase
         $path = (string) array_key_first($this->files);
         $file = $this->create($one['tus'], $path, $this->files[$path]);
         $this->send($file, 0, substr($this->files[$path], 0, 1000))->assertNoContent();
-        $second = $this->studio->members()->create(['name' => 'Sam', 'email' => 'sam@quay.example', 'password' => 'a good password', 'role' => 'shooter']);
+        $second = $this->studio
+            ->members()
+            ->create([
+                'name' => 'Sam',
+                'email' => 'sam@quay.example',
+                'password' => 'a good password',
+                'role' => 'shooter',
+            ]);
         $this->actingAs($second);
         $two = $this->announce();
         self::assertSame([$one['card'], $one['tus']], [$two['card'], $two['tus']]);

@@ -12,7 +12,16 @@ final class ClosedDoorsTest extends FeatureTestCase
 {
     public function test_pages_send_strangers_to_the_sign_in(): void
     {
-        foreach (['/', '/outbox', '/shoots/new', "/shoots/{$this->shoot->id}/cull", "/shoots/{$this->shoot->id}/cull/frames", "/shoots/{$this->shoot->id}/deliver"] as $path) {
+        foreach (
+            [
+                '/',
+                '/outbox',
+                '/shoots/new',
+                "/shoots/{$this->shoot->id}/cull",
+                "/shoots/{$this->shoot->id}/cull/frames",
+                "/shoots/{$this->shoot->id}/deliver",
+            ] as $path
+        ) {
             $this->get($path)->assertRedirect('/sign-in');
         }
         $this->post("/shoots/{$this->shoot->id}/cull/marks", [])->assertRedirect('/sign-in');
@@ -34,13 +43,17 @@ final class ClosedDoorsTest extends FeatureTestCase
         $this->get("/cards/{$card->id}/pictures")->assertNotFound();
         $this->get("/tasks/{$task->id}")->assertNotFound();
         $this->post("/tasks/{$task->id}/stop")->assertNotFound();
-        $this->get('/')->assertOk()->assertDontSee('data-shoot="'.$this->shoot->id.'"', false);
+        $this->get('/')
+            ->assertOk()
+            ->assertDontSee('data-shoot="'.$this->shoot->id.'"', false);
     }
 
     public function test_sign_in_is_slowed_down_after_five_wrong_passwords(): void
     {
         for ($i = 0; $i < 5; $i++) {
-            $this->post('/sign-in', ['email' => $this->member->email, 'password' => 'wrong'])->assertSessionHasErrors('email');
+            $this->post('/sign-in', ['email' => $this->member->email, 'password' => 'wrong'])->assertSessionHasErrors(
+                'email',
+            );
         }
         $this->post('/sign-in', ['email' => $this->member->email, 'password' => 'a good password'])->assertStatus(429);
         $this->assertGuest();
@@ -48,7 +61,9 @@ final class ClosedDoorsTest extends FeatureTestCase
 
     public function test_the_right_password_opens(): void
     {
-        $this->post('/sign-in', ['email' => $this->member->email, 'password' => 'a good password'])->assertRedirect('/');
+        $this->post('/sign-in', ['email' => $this->member->email, 'password' => 'a good password'])->assertRedirect(
+            '/',
+        );
         $this->assertAuthenticatedAs($this->member);
         $this->get('/')->assertOk()->assertSee('One shoot to finish')->assertSee('Read the first card');
         $this->post('/sign-out')->assertRedirect('/sign-in');
@@ -62,15 +77,33 @@ final class ClosedDoorsTest extends FeatureTestCase
         self::assertStringContainsString("default-src 'self'", $policy);
         self::assertStringNotContainsString("'unsafe-inline'", $policy);
         self::assertStringNotContainsString("'unsafe-eval'", $policy);
-        self::assertDoesNotMatchRegularExpression('/<script(?![^>]*src=)|\son\w+=|\sstyle=/', (string) $response->getContent());
+        self::assertDoesNotMatchRegularExpression(
+            '/<script(?![^>]*src=)|\son\w+=|\sstyle=/',
+            (string) $response->getContent(),
+        );
     }
 
     public function test_a_shoot_is_made_finished_and_put_back(): void
     {
         $this->actingAs($this->member);
-        $this->post('/shoots', ['name' => '', 'zone' => 'Moon/Base', 'held_on' => '5.9.2026', 'promised_on' => ''])->assertSessionHasErrors(['name', 'zone', 'held_on']);
-        $this->post('/shoots', ['name' => 'Ferry bridge', 'zone' => 'Europe/London', 'held_on' => '2026-09-03', 'promised_on' => '2026-09-01'])->assertSessionHasErrors('promised_on');
-        $this->post('/shoots', ['name' => 'Ferry bridge', 'zone' => 'Europe/London', 'held_on' => '2026-09-03', 'promised_on' => '2026-09-10'])->assertRedirect();
+        $this->post('/shoots', [
+            'name' => '',
+            'zone' => 'Moon/Base',
+            'held_on' => '5.9.2026',
+            'promised_on' => '',
+        ])->assertSessionHasErrors(['name', 'zone', 'held_on']);
+        $this->post('/shoots', [
+            'name' => 'Ferry bridge',
+            'zone' => 'Europe/London',
+            'held_on' => '2026-09-03',
+            'promised_on' => '2026-09-01',
+        ])->assertSessionHasErrors('promised_on');
+        $this->post('/shoots', [
+            'name' => 'Ferry bridge',
+            'zone' => 'Europe/London',
+            'held_on' => '2026-09-03',
+            'promised_on' => '2026-09-10',
+        ])->assertRedirect();
         // The promised one comes before the one without a promise.
         $this->get('/')->assertSeeInOrder(['Two shoots to finish', 'Ferry bridge', 'Harbour day']);
         $this->post("/shoots/{$this->shoot->id}/finish")->assertRedirect('/');

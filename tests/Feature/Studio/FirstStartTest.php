@@ -11,7 +11,13 @@ use Tests\Feature\FeatureTestCase;
 /** The page that opens the first studio of an installation, and is gone afterwards. */
 final class FirstStartTest extends FeatureTestCase
 {
-    private const SAID = ['studio' => 'Lantern Row', 'name' => 'Ada Fenn', 'email' => 'ada@lantern.example', 'password' => 'supper by lanterns', 'password_confirmation' => 'supper by lanterns'];
+    private const SAID = [
+        'studio' => 'Lantern Row',
+        'name' => 'Ada Fenn',
+        'email' => 'ada@lantern.example',
+        'password' => 'supper by lanterns',
+        'password_confirmation' => 'supper by lanterns',
+    ];
 
     public function test_where_nobody_has_an_account_the_first_who_comes_opens_the_studio(): void
     {
@@ -19,7 +25,15 @@ final class FirstStartTest extends FeatureTestCase
         $this->get('/')->assertRedirect('/sign-in');
         $this->get('/sign-in')->assertRedirect('/first-start');
         $this->get('/first-start')->assertOk()->assertSee('Nobody has an account here yet');
-        foreach ([['studio' => ''], ['name' => ''], ['email' => 'ada'], ['password' => 'short', 'password_confirmation' => 'short'], ['password_confirmation' => 'another one']] as $wrong) {
+        foreach (
+            [
+                ['studio' => ''],
+                ['name' => ''],
+                ['email' => 'ada'],
+                ['password' => 'short', 'password_confirmation' => 'short'],
+                ['password_confirmation' => 'another one'],
+            ] as $wrong
+        ) {
             $this->post('/first-start', [...self::SAID, ...$wrong])->assertSessionHasErrors();
         }
         self::assertSame(0, Member::query()->count());
@@ -28,7 +42,9 @@ final class FirstStartTest extends FeatureTestCase
         $this->get('/shoots/new')->assertOk()->assertSee('Lantern Row is open');
         self::assertSame('owner', Member::query()->sole()->role);
         $this->post('/sign-out');
-        $this->post('/sign-in', ['email' => self::SAID['email'], 'password' => self::SAID['password']])->assertRedirect('/');
+        $this->post('/sign-in', ['email' => self::SAID['email'], 'password' => self::SAID['password']])->assertRedirect(
+            '/',
+        );
     }
 
     public function test_afterwards_nobody_opens_another(): void

@@ -22,7 +22,13 @@ final class MailsTest extends FeatureTestCase
         parent::setUp();
         $this->pushCard('ivo', 3);
         $this->copyCard($this->readCard('ivo'));
-        $this->post("/shoots/{$this->shoot->id}/galleries", ['title' => 'Harbour & quay <proofs>', 'message' => "Dear all,\nplease choose.", 'people' => 'Ada Fenn <ada@harbour.example>', 'ends_on' => now()->addDays(2)->format('Y-m-d'), 'draws' => '1'])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/galleries", [
+            'title' => 'Harbour & quay <proofs>',
+            'message' => "Dear all,\nplease choose.",
+            'people' => 'Ada Fenn <ada@harbour.example>',
+            'ends_on' => now()->addDays(2)->format('Y-m-d'),
+            'draws' => '1',
+        ])->assertSessionHasNoErrors();
         $this->link = $this->link();
         auth()->logout();
     }
@@ -43,15 +49,36 @@ final class MailsTest extends FeatureTestCase
     private function send(): void
     {
         $this->asAda();
-        $this->guestSays($this->link, [self::choice(1), self::choice(3), ['kind' => 'comment', 'number' => 3, 'text' => 'Lovely & <b>large</b>', 'drawing' => [['kind' => 'word', 'x' => 9, 'y' => 9, 'text' => 'here']]]])->assertJson(['refused' => []]);
-        $this->post("{$this->link}/send", ['name' => 'Ada Fenn', 'email' => 'ada@harbour.example', 'message' => 'Thank you'])->assertSessionHasNoErrors();
+        $this->guestSays($this->link, [
+            self::choice(1),
+            self::choice(3),
+            [
+                'kind' => 'comment',
+                'number' => 3,
+                'text' => 'Lovely & <b>large</b>',
+                'drawing' => [['kind' => 'word', 'x' => 9, 'y' => 9, 'text' => 'here']],
+            ],
+        ])->assertJson(['refused' => []]);
+        $this->post("{$this->link}/send", [
+            'name' => 'Ada Fenn',
+            'email' => 'ada@harbour.example',
+            'message' => 'Thank you',
+        ])->assertSessionHasNoErrors();
     }
 
     public function test_the_invitation_carries_the_guests_own_link_the_message_and_the_last_day(): void
     {
         $mail = $this->mail();
         self::assertSame('Harbour & quay <proofs>', $mail->subject);
-        foreach (["Ada Fenn,\n", "Dear all,\nplease choose.", $this->link.'/me/', now()->addDays(2)->format('l j F Y'), $this->studio->name] as $part) {
+        foreach (
+            [
+                "Ada Fenn,\n",
+                "Dear all,\nplease choose.",
+                $this->link.'/me/',
+                now()->addDays(2)->format('l j F Y'),
+                $this->studio->name,
+            ] as $part
+        ) {
             self::assertStringContainsString($part, $mail->body);
         }
         self::assertStringNotContainsString('&amp;', $mail->body, 'plain text has no marks of HTML');
@@ -63,12 +90,16 @@ final class MailsTest extends FeatureTestCase
     {
         $share = Share::query()->firstOrFail();
         $before = Guest::query()->firstOrFail()->address();
-        $this->actingAs($this->member)->post("/shares/{$share->id}/invite", ['people' => "ada@harbour.example\nJoss Merle, joss@harbour.example"])->assertSessionHasNoErrors();
+        $this->actingAs($this->member)
+            ->post("/shares/{$share->id}/invite", ['people' => "ada@harbour.example\nJoss Merle, joss@harbour.example"])
+            ->assertSessionHasNoErrors();
         self::assertStringContainsString($before, $this->mail()->body);
         self::assertStringContainsString('/me/', $this->mail('joss@harbour.example')->body);
         self::assertSame(['Ada Fenn', 'Joss Merle'], Guest::query()->orderBy('id')->pluck('name')->all());
         $this->post("/shares/{$share->id}/invite", ['people' => 'nobody at all'])->assertSessionHasErrors('people');
-        $this->post("/shares/{$share->id}/invite", ['people' => implode("\n", array_map(fn (int $n): string => "g{$n}@harbour.example", range(1, 201)))])->assertSessionHasErrors('people');
+        $this->post("/shares/{$share->id}/invite", [
+            'people' => implode("\n", array_map(fn (int $n): string => "g{$n}@harbour.example", range(1, 201))),
+        ])->assertSessionHasErrors('people');
         self::assertSame(2, Guest::query()->count());
     }
 
@@ -81,7 +112,15 @@ final class MailsTest extends FeatureTestCase
         }
         $studio = $this->mail($this->member->email);
         self::assertSame('Ada Fenn chose 2 of 3 from “Harbour & quay <proofs>”', $studio->subject);
-        foreach (['Chosen (2)', '“Thank you”', 'Lovely & <b>large</b> (drawn: “here”)', $this->frames()[0]->name, '/galleries/'] as $part) {
+        foreach (
+            [
+                'Chosen (2)',
+                '“Thank you”',
+                'Lovely & <b>large</b> (drawn: “here”)',
+                $this->frames()[0]->name,
+                '/galleries/',
+            ] as $part
+        ) {
             self::assertStringContainsString($part, $studio->body);
         }
     }
@@ -97,7 +136,9 @@ final class MailsTest extends FeatureTestCase
         $this->post("{$this->link}/send", ['name' => 'Ada Fenn', 'email' => 'ada@harbour.example']);
         self::assertStringContainsString('1 new, 1 left out, 1 as before', $this->mail($this->member->email)->body);
         // Opening what is open already says nothing to anybody.
-        Guest::query()->whereKey($guest->id)->update(['sent_at' => null]);
+        Guest::query()
+            ->whereKey($guest->id)
+            ->update(['sent_at' => null]);
         $count = OutboxMail::query()->count();
         $this->actingAs($this->member)->post("/guests/{$guest->id}/open");
         self::assertSame($count, OutboxMail::query()->count());
@@ -106,7 +147,10 @@ final class MailsTest extends FeatureTestCase
     /** @return iterable<string, array{string, list<string>}> what the guest said, what the answer repeats of it */
     public static function notes(): iterable
     {
-        yield 'words' => ['Could it be brighter?', ['You wrote about picture 2: “Could it be brighter?”', 'Our answer: Yes, gladly.']];
+        yield 'words' => [
+            'Could it be brighter?',
+            ['You wrote about picture 2: “Could it be brighter?”', 'Our answer: Yes, gladly.'],
+        ];
         yield 'a drawing without words' => ['', ['You drew on picture 2.', 'Our answer: Yes, gladly.']];
     }
 
@@ -115,9 +159,21 @@ final class MailsTest extends FeatureTestCase
     public function test_an_answer_repeats_what_it_answers(string $text, array $parts): void
     {
         $this->asAda();
-        $this->guestSays($this->link, [['kind' => 'comment', 'number' => 2, 'text' => $text, 'drawing' => [['kind' => 'arrow', 'x' => 1, 'y' => 1, 'toX' => 50, 'toY' => 50]]]])->assertJson(['refused' => []]);
+        $this->guestSays($this->link, [
+            [
+                'kind' => 'comment',
+                'number' => 2,
+                'text' => $text,
+                'drawing' => [['kind' => 'arrow', 'x' => 1, 'y' => 1, 'toX' => 50, 'toY' => 50]],
+            ],
+        ])->assertJson(['refused' => []]);
         $comment = Comment::query()->firstOrFail();
-        $this->actingAs($this->member)->post("/comments/{$comment->id}/answer", ['answer' => ' Yes, gladly. '])->assertSessionHas('said', 'The answer stands beside the picture and is on its way to ada@harbour.example.');
+        $this->actingAs($this->member)
+            ->post("/comments/{$comment->id}/answer", ['answer' => ' Yes, gladly. '])
+            ->assertSessionHas(
+                'said',
+                'The answer stands beside the picture and is on its way to ada@harbour.example.',
+            );
         foreach ($parts as $part) {
             self::assertStringContainsString($part, $this->mail()->body);
         }
@@ -127,9 +183,13 @@ final class MailsTest extends FeatureTestCase
     {
         $this->asNobody();
         $count = OutboxMail::query()->count();
-        $this->asGuest($this->guestSays($this->link, [['kind' => 'comment', 'number' => 1, 'text' => 'Hello']])->assertOk());
+        $this->asGuest(
+            $this->guestSays($this->link, [['kind' => 'comment', 'number' => 1, 'text' => 'Hello']])->assertOk(),
+        );
         $comment = Comment::query()->firstOrFail();
-        $this->actingAs($this->member)->post("/comments/{$comment->id}/answer", ['answer' => 'Hello to you'])->assertSessionHas('said', 'The answer stands beside the picture.');
+        $this->actingAs($this->member)
+            ->post("/comments/{$comment->id}/answer", ['answer' => 'Hello to you'])
+            ->assertSessionHas('said', 'The answer stands beside the picture.');
         self::assertSame($count, OutboxMail::query()->count());
         self::assertSame('Hello to you', $this->getJson("{$this->link}/since")->json('comments.0.answer'));
     }
@@ -138,7 +198,10 @@ final class MailsTest extends FeatureTestCase
     {
         $gallery = Gallery::query()->firstOrFail();
         $this->actingAs($this->member)->post("/galleries/{$gallery->id}/again");
-        $this->post("/galleries/{$gallery->id}", ['title' => 'Renamed', 'watermark' => 'another'])->assertSessionHasNoErrors();
+        $this->post("/galleries/{$gallery->id}", [
+            'title' => 'Renamed',
+            'watermark' => 'another',
+        ])->assertSessionHasNoErrors();
         self::assertSame(1, OutboxMail::query()->count());
     }
 }

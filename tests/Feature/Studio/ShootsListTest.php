@@ -30,16 +30,29 @@ final class ShootsListTest extends FeatureTestCase
         $this->copyCard($card);
         self::assertSame(['Caption 4 frames', '1 card safe', '1 body', '4 left', '4 open', '', '', ''], $this->said());
         $this->copyCard($this->readCard('mara-wide'), 'Mara Quill');
-        self::assertSame(['Check 2 of 2 clocks', '2 cards safe', '2 to check', '7 left', '7 open', '', '', ''], $this->said());
+        self::assertSame(
+            ['Check 2 of 2 clocks', '2 cards safe', '2 to check', '7 left', '7 open', '', '', ''],
+            $this->said(),
+        );
 
         foreach (Lanes::bodies($this->shoot) as $body) {
             $this->post("/shoots/{$this->shoot->id}/clocks/{$body->id}", ['direction' => 'later']);
         }
         $this->caption(['headline' => 'A day']);
         foreach ($this->frames() as $i => $frame) {
-            app(Marking::class)->mark($this->shoot, $this->member, (string) Str::uuid(), $frame->id, $i < 2 ? 'keep' : 'drop', null);
+            app(Marking::class)->mark(
+                $this->shoot,
+                $this->member,
+                (string) Str::uuid(),
+                $frame->id,
+                $i < 2 ? 'keep' : 'drop',
+                null,
+            );
         }
-        self::assertSame(['Publish 2 kept frames', '2 cards safe', '2 set', 'all done', '2 kept', 'none out', '', ''], $this->said());
+        self::assertSame(
+            ['Publish 2 kept frames', '2 cards safe', '2 set', 'all done', '2 kept', 'none out', '', ''],
+            $this->said(),
+        );
         $this->post("/shoots/{$this->shoot->id}/galleries?verdict=keep", ['title' => 'Proofs']);
         self::assertSame(['', '2 cards safe', '2 set', 'all done', '2 kept', '1 out', '', ''], $this->said());
     }
@@ -63,11 +76,20 @@ final class ShootsListTest extends FeatureTestCase
         $one = $count();
         $frame = DB::table('frames')->first();
         for ($i = 0; $i < 30; $i++) {
-            $shoot = $this->studio->shoots()->create(['name' => "Shoot {$i}", 'zone' => 'UTC', 'held_on' => '2026-09-01', 'promised_on' => today()->addDays($i)]);
+            $shoot = $this->studio
+                ->shoots()
+                ->create([
+                    'name' => "Shoot {$i}",
+                    'zone' => 'UTC',
+                    'held_on' => '2026-09-01',
+                    'promised_on' => today()->addDays($i),
+                ]);
             DB::table('frames')->insert([...array_diff_key((array) $frame, ['id' => 0]), 'shoot_id' => $shoot->id]);
         }
         self::assertSame($one, $count());
-        $this->get('/')->assertSee('31 shoots to finish')->assertSeeInOrder(['Shoot 0', 'Shoot 1', 'Shoot 29', 'Harbour day']);
+        $this->get('/')
+            ->assertSee('31 shoots to finish')
+            ->assertSeeInOrder(['Shoot 0', 'Shoot 1', 'Shoot 29', 'Harbour day']);
     }
 
     public function test_a_late_promise_is_said_plainly(): void
@@ -93,11 +115,19 @@ final class ShootsListTest extends FeatureTestCase
     public function test_a_task_shows_its_progress_can_be_stopped_and_asks_for_a_new_page_when_it_is_over(): void
     {
         $task = Task::open($this->shoot, 'copy', 'card:1', 'Copying card 1 to 2 places', 'bytes', 4_000_000);
-        $this->actingAs($this->member)->get("/tasks/{$task->id}")->assertOk()->assertSee('waiting for a free worker')->assertHeaderMissing('HX-Refresh');
+        $this->actingAs($this->member)
+            ->get("/tasks/{$task->id}")
+            ->assertOk()
+            ->assertSee('waiting for a free worker')
+            ->assertHeaderMissing('HX-Refresh');
         $task->begin();
         $task->update(['started_at' => now()->subSeconds(10)]);
         self::assertTrue($task->reach(1_000_000));
-        $this->get("/tasks/{$task->id}")->assertSee('1.0 MB of 3.8 MB')->assertSee('s left')->assertSee('value="25"', false)->assertSee('Stop');
+        $this->get("/tasks/{$task->id}")
+            ->assertSee('1.0 MB of 3.8 MB')
+            ->assertSee('s left')
+            ->assertSee('value="25"', false)
+            ->assertSee('Stop');
         $this->post("/tasks/{$task->id}/stop")->assertSee('stopped');
         usleep(260_000);
         self::assertFalse($task->reach(2_000_000), 'work would go on after it was stopped');
@@ -114,7 +144,9 @@ final class ShootsListTest extends FeatureTestCase
         $task->stop();
         (new \App\Ingest\CopyCard($task->id))->handle();
         self::assertSame(0, $card->safety()->proved, 'a stopped task was worked on');
-        $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('Copying was stopped')->assertSee('Do not format');
+        $this->get("/shoots/{$this->shoot->id}/ingest")
+            ->assertSee('Copying was stopped')
+            ->assertSee('Do not format');
         self::assertSame(CardState::Safe, $this->copyCard($card)->state);
     }
 
@@ -122,9 +154,11 @@ final class ShootsListTest extends FeatureTestCase
     private function said(): array
     {
         $this->actingAs($this->member);
-        $stages = (new Stages)->of(new Collection([Shoot::query()->findOrFail($this->shoot->id)]))[$this->shoot->id];
+        $stages = (new Stages())->of(new Collection([Shoot::query()->findOrFail($this->shoot->id)]))[$this->shoot->id];
         $next = Stages::next($stages);
-        $this->get('/')->assertOk()->assertSee($next === null ? 'waiting for the guest' : $next->next);
+        $this->get('/')
+            ->assertOk()
+            ->assertSee($next === null ? 'waiting for the guest' : $next->next);
 
         return [$next === null ? '' : $next->next, ...array_map(fn (Stage $stage): string => $stage->left, $stages)];
     }

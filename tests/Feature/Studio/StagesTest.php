@@ -25,13 +25,25 @@ final class StagesTest extends FeatureTestCase
         $this->readCard('ivo');
         $body = $this->frames()->first()->body_id;
         $before = $this->frames()->pluck('taken_ms', 'id')->all();
-        $said = ['direction' => 'later', 'days' => '0', 'hours' => '0', 'minutes' => '3', 'seconds' => '17', 'drift' => '0'];
+        $said = [
+            'direction' => 'later',
+            'days' => '0',
+            'hours' => '0',
+            'minutes' => '3',
+            'seconds' => '17',
+            'drift' => '0',
+        ];
 
-        $this->post("/shoots/{$this->shoot->id}/clocks/{$body}/try", $said)->assertOk()->assertJson(['words' => '+ 3 min 17 s', 'moved' => 6]);
+        $this->post("/shoots/{$this->shoot->id}/clocks/{$body}/try", $said)
+            ->assertOk()
+            ->assertJson(['words' => '+ 3 min 17 s', 'moved' => 6]);
         self::assertSame($before, $this->frames()->pluck('taken_ms', 'id')->all(), 'trying moved frames');
 
         $this->post("/shoots/{$this->shoot->id}/clocks/{$body}", $said)->assertRedirect();
-        self::assertSame(array_map(fn (int $ms): int => $ms + 197_000, $before), $this->frames()->pluck('taken_ms', 'id')->all());
+        self::assertSame(
+            array_map(fn (int $ms): int => $ms + 197_000, $before),
+            $this->frames()->pluck('taken_ms', 'id')->all(),
+        );
 
         // Six more frames came onto the card since, which stands in another slot now.
         rename("{$this->folder}/rack/ivo", "{$this->folder}/rack/first");
@@ -51,13 +63,24 @@ final class StagesTest extends FeatureTestCase
         $this->caption(['description' => '{{shoot}} by {{shooter}}', 'creator' => '{{shooter}}'], '?verdict=keep');
 
         self::assertSame([$frames[1]->id], FrameCaption::query()->where('tells', true)->pluck('frame_id')->all());
-        self::assertSame('Harbour day by Mara Quill', FrameCaption::query()->where('tells', true)->sole()->fields['description']);
+        self::assertSame(
+            'Harbour day by Mara Quill',
+            FrameCaption::query()->where('tells', true)->sole()->fields['description'],
+        );
         foreach (['drive', 'backup'] as $place) {
-            $sidecars = array_filter(array_keys($this->tree("{$this->folder}/{$place}")), fn (string $path): bool => str_ends_with($path, '.xmp'));
+            $sidecars = array_filter(
+                array_keys($this->tree("{$this->folder}/{$place}")),
+                fn (string $path): bool => str_ends_with($path, '.xmp'),
+            );
             self::assertCount(1, $sidecars);
-            self::assertStringContainsString('<xmp:Rating>4</xmp:Rating>', (string) file_get_contents("{$this->folder}/{$place}/".array_values($sidecars)[0]));
+            self::assertStringContainsString(
+                '<xmp:Rating>4</xmp:Rating>',
+                (string) file_get_contents("{$this->folder}/{$place}/".array_values($sidecars)[0]),
+            );
         }
-        $this->post("/shoots/{$this->shoot->id}/captions", ['headline' => '{{nobody}}'])->assertSessionHasErrors('headline');
+        $this->post("/shoots/{$this->shoot->id}/captions", ['headline' => '{{nobody}}'])->assertSessionHasErrors(
+            'headline',
+        );
 
         // A new rating leaves the sidecar behind, and it can be written again.
         $this->mark($frames[1]->id, ['rating' => 2]);
@@ -88,15 +111,24 @@ final class StagesTest extends FeatureTestCase
     {
         $this->readCard('ivo');
         $frame = $this->frames()->first();
-        $this->postJson("/shoots/{$this->shoot->id}/cull/marks", ['steps' => [
-            ['id' => (string) Str::uuid(), 'marks' => [['frame' => $frame->id, 'rating' => 9]]],
-            ['id' => (string) Str::uuid(), 'marks' => [['frame' => $frame->id + 100_000, 'verdict' => 'drop']]],
-        ]])->assertOk()->assertJsonCount(1, 'refused')->assertJsonPath('gone', [$frame->id + 100_000]);
+        $this->postJson("/shoots/{$this->shoot->id}/cull/marks", [
+            'steps' => [
+                ['id' => (string) Str::uuid(), 'marks' => [['frame' => $frame->id, 'rating' => 9]]],
+                ['id' => (string) Str::uuid(), 'marks' => [['frame' => $frame->id + 100_000, 'verdict' => 'drop']]],
+            ],
+        ])
+            ->assertOk()
+            ->assertJsonCount(1, 'refused')
+            ->assertJsonPath('gone', [$frame->id + 100_000]);
         $this->postJson("/shoots/{$this->shoot->id}/cull/marks", ['steps' => [['id' => 'x']]])->assertStatus(422);
         self::assertSame(Verdict::Open, $frame->refresh()->verdict);
 
         [, $stranger, $other] = $this->newStudio('Elsewhere', 'other@elsewhere.example');
-        $this->actingAs($stranger)->postJson("/shoots/{$other->id}/cull/marks", ['steps' => [['id' => (string) Str::uuid(), 'marks' => [['frame' => $frame->id, 'verdict' => 'drop']]]]])->assertOk();
+        $this->actingAs($stranger)
+            ->postJson("/shoots/{$other->id}/cull/marks", [
+                'steps' => [['id' => (string) Str::uuid(), 'marks' => [['frame' => $frame->id, 'verdict' => 'drop']]]],
+            ])
+            ->assertOk();
         self::assertSame(Verdict::Open, $frame->refresh()->verdict);
     }
 
@@ -108,7 +140,9 @@ final class StagesTest extends FeatureTestCase
         \DB::listen(function () use (&$queries): void {
             $queries++;
         });
-        $rows = $this->get("/shoots/{$this->shoot->id}/cull/frames")->assertOk()->json('frames');
+        $rows = $this->get("/shoots/{$this->shoot->id}/cull/frames")
+            ->assertOk()
+            ->json('frames');
         self::assertCount(11, $rows);
         $times = array_column($rows, 1);
         self::assertSame($times, [...collect($times)->sort()]);

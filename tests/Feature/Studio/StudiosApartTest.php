@@ -29,15 +29,27 @@ final class StudiosApartTest extends FeatureTestCase
         self::assertSame([], StudioFolders::of($second->id)->watchable());
         $paths = fn (int $studio): array => app(Places::class)->used($studio)->pluck('path')->all();
         self::assertSame([], array_intersect($paths($this->studio->id), $paths($second->id)));
-        self::assertSame(["{$this->folder}/studios/{$second->id}/places/work", "{$this->folder}/studios/{$second->id}/places/backup"], $paths($second->id));
+        self::assertSame(
+            [
+                "{$this->folder}/studios/{$second->id}/places/work",
+                "{$this->folder}/studios/{$second->id}/places/backup",
+            ],
+            $paths($second->id),
+        );
 
         $this->actingAs($stranger);
-        $this->get("/shoots/{$shoot->id}/ingest")->assertOk()->assertDontSee('data-read="ivo"', false)->assertDontSee('Card rack');
+        $this->get("/shoots/{$shoot->id}/ingest")
+            ->assertOk()
+            ->assertDontSee('data-read="ivo"', false)
+            ->assertDontSee('Card rack');
         $this->post("/shoots/{$shoot->id}/cards", ['slot' => $own[0]['slot']])->assertSessionHasErrors('slot');
         $this->get('/rack')->assertNotFound();
         $this->post('/rack/ivo', ['do' => 'pull-out'])->assertNotFound();
         $this->post("/shoots/{$shoot->id}/watched", ['watched' => '0/exports'])->assertSessionHasErrors('watched');
-        $this->post("/shoots/{$shoot->id}/ingest/places", ['place_path' => '0/archive', 'place_name' => 'mine'])->assertSessionHasErrors('place_path');
+        $this->post("/shoots/{$shoot->id}/ingest/places", [
+            'place_path' => '0/archive',
+            'place_name' => 'mine',
+        ])->assertSessionHasErrors('place_path');
 
         // Its own cards go into its own places.
         mkdir("{$this->folder}/studios/{$second->id}/slots", 0700, true);
