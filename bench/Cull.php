@@ -9,9 +9,9 @@ use RuntimeException;
 use Tests\Browser\Browser;
 
 /**
- * Culling 6,000 frames in the real application, in headless Chromium, against what was promised: the first wall, from the
- * key to the paint (Event Timing API, at 10 keys a second), frames skipped while an arrow is held at 30 a second, the
- * longest empty box while the wall scrolls, and the memory of the page.
+ * Culling 6,000 frames in the real application, in headless Chromium, against what was promised: the first wall, from
+ * the key to the paint (Event Timing API, at 10 keys a second), frames skipped while an arrow is held at 30 a second,
+ * the longest empty box while the wall scrolls, and the memory of the page.
  */
 final class Cull implements Benchmark
 {
@@ -93,13 +93,18 @@ final class Cull implements Benchmark
         return $this->promised;
     }
 
-    /** @return list<float> milliseconds from each key to its paint, in order; the API tells of none below 16, so those count as 16 */
+    /**
+     * @return list<float>
+     *   milliseconds from each key to its paint, in order; the API tells of none below 16, so those count as 16
+     */
     private function keys(Browser $browser): array
     {
         $browser->press('enter');
         usleep(800_000);
         $browser->script(
-            "window.told = []; new PerformanceObserver((list) => list.getEntries().forEach((entry) => entry.name === 'keydown' && window.told.push(entry.duration))).observe({ type: 'event', durationThreshold: 16 })",
+            'window.told = []; new PerformanceObserver((list) => list.getEntries().forEach((entry) => entry.name '.
+                "=== 'keydown' && window.told.push(entry.duration))).observe({ type: 'event', durationThreshold: 16 ".
+                '})',
         );
         $this->type($browser, ['ArrowRight', 'f', 'd', 'ArrowRight', '3'], self::KEYS, 0.1, false);
         usleep(500_000);
@@ -115,7 +120,10 @@ final class Cull implements Benchmark
         $browser->press('enter');
         usleep(1_500_000);
         $browser->script(
-            "window.seen = new Set(); window.grey = 0; const canvas = document.querySelector('[data-image]'); const look = () => { if (!window.seen.has(canvas.dataset.id)) { window.seen.add(canvas.dataset.id); window.grey += canvas.dataset.picture === 'none' ? 1 : 0; } window.ended || requestAnimationFrame(look); }; look()",
+            "window.seen = new Set(); window.grey = 0; const canvas = document.querySelector('[data-image]'); ".
+                'const look = () => { if (!window.seen.has(canvas.dataset.id)) { window.seen.add(canvas.dataset.id); '.
+                "window.grey += canvas.dataset.picture === 'none' ? 1 : 0; } window.ended || ".
+                'requestAnimationFrame(look); }; look()',
         );
         $this->type($browser, ['ArrowRight'], self::HELD, 1 / 30, true);
         usleep(200_000);

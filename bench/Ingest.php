@@ -95,7 +95,8 @@ final class Ingest implements Benchmark
         mkdir("{$this->folder}/work", 0700, true);
         mkdir("{$this->folder}/backup", 0700, true);
         $script =
-            'for f in card/DCIM/100BENCH/*; do n=$(basename "$f"); tee "work/$n" < "$f" > "backup/$n" && sync "work/$n" "backup/$n" && xxh128sum "work/$n" "backup/$n" > /dev/null || exit 1; done';
+            'for f in card/DCIM/100BENCH/*; do n=$(basename "$f"); tee "work/$n" < "$f" > "backup/$n" && sync '.
+                '"work/$n" "backup/$n" && xxh128sum "work/$n" "backup/$n" > /dev/null || exit 1; done';
         $start = microtime(true);
         exec('cd '.escapeshellarg($this->folder).' && sh -c '.escapeshellarg($script).' 2>&1', $said, $code);
         $seconds = microtime(true) - $start;

@@ -13,7 +13,10 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use RuntimeException;
 
-/** 6,000 frames of three bodies put into moments, from the columns of the database, against the second that was promised. */
+/**
+ * 6,000 frames of three bodies put into moments, from the columns of the database, against the second that was
+ * promised.
+ */
 final class Moments implements Benchmark
 {
     private const FRAMES = 6000;

@@ -11,7 +11,10 @@ use Kanpai\Core\Deliver\Output\OutputPlan;
 use Kanpai\Core\Deliver\Output\Size;
 use Kanpai\Demo\Scene\Effects;
 
-/** Four outputs of a 24-megapixel frame, decoded once, against four runs of vipsthumbnail (libvips-tools) that write the same sizes. */
+/**
+ * Four outputs of a 24-megapixel frame, decoded once, against four runs of vipsthumbnail (libvips-tools) that write the
+ * same sizes.
+ */
 final class Outputs implements Benchmark
 {
     private const SIZES = [3600, 2400, 1600, 1200];

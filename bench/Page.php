@@ -8,8 +8,8 @@ use RuntimeException;
 use Tests\Browser\Browser;
 
 /**
- * A card of 6,000 frames in the real application, in headless Chromium: the seconds from the click on “Read this card” to
- * its first picture on the page, or to all of its frames, against the seconds that were promised.
+ * A card of 6,000 frames in the real application, in headless Chromium: the seconds from the click on “Read this card”
+ * to its first picture on the page, or to all of its frames, against the seconds that were promised.
  */
 final class Page implements Benchmark
 {
@@ -72,12 +72,16 @@ final class Page implements Benchmark
                 ->script("document.querySelector('#held_on').value = '2026-09-05'");
             $browser->click('.btn-next')->find("[data-read='of-6000']", 20);
             $start = (float) $browser->script(
-                "document.querySelector('[data-read=\"of-6000\"]').click(); return performance.timeOrigin + performance.now()",
+                "document.querySelector('[data-read=\"of-6000\"]').click(); return performance.timeOrigin + ".
+                    'performance.now()',
             );
             $browser->find('[data-choose]', 20);
-            // The page notes the instants itself; a driver that asks would be told late, and take the machine from the work.
+            // The page notes the instants itself; a driver that asks would be told late, and take the machine from the
+            // work.
             $browser->web->executeAsyncScript(
-                "const done = arguments[0]; new PerformanceObserver((marks) => marks.getEntriesByName('kanpai-all-frames').length && done()).observe({ type: 'mark', buffered: true })",
+                'const done = arguments[0]; new PerformanceObserver((marks) => '.
+                    "marks.getEntriesByName('kanpai-all-frames').length && done()).observe({ type: 'mark', buffered: ".
+                    'true })',
             );
             foreach (['first' => 'kanpai-first-picture', 'all' => 'kanpai-all-frames'] as $what => $mark) {
                 $this->last[$what] =

@@ -23,7 +23,9 @@ use Kanpai\Core\Frames\Caption\Field;
 use Kanpai\Demo\Regatta;
 use RuntimeException;
 
-/** Sidecars of 6,000 captioned frames, out of the database onto the disk, against one exiftool writing the same fields. */
+/**
+ * Sidecars of 6,000 captioned frames, out of the database onto the disk, against one exiftool writing the same fields.
+ */
 final class Sidecars implements Benchmark
 {
     private const FRAMES = 6000;

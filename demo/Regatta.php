@@ -259,7 +259,8 @@ final class Regatta
     }
 
     /**
-     * Shutter and sensitivity in thirds of a stop for an exposure value at ISO 100 (APEX: EV = log2(N²/t) − log2(S/100)).
+     * Shutter and sensitivity in thirds of a stop for an exposure value at ISO 100 (APEX: EV = log2(N²/t) −
+     * log2(S/100)).
      *
      * @return array{float, int}
      */

@@ -62,7 +62,8 @@ final class Account
                 return;
             }
             throw new Failure(
-                "Kanpai does not run as root, and the user {$account['name']} cannot read {$this->root}. Put it where others can read, such as /srv, or run it as a user of its own.",
+                "Kanpai does not run as root, and the user {$account['name']} cannot read {$this->root}. Put it ".
+                    'where others can read, such as /srv, or run it as a user of its own.',
             );
         }
         foreach (self::OWN as $folder) {

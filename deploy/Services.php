@@ -157,7 +157,9 @@ final class Services
             $this->instance->name === 'test'
                 ? ['kanpai', 'kanpai_feature', 'kanpai_feature_1', 'kanpai_feature_2', 'kanpai_bench']
                 : ['kanpai'];
-        $sql = "ALTER USER 'root'@'localhost' IDENTIFIED BY '{$root}';\nCREATE USER IF NOT EXISTS 'kanpai'@'127.0.0.1' IDENTIFIED BY '{$password}';\nALTER USER 'kanpai'@'127.0.0.1' IDENTIFIED BY '{$password}';\n";
+        $sql =
+            "ALTER USER 'root'@'localhost' IDENTIFIED BY '{$root}';\nCREATE USER IF NOT EXISTS 'kanpai'@'127.0.0.1' ".
+            "IDENTIFIED BY '{$password}';\nALTER USER 'kanpai'@'127.0.0.1' IDENTIFIED BY '{$password}';\n";
         foreach ($names as $name) {
             $sql .= "CREATE DATABASE IF NOT EXISTS {$name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;\nGRANT ALL ON {$name}.* TO 'kanpai'@'127.0.0.1';\n";
         }

@@ -18,8 +18,8 @@ use Illuminate\Support\Str;
 use Kanpai\Core\Deliver\DeliveredName;
 
 /**
- * Archives shoots and takes them in again. A bag that was read and found whole counts in the ledger of copies as a place
- * of its own: its originals are proved there.
+ * Archives shoots and takes them in again. A bag that was read and found whole counts in the ledger of copies as a
+ * place of its own: its originals are proved there.
  */
 final class Archiving
 {

@@ -39,7 +39,8 @@ final class DiskUse
                 ->where('copies.place', 'not like', 'bag %')
                 ->groupBy('cards.shoot_id', 'copies.place')
                 ->selectRaw(
-                    'cards.shoot_id, copies.place, SUM(files.size) AS bytes, SUM(IF(frames.verdict = ?, files.size, 0)) AS dropped',
+                    'cards.shoot_id, copies.place, SUM(files.size) AS bytes, SUM(IF(frames.verdict = ?, '.
+                        'files.size, 0)) AS dropped',
                     [Verdict::Drop->value],
                 )
                 ->get() as $row
@@ -66,7 +67,8 @@ final class DiskUse
                     ->whereNull('deliveries.freed_at')
                     ->groupBy('deliveries.shoot_id')
                     ->selectRaw(
-                        "deliveries.shoot_id, SUM({$table}.bytes) AS bytes, SUM(IF(deliveries.ends_on < CURDATE(), {$table}.bytes, 0)) AS ended",
+                        "deliveries.shoot_id, SUM({$table}.bytes) AS bytes, SUM(IF(deliveries.ends_on < ".
+                            "CURDATE(), {$table}.bytes, 0)) AS ended",
                     )
                     ->get() as $row
             ) {

@@ -18,8 +18,8 @@ use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Copies\CopyDeletion;
 
 /**
- * Deletes the copies of an archived shoot in one place. The ledger decides file by file: a copy goes only where verified
- * ones stay on as many other disks as the studio requires, the checked bag among them, and are really there.
+ * Deletes the copies of an archived shoot in one place. The ledger decides file by file: a copy goes only where
+ * verified ones stay on as many other disks as the studio requires, the checked bag among them, and are really there.
  */
 final class FreeCopies extends WorkInTurns
 {

@@ -38,7 +38,8 @@ final class LeavingShoot
             ->orderBy('copies.place')
             ->orderBy('folder')
             ->selectRaw(
-                "copies.place, SUBSTRING_INDEX(files.destination, '/', 2) AS folder, COUNT(*) AS files, SUM(files.size) AS bytes",
+                "copies.place, SUBSTRING_INDEX(files.destination, '/', 2) AS folder, COUNT(*) AS files, ".
+                    'SUM(files.size) AS bytes',
             )
             ->get();
 
@@ -93,7 +94,8 @@ final class LeavingShoot
             ? ''
             : 'Files of “'.
                     implode('”, “', $resting).
-                    '” were not copied a second time, because they stand with this shoot. Delete that one first, or finish this one instead of deleting it.';
+                    '” were not copied a second time, because they stand with this shoot. Delete that one first, '.
+                        'or finish this one instead of deleting it.';
     }
 
     /**

@@ -19,7 +19,9 @@ final class References
     {
         foreach (
             DB::select(
-                'SELECT TABLE_NAME AS t, COLUMN_NAME AS c, REFERENCED_TABLE_NAME AS r FROM information_schema.KEY_COLUMN_USAGE WHERE TABLE_SCHEMA = DATABASE() AND REFERENCED_TABLE_NAME IS NOT NULL',
+                'SELECT TABLE_NAME AS t, COLUMN_NAME AS c, REFERENCED_TABLE_NAME AS r FROM '.
+                    'information_schema.KEY_COLUMN_USAGE WHERE TABLE_SCHEMA = DATABASE() AND REFERENCED_TABLE_NAME IS '.
+                    'NOT NULL',
             ) as $row
         ) {
             $this->references[(string) $row->t][(string) $row->c] = (string) $row->r;
@@ -29,7 +31,8 @@ final class References
         }
         foreach (
             DB::select(
-                'SELECT TABLE_NAME AS t, COLUMN_NAME AS c, IS_NULLABLE AS n FROM information_schema.COLUMNS WHERE TABLE_SCHEMA = DATABASE()',
+                'SELECT TABLE_NAME AS t, COLUMN_NAME AS c, IS_NULLABLE AS n FROM information_schema.COLUMNS WHERE '.
+                    'TABLE_SCHEMA = DATABASE()',
             ) as $row
         ) {
             $this->columns[(string) $row->t][(string) $row->c] = $row->n === 'YES';

@@ -9,9 +9,9 @@ use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Everything that the database knows of a shoot, as one JSON: each row of each table as it stands, a row a line. What is
- * no UTF-8 is written as {"base64": …}; what is encrypted for this installation is written plainly, so that links work
- * wherever the bag is taken in.
+ * Everything that the database knows of a shoot, as one JSON: each row of each table as it stands, a row a line. What
+ * is no UTF-8 is written as {"base64": …}; what is encrypted for this installation is written plainly, so that links
+ * work wherever the bag is taken in.
  *
  * @phpstan-type Row array<string, mixed>
  * @phpstan-type RecordSaid array{kanpai: int, made: string, studio: array{name: string}, shoot: Row, originals: array<string, string>, shared: array<string, list<Row>>, tables: array<string, list<Row>>}

@@ -72,13 +72,19 @@ final class ShootTables
         'sets' => ['name'],
     ];
 
-    /** Tables of shoots that are not archived: what was on its way, how far work had come, and words that the database picks out of captions by itself. */
+    /**
+     * Tables of shoots that are not archived: what was on its way, how far work had come, and words that the database
+     * picks out of captions by itself.
+     */
     public const LEFT_OUT = ['arrivals', 'tasks', 'bags', 'caption_words', 'renames'];
 
     /** References that the database does not know of. */
     public const MORE_REFERENCES = ['frames' => ['version_id' => 'versions']];
 
-    /** Columns in which other columns' rows are named inside a text, by what: a list of rows, ways of delivering, or keys. */
+    /**
+     * Columns in which other columns' rows are named inside a text, by what: a list of rows, ways of delivering, or
+     * keys.
+     */
     public const INSIDE = [
         'delivery_parts' => ['frames' => 'frames', 'ways' => 'ways'],
         'delivery_files' => ['way' => 'way'],

@@ -21,7 +21,8 @@ final class UnableToArchive extends RuntimeException
     {
         return new self(
             mb_scrub($name).
-                ' has no copy within reach that is the same as on its card. Plug in its disk, or prove the copies again.',
+                ' has no copy within reach that is the same as on its card. Plug in its disk, or prove the copies '.
+                    'again.',
         );
     }
 

@@ -21,7 +21,10 @@ final class Captioning
 
     public readonly Codes $codes;
 
-    /** @var array<int, array{number: int, moment: string}> frame => its place in the merged order, from 1, and the span of its moment */
+    /**
+     * @var array<int, array{number: int, moment: string}>
+     *   frame => its place in the merged order, from 1, and the span of its moment
+     */
     private readonly array $places;
 
     /** @var list<Sheet> */

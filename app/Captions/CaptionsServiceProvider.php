@@ -31,7 +31,8 @@ final class CaptionsServiceProvider extends ServiceProvider
         // Sidecars carry the corrected time, so they are behind once a clock was set.
         Event::listen(function (ClockSet $event): void {
             DB::update(
-                'UPDATE captions JOIN frames ON frames.id = captions.frame_id SET captions.written_at = NULL WHERE captions.shoot_id = ? AND frames.body_id = ?',
+                'UPDATE captions JOIN frames ON frames.id = captions.frame_id SET captions.written_at = NULL '.
+                    'WHERE captions.shoot_id = ? AND frames.body_id = ?',
                 [$event->shoot->id, $event->body],
             );
         });
@@ -44,7 +45,8 @@ final class CaptionsServiceProvider extends ServiceProvider
                 }
             }
         });
-        // What the files of a card said is the caption of its frames, until somebody says more. No sidecar is written for it.
+        // What the files of a card said is the caption of its frames, until somebody says more. No sidecar is written
+        // for it.
         Event::listen(function (CardRead $event): void {
             DB::insert(
                 "INSERT IGNORE INTO captions (frame_id, shoot_id, fields, own, tells, written_at)

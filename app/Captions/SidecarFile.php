@@ -102,7 +102,10 @@ final class SidecarFile extends Model
             : self::differences($this->said, $this->theirs, Sidecars::ours($this->frame));
     }
 
-    /** @return array{array<string, string>, array{rating?: int, label?: string}} what is to be taken over: field => text, and how the frame stands (a rating of −1 is a rejected one) */
+    /**
+     * @return array{array<string, string>, array{rating?: int, label?: string}}
+     *   what is to be taken over: field => text, and how the frame stands (a rating of −1 is a rejected one)
+     */
     public function taken(): array
     {
         $texts = array_map(fn (array $words): string => $words['theirs'], $this->difference());

@@ -139,7 +139,8 @@ final class ClockWork
             return;
         }
         DB::statement(
-            'CREATE TEMPORARY TABLE IF NOT EXISTS new_times (id BIGINT UNSIGNED PRIMARY KEY, taken_ms BIGINT NOT NULL) ENGINE=MEMORY',
+            'CREATE TEMPORARY TABLE IF NOT EXISTS new_times (id BIGINT UNSIGNED PRIMARY KEY, taken_ms BIGINT NOT '.
+                'NULL) ENGINE=MEMORY',
         );
         DB::delete('DELETE FROM new_times');
         foreach (array_chunk($changed, self::BATCH, true) as $batch) {
@@ -220,7 +221,10 @@ final class ClockWork
         return $instants;
     }
 
-    /** @return array{twice: int, never: int} frames whose time is a guess, because the clocks of their zone changed in that hour */
+    /**
+     * @return array{twice: int, never: int}
+     *   frames whose time is a guess, because the clocks of their zone changed in that hour
+     */
     private function doubtful(Shoot $shoot, int $body, ClocksOfBody $clocks): array
     {
         $shown = $shoot->zone();

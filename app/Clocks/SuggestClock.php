@@ -31,7 +31,10 @@ final class SuggestClock extends WorkInTurns
         return $task->refresh();
     }
 
-    /** @return array{other: int, suggestion: Suggestion, clock: Clock|null}|null null while it is still being looked for, or when it was not found out */
+    /**
+     * @return array{other: int, suggestion: Suggestion, clock: Clock|null}|null
+     *   null while it is still being looked for, or when it was not found out
+     */
     public static function answer(Task $task): ?array
     {
         $answer = $task->answer === null ? null : unserialize($task->answer);

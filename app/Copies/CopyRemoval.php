@@ -11,8 +11,8 @@ use Kanpai\Core\Copies\CopyDeletion;
 
 /**
  * The one place that deletes copies. A file's copies are looked at and deleted while a lock is held that is the file's
- * own, so that two who delete in different places never count on each other's; the row goes before the file, since a copy
- * that is not counted may stand for a while, and one that is counted and gone would be a lie.
+ * own, so that two who delete in different places never count on each other's; the row goes before the file, since a
+ * copy that is not counted may stand for a while, and one that is counted and gone would be a lie.
  */
 final class CopyRemoval
 {

@@ -6,7 +6,10 @@ namespace App\Copies;
 
 use FFI;
 
-/** What PHP's streams cannot say to the operating system: files and folders made durable, writing begun early, pages forgotten. */
+/**
+ * What PHP's streams cannot say to the operating system: files and folders made durable, writing begun early, pages
+ * forgotten.
+ */
 final class Disk
 {
     private const READ_ONLY = 0;
@@ -18,13 +21,18 @@ final class Disk
 
     private static ?FFI $library = null;
 
-    /** The name a file has until it is whole: hidden, in the same folder, and short enough even for the longest name. */
+    /**
+     * The name a file has until it is whole: hidden, in the same folder, and short enough even for the longest name.
+     */
     public static function temporary(string $path): string
     {
         return dirname($path).'/.kanpai-'.hash('xxh3', basename($path)).'.part';
     }
 
-    /** Copies a file so that it survives a loss of power and is read from the disk the next time; it has its name only when it is whole. */
+    /**
+     * Copies a file so that it survives a loss of power and is read from the disk the next time; it has its name only
+     * when it is whole.
+     */
     public static function copy(string $source, string $target): bool
     {
         $part = self::temporary($target);
@@ -100,7 +108,9 @@ final class Disk
     private static function library(): FFI
     {
         return self::$library ??= FFI::cdef(
-            'int open(const char *path, int flags); int close(int file); int fsync(int file); int posix_fadvise(int file, long offset, long length, int advice); int sync_file_range(int file, long offset, long length, unsigned int flags);',
+            'int open(const char *path, int flags); int close(int file); int fsync(int file); int '.
+                'posix_fadvise(int file, long offset, long length, int advice); int sync_file_range(int file, long '.
+                'offset, long length, unsigned int flags);',
         );
     }
 }

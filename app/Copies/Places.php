@@ -17,7 +17,9 @@ final class Places
         return $this->withBags($studio)->where('is_bag', false)->values();
     }
 
-    /** @return Collection<int, Place> with the originals of archived shoots, which are read from and never written to */
+    /**
+     * @return Collection<int, Place> with the originals of archived shoots, which are read from and never written to
+     */
     public function withBags(int $studio): Collection
     {
         $folders = StudioFolders::of($studio);

@@ -30,7 +30,8 @@ final readonly class CountOfShoot
 
     public static function of(Shoot $shoot, Round $round): self
     {
-        // Those that take part in the round, as the culling page counts them; frames that came since do in one of all frames.
+        // Those that take part in the round, as the culling page counts them; frames that came since do in one of all
+        // frames.
         $frames = DB::table('frames')
             ->join('cards', 'cards.id', '=', 'frames.card_id')
             ->leftJoin(

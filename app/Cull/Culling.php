@@ -9,8 +9,9 @@ use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Moment\Fineness;
 
 /**
- * Where the culling of a shoot stands: the round that goes on, the turn to which its marks have come, how finely
- * it is parted into moments, and a number that says which frames stand in which order. Whoever changes verdicts holds this row, so that turns follow one another without gaps.
+ * Where the culling of a shoot stands: the round that goes on, the turn to which its marks have come, how finely it is
+ * parted into moments, and a number that says which frames stand in which order. Whoever changes verdicts holds this
+ * row, so that turns follow one another without gaps.
  */
 final readonly class Culling
 {

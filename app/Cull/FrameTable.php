@@ -75,7 +75,10 @@ final class FrameTable
                     ->where('round_frames.round_id', $state->round),
             )
             ->selectRaw(
-                "frames.id, taken_ms, camera_ms, frames.body_id, is_dated, frames.verdict, rating, uses, width, height, frames.name, small_path, large_path, focal_length, exposure, f_number, iso, lens, best_px, sharpness, border, chosen, noted, JSON_VALUE(captions.fields, '$.headline') AS headline, round_frames.is_in",
+                'frames.id, taken_ms, camera_ms, frames.body_id, is_dated, frames.verdict, rating, uses, width, '.
+                    'height, frames.name, small_path, large_path, focal_length, exposure, f_number, iso, lens, '.
+                    "best_px, sharpness, border, chosen, noted, JSON_VALUE(captions.fields, '$.headline') AS ".
+                    'headline, round_frames.is_in',
             )
             ->toBase()
             ->get();

@@ -11,7 +11,9 @@ use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Cull\KeyClash;
 use Kanpai\Core\Cull\Keys;
 
-/** How a member likes to cull, saved with the account: keys, whether marking moves on, the set that is collected into. */
+/**
+ * How a member likes to cull, saved with the account: keys, whether marking moves on, the set that is collected into.
+ */
 final readonly class Habits
 {
     /** @param  array<string, mixed>  $said */
@@ -44,7 +46,9 @@ final readonly class Habits
         return ($this->said['movesOn'] ?? true) === true;
     }
 
-    /** Whether a rating moves on to the next frame, as verdicts do; else the verdict can follow it on the same frame. */
+    /**
+     * Whether a rating moves on to the next frame, as verdicts do; else the verdict can follow it on the same frame.
+     */
     public function ratingMovesOn(): bool
     {
         return ($this->said['ratingMovesOn'] ?? false) === true;

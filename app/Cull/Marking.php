@@ -385,7 +385,9 @@ final class Marking
                 ->delete();
     }
 
-    /** Changes a verdict in a round that does not go on; gives what stood there, or nothing when the frame is not in it. */
+    /**
+     * Changes a verdict in a round that does not go on; gives what stood there, or nothing when the frame is not in it.
+     */
     private function late(int $round, int $frame, Verdict $verdict): ?Verdict
     {
         $rows = DB::table('round_frames')

@@ -45,7 +45,8 @@ final class Regrouping
                 DB::update(
                     'UPDATE frames JOIN (WITH given (id, moment, size, border) AS (VALUES '.
                         implode(',', $some).
-                        ') SELECT * FROM given) AS given ON given.id = frames.id SET frames.moment = given.moment, frames.moment_size = given.size, frames.border = given.border',
+                        ') SELECT * FROM given) AS given ON given.id = frames.id SET frames.moment = '.
+                            'given.moment, frames.moment_size = given.size, frames.border = given.border',
                 );
             }
         }, 3);

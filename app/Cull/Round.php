@@ -92,7 +92,10 @@ final class Round extends Model
         return "Round {$this->number}";
     }
 
-    /** @return array{id: int, name: string, doubt: string, startsKept: bool, source: string, target: int|null, perMinute: float|null} what a page needs to know of it */
+    /**
+     * @return array{id: int, name: string, doubt: string, startsKept: bool, source: string, target: int|null, perMinute: float|null}
+     *   what a page needs to know of it
+     */
     public function forPage(): array
     {
         return [

@@ -88,7 +88,8 @@ final class Rounds
             if ($before === null) {
                 $before = Round::planned($shoot, RoundPlan::first(), null, null, $member->id);
                 DB::insert(
-                    "INSERT INTO round_frames (round_id, frame_id, is_in, verdict) SELECT ?, id, 1, 'open' FROM frames WHERE shoot_id = ?",
+                    "INSERT INTO round_frames (round_id, frame_id, is_in, verdict) SELECT ?, id, 1, 'open' FROM ".
+                        'frames WHERE shoot_id = ?',
                     [$before->id, $shoot->id],
                 );
             }
@@ -119,7 +120,9 @@ final class Rounds
     private function remember(Shoot $shoot, int $round): void
     {
         DB::insert(
-            'INSERT INTO round_frames (round_id, frame_id, is_in, verdict) SELECT rounds.id, frames.id, rounds.source = ?, frames.verdict FROM frames JOIN rounds ON rounds.id = ? WHERE frames.shoot_id = ? ON DUPLICATE KEY UPDATE verdict = VALUES(verdict)',
+            'INSERT INTO round_frames (round_id, frame_id, is_in, verdict) SELECT rounds.id, frames.id, '.
+                'rounds.source = ?, frames.verdict FROM frames JOIN rounds ON rounds.id = ? WHERE frames.shoot_id = ? '.
+                'ON DUPLICATE KEY UPDATE verdict = VALUES(verdict)',
             [Source::All->value, $round, $shoot->id],
         );
     }
@@ -131,11 +134,15 @@ final class Rounds
             ->update(['round_id' => $round->id]);
         // Frames that came since then stand as they are.
         DB::update(
-            'UPDATE frames JOIN round_frames ON round_frames.frame_id = frames.id AND round_frames.round_id = ? JOIN captions ON captions.frame_id = frames.id SET captions.written_at = NULL WHERE frames.shoot_id = ? AND frames.verdict <> round_frames.verdict',
+            'UPDATE frames JOIN round_frames ON round_frames.frame_id = frames.id AND round_frames.round_id = ? '.
+                'JOIN captions ON captions.frame_id = frames.id SET captions.written_at = NULL WHERE frames.shoot_id '.
+                '= ? AND frames.verdict <> round_frames.verdict',
             [$round->id, $shoot->id],
         );
         DB::update(
-            'UPDATE frames JOIN round_frames ON round_frames.frame_id = frames.id AND round_frames.round_id = ? SET frames.verdict = round_frames.verdict, frames.turn = ? WHERE frames.shoot_id = ? AND frames.verdict <> round_frames.verdict',
+            'UPDATE frames JOIN round_frames ON round_frames.frame_id = frames.id AND round_frames.round_id = ? '.
+                'SET frames.verdict = round_frames.verdict, frames.turn = ? WHERE frames.shoot_id = ? AND '.
+                'frames.verdict <> round_frames.verdict',
             [$round->id, $turn, $shoot->id],
         );
     }

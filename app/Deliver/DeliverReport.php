@@ -33,7 +33,8 @@ final class DeliverReport implements StageReport
             ->whereIn('galleries.shoot_id', $shoots->modelKeys())
             ->groupBy('galleries.shoot_id')
             ->selectRaw(
-                'galleries.shoot_id, COUNT(DISTINCT selections.id) AS n, COUNT(DISTINCT deliveries.selection_id) AS made, COUNT(DISTINCT IF(receipts.id IS NULL, NULL, deliveries.selection_id)) AS fetched',
+                'galleries.shoot_id, COUNT(DISTINCT selections.id) AS n, COUNT(DISTINCT deliveries.selection_id) '.
+                    'AS made, COUNT(DISTINCT IF(receipts.id IS NULL, NULL, deliveries.selection_id)) AS fetched',
             )
             ->get()
             ->keyBy('shoot_id');

@@ -8,7 +8,10 @@ use App\Frames\Frame;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Collection;
 
-/** Files of outputs as others need them: written if they are not there in the same way, and the same on the disk as when they were written. */
+/**
+ * Files of outputs as others need them: written if they are not there in the same way, and the same on the disk as when
+ * they were written.
+ */
 final class OutputFiles
 {
     public function __construct(private readonly OutputWriter $writer)

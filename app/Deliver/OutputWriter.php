@@ -15,7 +15,9 @@ use Kanpai\Core\Deliver\Output\OutputPlan;
 use Kanpai\Core\Frames\Caption\Caption;
 use Kanpai\Core\Frames\Caption\MetadataScope;
 
-/** Writes a frame in several ways. It is decoded once for all of them; files are whole under their names at any time. */
+/**
+ * Writes a frame in several ways. It is decoded once for all of them; files are whole under their names at any time.
+ */
 final class OutputWriter
 {
     public function __construct(private readonly ExifTool $exifTool)

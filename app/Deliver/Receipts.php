@@ -108,8 +108,8 @@ final class Receipts
     }
 
     /**
-     * Begins a new log where the old one has grown large, and deletes the one before. It may be killed at any line: what
-     * is read twice changes nothing.
+     * Begins a new log where the old one has grown large, and deletes the one before. It may be killed at any line:
+     * what is read twice changes nothing.
      */
     public function turn(int $largest = self::LARGEST): void
     {

@@ -52,7 +52,8 @@ final class Ways
     }
 
     /**
-     * What is to be delivered of a frame, each with what it is made of and how: as long as that is the same, the file is.
+     * What is to be delivered of a frame, each with what it is made of and how: as long as that is the same, the file
+     * is.
      *
      * @param  list<string>  $ways
      * @param  Caption|null  $caption  of the frame, where it is known already

@@ -115,8 +115,10 @@ final class WriteOutputs extends WorkInTurns
         if ($small > 0) {
             $said[] =
                 $small === 1
-                    ? 'One frame has fewer pixels than are asked for: it was enlarged where the output says so, and else stayed smaller.'
-                    : "{$small} frames have fewer pixels than are asked for: they were enlarged where the output says so, and else stayed smaller.";
+                    ? 'One frame has fewer pixels than are asked for: it was enlarged where the output says so, and '.
+                        'else stayed smaller.'
+                    : "{$small} frames have fewer pixels than are asked for: they were enlarged where the output ".
+                        'says so, and else stayed smaller.';
         }
         if ($said !== []) {
             $task->update(['problem' => implode(' ', $said)]);

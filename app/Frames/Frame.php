@@ -116,7 +116,10 @@ final class Frame extends Model
         return self::query()->where('frames.shoot_id', $shoot->id)->whereNull('frames.aside_at');
     }
 
-    /** @return array{array<int, string>, array<int, string>} frame => its name, and frame => what the camera called it where that is another */
+    /**
+     * @return array{array<int, string>, array<int, string>}
+     *   frame => its name, and frame => what the camera called it where that is another
+     */
     public static function names(Shoot $shoot): array
     {
         $rows = self::inOrder($shoot)

@@ -62,7 +62,8 @@ final class ExifTool
     }
 
     /**
-     * As `read`, with makers' notes and in words: a lens by its name, not its number. A tag with # behind comes as a number.
+     * As `read`, with makers' notes and in words: a lens by its name, not its number. A tag with # behind comes as a
+     * number.
      *
      * @param  list<string>  $paths
      * @param  list<string>  $tags

@@ -126,7 +126,8 @@ final class Picture
     /** With other sides, which the shape of the picture need not match to the last pixel. */
     public function resized(int $width, int $height): self
     {
-        // Made smaller, two lobes of the sinc are within two of 255 steps of three, and take three quarters of the time.
+        // Made smaller, two lobes of the sinc are within two of 255 steps of three, and take three quarters of the
+        // time.
         $kernel = $width < $this->width() ? self::KERNEL_LANCZOS2 : self::KERNEL_LANCZOS3;
         $across = $width / $this->width();
         $down = $height / $this->height();

@@ -114,13 +114,18 @@ final class Card extends Model
         );
     }
 
-    /** Brings the verdict in step with the proofs, given or taken back; also of cards that rest on copies of this one. */
+    /**
+     * Brings the verdict in step with the proofs, given or taken back; also of cards that rest on copies of this one.
+     */
     public function isSafeAfterProof(): bool
     {
         return $this->isSafeAfterProofOf([]);
     }
 
-    /** @param  list<int>  $told  cards that have been looked at: files may rest on others of their own card, and two cards on each other */
+    /**
+     * @param  list<int>
+     *   $told  cards that have been looked at: files may rest on others of their own card, and two cards on each other
+     */
     private function isSafeAfterProofOf(array $told): bool
     {
         $told[] = $this->id;
@@ -149,7 +154,9 @@ final class Card extends Model
         return $safety->isSafeToFormat();
     }
 
-    /** Whether any of it was ever copied, or found to stand in the studio already; its checksums are remembered since. */
+    /**
+     * Whether any of it was ever copied, or found to stand in the studio already; its checksums are remembered since.
+     */
     public function wasCopied(): bool
     {
         return $this->files()->whereNotNull('hash')->exists();

@@ -77,7 +77,10 @@ final class CardReader
 
     private MakerNotesQuestions $questions;
 
-    /** @var array<string, array{Exif, FileMetadata}> path => what exiftool said, for raw files of the batch at hand that are not laid out as TIFF */
+    /**
+     * @var array<string, array{Exif, FileMetadata}>
+     *   path => what exiftool said, for raw files of the batch at hand that are not laid out as TIFF
+     */
     private array $foreign = [];
 
     private readonly Rack $rack;
@@ -240,7 +243,8 @@ final class CardReader
                 if ($main === null) {
                     [$main, $mainExif, $small] = [$path, $exif, $this->small($reading, $path, $exif, $source)];
                 }
-                // Of a raw file and its JPEG either may be the one that was written to; the frame's picture comes first.
+                // Of a raw file and its JPEG either may be the one that was written to; the frame's picture comes
+                // first.
                 $said = $said->before($this->foreign[$path][1] ?? MetadataReader::picture($source));
             } catch (UnreadableFile $unreadable) {
                 $problems[$path] = $unreadable->getMessage();
@@ -299,7 +303,9 @@ final class CardReader
         return MetadataReader::sidecar($xml === false ? '' : $xml);
     }
 
-    /** @return array{rating: int, verdict: string, label: string} what other software made of the frame, in our words */
+    /**
+     * @return array{rating: int, verdict: string, label: string} what other software made of the frame, in our words
+     */
     private static function judgement(FileMetadata $said): array
     {
         $verdict = match (true) {
@@ -415,8 +421,8 @@ final class CardReader
     }
 
     /**
-     * Stores a batch; where the database refuses it, frame by frame, and what it refuses then as a file without a frame.
-     * One damaged file never costs the others.
+     * Stores a batch; where the database refuses it, frame by frame, and what it refuses then as a file without a
+     * frame. One damaged file never costs the others.
      *
      * @param  list<array<string, mixed>>  $frames
      * @param  list<array<string, mixed>>  $rows

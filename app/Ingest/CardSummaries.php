@@ -45,7 +45,8 @@ final class CardSummaries
             ->whereIn('card_id', $ids)
             ->groupBy('card_id')
             ->selectRaw(
-                'card_id, SUM(is_ticked) AS ticked, SUM(is_ticked * size) AS bytes, SUM(is_ticked AND same_as_id IS NULL) AS own, SUM(same_as_id IS NOT NULL) AS skipped',
+                'card_id, SUM(is_ticked) AS ticked, SUM(is_ticked * size) AS bytes, SUM(is_ticked AND same_as_id '.
+                    'IS NULL) AS own, SUM(same_as_id IS NOT NULL) AS skipped',
             )
             ->get()
             ->keyBy('card_id');

@@ -18,7 +18,8 @@ use Kanpai\Core\Copies\Concern;
 use Kanpai\Core\Copies\UnableToCopy;
 
 /**
- * Copies the ticked files of a card to all places with proof; the card is called safe when every file has enough of them.
+ * Copies the ticked files of a card to all places with proof; the card is called safe when every file has enough of
+ * them.
  *
  * A file that cannot be read is named and the others go on; so is a place. Only a card that is gone ends the work.
  */

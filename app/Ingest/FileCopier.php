@@ -16,8 +16,8 @@ use Kanpai\Core\Copies\ReadOnceCopy;
 use Kanpai\Core\Copies\UnableToCopy;
 
 /**
- * Copies files of a card to places and proves each copy by reading it back. Each place has a process that proves, so that
- * the next file is read while the last ones are made durable and compared.
+ * Copies files of a card to places and proves each copy by reading it back. Each place has a process that proves, so
+ * that the next file is read while the last ones are made durable and compared.
  *
  * The card is only ever opened for reading. A name in a place is either absent or holds the whole file: bytes go to a
  * temporary name, are made durable, and are renamed. A place that fails is told of, and the others go on.

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
-/** Files of frames have other names in all places, and what stood beside them has too. Told inside the transaction that notes it. */
+/**
+ * Files of frames have other names in all places, and what stood beside them has too. Told inside the transaction that
+ * notes it.
+ */
 final readonly class FilesRenamed
 {
     /** @param  array<int, array<string, string>>  $paths  frame => path below a place => the new one */

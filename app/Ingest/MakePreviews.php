@@ -91,7 +91,8 @@ final class MakePreviews extends WorkInTurns
             }
             if (! $isMade) {
                 $task->fail(
-                    "The copy of {$frame->name} is out of reach: plug in the disk of one of its places. The previews go on when somebody looks at the frames.",
+                    "The copy of {$frame->name} is out of reach: plug in the disk of one of its places. The ".
+                        'previews go on when somebody looks at the frames.',
                 );
 
                 return false;

@@ -11,8 +11,8 @@ use Kanpai\Core\Ingest\NamePattern;
 use Kanpai\Core\Ingest\NamePlan;
 
 /**
- * What a pattern would make of the files that are still to be copied, as folders with their first and last names; and of
- * every file, one by one.
+ * What a pattern would make of the files that are still to be copied, as folders with their first and last names; and
+ * of every file, one by one.
  *
  * @phpstan-import-type Planned from NamePlan
  *
@@ -72,7 +72,10 @@ final class NameTree
         ];
     }
 
-    /** @return array{names: list<array{time: string, camera: string, now: string, then: string}>, of: int, isMore: bool} some of all files, in order of time */
+    /**
+     * @return array{names: list<array{time: string, camera: string, now: string, then: string}>, of: int, isMore: bool}
+     *   some of all files, in order of time
+     */
     public function names(Shoot $shoot, NamePattern $pattern, int $page): array
     {
         $all = [];

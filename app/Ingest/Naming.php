@@ -42,7 +42,10 @@ final class Naming
         }
     }
 
-    /** Fixes where the ticked files of a card go that have no place yet. From there on their names stay until somebody renames them. */
+    /**
+     * Fixes where the ticked files of a card go that have no place yet. From there on their names stay until somebody
+     * renames them.
+     */
     public function fix(Card $card): void
     {
         if (
@@ -170,7 +173,9 @@ final class Naming
             ->where(fn ($files) => $files->where('files.is_ticked', true)->orWhere('files.destination', '<>', ''))
             ->orderByRaw('taken, COALESCE(frames.id, 0), files.id')
             ->selectRaw(
-                'files.id, files.frame_id, files.card_id, files.path, files.destination, files.number, files.is_main, files.kind, COALESCE(frames.taken_ms, files.modified_at * 1000) AS taken, bodies.model, bodies.serial, cards.shooter, cards.number AS card, cards.name AS card_name',
+                'files.id, files.frame_id, files.card_id, files.path, files.destination, files.number, '.
+                    'files.is_main, files.kind, COALESCE(frames.taken_ms, files.modified_at * 1000) AS taken, '.
+                    'bodies.model, bodies.serial, cards.shooter, cards.number AS card, cards.name AS card_name',
             )
             ->get()
             ->keyBy(fn (stdClass $row): int => (int) $row->id);

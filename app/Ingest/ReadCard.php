@@ -41,7 +41,8 @@ final class ReadCard extends WorkInTurns
         }
         if ($card->is_uploaded) {
             DB::update(
-                'UPDATE files JOIN arrivals ON arrivals.card_id = files.card_id AND arrivals.path = files.path SET files.arrived_hash = arrivals.hash WHERE files.card_id = ?',
+                'UPDATE files JOIN arrivals ON arrivals.card_id = files.card_id AND arrivals.path = files.path '.
+                    'SET files.arrived_hash = arrivals.hash WHERE files.card_id = ?',
                 [$card->id],
             );
         }

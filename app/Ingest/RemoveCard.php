@@ -20,7 +20,10 @@ final class RemoveCard
     {
     }
 
-    /** Takes out what was announced through a browser and never came in full. Whoever sent it has it still, and can begin anew. */
+    /**
+     * Takes out what was announced through a browser and never came in full. Whoever sent it has it still, and can
+     * begin anew.
+     */
     public function abandoned(): void
     {
         $limit = now()->subDays(self::PATIENCE);

@@ -220,7 +220,8 @@ final class RenameFiles extends WorkInTurns
         foreach ($places as $place) {
             foreach ($pairs as $from => $to) {
                 [$old, $new] = ["{$place->path}/{$from}", "{$place->path}/{$to}"];
-                // A disk without links may have it there already. A copy that is lost stays lost; another file is none of it.
+                // A disk without links may have it there already. A copy that is lost stays lost; another file is none
+                // of it.
                 $isAnother =
                     $from === array_key_first($pairs) &&
                     ! self::isThere($old) &&

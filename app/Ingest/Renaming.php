@@ -50,7 +50,8 @@ final class Renaming
         ) {
             $place = $places[(string) $name] ?? null;
             if ($place === null || ! $place->isThere()) {
-                return "“{$name}” is not there, and copies stand on it. Plug in its disk first, so that all copies keep the same name.";
+                return "“{$name}” is not there, and copies stand on it. Plug in its disk first, so that all copies keep ".
+                    'the same name.';
             }
             if ($place->is_bag) {
                 return 'The shoot is in the archive. Names in an archive stay as they are.';
@@ -61,7 +62,8 @@ final class Renaming
     }
 
     /**
-     * Begins to rename the copied files of a shoot, or of some of its frames, that are called otherwise than the pattern says.
+     * Begins to rename the copied files of a shoot, or of some of its frames, that are called otherwise than the
+     * pattern says.
      *
      * @return string|null why nothing was begun
      */
@@ -100,7 +102,10 @@ final class Renaming
         return null;
     }
 
-    /** @return list<array<string, int|string|null>> rows of what is to be renamed; a name that another file still has comes last */
+    /**
+     * @return list<array<string, int|string|null>>
+     *   rows of what is to be renamed; a name that another file still has comes last
+     */
     private function steps(Shoot $shoot, NamePattern $pattern, ?ChosenOriginals $chosen): array
     {
         $planned = $this->naming->anew($shoot, $pattern, $chosen);

@@ -24,7 +24,8 @@ final class ShootsInSmall
             ->whereIn('shoot_id', $shoots->modelKeys())
             ->groupBy('shoot_id')
             ->selectRaw(
-                'shoot_id, MIN(taken_ms) AS first, GREATEST(1, CEIL((MAX(taken_ms) - MIN(taken_ms) + 1) / ?)) AS width, COUNT(*) AS frames, COUNT(DISTINCT body_id) AS bodies',
+                'shoot_id, MIN(taken_ms) AS first, GREATEST(1, CEIL((MAX(taken_ms) - MIN(taken_ms) + 1) / ?)) AS '.
+                    'width, COUNT(*) AS frames, COUNT(DISTINCT body_id) AS bodies',
                 [self::BARS],
             );
         $shooters = DB::table('cards')
@@ -36,7 +37,8 @@ final class ShootsInSmall
         $bars = DB::table('frames')
             ->joinSub($spans, 'spans', 'spans.shoot_id', '=', 'frames.shoot_id')
             ->selectRaw(
-                "frames.shoot_id, FLOOR((taken_ms - spans.first) / spans.width) AS bar, COUNT(*) AS n, SUM(verdict = 'open') AS open",
+                'frames.shoot_id, FLOOR((taken_ms - spans.first) / spans.width) AS bar, COUNT(*) AS n, '.
+                    "SUM(verdict = 'open') AS open",
             )
             ->groupBy('frames.shoot_id', 'bar')
             ->orderBy('bar')

@@ -21,7 +21,8 @@ final class UnusableSlot extends RuntimeException
     public static function cannotBeListed(string $name): self
     {
         return new self(
-            "A folder of the card “{$name}” cannot be listed, so nothing of the card was read. Check the card in its camera.",
+            "A folder of the card “{$name}” cannot be listed, so nothing of the card was read. Check the card in ".
+                'its camera.',
         );
     }
 

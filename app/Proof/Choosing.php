@@ -59,7 +59,8 @@ final class Choosing
     }
 
     /**
-     * Fixes the choices as they are now, tells the studio and thanks the guest. Afterwards the guest's choices are closed.
+     * Fixes the choices as they are now, tells the studio and thanks the guest. Afterwards the guest's choices are
+     * closed.
      *
      * @throws UnableToSend
      */

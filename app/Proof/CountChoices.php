@@ -11,7 +11,10 @@ use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Support\Facades\DB;
 
-/** Writes beside each frame how many guests want it and how many said something, so that culling shows it and filters find it. */
+/**
+ * Writes beside each frame how many guests want it and how many said something, so that culling shows it and filters
+ * find it.
+ */
 final class CountChoices implements ShouldQueue
 {
     use Dispatchable, Queueable;

@@ -10,7 +10,9 @@ use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Support\Facades\DB;
 
-/** Makes the proofs of a gallery that are not made yet; the first time it then opens the gallery and invites the guests. */
+/**
+ * Makes the proofs of a gallery that are not made yet; the first time it then opens the gallery and invites the guests.
+ */
 final class MakeProofs extends WorkInTurns
 {
     private const PIECE = 50;

@@ -165,7 +165,10 @@ final class Publishing
         return $found;
     }
 
-    /** @return array<int, int>|null frames that the gallery means by now, as keys; null where what it was made by is gone */
+    /**
+     * @return array<int, int>|null
+     *   frames that the gallery means by now, as keys; null where what it was made by is gone
+     */
     private function meantNow(Gallery $gallery): ?array
     {
         try {
@@ -254,7 +257,8 @@ final class Publishing
                 ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
                 ->whereIntegerInRaw('frames.id', $some->all())
                 ->selectRaw(
-                    "frames.id, width, height, taken_ms, JSON_VALUE(captions.fields, '$.headline') AS headline, JSON_VALUE(captions.fields, '$.description') AS description",
+                    "frames.id, width, height, taken_ms, JSON_VALUE(captions.fields, '$.headline') AS headline, ".
+                        "JSON_VALUE(captions.fields, '$.description') AS description",
                 )
                 ->get()
                 ->keyBy('id');
@@ -355,7 +359,10 @@ final class Publishing
             ->where('gallery_id', $gallery->id)
             ->orderBy('number')
             ->selectRaw(
-                "gallery_frames.*, frames.large_path AS now_picture, frames.taken_ms AS now_taken, JSON_VALUE(captions.fields, '$.headline') AS now_headline, JSON_VALUE(captions.fields, '$.description') AS now_description, frames.verdict <> ? AND frames.aside_at IS NULL AS now_meant",
+                'gallery_frames.*, frames.large_path AS now_picture, frames.taken_ms AS now_taken, '.
+                    "JSON_VALUE(captions.fields, '$.headline') AS now_headline, JSON_VALUE(captions.fields, ".
+                    "'$.description') AS now_description, frames.verdict <> ? AND frames.aside_at IS NULL AS ".
+                    'now_meant',
                 [Verdict::Drop->value],
             )
             ->get();

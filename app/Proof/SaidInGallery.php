@@ -112,7 +112,10 @@ final readonly class SaidInGallery
         );
     }
 
-    /** @return list<int> frames that make a final list: what all want, what most want up to a number, or what anybody wants */
+    /**
+     * @return list<int>
+     *   frames that make a final list: what all want, what most want up to a number, or what anybody wants
+     */
     public function final(string $rule, int $size): array
     {
         $places = array_flip(array_values($this->frames->modelKeys()));

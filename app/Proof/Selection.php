@@ -57,7 +57,8 @@ final class Selection extends Model
     {
         $frames = $this->belongsToMany(Frame::class, 'selection_frames')->withPivot('comment');
         $frames->whereRaw(
-            'selection_frames.id = (SELECT MIN(own.id) FROM selection_frames AS own WHERE own.selection_id = selection_frames.selection_id AND own.frame_id = selection_frames.frame_id)',
+            'selection_frames.id = (SELECT MIN(own.id) FROM selection_frames AS own WHERE own.selection_id = '.
+                'selection_frames.selection_id AND own.frame_id = selection_frames.frame_id)',
         );
         $frames->orderBy('frames.taken_ms')->orderBy('frames.id');
 

@@ -112,7 +112,8 @@ final class Watermark
             self::LETTERS.
             '"';
 
-        return "{$letters} fill=\"none\" stroke=\"#000\" stroke-opacity=\".55\" stroke-width=\"6\">{$text}</text>{$letters} fill=\"#fff\">{$text}</text>";
+        return "{$letters} fill=\"none\" stroke=\"#000\" stroke-opacity=\".55\" ".
+            "stroke-width=\"6\">{$text}</text>{$letters} fill=\"#fff\">{$text}</text>";
     }
 
     /** @return array{int, int, int, int} */

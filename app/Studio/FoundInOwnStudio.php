@@ -7,7 +7,9 @@ namespace App\Studio;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\Auth;
 
-/** A model that an address names is found only by members of the studio it belongs to; for all others it does not exist. */
+/**
+ * A model that an address names is found only by members of the studio it belongs to; for all others it does not exist.
+ */
 trait FoundInOwnStudio
 {
     public function resolveRouteBinding($value, $field = null): ?self

@@ -25,6 +25,7 @@ final class ProblemInWords
 
         return 'The work stopped at a fault of the program, noted in its log at '.
             now()->format('Y-m-d H:i:s').
-            ' UTC. What was done is kept; try again, and if it stops at the same place, tell whoever looks after this installation.';
+            ' UTC. What was done is kept; try again, and if it stops at the same place, tell whoever looks after '.
+                'this installation.';
     }
 }

@@ -9,7 +9,8 @@ namespace App\Studio;
  * which folders a raw editor of its writes into.
  *
  * What the configuration names belongs to the first studio of an installation. Every other has folders of its own below
- * `kanpai.studios`, by its number, so that nobody sees another's cards. `kanpai.shared` gives the configured ones to all.
+ * `kanpai.studios`, by its number, so that nobody sees another's cards. `kanpai.shared` gives the configured ones to
+ * all.
  */
 final readonly class StudioFolders
 {

@@ -52,7 +52,8 @@ final class UnreadableTable extends RuntimeException
     public static function codeTwice(string $code, int $first, int $second): self
     {
         return new self(
-            "The code “{$code}” is on line {$first} and on line {$second}: it would turn into either. Nothing was taken.",
+            "The code “{$code}” is on line {$first} and on line {$second}: it would turn into either. Nothing was ".
+                'taken.',
         );
     }
 
@@ -64,7 +65,8 @@ final class UnreadableTable extends RuntimeException
     public static function termTwice(string $term, string $first, string $second): self
     {
         return new self(
-            "“{$term}” stands below “{$first}” and below “{$second}”: a keyword has one broader term. Nothing was taken.",
+            "“{$term}” stands below “{$first}” and below “{$second}”: a keyword has one broader term. Nothing was ".
+                'taken.',
         );
     }
 }

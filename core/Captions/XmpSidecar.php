@@ -346,7 +346,9 @@ final class XmpSidecar
         return $block;
     }
 
-    /** @return array{string, string, XmpShape} prefix and name of the innermost element of a property, and how it stands */
+    /**
+     * @return array{string, string, XmpShape} prefix and name of the innermost element of a property, and how it stands
+     */
     private static function parts(string $property): array
     {
         $names = explode('/', $property);

@@ -42,7 +42,8 @@ final class ContradictoryTies extends RuntimeException
         $apart = abs($ties[$worst]->gap() - $gaps[intdiv(count($gaps), 2)]);
         $hint =
             abs($apart - 3_600_000) < 60_000
-                ? ' It is an hour apart: if the body did not follow summer time, give it a fixed distance to UTC as its zone.'
+                ? ' It is an hour apart: if the body did not follow summer time, give it a fixed distance to UTC as '.
+                    'its zone.'
                 : '';
         $off = abs($residuals[$worst]);
 

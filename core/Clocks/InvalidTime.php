@@ -16,7 +16,8 @@ final class InvalidTime extends RuntimeException
         return new self(
             '“'.
                 mb_strimwidth(mb_scrub($text), 0, 40, '…').
-                '” is no time. Write 10:41:07 or 10:41:07.3, with the date before it when it is another day: 2026-09-05 10:41:07.',
+                '” is no time. Write 10:41:07 or 10:41:07.3, with the date before it when it is another day: '.
+                    '2026-09-05 10:41:07.',
         );
     }
 

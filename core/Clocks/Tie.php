@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Clocks;
 
-/** A frame of a body and what its clock should have shown. Both local readings in milliseconds, as CameraTime counts them. */
+/**
+ * A frame of a body and what its clock should have shown. Both local readings in milliseconds, as CameraTime counts
+ * them.
+ */
 final readonly class Tie
 {
     private function __construct(public int $reading, public int $right)

@@ -20,7 +20,10 @@ final readonly class TieFit
      */
     public const SPAN_FOR_DRIFT = 720_000;
 
-    /** Seconds by which a tie may miss the others. Pressing at the same instant is good to a second (common practice, no source). */
+    /**
+     * Seconds by which a tie may miss the others. Pressing at the same instant is good to a second (common practice, no
+     * source).
+     */
     public const MOST_RESIDUAL = 5.0;
 
     /** @param  list<float>  $residuals */

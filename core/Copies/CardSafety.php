@@ -58,7 +58,8 @@ final readonly class CardSafety
                 number_format($this->leftOut).
                 ' of '.
                 number_format($this->files).
-                " files were left out or have fewer verified copies. All others have verified copies in {$this->places()}.",
+                ' files were left out or have fewer verified copies. All others have verified copies in '.
+                    "{$this->places()}.",
             default => 'Do not format: '.
                 number_format($this->missing()).
                 ' of '.

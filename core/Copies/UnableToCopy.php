@@ -6,7 +6,9 @@ namespace Kanpai\Core\Copies;
 
 use RuntimeException;
 
-/** Why something was not copied, as a sentence, and what it is about: file, place, its room, card, or a wish to stop. */
+/**
+ * Why something was not copied, as a sentence, and what it is about: file, place, its room, card, or a wish to stop.
+ */
 final class UnableToCopy extends RuntimeException
 {
     private function __construct(public readonly Concern $about, string $message)
@@ -65,7 +67,8 @@ final class UnableToCopy extends RuntimeException
     {
         return new self(
             Concern::File,
-            "{$name} in the slot is not the file that was read: its time is another. Is it the same card? Read the card again.",
+            "{$name} in the slot is not the file that was read: its time is another. Is it the same card? Read ".
+                'the card again.',
         );
     }
 

@@ -25,7 +25,9 @@ final readonly class MarkList
     {
     }
 
-    /** @param  iterable<array{string, Verdict, int, list<string>, string}>  $frames  name, verdict, rating, uses, time */
+    /**
+     * @param  iterable<array{string, Verdict, int, list<string>, string}>  $frames  name, verdict, rating, uses, time
+     */
     public static function write(iterable $frames): string
     {
         $rows = [self::COLUMNS];

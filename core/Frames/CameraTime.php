@@ -90,7 +90,10 @@ final readonly class CameraTime
         return $milliseconds >= self::EARLIEST && $milliseconds < self::LATEST;
     }
 
-    /** The instant, as long as nothing is known of the body's clock: by the zone that the camera wrote, else the shoot's. */
+    /**
+     * The instant, as long as nothing is known of the body's clock: by the zone that the camera wrote, else the
+     * shoot's.
+     */
     public function instant(Zone $shoot): int
     {
         return $this->offsetMinutes === null

@@ -10,7 +10,10 @@ use Kanpai\Core\Frames\Filter\InvalidFilter;
 use Kanpai\Core\Frames\Filter\Term;
 use Kanpai\Core\Frames\Filter\Test;
 
-/** Which frames of a shoot are meant, and in which order: by verdict, rating, body and time, and by a filter as it is written. Nothing said means all. */
+/**
+ * Which frames of a shoot are meant, and in which order: by verdict, rating, body and time, and by a filter as it is
+ * written. Nothing said means all.
+ */
 final readonly class FrameFilter
 {
     /** What a filter is called in an address. */

@@ -43,7 +43,9 @@ final readonly class Standing
         return self::of($said, $rating ?? $this->rating, ($this->uses | $given) & ~$taken);
     }
 
-    /** This, with what was changed from one standing to another changed back, as far as nothing has changed it since. */
+    /**
+     * This, with what was changed from one standing to another changed back, as far as nothing has changed it since.
+     */
     public function withdrawn(self $before, self $after): self
     {
         return new self(

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Imaging;
 
-/** The colours of a picture in twelve places, as lightness and two opponents (CIE 1976 L*a*b*, D65, from sRGB of IEC 61966-2-1). */
+/**
+ * The colours of a picture in twelve places, as lightness and two opponents (CIE 1976 L*a*b*, D65, from sRGB of IEC
+ * 61966-2-1).
+ */
 final readonly class ColourGrid
 {
     public const WIDTH = 4;

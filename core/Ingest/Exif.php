@@ -35,8 +35,8 @@ final readonly class Exif
     public ?int $gpsAt;
 
     /**
-     * A figure outside of what a camera can have meant says nothing: damaged files hold infinities, numbers that are none,
-     * and negative sensitivities.
+     * A figure outside of what a camera can have meant says nothing: damaged files hold infinities, numbers that are
+     * none, and negative sensitivities.
      *
      * @param  int  $width  pixels as stored, before the orientation is applied
      * @param  float|null  $exposure  seconds

@@ -18,7 +18,10 @@ use Kanpai\Core\Imaging\UnreadableFile;
  */
 final class ExifReader
 {
-    /** Sizes, strips, previews and sub-directories of TIFF; maker, times and exposure of Exif, and whether there are maker notes; time of GPS. */
+    /**
+     * Sizes, strips, previews and sub-directories of TIFF; maker, times and exposure of Exif, and whether there are
+     * maker notes; time of GPS.
+     */
     private const WANTED = [
         0x00FE => true,
         0x0100 => true,
@@ -93,8 +96,8 @@ final class ExifReader
         }
         $from = 0;
         $exif = $this->jpeg($source, $from);
-        // Inside entropy-coded data FF is always followed by 00 or a restart marker (ITU-T T.81, B.1.1.5),
-        // so FF D9 after the frame header can only be a true end; before it stands the thumbnail with an end of its own.
+        // Inside entropy-coded data FF is always followed by 00 or a restart marker (ITU-T T.81, B.1.1.5), so FF D9
+        // after the frame header can only be a true end; before it stands the thumbnail with an end of its own.
         $tail = max($from, $source->size() - self::TAIL);
         if (
             $source->bytes($source->size() - 2, 2) !== "\xFF\xD9" &&

@@ -129,7 +129,10 @@ final readonly class NamePattern
         );
     }
 
-    /** Without control characters, without dots and spaces at the ends: the first hide a file, the last are lost on some disks. */
+    /**
+     * Without control characters, without dots and spaces at the ends: the first hide a file, the last are lost on some
+     * disks.
+     */
     private static function clean(string $name): string
     {
         $name = (string) preg_replace('/[\x00-\x1F\x7F]/', '-', $name);

@@ -7,8 +7,9 @@ namespace Kanpai\Core\Ingest;
 /**
  * Gives every file its place by a pattern, and makes equal names different.
  *
- * `clash` is the path that a file would have had, empty when that was free. The files of one frame share their name and get the same number. Names are compared as the least careful disk does:
- * without regard to case and to how an accent is composed.
+ * `clash` is the path that a file would have had, empty when that was free. The files of one frame share their name and
+ * get the same number. Names are compared as the least careful disk does: without regard to case and to how an accent
+ * is composed.
  *
  * @phpstan-type Named array{key: string, extension: string, number: positive-int, values: array<string, string>}
  * @phpstan-type Planned array{path: string, clash: string}

@@ -63,7 +63,8 @@ final readonly class Agreement
     }
 
     /**
-     * A final list of a size: what most want first, then, among equals, what is rated higher, then in the order of the pictures.
+     * A final list of a size: what most want first, then, among equals, what is rated higher, then in the order of the
+     * pictures.
      *
      * @param  array<int, float>  $ratings  frame => rating, where there is one
      * @param  array<int, int>  $places  frame => place in the order of the pictures

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Proof;
 
-/** A colour of sRGB, and whether words of one can be read on another (WCAG 2.2, contrast ratio and relative luminance). */
+/**
+ * A colour of sRGB, and whether words of one can be read on another (WCAG 2.2, contrast ratio and relative luminance).
+ */
 final readonly class Colour
 {
     /** Least contrast of words (WCAG 2.2, 1.4.3). */

@@ -67,7 +67,10 @@ final readonly class Drawing
         return new self($marks, $width, $height);
     }
 
-    /** The drawing as a picture of its own, to be laid over the one it was drawn on; nothing but shapes, and words escaped. */
+    /**
+     * The drawing as a picture of its own, to be laid over the one it was drawn on; nothing but shapes, and words
+     * escaped.
+     */
     public function toSvg(): string
     {
         $stroke = max(2, (int) round(max($this->width, $this->height) * self::STROKE));
@@ -81,7 +84,9 @@ final readonly class Drawing
         $style = 'fill="none" stroke-linecap="round" stroke-linejoin="round"';
 
         // A dark rim below the light line, so that both show on any ground.
-        return "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {$this->width} {$this->height}\"><g {$style} stroke=\"#111\" stroke-opacity=\"0.75\" stroke-width=\"{$rim}\">{$under}</g><g {$style} stroke=\"#fff\" stroke-width=\"{$stroke}\">{$over}</g></svg>";
+        return "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {$this->width} {$this->height}\"><g {$style} ".
+            "stroke=\"#111\" stroke-opacity=\"0.75\" stroke-width=\"{$rim}\">{$under}</g><g {$style} stroke=\"#fff\" ".
+            "stroke-width=\"{$stroke}\">{$over}</g></svg>";
     }
 
     /**

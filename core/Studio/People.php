@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Studio;
 
-/** People as they are typed or pasted, one in a line: a name and a mail address in any order, with or without brackets. */
+/**
+ * People as they are typed or pasted, one in a line: a name and a mail address in any order, with or without brackets.
+ */
 final class People
 {
     public const MOST = 200;

@@ -120,7 +120,8 @@ final class Boat
         $arm =
             "<path d='M {$sx} ".
             ($sy + 6).
-            " L {$ex} {$ey} L {$hand[0]} {$hand[1]}' stroke='{$skin}' stroke-width='14' fill='none' stroke-linecap='round' stroke-linejoin='round'/>";
+            " L {$ex} {$ey} L {$hand[0]} {$hand[1]}' stroke='{$skin}' stroke-width='14' fill='none' ".
+                "stroke-linecap='round' stroke-linejoin='round'/>";
         $cap =
             $person->style === 'cap' || $person->style === 'straw'
                 ? "<path d='M ".

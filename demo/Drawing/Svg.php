@@ -56,7 +56,9 @@ final class Svg
 
     public function __toString(): string
     {
-        return "<svg xmlns='http://www.w3.org/2000/svg' xmlns:xlink='http://www.w3.org/1999/xlink' width='{$this->width}' height='{$this->height}' viewBox='0 0 {$this->width} {$this->height}'><defs>{$this->definitions}</defs>{$this->shapes}</svg>";
+        return "<svg xmlns='http://www.w3.org/2000/svg' xmlns:xlink='http://www.w3.org/1999/xlink' ".
+            "width='{$this->width}' height='{$this->height}' viewBox='0 0 {$this->width} ".
+            "{$this->height}'><defs>{$this->definitions}</defs>{$this->shapes}</svg>";
     }
 
     /** @param  string  $template  with %s where the id goes */

@@ -82,7 +82,10 @@ final class Darkroom
     private function vignette(int $w, int $h): Picture
     {
         return $this->vignettes["{$w}x{$h}"] ??= PictureReader::svg(
-            "<svg xmlns='http://www.w3.org/2000/svg' width='{$w}' height='{$h}'><defs><radialGradient id='v' cx='.5' cy='.5' r='.72'><stop offset='.5' stop-color='#fff'/><stop offset='1' stop-color='#b4b4b4'/></radialGradient></defs><rect width='100%' height='100%' fill='url(#v)'/></svg>",
+            "<svg xmlns='http://www.w3.org/2000/svg' width='{$w}' height='{$h}'><defs><radialGradient id='v' ".
+                "cx='.5' cy='.5' r='.72'><stop offset='.5' stop-color='#fff'/><stop offset='1' ".
+                "stop-color='#b4b4b4'/></radialGradient></defs><rect width='100%' height='100%' ".
+                "fill='url(#v)'/></svg>",
         )
             ->flat()
             ->grey()

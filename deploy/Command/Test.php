@@ -11,7 +11,10 @@ use Kanpai\Deploy\Instance;
 use Kanpai\Deploy\Packages;
 use Kanpai\Deploy\Services;
 
-/** Prepares an instance of its own, then runs PHPUnit in the browser and beside it Pint, PHPStan and the rest of PHPUnit. */
+/**
+ * Prepares an instance of its own, then runs PHPUnit in the browser and beside it Pint, PHPStan and the rest of
+ * PHPUnit.
+ */
 final class Test
 {
     /** Small pictures: the tests judge marks, names, times and bytes, not beauty. */

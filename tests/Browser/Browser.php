@@ -104,7 +104,10 @@ final class Browser
         return self::open(self::address())->signIn($email, 'a good password');
     }
 
-    /** Signs in; where others have tried too often from this address, as soon as the page says that it may be tried again. */
+    /**
+     * Signs in; where others have tried too often from this address, as soon as the page says that it may be tried
+     * again.
+     */
     private function signIn(string $email, string $password): self
     {
         do {
@@ -129,7 +132,8 @@ final class Browser
         $this->click('a.btn-next')
             ->fill('#name', $name)
             ->script(
-                "document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = 'Europe/London'",
+                "document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = ".
+                    "'Europe/London'",
             );
         $this->click('.btn-next')->see('Cards in the slots');
         $shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', $this->web->getCurrentURL());
@@ -327,7 +331,9 @@ final class Browser
                         ),
                     ),
                 $this->web->executeAsyncScript(
-                    "const done = arguments[arguments.length - 1]; axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then((result) => done(result.violations), (reason) => done([{ id: String(reason), nodes: [] }]));",
+                    "const done = arguments[arguments.length - 1]; axe.run(document, { runOnly: ['wcag2a', ".
+                        "'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then((result) => done(result.violations), ".
+                        '(reason) => done([{ id: String(reason), nodes: [] }]));',
                 ),
             ),
         );

@@ -17,7 +17,9 @@ use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
 
-/** A studio with a member and a shoot, and folders of its own for cards, copies and pictures. Queued work runs at once. */
+/**
+ * A studio with a member and a shoot, and folders of its own for cards, copies and pictures. Queued work runs at once.
+ */
 abstract class FeatureTestCase extends TestCase
 {
     use RefreshDatabase;
@@ -253,7 +255,9 @@ abstract class FeatureTestCase extends TestCase
         \Illuminate\Foundation\Testing\RefreshDatabaseState::$migrated = false;
         \Illuminate\Support\Facades\DB::commit();
         $boot =
-            'require "vendor/autoload.php"; $app = require "bootstrap/app.php"; $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); config(json_decode($argv[1], true)); ';
+            'require "vendor/autoload.php"; $app = require "bootstrap/app.php"; '.
+                '$app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); config(json_decode($argv[1], '.
+                'true)); ';
         $settings = json_encode(
             [
                 'queue.default' => 'sync',

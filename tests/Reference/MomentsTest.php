@@ -16,7 +16,10 @@ use PHPUnit\Framework\TestCase;
 /** Moments against the generator's truth: which frames belong together. */
 final class MomentsTest extends TestCase
 {
-    /** @var list<array{at: int, body: string, moment: string, likeness: string, colours: string}> in order of their true time */
+    /**
+     * @var list<array{at: int, body: string, moment: string, likeness: string, colours: string}>
+     *   in order of their true time
+     */
     private static array $frames = [];
 
     public static function setUpBeforeClass(): void
@@ -62,7 +65,9 @@ final class MomentsTest extends TestCase
         return ['precision' => $both / max(1, $put), 'recall' => $both / max(1, $belong)];
     }
 
-    /** @return iterable<string, array{int|null}> milliseconds to which the pauses between moments are pressed together */
+    /**
+     * @return iterable<string, array{int|null}> milliseconds to which the pauses between moments are pressed together
+     */
     public static function days(): iterable
     {
         yield 'the day as it was' => [null];

@@ -17,8 +17,8 @@ use PHPUnit\Framework\TestCase;
 
 /**
  * Raw files in the layouts that cameras use: the largest embedded picture is the same, byte for byte, as `exiftool -b`
- * gives. Six layouts are made here as exiftool's tag tables describe them; eleven kinds come from exiftool's own tests, in
- * Debian's source package of it, where most previews are cut out: then neither finds one.
+ * gives. Six layouts are made here as exiftool's tag tables describe them; eleven kinds come from exiftool's own tests,
+ * in Debian's source package of it, where most previews are cut out: then neither finds one.
  */
 final class RawKindsTest extends TestCase
 {
@@ -88,7 +88,10 @@ final class RawKindsTest extends TestCase
         return (new Directory())->short(0x0103, 6)->pointAt(0x0201, 0x0202, $jpeg);
     }
 
-    /** @return iterable<string, array{string, string, string, bool}> ending, bytes, exiftool's tag, whether our own reader finds it */
+    /**
+     * @return iterable<string, array{string, string, string, bool}>
+     *   ending, bytes, exiftool's tag, whether our own reader finds it
+     */
     public static function kinds(): iterable
     {
         $large = self::jpeg(1616, 1080);
@@ -235,7 +238,9 @@ final class RawKindsTest extends TestCase
         self::assertGreaterThanOrEqual(3, $found);
     }
 
-    /** Debian's source package of exiftool, fetched once, with lists of its own so that the system's stay as they are. */
+    /**
+     * Debian's source package of exiftool, fetched once, with lists of its own so that the system's stay as they are.
+     */
     private function samples(): string
     {
         $folder = dirname(__DIR__, 2).'/storage/bench/exiftool-source';

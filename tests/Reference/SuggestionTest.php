@@ -18,7 +18,9 @@ use Kanpai\Core\Ingest\ExifReader;
 use Kanpai\Core\Studio\Zone;
 use PHPUnit\Framework\TestCase;
 
-/** Suggestions from the demo's frames against the generator's truth: which body was wrong, by how much, and what it saw. */
+/**
+ * Suggestions from the demo's frames against the generator's truth: which body was wrong, by how much, and what it saw.
+ */
 final class SuggestionTest extends TestCase
 {
     /** @var array<string, list<array{sight: Sight, moment: string, gps: int|null}>> */

@@ -8,7 +8,9 @@ use Kanpai\Core\Studio\Zone;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
-/** Our zones against `zdump` (Debian's libc-bin and tzdata), which prints every change of the IANA time zone database. */
+/**
+ * Our zones against `zdump` (Debian's libc-bin and tzdata), which prints every change of the IANA time zone database.
+ */
 final class ZoneTablesTest extends TestCase
 {
     #[TestWith(['Europe/Berlin', 2])]
@@ -24,7 +26,8 @@ final class ZoneTablesTest extends TestCase
         foreach ($lines as $line) {
             if (
                 preg_match(
-                    '/^\S+\s+\w+ (\w+ +\d+ [\d:]+ \d{4}) UTC? = \w+ (\w+ +\d+ [\d:]+ \d{4}) (\S+) isdst=(\d) gmtoff=(-?\d+)/',
+                    '/^\S+\s+\w+ (\w+ +\d+ [\d:]+ \d{4}) UTC? = \w+ (\w+ +\d+ [\d:]+ \d{4}) (\S+) isdst=(\d) '.
+                        'gmtoff=(-?\d+)/',
                     $line,
                     $m,
                 ) !== 1

@@ -74,7 +74,8 @@ final class ArchiveController
         }
         if (($plan[$said['place']]['mayGo'] ?? 0) === 0) {
             throw ValidationException::withMessages([
-                'place' => "Nothing may go from “{$said['place']}”: too few verified copies are on other disks, or none is in a checked archive.",
+                'place' => "Nothing may go from “{$said['place']}”: too few verified copies are on other disks, or none is ".
+                    'in a checked archive.',
             ]);
         }
         FreeCopies::start($shoot, $said['place']);

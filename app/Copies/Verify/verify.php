@@ -5,8 +5,8 @@ declare(strict_types=1);
 /*
  * Proves copies, one after another, in a process of its own, so that the next file is read from the card meanwhile.
  *
- * Asked: `temporary-name final-name`, both base64, on a line. Done: the file is made durable, gets its name, the folder is
- * made durable, and what stands there is read from the disk. Answered: its xxh128, or `!` where something failed.
+ * Asked: `temporary-name final-name`, both base64, on a line. Done: the file is made durable, gets its name, the folder
+ * is made durable, and what stands there is read from the disk. Answered: its xxh128, or `!` where something failed.
  */
 
 use App\Copies\Disk;

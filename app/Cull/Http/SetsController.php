@@ -94,7 +94,8 @@ final class SetsController
         $rule = $filter->toText($serial, fn (int $at): string => $shoot->zone()->format($at, 'Y-m-d H:i:s'));
         if ($rule === '') {
             throw ValidationException::withMessages([
-                'rule' => 'Nothing is filtered, so the live set would be all frames. Choose a verdict, a rating, a body, a span of time, or write a condition first.',
+                'rule' => 'Nothing is filtered, so the live set would be all frames. Choose a verdict, a rating, a body, a '.
+                    'span of time, or write a condition first.',
             ]);
         }
         try {

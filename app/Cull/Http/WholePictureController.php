@@ -15,8 +15,8 @@ use Kanpai\Core\Frames\FileKind;
 use Symfony\Component\HttpFoundation\Response;
 
 /**
- * The picture of a frame in all its pixels: the version that stands for it, else the JPEG of a proved copy, or the largest
- * that a raw file holds; before it is copied, from the card in its slot.
+ * The picture of a frame in all its pixels: the version that stands for it, else the JPEG of a proved copy, or the
+ * largest that a raw file holds; before it is copied, from the card in its slot.
  */
 final class WholePictureController
 {

@@ -195,7 +195,8 @@ final class MakeContactSheet extends WorkInTurns
         $shown = '';
         foreach (mb_str_split($text) as $character) {
             $code = mb_ord($character);
-            // Beyond the basic plane stand emoji, which no font of a sheet has; fonts that the reader brings have the rest.
+            // Beyond the basic plane stand emoji, which no font of a sheet has; fonts that the reader brings have the
+            // rest.
             $isShown = $code <= 0xFFFF && ($font !== self::FONT || $pdf->isCharDefined($code, self::FONT));
             $shown .= $isShown ? $character : self::BOX;
         }

@@ -15,8 +15,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 
 /**
- * Frames that are with a retoucher. The files go by a delivery, a part of it for each turn; what comes back comes by the
- * same link.
+ * Frames that are with a retoucher. The files go by a delivery, a part of it for each turn; what comes back comes by
+ * the same link.
  *
  * @property int $id
  * @property string $uuid under which files arrive

@@ -135,7 +135,10 @@ final class Returning
         $file->update(['state' => ReturnState::Left]);
     }
 
-    /** @return array<int, string> frames that a file may belong to: those of the handoff, by the names they went out under, or all of the shoot */
+    /**
+     * @return array<int, string>
+     *   frames that a file may belong to: those of the handoff, by the names they went out under, or all of the shoot
+     */
     private function names(ReturnedFile $file): array
     {
         if ($file->handoff === null) {

@@ -52,8 +52,10 @@ final class DestinationRequest extends FormRequest
             'bucket.required_if' => 'Say which bucket.',
             'bucket.regex' => 'A bucket has small letters, digits, dots and hyphens.',
             'port.*' => 'A port is a number from 1 to 65,535.',
-            'fingerprint.required_if' => 'Without the fingerprint of its key nobody knows whether it is this host. Whoever runs it can say it, as ssh-keygen -l prints it: SHA256 and 43 characters.',
-            'fingerprint.regex' => 'A fingerprint is SHA256: and 43 characters, as ssh-keygen -l prints it, or 16 pairs of digits and letters.',
+            'fingerprint.required_if' => 'Without the fingerprint of its key nobody knows whether it is this host. Whoever runs it can say it, '.
+                'as ssh-keygen -l prints it: SHA256 and 43 characters.',
+            'fingerprint.regex' => 'A fingerprint is SHA256: and 43 characters, as ssh-keygen -l prints it, or 16 pairs of digits and '.
+                'letters.',
             'in_folder.not_regex' => 'The folder may not lead upwards.',
         ];
     }
@@ -96,7 +98,8 @@ final class DestinationRequest extends FormRequest
         $hadSecret = $before !== null && ($before->setting('password') !== '' || $before->setting('key') !== '');
         if ($hadSecret && $this->isReachedOtherwise($before) && ! $this->filled('password') && ! $this->filled('key')) {
             throw ValidationException::withMessages([
-                'password' => 'Host, port or user is another one: type the password or key for it anew. The old one stays with the old host.',
+                'password' => 'Host, port or user is another one: type the password or key for it anew. The old one stays with '.
+                    'the old host.',
             ]);
         }
         $before = $hadSecret && $this->isReachedOtherwise($before) ? null : $before;

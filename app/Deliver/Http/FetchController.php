@@ -21,7 +21,10 @@ use Kanpai\Core\Copies\ChecksumList;
 use Kanpai\Core\Deliver\DeliveredName;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 
-/** What somebody sees behind the link of a delivery. Every action goes through EnterDelivery, but for the password itself. */
+/**
+ * What somebody sees behind the link of a delivery. Every action goes through EnterDelivery, but for the password
+ * itself.
+ */
 final class FetchController
 {
     public function password(Request $request, string $token): RedirectResponse

@@ -190,7 +190,8 @@ final class HandoffsController
             : redirect()->route('handoff', $handoff)
         )->with(
             'said',
-            "Version {$version->number} stands for {$version->frame->name} now. Galleries show it once they are published again.",
+            "Version {$version->number} stands for {$version->frame->name} now. Galleries show it once they are ".
+                'published again.',
         );
     }
 

@@ -13,8 +13,8 @@ use League\Flysystem\PhpseclibV3\SftpConnectionProvider;
 use Throwable;
 
 /**
- * Brings files to a destination, the same way to all kinds of them. A file has its name out there only when it is whole:
- * it is written beside it and moved, or, with S3, there at once or not at all.
+ * Brings files to a destination, the same way to all kinds of them. A file has its name out there only when it is
+ * whole: it is written beside it and moved, or, with S3, there at once or not at all.
  */
 final readonly class Carrier
 {

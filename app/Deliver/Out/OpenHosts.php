@@ -22,7 +22,8 @@ final class OpenHosts
         }
         foreach (self::addresses($host) as $ip) {
             if (filter_var($ip, FILTER_VALIDATE_IP, FILTER_FLAG_GLOBAL_RANGE) === false) {
-                return "“{$host}” is a host of a private network or of this machine. Whoever looks after this installation can allow it by KANPAI_PRIVATE_HOSTS.";
+                return "“{$host}” is a host of a private network or of this machine. Whoever looks after this ".
+                    'installation can allow it by KANPAI_PRIVATE_HOSTS.';
             }
         }
 

@@ -15,8 +15,8 @@ use App\Studio\WorkPlan;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Sends what a shipment means: each frame once, those first that are not out there. A host that is away or full is tried
- * again, after longer and longer pauses; what has arrived is not sent twice.
+ * Sends what a shipment means: each frame once, those first that are not out there. A host that is away or full is
+ * tried again, after longer and longer pauses; what has arrived is not sent twice.
  */
 final class SendOut extends WorkInTurns
 {
@@ -99,7 +99,8 @@ final class SendOut extends WorkInTurns
             $tries++;
             if ($tries >= self::TRIES) {
                 $task->fail(
-                    "{$shipment->destination->name}: {$reason->getMessage()} It was tried {$tries} times. What has arrived stays; sending again goes on from there.",
+                    "{$shipment->destination->name}: {$reason->getMessage()} It was tried {$tries} times. What ".
+                        'has arrived stays; sending again goes on from there.',
                 );
 
                 return false;

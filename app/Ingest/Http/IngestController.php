@@ -98,7 +98,8 @@ final class IngestController
         $shoot = $card->shoot;
         if (! $removal->remove($card)) {
             throw ValidationException::withMessages([
-                'card' => "Card {$card->number} has verified copies, or is just being read or copied. Drop its frames and delete their copies instead.",
+                'card' => "Card {$card->number} has verified copies, or is just being read or copied. Drop its frames and ".
+                    'delete their copies instead.',
             ]);
         }
 

@@ -150,7 +150,8 @@ final class WhereController
         $found = $places->all($shoot->studio_id)->firstWhere('id', (int) $place) ?? abort(404);
         if ($found->studio_id === null && Studio::query()->count() > 1) {
             throw ValidationException::withMessages([
-                'place' => "“{$found->name}” is a place of all studios of this installation. Whoever runs it can take it out of the configuration.",
+                'place' => "“{$found->name}” is a place of all studios of this installation. Whoever runs it can take it out ".
+                    'of the configuration.',
             ]);
         }
         if ($found->left_out_at === null && $places->used($shoot->studio_id)->count() === 1) {
@@ -176,7 +177,8 @@ final class WhereController
                 'said',
                 "The copies of {$cards} ".
                     ($cards === 1 ? 'card' : 'cards').
-                    " on “{$found->name}” are being read again. What is damaged or gone takes its card’s verdict back, and shows on the list of shoots.",
+                    " on “{$found->name}” are being read again. What is damaged or gone takes its card’s verdict ".
+                        'back, and shows on the list of shoots.',
             );
     }
 

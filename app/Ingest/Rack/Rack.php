@@ -7,8 +7,8 @@ namespace App\Ingest\Rack;
 use RuntimeException;
 
 /**
- * The card rack: a folder that plays memory cards. A card can be pushed in and pulled out, also in the middle of a copy,
- * made slow, and made to fail. It stands in for card readers, on the page and in tests.
+ * The card rack: a folder that plays memory cards. A card can be pushed in and pulled out, also in the middle of a
+ * copy, made slow, and made to fail. It stands in for card readers, on the page and in tests.
  *
  * The faults lie in a hidden folder beside the cards, never on them.
  */
@@ -73,7 +73,9 @@ final class Rack
         rename($part, $file);
     }
 
-    /** Counts what was read from a card, over all processes, for a card that is to be pulled out after so many bytes. */
+    /**
+     * Counts what was read from a card, over all processes, for a card that is to be pulled out after so many bytes.
+     */
     public function count(string $card, int $bytes): int
     {
         $file = fopen($this->faultsFile($card).'.read', 'c+');

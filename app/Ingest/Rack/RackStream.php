@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Ingest\Rack;
 
-/** A file of a card in the rack, opened for reading alone, with the faults of the card. PHP's stream wrapper interface. */
+/**
+ * A file of a card in the rack, opened for reading alone, with the faults of the card. PHP's stream wrapper interface.
+ */
 final class RackStream
 {
     private const SCHEME = 'kanpai-rack';

@@ -14,8 +14,8 @@ use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Ingest\CardSignature;
 
 /**
- * Takes the listing of a card in a browser, and says which of its files are to be sent. The same card announced again is
- * the same card: what has arrived is not sent twice.
+ * Takes the listing of a card in a browser, and says which of its files are to be sent. The same card announced again
+ * is the same card: what has arrived is not sent twice.
  *
  * @phpstan-import-type CardListing from \App\Ingest\Slots
  *

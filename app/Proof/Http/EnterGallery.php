@@ -10,7 +10,10 @@ use Closure;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
-/** Lets a guest into one gallery: by its link, and its password if it has one; where it is for named people, by their own link. */
+/**
+ * Lets a guest into one gallery: by its link, and its password if it has one; where it is for named people, by their
+ * own link.
+ */
 final class EnterGallery
 {
     public function handle(Request $request, Closure $next): Response

@@ -99,7 +99,8 @@ final class FaceController
     public function colours(string $ground, string $accent): Response
     {
         return response(
-            ".guest{--ground:#{$ground};--persimmon:#{$accent};--persimmon-deep:color-mix(in srgb,#{$accent} 82%,#000)}.guest .large{background:#{$ground}}",
+            ".guest{--ground:#{$ground};--persimmon:#{$accent};--persimmon-deep:color-mix(in srgb,#{$accent} ".
+                "82%,#000)}.guest .large{background:#{$ground}}",
             200,
             ['Content-Type' => 'text/css', 'Cache-Control' => 'public, max-age=31536000, immutable'],
         );

@@ -236,7 +236,8 @@ final class GuestController
 
         return redirect($share->path())->with(
             'said',
-            "Your own link is on its way to {$said['email']}. It opens the gallery on any device, with all you chose and said.",
+            "Your own link is on its way to {$said['email']}. It opens the gallery on any device, with all you ".
+                'chose and said.',
         );
     }
 
@@ -272,7 +273,8 @@ final class GuestController
         if ($ready === null) {
             return redirect($share->path())->with(
                 'said',
-                "Picture {$proof->number} cannot be had in full size just now. Please try again in some minutes, or ask the studio.",
+                "Picture {$proof->number} cannot be had in full size just now. Please try again in some minutes, ".
+                    'or ask the studio.',
             );
         }
 

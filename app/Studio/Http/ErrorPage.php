@@ -11,7 +11,10 @@ use Illuminate\Support\Facades\Auth;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Throwable;
 
-/** What a page of its own says when something cannot be answered: what happened, how long to wait, whom to ask, a way on. */
+/**
+ * What a page of its own says when something cannot be answered: what happened, how long to wait, whom to ask, a way
+ * on.
+ */
 final readonly class ErrorPage
 {
     private function __construct(
@@ -63,7 +66,8 @@ final readonly class ErrorPage
                 'There is nothing here',
                 $isMember
                     ? 'It was removed, or the address is not complete.'
-                    : 'The link is not complete, or what it led to was removed. Copy the whole link from your mail, or ask whoever sent it.',
+                    : 'The link is not complete, or what it led to was removed. Copy the whole link from your mail, '.
+                        'or ask whoever sent it.',
             ],
             405 => [
                 'There is nothing to be shown here',
@@ -89,7 +93,8 @@ final readonly class ErrorPage
             503 => ['Kanpai is being brought up to date', 'It is back in a minute. Nothing is lost.'],
             default => [
                 'Something went wrong here',
-                'It is a fault of the program and has been noted, not of what you did. What was saved before is kept. Try again in a moment.',
+                'It is a fault of the program and has been noted, not of what you did. What was saved before is '.
+                    'kept. Try again in a moment.',
             ],
         };
     }

@@ -8,11 +8,15 @@ use Closure;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
-/** What browsers are told not to do: no inline script or style (WebAssembly from here is let in: it computes checksums), no frames, no addresses passed on. */
+/**
+ * What browsers are told not to do: no inline script or style (WebAssembly from here is let in: it computes checksums),
+ * no frames, no addresses passed on.
+ */
 final class SecurityHeaders
 {
     private const HEADERS = [
-        'Content-Security-Policy' => "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; img-src 'self' data:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
+        'Content-Security-Policy' => "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; img-src 'self' data:; object-src 'none'; ".
+            "base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
         'X-Content-Type-Options' => 'nosniff',
         'X-Frame-Options' => 'DENY',
         'Referrer-Policy' => 'same-origin',

@@ -76,7 +76,8 @@ final class Suggesting
         }
         if ($peak->accident() > self::ACCIDENT || $peak->count() < self::FEWEST) {
             return Suggestion::cannotTell(
-                'The frames do not tell: nowhere do enough of them look alike and fall together in time. Make a tie by hand.',
+                'The frames do not tell: nowhere do enough of them look alike and fall together in time. Make a '.
+                    'tie by hand.',
                 1 - min(1.0, $peak->accident()),
             );
         }

@@ -21,7 +21,8 @@ final class InvalidRound extends RuntimeException
     public static function leavesNoDoubt(): self
     {
         return new self(
-            'Where everything counts as kept, nothing is open, and moving past a frame has nothing to say. Start with everything open, or let passing say nothing.',
+            'Where everything counts as kept, nothing is open, and moving past a frame has nothing to say. Start '.
+                'with everything open, or let passing say nothing.',
         );
     }
 

@@ -89,7 +89,9 @@ final readonly class OutputPlan
         ];
     }
 
-    /** Which way of writing it is: files that were written in the same way from the same picture are not written again. */
+    /**
+     * Which way of writing it is: files that were written in the same way from the same picture are not written again.
+     */
     public function fingerprint(): string
     {
         return hash('xxh128', (string) json_encode($this->toArray()));

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Deliver\Output;
 
-/** Finds the best quality with which a file stays within a limit, by halving, so that few files are written to find it. */
+/**
+ * Finds the best quality with which a file stays within a limit, by halving, so that few files are written to find it.
+ */
 final class QualitySearch
 {
     /** Below this nobody wants to see it; the file is then as small as it gets. */

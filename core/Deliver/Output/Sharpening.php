@@ -17,7 +17,8 @@ enum Sharpening: string
         return match ($this) {
             self::None => null,
             self::Screen => [0.6, 0.6],
-            // Paper swallows detail: a radius of a hundredth of an inch at 300 ppi is three pixels; half of it is common practice, no source.
+            // Paper swallows detail: a radius of a hundredth of an inch at 300 ppi is three pixels; half of it is
+            // common practice, no source.
             self::Print => [max(0.6, (1.2 * $ppi) / 300), 0.9],
         };
     }

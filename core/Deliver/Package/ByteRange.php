@@ -7,7 +7,9 @@ namespace Kanpai\Core\Deliver\Package;
 /** Where a fetch begins, by its Range header (RFC 9110, section 14.1.2). */
 final class ByteRange
 {
-    /** @return int the first byte; 0 where the header says nothing that a server must follow, or asks for several parts */
+    /**
+     * @return int the first byte; 0 where the header says nothing that a server must follow, or asks for several parts
+     */
     public static function first(string $header, int $size): int
     {
         return match (true) {

@@ -20,7 +20,8 @@ final class ZipSplit
     private const LINE = 35;
 
     /**
-     * In the order given, so that each ZIP is a stretch of time; a file that is larger than a ZIP may be gets one alone.
+     * In the order given, so that each ZIP is a stretch of time; a file that is larger than a ZIP may be gets one
+     * alone.
      *
      * @param  array<int, array{name: string, bytes: int}>  $files
      * @param  int|null  $most  bytes of one ZIP; null for one ZIP of all

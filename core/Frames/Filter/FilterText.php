@@ -51,7 +51,8 @@ final class FilterText
         $tokens = [];
         $at = 0;
         while ($at < strlen($text)) {
-            // A bracket; a condition, with or without spaces around what compares; or a word. A quoted part may hold anything.
+            // A bracket; a condition, with or without spaces around what compares; or a word. A quoted part may hold
+            // anything.
             $part = '(?:"(?:[^"\\\\]|\\\\.)*"|[^\s()"])';
             if (
                 preg_match(

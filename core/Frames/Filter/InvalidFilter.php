@@ -32,7 +32,8 @@ final class InvalidFilter extends RuntimeException
     public static function cannotCompare(Subject $subject, string $operator): self
     {
         return new self(
-            "“{$subject->value}” has no more and less, so “{$operator}” says nothing. Write “{$subject->value}:” and {$subject->help()}.",
+            "“{$subject->value}” has no more and less, so “{$operator}” says nothing. Write “{$subject->value}:” ".
+                "and {$subject->help()}.",
         );
     }
 
@@ -65,7 +66,8 @@ final class InvalidFilter extends RuntimeException
     public static function isTooDeep(int $most): self
     {
         return new self(
-            "The filter has brackets within brackets more than {$most} deep. Save a part of it as a live set, and ask for that set.",
+            "The filter has brackets within brackets more than {$most} deep. Save a part of it as a live set, and ".
+                'ask for that set.',
         );
     }
 

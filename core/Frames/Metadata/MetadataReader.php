@@ -14,7 +14,10 @@ final class MetadataReader
 {
     private const XMP = "http://ns.adobe.com/xap/1.0/\0";
 
-    /** XMP specification part 3, 1.1.3.1: a packet beyond 64 KB goes on in segments of this name, by the digest of the whole. */
+    /**
+     * XMP specification part 3, 1.1.3.1: a packet beyond 64 KB goes on in segments of this name, by the digest of the
+     * whole.
+     */
     private const EXTENSION = "http://ns.adobe.com/xmp/extension/\0";
 
     private const PHOTOSHOP = "Photoshop 3.0\0";

@@ -21,7 +21,8 @@ final class UnreadableSidecar extends RuntimeException
     public static function namesEntities(): self
     {
         return new self(
-            'The sidecar that stands beside this frame names entities from elsewhere. It was not read, and left as it is.',
+            'The sidecar that stands beside this frame names entities from elsewhere. It was not read, and left '.
+                'as it is.',
         );
     }
 

@@ -62,7 +62,9 @@ final class XmpProperties
         return self::of(self::document($xml));
     }
 
-    /** @throws UnreadableSidecar when the text is too large, no XML, has a document type (and so entities), or no RDF */
+    /**
+     * @throws UnreadableSidecar when the text is too large, no XML, has a document type (and so entities), or no RDF
+     */
     public static function document(string $xml): DOMDocument
     {
         if (strlen($xml) > self::MOST_BYTES) {

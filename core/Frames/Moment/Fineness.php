@@ -9,10 +9,15 @@ final readonly class Fineness
 {
     public const USUAL = 50;
 
-    /** The least border that parts moments at the ends of the slider: half an hour apart, and every frame for itself. */
+    /**
+     * The least border that parts moments at the ends of the slider: half an hour apart, and every frame for itself.
+     */
     private const COARSEST = 11.0;
 
-    /** So that the middle, 4.2, is a pause of 17 s between pictures that tell nothing, of two minutes between those that are the same. */
+    /**
+     * So that the middle, 4.2, is a pause of 17 s between pictures that tell nothing, of two minutes between those that
+     * are the same.
+     */
     private const CURVE = 1.4;
 
     /** @param  int<0, 100>  $place */

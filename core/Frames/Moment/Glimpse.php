@@ -49,7 +49,8 @@ final class Glimpse
     }
 
     /**
-     * How unlike two pictures are, by structure and colour: 0 alike, 1 of different scenes; a half where nothing is known.
+     * How unlike two pictures are, by structure and colour: 0 alike, 1 of different scenes; a half where nothing is
+     * known.
      */
     public function unlike(self $other): float
     {

@@ -7,7 +7,10 @@ namespace Tests\Browser\Archive;
 use PHPUnit\Framework\TestCase;
 use Tests\Browser\Browser;
 
-/** A retoucher's round through the real interface; then the shoot leaves as a bag, the installation is emptied, and it comes back. */
+/**
+ * A retoucher's round through the real interface; then the shoot leaves as a bag, the installation is emptied, and it
+ * comes back.
+ */
 final class ReturnAndArchiveTest extends TestCase
 {
     private static ?Browser $studio = null;
@@ -189,7 +192,8 @@ final class ReturnAndArchiveTest extends TestCase
         $studio->visit("/shoots/{$back}/cull")->find('[data-ready] img');
         $studio->until(
             fn (): bool => (bool) $studio->script(
-                "return [...document.querySelectorAll('[data-ready] img')].filter((image) => image.complete && image.naturalWidth > 0).length > 5",
+                "return [...document.querySelectorAll('[data-ready] img')].filter((image) => image.complete && ".
+                    'image.naturalWidth > 0).length > 5',
             ),
             'the pictures do not show',
             10,
@@ -201,7 +205,11 @@ final class ReturnAndArchiveTest extends TestCase
     private function emptyInstallation(): void
     {
         $code =
-            'require "vendor/autoload.php"; $app = require "bootstrap/app.php"; $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); DB::statement("SET FOREIGN_KEY_CHECKS = 0"); foreach (DB::select("SHOW TABLES") as $row) { $table = array_values((array) $row)[0]; $table === "migrations" || DB::table($table)->delete(); } echo DB::table("frames")->count();';
+            'require "vendor/autoload.php"; $app = require "bootstrap/app.php"; '.
+                '$app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); DB::statement("SET '.
+                'FOREIGN_KEY_CHECKS = 0"); foreach (DB::select("SHOW TABLES") as $row) { $table = '.
+                'array_values((array) $row)[0]; $table === "migrations" || DB::table($table)->delete(); } echo '.
+                'DB::table("frames")->count();';
         exec(
             'cd '.
                 escapeshellarg(dirname(__DIR__, 3)).
@@ -222,7 +230,8 @@ final class ReturnAndArchiveTest extends TestCase
     {
         $table = json_decode(
             (string) $browser->web->executeAsyncScript(
-                "const done = arguments[1]; fetch(arguments[0], { headers: { Accept: 'application/json' } }).then((answer) => answer.text()).then(done);",
+                "const done = arguments[1]; fetch(arguments[0], { headers: { Accept: 'application/json' } ".
+                    '}).then((answer) => answer.text()).then(done);',
                 ["/shoots/{$shoot}/cull/frames"],
             ),
             true,

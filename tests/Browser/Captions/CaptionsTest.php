@@ -7,7 +7,9 @@ namespace Tests\Browser\Captions;
 use PHPUnit\Framework\TestCase;
 use Tests\Browser\Browser;
 
-/** Captions as people write them: codes and keywords that complete themselves, sheets looked over, done and taken back. */
+/**
+ * Captions as people write them: codes and keywords that complete themselves, sheets looked over, done and taken back.
+ */
 final class CaptionsTest extends TestCase
 {
     private static Browser $studio;
@@ -21,7 +23,8 @@ final class CaptionsTest extends TestCase
             ->click('a.btn-next')
             ->fill('#name', 'Regatta')
             ->script(
-                "document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = 'Europe/London'",
+                "document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = ".
+                    "'Europe/London'",
             );
         self::$studio->click('.btn-next')->see('Cards in the slots');
         $shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', self::$studio->web->getCurrentURL());
@@ -70,7 +73,8 @@ final class CaptionsTest extends TestCase
         $studio
             ->fill(
                 '#roster',
-                "number,name,team,role,code\n7,Ada Fenn,Saltmarsh,stroke,af\n8,Joss Merle,Saltmarsh,cox,jm\n17,Bea Thorn,Reedmouth,bow,bt",
+                "number,name,team,role,code\n7,Ada Fenn,Saltmarsh,stroke,af\n8,Joss ".
+                    "Merle,Saltmarsh,cox,jm\n17,Bea Thorn,Reedmouth,bow,bt",
             )
             ->click('form[action$="/roster"] button')
             ->see('3 people are on the roster');
@@ -223,7 +227,8 @@ final class CaptionsTest extends TestCase
         $studio->click('[data-tiles] summary')->click('[data-tick-frame]');
         // With shift all of the row, up to the fourth.
         $studio->script(
-            "document.querySelectorAll('[data-tick-frame]')[3].dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true, shiftKey: true }))",
+            "document.querySelectorAll('[data-tick-frame]')[3].dispatchEvent(new MouseEvent('click', { bubbles: ".
+                'true, cancelable: true, shiftKey: true }))',
         );
         $studio->see('4 frames')->click('[data-tiles] li:nth-child(2) [data-tick-frame]')->see('Look over 3 frames');
         self::assertSame([], $studio->violations('chosen frames'));

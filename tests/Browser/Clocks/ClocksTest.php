@@ -10,7 +10,9 @@ use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\TestCase;
 use Tests\Browser\Browser;
 
-/** Two bodies brought in step: dragging and nudging a lane, tying frames and times, what the frames tell, taking back. */
+/**
+ * Two bodies brought in step: dragging and nudging a lane, tying frames and times, what the frames tell, taking back.
+ */
 final class ClocksTest extends TestCase
 {
     private static Browser $studio;
@@ -24,7 +26,8 @@ final class ClocksTest extends TestCase
             ->click('a.btn-next')
             ->fill('#name', 'Regatta')
             ->script(
-                "document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = 'Europe/London'",
+                "document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = ".
+                    "'Europe/London'",
             );
         self::$studio->click('.btn-next')->see('Cards in the slots');
         self::$shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', self::$studio->web->getCurrentURL());
@@ -37,7 +40,8 @@ final class ClocksTest extends TestCase
         $shoot = self::$shoot;
         self::$studio->until(
             fn (): bool => self::$studio->script(
-                "return fetch('/shoots/{$shoot}/clocks/frames').then((answer) => answer.json()).then((table) => table.lanes.reduce((sum, lane) => sum + lane.frames.length, 0))",
+                "return fetch('/shoots/{$shoot}/clocks/frames').then((answer) => answer.json()).then((table) => ".
+                    'table.lanes.reduce((sum, lane) => sum + lane.frames.length, 0))',
             ) === 144,
             'the cards are not read',
             30,
@@ -69,7 +73,9 @@ final class ClocksTest extends TestCase
     {
         return (int) round(
             self::$studio->script(
-                "const f = document.querySelector('[data-clock]').elements; return (f.direction.value === 'earlier' ? -1 : 1) * 1000 * (f.days.value * 86400 + f.hours.value * 3600 + f.minutes.value * 60 + Number(f.seconds.value))",
+                "const f = document.querySelector('[data-clock]').elements; return (f.direction.value === ".
+                    "'earlier' ? -1 : 1) * 1000 * (f.days.value * 86400 + f.hours.value * 3600 + f.minutes.value * 60 ".
+                    '+ Number(f.seconds.value))',
             ),
         );
     }
@@ -147,7 +153,8 @@ final class ClocksTest extends TestCase
             ? 0
             : 1;
         $span = $studio->script(
-            "return new URLSearchParams(location.hash.slice(1)).get('to') - new URLSearchParams(location.hash.slice(1)).get('from')",
+            "return new URLSearchParams(location.hash.slice(1)).get('to') - new ".
+                "URLSearchParams(location.hash.slice(1)).get('from')",
         );
         $width = $studio->script("return document.querySelector('[data-drawing]').clientWidth");
         $this->at(400, $row * 62 + 20)
@@ -162,11 +169,13 @@ final class ClocksTest extends TestCase
         );
         // The wheel goes closer; the ground of another lane goes along; Home shows the whole day again.
         $studio->script(
-            "document.querySelector('[data-drawing]').dispatchEvent(new WheelEvent('wheel', { deltaY: -100, clientX: 600, clientY: 420, cancelable: true }))",
+            "document.querySelector('[data-drawing]').dispatchEvent(new WheelEvent('wheel', { deltaY: -100, ".
+                'clientX: 600, clientY: 420, cancelable: true }))',
         );
         $studio->until(
             fn (): bool => $studio->script(
-                "return new URLSearchParams(location.hash.slice(1)).get('to') - new URLSearchParams(location.hash.slice(1)).get('from')",
+                "return new URLSearchParams(location.hash.slice(1)).get('to') - new ".
+                    "URLSearchParams(location.hash.slice(1)).get('from')",
             ) <
                 0.85 * $span,
             'the wheel does not go closer',
@@ -189,7 +198,8 @@ final class ClocksTest extends TestCase
         $studio->until(
             fn (): bool => abs(
                 $studio->script(
-                    "return new URLSearchParams(location.hash.slice(1)).get('to') - new URLSearchParams(location.hash.slice(1)).get('from')",
+                    "return new URLSearchParams(location.hash.slice(1)).get('to') - new ".
+                        "URLSearchParams(location.hash.slice(1)).get('from')",
                 ) - 1000,
             ) < 3,
             'a second does not fill the lanes',

@@ -25,7 +25,8 @@ final class CullTest extends TestCase
             ->click('a.btn-next')
             ->fill('#name', 'Regatta')
             ->script(
-                "document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = 'Europe/London'",
+                "document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = ".
+                    "'Europe/London'",
             );
         self::$studio->click('.btn-next')->see('Cards in the slots');
         self::$shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', self::$studio->web->getCurrentURL());
@@ -52,12 +53,16 @@ final class CullTest extends TestCase
         self::$studio->connect(true);
     }
 
-    /** @return array{all: int, keep: int, drop: int, open: int, verdicts: list<string>, ratings: list<int>, uses: list<int>, names: list<string>} as the server has it */
+    /**
+     * @return array{all: int, keep: int, drop: int, open: int, verdicts: list<string>, ratings: list<int>, uses: list<int>, names: list<string>}
+     *   as the server has it
+     */
     private static function told(): array
     {
         $shoot = self::$shoot;
         $rows = self::$studio->script(
-            "return fetch('/shoots/{$shoot}/cull/frames').then((answer) => answer.json()).then((table) => table.frames.map((row) => [row[4], row[5], row[6], row[10]]))",
+            "return fetch('/shoots/{$shoot}/cull/frames').then((answer) => answer.json()).then((table) => ".
+                'table.frames.map((row) => [row[4], row[5], row[6], row[10]]))',
         );
         $verdicts = array_column($rows, 0);
 
@@ -262,7 +267,9 @@ final class CullTest extends TestCase
         // All of the moment is played through, and one is where one was.
         $at = $studio->text('[data-line]');
         $studio->script(
-            "window.played = new Set(); new MutationObserver(() => window.played.add(document.querySelector('[data-image]').dataset.id)).observe(document.querySelector('[data-image]'), { attributes: true })",
+            'window.played = new Set(); new MutationObserver(() => '.
+                "window.played.add(document.querySelector('[data-image]').dataset.id)).observe(document.querySelector('[data-image]'), ".
+                '{ attributes: true })',
         );
         $studio->press('l');
         $studio->until(fn (): bool => (int) $studio->script('return window.played.size') >= 4, 'nothing is played');
@@ -278,7 +285,8 @@ final class CullTest extends TestCase
         // The large picture comes by itself, at the size of its room.
         $studio->until(
             fn (): bool => $studio->script(
-                "const canvas = document.querySelector('[data-image]'); return canvas.width > 500 && canvas.width === Math.round(canvas.getBoundingClientRect().width * devicePixelRatio)",
+                "const canvas = document.querySelector('[data-image]'); return canvas.width > 500 && canvas.width ".
+                    '=== Math.round(canvas.getBoundingClientRect().width * devicePixelRatio)',
             ),
             'the picture stays small',
         );
@@ -286,7 +294,10 @@ final class CullTest extends TestCase
         $this->hold(true);
         $studio->see(': 100 %', 20);
         $placed = fn (): string => (string) $studio->script(
-            "const image = document.querySelector('.close-up img'); const pane = image.parentElement; const [x, y] = image.style.transform.match(/-?[\\d.]+/g).map(Number); return (x / (pane.clientWidth - parseFloat(image.style.width))).toFixed(3) + ' ' + (y / (pane.clientHeight - parseFloat(image.style.height))).toFixed(3)",
+            "const image = document.querySelector('.close-up img'); const pane = image.parentElement; const [x, ".
+                'y] = image.style.transform.match(/-?[\\d.]+/g).map(Number); return (x / (pane.clientWidth - '.
+                "parseFloat(image.style.width))).toFixed(3) + ' ' + (y / (pane.clientHeight - ".
+                'parseFloat(image.style.height))).toFixed(3)',
         );
         $before = $placed();
         $studio->press('right');
@@ -340,7 +351,8 @@ final class CullTest extends TestCase
         $set =
             "const form = new URLSearchParams({ direction: 'later', hours: %d }); window.stays = true; fetch('/shoots/".
             self::$shoot.
-            "/clocks/{$body}', { method: 'POST', body: form, headers: { 'X-CSRF-TOKEN': document.querySelector('meta[name=csrf-token]').content } })";
+            "/clocks/{$body}', { method: 'POST', body: form, headers: { 'X-CSRF-TOKEN': ".
+                "document.querySelector('meta[name=csrf-token]').content } })";
         $studio->script(sprintf($set, 3));
         $studio->see('all stand in their new order', 20);
         self::assertSame(
@@ -380,7 +392,8 @@ final class CullTest extends TestCase
             ->click('[data-new-set] button[value="hand"]')
             ->see('has 0 frames');
         $studio->script(
-            "const s = document.querySelector('#collects'); s.selectedIndex = s.options.length - 1; s.dispatchEvent(new Event('change', { bubbles: true }))",
+            "const s = document.querySelector('#collects'); s.selectedIndex = s.options.length - 1; ".
+                "s.dispatchEvent(new Event('change', { bubbles: true }))",
         );
         usleep(300_000);
         $studio->script("document.querySelector('[data-wall]').focus(); document.activeElement.blur()");
@@ -423,7 +436,8 @@ final class CullTest extends TestCase
         $usual = $studio->until(fn (): ?int => $moments() ?: null, 'no moments');
         $slide = function (int $to) use ($studio): void {
             $studio->script(
-                "const s = document.querySelector('#fineness'); s.value = {$to}; s.dispatchEvent(new Event('input', { bubbles: true }))",
+                "const s = document.querySelector('#fineness'); s.value = {$to}; s.dispatchEvent(new ".
+                    "Event('input', { bubbles: true }))",
             );
         };
         $slide(100);
@@ -460,7 +474,8 @@ final class CullTest extends TestCase
         $studio->press('enter')->find('[data-image]');
         $tools = new ChromeDevToolsDriver($studio->web);
         [$x, $y] = $studio->script(
-            "const box = document.querySelector('[data-view]').getBoundingClientRect(); return [Math.round(box.left + box.width / 2), Math.round(box.top + box.height / 2)]",
+            "const box = document.querySelector('[data-view]').getBoundingClientRect(); return ".
+                '[Math.round(box.left + box.width / 2), Math.round(box.top + box.height / 2)]',
         );
         $touch = function (string $type, int $x, int $y) use ($tools): void {
             $tools->execute('Input.dispatchTouchEvent', [
@@ -490,7 +505,8 @@ final class CullTest extends TestCase
         );
         // The buttons that are there for fingers.
         $studio->script(
-            "document.querySelector('.touch [data-does=keep]').click(); document.querySelector('.touch [data-does=drop]').click()",
+            "document.querySelector('.touch [data-does=keep]').click(); document.querySelector('.touch ".
+                "[data-does=drop]').click()",
         );
         $this->counted('1', '1');
     }
@@ -499,7 +515,8 @@ final class CullTest extends TestCase
     {
         $studio = $this->fresh();
         $tiles = fn (): int => (int) $studio->script(
-            "return [...document.querySelectorAll('[data-wall] .tile')].filter((tile) => tile.getBoundingClientRect().width > 100).length",
+            "return [...document.querySelectorAll('[data-wall] .tile')].filter((tile) => ".
+                'tile.getBoundingClientRect().width > 100).length',
         );
         $all = $tiles();
         self::assertGreaterThan(10, $all);
@@ -603,7 +620,8 @@ final class CullTest extends TestCase
         $studio->script("document.querySelector('[data-wall]').scrollTop = 1e6");
         usleep(400_000);
         $studio->script(
-            "[...document.querySelectorAll('[data-wall] .tile')].at(-1).dispatchEvent(new MouseEvent('click', { shiftKey: true, bubbles: true }))",
+            "[...document.querySelectorAll('[data-wall] .tile')].at(-1).dispatchEvent(new MouseEvent('click', { ".
+                'shiftKey: true, bubbles: true }))',
         );
         $studio
             ->press('d')
@@ -652,7 +670,9 @@ final class CullTest extends TestCase
         $studio->web->getKeyboard()->releaseKey(WebDriverKeys::SHIFT);
         self::assertSame([$b, $a, $c], $order());
         $studio->script(
-            "const data = new DataTransfer(); const [one, , three] = document.querySelectorAll('.rivals figure'); one.dispatchEvent(new DragEvent('dragstart', { bubbles: true, dataTransfer: data })); three.dispatchEvent(new DragEvent('drop', { bubbles: true, dataTransfer: data }))",
+            "const data = new DataTransfer(); const [one, , three] = document.querySelectorAll('.rivals figure'); ".
+                "one.dispatchEvent(new DragEvent('dragstart', { bubbles: true, dataTransfer: data })); ".
+                "three.dispatchEvent(new DragEvent('drop', { bubbles: true, dataTransfer: data }))",
         );
         self::assertSame([$a, $c, $b], $order());
     }

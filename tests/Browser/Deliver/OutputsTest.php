@@ -59,7 +59,8 @@ final class OutputsTest extends TestCase
         $studio
             ->visit('/shoots/'.self::$shoot.'/outputs?verdict=all')
             ->script(
-                "[...document.querySelectorAll('.output-line')].find((line) => line.textContent.includes('Tiny')).click()",
+                "[...document.querySelectorAll('.output-line')].find((line) => ".
+                    "line.textContent.includes('Tiny')).click()",
             );
         $studio->click('[data-run] .btn-next');
         $studio->until(fn (): bool => str_contains($studio->text('main'), 'Last run'), 'the run does not end', 60);
@@ -75,7 +76,8 @@ final class OutputsTest extends TestCase
         $studio
             ->visit('/shoots/'.self::$shoot.'/outputs?verdict=all')
             ->script(
-                "[...document.querySelectorAll('.output-line')].find((line) => line.textContent.includes('Tiny')).click()",
+                "[...document.querySelectorAll('.output-line')].find((line) => ".
+                    "line.textContent.includes('Tiny')).click()",
             );
         $studio->click('[data-run] .btn-next');
         $studio->until(fn (): bool => str_contains($studio->text('main'), 'Last run'), 'the run does not end', 60);

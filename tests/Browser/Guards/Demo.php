@@ -57,7 +57,9 @@ final class Demo
         return self::number("SELECT studio_id FROM members WHERE email = '".SeedDemo::EMAIL."'");
     }
 
-    /** The secret part of the first link of a kind; links are encrypted in the database, so that a page is asked for it. */
+    /**
+     * The secret part of the first link of a kind; links are encrypted in the database, so that a page is asked for it.
+     */
     public static function token(Visitor $owner, string $page, string $kind): string
     {
         return preg_match("~/{$kind}/([A-Za-z0-9_-]{20,})~", $owner->get($page)['body'], $m) === 1

@@ -54,7 +54,8 @@ final class DoorsTest extends TestCase
             "SELECT MAX(id) FROM {$table} WHERE shoot_id = {$shoot}",
         );
         $beside = fn (string $table, string $column, string $above): string => (string) Demo::number(
-            "SELECT MIN({$table}.id) FROM {$table} JOIN {$above} ON {$above}.id = {$table}.{$column} WHERE {$above}.shoot_id = {$shoot}",
+            "SELECT MIN({$table}.id) FROM {$table} JOIN {$above} ON {$above}.id = {$table}.{$column} WHERE ".
+                "{$above}.shoot_id = {$shoot}",
         );
         self::$own = [
             'shoot' => (string) $shoot,
@@ -269,7 +270,8 @@ final class DoorsTest extends TestCase
         self::assertSame(
             [],
             array_values($missing),
-            'routes that take something and are tried with nothing wrong: give each a body in HostileBodies, or show its form on a page of the demo',
+            'routes that take something and are tried with nothing wrong: give each a body in HostileBodies, or '.
+                'show its form on a page of the demo',
         );
     }
 

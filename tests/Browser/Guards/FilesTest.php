@@ -6,7 +6,10 @@ namespace Tests\Browser\Guards;
 
 use PHPUnit\Framework\TestCase;
 
-/** Hostile cards go the whole way through nginx, php-fpm and the workers: each file is read, copied, verified, and shown. */
+/**
+ * Hostile cards go the whole way through nginx, php-fpm and the workers: each file is read, copied, verified, and
+ * shown.
+ */
 final class FilesTest extends TestCase
 {
     private const SECONDS = 60;

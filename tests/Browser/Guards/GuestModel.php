@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Browser\Guards;
 
-/** What a guest's gallery is to do, in few words: numbered pictures, lists that are filled, ratings, comments, and a filter. */
+/**
+ * What a guest's gallery is to do, in few words: numbered pictures, lists that are filled, ratings, comments, and a
+ * filter.
+ */
 final class GuestModel
 {
     public string $filter = 'all';

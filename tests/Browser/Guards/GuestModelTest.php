@@ -11,8 +11,8 @@ use Random\Randomizer;
 use Tests\Browser\Browser;
 
 /**
- * A thousand acts by chance in a guest's gallery, while connections are lost before the server has heard, or after it has
- * answered; each checked against a model on the page, and in the end what the server has.
+ * A thousand acts by chance in a guest's gallery, while connections are lost before the server has heard, or after it
+ * has answered; each checked against a model on the page, and in the end what the server has.
  */
 final class GuestModelTest extends TestCase
 {
@@ -162,7 +162,10 @@ final class GuestModelTest extends TestCase
         }
     }
 
-    /** From here on the connection does what it is told: nothing arrives, the answer is lost, a gateway answers, or all takes its time. */
+    /**
+     * From here on the connection does what it is told: nothing arrives, the answer is lost, a gateway answers, or all
+     * takes its time.
+     */
     private function unreliable(Browser $guest): void
     {
         $guest->script("
@@ -239,7 +242,8 @@ final class GuestModelTest extends TestCase
             30,
         );
         $told = $guest->script(
-            "return fetch(document.querySelector('[data-gallery]').dataset.gallery + '/since').then((answer) => answer.json())",
+            "return fetch(document.querySelector('[data-gallery]').dataset.gallery + '/since').then((answer) => ".
+                'answer.json())',
         );
         foreach ($model->lists as $name => $most) {
             self::assertEqualsCanonicalizing(

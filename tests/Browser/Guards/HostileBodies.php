@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Browser\Guards;
 
-/** What scripts send to routes that no form of a page names: a good body for each, and everything that may be wrong with it. */
+/**
+ * What scripts send to routes that no form of a page names: a good body for each, and everything that may be wrong with
+ * it.
+ */
 final class HostileBodies
 {
     /**

@@ -10,7 +10,10 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Tests\Browser\Browser;
 
-/** A thousand keys by chance on the culling page, each checked against a model: what is shown, what is marked, and in the end what the server has. */
+/**
+ * A thousand keys by chance on the culling page, each checked against a model: what is shown, what is marked, and in
+ * the end what the server has.
+ */
 final class ModelTest extends TestCase
 {
     private const STEPS = 1000;
@@ -62,7 +65,8 @@ final class ModelTest extends TestCase
             ->click('form .btn-next')
             ->find('[data-cull][data-ready]', 20);
         $studio->script(
-            "localStorage.clear(); document.querySelector('[data-says=\"\"]').click(); document.querySelector('[data-wall]').focus()",
+            "localStorage.clear(); document.querySelector('[data-says=\"\"]').click(); ".
+                "document.querySelector('[data-wall]').focus()",
         );
         $model = new CullModel($this->frames(), $doubt);
         $acts = $this->acts($model, $chance);
@@ -92,7 +96,10 @@ final class ModelTest extends TestCase
         self::assertSame([], $studio->complaints());
     }
 
-    /** @return array<string, array{int, callable(): list<string|bool>}> name => how often, and what does it to the model and says what is done to the page: a key, a chip */
+    /**
+     * @return array<string, array{int, callable(): list<string|bool>}>
+     *   name => how often, and what does it to the model and says what is done to the page: a key, a chip
+     */
     private function acts(CullModel $model, Randomizer $chance): array
     {
         $key = fn (string $key, callable $done, bool $isShift = false): callable => function () use (
@@ -253,7 +260,9 @@ final class ModelTest extends TestCase
     {
         $shoot = self::$shoot;
         [$rows, $byHand, $least] = self::$studio->script(
-            "return fetch('/shoots/{$shoot}/cull/frames').then((answer) => answer.json()).then((table) => [table.frames.map((row) => [row[0], row[4], row[5], row[19]]), table.byHand, table.leasts[table.fineness]])",
+            "return fetch('/shoots/{$shoot}/cull/frames').then((answer) => answer.json()).then((table) => ".
+                '[table.frames.map((row) => [row[0], row[4], row[5], row[19]]), table.byHand, '.
+                'table.leasts[table.fineness]])',
         );
         $frames = [];
         $moment = 0;

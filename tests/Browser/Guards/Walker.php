@@ -177,7 +177,9 @@ final class Walker
     private function open(string $path, bool $isKnown = true): bool
     {
         $answer = $this->browser->web->executeAsyncScript(
-            "const done = arguments[1]; fetch(arguments[0], { headers: { Accept: 'text/html' } }).then((answer) => done([answer.status, answer.headers.get('Content-Type') ?? '', answer.headers.get('Content-Disposition') ?? '']), (reason) => done([0, String(reason), '']))",
+            "const done = arguments[1]; fetch(arguments[0], { headers: { Accept: 'text/html' } }).then((answer) ".
+                "=> done([answer.status, answer.headers.get('Content-Type') ?? '', ".
+                "answer.headers.get('Content-Disposition') ?? '']), (reason) => done([0, String(reason), '']))",
             [$path],
         );
         // A link that was withdrawn says so, and one that got a password meanwhile asks for it.
@@ -224,7 +226,9 @@ final class Walker
             }
         }
         $status = $this->browser->script(
-            "return [...performance.getEntriesByType('navigation'), ...performance.getEntriesByType('resource')].filter((entry) => entry.responseStatus >= 500).map((entry) => entry.responseStatus + ' ' + entry.name)",
+            "return [...performance.getEntriesByType('navigation'), ".
+                "...performance.getEntriesByType('resource')].filter((entry) => entry.responseStatus >= ".
+                "500).map((entry) => entry.responseStatus + ' ' + entry.name)",
         );
         foreach ($status as $fault) {
             $this->faults["{$this->who}: {$where}: {$fault}"] = true;
@@ -256,7 +260,8 @@ final class Walker
     private function links(): array
     {
         $found = $this->browser->script(
-            "return [...new Set([...document.querySelectorAll('a[href]')].filter((link) => link.origin === location.origin && !link.hasAttribute('download')).map((link) => link.pathname + link.search))]",
+            "return [...new Set([...document.querySelectorAll('a[href]')].filter((link) => link.origin === ".
+                "location.origin && !link.hasAttribute('download')).map((link) => link.pathname + link.search))]",
         );
 
         return $this->chance->shuffleArray($found);
@@ -281,7 +286,8 @@ final class Walker
         try {
             if ($thing['kind'] === 'button') {
                 $this->browser->web->executeScript(
-                    "const one = document.querySelectorAll('button, summary, input[type=checkbox], input[type=radio]')[arguments[0]]; if (one && !one.disabled) { one.click(); one.click(); }",
+                    "const one = document.querySelectorAll('button, summary, input[type=checkbox], ".
+                        "input[type=radio]')[arguments[0]]; if (one && !one.disabled) { one.click(); one.click(); }",
                     [$thing['at']],
                 );
             } else {

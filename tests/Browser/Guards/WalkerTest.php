@@ -8,7 +8,10 @@ use App\Demo\SeedDemo;
 use PHPUnit\Framework\TestCase;
 use Tests\Browser\Browser;
 
-/** Goes through the demo as owner, as shooter and as guest, without knowing it. Set KANPAI_SEED to walk the same way again. */
+/**
+ * Goes through the demo as owner, as shooter and as guest, without knowing it. Set KANPAI_SEED to walk the same way
+ * again.
+ */
 final class WalkerTest extends TestCase
 {
     /** Seconds for looking, and for pressing and filling in; all of it stays below five minutes. */

@@ -8,7 +8,9 @@ use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
 use PHPUnit\Framework\TestCase;
 use Tests\Browser\Browser;
 
-/** Ingest as people do it: choosing from a card with keys and mouse, a card that comes out, a connection that breaks. */
+/**
+ * Ingest as people do it: choosing from a card with keys and mouse, a card that comes out, a connection that breaks.
+ */
 final class IngestTest extends TestCase
 {
     private static string $instance;
@@ -126,7 +128,9 @@ final class IngestTest extends TestCase
         self::assertSame('54 of 54', self::ticked());
         // A range by mouse.
         $studio->script(
-            "const tiles = [...document.querySelectorAll('.tile')]; const at = (i, shift) => tiles[i].dispatchEvent(new MouseEvent('click', { bubbles: true, shiftKey: shift })); at(2, false); at(9, true)",
+            "const tiles = [...document.querySelectorAll('.tile')]; const at = (i, shift) => ".
+                "tiles[i].dispatchEvent(new MouseEvent('click', { bubbles: true, shiftKey: shift })); at(2, false); ".
+                'at(9, true)',
         );
         self::assertSame('8', $studio->text('[data-highlighted]'));
         $studio->click('[data-tick]');

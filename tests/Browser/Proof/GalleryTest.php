@@ -30,7 +30,8 @@ final class GalleryTest extends TestCase
             ->click('a.btn-next')
             ->fill('#name', 'Saltmarsh')
             ->script(
-                "document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = 'Europe/London'",
+                "document.querySelector('#held_on').value = '2026-09-05'; document.querySelector('#zone').value = ".
+                    "'Europe/London'",
             );
         $studio->click('.btn-next')->see('Cards in the slots');
         self::$shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', $studio->web->getCurrentURL());
@@ -77,7 +78,8 @@ final class GalleryTest extends TestCase
     private function told(Browser $guest): array
     {
         return $guest->script(
-            "return fetch(document.querySelector('[data-gallery]').dataset.gallery + '/since').then((answer) => answer.json())",
+            "return fetch(document.querySelector('[data-gallery]').dataset.gallery + '/since').then((answer) => ".
+                'answer.json())',
         );
     }
 
@@ -137,7 +139,8 @@ final class GalleryTest extends TestCase
         // The circle stands where it was drawn, whatever the size of the window.
         preg_match('/viewBox="0 0 (\d+) (\d+)".*?cx="(\d+)" cy="(\d+)"/', $svg, $found);
         $room = $desk->script(
-            "const box = document.querySelector('[data-drawing]').getBoundingClientRect(); return [box.width, box.height]",
+            "const box = document.querySelector('[data-drawing]').getBoundingClientRect(); return [box.width, ".
+                'box.height]',
         );
         self::assertEqualsWithDelta(0.5 - 50 / $room[0], (int) $found[3] / (int) $found[1], 0.02);
         self::assertSame([], $desk->violations('large view'));
@@ -199,7 +202,10 @@ final class GalleryTest extends TestCase
         $this->counted($desk, '4');
         // The word on the picture goes after a moment; what stood there is kept for a machine that is slow to look.
         $desk->script(
-            "window.stood = []; new MutationObserver(() => window.stood.push(...[...document.querySelectorAll('.proof[data-number=\"5\"] .refused')].map((note) => note.textContent))).observe(document.querySelector('[data-grid]'), { childList: true, subtree: true })",
+            'window.stood = []; new MutationObserver(() => '.
+                "window.stood.push(...[...document.querySelectorAll('.proof[data-number=\"5\"] .refused')].map((note) ".
+                "=> note.textContent))).observe(document.querySelector('[data-grid]'), { childList: true, subtree: ".
+                'true })',
         );
         $desk->click("[data-chooses='5']")->see('no more can be');
         self::assertStringContainsString('4 of 4 chosen', implode(' ', $desk->script('return window.stood')));
@@ -246,7 +252,9 @@ final class GalleryTest extends TestCase
         // A swipe turns the picture.
         $phone->click('.proof .open')->find('dialog[open]');
         $phone->script(
-            "const view = document.querySelector('.large .view'); const touch = (type, x) => view.dispatchEvent(new PointerEvent(type, { pointerType: 'touch', clientX: x, bubbles: true })); touch('pointerdown', 400); touch('pointerup', 200)",
+            "const view = document.querySelector('.large .view'); const touch = (type, x) => ".
+                "view.dispatchEvent(new PointerEvent(type, { pointerType: 'touch', clientX: x, bubbles: true })); ".
+                "touch('pointerdown', 400); touch('pointerup', 200)",
         );
         self::assertStringContainsString('Picture 2', $phone->text('[data-place]'));
         self::assertSame([], $phone->violations('large view on a phone'));
@@ -357,7 +365,8 @@ final class GalleryTest extends TestCase
         $studio
             ->fill('#live', 'rating>=4')
             ->script(
-                "document.querySelector('form.panel').requestSubmit(document.querySelector('form.panel .btn-next')) ?? 0",
+                "document.querySelector('form.panel').requestSubmit(document.querySelector('form.panel ".
+                    ".btn-next')) ?? 0",
             );
         $studio->until(
             fn (): bool => str_contains($studio->text('main'), 'goes along with'),

@@ -115,8 +115,8 @@ final class WholeWayTest extends TestCase
             60,
         );
 
-        // Another program writes into a sidecar: the difference is shown, and nothing goes over it until somebody chose.
-        // The newest is this shoot's; others may have shoots in the same place.
+        // Another program writes into a sidecar: the difference is shown, and nothing goes over it until somebody
+        // chose. The newest is this shoot's; others may have shoots in the same place.
         $sidecars = glob(dirname(__DIR__, 3).'/storage/instances/test/places/work/*/*/*/*/*/*.xmp') ?: [];
         usort($sidecars, fn (string $a, string $b): int => filemtime($b) <=> filemtime($a));
         $sidecar = $sidecars[0] ?? '';
@@ -263,7 +263,8 @@ final class WholeWayTest extends TestCase
             );
         $studio->find('[data-new-delivery]');
         $studio->script(
-            "document.querySelectorAll('.output-line input').forEach((box) => { box.checked = box.closest('label').textContent.includes('Blog'); })",
+            "document.querySelectorAll('.output-line input').forEach((box) => { box.checked = ".
+                "box.closest('label').textContent.includes('Blog'); })",
         );
         $studio->fill('#name', 'For the blog')->click('[data-new-delivery] .btn-next');
         $delivery = $studio->attribute('[data-recipient] [data-link]', 'href', 60);
@@ -285,7 +286,8 @@ final class WholeWayTest extends TestCase
         [$studio, $shoot] = $this->atTheShoot();
         $studio->visit("/shoots/{$shoot}/deliveries/new?verdict=all")->find('[data-new-delivery]');
         $studio->script(
-            "document.querySelectorAll('.output-line input').forEach((box) => { box.checked = box.value === 'originals'; })",
+            "document.querySelectorAll('.output-line input').forEach((box) => { box.checked = box.value === ".
+                "'originals'; })",
         );
         $studio->fill('#name', 'All originals')->click('[data-new-delivery] .btn-next');
         $link = $studio->attribute('[data-recipient] [data-link]', 'href', 90);
@@ -523,7 +525,10 @@ final class WholeWayTest extends TestCase
         }
     }
 
-    /** A download that was broken off goes on where it stopped (RFC 9110, range requests), and the receipt says how far it was. */
+    /**
+     * A download that was broken off goes on where it stopped (RFC 9110, range requests), and the receipt says how far
+     * it was.
+     */
     private function checkTwoPieces(Browser $studio, string $zip): void
     {
         $folder = self::$downloads.'/pieces';
@@ -571,7 +576,8 @@ final class WholeWayTest extends TestCase
     {
         return json_decode(
             (string) $browser->web->executeAsyncScript(
-                "const done = arguments[1]; fetch(arguments[0], { headers: { Accept: 'application/json' } }).then((answer) => answer.text()).then(done, (reason) => done('{}'));",
+                "const done = arguments[1]; fetch(arguments[0], { headers: { Accept: 'application/json' } ".
+                    "}).then((answer) => answer.text()).then(done, (reason) => done('{}'));",
                 [$address],
             ),
             true,
@@ -598,7 +604,10 @@ final class WholeWayTest extends TestCase
         return array_column($this->truth(), 'name');
     }
 
-    /** What the generator knows of the two cards, in the order of the true time. @return list<array{name: string, instant: int, shooter: string}> */
+    /**
+     * What the generator knows of the two cards, in the order of the true time. @return list<array{name: string,
+     * instant: int, shooter: string}>
+     */
     private function truth(): array
     {
         $shots = array_filter(

@@ -60,7 +60,10 @@ final class CaptionTest extends TestCase
     {
         $existing =
             '<?xpacket begin="" id="W5M0MpCehiHzreSzNTczkc9d"?><x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">'.
-            '<rdf:Description rdf:about="" xmlns:e="http://example.org/own/" xmlns:xmp="http://ns.adobe.com/xap/1.0/" xmlns:photoshop="http://ns.adobe.com/photoshop/1.0/" e:Own="kept" xmp:Rating="2" photoshop:City="Old"><e:Deep><rdf:Bag><rdf:li>also kept</rdf:li></rdf:Bag></e:Deep></rdf:Description></rdf:RDF></x:xmpmeta><?xpacket end="w"?>';
+            '<rdf:Description rdf:about="" xmlns:e="http://example.org/own/" '.
+                'xmlns:xmp="http://ns.adobe.com/xap/1.0/" xmlns:photoshop="http://ns.adobe.com/photoshop/1.0/" '.
+                'e:Own="kept" xmp:Rating="2" photoshop:City="Old"><e:Deep><rdf:Bag><rdf:li>also '.
+                'kept</rdf:li></rdf:Bag></e:Deep></rdf:Description></rdf:RDF></x:xmpmeta><?xpacket end="w"?>';
         $written = (new XmpSidecar())->write(
             $existing,
             Caption::of(['city' => 'Saltmarsh & Quay', 'keywords' => 'a, b']),

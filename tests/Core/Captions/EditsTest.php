@@ -243,7 +243,10 @@ final class EditsTest extends TestCase
         }
     }
 
-    /** The byte lengths of IIM 4.2 as STANDARDS lists them, from memory; exiftool's own limits are asked in the reference tests. */
+    /**
+     * The byte lengths of IIM 4.2 as STANDARDS lists them, from memory; exiftool's own limits are asked in the
+     * reference tests.
+     */
     public function test_iim_is_cut_at_its_bytes_and_at_the_border_of_what_people_call_a_character(): void
     {
         $family = '👩‍👩‍👧‍👦'; // 25 bytes in UTF-8

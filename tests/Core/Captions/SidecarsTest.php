@@ -12,7 +12,10 @@ use Kanpai\Core\Frames\Metadata\UnreadableSidecar;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
-/** XMP as other software writes it (ISO 16684-1): read in all its forms, changed without touching a byte that is not ours. */
+/**
+ * XMP as other software writes it (ISO 16684-1): read in all its forms, changed without touching a byte that is not
+ * ours.
+ */
 final class SidecarsTest extends TestCase
 {
     private const RDF = 'xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"';
@@ -50,21 +53,38 @@ final class SidecarsTest extends TestCase
             ">{$inside}</rdf:RDF></x:xmpmeta>";
         yield 'elements' => [
             $frame(
-                "{$about}><photoshop:City>Saltmarsh</photoshop:City><dc:subject><rdf:Bag><rdf:li>a</rdf:li><rdf:li>b, c</rdf:li></rdf:Bag></dc:subject><dc:title><rdf:Alt><rdf:li xml:lang=\"fr\">Le</rdf:li><rdf:li xml:lang=\"x-default\">The</rdf:li></rdf:Alt></dc:title><xmp:Rating>3</xmp:Rating><xmp:Label>Second</xmp:Label><c:CreatorContactInfo rdf:parseType=\"Resource\"><c:CiEmailWork>a@quay.example</c:CiEmailWork></c:CreatorContactInfo></rdf:Description>",
+                ''.
+                    "{$about}><photoshop:City>Saltmarsh</photoshop:City><dc:subject><rdf:Bag><rdf:li>a</rdf:li><rdf:li>b, ".
+                    'c</rdf:li></rdf:Bag></dc:subject><dc:title><rdf:Alt><rdf:li xml:lang="fr">Le</rdf:li><rdf:li '.
+                    'xml:lang="x-default">The</rdf:li></rdf:Alt></dc:title><xmp:Rating>3</xmp:Rating><xmp:Label>Second</xmp:Label><c:CreatorContactInfo '.
+                    'rdf:parseType="Resource"><c:CiEmailWork>a@quay.example</c:CiEmailWork></c:CreatorContactInfo></rdf:Description>',
             ),
         ];
         yield 'attributes' => [
             $frame(
-                "{$about} photoshop:City=\"Saltmarsh\" xmp:Rating='3' xmp:Label=\"Second\"><dc:title><rdf:Alt><rdf:li xml:lang=\"x-default\">The</rdf:li></rdf:Alt></dc:title><dc:subject><rdf:Seq><rdf:li>a</rdf:li><rdf:li>b, c</rdf:li></rdf:Seq></dc:subject><c:CreatorContactInfo c:CiEmailWork=\"a@quay.example\"/></rdf:Description>",
+                "{$about} photoshop:City=\"Saltmarsh\" xmp:Rating='3' ".
+                    'xmp:Label="Second"><dc:title><rdf:Alt><rdf:li '.
+                    'xml:lang="x-default">The</rdf:li></rdf:Alt></dc:title><dc:subject><rdf:Seq><rdf:li>a</rdf:li><rdf:li>b, '.
+                    'c</rdf:li></rdf:Seq></dc:subject><c:CreatorContactInfo '.
+                    'c:CiEmailWork="a@quay.example"/></rdf:Description>',
             ),
         ];
         yield 'several descriptions' => [
             $frame(
-                "{$about} photoshop:City=\"Saltmarsh\"/>{$about}><xmp:Rating>3</xmp:Rating><xmp:Label>Second</xmp:Label></rdf:Description>{$about}><dc:subject><rdf:Bag><rdf:li>a</rdf:li><rdf:li>b, c</rdf:li></rdf:Bag></dc:subject><dc:title><rdf:Alt><rdf:li xml:lang=\"x-default\">The</rdf:li></rdf:Alt></dc:title><c:CreatorContactInfo><rdf:Description c:CiEmailWork=\"a@quay.example\"/></c:CreatorContactInfo></rdf:Description>",
+                "{$about} ".
+                    "photoshop:City=\"Saltmarsh\"/>{$about}><xmp:Rating>3</xmp:Rating><xmp:Label>Second</xmp:Label></rdf:Description>{$about}><dc:subject><rdf:Bag><rdf:li>a</rdf:li><rdf:li>b, ".
+                    'c</rdf:li></rdf:Bag></dc:subject><dc:title><rdf:Alt><rdf:li '.
+                    'xml:lang="x-default">The</rdf:li></rdf:Alt></dc:title><c:CreatorContactInfo><rdf:Description '.
+                    'c:CiEmailWork="a@quay.example"/></c:CreatorContactInfo></rdf:Description>',
             ),
         ];
         yield 'no frame around it, other prefixes' => [
-            '<r:RDF xmlns:r="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><r:Description r:about="" xmlns:p="http://ns.adobe.com/photoshop/1.0/" xmlns:d="http://purl.org/dc/elements/1.1/" xmlns:x="http://ns.adobe.com/xap/1.0/" xmlns:k="http://iptc.org/std/Iptc4xmpCore/1.0/xmlns/" x:Rating="3.0" x:Label="Second"><p:City> Saltmarsh </p:City><d:subject><r:Bag><r:li>a</r:li><r:li>b, c</r:li></r:Bag></d:subject><d:title>The</d:title><k:CreatorContactInfo r:parseType="Resource"><k:CiEmailWork>a@quay.example</k:CiEmailWork></k:CreatorContactInfo></r:Description></r:RDF>',
+            '<r:RDF xmlns:r="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><r:Description r:about="" '.
+                'xmlns:p="http://ns.adobe.com/photoshop/1.0/" xmlns:d="http://purl.org/dc/elements/1.1/" '.
+                'xmlns:x="http://ns.adobe.com/xap/1.0/" xmlns:k="http://iptc.org/std/Iptc4xmpCore/1.0/xmlns/" '.
+                'x:Rating="3.0" x:Label="Second"><p:City> Saltmarsh </p:City><d:subject><r:Bag><r:li>a</r:li><r:li>b, '.
+                'c</r:li></r:Bag></d:subject><d:title>The</d:title><k:CreatorContactInfo '.
+                'r:parseType="Resource"><k:CiEmailWork>a@quay.example</k:CiEmailWork></k:CreatorContactInfo></r:Description></r:RDF>',
         ];
     }
 
@@ -133,7 +153,8 @@ final class SidecarsTest extends TestCase
     public function test_other_languages_stay_with_their_text(): void
     {
         $xmp = self::packet(
-            '<dc:description><rdf:Alt><rdf:li xml:lang="x-default">Old</rdf:li><rdf:li xml:lang="fr-FR">Vieux &amp; beau</rdf:li></rdf:Alt></dc:description>',
+            '<dc:description><rdf:Alt><rdf:li xml:lang="x-default">Old</rdf:li><rdf:li xml:lang="fr-FR">Vieux '.
+                '&amp; beau</rdf:li></rdf:Alt></dc:description>',
         );
         $written = (new XmpSidecar())->write($xmp, Caption::of(['description' => 'New']));
         self::assertStringContainsString('<rdf:li xml:lang="fr-FR">Vieux &amp; beau</rdf:li>', $written);
@@ -155,7 +176,8 @@ final class SidecarsTest extends TestCase
             'an empty one' => $frame('<rdf:Description rdf:about=""/>'),
             'RDF without content' => '<rdf:RDF '.self::RDF.'/>',
             'a prefix that means something else' => $frame(
-                '<rdf:Description rdf:about="" xmlns:photoshop="http://example.org/mine/"><photoshop:City>mine</photoshop:City></rdf:Description>',
+                '<rdf:Description rdf:about="" '.
+                    'xmlns:photoshop="http://example.org/mine/"><photoshop:City>mine</photoshop:City></rdf:Description>',
             ),
         ];
         foreach ($odd as $name => $xmp) {

@@ -11,7 +11,10 @@ use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 
-/** Two bodies of made-up frames. The demo's own frames are held against the generator's truth in tests/Reference/SuggestionTest. */
+/**
+ * Two bodies of made-up frames. The demo's own frames are held against the generator's truth in
+ * tests/Reference/SuggestionTest.
+ */
 final class SuggestingTest extends TestCase
 {
     private const NOON = 1_788_609_600_000;

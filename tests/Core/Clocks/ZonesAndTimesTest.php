@@ -122,7 +122,8 @@ final class ZonesAndTimesTest extends TestCase
         yield 'no such day' => ['2026-02-30 10:00:00', 'is no time'];
         yield 'twice' => [
             '02:30:00',
-            '02:30:00 happened twice in Europe/Berlin that night: the clocks went back. Write 02:30:00 +02:00 for the first, 02:30:00 +01:00 for the second.',
+            '02:30:00 happened twice in Europe/Berlin that night: the clocks went back. Write 02:30:00 +02:00 for '.
+                'the first, 02:30:00 +01:00 for the second.',
         ];
         yield 'never' => ['2026-03-29 02:30:00', '02:30:00 never happened in Europe/Berlin on 29 March 2026'];
         yield 'nonsense of bytes' => ["\xFF\xFE", 'is no time'];

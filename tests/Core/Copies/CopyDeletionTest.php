@@ -8,7 +8,10 @@ use Kanpai\Core\Copies\CopyDeletion;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
-/** What has to stay of a file before a copy of it goes. That copies on one disk are no safety is common practice, no source. */
+/**
+ * What has to stay of a file before a copy of it goes. That copies on one disk are no safety is common practice, no
+ * source.
+ */
 final class CopyDeletionTest extends TestCase
 {
     private const WORK = ['disk' => 1, 'isArchive' => false];

@@ -36,7 +36,10 @@ final class ReadOnceCopyTest extends TestCase
         }
     }
 
-    /** Published vectors of XXH3 128 with seed 0: the empty input, from the reference implementation's tests (from memory). */
+    /**
+     * Published vectors of XXH3 128 with seed 0: the empty input, from the reference implementation's tests (from
+     * memory).
+     */
     public function test_the_hash_is_xxh128_as_published(): void
     {
         self::assertSame('99aa06d3014798d86001c324468d497f', (new ReadOnceCopy())->readBack($this->stream(''))->hash);

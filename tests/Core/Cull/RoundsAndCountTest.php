@@ -28,7 +28,10 @@ use PHPUnit\Framework\TestCase;
 /** Rounds, undoing, the count, moments by hand: worked examples. */
 final class RoundsAndCountTest extends TestCase
 {
-    /** @return iterable<string, array{RoundPlan, Verdict, bool, Verdict, bool}> plan, verdict before, whether it is in the set; verdict at the start, whether it takes part */
+    /**
+     * @return iterable<string, array{RoundPlan, Verdict, bool, Verdict, bool}>
+     *   plan, verdict before, whether it is in the set; verdict at the start, whether it takes part
+     */
     public static function starts(): iterable
     {
         $open = fn (Source $source): RoundPlan => RoundPlan::of($source, Doubt::Drop, false);
@@ -107,7 +110,10 @@ final class RoundsAndCountTest extends TestCase
         self::assertSame([['keep→drop' => [2], 'open→keep' => [4]], 2], [$comparison->changes, $comparison->same]);
     }
 
-    /** @return iterable<string, array{Standing, Standing}> what somebody did meanwhile, and what is left when the step is taken back */
+    /**
+     * @return iterable<string, array{Standing, Standing}>
+     *   what somebody did meanwhile, and what is left when the step is taken back
+     */
     public static function meanwhile(): iterable
     {
         // The step made keep, 4, uses 0110 of open, 1, uses 0011.
@@ -232,7 +238,10 @@ final class RoundsAndCountTest extends TestCase
         self::assertSame([0, 1, 0, 0, 2, 3], Moments::bursts($frames, [0, 0, 0, 0, 0, 1]));
     }
 
-    /** Values of CIE L*a*b* for sRGB primaries, D65, as the standard's formulas give them (Lindbloom's tables, from memory, to 0.1). */
+    /**
+     * Values of CIE L*a*b* for sRGB primaries, D65, as the standard's formulas give them (Lindbloom's tables, from
+     * memory, to 0.1).
+     */
     public function test_colours_are_measured_as_the_standard_says(): void
     {
         $distance = fn (array $one, array $other): float => ColourGrid::of(
@@ -259,7 +268,10 @@ final class RoundsAndCountTest extends TestCase
         self::assertSame([['Second'], 0, 3], [$uses->unknown('press, Second'), $uses->bits('Second'), $uses->free()]);
     }
 
-    /** @return iterable<string, array{string, list<array{string, string|null, int|null}>, int}> text, name verdict rating, problems */
+    /**
+     * @return iterable<string, array{string, list<array{string, string|null, int|null}>, int}>
+     *   text, name verdict rating, problems
+     */
     public static function lists(): iterable
     {
         yield 'names on lines' => ["A.JPG\r\nB.JPG\n", [['A.JPG', null, null], ['B.JPG', null, null]], 0];

@@ -14,10 +14,16 @@ use Kanpai\Core\Frames\Caption\MetadataScope;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
-/** How large pictures are written. Worked by hand; a 24-megapixel picture has 6,000 × 4,000 pixels (common practice, no source). */
+/**
+ * How large pictures are written. Worked by hand; a 24-megapixel picture has 6,000 × 4,000 pixels (common practice, no
+ * source).
+ */
 final class OutputSizesTest extends TestCase
 {
-    /** @return iterable<string, array{Size, array{int, int}, array{int, int}, string}> size, of a picture, written as, in words */
+    /**
+     * @return iterable<string, array{Size, array{int, int}, array{int, int}, string}>
+     *   size, of a picture, written as, in words
+     */
     public static function sizes(): iterable
     {
         yield 'full' => [Size::full(), [6000, 4000], [6000, 4000], 'full size'];
@@ -131,7 +137,8 @@ final class OutputSizesTest extends TestCase
             self::assertEquals($size, OutputPlan::fromArray(OutputPlan::of($size)->toArray())->size);
         }
         self::assertSame(
-            '1,600 px on the longest side · WebP 80 · at most 400 KB · sRGB · sharpened for screen · copyright and contact only',
+            '1,600 px on the longest side · WebP 80 · at most 400 KB · sRGB · sharpened for screen · copyright '.
+                'and contact only',
             OutputPlan::starters()['Blog']->inWords(),
         );
     }

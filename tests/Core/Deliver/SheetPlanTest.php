@@ -9,7 +9,10 @@ use Kanpai\Core\Deliver\ContactSheet\Paper;
 use Kanpai\Core\Deliver\ContactSheet\SheetPlan;
 use PHPUnit\Framework\TestCase;
 
-/** Where pictures stand on sheets. Sizes of paper: ISO 216 (A4, A3) and ANSI/ASME Y14.1 (letter, 8.5 × 11 in), from memory. */
+/**
+ * Where pictures stand on sheets. Sizes of paper: ISO 216 (A4, A3) and ANSI/ASME Y14.1 (letter, 8.5 × 11 in), from
+ * memory.
+ */
 final class SheetPlanTest extends TestCase
 {
     public function test_cells_lie_on_the_sheet_and_never_on_each_other(): void

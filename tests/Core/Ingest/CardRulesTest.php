@@ -135,7 +135,10 @@ final class CardRulesTest extends TestCase
         self::assertNotSame(CardSignature::of([$a, $b]), CardSignature::of([$a]));
     }
 
-    /** DateTimeOriginal, SubSecTimeOriginal and OffsetTimeOriginal by CIPA DC-008. @return iterable<array{string|null, string|null, string|null, string|null, int|null}> */
+    /**
+     * DateTimeOriginal, SubSecTimeOriginal and OffsetTimeOriginal by CIPA DC-008. @return iterable<array{string|null,
+     * string|null, string|null, string|null, int|null}>
+     */
     public static function times(): iterable
     {
         yield ['2026:09:05 10:41:07', '31', '+01:00', '2026-09-05 10:41:07.310', 60];

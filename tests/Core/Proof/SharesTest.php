@@ -17,10 +17,16 @@ use Kanpai\Core\Proof\SelectionDifference;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
-/** What a share allows, how people agree, what is out of date. Worked examples; the ways of the trade are common practice, no source. */
+/**
+ * What a share allows, how people agree, what is out of date. Worked examples; the ways of the trade are common
+ * practice, no source.
+ */
 final class SharesTest extends TestCase
 {
-    /** @return iterable<string, array{string, list<array{string, int|null, int|null}>|null}> text, lists or null when it is refused */
+    /**
+     * @return iterable<string, array{string, list<array{string, int|null, int|null}>|null}>
+     *   text, lists or null when it is refused
+     */
     public static function texts(): iterable
     {
         yield 'a name' => ['Album', [['Album', null, null]]];
@@ -73,7 +79,10 @@ final class SharesTest extends TestCase
         }
     }
 
-    /** @return iterable<string, array{string, int, string, bool, bool}> list, count, what is said, whether more fit, whether it is enough */
+    /**
+     * @return iterable<string, array{string, int, string, bool, bool}>
+     *   list, count, what is said, whether more fit, whether it is enough
+     */
     public static function standings(): iterable
     {
         yield 'too few' => ['Album 30-40', 29, '1 picture still to choose: 30 to 40 were asked for.', true, false];

@@ -82,7 +82,8 @@ final class ArchiveTest extends FeatureTestCase
         ])->assertSessionHasNoErrors();
         $picture = "{$this->folder}/edit.jpg";
         $drawn = PictureReader::svg(
-            '<svg xmlns="http://www.w3.org/2000/svg" width="600" height="400"><rect width="600" height="400" fill="#875"/></svg>',
+            '<svg xmlns="http://www.w3.org/2000/svg" width="600" height="400"><rect width="600" height="400" '.
+                'fill="#875"/></svg>',
         );
         PictureWriter::file($drawn->flat()->bare(), $picture, 'jpeg', 90);
         app(Versions::class)->add(
@@ -122,7 +123,10 @@ final class ArchiveTest extends FeatureTestCase
         return Bag::query()->where('name', $name)->orderByDesc('id')->firstOrFail();
     }
 
-    /** The database as it is on the first day, with one studio and its owner; and none of the old folders but the archive. */
+    /**
+     * The database as it is on the first day, with one studio and its owner; and none of the old folders but the
+     * archive.
+     */
     private function emptyInstallation(): void
     {
         DB::statement('SET FOREIGN_KEY_CHECKS = 0');
@@ -383,7 +387,8 @@ final class ArchiveTest extends FeatureTestCase
         self::assertSame(
             [],
             DB::select(
-                'SELECT f.id FROM files f LEFT JOIN frames r ON r.id = f.frame_id WHERE f.frame_id IS NOT NULL AND r.id IS NULL',
+                'SELECT f.id FROM files f LEFT JOIN frames r ON r.id = f.frame_id WHERE f.frame_id IS NOT NULL '.
+                    'AND r.id IS NULL',
             ),
         );
     }
@@ -463,7 +468,9 @@ final class ArchiveTest extends FeatureTestCase
                 function (string $place): string {
                     $id = Task::open($this->shoot, 'free', 'archive', 'Deleting', 'files', 8)->id;
 
-                    return "\$task = App\\Studio\\Task::query()->findOrFail({$id}); for (\$i = 0; \$i < 20 && ! \$task->refresh()->state->isOver(); \$i++) { (new App\\Archive\\FreeCopies({$id}, '{$place}'))->handle(); usleep(100000); }";
+                    return "\$task = App\\Studio\\Task::query()->findOrFail({$id}); for (\$i = 0; \$i < 20 && ! ".
+                        "\$task->refresh()->state->isOver(); \$i++) { (new App\\Archive\\FreeCopies({$id}, ".
+                        "'{$place}'))->handle(); usleep(100000); }";
                 },
                 ['drive', 'backup'],
             ),

@@ -14,7 +14,9 @@ use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
 use Tests\Feature\FeatureTestCase;
 
-/** Captions on their way to the disk: what stands beside the copies, and what happens when something else stands there. */
+/**
+ * Captions on their way to the disk: what stands beside the copies, and what happens when something else stands there.
+ */
 final class SidecarsTest extends FeatureTestCase
 {
     protected function setUp(): void
@@ -61,7 +63,9 @@ final class SidecarsTest extends FeatureTestCase
         $file = $this->sidecar();
         file_put_contents(
             $file,
-            '<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:own="http://example.org/own/" own:Crop="1 2 3 4"/></rdf:RDF></x:xmpmeta>',
+            '<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF '.
+                'xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" '.
+                'xmlns:own="http://example.org/own/" own:Crop="1 2 3 4"/></rdf:RDF></x:xmpmeta>',
         );
         $this->caption(['headline' => 'Crew']);
         self::assertStringContainsString('own:Crop="1 2 3 4"', (string) file_get_contents($file));

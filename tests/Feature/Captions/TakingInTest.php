@@ -13,7 +13,9 @@ use Kanpai\Core\Frames\Verdict;
 use Tests\Feature\FeatureTestCase;
 use Tests\Reference\RawKindsTest;
 
-/** What other software wrote before the card was read: captions, ratings, rejected, labels and keywords arrive as ours. */
+/**
+ * What other software wrote before the card was read: captions, ratings, rejected, labels and keywords arrive as ours.
+ */
 final class TakingInTest extends FeatureTestCase
 {
     /** @return list<string> the JPEG files of a card in order */
@@ -72,7 +74,8 @@ final class TakingInTest extends FeatureTestCase
             [0, Verdict::Open, ''],
             [$this->frameOf($plain)->rating, $this->frameOf($plain)->verdict, $this->frameOf($plain)->label],
         );
-        // Frames that say what they show count as captioned; a creator alone does not. Nothing has to be written for it.
+        // Frames that say what they show count as captioned; a creator alone does not. Nothing has to be written for
+        // it.
         $this->get("/shoots/{$this->shoot->id}/captions")
             ->assertSee('2 of 4 frames have a caption')
             ->assertDontSee('sidecars are behind');

@@ -32,7 +32,9 @@ final class CopyRemovalTest extends FeatureTestCase
         $delete = function (string $place): string {
             $id = Task::open($this->shoot, 'delete', 'dropped', 'Deleting', 'files', 100)->id;
 
-            return "\$task = App\\Studio\\Task::query()->findOrFail({$id}); for (\$i = 0; \$i < 50 && ! \$task->refresh()->state->isOver(); \$i++) { (new App\\Cull\\DeleteCopies({$id}, ['{$place}'], false))->handle(); } echo \$task->problem;";
+            return "\$task = App\\Studio\\Task::query()->findOrFail({$id}); for (\$i = 0; \$i < 50 && ! ".
+                "\$task->refresh()->state->isOver(); \$i++) { (new App\\Cull\\DeleteCopies({$id}, ['{$place}'], ".
+                'false))->handle(); } echo $task->problem;';
         };
         self::assertSame(['', ''], $this->atOnce([$delete('drive'), $delete('backup')]));
         self::assertSame(

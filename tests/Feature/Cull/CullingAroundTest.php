@@ -24,7 +24,10 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Feature\FeatureTestCase;
 use Tests\Reference\RawKindsTest;
 
-/** What stands around culling: pictures in all their pixels, labels of other software, moments that follow clocks, closed doors. */
+/**
+ * What stands around culling: pictures in all their pixels, labels of other software, moments that follow clocks,
+ * closed doors.
+ */
 final class CullingAroundTest extends FeatureTestCase
 {
     private function copied(int $frames = 3): Card
@@ -100,7 +103,9 @@ final class CullingAroundTest extends FeatureTestCase
         $this->get("/shoots/{$this->shoot->id}/cull/frames/{$frame->id}/whole")->assertNotFound();
     }
 
-    /** @return iterable<array{string, string, array<string, mixed>}> method, path below the shoot's cull, what is sent */
+    /**
+     * @return iterable<array{string, string, array<string, mixed>}> method, path below the shoot's cull, what is sent
+     */
     public static function doors(): iterable
     {
         yield ['GET', '', []];

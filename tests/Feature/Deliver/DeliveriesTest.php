@@ -545,7 +545,10 @@ final class DeliveriesTest extends FeatureTestCase
         $before = $this->tree($delivery->folder());
         // A file may have no more than so many blocks, so that libzip's writing fails halfway as on a full disk.
         $code =
-            'pcntl_signal(SIGXFSZ, SIG_IGN); require "vendor/autoload.php"; try { (new App\Deliver\ZipWriter)->write($argv[1], [["path" => $argv[2], "name" => "large.bin", "hash" => ""]], fn (float $part): bool => true); echo "made"; } catch (App\Deliver\UnableToDeliver $reason) { echo $reason->getMessage(); }';
+            'pcntl_signal(SIGXFSZ, SIG_IGN); require "vendor/autoload.php"; try { (new '.
+                'App\Deliver\ZipWriter)->write($argv[1], [["path" => $argv[2], "name" => "large.bin", "hash" => ""]], '.
+                'fn (float $part): bool => true); echo "made"; } catch (App\Deliver\UnableToDeliver $reason) { echo '.
+                '$reason->getMessage(); }';
         file_put_contents("{$this->folder}/large.bin", random_bytes(3_000_000));
         exec(
             'cd '.

@@ -22,7 +22,10 @@ use App\Ingest\Versions;
 use App\Proof\Gallery;
 use Tests\Feature\FeatureTestCase;
 
-/** Frames that go to a retoucher and come back, turn by turn; results of a raw editor; questions where a name does not say it. */
+/**
+ * Frames that go to a retoucher and come back, turn by turn; results of a raw editor; questions where a name does not
+ * say it.
+ */
 final class HandoffsTest extends FeatureTestCase
 {
     private Handoff $handoff;
@@ -74,7 +77,8 @@ final class HandoffsTest extends FeatureTestCase
     {
         $path = "{$this->folder}/{$name}";
         $picture = PictureReader::svg(
-            "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{$width}\" height=\"480\"><rect width=\"{$width}\" height=\"480\" fill=\"rgb({$shade},90,60)\"/></svg>",
+            "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{$width}\" height=\"480\"><rect width=\"{$width}\" ".
+                "height=\"480\" fill=\"rgb({$shade},90,60)\"/></svg>",
         )->flat();
         PictureWriter::file($picture->bare(), $path, $format === 'tiff' ? 'tiff' : 'jpeg', 92);
 
@@ -337,7 +341,8 @@ final class HandoffsTest extends FeatureTestCase
     {
         $path = "{$this->folder}/wide.jpg";
         $green = PictureReader::svg(
-            '<svg xmlns="http://www.w3.org/2000/svg" width="640" height="480"><rect width="640" height="480" fill="rgb(40,200,60)"/></svg>',
+            '<svg xmlns="http://www.w3.org/2000/svg" width="640" height="480"><rect width="640" height="480" '.
+                'fill="rgb(40,200,60)"/></svg>',
         );
         PictureWriter::file($green->flat()->bare(), $path, 'jpeg', 95, 'p3');
         self::assertStringContainsString(
@@ -377,7 +382,8 @@ final class HandoffsTest extends FeatureTestCase
             'sRGB',
             (string) shell_exec('exiftool -s3 -ICC_Profile:ProfileDescription '.escapeshellarg($file('turned'))),
         );
-        // The same colour needs other numbers: less red than sRGB has for this green, so that it lies beyond what sRGB shows.
+        // The same colour needs other numbers: less red than sRGB has for this green, so that it lies beyond what sRGB
+        // shows.
         [$kept, $turned] = [
             PictureMeasures::greyGrid(PictureReader::jpeg($file('kept'))->channel(0), 1, 1)[0],
             PictureMeasures::greyGrid(PictureReader::jpeg($file('turned'))->channel(0), 1, 1)[0],

@@ -15,7 +15,10 @@ use App\Studio\TaskState;
 use Illuminate\Support\Facades\Queue;
 use Tests\Feature\FeatureTestCase;
 
-/** Chosen originals in a folder of their own, copied to one place or moved in all, with their sidecars and names by pattern. */
+/**
+ * Chosen originals in a folder of their own, copied to one place or moved in all, with their sidecars and names by
+ * pattern.
+ */
 final class OriginalsTest extends FeatureTestCase
 {
     private string $page;
@@ -176,7 +179,10 @@ final class OriginalsTest extends FeatureTestCase
     public function test_begun_twice_at_the_same_moment_it_is_done_once(): void
     {
         $file = CardFile::query()->where('kind', 'raw')->firstOrFail();
-        $start = "config(['queue.default' => 'database']); echo App\\Deliver\\Originals\\CopyOriginals::start(App\\Studio\\Shoot::query()->findOrFail({$this->shoot->id}), App\\Copies\\Place::query()->findOrFail({$this->place}), [{$file->id} => 'picked/1.DNG']) ? 'begun' : 'waits';";
+        $start = "config(['queue.default' => 'database']); echo ".
+            "App\\Deliver\\Originals\\CopyOriginals::start(App\\Studio\\Shoot::query()->findOrFail({$this->shoot->id}), ".
+            "App\\Copies\\Place::query()->findOrFail({$this->place}), [{$file->id} => 'picked/1.DNG']) ? 'begun' : ".
+            "'waits';";
         self::assertEqualsCanonicalizing(
             ['begun', 'waits'],
             $this->atOnce(

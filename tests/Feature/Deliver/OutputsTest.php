@@ -14,7 +14,10 @@ use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Feature\FeatureTestCase;
 
-/** Files written in several ways: sizes, kinds and tags as exiftool (Debian) reads them; what is written again and what not. */
+/**
+ * Files written in several ways: sizes, kinds and tags as exiftool (Debian) reads them; what is written again and what
+ * not.
+ */
 final class OutputsTest extends FeatureTestCase
 {
     protected function setUp(): void

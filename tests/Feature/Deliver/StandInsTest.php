@@ -10,7 +10,10 @@ use League\Flysystem\Filesystem;
 use League\Flysystem\FilesystemException;
 use PHPUnit\Framework\TestCase;
 
-/** The folders that play services: what Flysystem (the library behind the real ones) asks of every kind of storage, and their moods. */
+/**
+ * The folders that play services: what Flysystem (the library behind the real ones) asks of every kind of storage, and
+ * their moods.
+ */
 final class StandInsTest extends TestCase
 {
     private string $folder;

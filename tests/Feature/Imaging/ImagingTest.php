@@ -34,7 +34,10 @@ final class ImagingTest extends TestCase
         exec('rm -rf '.escapeshellarg($this->folder));
     }
 
-    /** @return iterable<string, array{int, int, int, int, int, int}> width and height of the frame, of its preview, of its thumbnail */
+    /**
+     * @return iterable<string, array{int, int, int, int, int, int}>
+     *   width and height of the frame, of its preview, of its thumbnail
+     */
     public static function frames(): iterable
     {
         yield '24 megapixels' => [6000, 4000, 1500, 1000, 375, 250];
@@ -118,7 +121,10 @@ final class ImagingTest extends TestCase
         );
     }
 
-    /** Likeness by 64 signs: a picture and its smaller, softer copy agree; another picture does not (Krawetz 2013: under 10 is alike). */
+    /**
+     * Likeness by 64 signs: a picture and its smaller, softer copy agree; another picture does not (Krawetz 2013: under
+     * 10 is alike).
+     */
     public function test_likeness_stands_what_a_smaller_copy_does_to_a_picture(): void
     {
         $likeness = fn (Picture $picture): DifferenceHash => DifferenceHash::of(
@@ -174,7 +180,10 @@ final class ImagingTest extends TestCase
         self::assertEqualsWithDelta(0.0, $brighter / $i, 0.6, 'brighter or darker as a whole');
     }
 
-    /** Against the definition (Pech-Pacheco et al., “Diatom autofocusing in brightfield microscopy”, ICPR 2000), carried out one pixel after the other. */
+    /**
+     * Against the definition (Pech-Pacheco et al., “Diatom autofocusing in brightfield microscopy”, ICPR 2000), carried
+     * out one pixel after the other.
+     */
     public function test_sharpness_is_the_variance_of_the_laplacian_of_green_and_falls_with_blur(): void
     {
         [$width, $height] = [90, 60];

@@ -61,7 +61,10 @@ final class IngestPagesTest extends FeatureTestCase
         self::assertLessThan(60, $few);
     }
 
-    /** @return iterable<string, array{int, string, int, int, string}> days since it was read, its shoot, new frames, new files, words */
+    /**
+     * @return iterable<string, array{int, string, int, int, string}>
+     *   days since it was read, its shoot, new frames, new files, words
+     */
     public static function recognitions(): iterable
     {
         yield 'today' => [0, 'this', 0, 0, 'read today at 10:00 as card 2, 412 frames, nothing new'];

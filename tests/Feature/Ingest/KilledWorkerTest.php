@@ -38,7 +38,10 @@ use Kanpai\Core\Copies\ChecksumList;
 use Kanpai\Core\Frames\FrameFilter;
 use PHPUnit\Framework\Attributes\Group;
 
-/** A real worker, killed without warning, robbed of its card, its disk and its database; in the end nothing is lost and nothing half. */
+/**
+ * A real worker, killed without warning, robbed of its card, its disk and its database; in the end nothing is lost and
+ * nothing half.
+ */
 final class KilledWorkerTest extends TestCase
 {
     private const KILLS = 50;

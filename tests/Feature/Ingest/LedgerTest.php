@@ -169,7 +169,8 @@ final class LedgerTest extends FeatureTestCase
                 ->all(),
         );
 
-        // Once the drive is there, only what it lacks is copied, and the card counts as the studio asks: two places are enough.
+        // Once the drive is there, only what it lacks is copied, and the card counts as the studio asks: two places are
+        // enough.
         unlink($this->folder.'/blocked');
         $before = Copy::query()
             ->whereIn('file_id', $card->files()->select('id'))

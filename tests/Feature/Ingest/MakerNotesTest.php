@@ -16,13 +16,16 @@ use Kanpai\Demo\Camera\TiffWriter;
 use Tests\Feature\FeatureTestCase;
 
 /**
- * Serial, lens, zone and sensitivity that stand in makers' notes alone, as exiftool reads them. The notes are laid out as
- * its own documentation of tags describes those that begin with “Nikon”, byte 2: a TIFF block with 0x0002 ISO, 0x001D
- * SerialNumber, 0x0024 WorldTime and 0x0084 Lens.
+ * Serial, lens, zone and sensitivity that stand in makers' notes alone, as exiftool reads them. The notes are laid out
+ * as its own documentation of tags describes those that begin with “Nikon”, byte 2: a TIFF block with 0x0002 ISO,
+ * 0x001D SerialNumber, 0x0024 WorldTime and 0x0084 Lens.
  */
 final class MakerNotesTest extends FeatureTestCase
 {
-    /** @param  array{string, int, int, int}|null  $notes  serial, ISO, minutes of the zone, longest focal length of the lens */
+    /**
+     * @param  array{string, int, int, int}|null
+     *   $notes  serial, ISO, minutes of the zone, longest focal length of the lens
+     */
     private function frame(string $card, string $name, ?array $notes, int $minute, bool $hasIso = false): void
     {
         $exif = (new Directory())

@@ -11,7 +11,9 @@ use App\Studio\Task;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Feature\FeatureTestCase;
 
-/** What cards hold when other programs, other alphabets and other people had their hands on them. Nothing of it is lost. */
+/**
+ * What cards hold when other programs, other alphabets and other people had their hands on them. Nothing of it is lost.
+ */
 final class OddCardsTest extends FeatureTestCase
 {
     /** @return iterable<string, array{string}> */
@@ -136,7 +138,8 @@ final class OddCardsTest extends FeatureTestCase
             file_put_contents(sprintf('%s/DCIM/100CORVD/DATA%04d.BIN', $slot, $i), "file {$i}");
             touch(sprintf('%s/DCIM/100CORVD/DATA%04d.BIN', $slot, $i), 1_788_600_000 + $i);
         }
-        // Making twenty thousand files durable on a disk is the disk's matter; these stand in memory where there is such a place.
+        // Making twenty thousand files durable on a disk is the disk's matter; these stand in memory where there is
+        // such a place.
         $fast = is_dir('/dev/shm') ? '/dev/shm/kanpai-'.bin2hex(random_bytes(5)) : $this->folder;
         config(['kanpai.places' => ['drive' => $fast.'/drive', 'backup' => $fast.'/backup']]);
         try {

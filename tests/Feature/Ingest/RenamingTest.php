@@ -20,7 +20,10 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
 use Tests\Feature\FeatureTestCase;
 
-/** Copies renamed by a pattern once the clocks are set: originals, sidecars and versions, in every place; the record follows. */
+/**
+ * Copies renamed by a pattern once the clocks are set: originals, sidecars and versions, in every place; the record
+ * follows.
+ */
 final class RenamingTest extends FeatureTestCase
 {
     private string $page;

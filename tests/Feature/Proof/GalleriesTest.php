@@ -102,7 +102,10 @@ final class GalleriesTest extends FeatureTestCase
         );
     }
 
-    /** @return iterable<string, array{array<string, string>, string}> what is said, and where pixels must differ: all, left, right, middle */
+    /**
+     * @return iterable<string, array{array<string, string>, string}>
+     *   what is said, and where pixels must differ: all, left, right, middle
+     */
     public static function marks(): iterable
     {
         yield 'tiled words' => [
@@ -159,7 +162,8 @@ final class GalleriesTest extends FeatureTestCase
     {
         $png = "{$this->folder}/mark.png";
         $logo = PictureReader::svg(
-            '<svg xmlns="http://www.w3.org/2000/svg" width="300" height="100"><rect width="300" height="100" rx="50" fill="#ff0000"/></svg>',
+            '<svg xmlns="http://www.w3.org/2000/svg" width="300" height="100"><rect width="300" height="100" '.
+                'rx="50" fill="#ff0000"/></svg>',
         );
         PictureWriter::png($logo, $png);
         $say = fn (array $said) => $this->actingAs($this->member)->post('/face', [
