@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Captions;
 
 use App\Frames\Frame;
+use App\Frames\FrameMarks;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Collection;
@@ -73,8 +74,10 @@ final class ApplyBatch extends WorkInTurns
     private function apply(Batch $batch, Captioning $captioning, Collection $frames): void
     {
         $stand = FrameCaption::query()->whereKey($frames->modelKeys())->lockForUpdate()->get()->keyBy('frame_id');
-        $standing = isset($batch->edit['standings']) ? StandingTaken::standing(array_values($frames->modelKeys())) : [];
-        $rows = $changes = $taken = [];
+        $marks = isset($batch->edit['standings'])
+            ? FrameMarks::lock($batch->shoot, array_map(intval(...), $frames->modelKeys()))
+            : null;
+        $rows = $changes = [];
         foreach ($frames as $frame) {
             $row = $stand[$frame->id] ?? null;
             $before = $row?->caption() ?? Caption::nothing();
@@ -84,14 +87,11 @@ final class ApplyBatch extends WorkInTurns
                 'before' => ['fields' => $before->values(), 'own' => $row->own ?? []],
                 'after' => ['fields' => $after->values(), 'own' => $own],
             ];
-            if (isset($standing[$frame->id])) {
-                $taken[$frame->id] = [
-                    'before' => $standing[$frame->id],
-                    'after' => $batch->standing($frame->id, $standing[$frame->id]),
-                ];
-                foreach ($taken[$frame->id] as $when => $words) {
-                    $change[$when]['standing'] = $words;
-                }
+            $words = $marks?->words($frame->id);
+            if ($marks !== null && $words !== null) {
+                $change['before']['standing'] = $words;
+                $change['after']['standing'] = $batch->standing($frame->id, $words);
+                $marks->import($frame->id, $change['after']['standing']);
             }
             $changes[] = [
                 'batch_id' => $batch->id,
@@ -105,6 +105,6 @@ final class ApplyBatch extends WorkInTurns
         }
         DB::table('captions')->upsert($rows, ['frame_id'], ['fields', 'own', 'tells', 'written_at']);
         DB::table('caption_changes')->insert($changes);
-        StandingTaken::by($batch->shoot, $batch->member_id, $taken);
+        $marks?->storeImported($batch->member_id);
     }
 }

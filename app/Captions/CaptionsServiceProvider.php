@@ -6,6 +6,7 @@ namespace App\Captions;
 
 use App\Clocks\ClockSet;
 use App\Frames\FrameQuery;
+use App\Frames\MarksStored;
 use App\Ingest\CardRead;
 use App\Ingest\FilesRenamed;
 use Illuminate\Console\Scheduling\Schedule;
@@ -35,6 +36,10 @@ final class CaptionsServiceProvider extends ServiceProvider
                     'WHERE captions.shoot_id = ? AND frames.body_id = ?',
                 [$event->shoot->id, $event->body],
             );
+        });
+        // Sidecars carry the marks as well.
+        Event::listen(function (MarksStored $event): void {
+            DB::table('captions')->whereIntegerInRaw('frame_id', $event->frames)->update(['written_at' => null]);
         });
         // Sidecars are renamed with the files they stand beside.
         Event::listen(function (FilesRenamed $event): void {

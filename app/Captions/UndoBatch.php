@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
+use App\Frames\FrameMarks;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Support\Facades\DB;
@@ -32,10 +33,10 @@ final class UndoBatch extends WorkInTurns
                     ->lockForUpdate()
                     ->get()
                     ->keyBy('frame_id');
-                $standing = isset($batch->edit['standings'])
-                    ? StandingTaken::standing(array_map(intval(...), array_column($changes->all(), 'frame_id')))
-                    : [];
-                $rows = $given = [];
+                $marks = isset($batch->edit['standings'])
+                    ? FrameMarks::lock($batch->shoot, array_map(intval(...), $changes->pluck('frame_id')->all()))
+                    : null;
+                $rows = [];
                 foreach ($changes as $change) {
                     $row = $stand[(int) $change->frame_id] ?? null;
                     [$before, $after] = [
@@ -50,12 +51,13 @@ final class UndoBatch extends WorkInTurns
                         }
                     }
                     $frame = (int) $change->frame_id;
-                    if (isset($standing[$frame], $after['standing'])) {
-                        $given[$frame] = ['before' => $standing[$frame], 'after' => $standing[$frame]];
-                        foreach ($standing[$frame] as $name => $value) {
-                            $given[$frame]['after'][$name] =
-                                $value === $after['standing'][$name] ? $before['standing'][$name] : $value;
+                    $words = $marks?->words($frame);
+                    if ($marks !== null && $words !== null && isset($after['standing'])) {
+                        foreach ($words as $name => $value) {
+                            $isUnchanged = $value === $after['standing'][$name];
+                            $words[$name] = $isUnchanged ? $before['standing'][$name] : $value;
                         }
+                        $marks->import($frame, $words);
                     }
                     $rows[] = FrameCaption::row(
                         $frame,
@@ -64,7 +66,7 @@ final class UndoBatch extends WorkInTurns
                         $row !== null && $row->own !== $after['own'] ? $row->own : $before['own'],
                     );
                 }
-                StandingTaken::by($batch->shoot, $batch->member_id, $given);
+                $marks?->storeImported($batch->member_id);
                 DB::table('captions')->upsert($rows, ['frame_id'], ['fields', 'own', 'tells', 'written_at']);
                 $left()
                     ->whereIn('frame_id', $changes->pluck('frame_id')->all())

@@ -46,7 +46,7 @@ final class Regrouping
                     'UPDATE frames JOIN (WITH given (id, moment, size, border) AS (VALUES '.
                         implode(',', $some).
                         ') SELECT * FROM given) AS given ON given.id = frames.id SET frames.moment = '.
-                            'given.moment, frames.moment_size = given.size, frames.border = given.border',
+                        'given.moment, frames.moment_size = given.size, frames.border = given.border',
                 );
             }
         }, 3);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Cull;
 
+use App\Frames\FrameMarks;
 use App\Frames\FrameSet;
 use App\Studio\Member;
 use App\Studio\Shoot;
@@ -132,18 +133,10 @@ final class Rounds
         DB::table('culls')
             ->where('shoot_id', $shoot->id)
             ->update(['round_id' => $round->id]);
-        // Frames that came since then stand as they are.
-        DB::update(
-            'UPDATE frames JOIN round_frames ON round_frames.frame_id = frames.id AND round_frames.round_id = ? '.
-                'JOIN captions ON captions.frame_id = frames.id SET captions.written_at = NULL WHERE frames.shoot_id '.
-                '= ? AND frames.verdict <> round_frames.verdict',
-            [$round->id, $shoot->id],
-        );
-        DB::update(
-            'UPDATE frames JOIN round_frames ON round_frames.frame_id = frames.id AND round_frames.round_id = ? '.
-                'SET frames.verdict = round_frames.verdict, frames.turn = ? WHERE frames.shoot_id = ? AND '.
-                'frames.verdict <> round_frames.verdict',
-            [$round->id, $turn, $shoot->id],
-        );
+        // Frames that came since then keep the verdicts they have.
+        $verdicts = DB::table('round_frames')
+            ->where('round_id', $round->id)
+            ->select(['frame_id', 'verdict']);
+        FrameMarks::replaceVerdicts($shoot, $verdicts, $turn);
     }
 }

@@ -14,7 +14,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
 use Kanpai\Core\Frames\CameraTime;
 use Kanpai\Core\Frames\Filter\InvalidFilter;
 use Kanpai\Core\Frames\FrameFilter;
-use Kanpai\Core\Frames\Standing;
+use Kanpai\Core\Frames\Marks;
 use Kanpai\Core\Frames\Verdict;
 
 /**
@@ -182,9 +182,9 @@ final class Frame extends Model
         return CameraTime::of($this->camera_ms, $this->camera_zone);
     }
 
-    public function standing(): Standing
+    public function standing(): Marks
     {
-        return Standing::of($this->verdict, $this->rating, $this->uses);
+        return Marks::of($this->verdict, $this->rating, $this->uses);
     }
 
     /** “1,616 px of 6,000” where a picture smaller than the frame is all that can be shown, else nothing. */

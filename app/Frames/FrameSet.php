@@ -65,6 +65,13 @@ final class FrameSet extends Model
         });
     }
 
+    /** Puts a frame into a set made by hand, or takes it out. */
+    public static function collect(int $set, int $frame, bool $isIn): void
+    {
+        $row = ['set_id' => $set, 'frame_id' => $frame];
+        $isIn ? DB::table('set_frames')->insertOrIgnore($row) : DB::table('set_frames')->where($row)->delete();
+    }
+
     /** A name that no set of the shoot has yet. */
     public static function freeName(Shoot $shoot, string $name): string
     {

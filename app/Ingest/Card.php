@@ -123,8 +123,8 @@ final class Card extends Model
     }
 
     /**
-     * @param  list<int>
-     *   $told  cards that have been looked at: files may rest on others of their own card, and two cards on each other
+     * @param  list<int>  $told  cards that have been looked at: files may rest on others of their own card, and two
+     *                           cards on each other
      */
     private function isSafeAfterProofOf(array $told): bool
     {

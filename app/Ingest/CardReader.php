@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use App\Frames\Body;
+use App\Frames\Uses;
 use App\Imaging\ExifTool;
 use App\Ingest\Rack\Rack;
+use App\Studio\Studio;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\CameraTime;
@@ -74,6 +76,9 @@ final class CardReader
 
     /** @var array<string, int> */
     private array $bodies = [];
+
+    /** @var array<string, int> studio and label => the uses that the label names */
+    private array $uses = [];
 
     private MakerNotesQuestions $questions;
 
@@ -276,7 +281,7 @@ final class CardReader
             $frames[] = [
                 ...$this->frameRow($reading, $main, $exif, $facts[$main]),
                 'small_path' => $seen['small'],
-                ...self::judgement($said),
+                ...$this->marks($reading, $said),
                 'said' => $said->caption->values(),
             ];
         }
@@ -304,9 +309,11 @@ final class CardReader
     }
 
     /**
-     * @return array{rating: int, verdict: string, label: string} what other software made of the frame, in our words
+     * The marks that other software gave.
+     *
+     * @return array{rating: int, verdict: string, label: string, uses: int}
      */
-    private static function judgement(FileMetadata $said): array
+    private function marks(ReadingOfCard $reading, FileMetadata $said): array
     {
         $verdict = match (true) {
             $said->rating === -1 => Verdict::Drop,
@@ -314,10 +321,16 @@ final class CardReader
             default => Verdict::Open,
         };
 
+        $label = mb_substr($said->label, 0, 120);
+        $key = "{$reading->studio} {$label}";
+
         return [
             'rating' => max(0, $said->rating ?? 0),
             'verdict' => $verdict->value,
-            'label' => mb_substr($said->label, 0, 120),
+            'label' => $label,
+            'uses' => $label === ''
+                    ? 0
+                    : ($this->uses[$key] ??= Uses::ofLabel(Studio::query()->findOrFail($reading->studio), $label)),
         ];
     }
 

@@ -320,13 +320,17 @@ abstract class FeatureTestCase extends TestCase
         return $tree;
     }
 
-    /** A page as a browser reads it: space is space, however the view breaks its lines. */
+    /** A page as a browser reads it: space is space, however the view breaks its lines; but not where people write. */
     protected function createTestResponse($response, $request): TestResponse
     {
         $answer = parent::createTestResponse($response, $request);
         $content = $answer->baseResponse->getContent();
         if (is_string($content) && str_contains((string) $answer->headers->get('Content-Type'), 'text/html')) {
-            $answer->baseResponse->setContent(preg_replace('/[ \t\r\n]+/', ' ', $content));
+            $parts = preg_split('~(<textarea.*?</textarea>|<br />\n)~s', $content, -1, PREG_SPLIT_DELIM_CAPTURE) ?: [];
+            foreach ($parts as $i => $part) {
+                $parts[$i] = $i % 2 === 1 ? $part : preg_replace('/[ \t\r\n]+/', ' ', $part);
+            }
+            $answer->baseResponse->setContent(implode('', $parts));
         }
 
         return $answer;

@@ -12,7 +12,7 @@ use Illuminate\Validation\ValidationException;
  * Steps as a browser sends them. Read by hand: a validator that looks at ten thousand marks rule by rule takes longer
  * than doing them.
  *
- * @phpstan-import-type StepSaid from Marking
+ * @phpstan-import-type StepInput from Marking
  */
 final class StepsRequest extends FormRequest
 {
@@ -26,7 +26,7 @@ final class StepsRequest extends FormRequest
         return ['steps' => ['required', 'array', 'max:'.self::MOST_STEPS]];
     }
 
-    /** @return list<StepSaid> */
+    /** @return list<StepInput> */
     public function steps(): array
     {
         $marks = 0;

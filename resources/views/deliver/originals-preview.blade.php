@@ -1,7 +1,6 @@
 {{-- What comes of the originals that are meant: $files, $bytes, $kinds, $paths; $isAgain where the page stands already --}}
 @if ($isAgain ?? false)
-    <span id="put" hx-swap-oob="true">
-        {{ number_format($files) }} {{ Str::plural('file', $files) }}</span>
+    <span id="put" hx-swap-oob="true">{{ number_format($files) }} {{ Str::plural('file', $files) }}</span>
 @endif
 @if ($files === 0)
     <p class="quiet">Of these frames no such file is copied yet.</p>

@@ -1,7 +1,7 @@
-@if ($comment->text)
-    You wrote about picture {{ $comment->galleryFrame->number }}: “{!! $comment->text !!}”
+@if($comment->text)
+You wrote about picture {{ $comment->galleryFrame->number }}: “{!! $comment->text !!}”
 @else
-    You drew on picture {{ $comment->galleryFrame->number }}.
+You drew on picture {{ $comment->galleryFrame->number }}.
 @endif
 
 Our answer: {!! $comment->answer !!}

@@ -1,5 +1,6 @@
-@if ($guest->name)
-    {!! $guest->name !!},
+@if($guest->name)
+{!! $guest->name !!},
+
 @endif
 you can change your selection from “{!! $gallery->title !!}” again: {!! $guest->address() !!}
 

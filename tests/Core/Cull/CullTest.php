@@ -6,7 +6,7 @@ namespace Tests\Core\Cull;
 
 use Kanpai\Core\Frames\FrameFilter;
 use Kanpai\Core\Frames\InvalidMark;
-use Kanpai\Core\Frames\Standing;
+use Kanpai\Core\Frames\Marks;
 use Kanpai\Core\Frames\Verdict;
 use Kanpai\Core\Imaging\DifferenceHash;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -16,10 +16,10 @@ final class CullTest extends TestCase
 {
     public function test_a_mark_changes_what_it_says_and_nothing_else(): void
     {
-        $before = Standing::of(Verdict::Keep, 3);
-        self::assertEquals(Standing::of(Verdict::Drop, 3), $before->marked('drop', null));
-        self::assertEquals(Standing::of(Verdict::Keep, 0), $before->marked(null, 0));
-        self::assertEquals(Standing::of(Verdict::Open, 5), $before->marked('open', 5));
+        $before = Marks::of(Verdict::Keep, 3);
+        self::assertEquals(Marks::of(Verdict::Drop, 3), $before->marked('drop', null));
+        self::assertEquals(Marks::of(Verdict::Keep, 0), $before->marked(null, 0));
+        self::assertEquals(Marks::of(Verdict::Open, 5), $before->marked('open', 5));
     }
 
     /** @return iterable<array{string|null, int|null}> */
@@ -35,7 +35,7 @@ final class CullTest extends TestCase
     public function test_a_mark_in_other_words_is_refused(?string $verdict, ?int $rating): void
     {
         $this->expectException(InvalidMark::class);
-        Standing::of(Verdict::Open, 0)->marked($verdict, $rating);
+        Marks::of(Verdict::Open, 0)->marked($verdict, $rating);
     }
 
     /** xmp:Rating by ISO 16684-2: −1 is rejected. */

@@ -13,12 +13,12 @@ use Kanpai\Core\Cull\Round\InvalidRound;
 use Kanpai\Core\Cull\Round\RoundComparison;
 use Kanpai\Core\Cull\Round\RoundPlan;
 use Kanpai\Core\Cull\Round\Source;
+use Kanpai\Core\Frames\Marks;
 use Kanpai\Core\Frames\Moment\Borders;
 use Kanpai\Core\Frames\Moment\Fineness;
 use Kanpai\Core\Frames\Moment\Glimpse;
 use Kanpai\Core\Frames\Moment\HandEdit;
 use Kanpai\Core\Frames\Moment\Moments;
-use Kanpai\Core\Frames\Standing;
 use Kanpai\Core\Frames\UseList;
 use Kanpai\Core\Frames\Verdict;
 use Kanpai\Core\Imaging\ColourGrid;
@@ -111,22 +111,22 @@ final class RoundsAndCountTest extends TestCase
     }
 
     /**
-     * @return iterable<string, array{Standing, Standing}>
+     * @return iterable<string, array{Marks, Marks}>
      *   what somebody did meanwhile, and what is left when the step is taken back
      */
     public static function meanwhile(): iterable
     {
         // The step made keep, 4, uses 0110 of open, 1, uses 0011.
-        yield 'nothing' => [Standing::of(Verdict::Keep, 4, 0b0110), Standing::of(Verdict::Open, 1, 0b0011)];
-        yield 'another verdict' => [Standing::of(Verdict::Drop, 4, 0b0110), Standing::of(Verdict::Drop, 1, 0b0011)];
-        yield 'another rating' => [Standing::of(Verdict::Keep, 5, 0b0110), Standing::of(Verdict::Open, 5, 0b0011)];
-        yield 'another use' => [Standing::of(Verdict::Keep, 4, 0b1110), Standing::of(Verdict::Open, 1, 0b1011)];
+        yield 'nothing' => [Marks::of(Verdict::Keep, 4, 0b0110), Marks::of(Verdict::Open, 1, 0b0011)];
+        yield 'another verdict' => [Marks::of(Verdict::Drop, 4, 0b0110), Marks::of(Verdict::Drop, 1, 0b0011)];
+        yield 'another rating' => [Marks::of(Verdict::Keep, 5, 0b0110), Marks::of(Verdict::Open, 5, 0b0011)];
+        yield 'another use' => [Marks::of(Verdict::Keep, 4, 0b1110), Marks::of(Verdict::Open, 1, 0b1011)];
     }
 
     #[DataProvider('meanwhile')]
-    public function test_taking_back_leaves_what_others_did_since(Standing $now, Standing $left): void
+    public function test_taking_back_leaves_what_others_did_since(Marks $now, Marks $left): void
     {
-        [$before, $after] = [Standing::of(Verdict::Open, 1, 0b0011), Standing::of(Verdict::Keep, 4, 0b0110)];
+        [$before, $after] = [Marks::of(Verdict::Open, 1, 0b0011), Marks::of(Verdict::Keep, 4, 0b0110)];
         self::assertEquals($left, $now->withdrawn($before, $after));
         self::assertEquals(
             $now,

@@ -216,7 +216,7 @@ final class GuestsTest extends FeatureTestCase
                     ->getContent(),
             ),
         );
-        self::assertStringContainsString('all agree 1only one wants it 2', $page(''));
+        self::assertStringContainsString('all agree 1 only one wants it 2', $page(''));
         self::assertStringContainsString('3 of 4 chosen by somebody', $page(''));
         self::assertStringContainsString('Second Guest chose 2', $page(''));
         self::assertStringContainsString($this->frames()[0]->name, $page('?kind=all'));

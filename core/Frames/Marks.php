@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kanpai\Core\Frames;
 
 /** Verdict, rating and uses of a frame at one moment. */
-final readonly class Standing
+final readonly class Marks
 {
     /**
      * @param  int<0, 5>  $rating
