@@ -194,22 +194,60 @@ final class XmpSidecar
      */
     private static function spliced(string $xml, array $tags, array $cuts, array $changed, array $languages): string
     {
+        [$into, $isDescription] = self::parent($tags);
+        $rdf = array_search(XmpProperties::RDF, $into['scope'], true);
+        $rdf = is_string($rdf) && $rdf !== '' ? $rdf : 'rdf';
+        [$prefixes, $declared] = self::prefixes($changed, $into['scope']);
+        $block = self::block($changed, $prefixes, $rdf, $languages);
+        $edits = array_map(fn (array $cut): array => [$cut[0], $cut[1], ''], $cuts);
+        if ($block !== '' && ! $isDescription) {
+            $block = "\n  <{$rdf}:Description {$rdf}:about=\"\"{$declared}>{$block}\n  </{$rdf}:Description>";
+            $declared = '';
+        }
+        if ($block !== '') {
+            $edits[] = self::insertion($xml, $into, $declared, $block);
+        }
+        // From the end to the beginning, so that each place is still right when its turn comes.
+        usort($edits, fn (array $one, array $other): int => $other[0] <=> $one[0]);
+        foreach ($edits as [$at, $length, $text]) {
+            $xml = substr_replace($xml, $text, $at, $length);
+        }
+
+        return $xml;
+    }
+
+    /**
+     * The element that new properties go into: the first description, else all of RDF.
+     *
+     * @param  list<Tag>  $tags
+     * @return array{Tag, bool} the tag that opens it, and whether it is a description
+     */
+    private static function parent(array $tags): array
+    {
         $path = [];
-        $target = $rdf = null;
+        $rdf = null;
         foreach ($tags as $tag) {
             $path[$tag['depth']] = $tag['name'];
-            if ($tag['kind'] !== 'close' && $tag['name'] === '{'.XmpProperties::RDF.'}RDF') {
-                $rdf ??= $tag;
+            if ($tag['kind'] === 'close') {
+                continue;
             }
-            if ($tag['kind'] !== 'close' && self::isDescription($tag, $path)) {
-                $target = $tag;
-                break;
+            if (self::isDescription($tag, $path)) {
+                return [$tag, true];
             }
+            $rdf ??= $tag['name'] === '{'.XmpProperties::RDF.'}RDF' ? $tag : null;
         }
         assert($rdf !== null);
-        $into = $target ?? $rdf;
-        $ours = array_search(XmpProperties::RDF, $into['scope'], true);
-        $name = is_string($ours) && $ours !== '' ? $ours : 'rdf';
+
+        return [$rdf, false];
+    }
+
+    /**
+     * @param  Wanted  $changed
+     * @param  array<string, string>  $scope  prefix => namespace, where the properties go
+     * @return array{array<string, string>, string} our prefix => that of the text, and the declarations that are missing
+     */
+    private static function prefixes(array $changed, array $scope): array
+    {
         $prefixes = [];
         $declared = '';
         foreach (array_keys($changed) as $property) {
@@ -217,41 +255,33 @@ final class XmpSidecar
             if (isset($prefixes[$prefix])) {
                 continue;
             }
-            $known = array_search(XmpProperties::NAMESPACES[$prefix], $into['scope'], true);
+            $known = array_search(XmpProperties::NAMESPACES[$prefix], $scope, true);
+            if (is_string($known) && $known !== '') {
+                $prefixes[$prefix] = $known;
+
+                continue;
+            }
             // A prefix that means something else here gets a neighbour.
-            $prefixes[$prefix] =
-                is_string($known) && $known !== ''
-                    ? $known
-                    : (isset($into['scope'][$prefix])
-                        ? $prefix.'1'
-                        : $prefix);
-            if (! is_string($known) || $known === '') {
-                $declared .= "\n    xmlns:{$prefixes[$prefix]}=\"".XmpProperties::NAMESPACES[$prefix].'"';
-            }
-        }
-        $block = self::block($changed, $prefixes, $name, $languages);
-        $edits = array_map(fn (array $cut): array => [$cut[0], $cut[1], ''], $cuts);
-        $end = $into['at'] + $into['length'];
-        if ($block !== '') {
-            $isEmpty = $into['kind'] === 'empty';
-            $close = $end - ($isEmpty ? 2 : 1);
-            if ($target === null) {
-                $block = "\n  <{$name}:Description {$name}:about=\"\"{$declared}>{$block}\n  </{$name}:Description>";
-                $declared = '';
-            }
-            preg_match('~^<([^\s/>]+)~', substr($xml, $into['at'], $into['length']), $written);
-            $edits[] = [
-                $close,
-                $isEmpty ? 2 : 1,
-                $declared.'>'.$block.($isEmpty ? "\n  </".($written[1] ?? '').'>' : ''),
-            ];
-        }
-        usort($edits, fn (array $a, array $b): int => $b[0] <=> $a[0]);
-        foreach ($edits as [$at, $length, $text]) {
-            $xml = substr_replace($xml, $text, $at, $length);
+            $prefixes[$prefix] = isset($scope[$prefix]) ? $prefix.'1' : $prefix;
+            $declared .= "\n    xmlns:{$prefixes[$prefix]}=\"".XmpProperties::NAMESPACES[$prefix].'"';
         }
 
-        return $xml;
+        return [$prefixes, $declared];
+    }
+
+    /**
+     * @param  Tag  $into  opens the element
+     * @return array{int, int, string} where the block goes, how many bytes it replaces, and the text
+     */
+    private static function insertion(string $xml, array $into, string $declared, string $block): array
+    {
+        $end = $into['at'] + $into['length'];
+        if ($into['kind'] !== 'empty') {
+            return [$end - 1, 1, "{$declared}>{$block}"];
+        }
+        preg_match('~^<([^\s/>]+)~', substr($xml, $into['at'], $into['length']), $written);
+
+        return [$end - 2, 2, "{$declared}>{$block}\n  </".($written[1] ?? '').'>'];
     }
 
     /**
@@ -312,29 +342,7 @@ final class XmpSidecar
             } elseif ($shape === XmpShape::Text) {
                 $block .= self::INDENT."<{$name}>".self::escaped($items[0])."</{$name}>";
             } else {
-                $kind = ['Bag' => 'Bag', 'Sequence' => 'Seq', 'Languages' => 'Alt'][$shape->name];
-                $language = $shape === XmpShape::Languages ? ' xml:lang="x-default"' : '';
-                $lis =
-                    implode(
-                        '',
-                        array_map(
-                            fn (string $item): string => self::INDENT.
-                                "  <{$rdf}:li{$language}>".
-                                self::escaped($item).
-                                "</{$rdf}:li>",
-                            $items,
-                        ),
-                    ).
-                    ($languages[$property] ?? '');
-                $block .=
-                    self::INDENT.
-                    "<{$name}>".
-                    self::INDENT.
-                    " <{$rdf}:{$kind}>{$lis}".
-                    self::INDENT.
-                    " </{$rdf}:{$kind}>".
-                    self::INDENT.
-                    "</{$name}>";
+                $block .= self::container($name, $shape, $items, $rdf, $languages[$property] ?? '');
             }
         }
         if ($structure !== '') {
@@ -344,6 +352,29 @@ final class XmpSidecar
         }
 
         return $block;
+    }
+
+    /**
+     * @param  list<string>  $items
+     * @param  string  $others  alternatives in other languages, as they were written
+     */
+    private static function container(string $name, XmpShape $shape, array $items, string $rdf, string $others): string
+    {
+        $kind = match ($shape) {
+            XmpShape::Bag => 'Bag',
+            XmpShape::Sequence => 'Seq',
+            default => 'Alt',
+        };
+        $language = $shape === XmpShape::Languages ? ' xml:lang="x-default"' : '';
+        $lines = array_map(
+            fn (string $item): string => "  <{$rdf}:li{$language}>".self::escaped($item)."</{$rdf}:li>",
+            $items,
+        );
+        $list = implode('', array_map(fn (string $line): string => self::INDENT.$line, $lines)).$others;
+
+        return self::INDENT."<{$name}>"
+            .self::INDENT." <{$rdf}:{$kind}>{$list}".self::INDENT." </{$rdf}:{$kind}>"
+            .self::INDENT."</{$name}>";
     }
 
     /**

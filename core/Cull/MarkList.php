@@ -12,13 +12,15 @@ use Kanpai\Core\Frames\Verdict;
 /**
  * Verdicts, ratings and uses of frames as a table (CSV of RFC 4180), as it goes out and as it comes in from elsewhere;
  * or just a list of names, of which each is to be marked alike.
+ *
+ * @phpstan-type Mark array{name: string, verdict: string|null, rating: int|null, uses: list<string>|null}
  */
 final readonly class MarkList
 {
     public const COLUMNS = ['name', 'verdict', 'rating', 'uses', 'time'];
 
     /**
-     * @param  list<array{name: string, verdict: string|null, rating: int|null, uses: list<string>|null}>  $marks
+     * @param  list<Mark>  $marks
      * @param  list<string>  $problems  lines that cannot be read, in words
      */
     private function __construct(public array $marks, public array $problems)
@@ -50,54 +52,59 @@ final readonly class MarkList
             return self::names($text);
         }
         $marks = $problems = [];
-        $columns = [];
+        $columns = null;
         foreach (Table::rows($text) as ['line' => $line, 'cells' => $row]) {
-            if ($columns === []) {
-                $columns = array_flip(
-                    array_map(
-                        fn (string $name): string => in_array(
-                            strtolower(trim($name)),
-                            ['file', 'filename', 'file name'],
-                            true,
-                        )
-                            ? 'name'
-                            : strtolower(trim($name)),
-                        $row,
-                    ),
-                );
+            if ($columns === null) {
+                $columns = array_flip(array_map(self::column(...), $row));
 
                 continue;
             }
-            $cell = fn (string $column): string => isset($columns[$column]) ? trim($row[$columns[$column]] ?? '') : '';
-            $name = $cell('name');
-            if ($name === '') {
+            $cells = array_map(fn (int $at): string => trim($row[$at] ?? ''), $columns);
+            if (($cells['name'] ?? '') === '') {
                 continue;
             }
-            $verdict = strtolower($cell('verdict'));
-            $rating = $cell('rating');
-            if (
-                ($verdict !== '' && Verdict::tryFrom($verdict) === null) ||
-                ($rating !== '' && preg_match('/^[0-5]$/', $rating) !== 1)
-            ) {
-                $problems[] =
-                    "Line {$line}, {$name}: ".
-                    ($verdict !== '' && Verdict::tryFrom($verdict) === null
-                        ? InvalidMark::verdict(mb_strimwidth($verdict, 0, 20, '…'))->getMessage()
-                        : InvalidMark::rating((int) $rating)->getMessage());
-
-                continue;
+            try {
+                $marks[] = self::mark($cells);
+            } catch (InvalidMark $reason) {
+                $problems[] = "Line {$line}, {$cells['name']}: {$reason->getMessage()}";
             }
-            $marks[] = [
-                'name' => $name,
-                'verdict' => $verdict === '' ? null : $verdict,
-                'rating' => $rating === '' ? null : (int) $rating,
-                'uses' => isset($columns['uses'])
-                    ? array_values(array_filter(array_map(trim(...), explode(';', $cell('uses')))))
-                    : null,
-            ];
         }
 
         return new self($marks, $problems);
+    }
+
+    /** What a column is called here, by what it is called in the table. */
+    private static function column(string $title): string
+    {
+        $title = strtolower(trim($title));
+
+        return in_array($title, ['file', 'filename', 'file name'], true) ? 'name' : $title;
+    }
+
+    /**
+     * @param  array<string, string>  $cells  column => text
+     * @return Mark
+     *
+     * @throws InvalidMark
+     */
+    private static function mark(array $cells): array
+    {
+        $verdict = strtolower($cells['verdict'] ?? '');
+        if ($verdict !== '' && Verdict::tryFrom($verdict) === null) {
+            throw InvalidMark::verdict(mb_strimwidth($verdict, 0, 20, '…'));
+        }
+        $rating = $cells['rating'] ?? '';
+        if ($rating !== '' && preg_match('/^[0-5]$/', $rating) !== 1) {
+            throw InvalidMark::rating((int) $rating);
+        }
+        $uses = isset($cells['uses']) ? array_map(trim(...), explode(';', $cells['uses'])) : null;
+
+        return [
+            'name' => $cells['name'],
+            'verdict' => $verdict === '' ? null : $verdict,
+            'rating' => $rating === '' ? null : (int) $rating,
+            'uses' => $uses === null ? null : array_values(array_filter($uses)),
+        ];
     }
 
     /**

@@ -8,7 +8,11 @@ namespace Kanpai\Core\Proof;
  * What somebody drew on a picture: circles, arrows, freehand lines, words. Places are in pixels of the whole picture as
  * it stands upright, so that a drawing means the same spot on a proof, a print and the retoucher's screen.
  *
- * @phpstan-type Mark array{kind: 'circle', x: int, y: int, rx: int, ry: int}|array{kind: 'arrow', x: int, y: int, toX: int, toY: int}|array{kind: 'line', points: list<array{int, int}>}|array{kind: 'word', x: int, y: int, text: string}
+ * @phpstan-type Circle array{kind: 'circle', x: int, y: int, rx: int, ry: int}
+ * @phpstan-type Arrow array{kind: 'arrow', x: int, y: int, toX: int, toY: int}
+ * @phpstan-type Line array{kind: 'line', points: list<array{int, int}>}
+ * @phpstan-type Word array{kind: 'word', x: int, y: int, text: string}
+ * @phpstan-type Shape Circle|Arrow|Line|Word
  */
 final readonly class Drawing
 {
@@ -19,13 +23,10 @@ final readonly class Drawing
 
     public const MOST_LETTERS = 200;
 
-    /** How far a line may leave the hand's way when it is thinned, as a share of the longer side. */
-    private const TOLERANCE = 0.0008;
-
     /** Width of a stroke, as a share of the longer side. */
     private const STROKE = 0.005;
 
-    /** @param  list<Mark>  $marks */
+    /** @param  list<Shape>  $marks */
     private function __construct(public array $marks, public int $width, public int $height)
     {
     }
@@ -46,25 +47,22 @@ final readonly class Drawing
         if (count($said) > self::MOST_MARKS) {
             throw InvalidDrawing::tooMany(self::MOST_MARKS, 'parts');
         }
-        $points = array_sum(
-            array_map(
-                fn (mixed $mark): int => is_array($mark) && is_array($mark['points'] ?? null)
-                    ? count($mark['points'])
-                    : 0,
-                $said,
-            ),
-        );
+        $points = array_sum(array_map(self::points(...), $said));
         if ($points > self::MOST_POINTS) {
             throw InvalidDrawing::tooMany(self::MOST_POINTS, 'points');
         }
-        $marks = array_values(
-            array_filter(array_map(fn (mixed $mark): ?array => self::mark($mark, $width, $height), $said)),
-        );
+        $reader = new DrawingReader($width, $height);
+        $marks = array_values(array_filter(array_map($reader->shape(...), $said)));
         if ($marks === []) {
             throw InvalidDrawing::empty();
         }
 
         return new self($marks, $width, $height);
+    }
+
+    private static function points(mixed $shape): int
+    {
+        return is_array($shape) && is_array($shape['points'] ?? null) ? count($shape['points']) : 0;
     }
 
     /**
@@ -97,9 +95,8 @@ final readonly class Drawing
     public static function words(array $marks): string
     {
         $said = [];
-        foreach (
-            ['circle' => ['circle', 'circles'], 'arrow' => ['arrow', 'arrows'], 'line' => ['line', 'lines']] as $kind => [$one, $many]
-        ) {
+        $names = ['circle' => ['circle', 'circles'], 'arrow' => ['arrow', 'arrows'], 'line' => ['line', 'lines']];
+        foreach ($names as $kind => [$one, $many]) {
             $count = count(array_filter($marks, fn (array $mark): bool => ($mark['kind'] ?? null) === $kind));
             if ($count > 0) {
                 $said[] = $count === 1 ? "one {$one}" : "{$count} {$many}";
@@ -114,155 +111,42 @@ final readonly class Drawing
         return implode(', ', $said);
     }
 
-    /**
-     * @return Mark|null null for a mark of no size
-     *
-     * @throws InvalidDrawing
-     */
-    private static function mark(mixed $mark, int $width, int $height): ?array
-    {
-        if (! is_array($mark)) {
-            throw InvalidDrawing::unreadable();
-        }
-        $x = fn (mixed $value): int => self::place($value, $width);
-        $y = fn (mixed $value): int => self::place($value, $height);
-        switch ($mark['kind'] ?? null) {
-            case 'circle':
-                $circle = [
-                    'kind' => 'circle',
-                    'x' => $x($mark['x'] ?? null),
-                    'y' => $y($mark['y'] ?? null),
-                    'rx' => $x($mark['rx'] ?? null),
-                    'ry' => $y($mark['ry'] ?? null),
-                ];
-
-                return $circle['rx'] + $circle['ry'] < 2 ? null : $circle;
-            case 'arrow':
-                $arrow = [
-                    'kind' => 'arrow',
-                    'x' => $x($mark['x'] ?? null),
-                    'y' => $y($mark['y'] ?? null),
-                    'toX' => $x($mark['toX'] ?? null),
-                    'toY' => $y($mark['toY'] ?? null),
-                ];
-
-                return abs($arrow['x'] - $arrow['toX']) + abs($arrow['y'] - $arrow['toY']) < 2 ? null : $arrow;
-            case 'line':
-                $points = [];
-                foreach (
-                    is_array($mark['points'] ?? null) ? $mark['points'] : throw InvalidDrawing::unreadable() as $point
-                ) {
-                    $points[] = is_array($point)
-                        ? [$x($point[0] ?? null), $y($point[1] ?? null)]
-                        : throw InvalidDrawing::unreadable();
-                }
-
-                return count($points) < 2
-                    ? null
-                    : ['kind' => 'line', 'points' => self::thinned($points, self::TOLERANCE * max($width, $height))];
-            case 'word':
-                $text = is_string($mark['text'] ?? null)
-                    ? trim((string) preg_replace('/[\p{C}\s]+/u', ' ', $mark['text']))
-                    : '';
-                if (mb_strlen($text) > self::MOST_LETTERS) {
-                    throw InvalidDrawing::tooLong(self::MOST_LETTERS);
-                }
-
-                return $text === ''
-                    ? null
-                    : ['kind' => 'word', 'x' => $x($mark['x'] ?? null), 'y' => $y($mark['y'] ?? null), 'text' => $text];
-        }
-        throw InvalidDrawing::unreadable();
-    }
-
-    /** @throws InvalidDrawing */
-    private static function place(mixed $value, int $most): int
-    {
-        if ((! is_int($value) && ! is_float($value)) || ! is_finite((float) $value)) {
-            throw InvalidDrawing::unreadable();
-        }
-
-        return (int) round(max(0, min($most, $value)));
-    }
-
-    /**
-     * Leaves out points that lie on the way between others (Douglas and Peucker 1973, without recursion).
-     *
-     * @param  non-empty-list<array{int, int}>  $points
-     * @return list<array{int, int}>
-     */
-    private static function thinned(array $points, float $tolerance): array
-    {
-        $last = count($points) - 1;
-        $kept = [0 => true, $last => true];
-        $open = [[0, $last]];
-        while ($open !== []) {
-            [$from, $to] = array_pop($open);
-            [$ax, $ay] = $points[$from];
-            [$bx, $by] = $points[$to];
-            $length = hypot($bx - $ax, $by - $ay);
-            $farthest = 0.0;
-            $at = null;
-            for ($i = $from + 1; $i < $to; $i++) {
-                [$px, $py] = $points[$i];
-                $distance =
-                    $length === 0.0
-                        ? hypot($px - $ax, $py - $ay)
-                        : self::distance($px - $ax, $py - $ay, $bx - $ax, $by - $ay, $length);
-                if ($distance > $farthest) {
-                    [$farthest, $at] = [$distance, $i];
-                }
-            }
-            if ($at !== null && $farthest > $tolerance) {
-                $kept[$at] = true;
-                array_push($open, [$from, $at], [$at, $to]);
-            }
-        }
-        ksort($kept);
-
-        return array_map(fn (int $i): array => $points[$i], array_keys($kept));
-    }
-
-    /** From a point to a stretch: beyond its ends to the end, else across. */
-    private static function distance(int $px, int $py, int $bx, int $by, float $length): float
-    {
-        $along = ($px * $bx + $py * $by) / ($length * $length);
-        $along = max(0.0, min(1.0, $along));
-
-        return hypot($px - $along * $bx, $py - $along * $by);
-    }
-
-    /** @param  Mark  $mark */
+    /** @param  Shape  $mark */
     private function shape(array $mark, int $stroke): string
     {
-        switch ($mark['kind']) {
-            case 'circle':
-                return "<ellipse cx=\"{$mark['x']}\" cy=\"{$mark['y']}\" rx=\"{$mark['rx']}\" ry=\"{$mark['ry']}\"/>";
-            case 'arrow':
-                $angle = atan2($mark['toY'] - $mark['y'], $mark['toX'] - $mark['x']);
-                $head = '';
-                foreach ([-0.5, 0.5] as $turn) {
-                    $head .= sprintf(
-                        'M%d %dL%d %d',
-                        round($mark['toX'] - 6 * $stroke * cos($angle + $turn)),
-                        round($mark['toY'] - 6 * $stroke * sin($angle + $turn)),
-                        $mark['toX'],
-                        $mark['toY'],
-                    );
-                }
+        return match ($mark['kind']) {
+            'circle' => "<ellipse cx=\"{$mark['x']}\" cy=\"{$mark['y']}\" rx=\"{$mark['rx']}\" ry=\"{$mark['ry']}\"/>",
+            'arrow' => self::arrow($mark, $stroke),
+            'line' => '<path d="M'.
+                implode('L', array_map(fn (array $at): string => implode(' ', $at), $mark['points'])).
+                '"/>',
+            'word' => self::word($mark, $stroke),
+        };
+    }
 
-                return "<path d=\"M{$mark['x']} {$mark['y']}L{$mark['toX']} {$mark['toY']}{$head}\"/>";
-            case 'line':
-                return '<path d="M'.
-                    implode('L', array_map(fn (array $point): string => "{$point[0]} {$point[1]}", $mark['points'])).
-                    '"/>';
-            case 'word':
-                $size = 6 * $stroke;
-                $thin = max(1, intdiv($stroke, 3));
-
-                return "<text x=\"{$mark['x']}\" y=\"{$mark['y']}\" font-family=\"sans-serif\" font-size=\"{$size}\" fill=\"#fff\" stroke-width=\"{$thin}\">".
-                    htmlspecialchars($mark['text'], ENT_XML1 | ENT_QUOTES).
-                    '</text>';
+    /** @param  Arrow  $mark */
+    private static function arrow(array $mark, int $stroke): string
+    {
+        ['x' => $x, 'y' => $y, 'toX' => $toX, 'toY' => $toY] = $mark;
+        $angle = atan2($toY - $y, $toX - $x);
+        $head = '';
+        foreach ([-0.5, 0.5] as $turn) {
+            $left = round($toX - 6 * $stroke * cos($angle + $turn));
+            $top = round($toY - 6 * $stroke * sin($angle + $turn));
+            $head .= sprintf('M%d %dL%d %d', $left, $top, $toX, $toY);
         }
+
+        return "<path d=\"M{$x} {$y}L{$toX} {$toY}{$head}\"/>";
+    }
+
+    /** @param  Word  $mark */
+    private static function word(array $mark, int $stroke): string
+    {
+        $size = 6 * $stroke;
+        $thin = max(1, intdiv($stroke, 3));
+        $text = htmlspecialchars($mark['text'], ENT_XML1 | ENT_QUOTES);
+
+        return "<text x=\"{$mark['x']}\" y=\"{$mark['y']}\" font-family=\"sans-serif\" font-size=\"{$size}\"".
+            " fill=\"#fff\" stroke-width=\"{$thin}\">{$text}</text>";
     }
 }
