@@ -9,8 +9,8 @@ use App\Frames\FrameSet;
 use App\Frames\Uses;
 use App\Ingest\Lanes;
 use App\Studio\Member;
-use App\Studio\PictureAddress;
 use App\Studio\Shoot;
+use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Cull\Round\Source;
 use Kanpai\Core\Frames\Moment\Fineness;
@@ -23,33 +23,6 @@ final class FrameTable
 
     /** Marks in them. */
     private const HISTORY_MARKS = 20_000;
-
-    private const DAY = 86_400_000;
-
-    public const COLUMNS = [
-        'id',
-        'taken',
-        'time',
-        'body',
-        'verdict',
-        'rating',
-        'uses',
-        'in',
-        'width',
-        'height',
-        'name',
-        'small',
-        'large',
-        'exposure',
-        'lens',
-        'headline',
-        'pixels',
-        'camera',
-        'sharpness',
-        'border',
-        'chosen',
-        'noted',
-    ];
 
     public function __construct(private readonly Regrouping $regrouping)
     {
@@ -64,117 +37,93 @@ final class FrameTable
     /** @return array<string, mixed> */
     private function read(Shoot $shoot, Member $member): array
     {
-        $state = Culling::of($shoot);
-        $zone = $shoot->zone();
-        $frames = Frame::inOrder($shoot)
-            ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
-            ->leftJoin(
-                'round_frames',
-                fn ($join) => $join
-                    ->on('round_frames.frame_id', '=', 'frames.id')
-                    ->where('round_frames.round_id', $state->round),
-            )
-            ->selectRaw(
-                'frames.id, taken_ms, camera_ms, frames.body_id, is_dated, frames.verdict, rating, uses, width, '.
-                    'height, frames.name, small_path, large_path, focal_length, exposure, f_number, iso, lens, '.
-                    "best_px, sharpness, border, chosen, noted, JSON_VALUE(captions.fields, '$.headline') AS ".
-                    'headline, round_frames.is_in',
-            )
-            ->toBase()
-            ->get();
-        $round = Round::query()->findOrFail($state->round);
+        $culling = Culling::of($shoot);
+        $round = Round::query()->findOrFail($culling->round);
         $names = Lanes::of($shoot)->names;
-        $place = array_flip(array_keys($names));
-        $hands = $this->regrouping->hands($shoot);
-        $isOfAll = $round->source === Source::All ? 1 : 0;
-        $rows = $lenses = $exposures = $byHand = [];
-        $words = new Frame();
-        foreach ($frames as $i => $frame) {
-            if (isset($hands[$frame->id])) {
-                $byHand[$i] = $hands[$frame->id];
-            }
-            $lens = (string) $frame->lens;
-            // A day has few lenses, and few exposures with each.
-            $exposure = "{$frame->focal_length} {$frame->exposure} {$frame->f_number} {$frame->iso}";
-            $exposures[$exposure] ??= $words
-                ->setRawAttributes([
-                    'focal_length' => $frame->focal_length,
-                    'exposure' => $frame->exposure,
-                    'f_number' => $frame->f_number,
-                    'iso' => $frame->iso,
-                ])
-                ->exposureInWords();
-            $rows[] = [
-                (int) $frame->id,
-                (int) $frame->taken_ms,
-                self::timeOfDay($zone->local((int) $frame->taken_ms)),
-                $place[(int) $frame->body_id],
-                $frame->verdict,
-                (int) $frame->rating,
-                (int) $frame->uses,
-                (int) ($frame->is_in ?? $isOfAll),
-                (int) $frame->width,
-                (int) $frame->height,
-                $frame->name,
-                PictureAddress::orNothing($frame->small_path),
-                PictureAddress::orNothing($frame->large_path),
-                $exposures[$exposure],
-                ($lenses[$lens] ??= count($lenses)),
-                (string) $frame->headline,
-                Frame::pixelsInWords((int) $frame->best_px, (int) $frame->width, (int) $frame->height),
-                $frame->is_dated ? substr(self::timeOfDay((int) $frame->camera_ms), 0, 10) : 'wrote no time',
-                $frame->sharpness === null ? null : round((float) $frame->sharpness, 1),
-                (float) $frame->border,
-                (int) $frame->chosen,
-                (int) $frame->noted,
-            ];
-        }
+        $frames = $this->frames($shoot, $round);
+        $rows = new FrameRows($shoot, array_keys($names), $round->source === Source::All);
 
         return [
-            'columns' => self::COLUMNS,
-            'frames' => $rows,
-            'byHand' => (object) $byHand,
-            'lenses' => array_keys($lenses),
+            'columns' => FrameRows::COLUMNS,
+            'frames' => array_map($rows->row(...), $frames),
+            'byHand' => (object) $this->movedByHand($shoot, array_column($frames, 'id')),
+            'lenses' => $rows->lenses(),
             'bodies' => array_values($names),
             'bodyIds' => array_keys($names),
-            'turn' => $state->turn,
+            'turn' => $culling->turn,
             'round' => $round->forPage(),
-            'arrangement' => $state->arrangement,
-            'fineness' => $state->fineness->place,
+            'arrangement' => $culling->arrangement,
+            'fineness' => $culling->fineness->place,
             'leasts' => array_map(fn (int $place): float => Fineness::of($place)->least(), range(0, 100)),
             'uses' => Uses::of($shoot->studio)->names,
-            'sets' => FrameSet::ofShoot($shoot)
-                ->get()
-                ->map(
-                    fn (FrameSet $set): array => [
-                        'id' => $set->id,
-                        'name' => $set->name,
-                        'rule' => $set->rule,
-                        'shoot' => $set->shoot_id,
-                    ],
-                )
-                ->all(),
-            'collected' => DB::table('set_frames')
-                ->where('set_id', Habits::of($member)->collects($shoot))
-                ->whereIn('frame_id', Frame::of($shoot)->select('frames.id'))
-                ->pluck('frame_id')
-                ->all(),
+            'sets' => $this->sets($shoot),
+            'collected' => $this->collected($shoot, $member),
             'history' => $this->history($shoot, $member, $round->id),
         ];
     }
 
-    /** @param  int  $local  milliseconds of local time */
-    private static function timeOfDay(int $local): string
+    /** @return list<\stdClass> in the order of the shoot */
+    private function frames(Shoot $shoot, Round $round): array
     {
-        $ms = (($local % self::DAY) + self::DAY) % self::DAY;
+        $inRound = fn (JoinClause $join) => $join
+            ->on('round_frames.frame_id', '=', 'frames.id')
+            ->where('round_frames.round_id', $round->id);
+        $columns = [
+            'id', 'taken_ms', 'camera_ms', 'body_id', 'is_dated', 'verdict', 'rating', 'uses', 'width', 'height', 'name',
+            'small_path', 'large_path', 'focal_length', 'exposure', 'f_number', 'iso', 'lens', 'best_px', 'sharpness',
+            'border', 'chosen', 'noted',
+        ];
 
-        return sprintf(
-            '%02d:%02d:%02d.%03d',
-            intdiv($ms, 3_600_000),
-            intdiv($ms, 60_000) % 60,
-            intdiv($ms, 1000) % 60,
-            $ms % 1000,
-        );
+        return array_values(Frame::inOrder($shoot)
+            ->toBase()
+            ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
+            ->leftJoin('round_frames', $inRound)
+            ->select(array_map(fn (string $column): string => "frames.{$column}", $columns))
+            ->addSelect('round_frames.is_in')
+            ->selectRaw("JSON_VALUE(captions.fields, '$.headline') AS headline")
+            ->get()
+            ->all());
+    }
+
+    /**
+     * @param  list<int|string>  $frames
+     * @return array<int, mixed> place of a frame => how somebody has moved it between moments
+     */
+    private function movedByHand(Shoot $shoot, array $frames): array
+    {
+        $places = array_flip($frames);
+        $moved = [];
+        foreach ($this->regrouping->hands($shoot) as $frame => $hand) {
+            if (isset($places[$frame])) {
+                $moved[$places[$frame]] = $hand;
+            }
+        }
+        ksort($moved);
+
+        return $moved;
+    }
+
+    /** @return list<array{id: int, name: string, rule: string|null, shoot: int|null}> */
+    private function sets(Shoot $shoot): array
+    {
+        $forPage = fn (FrameSet $set): array => [
+            'id' => $set->id,
+            'name' => $set->name,
+            'rule' => $set->rule,
+            'shoot' => $set->shoot_id,
+        ];
+
+        return array_values(FrameSet::ofShoot($shoot)->get()->map($forPage)->all());
+    }
+
+    /** @return array<int, mixed> frames in the set that the member collects into */
+    private function collected(Shoot $shoot, Member $member): array
+    {
+        return DB::table('set_frames')
+            ->where('set_id', Habits::of($member)->collects($shoot))
+            ->whereIn('frame_id', Frame::of($shoot)->select('frames.id'))
+            ->pluck('frame_id')
+            ->all();
     }
 
     /**

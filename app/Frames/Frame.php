@@ -12,6 +12,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Kanpai\Core\Frames\CameraTime;
+use Kanpai\Core\Frames\Exposure;
 use Kanpai\Core\Frames\Filter\InvalidFilter;
 use Kanpai\Core\Frames\FrameFilter;
 use Kanpai\Core\Frames\Marks;
@@ -195,23 +196,17 @@ final class Frame extends Model
         return $best === 0 || $best >= $whole ? '' : number_format($best).' px of '.number_format($whole);
     }
 
-    /** “135 mm · 1/800 · f/2.8 · ISO 400” */
-    public function exposureInWords(): string
+    /** @param  object  $row  of the table `frames` */
+    public static function exposureOf(object $row): Exposure
     {
-        $words = [];
-        if ($this->focal_length !== null) {
-            $words[] = round($this->focal_length).' mm';
-        }
-        if ($this->exposure !== null && $this->exposure > 0) {
-            $words[] = $this->exposure >= 0.4 ? round($this->exposure, 1).' s' : '1/'.round(1 / $this->exposure);
-        }
-        if ($this->f_number !== null) {
-            $words[] = 'f/'.round($this->f_number, 1);
-        }
-        if ($this->iso !== null) {
-            $words[] = 'ISO '.$this->iso;
-        }
+        $facts = (array) $row;
+        $float = fn (string $name): ?float => $facts[$name] === null ? null : (float) $facts[$name];
 
-        return implode(' · ', $words);
+        return Exposure::of(
+            $float('focal_length'),
+            $float('exposure'),
+            $float('f_number'),
+            $facts['iso'] === null ? null : (int) $facts['iso'],
+        );
     }
 }

@@ -62,18 +62,11 @@ final class CardContents
         foreach ($files as $one) {
             $byFrame[(int) $one->frame_id][] = $one;
         }
-        $words = new Frame();
         $rows = [];
         foreach ($frames as $row) {
             $own = $byFrame[(int) $row->id] ?? [];
-            $words->setRawAttributes([
-                'focal_length' => $row->focal_length,
-                'exposure' => $row->exposure,
-                'f_number' => $row->f_number,
-                'iso' => $row->iso,
-            ]);
             $pixels = Frame::pixelsInWords((int) $row->best_px, (int) $row->width, (int) $row->height);
-            $facts = array_filter([$words->exposureInWords(), $pixels]);
+            $facts = array_filter([(string) Frame::exposureOf($row), $pixels]);
             $rows[] = [
                 (int) $row->id,
                 (int) $row->taken_ms,
