@@ -16,6 +16,7 @@ use App\Ingest\Card;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Archive\InvalidBag;
 use Kanpai\Core\Archive\Manifest;
@@ -99,7 +100,6 @@ final class TakeInBag extends WorkInTurns
     /** @param  array<string, string>  $payload */
     private function files(Task $task, Bag $bag, Shoot $shoot, array $payload): bool
     {
-        $originals = $bag->folder()->path.'/'.BagFolder::ORIGINALS;
         $places = app(Places::class)->used($shoot->studio_id);
         $done = max(count($payload), min((int) $task->answer, 2 * count($payload)));
         $next = function () use ($task, &$done, $payload): bool {
@@ -107,6 +107,40 @@ final class TakeInBag extends WorkInTurns
 
             return $task->reach($done) && ! $this->isTurnOver();
         };
+        if (! $this->originals($task, $bag, $shoot, $places, count($payload), $next)) {
+            return false;
+        }
+        $this->versions($bag, $shoot, $places);
+        $this->sidecars($bag, $shoot, $places);
+        if (! $this->pictures($bag, array_map(strval(...), array_keys($payload)), $next)) {
+            return false;
+        }
+        $this->endDeliveries($shoot);
+        $bag->update([
+            'files_count' => count($payload),
+            'bytes' => array_sum($bag->folder()->files()),
+            'made_at' => $bag->made_at ?? now(),
+        ]);
+        app(Archiving::class)->isWhole($bag->setRelation('shoot', $shoot));
+
+        return true;
+    }
+
+    /**
+     * Copies of the originals into the places of the studio. The task's answer says how far it has come.
+     *
+     * @param  Collection<int, Place>  $places
+     * @param  callable(): bool  $next
+     */
+    private function originals(
+        Task $task,
+        Bag $bag,
+        Shoot $shoot,
+        Collection $places,
+        int $checked,
+        callable $next,
+    ): bool {
+        $originals = $bag->folder()->path.'/'.BagFolder::ORIGINALS;
         $files = CardFile::query()
             ->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))
             ->whereNotNull('hash')
@@ -114,7 +148,7 @@ final class TakeInBag extends WorkInTurns
             ->orderBy('id')
             ->get()
             ->values();
-        foreach ($files->slice(max(0, (int) $task->answer - count($payload))) as $at => $file) {
+        foreach ($files->slice(max(0, (int) $task->answer - $checked)) as $at => $file) {
             if (is_file("{$originals}/{$file->destination}")) {
                 $this->toPlaces(
                     $places,
@@ -130,20 +164,26 @@ final class TakeInBag extends WorkInTurns
                     ),
                 );
             }
-            $task->update(['answer' => (string) (count($payload) + $at + 1)]);
+            $task->update(['answer' => (string) ($checked + $at + 1)]);
             if (! $next()) {
                 return false;
             }
         }
-        foreach (
-            Version::query()
-                ->whereNotNull('hash')
-                ->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $shoot->id))
-                ->get() as $version
-        ) {
+
+        return true;
+    }
+
+    /** @param  Collection<int, Place>  $places */
+    private function versions(Bag $bag, Shoot $shoot, Collection $places): void
+    {
+        $versions = Version::query()
+            ->whereNotNull('hash')
+            ->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $shoot->id))
+            ->get();
+        foreach ($versions as $version) {
             $this->toPlaces(
                 $places,
-                "{$originals}/{$version->destination}",
+                $bag->folder()->path.'/'.BagFolder::ORIGINALS."/{$version->destination}",
                 $version->destination,
                 (string) $version->hash,
                 fn (string $place): bool => VersionCopy::query()
@@ -155,36 +195,41 @@ final class TakeInBag extends WorkInTurns
                 ),
             );
         }
-        $this->sidecars($bag, $shoot, $places);
-        foreach (array_keys($payload) as $path) {
-            foreach (
-                ['data/pictures/' => config('kanpai.pictures').'/', 'data/sheets/' => config('kanpai.sheets').'/'] as $below => $folder
-            ) {
-                if (
-                    str_starts_with((string) $path, $below) &&
-                    ! is_file($target = $folder.substr((string) $path, strlen($below)))
-                ) {
-                    self::copy($bag->folder()->path.'/'.$path, $target);
-                    if (! $next()) {
-                        return false;
-                    }
+    }
+
+    /**
+     * Previews and contact sheets, to where the installation keeps them.
+     *
+     * @param  list<string>  $paths  in the bag
+     * @param  callable(): bool  $next
+     */
+    private function pictures(Bag $bag, array $paths, callable $next): bool
+    {
+        $folders = ['data/pictures/' => config('kanpai.pictures'), 'data/sheets/' => config('kanpai.sheets')];
+        foreach ($paths as $path) {
+            foreach ($folders as $below => $folder) {
+                $target = $folder.'/'.substr($path, strlen($below));
+                if (! str_starts_with($path, $below) || is_file($target)) {
+                    continue;
+                }
+                self::copy($bag->folder()->path.'/'.$path, $target);
+                if (! $next()) {
+                    return false;
                 }
             }
         }
-        // Their files are no part of a bag; who got what is.
+
+        return true;
+    }
+
+    /** The files of deliveries are no part of a bag; who got what is. */
+    private function endDeliveries(Shoot $shoot): void
+    {
         foreach (Delivery::query()->where('shoot_id', $shoot->id)->whereNull('freed_at')->get() as $delivery) {
             if (! is_dir($delivery->folder())) {
                 $delivery->update(['freed_at' => now()]);
             }
         }
-        $bag->update([
-            'files_count' => count($payload),
-            'bytes' => array_sum($bag->folder()->files()),
-            'made_at' => $bag->made_at ?? now(),
-        ]);
-        app(Archiving::class)->isWhole($bag->setRelation('shoot', $shoot));
-
-        return true;
     }
 
     /**

@@ -10,6 +10,9 @@ final readonly class UseList
     /** So that a browser can count with them. */
     public const MOST = 30;
 
+    /** The bits of all uses that there can be. */
+    public const ALL = (1 << self::MOST) - 1;
+
     /** With which a studio begins. */
     public const USUAL = ['album', 'press', 'website', 'print', 'black and white'];
 

@@ -7,15 +7,20 @@ namespace App\Cull\Http;
 use App\Cull\Marking;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Cull\MarkRequest;
+use Kanpai\Core\Frames\UseList;
 
 /**
  * Steps as a browser sends them. Read by hand: a validator that looks at ten thousand marks rule by rule takes longer
  * than doing them.
  *
  * @phpstan-import-type StepInput from Marking
+ * @phpstan-import-type MarkInput from MarkRequest
  */
 final class StepsRequest extends FormRequest
 {
+    private const UUID = '/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/';
+
     private const MOST_STEPS = 500;
 
     private const MOST_MARKS = 120_000;
@@ -31,52 +36,57 @@ final class StepsRequest extends FormRequest
     {
         $marks = 0;
         $steps = [];
-        foreach (array_values((array) $this->input('steps')) as $n => $said) {
-            $id = is_array($said) ? $said['id'] ?? null : null;
-            if (
-                ! is_array($said) ||
-                ! is_string($id) ||
-                preg_match('/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/', $id) !== 1
-            ) {
-                throw ValidationException::withMessages(["steps.{$n}.id" => 'A step must have a UUID of its own.']);
-            }
-            $own = array_values(
-                array_filter(
-                    (array) ($said['marks'] ?? []),
-                    fn ($mark): bool => is_array($mark) && is_int($mark['frame'] ?? null),
-                ),
-            );
-            $marks += count($own);
+        foreach (array_values((array) $this->input('steps')) as $n => $input) {
+            $step = self::step($input, $n);
+            $marks += count($step['marks'] ?? []);
             if ($marks > self::MOST_MARKS) {
+                $most = number_format(self::MOST_MARKS);
                 throw ValidationException::withMessages([
-                    'steps' => 'At most '.
-                        number_format(self::MOST_MARKS).
-                        ' marks can be sent at once. Send them in several requests.',
+                    'steps' => "At most {$most} marks can be sent at once. Send them in several requests.",
                 ]);
             }
-            $steps[] = [
-                'id' => $id,
-                'said' => is_string($said['said'] ?? null) ? $said['said'] : null,
-                'round' => self::whole($said['round'] ?? null),
-                'set' => self::whole($said['set'] ?? null),
-                'takeBack' => ($said['takeBack'] ?? false) === true,
-                'again' => ($said['again'] ?? false) === true,
-                'marks' => array_map(
-                    fn (array $mark): array => [
-                        'frame' => (int) $mark['frame'],
-                        'verdict' => is_string($mark['verdict'] ?? null) ? $mark['verdict'] : null,
-                        'rating' => self::whole($mark['rating'] ?? null),
-                        'given' => self::bits($mark['given'] ?? 0),
-                        'taken' => self::bits($mark['taken'] ?? 0),
-                        'collect' => is_bool($mark['collect'] ?? null) ? $mark['collect'] : null,
-                        'saw' => self::saw($mark['saw'] ?? null),
-                    ],
-                    $own,
-                ),
-            ];
+            $steps[] = $step;
         }
 
         return $steps;
+    }
+
+    /** @return StepInput */
+    private static function step(mixed $input, int $n): array
+    {
+        $id = is_array($input) ? $input['id'] ?? null : null;
+        if (! is_array($input) || ! is_string($id) || preg_match(self::UUID, $id) !== 1) {
+            throw ValidationException::withMessages(["steps.{$n}.id" => 'A step must have a UUID of its own.']);
+        }
+        $isMark = fn (mixed $mark): bool => is_array($mark) && is_int($mark['frame'] ?? null);
+        $marks = array_filter((array) ($input['marks'] ?? []), $isMark);
+
+        return [
+            'id' => $id,
+            'said' => is_string($input['said'] ?? null) ? $input['said'] : null,
+            'round' => self::whole($input['round'] ?? null),
+            'set' => self::whole($input['set'] ?? null),
+            'takeBack' => ($input['takeBack'] ?? false) === true,
+            'again' => ($input['again'] ?? false) === true,
+            'marks' => array_map(self::mark(...), array_values($marks)),
+        ];
+    }
+
+    /**
+     * @param  array<mixed>  $input
+     * @return MarkInput
+     */
+    private static function mark(array $input): array
+    {
+        return [
+            'frame' => (int) $input['frame'],
+            'verdict' => is_string($input['verdict'] ?? null) ? $input['verdict'] : null,
+            'rating' => self::whole($input['rating'] ?? null),
+            'given' => self::bits($input['given'] ?? 0),
+            'taken' => self::bits($input['taken'] ?? 0),
+            'collect' => is_bool($input['collect'] ?? null) ? $input['collect'] : null,
+            'saw' => self::saw($input['saw'] ?? null),
+        ];
     }
 
     private static function whole(mixed $value): ?int
@@ -86,7 +96,7 @@ final class StepsRequest extends FormRequest
 
     private static function bits(mixed $value): int
     {
-        return is_int($value) ? $value & 0x3FFFFFFF : 0;
+        return is_int($value) ? $value & UseList::ALL : 0;
     }
 
     /** @return array{string, int, int}|null */
