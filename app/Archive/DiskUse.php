@@ -14,7 +14,8 @@ use Kanpai\Core\Frames\Verdict;
 /**
  * What shoots take of the disks, and what of it could be freed.
  *
- * @phpstan-type Used array{places: array<string, int>, pictures: int, outputs: int, deliveries: int, ended: int, bags: int, dropped: int, total: int, free: int}
+ * @phpstan-type Used array{places: array<string, int>, pictures: int, outputs: int, deliveries: int, ended: int,
+ *     bags: int, dropped: int, total: int, free: int}
  */
 final class DiskUse
 {
@@ -28,83 +29,107 @@ final class DiskUse
      */
     public function of(Collection $shoots): array
     {
-        $ids = $shoots->modelKeys();
-        $places = $outputs = $deliveries = $ended = $bags = $dropped = [];
-        foreach (
-            DB::table('copies')
-                ->join('files', 'files.id', '=', 'copies.file_id')
-                ->join('cards', 'cards.id', '=', 'files.card_id')
-                ->leftJoin('frames', 'frames.id', '=', 'files.frame_id')
-                ->whereIn('cards.shoot_id', $ids)
-                ->where('copies.place', 'not like', 'bag %')
-                ->groupBy('cards.shoot_id', 'copies.place')
-                ->selectRaw(
-                    'cards.shoot_id, copies.place, SUM(files.size) AS bytes, SUM(IF(frames.verdict = ?, '.
-                        'files.size, 0)) AS dropped',
-                    [Verdict::Drop->value],
-                )
-                ->get() as $row
-        ) {
-            $places[$row->shoot_id][(string) $row->place] = (int) $row->bytes;
-            $dropped[$row->shoot_id] = ($dropped[$row->shoot_id] ?? 0) + (int) $row->dropped;
-        }
-        foreach (
-            DB::table('output_files')
-                ->join('frames', 'frames.id', '=', 'output_files.frame_id')
-                ->whereIn('frames.shoot_id', $ids)
-                ->groupBy('frames.shoot_id')
-                ->selectRaw('frames.shoot_id, SUM(output_files.bytes) AS bytes')
-                ->get() as $row
-        ) {
-            $outputs[$row->shoot_id] = (int) $row->bytes;
-        }
-        foreach ([['delivery_files', 'replaced_at'], ['delivery_zips', 'gone_at']] as [$table, $gone]) {
-            foreach (
-                DB::table($table)
-                    ->join('deliveries', 'deliveries.id', '=', "{$table}.delivery_id")
-                    ->whereIn('deliveries.shoot_id', $ids)
-                    ->whereNull("{$table}.{$gone}")
-                    ->whereNull('deliveries.freed_at')
-                    ->groupBy('deliveries.shoot_id')
-                    ->selectRaw(
-                        "deliveries.shoot_id, SUM({$table}.bytes) AS bytes, SUM(IF(deliveries.ends_on < ".
-                            "CURDATE(), {$table}.bytes, 0)) AS ended",
-                    )
-                    ->get() as $row
-            ) {
-                $deliveries[$row->shoot_id] = ($deliveries[$row->shoot_id] ?? 0) + (int) $row->bytes;
-                $ended[$row->shoot_id] = ($ended[$row->shoot_id] ?? 0) + (int) $row->ended;
-            }
-        }
-        foreach (
-            Bag::query()
-                ->whereIn('shoot_id', $ids)
-                ->groupBy('shoot_id')
-                ->selectRaw('shoot_id, SUM(bytes) AS bytes, SUM(state = ?) AS checked', [BagState::Checked->value])
-                ->toBase()
-                ->get() as $row
-        ) {
-            $bags[$row->shoot_id] = (int) $row->bytes;
-        }
+        $ids = array_values(array_map(intval(...), $shoots->modelKeys()));
+        $copies = $this->copies($ids);
+        $outputs = $this->outputs($ids);
+        $deliveries = $this->deliveries($ids);
+        $bags = Bag::query()->whereIn('shoot_id', $ids)->groupBy('shoot_id')->selectRaw('shoot_id, SUM(bytes) AS bytes');
+        $bags = $bags->toBase()->pluck('bytes', 'shoot_id');
         $used = [];
         foreach ($shoots as $shoot) {
-            $one = [
-                'places' => $places[$shoot->id] ?? [],
-                'pictures' => $this->pictures($shoot),
-                'outputs' => $outputs[$shoot->id] ?? 0,
-                'deliveries' => $deliveries[$shoot->id] ?? 0,
-                'ended' => $ended[$shoot->id] ?? 0,
-                'bags' => $bags[$shoot->id] ?? 0,
-                'dropped' => $dropped[$shoot->id] ?? 0,
-            ];
+            $places = $copies[$shoot->id]['places'] ?? [];
+            $dropped = $copies[$shoot->id]['dropped'] ?? 0;
+            ['bytes' => $delivered, 'ended' => $ended] = $deliveries[$shoot->id] ?? ['bytes' => 0, 'ended' => 0];
+            $pictures = $this->pictures($shoot);
+            $output = $outputs[$shoot->id] ?? 0;
+            $bag = (int) ($bags[$shoot->id] ?? 0);
             $used[$shoot->id] = [
-                ...$one,
-                'total' => array_sum($one['places']) + $one['pictures'] + $one['outputs'] + $one['deliveries'] + $one['bags'],
-                'free' => $one['outputs'] + $one['ended'] + $one['dropped'],
+                'places' => $places,
+                'pictures' => $pictures,
+                'outputs' => $output,
+                'deliveries' => $delivered,
+                'ended' => $ended,
+                'bags' => $bag,
+                'dropped' => $dropped,
+                'total' => array_sum($places) + $pictures + $output + $delivered + $bag,
+                'free' => $output + $ended + $dropped,
             ];
         }
 
         return $used;
+    }
+
+    /**
+     * @param  list<int>  $shoots
+     * @return array<int, array{places: array<string, int>, dropped: int}> bytes in each place, and those of dropped frames
+     */
+    private function copies(array $shoots): array
+    {
+        $rows = DB::table('copies')
+            ->join('files', 'files.id', '=', 'copies.file_id')
+            ->join('cards', 'cards.id', '=', 'files.card_id')
+            ->leftJoin('frames', 'frames.id', '=', 'files.frame_id')
+            ->whereIn('cards.shoot_id', $shoots)
+            ->where('copies.place', 'not like', 'bag %')
+            ->groupBy('cards.shoot_id', 'copies.place')
+            ->selectRaw('cards.shoot_id, copies.place, SUM(files.size) AS bytes')
+            ->selectRaw('SUM(IF(frames.verdict = ?, files.size, 0)) AS dropped', [Verdict::Drop->value])
+            ->get();
+        $copies = [];
+        foreach ($rows as $row) {
+            $copies[(int) $row->shoot_id]['places'][(string) $row->place] = (int) $row->bytes;
+            $copies[(int) $row->shoot_id]['dropped'] =
+                ($copies[(int) $row->shoot_id]['dropped'] ?? 0) + (int) $row->dropped;
+        }
+
+        return $copies;
+    }
+
+    /**
+     * @param  list<int>  $shoots
+     * @return array<int, int> bytes
+     */
+    private function outputs(array $shoots): array
+    {
+        $bytes = DB::table('output_files')
+            ->join('frames', 'frames.id', '=', 'output_files.frame_id')
+            ->whereIn('frames.shoot_id', $shoots)
+            ->groupBy('frames.shoot_id')
+            ->selectRaw('frames.shoot_id, SUM(output_files.bytes) AS bytes')
+            ->pluck('bytes', 'shoot_id');
+
+        return array_map(intval(...), $bytes->all());
+    }
+
+    /**
+     * Files and ZIPs of deliveries.
+     *
+     * @param  list<int>  $shoots
+     * @return array<int, array{bytes: int, ended: int}> all, and those of deliveries that nobody can fetch any more
+     */
+    private function deliveries(array $shoots): array
+    {
+        $deliveries = [];
+        foreach (['delivery_files' => 'replaced_at', 'delivery_zips' => 'gone_at'] as $table => $gone) {
+            $rows = DB::table($table)
+                ->join('deliveries', 'deliveries.id', '=', "{$table}.delivery_id")
+                ->whereIn('deliveries.shoot_id', $shoots)
+                ->whereNull("{$table}.{$gone}")
+                ->whereNull('deliveries.freed_at')
+                ->groupBy('deliveries.shoot_id')
+                ->selectRaw("deliveries.shoot_id, SUM({$table}.bytes) AS bytes")
+                ->selectRaw("SUM(IF(deliveries.ends_on < CURDATE(), {$table}.bytes, 0)) AS ended")
+                ->get();
+            foreach ($rows as $row) {
+                $before = $deliveries[(int) $row->shoot_id] ?? ['bytes' => 0, 'ended' => 0];
+                $deliveries[(int) $row->shoot_id] = [
+                    'bytes' => $before['bytes'] + (int) $row->bytes,
+                    'ended' => $before['ended'] + (int) $row->ended,
+                ];
+            }
+        }
+
+        return $deliveries;
     }
 
     /** Previews, proofs and pictures of versions, as they lie in their folders. */

@@ -7,7 +7,9 @@ namespace App\Captions;
 use App\Frames\FrameMarks;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Captions\Edit\Undoing;
 use Kanpai\Core\Frames\Caption\Caption;
 
 /** Gives frames back the captions they had before a batch, as far as nothing has changed them since. */
@@ -28,49 +30,8 @@ final class UndoBatch extends WorkInTurns
         $task->begin($total);
         while (($changes = $left()->orderBy('frame_id')->limit(self::PIECE)->get())->isNotEmpty()) {
             DB::transaction(function () use ($batch, $changes, $left): void {
-                $stand = FrameCaption::query()
-                    ->whereKey($changes->pluck('frame_id')->all())
-                    ->lockForUpdate()
-                    ->get()
-                    ->keyBy('frame_id');
-                $marks = isset($batch->edit['standings'])
-                    ? FrameMarks::lock($batch->shoot, array_map(intval(...), $changes->pluck('frame_id')->all()))
-                    : null;
-                $rows = [];
-                foreach ($changes as $change) {
-                    $row = $stand[(int) $change->frame_id] ?? null;
-                    [$before, $after] = [
-                        json_decode((string) $change->before, true),
-                        json_decode((string) $change->after, true),
-                    ];
-                    // Field by field: what somebody changed since stays as it is now.
-                    $fields = $row->fields ?? [];
-                    foreach (array_keys($before['fields'] + $after['fields']) as $name) {
-                        if (($fields[$name] ?? '') === ($after['fields'][$name] ?? '')) {
-                            $fields[$name] = $before['fields'][$name] ?? '';
-                        }
-                    }
-                    $frame = (int) $change->frame_id;
-                    $words = $marks?->words($frame);
-                    if ($marks !== null && $words !== null && isset($after['standing'])) {
-                        foreach ($words as $name => $value) {
-                            $isUnchanged = $value === $after['standing'][$name];
-                            $words[$name] = $isUnchanged ? $before['standing'][$name] : $value;
-                        }
-                        $marks->import($frame, $words);
-                    }
-                    $rows[] = FrameCaption::row(
-                        $frame,
-                        $batch->shoot_id,
-                        Caption::of($fields),
-                        $row !== null && $row->own !== $after['own'] ? $row->own : $before['own'],
-                    );
-                }
-                $marks?->storeImported($batch->member_id);
-                DB::table('captions')->upsert($rows, ['frame_id'], ['fields', 'own', 'tells', 'written_at']);
-                $left()
-                    ->whereIn('frame_id', $changes->pluck('frame_id')->all())
-                    ->delete();
+                $this->undo($batch, $changes);
+                $left()->whereIn('frame_id', $changes->pluck('frame_id')->all())->delete();
             }, 3);
             if (! $task->reach($total - $left()->count()) || $this->isTurnOver()) {
                 return false;
@@ -79,6 +40,32 @@ final class UndoBatch extends WorkInTurns
         $batch->update(['state' => 'undone']);
 
         return true;
+    }
+
+    /** @param  Collection<int, \stdClass>  $changes  rows of the table `caption_changes` */
+    private function undo(Batch $batch, Collection $changes): void
+    {
+        $frames = array_values($changes->pluck('frame_id')->map(fn ($id): int => (int) $id)->all());
+        $captions = FrameCaption::query()->whereKey($frames)->lockForUpdate()->get()->keyBy('frame_id');
+        $marks = isset($batch->edit['standings']) ? FrameMarks::lock($batch->shoot, $frames) : null;
+        $rows = [];
+        foreach ($changes as $change) {
+            $frame = (int) $change->frame_id;
+            $caption = $captions[$frame] ?? null;
+            $before = json_decode((string) $change->before, true);
+            $after = json_decode((string) $change->after, true);
+            $fields = Undoing::of($caption->fields ?? [], $before['fields'], $after['fields'], '');
+            $own = $caption !== null && $caption->own !== $after['own'] ? $caption->own : $before['own'];
+            $rows[] = FrameCaption::row($frame, $batch->shoot_id, Caption::of($fields), $own);
+            $words = $marks?->words($frame);
+            if ($marks !== null && $words !== null && isset($after['standing'])) {
+                /** @var array{verdict: string, rating: int<0, 5>, label: string} $words */
+                $words = Undoing::of($words, $before['standing'], $after['standing'], null);
+                $marks->import($frame, $words);
+            }
+        }
+        $marks?->storeImported($batch->member_id);
+        DB::table('captions')->upsert($rows, ['frame_id'], ['fields', 'own', 'tells', 'written_at']);
     }
 
     protected function over(Task $task): void
