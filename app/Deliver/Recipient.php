@@ -13,6 +13,7 @@ use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Support\Str;
 use Kanpai\Core\Studio\ShareToken;
 
 /**
@@ -112,5 +113,18 @@ final class Recipient extends Model
     protected function narrow(Builder $query, Builder $shoots): void
     {
         $query->whereIn('delivery_id', Delivery::query()->whereIn('shoot_id', $shoots)->select('id'));
+    }
+
+    /** @param  string  $zone  in which times are told */
+    public function openedInWords(string $zone): string
+    {
+        $opened = $this->receipts->where('kind', 'opened');
+        if ($opened->isEmpty()) {
+            return 'not opened yet';
+        }
+        $times = $opened->count().' '.Str::plural('time', $opened->count());
+        $last = $opened->sortBy('at')->last()?->at->setTimezone($zone)->format('D j M, H:i:s');
+
+        return "opened {$times}, last {$last}";
     }
 }

@@ -19,6 +19,7 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Cull\CoverageChart;
 use Kanpai\Core\Cull\Round\Doubt;
 use Kanpai\Core\Cull\Round\InvalidRound;
 use Kanpai\Core\Cull\Round\RoundPlan;
@@ -55,18 +56,32 @@ final class RoundsController
                 ->all();
         }
 
+        $now = $rounds->firstOrFail('id', $state->round);
+        $count = CountOfShoot::of($shoot, $now);
+
         return view('cull.rounds', [
             'shoot' => $shoot,
+            'zone' => $shoot->zone(),
             'rounds' => $rounds,
-            'now' => $rounds->firstOrFail('id', $state->round),
+            'now' => $now,
             'sets' => FrameSet::ofShoot($shoot)->get(),
             'all' => Frame::of($shoot)->count(),
-            'count' => CountOfShoot::of($shoot, $rounds->firstOrFail('id', $state->round)),
+            'count' => $count,
+            'chart' => CoverageChart::of($count->coverage),
             'one' => $one,
             'other' => $other,
             'comparison' => $comparison,
+            'changes' => array_map(self::change(...), array_combine(array_keys($frames), array_keys($frames))),
             'frames' => $frames,
         ]);
+    }
+
+    /** “kept, then dropped” of `keep→drop`, as RoundComparison names a change. */
+    private static function change(string $change): string
+    {
+        $words = ['keep' => 'kept', 'drop' => 'dropped', 'open' => 'open'];
+
+        return implode(', then ', array_map(fn (string $verdict): string => $words[$verdict], explode('→', $change)));
     }
 
     public function store(Request $request, Shoot $shoot): RedirectResponse

@@ -63,6 +63,7 @@ final class DeliveriesController
 
         return view('deliver.delivery', [
             'shoot' => $delivery->shoot,
+            'zone' => $delivery->shoot->zone,
             'delivery' => $delivery,
             'task' => $delivery->task(),
             'ways' => Ways::known($delivery->shoot->studio),

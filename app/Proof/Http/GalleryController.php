@@ -32,7 +32,12 @@ final class GalleryController
             'gallery' => $gallery,
             'said' => $said,
             'kind' => $kind,
+            'kinds' => self::kinds($said),
             'list' => $list,
+            'with' => fn (array $change): string => route('proof.gallery', [
+                $gallery,
+                ...array_filter(['list' => $list, 'kind' => $kind, ...$change]),
+            ]),
             'most' => self::MOST_SHOWN,
             'frames' => $said->frames->filter(fn ($frame): bool => isset($shown[$frame->id])),
             'total' => $gallery->shown()->count(),
@@ -41,6 +46,18 @@ final class GalleryController
             'missing' => count($publishing->missing($gallery)),
             'task' => $gallery->task(),
         ]);
+    }
+
+    /** @return array<string, array{string, int}> which pictures can be asked for: name => words, number of pictures */
+    private static function kinds(SaidInGallery $said): array
+    {
+        return [
+            'said' => ['everything said', $said->frames->count()],
+            'all' => ['all agree', count($said->agreement->all())],
+            'one' => ['only one wants it', count($said->agreement->onlyOne())],
+            'noted' => ['with comments', count($said->meeting('noted'))],
+            'unanswered' => ['to answer', count($said->meeting('unanswered'))],
+        ];
     }
 
     public function links(Gallery $gallery): View

@@ -3,10 +3,7 @@
 @if (in_array($field, $cut, true))
     @foreach ($caption->items($field) as $i => $item)
         <span>{{ $kept[$i] ?? '' }}<del
-                title="IIM has no room for this; XMP holds it whole">{{ mb_substr($item, mb_strlen($kept[$i] ?? '')) }}</del></span>
-        @if (!$loop->last)
-            ,
-        @endif
+                title="IIM has no room for this; XMP holds it whole">{{ mb_substr($item, mb_strlen($kept[$i] ?? '')) }}</del></span>{{ $loop->last ? '' : ',' }}
     @endforeach
     <span class="small d-block">{{ number_format(max(array_map('strlen', $caption->items($field)))) }} of
         {{ number_format($field->iimBytes()) }} bytes: cut in IIM, whole in XMP</span>

@@ -17,10 +17,11 @@
                                         {{ $gallery->sectioning->inWords() }} ·
                                         {{ number_format($chosen[$gallery->id] ?? 0) }} chosen ·
                                         {{ $comments[$gallery->id] ?? 0 }}
-                                        {{ Str::plural('comment', $comments[$gallery->id] ?? 0) }}@if ($unanswered[$gallery->id] ?? 0)
-                                            , <a href="{{ route('proof.gallery', [$gallery, 'kind' => 'unanswered']) }}">{{ $unanswered[$gallery->id] }}
+                                        {{ Str::plural('comment', $comments[$gallery->id] ?? 0) }}@isset($unanswered[$gallery->id])
+                                            · <a href="{{ route('proof.gallery', [$gallery, 'kind' => 'unanswered']) }}">{{ $unanswered[$gallery->id] }}
                                                 to answer</a>
-                                            @endif ·
+                                        @endisset
+                                        ·
                                             {{ $gallery->watermark() ? 'watermark ' . $gallery->watermark()->inWords() : 'no watermark' }}
                                             @if ($gallery->live)
                                                 · goes along with {{ $gallery->live }}

@@ -1,0 +1,25 @@
+{{-- One round: $round, $now --}}
+<div class="round-line">
+    <span class="strong">{{ $round->inWords() }}</span>
+    <span class="small">from
+        {{ ['all' => 'all frames', 'kept' => 'what was kept', 'set' => 'a set'][$round->source->value] }},
+        {{ $round->starts_kept ? 'all kept' : 'all open' }} at the start, passing
+        {{ $round->doubt->inWords() }}{{ $round->target ? ', target ' . number_format($round->target) : '' }}{{ $round->per_minute ? ", target {$round->per_minute} a minute" : '' }}
+            <br>
+            @if ($round->thrown_away_at)
+                <em>thrown away</em>
+            @elseif($round->id === $now->id)
+                <em>goes on</em>
+            @endif
+    </span>
+    <span class="row-line">
+        @if ($round->id !== $now->id)
+            <form method="post" action="{{ route('cull.rounds.take-up', [$shoot, $round]) }}">
+                @csrf<button class="btn-word">Take up again</button></form>
+        @endif
+        @if ($round->thrown_away_at === null)
+            <form method="post" action="{{ route('cull.rounds.throw-away', [$shoot, $round]) }}">
+                @csrf<button class="btn-word">Throw away</button></form>
+        @endif
+    </span>
+</div>
