@@ -10,6 +10,7 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Kanpai\Core\Captions\CaptionSheet;
+use Kanpai\Core\Frames\Caption\Field;
 
 /**
  * A caption sheet: the studio's, which all shoots inherit; a shoot's; that of a moment of it; or one saved by name.
@@ -94,5 +95,15 @@ final class Sheet extends Model
     {
         return ($this->from_ms === null || $instant >= $this->from_ms) &&
             ($this->to_ms === null || $instant <= $this->to_ms);
+    }
+
+    /** @return 'set'|'add'|'empty' what the sheet does with a field */
+    public function mode(Field $field): string
+    {
+        return match (true) {
+            in_array($field->value, $this->added, true) => 'add',
+            in_array($field->value, $this->emptied, true) => 'empty',
+            default => 'set',
+        };
     }
 }

@@ -8,14 +8,24 @@ use App\Deliver\Handoff\Handoff;
 use App\Deliver\Handoff\Handoffs;
 use App\Deliver\Handoff\LookIntoFolders;
 use App\Ingest\Upload\FileArrived;
+use App\Studio\FormOfMany;
 use Illuminate\Console\Scheduling\Schedule;
 use Illuminate\Support\Facades\Event;
+use Illuminate\Support\Facades\View;
 use Illuminate\Support\ServiceProvider;
 
 final class DeliverServiceProvider extends ServiceProvider
 {
     public function boot(): void
     {
+        View::composer('deliver.output-fields', fn (\Illuminate\View\View $view) => $view->with([
+            'form' => FormOfMany::of($view->getData()['output']?->id),
+            'plan' => $view->getData()['output']?->plan(),
+        ]));
+        View::composer('deliver.destination-fields', fn (\Illuminate\View\View $view) => $view->with(
+            'form',
+            FormOfMany::of($view->getData()['one']?->id),
+        ));
         Event::listen(function (FileArrived $arrived): void {
             $handoff =
                 $arrived->arrival->card_id !== null

@@ -7,11 +7,13 @@ namespace App\Proof;
 use App\Frames\FrameQuery;
 use App\Frames\MarksChanged;
 use App\Ingest\PicturesMade;
+use App\Studio\FormOfMany;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Console\Scheduling\Schedule;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\View;
 use Illuminate\Support\ServiceProvider;
 use Kanpai\Core\Frames\Filter\Subject;
 use Kanpai\Core\Studio\ShareToken;
@@ -25,6 +27,10 @@ final class ProofServiceProvider extends ServiceProvider
 
     public function boot(): void
     {
+        View::composer('proof.share-change', fn (\Illuminate\View\View $view) => $view->with([
+            'form' => FormOfMany::of($view->getData()['share']->id),
+            'rights' => $view->getData()['share']->rights(),
+        ]));
         // By what the link leads to, however its address is written.
         RateLimiter::for('gallery-password', function (Request $request): array {
             $token = $request->route('token');

@@ -9,6 +9,7 @@ use App\Captions\Batch;
 use App\Captions\Captioning;
 use App\Captions\FrameCaption;
 use App\Captions\LookOver;
+use App\Captions\OpenGroups;
 use App\Captions\SummariseBatch;
 use App\Captions\UndoBatch;
 use App\Frames\Frame;
@@ -184,6 +185,7 @@ final class BatchesController
             'shoot' => $shoot,
             'frame' => $frame,
             'caption' => $row?->caption(),
+            'open' => OpenGroups::of($row?->caption()->values() ?? []),
             'own' => $row->own ?? [],
             'groups' => Field::grouped(),
             'required' => $shoot->studio->required_fields,

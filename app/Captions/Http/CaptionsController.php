@@ -9,6 +9,7 @@ use App\Captions\Captioning;
 use App\Captions\FrameCaption;
 use App\Captions\Keywords;
 use App\Captions\LookAtSidecars;
+use App\Captions\OpenGroups;
 use App\Captions\RosterPerson;
 use App\Captions\Sheet;
 use App\Captions\SidecarFile;
@@ -73,6 +74,8 @@ final class CaptionsController
             'inherited' => $this->inherited($shoot, $level),
             'saved' => Sheet::named($shoot->studio)->get(),
             'groups' => Field::grouped(),
+            'open' => OpenGroups::of($sheet->fields, $shoot->studio->required_fields),
+            'chosen' => array_values(array_filter((array) old('frames'), is_scalar(...))),
             'required' => $shoot->studio->required_fields,
             'placeholders' => CaptionSheet::PLACEHOLDERS,
             'people' => RosterPerson::query()->where('shoot_id', $shoot->id)->count(),

@@ -48,6 +48,16 @@ final readonly class Caption
         return $this->values;
     }
 
+    /** @return list<array{Field, string}> fields with their texts */
+    public function filled(): array
+    {
+        return array_map(
+            fn (string $name, string $text): array => [Field::from($name), $text],
+            array_keys($this->values),
+            array_values($this->values),
+        );
+    }
+
     public function isEmpty(): bool
     {
         return $this->values === [];

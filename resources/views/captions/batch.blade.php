@@ -45,7 +45,6 @@
                                 <th>New</th>
                             </tr>
                         </thead>
-                        @php($cut = $change->after->cutInIim())
                         @foreach ($change->fields as ['field' => $field, 'old' => $old, 'new' => $new])
                             <tr>
                                 <th scope="row">{{ $field->fullLabel() }}</th>
@@ -61,6 +60,7 @@
                                     @else
                                         @include('captions.filled', [
                                             'caption' => $change->after,
+                                            'cut' => $change->after->cutInIim(),
                                             'text' => $new,
                                         ])
                                     @endif

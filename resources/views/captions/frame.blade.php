@@ -29,8 +29,7 @@
             <p class="said" data-draft-note role="status" hidden>What you had typed here and not kept yet stands here
                 again. <button type="button" class="btn-word">Show what is kept instead</button></p>
             @foreach ($groups as $group => $fields)
-                @php($used = array_filter($fields, fn($field) => old($field->value, $caption?->text($field) ?? '') !== '' || $errors->has($field->value)))
-                <details class="field-group" @if (in_array($group, ['What', 'Who', 'Where', 'Whose'], true) || $used !== []) open @endif>
+                <details class="field-group" @if (in_array($group, $open, true)) open @endif>
                     <summary>{{ $group }}</summary>
                     @foreach ($fields as $field)
                         @include('captions.field', [

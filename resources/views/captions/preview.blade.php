@@ -23,9 +23,8 @@
         </div>
         <a href="{{ route('captions.frame', [$shoot, $frame, ...$query]) }}">Caption this frame alone</a>
         <dl class="filled">
-            @forelse($caption->values() as $name => $text)
-                @php($field = Kanpai\Core\Frames\Caption\Field::from($name))
-                <dt>{{ $field->fullLabel() }}@if (in_array($name, $own, true))
+            @forelse($caption->filled() as [$field, $text])
+                <dt>{{ $field->fullLabel() }}@if (in_array($field->value, $own, true))
                         <span class="small d-block">set on the frame</span>
                     @endif
                 </dt>

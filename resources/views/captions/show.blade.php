@@ -4,7 +4,6 @@
     </script>
 @endpush
 @section('page')
-    @php($modeOf = fn($field) => old("mode.{$field->value}", in_array($field->value, $sheet->added, true) ? 'add' : (in_array($field->value, $sheet->emptied, true) ? 'empty' : 'set')))
     <div class="panel stack mb-3">
         @include('studio.filter')
         @foreach ($tasks as $task)
@@ -54,13 +53,12 @@
                     </div>
                 @endif
                 @foreach ($groups as $group => $fields)
-                    @php($used = array_filter($fields, fn($field) => old($field->value, $sheet->fields[$field->value] ?? '') !== '' || in_array($field->value, $required, true) || $errors->has($field->value)))
-                    <details class="field-group" @if (in_array($group, ['What', 'Who', 'Where', 'Whose'], true) || $used !== []) open @endif>
+                    <details class="field-group" @if (in_array($group, $open, true)) open @endif>
                         <summary>{{ $group }}</summary>
                         @foreach ($fields as $field)
                             @include('captions.field', [
                                 'text' => old($field->value, $sheet->fields[$field->value] ?? ''),
-                                'mode' => $modeOf($field),
+                                'mode' => old("mode.{$field->value}", $sheet->mode($field)),
                                 'inherits' => $inherited[$field->value] ?? '',
                             ])
                         @endforeach
@@ -76,7 +74,6 @@
         </div>
         <div>
             <div class="panel" id="preview">@include('captions.preview')</div>
-            @php($chosen = array_values(array_filter((array) old('frames'), is_scalar(...))))
             <details class="panel stack" data-tiles="{{ json_encode(array_map(strval(...), $chosen)) }}"
                 @if ($chosen !== [] || $errors->has('frames')) open @endif>
                 <summary class="strong">Choose single frames <span class="fw-normal" data-ticked></span></summary>

@@ -53,17 +53,7 @@
                         <td class="figures">{{ number_format($file->size) }}</td>
                         <td class="hash">{{ $file->hash ?? '–' }}</td>
                         @foreach ($places as $place)
-                            @php($copy = ($file->sameAs ?? $file)->copies->firstWhere('place', $place->name))
-                            <td>
-                                @if ($copy === null)
-                                    no copy
-                                @elseif($copy->hash === $file->hash)
-                                    proved {{ $copy->proved_at->setTimezone($shoot->zone)->format('j M Y, H:i:s') }}
-                                @else
-                                    <span class="danger strong">{{ $copy->hash === '' ? 'gone' : 'damaged' }},
-                                        {{ $copy->proved_at->setTimezone($shoot->zone)->format('j M Y, H:i:s') }}</span>
-                                @endif
-                            </td>
+                            @include('ingest.report-copy', ['copy' => $file->copyIn($place->name)])
                         @endforeach
                     </tr>
                 @endforeach

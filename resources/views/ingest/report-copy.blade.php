@@ -1,0 +1,11 @@
+{{-- What a place holds of a file: $copy (or none), $file, $shoot --}}
+<td>
+    @if ($copy === null)
+        no copy
+    @elseif($copy->hash === $file->hash)
+        proved {{ $copy->proved_at->setTimezone($shoot->zone)->format('j M Y, H:i:s') }}
+    @else
+        <span class="danger strong">{{ $copy->hash === '' ? 'gone' : 'damaged' }},
+            {{ $copy->proved_at->setTimezone($shoot->zone)->format('j M Y, H:i:s') }}</span>
+    @endif
+</td>
