@@ -159,4 +159,13 @@ final class Delivery extends Model
             ),
         );
     }
+
+    public function fetchedInWords(): string
+    {
+        $fetched = $this->recipients->flatMap->receipts->where('kind', 'fetched')->max('at');
+
+        return $fetched === null
+            ? 'Not fetched yet.'
+            : 'Fetched '.$fetched->setTimezone($this->shoot->zone)->format('D j M, H:i').'.';
+    }
 }

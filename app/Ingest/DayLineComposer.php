@@ -55,7 +55,7 @@ final class DayLineComposer
             'line' => $line,
             'lanes' => $lanes,
             'marks' => $line?->scale($shoot->zone(), 10) ?? [],
-            'lane' => self::LANE,
+            'tall' => count($lanes) * self::LANE,
         ]);
     }
 }

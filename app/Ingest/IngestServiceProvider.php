@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Frames\FilterLinks;
 use App\Frames\FrameQuery;
 use App\Ingest\Upload\Announcing;
 use App\Ingest\Upload\FileArrived;
@@ -33,6 +34,7 @@ final class IngestServiceProvider extends ServiceProvider
             }
         });
         View::composer('studio.day-line', DayLineComposer::class);
+        View::composer('studio.filter', FilterLinks::class);
         Event::listen(fn (CardRead $event) => CopyAtOnce::of($event->card->refresh()));
         $this->callAfterResolving(
             Schedule::class,

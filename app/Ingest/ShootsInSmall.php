@@ -13,9 +13,14 @@ final class ShootsInSmall
 {
     public const BARS = 120;
 
+    /** Of a bar for one frame, and what the highest bar has more. */
+    private const LOWEST = 3;
+
+    private const HIGHEST = 36;
+
     /**
      * @param  Collection<int, Shoot>  $shoots
-     * @return array<int, array{frames: int, bodies: int, shooters: int, bars: array<int, array{bar: int, count: int, isDecided: bool}>, most: int}>
+     * @return array<int, array{frames: int, bodies: int, shooters: int, bars: array<int, array{bar: int, tall: float, isDecided: bool}>}>
      */
     public function of(Collection $shoots): array
     {
@@ -46,6 +51,7 @@ final class ShootsInSmall
             ->groupBy('shoot_id');
         foreach ($spans->get() as $span) {
             $own = $bars->get($span->shoot_id) ?? collect();
+            $most = max(1, (int) $own->max('n'));
             $days[(int) $span->shoot_id] = [
                 'frames' => (int) $span->frames,
                 'bodies' => (int) $span->bodies,
@@ -54,12 +60,11 @@ final class ShootsInSmall
                     ->map(
                         fn (object $row): array => [
                             'bar' => (int) $row->bar,
-                            'count' => (int) $row->n,
+                            'tall' => round(self::LOWEST + (self::HIGHEST * (int) $row->n) / $most, 1),
                             'isDecided' => 2 * (int) $row->open < (int) $row->n,
                         ],
                     )
                     ->all(),
-                'most' => (int) $own->max('n'),
             ];
         }
 

@@ -105,4 +105,14 @@ final class Gallery extends Model
     {
         return Watermark::of($this->mark ?? []);
     }
+
+    /** @return 'words'|'mark'|'none' what is burnt into the proofs */
+    public function markKind(): string
+    {
+        return match (true) {
+            isset($this->mark['text']) => 'words',
+            isset($this->mark['image']) => 'mark',
+            default => 'none',
+        };
+    }
 }

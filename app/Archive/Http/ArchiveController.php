@@ -15,6 +15,7 @@ use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Number;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 
@@ -25,6 +26,8 @@ final class ArchiveController
     {
         $bags = Bag::query()->where('shoot_id', $shoot->id)->orderByDesc('id')->get();
 
+        $used = $disk->of(new \Illuminate\Database\Eloquent\Collection([$shoot]))[$shoot->id];
+
         return view('archive.show', [
             'shoot' => $shoot,
             'bags' => $bags,
@@ -32,8 +35,29 @@ final class ArchiveController
             'plan' => FreeCopies::plan($shoot),
             'wanted' => max(1, $shoot->studio->copies_wanted),
             'freeing' => Task::latest($shoot, 'archive', 'free'),
-            'used' => $disk->of(new \Illuminate\Database\Eloquent\Collection([$shoot]))[$shoot->id],
+            'used' => $used,
+            'couldBeFreed' => self::couldBeFreed($used),
         ]);
+    }
+
+    /**
+     * @param  array{outputs: int, ended: int, dropped: int, ...}  $used  bytes
+     * @return list<string> “1.2 GB of outputs”
+     */
+    private static function couldBeFreed(array $used): array
+    {
+        $could = [
+            'outputs' => $used['outputs'],
+            'deliveries that have ended' => $used['ended'],
+            'dropped frames' => $used['dropped'],
+        ];
+        $could = array_filter($could);
+
+        return array_map(
+            fn (string $of, int $bytes): string => Number::fileSize($bytes, 1)." of {$of}",
+            array_keys($could),
+            array_values($could),
+        );
     }
 
     public function make(Shoot $shoot, Archiving $archiving): RedirectResponse

@@ -12,10 +12,15 @@ use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
 
 final class ShootsController
 {
+    private const WORDS = [
+        'No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve',
+    ];
+
     /** Seconds within which the same form is the same press of a button. */
     private const SAME_PRESS = 10;
 
@@ -50,6 +55,7 @@ final class ShootsController
 
         return view('studio.shoots', [
             'shoots' => $shoots,
+            'counted' => self::counted($shoots->count()),
             'stages' => $stages->of($shoots),
             'isFinished' => $isFinished,
             'sought' => $sought,
@@ -61,9 +67,15 @@ final class ShootsController
         ]);
     }
 
+    /** “Three shoots”; up to twelve in words. */
+    private static function counted(int $count): string
+    {
+        return (self::WORDS[$count] ?? number_format($count)).' '.Str::plural('shoot', $count === 0 ? 2 : $count);
+    }
+
     public function create(): View
     {
-        return view('studio.new-shoot', ['zones' => timezone_identifiers_list()]);
+        return view('studio.new-shoot', ['zones' => timezone_identifiers_list(), 'shoot' => null]);
     }
 
     public function store(ShootRequest $request): RedirectResponse

@@ -17,31 +17,7 @@
                 </div>
                 <div class="lines">
                     @forelse($bags as $bag)
-                        @php($task = $tasks[$bag->id])
-                        <article data-bag="{{ $bag->id }}" data-state="{{ $bag->state->value }}">
-                            <div class="spread">
-                                <div>
-                                    <h3>{{ $bag->name }}</h3>
-                                    <p class="quiet">{{ number_format($bag->files_count) }} files,
-                                        {{ Number::fileSize($bag->bytes, 1) }}@if ($bag->checked_at)
-                                            · read and found whole
-                                            {{ $bag->checked_at->setTimezone($shoot->zone)->format('D j M Y, H:i') }}
-                                        @endif
-                                    </p>
-                                </div>
-                                @if (in_array($bag->state->value, ['made', 'checked', 'damaged'], true) && $task?->isUnderWay() !== true)
-                                    <form method="post" action="{{ route('archive.check', $bag) }}">@csrf<button
-                                            class="btn btn-line">Read it again</button></form>
-                                @endif
-                            </div>
-                            @if ($task?->isUnderWay())
-                                @include('studio.task')
-                            @elseif($bag->problem)
-                                <p class="danger">{{ $bag->problem }}</p>
-                            @elseif($task?->problem)
-                                <p class="danger">{{ $task->problem }}</p>
-                            @endif
-                        </article>
+                        @include('archive.bag', ['task' => $tasks[$bag->id]])
                         @empty
                             <p>Not archived yet.</p>
                         @endforelse
@@ -97,10 +73,9 @@
                             <dd>{{ $bytes > 0 ? Number::fileSize($bytes, 1) : '–' }}</dd>
                         @endforeach
                     </dl>
-                    @php($could = array_filter(['outputs' => $used['outputs'], 'deliveries that have ended' => $used['ended'], 'dropped frames' => $used['dropped']]))
-                    @if ($could)
+                    @if ($couldBeFreed !== [])
                         <p class="quiet">Could be freed:
-                            {{ implode(', ', array_map(fn(string $of, int $bytes): string => Number::fileSize($bytes, 1) . " of {$of}", array_keys($could), $could)) }}.
+                            {{ implode(', ', $couldBeFreed) }}.
                         </p>
                     @endif
                     <p><a href="{{ route('archive') }}">All shoots, and bags from elsewhere</a></p>

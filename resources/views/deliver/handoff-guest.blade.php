@@ -5,7 +5,6 @@
     </script>
 @endpush
 @section('page')
-    @php($last = $parts->last())
     <main class="delivered" data-handed>
         <header class="guest-head">
             <div>
@@ -24,7 +23,7 @@
                 @endif
             </div>
             <div class="fetching">
-                @foreach (['new' => $parts->count() > 1 ? 'What is new in ' . strtolower($last->name) : '', 'all' => $parts->count() > 1 ? 'Everything' : 'All files'] as $scope => $label)
+                @foreach (['new' => $parts->count() > 1 ? 'What is new in ' . strtolower($parts->last()->name) : '', 'all' => $parts->count() > 1 ? 'Everything' : 'All files'] as $scope => $label)
                     @foreach ($zips[$scope] ?? [] as $zip)
                         <a class="btn {{ $loop->parent->last && $parts->count() > 1 ? 'btn-line' : 'btn-next' }}"
                             href="{{ route('delivery.zip', [$token, $zip->id]) }}" download="{{ $zip->name }}"

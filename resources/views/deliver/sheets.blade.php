@@ -6,28 +6,7 @@
             <h2>Contact sheets</h2>
             <div class="lines">
                 @forelse($sheets as $sheet)
-                    @php($task = $tasks[$sheet->id])
-                    <article data-sheet="{{ $sheet->id }}">
-                        <h3>
-                            @if ($sheet->made_at)
-                                <a href="{{ route('sheet', $sheet) }}">{{ $sheet->title }}</a>@else{{ $sheet->title }}
-                            @endif
-                        </h3>
-                        <p class="quiet">{{ number_format(count($sheet->frames)) }}
-                            {{ Str::plural('picture', count($sheet->frames)) }}, {{ $sheet->plan['columns'] }} ×
-                            {{ $sheet->plan['rows'] }} on {{ $sheet->plan()->paper->inWords() }}@if ($sheet->made_at)
-                                · {{ $sheet->pages }} {{ Str::plural('sheet', $sheet->pages) }},
-                                {{ Number::fileSize($sheet->bytes, 1) }}
-                            @endif
-                        </p>
-                        @if ($task?->isUnderWay())
-                            @include('studio.task')
-                        @elseif($task?->problem)
-                            <p class="danger">{{ $task->problem }}</p>
-                        @endif
-                        <form method="post" action="{{ route('sheets.remove', $sheet) }}">@csrf<button
-                                class="btn-word small">Remove</button></form>
-                    </article>
+                    @include('deliver.sheet', ['task' => $tasks[$sheet->id]])
                     @empty
                         <p>None yet. Choose the frames and the paper on the right.</p>
                     @endforelse
@@ -57,11 +36,10 @@
                             inputmode="numeric" value="{{ old('rows', 6) }}"></div>
                 </div>
                 <x-problem of="columns" /><x-problem of="rows" />
-                @php($first = !session()->hasOldInput())
                 <div class="choose-line">
                     @foreach (['landscape' => ['sideways', false], 'with_names' => ['names', true], 'with_captions' => ['captions', false], 'with_ratings' => ['ratings', false], 'is_marked' => ['watermark', false]] as $name => [$label, $usual])
                         <label><input class="form-check-input" type="checkbox" name="{{ $name }}" value="1"
-                                @checked($first ? $usual : old($name))> {{ $label }}</label>
+                                @checked(session()->hasOldInput() ? old($name) : $usual)> {{ $label }}</label>
                     @endforeach
                 </div>
                 <button class="btn btn-next" @disabled($meant === 0)>Make a PDF of {{ number_format($meant) }}

@@ -1,5 +1,4 @@
 {{-- How a gallery looks, and what goes along with the shoot. --}}
-@php($mark = $gallery?->mark ?? [])
 <div>
     <label class="form-label" for="title">Title</label>
     <input class="form-control @error('title') is-invalid @enderror" id="title" name="title"
@@ -18,30 +17,30 @@
     <div class="stack">
         <div><label class="form-label" for="mark_kind">Burnt into the proofs</label>
             <select class="form-select @error('mark_kind') is-invalid @enderror" id="mark_kind"
-                name="mark_kind">@php($kind = old('mark_kind', $gallery === null || isset($mark['text']) ? 'words' : (isset($mark['image']) ? 'mark' : 'none')))@foreach (['words' => 'words', 'mark' => 'the studio’s mark', 'none' => 'nothing'] as $value => $label)
-                    <option value="{{ $value }}" @selected($kind === $value)>{{ $label }}</option>
+                name="mark_kind">@foreach (['words' => 'words', 'mark' => 'the studio’s mark', 'none' => 'nothing'] as $value => $label)
+                    <option value="{{ $value }}" @selected(old('mark_kind', $gallery?->markKind() ?? 'words') === $value)>{{ $label }}</option>
                 @endforeach
             </select>
             <x-problem of="mark_kind" />
         </div>
         <div><label class="form-label" for="watermark">Words</label><input class="form-control" id="watermark"
-                name="watermark" value="{{ old('watermark', $mark['text'] ?? $shoot->studio->name . ' · proof') }}"
+                name="watermark" value="{{ old('watermark', $gallery?->mark['text'] ?? $shoot->studio->name . ' · proof') }}"
                 maxlength="80"></div>
         <div class="row g-3">
             <div class="col-5"><label class="form-label" for="mark_place">Place</label><select class="form-select"
                     id="mark_place" name="mark_place">
                     @foreach (Kanpai\Core\Proof\MarkPlace::cases() as $place)
-                        <option value="{{ $place->value }}" @selected(old('mark_place', $mark['place'] ?? 'tiled') === $place->value)>{{ $place->value }}</option>
+                        <option value="{{ $place->value }}" @selected(old('mark_place', $gallery?->mark['place'] ?? 'tiled') === $place->value)>{{ $place->value }}</option>
                     @endforeach
                 </select></div>
             <div class="col"><label class="form-label" for="mark_size">Width %</label><input
                     class="form-control @error('mark_size') is-invalid @enderror" id="mark_size" name="mark_size"
-                    inputmode="numeric" value="{{ old('mark_size', $mark['size'] ?? 40) }}"><x-problem of="mark_size" />
+                    inputmode="numeric" value="{{ old('mark_size', $gallery?->mark['size'] ?? 40) }}"><x-problem of="mark_size" />
             </div>
             <div class="col"><label class="form-label" for="mark_opacity">Strength %</label><input
                     class="form-control @error('mark_opacity') is-invalid @enderror" id="mark_opacity"
                     name="mark_opacity" inputmode="numeric"
-                    value="{{ old('mark_opacity', $mark['opacity'] ?? 45) }}"><x-problem of="mark_opacity" /></div>
+                    value="{{ old('mark_opacity', $gallery?->mark['opacity'] ?? 45) }}"><x-problem of="mark_opacity" /></div>
         </div>
         <label><input class="form-check-input" type="checkbox" name="metadata" value="1"
                 @checked(old('metadata', $gallery?->metadata === 'all'))> proofs also carry captions and the names of people</label>

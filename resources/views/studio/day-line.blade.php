@@ -7,7 +7,6 @@
                 <div class="clip" title="{{ $row['name'] }}">{{ $row['name'] }}</div>
             @endforeach
         </div>
-        @php($tall = count($lanes) * $lane)
         <div class="field" title="Drag over a span of time to see only its frames">
             <svg height="{{ $tall + 34 }}" role="img" aria-label="Frames of each body over the day">
                 @foreach ($marks as $mark)

@@ -1,4 +1,3 @@
-@php($with = fn(array $change): string => url()->current() . '?' . http_build_query(array_filter([...$filter->toQuery(), ...$change], fn($value) => $value !== null && $value !== '') ?: ['verdict' => 'all']))
 <nav class="filter" aria-label="Which frames">
     <div class="choices" role="group" aria-label="Verdict"><span class="about">Verdict</span>
         @foreach (['' => 'all', 'keep' => 'kept', 'open' => 'open', 'drop' => 'dropped'] as $value => $label)

@@ -1,5 +1,4 @@
 @extends('layouts.paper')
-@php($shoot ??= null)
 @section('title', $shoot?->name ?? 'New shoot')
 @section('page')
     <form method="post" action="{{ $shoot ? route('shoots.update', $shoot) : route('shoots.store') }}"
