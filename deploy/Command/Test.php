@@ -20,6 +20,20 @@ final class Test
     /** Small pictures: the tests judge marks, names, times and bytes, not beauty. */
     public const WIDTH = '900';
 
+    /** Tools that look at the code and the scripts: step => command. */
+    private const CHECKS = [
+        'ESLint' => ['node', 'node_modules/eslint/bin/eslint.js', 'resources/js', 'tests/Scripts'],
+        'Prettier' => [
+            'node',
+            'node_modules/prettier/bin/prettier.cjs',
+            '--check',
+            '--log-level=warn',
+            'resources/js',
+            'resources/css',
+            'tests/Scripts',
+        ],
+    ];
+
     public function __construct(private readonly string $root, private readonly Console $console)
     {
     }
@@ -90,6 +104,12 @@ final class Test
                     'TMPDIR' => $own,
                 ]),
             );
+            $scripts = glob("{$this->root}/tests/Scripts/*/*.test.js") ?: [];
+            $checks = [...self::CHECKS, 'Scripts' => ['node', '--test', '--test-reporter=dot', ...$scripts]];
+            foreach ($checks as $name => $check) {
+                $this->console->step($name);
+                $code = max($code, $this->console->openly(['nice', ...$check], $this->root));
+            }
             foreach (['phpstan-core.neon', 'phpstan.neon'] as $rules) {
                 $this->console->step("PHPStan by {$rules}");
                 $code = max(

@@ -245,13 +245,10 @@ async function start() {
     const fields = () => Object.fromEntries([...new FormData(form)].filter(([name]) => name !== '_token'));
     let asked = 0;
     let timer = null;
-    let answering = Promise.resolve();
 
     function tryClock(after = 0) {
         clearTimeout(timer);
-        timer = setTimeout(() => {
-            answering = ask();
-        }, after);
+        timer = setTimeout(ask, after);
     }
 
     async function ask() {
@@ -423,7 +420,7 @@ async function start() {
         svg.setPointerCapture(event.pointerId);
     });
     svg.addEventListener('pointermove', (event) => {
-        const { x, y } = at(event);
+        const { x } = at(event);
         if (drag) {
             const by = ((x - drag.x) / drawing.width) * (drawing.to - drawing.from);
             if (drag.isDragged || Math.abs(x - drag.x) > 4) {
