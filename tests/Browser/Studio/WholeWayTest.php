@@ -511,6 +511,7 @@ final class WholeWayTest extends TestCase
                 (string) shell_exec('exiftool -json -G0 '.escapeshellarg("{$folder}/{$file}")),
                 true,
             )[0];
+            self::assertArrayHasKey($names[$i], $truth);
             $shooter = $truth[$names[$i]]['shooter'];
             $local = gmdate('H:i:s', intdiv($truth[$names[$i]]['instant'], 1000) + 3600);
             self::assertSame("Saltmarsh Regatta by {$shooter} at {$local}", $facts['XMP:Description']);
