@@ -31,7 +31,8 @@
                             <label class="output-line">
                                 @if ($one['isBag'])
                                 <span class="form-check-input invisible"></span>@else<input class="form-check-input"
-                                        type="radio" name="place" value="{{ $one['place'] }}" @checked(old('place') === $one['place'])
+                                        type="radio" name="place" value="{{ $one['place'] }}"
+                                            @checked(old('place') === $one['place'])
                                         @disabled($one['mayGo'] === 0 || !$one['isThere'])>
                                 @endif <span><span class="strong">{{ $one['place'] }}</span> <span
                                         class="quiet">{{ number_format($one['files']) }} files,
@@ -50,9 +51,11 @@
                         </div>
                         <x-problem of="place" />
                         @if (collect($plan)->contains(fn($one) => $one['mayGo'] > 0 && !$one['isBag']))
-                            <div><label class="form-label" for="free-name">To delete the copies in the chosen place, type the name
+                            <div><label class="form-label"
+                                for="free-name">To delete the copies in the chosen place, type the name
                                     of the shoot</label><input class="form-control @error('name') is-invalid @enderror"
-                                    id="free-name" name="name" autocomplete="off" placeholder="{{ $shoot->name }}"><x-problem
+                                    id="free-name" name="name" autocomplete="off"
+                                        placeholder="{{ $shoot->name }}"><x-problem
                                     of="name" /></div>
                             <button class="btn btn-ink">Delete the copies there</button>
                             <p class="small quiet">File by file: a copy goes only where verified ones stay on {{ $wanted }}
@@ -68,7 +71,11 @@
                 <section class="panel stack">
                     <h2>On the disks</h2>
                     <dl class="facts">
-                        @foreach ([...array_combine(array_map(fn(string $place): string => "Originals, {$place}", array_keys($used['places'])), $used['places']), 'Previews and proofs' => $used['pictures'], 'Outputs' => $used['outputs'], 'Deliveries' => $used['deliveries'], 'Archive' => $used['bags'], 'In all' => $used['total']] as $label => $bytes)
+                        @foreach ([
+                            ...array_combine(array_map(fn(string $place): string => "Originals, {$place}", array_keys($used['places'])), $used['places']),
+                            'Previews and proofs' => $used['pictures'], 'Outputs' => $used['outputs'],
+                            'Deliveries' => $used['deliveries'], 'Archive' => $used['bags'], 'In all' => $used['total'],
+                        ] as $label => $bytes)
                             <dt>{{ $label }}</dt>
                             <dd>{{ $bytes > 0 ? Number::fileSize($bytes, 1) : '–' }}</dd>
                         @endforeach

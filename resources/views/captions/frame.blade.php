@@ -6,7 +6,8 @@
 @section('page')
     <div class="columns-right" data-captions data-people="{{ route('captions.people', $shoot) }}"
         data-listed="{{ route('captions.words', $shoot) }}" data-mark="{{ $shoot->studio->code_mark }}">
-        <form method="post" action="{{ route('captions.store-frame', [$shoot, $frame, ...$query]) }}" class="panel stack"
+        <form method="post" action="{{ route('captions.store-frame', [$shoot, $frame, ...$query]) }}"
+            class="panel stack"
             @if ($errors->any()) data-refused @endif data-draft="frame-{{ $frame->id }}">
             @csrf
             <div class="spread">

@@ -6,10 +6,12 @@
     <div class="halves">
         <section class="panel stack">
             <h2>Roster of this shoot</h2>
-            <form class="stack" method="post" enctype="multipart/form-data" action="{{ route('captions.roster', $shoot) }}">
+            <form class="stack" method="post" enctype="multipart/form-data"
+                action="{{ route('captions.roster', $shoot) }}">
                 @csrf
                 <div><label class="form-label" for="roster">Paste a table: number, name, team, role, code</label>
-                    <textarea class="form-control @error('roster') is-invalid @enderror" id="roster" name="roster" rows="6"
+                    <textarea class="form-control @error('roster') is-invalid @enderror" id="roster" name="roster"
+                        rows="6"
                         placeholder="number,name,team,role,code&#10;7,Ada Fenn,Saltmarsh,stroke,af">{{ old('roster') }}</textarea>
                 </div>
                 <div><label class="form-label" for="roster_file">or choose a CSV file</label><input class="form-control"
@@ -57,8 +59,10 @@
                 <form class="stack" method="post" enctype="multipart/form-data"
                     action="{{ route('captions.keywords', $shoot) }}">
                     @csrf
-                    <div><label class="form-label" for="keywords">Paste a list: the broader term before the narrower</label>
-                        <textarea class="form-control @error('keywords') is-invalid @enderror" id="keywords" name="keywords" rows="5"
+                    <div><label class="form-label"
+                        for="keywords">Paste a list: the broader term before the narrower</label>
+                        <textarea class="form-control @error('keywords') is-invalid @enderror" id="keywords"
+                            name="keywords" rows="5"
                             placeholder="rowing > sculling > single&#10;water,river">{{ old('keywords') }}</textarea>
                     </div>
                     <div><label class="form-label" for="keywords_file">or choose a CSV file</label><input
@@ -97,7 +101,8 @@
                             @foreach ($groups as $fields)
                                 @foreach ($fields as $field)
                                     <label><input class="form-check-input" type="checkbox" name="required[]"
-                                            value="{{ $field->value }}" @checked(in_array($field->value, old('required', $studio->required_fields), true))>
+                                            value="{{ $field->value }}"
+                                                @checked(in_array($field->value, old('required', $studio->required_fields), true))>
                                         {{ $field->label() }}</label>
                                 @endforeach
                             @endforeach

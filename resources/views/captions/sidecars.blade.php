@@ -16,7 +16,8 @@
             <p>{{ number_format($count) }} {{ Str::plural('sidecar', $count) }} say something else than we do. Nothing is
                 written over them before you choose.</p>
             <div class="row-line">
-                <form method="post" action="{{ route('captions.settle', $shoot) }}">@csrf<input type="hidden" name="take"
+                <form method="post" action="{{ route('captions.settle', $shoot) }}">@csrf<input type="hidden"
+                    name="take"
                         value="theirs"><button class="btn btn-ink">Take over all of theirs</button></form>
                 <form method="post" action="{{ route('captions.settle', $shoot) }}">@csrf<input type="hidden"
                         name="take" value="ours"><button class="btn btn-line">Keep all of ours</button></form>

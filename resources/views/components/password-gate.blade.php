@@ -8,7 +8,8 @@
     <form method="post" action="{{ $action }}" class="stack">
         @csrf
         <label class="form-label" for="password">The password you were given</label>
-        <input class="form-control @error('password') is-invalid @enderror" id="password" name="password" type="password"
+        <input class="form-control @error('password') is-invalid @enderror" id="password" name="password"
+            type="password"
             autocomplete="off" required autofocus>
         <x-problem of="password" />
         <button class="btn btn-next">{{ $button }}</button>

@@ -12,7 +12,9 @@
                     placeholder="verdict:keep and rating>=3">
                 <label for="separator" class="visually-hidden">Separator</label>
                 <select class="form-select" id="separator" name="separator">
-                    @foreach (['lines' => 'each on a line', 'commas' => 'with commas', 'spaces' => 'with spaces'] as $value => $label)
+                    @foreach ([
+                        'lines' => 'each on a line', 'commas' => 'with commas', 'spaces' => 'with spaces',
+                    ] as $value => $label)
                         <option value="{{ $value }}" @selected($separator === $value)>{{ $label }}</option>
                     @endforeach
                 </select>
@@ -27,7 +29,8 @@
             @endif
             <label class="visually-hidden" for="names">Names</label>
             <textarea class="form-control names-list" id="names" readonly rows="10">{{ $names }}</textarea>
-            <div class="row-line"><button type="button" class="btn btn-ink" data-copies="#names">Copy the names</button><a
+            <div class="row-line"><button type="button" class="btn btn-ink"
+                data-copies="#names">Copy the names</button><a
                     href="{{ route('cull.csv', [$shoot, ...$filter->toQuery()]) }}">Table of verdicts, ratings and uses
                     (CSV)</a></div>
             <p class="small quiet">Verdicts, ratings and uses also stand in the XMP sidecars beside the copies: <a
@@ -36,7 +39,10 @@
         <section class="panel stack">
             <h2>In: mark the frames of a list</h2>
             @if ($unfound = session('unfound'))
-                @foreach ([['missing', 'Not found in this shoot'], ['several', 'Names of several frames, so none was marked'], ['problems', 'Could not be read']] as $i => [$key, $title])
+                @foreach ([
+                    ['missing', 'Not found in this shoot'], ['several', 'Names of several frames, so none was marked'],
+                    ['problems', 'Could not be read'],
+                ] as $i => [$key, $title])
                     @if ($unfound['counts'][$i] > 0)
                         <div class="danger">
                             <p class="strong">{{ $title }}: {{ number_format($unfound['counts'][$i]) }}</p>

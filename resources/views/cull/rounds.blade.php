@@ -67,13 +67,15 @@
                     <form class="choose-line" method="get"><label for="one">Compare</label><select
                             class="form-select" id="one" name="one">
                             @foreach ($rounds as $round)
-                                <option value="{{ $round->id }}" @selected($one?->id === $round->id)>{{ $round->inWords() }}
+                                <option value="{{ $round->id }}"
+                                    @selected($one?->id === $round->id)>{{ $round->inWords() }}
                                 </option>
                             @endforeach
                         </select>
                         <label for="other">with</label><select class="form-select" id="other" name="other">
                             @foreach ($rounds->reverse() as $round)
-                                <option value="{{ $round->id }}" @selected($other?->id === $round->id)>{{ $round->inWords() }}
+                                <option value="{{ $round->id }}"
+                                    @selected($other?->id === $round->id)>{{ $round->inWords() }}
                                 </option>
                             @endforeach
                         </select><button class="btn btn-line">Show what changed</button>

@@ -14,94 +14,13 @@
         data-keys-address="{{ route('habits.keys') }}" data-moves-on-address="{{ route('habits.moves-on') }}"
         data-keys="{{ json_encode($habits->keys()->all()) }}" data-moves-on="{{ $habits->movesOn() ? '1' : '' }}"
         data-rating-moves-on="{{ $habits->ratingMovesOn() ? '1' : '' }}" data-collects="{{ $habits->collects($shoot) }}"
-        data-verdict="{{ $filter->verdict?->value }}" data-rating="{{ $filter->rating }}" data-body="{{ $filter->body }}"
+        data-verdict="{{ $filter->verdict?->value }}" data-rating="{{ $filter->rating }}"
+            data-body="{{ $filter->body }}"
         data-from="{{ $filter->from }}" data-to="{{ $filter->to }}" data-where="{{ $where }}"
         data-sort="{{ $filter->sort->value === 'time' ? '' : $filter->sort->value }}">
         @include('studio.rail')
         <div class="line-place">@include('studio.day-line')</div>
-        <div class="filter-row">
-            <div class="filter" role="group" aria-label="Which frames are shown">
-                <div class="choices" role="group" aria-label="Verdict"><span class="about">Verdict</span>
-                    @foreach (['' => 'all', 'open' => 'open', 'keep' => 'kept', 'drop' => 'dropped'] as $value => $label)
-                        <button type="button" class="choice" data-says="{{ $value }}"
-                            aria-pressed="false">{{ $label }}</button>
-                    @endforeach
-                </div>
-                <div class="choices" role="group" aria-label="Rating at least"><span class="about">Rating at least</span>
-                    @foreach (range(0, 5) as $rating)
-                        <button type="button" class="choice" data-least="{{ $rating }}"
-                            aria-pressed="false">{{ $rating }}</button>
-                    @endforeach
-                </div>
-                <label class="visually-hidden" for="of-body">Body</label>
-                <select id="of-body" class="form-select" data-of-body>
-                    <option value="">All bodies</option>
-                    @foreach ($bodies as $body)
-                        <option value="{{ $body->id }}" @selected($filter->body === $body->id)>{{ $names[$body->id] }}</option>
-                    @endforeach
-                </select>
-                <button type="button" class="choice" data-window hidden>All times ×</button>
-                <button type="button" class="choice" data-highlighted hidden></button>
-                <span class="strong"><span data-meant>…</span> of {{ number_format($all) }} frames</span>
-                <button type="button" class="choice" data-more-button
-                    aria-expanded="{{ $where !== '' || $filter->sort->value !== 'time' ? 'true' : 'false' }}"
-                    aria-controls="more">Find and collect</button>
-            </div>
-            <div class="more" id="more" data-more @if ($where === '' && $filter->sort->value === 'time') hidden @endif>
-                <form class="find" data-find>
-                    <label for="where" class="visually-hidden">Frames for which this is true</label>
-                    <input class="form-control" id="where" data-where value="{{ $where }}"
-                        placeholder="lens:85 and not use:press" autocomplete="off" spellcheck="false">
-                    <label for="add" class="visually-hidden">Add a condition</label>
-                    <select class="form-select" id="add" data-add>
-                        <option value="">Add a condition</option>
-                        @foreach ($subjects as $subject)
-                            <option value="{{ $subject->value }}|{{ $subject->isNumber() ? '>=' : ':' }}">
-                                {{ $subject->value }}: {{ $subject->help() }}</option>
-                        @endforeach
-                    </select>
-                    <button class="btn btn-ink">Find</button>
-                    <label for="sort" class="visually-hidden">Order</label>
-                    <select class="form-select" id="sort" data-sort>
-                        @foreach (Kanpai\Core\Frames\Sort::cases() as $sort)
-                            <option value="{{ $sort->value === 'time' ? '' : $sort->value }}" @selected($filter->sort === $sort)>
-                                {{ $sort->inWords() }}</option>
-                        @endforeach
-                    </select>
-                    <a href="{{ route('cull.list', $shoot) }}">Names and lists</a>
-                    <a href="{{ route('cull.dropped', $shoot) }}">After the pass</a>
-                    <a href="{{ route('shelf') }}">All sets</a>
-                </form>
-                <p class="invalid-feedback" data-where-problem role="alert"
-                    @if ($filter->problem === null) hidden @endif>{{ $filter->problem }}</p>
-                <form class="find" data-new-set>
-                    <label for="collects">Collect into</label>
-                    <select class="form-select" id="collects" data-collects>
-                        <option value="">no set yet</option>
-                        @foreach ($sets as $set)
-                            @unless ($set->isLive())
-                                <option value="{{ $set->id }}" @selected($habits->collects($shoot) === $set->id)>{{ $set->name }}</option>
-                            @endunless
-                        @endforeach
-                    </select>
-                    <label for="set-name">New set</label>
-                    <input class="form-control" id="set-name" data-set-name maxlength="120" placeholder="name"
-                        autocomplete="off">
-                    <label><input class="form-check-input" type="checkbox" data-everywhere> of all shoots</label>
-                    <button class="btn btn-line" value="hand">Make a set</button>
-                    <button class="btn btn-line" value="live">Save what is found as a live set</button>
-                    <label><input class="form-check-input" type="checkbox" data-moves-on @checked($habits->movesOn())>
-                        marking moves on</label>
-                    <label><input class="form-check-input" type="checkbox" data-rating-moves-on
-                            @checked($habits->ratingMovesOn())> a rating too</label>
-                    <label><input class="form-check-input" type="checkbox" data-outside> also frames outside this
-                        round</label>
-                </form>
-                <p class="invalid-feedback" data-set-problem role="alert" hidden></p>
-            </div>
-            <p class="danger" data-waiting role="status" hidden></p>
-            <div class="conflicts" data-conflicts role="alert" hidden></div>
-        </div>
+        @include('cull.filter')
         <main class="position-relative">
             <h1 class="visually-hidden">Cull {{ $shoot->name }}</h1>
             <div class="wall h-100" data-wall tabindex="0" role="group" aria-label="Wall of frames">
@@ -158,50 +77,7 @@
                 @endif
             </div>
         </main>
-        <footer class="bar">
-            <a href="{{ route('cull.rounds', $shoot) }}" class="strong" data-round>{{ $round->inWords() }}</a>
-            <span><b data-kept>…</b> kept of <span data-total>{{ number_format($all) }}</span></span>
-            <span><b data-dropped>…</b> dropped</span>
-            <span><b data-open>…</b> open</span>
-            <span data-target hidden></span>
-            <span data-rate></span>
-            <span class="strong" data-speed></span>
-            <span class="strong" data-several hidden></span>
-            <span class="touch">
-                <button type="button" class="btn btn-line" data-does="keep">Keep</button><button type="button"
-                    class="btn btn-line" data-does="drop">Drop</button><button type="button" class="btn btn-line"
-                    data-does="takeBack">Undo</button><button type="button" class="btn btn-line"
-                    data-does="wall">Wall</button>
-                @foreach (range(0, 5) as $rating)
-                    <button type="button" class="btn btn-line" data-does="rate{{ $rating }}"
-                        aria-label="Rating {{ $rating }}">{{ $rating }}</button>
-                @endforeach
-            </span>
-            <span class="keys">
-                <span class="undo clip" data-undo-word hidden>last: <span data-undo></span></span>
-                @foreach (['keep' => 'keep', 'drop' => 'drop', 'only' => 'only this one', 'takeBack' => 'undo', 'wall' => 'wall', 'rivals' => 'rivals', 'help' => 'all keys'] as $action => $label)
-                    <button type="button" class="btn-word text-decoration-none"
-                        data-does="{{ $action }}"><kbd>{{ Kanpai\Core\Cull\Keys::inWords($habits->keys()->all()[$action]) }}</kbd>
-                        {{ $label }}</button>
-                @endforeach
-            </span>
-        </footer>
-        <dialog class="help" aria-labelledby="keys-title">
-            <h2 id="keys-title">Keys</h2>
-            <form data-keys>
-                <div class="key-list">
-                    @foreach ($actions as $action => [$usual, $does])
-                        <label for="key-{{ $action }}">{{ $does }}</label>
-                        <input class="form-control" id="key-{{ $action }}" data-key="{{ $action }}"
-                            value="{{ $habits->keys()->all()[$action] }}"
-                            title="usually {{ Kanpai\Core\Cull\Keys::inWords($usual) }}" autocomplete="off">
-                    @endforeach
-                </div>
-                <p class="invalid-feedback" data-keys-problem role="alert" hidden></p>
-                <div class="row-line"><button class="btn btn-ink">Keep these keys</button><span class="small quiet">Stand
-                        in a field and press the key. They are yours on every machine.</span></div>
-            </form>
-            <form method="dialog"><button class="btn btn-line" autofocus>Back to the frames</button></form>
-        </dialog>
+        @include('cull.bar')
+        @include('cull.keys')
     </div>
 @endsection

@@ -6,7 +6,8 @@
         what.{{ $delivery ? '' : ' With nobody named there is one link for everybody.' }}</p>
 </div>
 <div><label class="form-label" for="message">Message</label>
-    <textarea class="form-control" id="message" name="message" rows="2" maxlength="4000">{{ old('message', $delivery?->message) }}</textarea>
+    <textarea class="form-control" id="message" name="message" rows="2"
+        maxlength="4000">{{ old('message', $delivery?->message) }}</textarea>
 </div>
 <div class="row g-3">
     <div class="col-6"><label class="form-label" for="ends_on">Last day</label><input

@@ -87,7 +87,8 @@
                     ])
                     <div><label class="form-label" for="part">Called</label><input class="form-control" id="part"
                             name="part" value="{{ old('part', 'The rest') }}" maxlength="120"></div>
-                    <button class="btn btn-ink" @disabled($meant === 0 || $delivery->made_at === null)>Add {{ number_format($meant) }}
+                    <button class="btn btn-ink"
+                        @disabled($meant === 0 || $delivery->made_at === null)>Add {{ number_format($meant) }}
                         {{ Str::plural('frame', $meant) }}</button>
                     <p class="small quiet">What is there already in the same way is not sent again. Links stay as they are.
                     </p>

@@ -2,12 +2,14 @@
 <input type="hidden" name="which" value="{{ $form->id }}">
 <div class="row g-2">
     <div class="col"><label class="form-label" for="to-name-{{ $form->id }}">Name</label><input class="form-control"
-            id="to-name-{{ $form->id }}" name="to_name" value="{{ $form->value('to_name', $one?->name) }}" maxlength="80">
+            id="to-name-{{ $form->id }}" name="to_name" value="{{ $form->value('to_name', $one?->name) }}"
+                maxlength="80">
     </div>
     <div class="col"><label class="form-label" for="kind-{{ $form->id }}">Kind</label><select class="form-select"
             id="kind-{{ $form->id }}" name="kind">
             @foreach (App\Deliver\Out\DestinationKind::cases() as $kind)
-                <option value="{{ $kind->value }}" @selected($form->value('kind', $one?->kind->value ?? 'sftp') === $kind->value)>{{ $kind->inWords() }}</option>
+                <option value="{{ $kind->value }}"
+                    @selected($form->value('kind', $one?->kind->value ?? 'sftp') === $kind->value)>{{ $kind->inWords() }}</option>
             @endforeach
         </select></div>
 </div>

@@ -20,7 +20,10 @@
                 @endif
             </div>
             <div class="fetching">
-                @foreach (['new' => $parts->count() > 1 ? 'What is new' : '', 'all' => $parts->count() > 1 ? 'Everything' : 'All pictures'] as $scope => $label)
+                @foreach ([
+                    'new' => $parts->count() > 1 ? 'What is new' : '',
+                    'all' => $parts->count() > 1 ? 'Everything' : 'All pictures',
+                ] as $scope => $label)
                     @foreach ($zips[$scope] ?? [] as $zip)
                         <a class="btn {{ $loop->parent->last && $parts->count() > 1 ? 'btn-line' : 'btn-next' }}"
                             href="{{ route('delivery.zip', [$token, $zip->id]) }}" download="{{ $zip->name }}"

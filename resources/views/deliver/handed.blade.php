@@ -30,7 +30,8 @@
             </p>
         @endif
         <div class="choose-line"><label><input class="form-check-input" type="checkbox" name="again[]"
-                    value="{{ $one->frame_id }}" @checked(in_array((string) $one->frame_id, (array) old('again'), true))> once more</label><label
+                    value="{{ $one->frame_id }}"
+                        @checked(in_array((string) $one->frame_id, (array) old('again'), true))> once more</label><label
                 class="visually-hidden" for="note-{{ $one->frame_id }}">What is still to be done to
                 {{ $one->frame->name }}</label><input class="form-control" id="note-{{ $one->frame_id }}"
                 name="notes[{{ $one->frame_id }}]" value="{{ old('notes.' . $one->frame_id) }}"

@@ -15,7 +15,8 @@
             @include('studio.task')
         @elseif($task?->problem)
             <p class="danger">{{ $task->problem }}</p>
-            <form method="post" action="{{ route('delivery.go-on', $delivery) }}">@csrf<button class="btn btn-ink">Go on from
+            <form method="post"
+                action="{{ route('delivery.go-on', $delivery) }}">@csrf<button class="btn btn-ink">Go on from
                     where it stopped</button></form>
         @endif
         @if ($returns?->isUnderWay())
@@ -54,7 +55,8 @@
                 @include('deliver.handed', ['own' => $versions[$one->frame_id] ?? collect()])
             @endforeach
         </div>
-        <div><label class="form-label" for="turn-note">What is still to be done, to all that go out once more</label><input
+        <div><label class="form-label"
+            for="turn-note">What is still to be done, to all that go out once more</label><input
                 class="form-control" id="turn-note" name="note" value="{{ old('note') }}" maxlength="2000"></div>
         <x-problem of="again" />
         <button class="btn btn-next" @disabled($handoff->closed_at !== null)>Send the chosen ones out for turn

@@ -58,11 +58,13 @@
                         'goes' => fn(array $query): string => route('handoffs', [$shoot, ...$query]),
                     ])
                     <div><label class="form-label" for="people">To whom, one in a line</label>
-                        <textarea class="form-control @error('people') is-invalid @enderror" id="people" name="people" rows="2"
+                        <textarea class="form-control @error('people') is-invalid @enderror" id="people" name="people"
+                            rows="2"
                             placeholder="Robin Saye &lt;robin@saltmarsh.example&gt;">{{ old('people') }}</textarea><x-problem of="people" />
                     </div>
                     <div><label class="form-label" for="note">What is to be done, to all of them</label>
-                        <textarea class="form-control" id="note" name="note" rows="3" maxlength="2000">{{ old('note') }}</textarea>
+                        <textarea class="form-control" id="note" name="note" rows="3"
+                            maxlength="2000">{{ old('note') }}</textarea>
                     </div>
                     <label><input class="form-check-input" type="checkbox" name="with_guests" value="1"
                             @checked(old('with_guests', '1'))> with what guests said and drew, unless it is ticked off</label>
@@ -86,7 +88,8 @@
                             class="form-select @error('watched') is-invalid @enderror" id="watched" name="watched">
                             <option value="">none</option>
                             @foreach ($free as $key => $folder)
-                                <option value="{{ $key }}" @selected($shoot->watched === $folder)>{{ basename($folder) }}
+                                <option value="{{ $key }}"
+                                    @selected($shoot->watched === $folder)>{{ basename($folder) }}
                                 </option>
                             @endforeach
                         </select><x-problem of="watched" /></div>

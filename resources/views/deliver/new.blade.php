@@ -1,7 +1,8 @@
 @extends('layouts.shoot')
 @section('page')
     @include('deliver.nav', ['here' => 'deliver.show'])
-    <form method="post" action="{{ route('delivery.store', [$shoot, ...$query]) }}" class="columns-right" data-new-delivery>
+    <form method="post" action="{{ route('delivery.store', [$shoot, ...$query]) }}"
+        class="columns-right" data-new-delivery>
         @csrf
         <section class="panel stack">
             <h2>Open a delivery</h2>

@@ -3,7 +3,8 @@
     @include('deliver.nav', ['here' => 'originals'])
     <div class="columns-right">
         <form method="post" action="{{ route('originals.store', [$shoot, ...$query]) }}" class="panel stack"
-            hx-get="{{ route('originals.preview', [$shoot, ...$query]) }}" hx-trigger="input delay:250ms, change delay:250ms"
+            hx-get="{{ route('originals.preview', [$shoot, ...$query]) }}"
+                hx-trigger="input delay:250ms, change delay:250ms"
             hx-target="#comes">
             @csrf
             <h2>Originals in a folder of their own</h2>
@@ -25,7 +26,9 @@
             <div class="row-line align-items-end">
                 <div class="flex-fill"><label class="form-label" for="kind">Files</label><select class="form-select"
                         id="kind" name="kind">
-                        @foreach (['' => 'raw files and JPEGs', 'raw' => 'raw files alone', 'jpeg' => 'JPEGs alone'] as $value => $label)
+                        @foreach ([
+                            '' => 'raw files and JPEGs', 'raw' => 'raw files alone', 'jpeg' => 'JPEGs alone',
+                        ] as $value => $label)
                             <option value="{{ $value }}" @selected(old('kind') === $value)>{{ $label }}</option>
                         @endforeach
                     </select>
@@ -33,7 +36,8 @@
                 <div class="flex-fill"><label class="form-label" for="place">Place to copy to</label><select
                         class="form-select" id="place" name="place">
                         @foreach ($places as $place)
-                            <option value="{{ $place->id }}" @selected((int) old('place') === $place->id)>{{ $place->name }}</option>
+                            <option value="{{ $place->id }}"
+                                @selected((int) old('place') === $place->id)>{{ $place->name }}</option>
                         @endforeach
                     </select>
                 </div>

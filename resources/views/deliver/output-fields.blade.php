@@ -9,8 +9,13 @@
 <div class="row g-2">
     <div class="col-5"><label class="form-label" for="rule-{{ $form->id }}">Size by</label><select
             class="form-select" id="rule-{{ $form->id }}" name="rule">
-            @foreach (['full' => 'full size', 'longest' => 'longest side, px', 'shortest' => 'shortest side, px', 'within' => 'width × height, px', 'print' => 'a print, inches', 'percent' => 'per cent', 'megapixels' => 'megapixels'] as $value => $label)
-                <option value="{{ $value }}" @selected($form->value('rule', $plan?->size->rule->value ?? 'longest') === $value)>{{ $label }}</option>
+            @foreach ([
+                'full' => 'full size', 'longest' => 'longest side, px', 'shortest' => 'shortest side, px',
+                'within' => 'width × height, px', 'print' => 'a print, inches', 'percent' => 'per cent',
+                'megapixels' => 'megapixels',
+            ] as $value => $label)
+                <option value="{{ $value }}"
+                    @selected($form->value('rule', $plan?->size->rule->value ?? 'longest') === $value)>{{ $label }}</option>
             @endforeach
         </select>
     </div>
@@ -31,7 +36,8 @@
     <div class="col"><label class="form-label" for="format-{{ $form->id }}">Format</label><select
             class="form-select" id="format-{{ $form->id }}" name="format">
             @foreach (Kanpai\Core\Deliver\Output\Format::cases() as $format)
-                <option value="{{ $format->value }}" @selected($form->value('format', $plan?->format->value ?? 'jpeg') === $format->value)>{{ $format->inWords() }}</option>
+                <option value="{{ $format->value }}"
+                    @selected($form->value('format', $plan?->format->value ?? 'jpeg') === $format->value)>{{ $format->inWords() }}</option>
             @endforeach
         </select>
     </div>
@@ -50,25 +56,29 @@
     <div class="col-4"><label class="form-label" for="sharpening-{{ $form->id }}">Sharpened</label><select
             class="form-select" id="sharpening-{{ $form->id }}" name="sharpening">
             @foreach (['none' => 'not', 'screen' => 'for screen', 'print' => 'for print'] as $value => $label)
-                <option value="{{ $value }}" @selected($form->value('sharpening', $plan?->sharpening->value ?? 'none') === $value)>{{ $label }}</option>
+                <option value="{{ $value }}"
+                    @selected($form->value('sharpening', $plan?->sharpening->value ?? 'none') === $value)>{{ $label }}</option>
             @endforeach
         </select>
     </div>
     <div class="col-8"><label class="form-label" for="metadata-{{ $form->id }}">Metadata</label><select
             class="form-select" id="metadata-{{ $form->id }}" name="metadata">
             @foreach (Kanpai\Core\Frames\Caption\MetadataScope::cases() as $metadata)
-                <option value="{{ $metadata->value }}" @selected($form->value('metadata', $plan?->metadata->value ?? 'all') === $metadata->value)>{{ $metadata->inWords() }}
+                <option value="{{ $metadata->value }}"
+                    @selected($form->value('metadata', $plan?->metadata->value ?? 'all') === $metadata->value)>{{ $metadata->inWords() }}
                 </option>
             @endforeach
         </select>
     </div>
 </div>
 <div class="choose-line">
-    <label><input class="form-check-input" type="checkbox" name="is_marked" value="1" @checked($form->value('is_marked', $plan?->isMarked))>
+    <label><input class="form-check-input" type="checkbox" name="is_marked" value="1"
+        @checked($form->value('is_marked', $plan?->isMarked))>
         with the mark</label>
     <label><input class="form-check-input" type="checkbox" name="keeps_profile" value="1"
             @checked($form->value('keeps_profile', $plan?->keepsProfile))> original colour profile</label>
-    <label><input class="form-check-input" type="checkbox" name="enlarges" value="1" @checked($form->value('enlarges', $plan?->size->enlarges))>
+    <label><input class="form-check-input" type="checkbox" name="enlarges" value="1"
+        @checked($form->value('enlarges', $plan?->size->enlarges))>
         enlarge where needed</label>
 </div>
 <div class="row g-2">

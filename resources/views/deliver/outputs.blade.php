@@ -23,7 +23,8 @@
                     @endforeach
                 </div>
                 <x-problem of="outputs" />
-                <button class="btn btn-next" @disabled($meant === 0 || $task?->isUnderWay())>Write {{ number_format($meant) }}
+                <button class="btn btn-next"
+                    @disabled($meant === 0 || $task?->isUnderWay())>Write {{ number_format($meant) }}
                     {{ Str::plural('frame', $meant) }}</button>
                 <p class="small quiet">Files go below {{ basename(dirname($folder)) }}/{{ basename($folder) }} in the
                     folder of this installation. What is written there already in the same way is left as it is; originals
@@ -49,7 +50,8 @@
             @foreach ($outputs as $output)
                 <details class="field-group" @if (old('which') === (string) $output->id) open @endif>
                     <summary>{{ $output->name }}</summary>
-                    <form method="post" action="{{ route('deliver.output', [$shoot, $output->id]) }}" class="stack">@csrf
+                    <form method="post" action="{{ route('deliver.output', [$shoot, $output->id]) }}"
+                        class="stack">@csrf
                         @include('deliver.output-fields')<button class="btn btn-ink">Save it so</button></form>
                     <form method="post" action="{{ route('deliver.output.remove', [$shoot, $output->id]) }}"
                         class="mt-2">@csrf<button class="btn-word small">Remove this output</button></form>

@@ -3,7 +3,8 @@
     @include('deliver.nav', ['here' => 'sent-out'])
     <div class="columns-right">
         <section>
-            <form method="post" action="{{ route('sent-out.send', [$shoot, ...$query]) }}" class="panel stack" data-send-out>
+            <form method="post" action="{{ route('sent-out.send', [$shoot, ...$query]) }}"
+                class="panel stack" data-send-out>
                 @csrf
                 <h2>Send out</h2>
                 @include('deliver.frames', [
@@ -14,7 +15,8 @@
                             class="form-select @error('destination') is-invalid @enderror" id="destination"
                             name="destination">
                             @foreach ($destinations as $one)
-                                <option value="{{ $one->id }}" @selected((int) old('destination') === $one->id)>{{ $one->name }}
+                                <option value="{{ $one->id }}"
+                                    @selected((int) old('destination') === $one->id)>{{ $one->name }}
                                 </option>
                             @endforeach
                         </select>
@@ -22,7 +24,8 @@
                     <div class="col"><label class="form-label" for="output">Written as</label><select
                             class="form-select @error('output') is-invalid @enderror" id="output" name="output">
                             @foreach ($outputs as $one)
-                                <option value="{{ $one->id }}" @selected((int) old('output') === $one->id)>{{ $one->name }}
+                                <option value="{{ $one->id }}"
+                                    @selected((int) old('output') === $one->id)>{{ $one->name }}
                                 </option>
                             @endforeach
                         </select>
@@ -63,7 +66,10 @@
                                 class="choose-line mb-3">@csrf
                                 <label class="form-label mb-0" for="mood-{{ $one->id }}">The stand-in is</label>
                                 <select class="form-select" id="mood-{{ $one->id }}" name="mood">
-                                    @foreach (['well' => 'well', 'away' => 'away', 'slow' => 'slow, 200 KB a second', 'full' => 'full'] as $value => $label)
+                                    @foreach ([
+                                        'well' => 'well', 'away' => 'away', 'slow' => 'slow, 200 KB a second',
+                                        'full' => 'full',
+                                    ] as $value => $label)
                                         <option value="{{ $value }}" @selected($value === $one->standIn()->condition())>
                                             {{ $label }}</option>
                                     @endforeach
@@ -79,7 +85,8 @@
                 @endforeach
                 <details class="field-group" @if (old('which') === 'new') open @endif>
                     <summary>Another destination</summary>
-                    <form method="post" action="{{ route('destination', $shoot) }}" class="stack" data-new-destination>@csrf
+                    <form method="post" action="{{ route('destination', $shoot) }}"
+                        class="stack" data-new-destination>@csrf
                         @include('deliver.destination-fields', ['one' => null])<button class="btn btn-ink">Save the destination</button></form>
                 </details>
             </section>

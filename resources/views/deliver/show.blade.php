@@ -15,7 +15,8 @@
             <div class="lines">
                 @foreach ($selections as $one)
                     <p><a href="{{ route('deliver.show', [$shoot, 'selection' => $one->id]) }}"
-                            @if ($one->id === $selection?->id) aria-current="true" class="strong" @endif>{{ $one->name }}
+                            @if ($one->id === $selection?->id) aria-current="true"
+                                class="strong" @endif>{{ $one->name }}
                             · {{ $one->frames_count }} frames</a><br><span
                             class="quiet">{{ $one->sent_at->setTimezone($shoot->zone)->format('D j M, H:i') }} · from
                             “{{ $one->gallery->title }}”</span></p>
@@ -25,7 +26,8 @@
         <section>
             <div class="panel stack">
                 <div class="spread">
-                    <h2>Deliveries</h2><a class="btn btn-line" href="{{ route('delivery.new', $shoot) }}">Open a delivery</a>
+                    <h2>Deliveries</h2><a class="btn btn-line"
+                        href="{{ route('delivery.new', $shoot) }}">Open a delivery</a>
                 </div>
                 <div class="lines">
                     @forelse($deliveries as $delivery)
@@ -72,7 +74,10 @@
                                         class="form-check-label" for="raw">of the raw files</label></span>
                                 <label class="visually-hidden" for="separator">Separated by</label>
                                 <select class="form-select w-auto" id="separator" name="separator">
-                                    @foreach (['lines' => 'one on each line', 'commas' => 'separated by commas', 'spaces' => 'separated by spaces'] as $value => $label)
+                                    @foreach ([
+                                        'lines' => 'one on each line', 'commas' => 'separated by commas',
+                                        'spaces' => 'separated by spaces',
+                                    ] as $value => $label)
                                         <option value="{{ $value }}" @selected($separator === $value)>{{ $label }}
                                         </option>
                                     @endforeach
@@ -85,7 +90,8 @@
                         @foreach ($frames as $frame)
                             <li>
                                 <div class="view"><img src="{{ App\Studio\PictureAddress::orNothing($frame->small_path) }}"
-                                        alt="{{ $frame->name }}" loading="lazy"></div>{{ $frame->name }}@if ($frame->pivot->comment)
+                                        alt="{{ $frame->name }}"
+                                            loading="lazy"></div>{{ $frame->name }}@if ($frame->pivot->comment)
                                     <p>“{{ $frame->pivot->comment }}”</p>
                                 @endif
                             </li>

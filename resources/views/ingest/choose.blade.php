@@ -14,7 +14,10 @@
             <h1 class="as-text"><a href="{{ route('ingest.show', $shoot) }}" class="plain">Cards</a> › Card
                 {{ $card->number }} · {{ $card->name }}</h1>
             <div class="choices" role="group" aria-label="Which frames are shown"><span class="about">Show</span>
-                @foreach (['all' => 'all', 'ticked' => 'ticked', 'unticked' => 'not ticked', 'dropped' => 'dropped', 'troubled' => 'with a problem'] as $value => $label)
+                @foreach ([
+                    'all' => 'all', 'ticked' => 'ticked', 'unticked' => 'not ticked', 'dropped' => 'dropped',
+                    'troubled' => 'with a problem',
+                ] as $value => $label)
                     <button type="button" class="choice" data-only="{{ $value }}"
                         aria-pressed="false">{{ $label }}</button>
                 @endforeach
@@ -60,7 +63,8 @@
                     class="row-line align-items-center flex-nowrap">
                     @csrf
                     <label class="small text-nowrap" for="shooter">Shooter</label>
-                    <input class="form-control shooter @error('shooter') is-invalid @enderror" id="shooter" name="shooter"
+                    <input class="form-control shooter @error('shooter') is-invalid @enderror" id="shooter"
+                        name="shooter"
                         value="{{ old('shooter', $card->shooter) }}" maxlength="120">
                     <button class="btn btn-next" data-copy="{{ count($places) }}" disabled>Copy</button>
                 </form>
@@ -71,7 +75,13 @@
         <dialog class="help" aria-labelledby="keys-title">
             <h2 id="keys-title">Keys</h2>
             <dl>
-                @foreach ([['T', 'tick or untick all that is highlighted'], ['↵', 'look at one frame large, and back'], ['space held', 'true pixels, at the pointer'], ['→ ← ↑ ↓', 'highlight the next frame'], ['⇧ with arrows', 'highlight a range; also ⇧ with a click'], ['Ctrl A', 'highlight all that is shown'], ['Esc', 'highlight this one only'], ['F', 'keep'], ['D', 'drop'], ['S', 'open again'], ['⌫', 'take the last verdict back'], ['?', 'these keys']] as [$key, $does])
+                @foreach ([
+                    ['T', 'tick or untick all that is highlighted'], ['↵', 'look at one frame large, and back'],
+                    ['space held', 'true pixels, at the pointer'], ['→ ← ↑ ↓', 'highlight the next frame'],
+                    ['⇧ with arrows', 'highlight a range; also ⇧ with a click'],
+                    ['Ctrl A', 'highlight all that is shown'], ['Esc', 'highlight this one only'], ['F', 'keep'],
+                    ['D', 'drop'], ['S', 'open again'], ['⌫', 'take the last verdict back'], ['?', 'these keys'],
+                ] as [$key, $does])
                     <dt><kbd>{{ $key }}</kbd></dt>
                     <dd>{{ $does }}</dd>
                 @endforeach

@@ -23,7 +23,13 @@
                     </div>
                     <form method="post" action="{{ route('rack.change', $name) }}" class="rack-faults">
                         @csrf
-                        @foreach ([['megabytes', 'MB a second, at most', $card['faults']->bytesPerSecond === null ? '' : $card['faults']->bytesPerSecond / 1e6], ['failsAt', 'Cannot be read at byte', $card['faults']->failsAt], ['flipsAt', 'One bit wrong in byte', $card['faults']->flipsAt], ['pullsOutAt', 'Comes out after bytes', $card['faults']->pullsOutAt], ['only', 'Only in files named', $card['faults']->only]] as [$field, $label, $value])
+                        @foreach ([
+                            ['megabytes', 'MB a second, at most', $card['faults']->bytesPerSecond === null ? '' : $card['faults']->bytesPerSecond / 1e6],
+                            ['failsAt', 'Cannot be read at byte', $card['faults']->failsAt],
+                            ['flipsAt', 'One bit wrong in byte', $card['faults']->flipsAt],
+                            ['pullsOutAt', 'Comes out after bytes', $card['faults']->pullsOutAt],
+                            ['only', 'Only in files named', $card['faults']->only],
+                        ] as [$field, $label, $value])
                             <div><label class="form-label"
                                     for="{{ $field }}-{{ $loop->parent->index }}">{{ $label }}</label><input
                                     class="form-control" id="{{ $field }}-{{ $loop->parent->index }}"

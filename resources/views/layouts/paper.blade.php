@@ -8,7 +8,8 @@
         <a href="{{ route('outbox') }}" @if (request()->routeIs('outbox*')) aria-current="page" @endif>Outbox</a>
         <div class="end">
             <span>{{ auth()->user()->name }}</span>
-            <form method="post" action="{{ route('sign-out') }}">@csrf<button class="btn-word quiet">Sign out</button></form>
+            <form method="post"
+                action="{{ route('sign-out') }}">@csrf<button class="btn-word quiet">Sign out</button></form>
         </div>
     </header>
     <main class="page">

@@ -8,7 +8,8 @@
 <div><label class="form-label" for="sectioning">Parted</label>
     <select class="form-select" id="sectioning" name="sectioning">
         @foreach (Kanpai\Core\Proof\Sectioning::cases() as $one)
-            <option value="{{ $one->value }}" @selected(old('sectioning', $gallery?->sectioning->value ?? 'none') === $one->value)>{{ $one->inWords() }}</option>
+            <option value="{{ $one->value }}"
+                @selected(old('sectioning', $gallery?->sectioning->value ?? 'none') === $one->value)>{{ $one->inWords() }}</option>
         @endforeach
     </select>
 </div>
@@ -18,24 +19,28 @@
         <div><label class="form-label" for="mark_kind">Burnt into the proofs</label>
             <select class="form-select @error('mark_kind') is-invalid @enderror" id="mark_kind"
                 name="mark_kind">@foreach (['words' => 'words', 'mark' => 'the studio’s mark', 'none' => 'nothing'] as $value => $label)
-                    <option value="{{ $value }}" @selected(old('mark_kind', $gallery?->markKind() ?? 'words') === $value)>{{ $label }}</option>
+                    <option value="{{ $value }}"
+                        @selected(old('mark_kind', $gallery?->markKind() ?? 'words') === $value)>{{ $label }}</option>
                 @endforeach
             </select>
             <x-problem of="mark_kind" />
         </div>
         <div><label class="form-label" for="watermark">Words</label><input class="form-control" id="watermark"
-                name="watermark" value="{{ old('watermark', $gallery?->mark['text'] ?? $shoot->studio->name . ' · proof') }}"
+                name="watermark"
+                    value="{{ old('watermark', $gallery?->mark['text'] ?? $shoot->studio->name . ' · proof') }}"
                 maxlength="80"></div>
         <div class="row g-3">
             <div class="col-5"><label class="form-label" for="mark_place">Place</label><select class="form-select"
                     id="mark_place" name="mark_place">
                     @foreach (Kanpai\Core\Proof\MarkPlace::cases() as $place)
-                        <option value="{{ $place->value }}" @selected(old('mark_place', $gallery?->mark['place'] ?? 'tiled') === $place->value)>{{ $place->value }}</option>
+                        <option value="{{ $place->value }}"
+                            @selected(old('mark_place', $gallery?->mark['place'] ?? 'tiled') === $place->value)>{{ $place->value }}</option>
                     @endforeach
                 </select></div>
             <div class="col"><label class="form-label" for="mark_size">Width %</label><input
                     class="form-control @error('mark_size') is-invalid @enderror" id="mark_size" name="mark_size"
-                    inputmode="numeric" value="{{ old('mark_size', $gallery?->mark['size'] ?? 40) }}"><x-problem of="mark_size" />
+                    inputmode="numeric"
+                        value="{{ old('mark_size', $gallery?->mark['size'] ?? 40) }}"><x-problem of="mark_size" />
             </div>
             <div class="col"><label class="form-label" for="mark_opacity">Strength %</label><input
                     class="form-control @error('mark_opacity') is-invalid @enderror" id="mark_opacity"

@@ -22,7 +22,8 @@
                     class="form-control @error('email') is-invalid @enderror" id="email" name="email" type="email"
                     value="{{ old('email', $guest->email) }}" autocomplete="email"><x-problem of="email" /></div>
             <div><label class="form-label" for="message">A message to the studio, if you like</label>
-                <textarea class="form-control" id="message" name="message" rows="3" maxlength="4000">{{ old('message') }}</textarea>
+                <textarea class="form-control" id="message" name="message" rows="3"
+                    maxlength="4000">{{ old('message') }}</textarea>
             </div>
             <button class="btn btn-next">Send {{ $frames->count() }} {{ Str::plural('picture', $frames->count()) }} to the
                 studio</button>

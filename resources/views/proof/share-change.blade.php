@@ -5,15 +5,20 @@
         maxlength="80">
 </div>
 <div><label class="form-label" for="message-{{ $share->id }}">Message to those who come by it</label>
-    <textarea class="form-control" id="message-{{ $share->id }}" name="message" rows="3">{{ $form->value('message', $share->words()) }}</textarea>
+    <textarea class="form-control" id="message-{{ $share->id }}" name="message"
+        rows="3">{{ $form->value('message', $share->words()) }}</textarea>
 </div>
 <input type="hidden" name="chooses" value="0"><label><input class="form-check-input" type="checkbox"
         name="chooses" value="1" @checked($form->value('chooses', $rights->lists !== []))> choose</label>
 <div><label class="form-label" for="lists-{{ $share->id }}">Lists to choose for, one in a line, with how many</label>
-    <textarea class="form-control" id="lists-{{ $share->id }}" name="lists" rows="2">{{ $form->value('lists', implode("\n", array_map(fn($list): string => trim($list->name . ' ' . ($list->least !== null && $list->most !== null && $list->least !== $list->most ? "{$list->least}-{$list->most}" : $list->most ?? '')), array_values($rights->lists)))) }}</textarea>
+    <textarea class="form-control" id="lists-{{ $share->id }}" name="lists"
+        rows="2">{{ $form->value('lists', implode("\n", array_map(fn($list): string => trim($list->name . ' ' . ($list->least !== null && $list->most !== null && $list->least !== $list->most ? "{$list->least}-{$list->most}" : $list->most ?? '')), array_values($rights->lists)))) }}</textarea>
 </div>
 <div class="choose-line">
-    @foreach (['comments' => ['comment', $rights->comments], 'draws' => ['draw on pictures', $rights->draws], 'rates' => ['rate', $rights->rates], 'captions' => ['read captions', $rights->captions]] as $right => [$label, $now])
+    @foreach ([
+        'comments' => ['comment', $rights->comments], 'draws' => ['draw on pictures', $rights->draws],
+        'rates' => ['rate', $rights->rates], 'captions' => ['read captions', $rights->captions],
+    ] as $right => [$label, $now])
         <input type="hidden" name="{{ $right }}" value="0"><label><input class="form-check-input"
                 type="checkbox" name="{{ $right }}" value="1" @checked($form->value($right, $now))>
             {{ $label }}</label>
@@ -22,7 +27,8 @@
 <div><label class="form-label" for="download-{{ $share->id }}">Download</label><select class="form-select"
         id="download-{{ $share->id }}" name="download">
         @foreach (Kanpai\Core\Proof\Download::cases() as $download)
-            <option value="{{ $download->value }}" @selected($form->value('download', $rights->download->value) === $download->value)>{{ $download->inWords() }}</option>
+            <option value="{{ $download->value }}"
+                @selected($form->value('download', $rights->download->value) === $download->value)>{{ $download->inWords() }}</option>
         @endforeach
     </select></div>
 <div class="row g-3">

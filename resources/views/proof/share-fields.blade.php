@@ -1,7 +1,8 @@
 {{-- What those who come by a link read, what they may do, until when, and who they are. --}}
 <div>
     <label class="form-label" for="message">Message to them</label>
-    <textarea class="form-control @error('message') is-invalid @enderror" id="message" name="message" rows="3">{{ old('message', $message ?? '') }}</textarea>
+    <textarea class="form-control @error('message') is-invalid @enderror" id="message" name="message"
+        rows="3">{{ old('message', $message ?? '') }}</textarea>
     <x-problem of="message" />
 </div>
 <details class="field-group" open>
@@ -16,7 +17,10 @@
             <x-problem of="lists" />
         </div>
         <div class="choose-line">
-            @foreach (['comments' => ['comment', true], 'draws' => ['draw on pictures', true], 'rates' => ['rate', false], 'captions' => ['read captions', false]] as $right => [$label, $usual])
+            @foreach ([
+                'comments' => ['comment', true], 'draws' => ['draw on pictures', true], 'rates' => ['rate', false],
+                'captions' => ['read captions', false],
+            ] as $right => [$label, $usual])
                 <input type="hidden" name="{{ $right }}" value="0"><label><input class="form-check-input"
                         type="checkbox" name="{{ $right }}" value="1" @checked(old($right, $usual))>
                     {{ $label }}</label>
@@ -25,7 +29,8 @@
         <div><label class="form-label" for="download">Download</label>
             <select class="form-select" id="download" name="download">
                 @foreach (Kanpai\Core\Proof\Download::cases() as $download)
-                    <option value="{{ $download->value }}" @selected(old('download') === $download->value)>{{ $download->inWords() }}
+                    <option value="{{ $download->value }}"
+                        @selected(old('download') === $download->value)>{{ $download->inWords() }}
                     </option>
                 @endforeach
             </select>

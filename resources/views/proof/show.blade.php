@@ -72,7 +72,8 @@
                     </div>
                 </div>
             </section>
-            <form method="post" action="{{ route('proof.publish', [$shoot, ...$filter->toQuery()]) }}" class="panel stack">
+            <form method="post" action="{{ route('proof.publish', [$shoot, ...$filter->toQuery()]) }}"
+                class="panel stack">
                 @csrf
                 <h2>Publish a gallery</h2>
                 @include('studio.filter')
@@ -93,10 +94,12 @@
                 @endif
                 @if ($sets->whereNull('shoot_id')->isNotEmpty())
                     <div><label class="form-label" for="everywhere">Portfolio: a set across all shoots</label>
-                        <select class="form-select @error('everywhere') is-invalid @enderror" id="everywhere" name="everywhere">
+                        <select class="form-select @error('everywhere') is-invalid @enderror" id="everywhere"
+                            name="everywhere">
                             <option value="">only frames of this shoot</option>
                             @foreach ($sets->whereNull('shoot_id') as $set)
-                                <option value="{{ $set->id }}" @selected((int) old('everywhere') === $set->id)>{{ $set->name }}, from all
+                                <option value="{{ $set->id }}"
+                                    @selected((int) old('everywhere') === $set->id)>{{ $set->name }}, from all
                                     shoots</option>
                             @endforeach
                         </select><x-problem of="everywhere" />
@@ -106,7 +109,8 @@
                 @include('proof.share-fields', [
                     'message' => 'Please choose the pictures you would like to have.',
                 ])
-                <button class="btn btn-next" @disabled($meant === 0 && $sets->whereNull('shoot_id')->isEmpty() && !old('live'))>Publish {{ number_format($meant) }}
+                <button class="btn btn-next"
+                    @disabled($meant === 0 && $sets->whereNull('shoot_id')->isEmpty() && !old('live'))>Publish {{ number_format($meant) }}
                     {{ Str::plural('frame', $meant) }}</button>
                 @if ($meant === 0)
                     <p>No frame meets this filter. <a href="{{ route('cull.show', $shoot) }}">Keep some frames first</a></p>

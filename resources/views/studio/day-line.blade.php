@@ -1,7 +1,8 @@
 @if ($line !== null)
     <section class="day-line" aria-label="Day line" data-day-line data-from="{{ $line->from }}"
         data-to="{{ $line->to }}"
-        @if (request('from')) data-window-from="{{ (int) request('from') }}" data-window-to="{{ (int) request('to') }}" @endif>
+        @if (request('from')) data-window-from="{{ (int) request('from') }}"
+            data-window-to="{{ (int) request('to') }}" @endif>
         <div class="names">
             @foreach ($lanes as $row)
                 <div class="clip" title="{{ $row['name'] }}">{{ $row['name'] }}</div>

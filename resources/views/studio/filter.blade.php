@@ -15,7 +15,8 @@
     <select id="of-body" class="form-select" data-goes>
         <option value="{{ $with(['body' => null]) }}">All bodies</option>
         @foreach ($bodies as $one)
-            <option value="{{ $with(['body' => $one->id]) }}" @selected($filter->body === $one->id)>{{ $names[$one->id] }}
+            <option value="{{ $with(['body' => $one->id]) }}"
+                @selected($filter->body === $one->id)>{{ $names[$one->id] }}
             </option>
         @endforeach
     </select>

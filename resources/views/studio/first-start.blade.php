@@ -11,7 +11,12 @@
             </div>
             <x-problems-on-top />
             <div class="stack">
-                @foreach ([['studio', 'Name of the studio', 'text', 'organization'], ['name', 'Your name', 'text', 'name'], ['email', 'Your mail address', 'email', 'email'], ['password', 'A password of at least 10 characters', 'password', 'new-password'], ['password_confirmation', 'The password once more', 'password', 'new-password']] as [$field, $label, $type, $complete])
+                @foreach ([
+                    ['studio', 'Name of the studio', 'text', 'organization'], ['name', 'Your name', 'text', 'name'],
+                    ['email', 'Your mail address', 'email', 'email'],
+                    ['password', 'A password of at least 10 characters', 'password', 'new-password'],
+                    ['password_confirmation', 'The password once more', 'password', 'new-password'],
+                ] as [$field, $label, $type, $complete])
                     <div>
                         <label class="form-label" for="{{ $field }}">{{ $label }}</label>
                         <input class="form-control @error($field) is-invalid @enderror" id="{{ $field }}"

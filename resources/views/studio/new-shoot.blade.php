@@ -9,7 +9,10 @@
             <x-problems-on-top />
         @endif
         <div class="stack">
-            @foreach ([['name', 'Name', 'text', 'Saltmarsh Regatta'], ['client', 'Client', 'text', ''], ['place', 'Place', 'text', '']] as [$field, $label, $type, $hint])
+            @foreach ([
+                ['name', 'Name', 'text', 'Saltmarsh Regatta'], ['client', 'Client', 'text', ''],
+                ['place', 'Place', 'text', ''],
+            ] as [$field, $label, $type, $hint])
                 <div>
                     <label class="form-label" for="{{ $field }}">{{ $label }}</label>
                     <input class="form-control @error($field) is-invalid @enderror" id="{{ $field }}"
@@ -26,7 +29,8 @@
             </div>
             <div>
                 <label class="form-label" for="promised_on">Promised for (if a day was promised)</label>
-                <input class="form-control @error('promised_on') is-invalid @enderror" id="promised_on" name="promised_on"
+                <input class="form-control @error('promised_on') is-invalid @enderror" id="promised_on"
+                    name="promised_on"
                     type="date" value="{{ old('promised_on', $shoot?->promised_on?->format('Y-m-d')) }}">
                 <x-problem of="promised_on" />
             </div>

@@ -34,7 +34,10 @@
                 maxlength="120" placeholder="Name, client or place">
             <label class="visually-hidden" for="sort">In which order</label>
             <select class="form-select w-auto pe-5" id="sort" name="sort">
-                @foreach (['' => $isFinished ? 'finished last first' : 'promised first', 'newest' => 'newest first', 'oldest' => 'oldest first', 'name' => 'by name', 'client' => 'by client'] as $key => $label)
+                @foreach ([
+                    '' => $isFinished ? 'finished last first' : 'promised first', 'newest' => 'newest first',
+                    'oldest' => 'oldest first', 'name' => 'by name', 'client' => 'by client',
+                ] as $key => $label)
                     <option value="{{ $key }}" @selected($sort === $key)>{{ $label }}</option>
                 @endforeach
             </select>

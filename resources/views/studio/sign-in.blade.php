@@ -17,7 +17,8 @@
             </div>
             <div>
                 <label class="form-label" for="password">Password</label>
-                <input class="form-control" id="password" name="password" type="password" autocomplete="current-password"
+                <input class="form-control" id="password" name="password" type="password"
+                    autocomplete="current-password"
                     required>
             </div>
             <div class="form-check">

@@ -1,5 +1,6 @@
 <div class="task" role="status"
-    @unless ($task->state->isOver()) hx-get="{{ route('tasks.show', $task) }}" hx-trigger="load delay:700ms" hx-swap="outerHTML" @endunless>
+    @unless ($task->state->isOver()) hx-get="{{ route('tasks.show', $task) }}" hx-trigger="load delay:700ms"
+        hx-swap="outerHTML" @endunless>
     <span class="strong">{{ $task->title }}@if ($task->state === App\Studio\TaskState::Waiting)
             · waiting for a free worker
         @endif
