@@ -39,8 +39,9 @@ final class FrameTable
     {
         $culling = Culling::of($shoot);
         $round = Round::query()->findOrFail($culling->round);
-        $names = Lanes::of($shoot)->names;
+        // Frames first: a body that comes in between is named, and not asked for.
         $frames = $this->frames($shoot, $round);
+        $names = Lanes::of($shoot)->names;
         $rows = new FrameRows($shoot, array_keys($names), $round->source === Source::All);
 
         return [

@@ -98,12 +98,6 @@ final class CardFile extends Model
         return ($this->sameAs === null ? $this->copies : $this->sameAs->copies)->where('hash', $this->hash)->values();
     }
 
-    /** The copy in a place, of this file or of the one with the same content. */
-    public function copyIn(string $place): ?Copy
-    {
-        return ($this->sameAs ?? $this)->copies->firstWhere('place', $place);
-    }
-
     /**
      * Where the original can be read: the first proved copy that is there.
      *

@@ -53,7 +53,9 @@
                         <td class="figures">{{ number_format($file->size) }}</td>
                         <td class="hash">{{ $file->hash ?? '–' }}</td>
                         @foreach ($places as $place)
-                            @include('ingest.report-copy', ['copy' => $file->copyIn($place->name)])
+                            @include('ingest.report-copy', [
+                                'copy' => ($file->sameAs ?? $file)->copies->firstWhere('place', $place->name),
+                            ])
                         @endforeach
                     </tr>
                 @endforeach

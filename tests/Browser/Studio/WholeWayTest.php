@@ -83,10 +83,9 @@ final class WholeWayTest extends TestCase
         $studio->until(fn (): bool => $studio->text('[data-words]') === 'gains 2 s a day', 'the drift is not tried');
         $studio->click('[data-use]')->see('Originals are not touched');
         $frames = $this->frames($studio, $shoot);
-        // A shoot of the same name leaves a number behind the names of the next one's copies.
         self::assertSame(
             $this->trueOrder(),
-            array_map(fn (array $frame): string => (string) preg_replace('/-\d+(?=\.)/', '', $frame['name']), $frames),
+            array_map(fn (array $frame): string => self::cameraName($frame['name']), $frames),
             'the merged order is not the true one',
         );
         foreach ($this->truth() as $i => $shot) {
@@ -483,6 +482,12 @@ final class WholeWayTest extends TestCase
         self::fail("There is no lane of {$label}.");
     }
 
+    /** A shoot of the same name leaves a number behind the names of the next one's copies. */
+    private static function cameraName(string $name): string
+    {
+        return (string) preg_replace('/-\d+(?=\.)/', '', $name);
+    }
+
     /** @param  list<string>  $names */
     private function checkZip(string $zip, array $names): void
     {
@@ -511,9 +516,9 @@ final class WholeWayTest extends TestCase
                 (string) shell_exec('exiftool -json -G0 '.escapeshellarg("{$folder}/{$file}")),
                 true,
             )[0];
-            self::assertArrayHasKey($names[$i], $truth);
-            $shooter = $truth[$names[$i]]['shooter'];
-            $local = gmdate('H:i:s', intdiv($truth[$names[$i]]['instant'], 1000) + 3600);
+            $true = $truth[self::cameraName($names[$i])];
+            $shooter = $true['shooter'];
+            $local = gmdate('H:i:s', intdiv($true['instant'], 1000) + 3600);
             self::assertSame("Saltmarsh Regatta by {$shooter} at {$local}", $facts['XMP:Description']);
             self::assertSame($facts['XMP:Description'], $facts['IPTC:Caption-Abstract']);
             self::assertSame($facts['XMP:Description'], $facts['EXIF:ImageDescription']);
