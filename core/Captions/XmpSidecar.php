@@ -7,7 +7,6 @@ namespace Kanpai\Core\Captions;
 use Kanpai\Core\Frames\Caption\Caption;
 use Kanpai\Core\Frames\Caption\Field;
 use Kanpai\Core\Frames\Caption\FieldText;
-use Kanpai\Core\Frames\Caption\XmpShape;
 use Kanpai\Core\Frames\Metadata\UnreadableSidecar;
 use Kanpai\Core\Frames\Metadata\XmpProperties;
 use Kanpai\Core\Frames\Metadata\XmpTags;
@@ -22,11 +21,6 @@ use Kanpai\Core\Frames\Metadata\XmpTags;
  */
 final class XmpSidecar
 {
-    private const INDENT = "\n   ";
-
-    /** @var array<string, array{string, string, XmpShape}> */
-    private static array $parts = [];
-
     /**
      * @param  string|null  $existing  the sidecar as it stands, or null for a new one
      * @param  int|null  $rating  xmp:Rating, −1 (rejected) to 5; null leaves it as it stands
@@ -77,7 +71,7 @@ final class XmpSidecar
             $prefix = explode(':', $property)[0];
             $prefixes[$prefix] = "\n    xmlns:{$prefix}=\"".XmpProperties::NAMESPACES[$prefix].'"';
         }
-        $block = self::block($wanted, array_combine(array_keys($prefixes), array_keys($prefixes)), 'rdf', []);
+        $block = XmpElements::of($wanted, array_combine(array_keys($prefixes), array_keys($prefixes)), 'rdf', []);
 
         return "<x:xmpmeta xmlns:x=\"adobe:ns:meta/\">\n <rdf:RDF xmlns:rdf=\"".
             XmpProperties::RDF.
@@ -198,7 +192,7 @@ final class XmpSidecar
         $rdf = array_search(XmpProperties::RDF, $into['scope'], true);
         $rdf = is_string($rdf) && $rdf !== '' ? $rdf : 'rdf';
         [$prefixes, $declared] = self::prefixes($changed, $into['scope']);
-        $block = self::block($changed, $prefixes, $rdf, $languages);
+        $block = XmpElements::of($changed, $prefixes, $rdf, $languages);
         $edits = array_map(fn (array $cut): array => [$cut[0], $cut[1], ''], $cuts);
         if ($block !== '' && ! $isDescription) {
             $block = "\n  <{$rdf}:Description {$rdf}:about=\"\"{$declared}>{$block}\n  </{$rdf}:Description>";
@@ -323,75 +317,6 @@ final class XmpSidecar
         );
 
         return implode('', array_map(fn (string $li): string => "\n     {$li}", $found[0]));
-    }
-
-    /**
-     * @param  Wanted  $properties
-     * @param  array<string, string>  $prefixes  ours => that of the text
-     * @param  array<string, string>  $languages
-     */
-    private static function block(array $properties, array $prefixes, string $rdf, array $languages): string
-    {
-        $block = $structure = '';
-        foreach ($properties as $property => $items) {
-            [$prefix, $local, $shape] = self::$parts[$property] ??= self::parts($property);
-            $name = $prefixes[$prefix].':'.$local;
-            if ($shape === XmpShape::Part) {
-                $structure .=
-                    $items === [] ? '' : self::INDENT." <{$name}>".self::escaped($items[0])."</{$name}>";
-            } elseif ($shape === XmpShape::Text) {
-                $block .= self::INDENT."<{$name}>".self::escaped($items[0])."</{$name}>";
-            } else {
-                $block .= self::container($name, $shape, $items, $rdf, $languages[$property] ?? '');
-            }
-        }
-        if ($structure !== '') {
-            $name = $prefixes['Iptc4xmpCore'].':'.explode(':', Field::CONTACT)[1];
-            $block .=
-                self::INDENT."<{$name} {$rdf}:parseType=\"Resource\">{$structure}".self::INDENT."</{$name}>";
-        }
-
-        return $block;
-    }
-
-    /**
-     * @param  list<string>  $items
-     * @param  string  $others  alternatives in other languages, as they were written
-     */
-    private static function container(string $name, XmpShape $shape, array $items, string $rdf, string $others): string
-    {
-        $kind = match ($shape) {
-            XmpShape::Bag => 'Bag',
-            XmpShape::Sequence => 'Seq',
-            default => 'Alt',
-        };
-        $language = $shape === XmpShape::Languages ? ' xml:lang="x-default"' : '';
-        $lines = array_map(
-            fn (string $item): string => "  <{$rdf}:li{$language}>".self::escaped($item)."</{$rdf}:li>",
-            $items,
-        );
-        $list = implode('', array_map(fn (string $line): string => self::INDENT.$line, $lines)).$others;
-
-        return self::INDENT."<{$name}>"
-            .self::INDENT." <{$rdf}:{$kind}>{$list}".self::INDENT." </{$rdf}:{$kind}>"
-            .self::INDENT."</{$name}>";
-    }
-
-    /**
-     * @return array{string, string, XmpShape} prefix and name of the innermost element of a property, and how it stands
-     */
-    private static function parts(string $property): array
-    {
-        $names = explode('/', $property);
-        [$prefix, $local] = explode(':', $names[count($names) - 1]);
-
-        return [$prefix, $local, XmpProperties::known()[$property]];
-    }
-
-    private static function escaped(string $text): string
-    {
-        // `]]>` must not stand in text (XML 1.0, 2.4); carriage returns are line feeds already.
-        return str_replace(['&', '<', '>'], ['&amp;', '&lt;', '&gt;'], self::printable($text));
     }
 
     /**

@@ -73,11 +73,10 @@ final readonly class Exif
     ) {
         $this->exposure = self::within($exposure, self::EXPOSURES);
         $this->fNumber = self::within($fNumber, self::F_NUMBERS);
-        $sensitivity = self::within($iso === null ? null : (float) $iso, self::SENSITIVITIES);
-        $this->iso = $sensitivity === null ? null : (int) $sensitivity;
+        $this->iso = self::sensitivity($iso);
         $this->bias = self::within($bias, self::BIASES);
         $this->focalLength = self::within($focalLength, self::FOCAL_LENGTHS);
-        $this->gpsAt = $gpsAt === null || CameraTime::isPlausible($gpsAt) ? $gpsAt : null;
+        $this->gpsAt = self::plausible($gpsAt);
     }
 
     /** The same with what the maker's notes say, where Exif itself says nothing. */
@@ -123,5 +122,17 @@ final readonly class Exif
     {
         // A NaN is within nothing.
         return $value !== null && $value >= $range[0] && $value <= $range[1] ? $value : null;
+    }
+
+    private static function sensitivity(?int $iso): ?int
+    {
+        $within = self::within($iso === null ? null : (float) $iso, self::SENSITIVITIES);
+
+        return $within === null ? null : (int) $within;
+    }
+
+    private static function plausible(?int $instant): ?int
+    {
+        return $instant === null || CameraTime::isPlausible($instant) ? $instant : null;
     }
 }

@@ -18,52 +18,24 @@ use Kanpai\Core\Imaging\UnreadableFile;
  */
 final class ExifReader
 {
-    /**
-     * Sizes, strips, previews and sub-directories of TIFF; maker, times and exposure of Exif, and whether there are
-     * maker notes; time of GPS.
-     */
+    /** Tags that are read, by what they say; of the last only whether it is there. */
     private const WANTED = [
-        0x00FE => true,
-        0x0100 => true,
-        0x0101 => true,
-        0x0103 => true,
-        0x010F => true,
-        0x0110 => true,
-        0x0111 => true,
-        0x0112 => true,
-        0x0117 => true,
-        0x0132 => true,
-        0x013B => true,
-        0x0007 => true,
-        0x001D => true,
-        0x014A => true,
-        0x0201 => true,
-        0x0202 => true,
-        0x8769 => true,
-        0x8825 => true,
-        0x829A => true,
-        0x829D => true,
-        0x8827 => true,
-        0x9003 => true,
-        0x9004 => true,
-        0x9010 => true,
-        0x9011 => true,
-        0x8831 => true,
-        0x8832 => true,
-        0x8833 => true,
-        0x9201 => true,
-        0x9202 => true,
-        0x9205 => true,
-        0x927C => false,
-        0x9012 => true,
-        0x9204 => true,
-        0x920A => true,
-        0x9290 => true,
-        0x9291 => true,
-        0x9292 => true,
-        0xA430 => true,
-        0xA431 => true,
-        0xA434 => true,
+        // Sizes, strips, previews and sub-directories of TIFF.
+        0x00FE => true, 0x0100 => true, 0x0101 => true, 0x0103 => true, 0x0111 => true, 0x0117 => true,
+        0x014A => true, 0x0201 => true, 0x0202 => true, 0x8769 => true, 0x8825 => true,
+        // Maker, model, orientation, change, artist.
+        0x010F => true, 0x0110 => true, 0x0112 => true, 0x0132 => true, 0x013B => true,
+        // Times of Exif: taken, digitised; distances to UTC; fractions of seconds.
+        0x9003 => true, 0x9004 => true, 0x9010 => true, 0x9011 => true, 0x9012 => true, 0x9290 => true,
+        0x9291 => true, 0x9292 => true,
+        // Exposure: time, aperture, sensitivities, APEX values, bias, widest aperture, focal length.
+        0x829A => true, 0x829D => true, 0x8827 => true, 0x8831 => true, 0x8832 => true, 0x8833 => true,
+        0x9201 => true, 0x9202 => true, 0x9204 => true, 0x9205 => true, 0x920A => true,
+        // Owner, serial number, lens.
+        0xA430 => true, 0xA431 => true, 0xA434 => true,
+        // Time and date of GPS.
+        0x0007 => true, 0x001D => true,
+        0x927C => false, // notes of the maker
     ];
 
     /** Enough of the end to find the end-of-image marker behind what some cameras append. */
