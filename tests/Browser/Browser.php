@@ -149,7 +149,13 @@ final class Browser
 
     public function visit(string $path): self
     {
-        $this->web->get(preg_match('/^(http|about)/', $path) === 1 ? $path : $this->base.$path);
+        $address = preg_match('/^(http|about)/', $path) === 1 ? $path : $this->base.$path;
+        $before = $this->web->getCurrentURL();
+        $this->web->get($address);
+        // A form that was still on its way may have brought the page before it once more.
+        for ($tries = 0; $tries < 3 && $before !== $address && $this->web->getCurrentURL() === $before; $tries++) {
+            $this->web->get($address);
+        }
 
         return $this;
     }
