@@ -17,9 +17,10 @@
                                         {{ $gallery->sectioning->inWords() }} ·
                                         {{ number_format($chosen[$gallery->id] ?? 0) }} chosen ·
                                         {{ $comments[$gallery->id] ?? 0 }}
-                                        {{ Str::plural('comment', $comments[$gallery->id] ?? 0) }}@isset($unanswered[$gallery->id])
-                                            · <a href="{{ route('proof.gallery', [$gallery, 'kind' => 'unanswered']) }}">{{ $unanswered[$gallery->id] }}
-                                                to answer</a>
+                                        {{ Str::plural('comment', $comments[$gallery->id] ?? 0) }}{{ isset($unanswered[$gallery->id]) ? ',' : '' }}
+                                        @isset($unanswered[$gallery->id])
+                                            <a href="{{ route('proof.gallery', [$gallery, 'kind' => 'unanswered']) }}">
+                                                {{ $unanswered[$gallery->id] }} to answer</a>
                                         @endisset
                                         ·
                                             {{ $gallery->watermark() ? 'watermark ' . $gallery->watermark()->inWords() : 'no watermark' }}
