@@ -76,7 +76,7 @@ final class ShootTables
      * Tables of shoots that are not archived: what was on its way, how far work had come, and words that the database
      * picks out of captions by itself.
      */
-    public const LEFT_OUT = ['arrivals', 'tasks', 'bags', 'caption_words', 'renames'];
+    public const LEFT_OUT = ['arrivals', 'tasks', 'bags', 'caption_words', 'renames', 'guest_steps'];
 
     /** References that the database does not know of. */
     public const MORE_REFERENCES = ['frames' => ['version_id' => 'versions']];

@@ -152,21 +152,31 @@ final class ExifTool
     /** @param  list<string>  $lines */
     private function ask(array $lines): string
     {
-        if ($this->process === null) {
-            // At the end of its input exiftool waits for more; it has to end with a worker that was killed.
-            $process = proc_open(
-                'exec prlimit --as='.self::MEMORY.' setpriv --pdeathsig KILL exiftool -stay_open True -@ - 2>&1',
-                [['pipe', 'r'], ['pipe', 'w']],
-                $this->pipes,
-            );
-            $this->process =
-                $process === false ? throw UnableToWriteMetadata::because('', 'exiftool cannot be started') : $process;
-        }
+        $this->process ??= $this->start();
         $this->number++;
         fwrite($this->pipes[0], implode("\n", $lines)."\n-execute{$this->number}\n");
         fflush($this->pipes[0]);
 
         return $this->answer() ?? throw $this->givenUp();
+    }
+
+    /**
+     * At the end of its input exiftool waits for more, so it has to end with a worker that was killed: it would go on
+     * holding the worker's connection to the database, and with it the lock of the worker's task. The kernel watches
+     * over the parent from `setpriv` on; a parent that died before is noticed behind it.
+     *
+     * @return resource
+     */
+    private function start()
+    {
+        $process = proc_open(
+            'exec prlimit --as='.self::MEMORY.' setpriv --pdeathsig KILL sh -c '.
+                escapeshellarg('[ "$PPID" = '.getmypid().' ] && exec exiftool -stay_open True -@ - 2>&1'),
+            [['pipe', 'r'], ['pipe', 'w']],
+            $this->pipes,
+        );
+
+        return $process === false ? throw UnableToWriteMetadata::because('', 'exiftool cannot be started') : $process;
     }
 
     /** @return string|null null where it ended, or takes longer than anybody waits */

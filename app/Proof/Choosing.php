@@ -11,8 +11,8 @@ use Kanpai\Core\Proof\InvalidDrawing;
 use Kanpai\Core\Proof\Rights;
 
 /**
- * What guests do in a gallery. Steps may come twice, late, or from two devices of one person: a choice is on or off, a
- * comment has a name of its own, and numbers are counted while the guest's row is held.
+ * What guests do in a gallery. Steps may come twice, late, or from two devices of one person: each counts once, when it
+ * first arrives, and numbers are counted while the guest's row is held.
  *
  * @phpstan-type StepSaid array{id: string, kind: string, number: int, list?: string|null, on?: bool, rating?: int, text?: string|null, drawing?: mixed}
  */
@@ -30,32 +30,67 @@ final class Choosing
     {
         return DB::transaction(function () use ($guest, $share, $steps): array {
             $guest = Guest::query()->whereKey($guest->id)->lockForUpdate()->firstOrFail();
-            $rights = $share->rights();
+            $arrived = $this->arrived($guest, array_column($steps, 'id'));
             $proofs = GalleryFrame::query()
                 ->where('gallery_id', $share->gallery_id)
                 ->whereIn('number', array_column($steps, 'number'))
                 ->get()
                 ->keyBy('number');
-            $refused = [];
+            $new = [];
             foreach ($steps as $step) {
-                $proof = $proofs[$step['number']] ?? null;
-                $reason = match (true) {
-                    $guest->sent_at !== null => 'Your selection is with the studio. Ask it to open the selection again, if you want to change something.',
-                    $proof === null => "There is no picture {$step['number']} in this gallery.",
-                    $step['kind'] === 'choose' => $this->chooses($guest, $rights, $proof, $step),
-                    $step['kind'] === 'rate' => $this->rates($guest, $rights, $proof, (int) ($step['rating'] ?? 0)),
-                    $step['kind'] === 'comment' => $this->comments($guest, $rights, $proof, $step),
-                    default => 'This is not known here.',
-                };
-                if ($reason !== null) {
-                    $refused[$step['id']] = $reason;
+                if (! array_key_exists($step['id'], $arrived)) {
+                    $proof = $proofs[$step['number']] ?? null;
+                    $arrived[$step['id']] = $new[$step['id']] = $this->take($guest, $share->rights(), $proof, $step);
                 }
             }
+            $this->remember($guest, $new);
             $guest->update(['seen_at' => now()]);
             CountChoices::soon($share->gallery_id);
 
-            return $refused;
+            return array_filter($arrived, fn (?string $refusal): bool => $refusal !== null);
         }, 3);
+    }
+
+    /**
+     * @param  StepSaid  $step
+     * @return string|null why it is refused
+     */
+    private function take(Guest $guest, Rights $rights, ?GalleryFrame $proof, array $step): ?string
+    {
+        return match (true) {
+            $guest->sent_at !== null => UnableToSend::closed()->getMessage(),
+            $proof === null => "There is no picture {$step['number']} in this gallery.",
+            $step['kind'] === 'choose' => $this->chooses($guest, $rights, $proof, $step),
+            $step['kind'] === 'rate' => $this->rates($guest, $rights, $proof, (int) ($step['rating'] ?? 0)),
+            $step['kind'] === 'comment' => $this->comments($guest, $rights, $proof, $step),
+            default => 'This is not known here.',
+        };
+    }
+
+    /**
+     * Steps that came before. A browser sends again what it got no answer to, and a page that is left sends once more
+     * what waits; such a request can be held up and arrive after steps that were made later.
+     *
+     * @param  list<string>  $ids
+     * @return array<string, string|null> step => why it was refused then
+     */
+    private function arrived(Guest $guest, array $ids): array
+    {
+        return DB::table('guest_steps')
+            ->where('guest_id', $guest->id)
+            ->whereIn('uuid', $ids)
+            ->pluck('refusal', 'uuid')
+            ->all();
+    }
+
+    /** @param  array<string, string|null>  $refusals  by step */
+    private function remember(Guest $guest, array $refusals): void
+    {
+        $rows = [];
+        foreach ($refusals as $id => $refusal) {
+            $rows[] = ['guest_id' => $guest->id, 'uuid' => $id, 'refusal' => $refusal];
+        }
+        DB::table('guest_steps')->insert($rows);
     }
 
     /**
@@ -176,7 +211,7 @@ final class Choosing
             return "Picture {$proof->number} has left the gallery, so it cannot be chosen any more.";
         }
         if (! $list->takes($this->counts($guest)[$list->name] ?? 0)) {
-            return "{$list->most} are chosen for “{$list->name}”, and no more can be. Let one go first.";
+            return "{$list->most} are chosen for “{$list->name}”, and no more can be. Remove one first.";
         }
         DB::table('choices')->insert([...$choice, 'chosen_at' => now()]);
 

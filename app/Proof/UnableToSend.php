@@ -15,6 +15,13 @@ final class UnableToSend extends RuntimeException
         return new self('Your selection is with the studio already.');
     }
 
+    public static function closed(): self
+    {
+        return new self(
+            'Your selection is with the studio. Ask it to open the selection again, if you want to change something.',
+        );
+    }
+
     public static function nothing(): self
     {
         return new self('Nothing is chosen yet. Choose the pictures you want, then come back here.');

@@ -60,6 +60,7 @@ final class ArchitectureTest extends TestCase
             'guests',
             'choices',
             'guest_ratings',
+            'guest_steps',
             'comments',
             'selections',
             'selection_frames',

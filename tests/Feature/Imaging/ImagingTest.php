@@ -102,6 +102,45 @@ final class ImagingTest extends TestCase
         (new ExifTool())->write("{$this->folder}/nothing.jpg", [['XMP:City', 'x']]);
     }
 
+    public function test_exiftool_ends_with_a_worker_that_is_killed_before_its_death_is_watched(): void
+    {
+        $mark = 'orphan-'.bin2hex(random_bytes(4));
+        $code =
+            'require "vendor/autoload.php"; $tool = new App\\Imaging\\ExifTool(); '.
+            '(new ReflectionMethod($tool, "start"))->invoke($tool); posix_kill(getmypid(), SIGKILL);';
+        for ($i = 0; $i < 10; $i++) {
+            $pipes = [];
+            $process = proc_open(
+                [PHP_BINARY, '-r', $code],
+                [2 => ['file', '/dev/null', 'w']],
+                $pipes,
+                dirname(__DIR__, 3),
+                [...getenv(), 'KANPAI_ORPHAN' => $mark],
+            );
+            self::assertNotFalse($process);
+            proc_close($process);
+        }
+        $end = microtime(true) + 20;
+        while (($left = self::withEnvironment("KANPAI_ORPHAN={$mark}")) !== [] && microtime(true) < $end) {
+            usleep(50_000);
+        }
+        array_map(fn (int $process): bool => posix_kill($process, SIGKILL), $left);
+        self::assertSame([], $left, 'exiftool goes on without its worker');
+    }
+
+    /** @return list<int> processes that were started with a variable */
+    private static function withEnvironment(string $variable): array
+    {
+        $found = [];
+        foreach (glob('/proc/[0-9]*/environ') ?: [] as $file) {
+            if (str_contains((string) @file_get_contents($file), $variable)) {
+                $found[] = (int) basename(dirname($file));
+            }
+        }
+
+        return $found;
+    }
+
     public function test_one_exiftool_takes_many_commands_and_goes_on_after_a_failure(): void
     {
         $tool = new ExifTool();

@@ -66,6 +66,26 @@ final class GuestsTest extends FeatureTestCase
         self::assertSame(2, Guest::query()->count());
     }
 
+    public function test_a_step_that_arrives_again_later_undoes_nothing_that_was_done_since(): void
+    {
+        $off = ['id' => (string) Str::uuid(), ...self::choice(1, false)];
+        $low = ['id' => (string) Str::uuid(), 'kind' => 'rate', 'number' => 1, 'rating' => 1];
+        $this->asGuest($this->guestSays($this->link, [self::choice(1), $off, $low, self::choice(2), self::choice(3)]));
+        $tooMany = ['id' => (string) Str::uuid(), ...self::choice(4)];
+        $refused = $this->guestSays($this->link, [$tooMany])->json('refused');
+        $this->guestSays($this->link, [
+            self::choice(3, false),
+            self::choice(1),
+            ['kind' => 'rate', 'number' => 1, 'rating' => 5],
+            self::choice(1, false),
+            self::choice(1),
+        ]);
+        // What a page sent when it was left was held up on its way, and comes now.
+        $told = $this->guestSays($this->link, [$off, $low, $tooMany])->assertOk()->json();
+        self::assertSame([['Album' => [1, 2]], [1 => 5]], [$told['chosen'], $told['ratings']]);
+        self::assertSame([$refused, 1], [$told['refused'], count($refused)]);
+    }
+
     public function test_a_guest_of_one_gallery_is_nobody_in_another(): void
     {
         $second = $this->publish('Second', ['password' => 'anchor light']);
