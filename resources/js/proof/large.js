@@ -1,4 +1,5 @@
 /** One picture large, or two side by side: turning, choosing, rating, what is said of it, drawing on it. */
+import { choiceButtons, commentItem, drawings, askWord, ratingButtons } from './details.js';
 import { Draw } from './draw.js';
 import { Drafts } from './drafts.js';
 
@@ -58,7 +59,7 @@ export class Large {
                     this.#drafts.keep(this.frame.number, { marks: this.#draw.marks });
                     this.#tools();
                 },
-                () => this.#word(),
+                () => askWord(this.$('asking')),
             );
             for (const button of this.$('tools').querySelectorAll('[data-tool]')) {
                 button.addEventListener('click', () => {
@@ -151,8 +152,9 @@ export class Large {
             ? 'The studio has taken this picture out of the gallery. What you said of it is kept.'
             : frame.caption;
         this.$('caption').hidden = this.$('caption').textContent === '';
-        this.#choices(frame);
-        this.#ratings(frame);
+        this.$('choices').hidden = !this.#acts.can.choose;
+        this.$('choices').replaceChildren(...choiceButtons(frame, this.#acts));
+        this.$('ratings')?.replaceChildren(...ratingButtons(frame, this.#acts));
         this.#comments(frame);
         const download = this.$('download');
         if (download) {
@@ -202,104 +204,13 @@ export class Large {
         }
     }
 
-    #choices(frame) {
-        const box = this.$('choices');
-        box.hidden = !this.#acts.can.choose;
-        box.replaceChildren(
-            ...(this.#acts.can.choose ? this.#acts.lists : []).map((list) => {
-                const button = document.createElement('button');
-                const isOn = this.#acts.chosen(frame, list.name);
-                button.type = 'button';
-                button.className = 'big-choice';
-                button.dataset.choose = list.name;
-                button.disabled = this.#acts.isSent || (frame.isGone && !isOn);
-                button.setAttribute('aria-pressed', String(isOn));
-                const shape = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
-                shape.setAttribute('class', 'shape');
-                shape.setAttribute('viewBox', '0 0 16 16');
-                shape.setAttribute('aria-hidden', 'true');
-                const circle = document.createElementNS('http://www.w3.org/2000/svg', 'circle');
-                [
-                    ['cx', 8],
-                    ['cy', 8],
-                    ['r', 6],
-                ].forEach(([name, value]) => circle.setAttribute(name, value));
-                shape.append(circle);
-                const words = document.createElement('span');
-                words.textContent =
-                    this.#acts.lists.length > 1
-                        ? `${isOn ? 'Chosen for' : 'Choose for'} ${list.name}`
-                        : isOn
-                          ? 'Chosen'
-                          : 'Choose this picture';
-                button.append(shape, words);
-                button.addEventListener('click', () => this.#acts.choose(frame, list.name));
-
-                return button;
-            }),
-        );
-    }
-
-    #ratings(frame) {
-        const box = this.$('ratings');
-        if (box) {
-            const rating = this.#acts.rating(frame);
-            box.replaceChildren(
-                ...[1, 2, 3, 4, 5].map((value) => {
-                    const button = document.createElement('button');
-                    button.type = 'button';
-                    button.className = 'pip';
-                    button.disabled = this.#acts.isSent;
-                    button.setAttribute('aria-pressed', String(value <= rating));
-                    button.setAttribute('aria-label', `Rate ${value} of 5`);
-                    button.addEventListener('click', () => this.#acts.rate(frame, value === rating ? 0 : value));
-
-                    return button;
-                }),
-            );
-        }
-    }
-
     #comments(frame) {
-        const said = this.#acts.comments(frame);
-        const list = this.$('comments');
-        list.hidden = said.length === 0;
-        list.replaceChildren(
-            ...said.map((comment) => {
-                const item = document.createElement('li');
-                const words = document.createElement('p');
-                words.textContent = comment.text || 'Drawn on the picture';
-                item.append(words);
-                if (comment.answer) {
-                    const answer = document.createElement('p');
-                    answer.className = 'answer';
-                    answer.textContent = comment.answer;
-                    item.append(answer);
-                }
-                if (comment.isDone || comment.isWaiting) {
-                    const state = document.createElement('p');
-                    state.className = 'small quiet';
-                    state.textContent = comment.isDone ? 'Done' : 'On its way';
-                    item.append(state);
-                }
-
-                return item;
-            }),
-        );
-        const drawn = this.$('drawn');
-        drawn.replaceChildren(
-            ...said
-                .filter((comment) => comment.svg)
-                .map((comment) =>
-                    document.importNode(
-                        new DOMParser().parseFromString(comment.svg, 'image/svg+xml').documentElement,
-                        true,
-                    ),
-                ),
-        );
-        const form = this.$('form');
-        if (form) {
-            form.hidden = this.#acts.isSent;
+        const comments = this.#acts.comments(frame);
+        this.$('comments').hidden = comments.length === 0;
+        this.$('comments').replaceChildren(...comments.map(commentItem));
+        this.$('drawn').replaceChildren(...drawings(comments));
+        if (this.$('form')) {
+            this.$('form').hidden = this.#acts.isSent;
         }
     }
 
@@ -314,32 +225,6 @@ export class Large {
         if (send) {
             send.textContent = this.#draw.marks.length > 0 ? 'Send the drawing' : 'Send the comment';
         }
-    }
-
-    /** Asks for a word to be put on the picture. */
-    #word() {
-        const asking = this.$('asking');
-        const field = asking.querySelector('input');
-        field.value = '';
-        asking.hidden = false;
-        field.focus();
-
-        return new Promise((done) => {
-            const end = (text) => {
-                asking.hidden = true;
-                field.onkeydown = null;
-                asking.querySelector('button').onclick = null;
-                done(text);
-            };
-            field.onkeydown = (event) => {
-                if (event.key === 'Enter' || event.key === 'Escape') {
-                    event.preventDefault();
-                    event.stopPropagation();
-                    end(event.key === 'Enter' ? field.value.trim() : '');
-                }
-            };
-            asking.querySelector('button').onclick = () => end(field.value.trim());
-        });
     }
 
     #say(event) {

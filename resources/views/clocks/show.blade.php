@@ -1,8 +1,4 @@
 @extends('layouts.shoot')
-@push('scripts')
-    <script type="module" src="{{ $build->url('js/clocks/clocks.js') }}">
-    </script>
-@endpush
 @section('lanes', 'own')
 @if ($body === null)
     @section('page')
@@ -12,6 +8,10 @@
         </div>
     @endsection
 @else
+    @push('scripts')
+        <script type="module" src="{{ $build->url('js/clocks/clocks.js') }}">
+        </script>
+    @endpush
     @section('whole')
         @include('studio.rail')
         <main class="clocks" data-clocks data-frames="{{ route('clocks.frames', $shoot) }}" data-body="{{ $body->id }}"
