@@ -75,7 +75,7 @@ final class Ingest implements Benchmark
         ]);
         app(CardReader::class)->read($card, app(Slots::class)->files($card->slot), fn (): bool => true);
         $card->update(['state' => CardState::Read, 'bytes' => self::FILES * self::BYTES, 'files_count' => self::FILES]);
-        $task = Task::open($shoot, 'copy', $card->subject(), 'Copying', 'bytes', $card->bytes);
+        $task = Task::open($card, 'copy', 'Copying', 'bytes', $card->bytes);
         $start = microtime(true);
         CopyCard::dispatchSync($task->id);
         $seconds = microtime(true) - $start;

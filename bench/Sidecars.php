@@ -118,7 +118,7 @@ final class Sidecars implements Benchmark
                 'file_id' => $file->id,
                 'place' => $place->name,
                 'hash' => md5((string) $n),
-                'proved_at' => now(),
+                'verified_at' => now(),
             ]);
             DB::table('captions')->insert(
                 FrameCaption::row($frame->id, $shoot->id, Caption::of([...self::TEXTS, 'title' => $name]), []),
@@ -161,7 +161,7 @@ final class Sidecars implements Benchmark
         DB::table('sidecars')->delete();
         FrameCaption::query()->update(['written_at' => null]);
         $start = microtime(true);
-        $task = Task::open($shoot, 'sidecars', 'captions', 'Writing XMP sidecars', 'frames', self::FRAMES);
+        $task = Task::open($shoot, 'sidecars', 'Writing XMP sidecars', 'frames', self::FRAMES);
         while (! $task->refresh()->state->isOver()) {
             (new WriteCaptions($task->id))->handle();
         }

@@ -124,7 +124,7 @@ final class Workers implements Benchmark
         ]);
         app(CardReader::class)->read($card, app(Slots::class)->files($card->slot), fn (): bool => true);
         $card->update(['state' => CardState::Read, 'files_count' => self::FRAMES, 'frames_count' => self::FRAMES]);
-        $task = Task::open($shoot, 'copy', $card->subject(), 'Copying', 'bytes', 1);
+        $task = Task::open($card, 'copy', 'Copying', 'bytes', 1);
         while (! $task->refresh()->state->isOver()) {
             (new CopyCard($task->id))->handle();
         }

@@ -61,7 +61,7 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/shoots/{shoot}/watched', [HandoffsController::class, 'watch'])->name('handoffs.watch');
     Route::post('/shoots/{shoot}/versions', [HandoffsController::class, 'version'])->name('handoffs.version');
     Route::get('/handoffs/{handoff}', [HandoffsController::class, 'show'])->name('handoff');
-    Route::post('/handoffs/{handoff}/turn', [HandoffsController::class, 'turn'])->name('handoff.turn');
+    Route::post('/handoffs/{handoff}/rounds', [HandoffsController::class, 'nextRound'])->name('handoff.rounds');
     Route::post('/handoffs/{handoff}/close', [HandoffsController::class, 'close'])->name('handoff.close');
     Route::post('/returned/{returned}', [HandoffsController::class, 'answer'])->name('handoff.answer');
     Route::post('/recipients/{recipient}/tell', [DeliveriesController::class, 'tell'])->name('delivery.tell');

@@ -18,7 +18,7 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/cards/{card}/remove', [IngestController::class, 'remove'])->name('ingest.remove');
     Route::post('/cards/{card}/copy', [IngestController::class, 'copy'])->name('ingest.copy');
     Route::post('/cards/{card}/shooter', [IngestController::class, 'shooter'])->name('ingest.shooter');
-    Route::post('/cards/{card}/prove', [IngestController::class, 'prove'])->name('ingest.prove');
+    Route::post('/cards/{card}/verify', [IngestController::class, 'verify'])->name('ingest.verify');
     Route::post('/cards/{card}/compare', [IngestController::class, 'compare'])->name('ingest.compare');
     Route::get('/cards/{card}/report', [IngestController::class, 'report'])->name('ingest.report');
     Route::get('/cards/{card}/checksums', [IngestController::class, 'checksums'])->name('ingest.checksums');

@@ -12,7 +12,6 @@ use App\Frames\Version;
 use App\Ingest\Card;
 use App\Studio\Shoot;
 use App\Studio\Studio;
-use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Kanpai\Core\Deliver\DeliveredName;
@@ -50,9 +49,7 @@ final class Archiving
                     'name' => $name ?? $plain,
                     'state' => BagState::Making,
                 ]);
-            MakeBag::dispatch(Task::open($shoot, 'bag', "bag:{$bag->id}", 'Archiving the shoot', 'files')->id)
-                ->onQueue('default')
-                ->afterCommit();
+            MakeBag::open($bag, 'Archiving the shoot');
 
             return $bag;
         });
@@ -62,18 +59,8 @@ final class Archiving
     public function check(Bag $bag): void
     {
         if (($bag->shoot !== null && $bag->task()?->isUnderWay() !== true) || $bag->state === BagState::Made) {
-            CheckBag::dispatch(
-                Task::open(
-                    $bag->shoot ?? throw UnableToArchive::unknownRecord(),
-                    'bag-check',
-                    "bag:{$bag->id}",
-                    'Reading the archive again',
-                    'files',
-                    $bag->files_count,
-                )->id,
-            )
-                ->onQueue('default')
-                ->afterCommit();
+            $bag->shoot ?? throw UnableToArchive::unknownRecord();
+            CheckBag::open($bag, 'Reading the archive again', $bag->files_count);
         }
     }
 
@@ -88,7 +75,7 @@ final class Archiving
                     'studio_id' => $bag->studio_id,
                     'name' => $bag->place(),
                     'path' => $bag->folder()->path.'/'.BagFolder::ORIGINALS,
-                    'mark' => $bag->uuid,
+                    'marker' => $bag->uuid,
                     'is_bag' => true,
                     'left_out_at' => now(),
                 ],
@@ -99,7 +86,7 @@ final class Archiving
             if (is_file($bag->folder()->path.'/'.BagFolder::ORIGINALS.'/'.$own->destination)) {
                 Copy::query()->updateOrCreate(
                     ['file_id' => $own->id, 'place' => $bag->place()],
-                    ['hash' => $own->hash, 'proved_at' => now()],
+                    ['hash' => $own->hash, 'verified_at' => now()],
                 );
             }
         }
@@ -112,7 +99,7 @@ final class Archiving
             if (is_file($bag->folder()->path.'/'.BagFolder::ORIGINALS.'/'.$version->destination)) {
                 VersionCopy::query()->updateOrCreate(
                     ['version_id' => $version->id, 'place' => $bag->place()],
-                    ['hash' => (string) $version->hash, 'proved_at' => now()],
+                    ['hash' => (string) $version->hash, 'verified_at' => now()],
                 );
             }
         }
@@ -180,14 +167,12 @@ final class Archiving
                 ->create([
                     'name' => mb_substr($said['external-description'] ?? $name, 0, 100),
                     'client' => '',
-                    'place' => '',
+                    'venue' => '',
                     'zone' => 'UTC',
                     'held_on' => now()->format('Y-m-d'),
                 ]);
             $bag->update(['state' => BagState::Arriving, 'shoot_id' => $shoot->id, 'problem' => null]);
-            TakeInBag::dispatch(Task::open($shoot, 'bag-in', "bag:{$bag->id}", 'Taking in the archive', 'files')->id)
-                ->onQueue('default')
-                ->afterCommit();
+            TakeInBag::open($bag, 'Taking in the archive');
 
             return $bag;
         });

@@ -68,11 +68,9 @@ final class Bag extends Model
 
     public function task(): ?Task
     {
-        return $this->shoot_id === null
-            ? null
-            : Task::query()
-                ->where(['shoot_id' => $this->shoot_id, 'subject' => "bag:{$this->id}"])
-                ->orderByDesc('id')
-                ->first();
+        return Task::query()
+            ->where(['subject_type' => $this->getMorphClass(), 'subject_id' => $this->id])
+            ->orderByDesc('id')
+            ->first();
     }
 }

@@ -11,19 +11,21 @@ use Kanpai\Core\Archive\InvalidBag;
 /** Reads a bag again, every file of it, and says whether it is what it was. */
 final class CheckBag extends WorkInTurns
 {
+    public const KIND = 'bag-check';
+
     protected function turn(Task $task): bool
     {
-        $bag = Bag::query()->with('shoot.studio')->findOrFail((int) substr($task->subject, 4));
+        $bag = $task->about(Bag::class);
         try {
             $payload = $bag->folder()->isThere() ? $bag->folder()->complete() : throw InvalidBag::noDeclaration();
             $task->begin(count($payload));
             $paths = array_keys($payload);
-            for ($at = (int) $task->answer; $at < count($paths); $at++) {
+            for ($at = $task->reached('files'); $at < count($paths); $at++) {
                 $path = (string) $paths[$at];
                 if (! $bag->folder()->isAsItWas($path, $payload[$path])) {
                     throw InvalidBag::changed([$path]);
                 }
-                $task->update(['answer' => (string) ($at + 1)]);
+                $task->note(['files' => $at + 1]);
                 if (! $task->reach($at + 1) || $this->isTurnOver()) {
                     return $at + 1 >= count($paths) && $this->whole($bag);
                 }

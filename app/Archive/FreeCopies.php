@@ -23,6 +23,8 @@ use Kanpai\Core\Copies\CopyDeletion;
  */
 final class FreeCopies extends WorkInTurns
 {
+    public const KIND = 'free';
+
     private const PIECE = 200;
 
     public function __construct(int $taskId, private readonly string $place)
@@ -32,17 +34,8 @@ final class FreeCopies extends WorkInTurns
 
     public static function start(Shoot $shoot, string $place): void
     {
-        self::dispatch(
-            Task::open(
-                $shoot,
-                'free',
-                'archive',
-                "Deleting the copies on “{$place}”",
-                'files',
-                self::copies($shoot, $place)->count(),
-            )->id,
-            $place,
-        )->onQueue('default');
+        $copies = self::copies($shoot, $place)->count();
+        self::open($shoot, "Deleting the copies on “{$place}”", $copies, $place);
     }
 
     /**
@@ -54,7 +47,7 @@ final class FreeCopies extends WorkInTurns
     public static function plan(Shoot $shoot): array
     {
         $there = app(CopyRemoval::class)->standing($shoot->studio_id);
-        $rule = CopyDeletion::ofArchived(max(1, $shoot->studio->copies_wanted));
+        $rule = CopyDeletion::ofArchived(max(1, $shoot->studio->copies_required));
         // Files that stand in the same places are judged together.
         $groups = DB::query()
             ->fromSub(
@@ -134,11 +127,8 @@ final class FreeCopies extends WorkInTurns
             return false;
         }
         $task->begin();
-        $rule = CopyDeletion::ofArchived(max(1, $shoot->studio->copies_wanted));
-        ['at' => $last, 'kept' => $kept] = [
-            ...['at' => 0, 'kept' => 0],
-            ...(array) json_decode((string) $task->answer, true),
-        ];
+        $rule = CopyDeletion::ofArchived(max(1, $shoot->studio->copies_required));
+        [$last, $kept] = [$task->reached('copy'), $task->reached('kept')];
         while (
             ($copies = self::copies($shoot, $this->place)
                 ->where('id', '>', $last)
@@ -151,7 +141,7 @@ final class FreeCopies extends WorkInTurns
                 $kept += $removal->remove($copy->file, $this->place, $rule, $there) ? 0 : 1;
                 $last = $copy->id;
             }
-            $task->update(['answer' => json_encode(['at' => $last, 'kept' => $kept])]);
+            $task->note(['copy' => $last, 'kept' => $kept]);
             if (! $task->reach(min($task->total, $task->done + $copies->count())) || $this->isTurnOver()) {
                 return false;
             }

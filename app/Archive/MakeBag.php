@@ -12,9 +12,11 @@ use App\Studio\WorkPlan;
 /** Writes the bag of a shoot; then it is read again from the disk. */
 final class MakeBag extends WorkInTurns
 {
+    public const KIND = 'bag';
+
     protected function turn(Task $task): bool
     {
-        $bag = Bag::query()->findOrFail((int) substr($task->subject, 4));
+        $bag = $task->about(Bag::class);
         $shoot = Shoot::query()->with('studio')->findOrFail($task->shoot_id);
         $contents = app(BagContents::class);
         $folder = $bag->folder();
@@ -23,13 +25,8 @@ final class MakeBag extends WorkInTurns
             if (! $plan->isMade()) {
                 $this->plan($task, $plan, $contents->entries($shoot), $folder->soFar());
             }
-            ['at' => $at, 'done' => $count] = self::checkpoint($task);
-            foreach ($plan->from($at) as $behind => $entry) {
-                $this->put($folder, $entry);
-                $task->update(['answer' => json_encode(['at' => $behind, 'done' => ++$count])]);
-                if (! $task->reach($count) || $this->isTurnOver()) {
-                    return false;
-                }
+            if (! $this->follow($task, fn (array $entry): array => $this->put($folder, $entry))) {
+                return false;
             }
             foreach ($contents->texts($shoot) as $path => $text) {
                 $folder->say($path, $text);
@@ -72,7 +69,7 @@ final class MakeBag extends WorkInTurns
     {
         $done = count(array_intersect_key($entries, $soFar));
         $task->begin(count($entries) + 1);
-        $task->update(['answer' => json_encode(['at' => 0, 'done' => $done])]);
+        $task->note(['byte' => 0, 'steps' => $done]);
         // Names on cards are bytes; in the plan they stand so that they come back as they were.
         $plan->make(
             array_map(
@@ -87,34 +84,26 @@ final class MakeBag extends WorkInTurns
         );
     }
 
-    /** @return array{at: int, done: int} byte of the plan, and entries that are written */
-    private static function checkpoint(Task $task): array
-    {
-        $said = json_decode((string) $task->answer, true);
-
-        return [
-            'at' => is_array($said) && is_int($said['at'] ?? null) ? $said['at'] : 0,
-            'done' => is_array($said) && is_int($said['done'] ?? null) ? $said['done'] : 0,
-        ];
-    }
-
     protected function over(Task $task): void
     {
         WorkPlan::of($task)->remove();
-        $bag = Bag::query()->find((int) substr($task->subject, 4));
+        $bag = Bag::query()->find($task->subject_id);
         if ($bag !== null && $bag->state === BagState::Made) {
             app(Archiving::class)->check($bag);
         }
     }
 
-    /** @param  array<string, mixed>  $entry  of the plan */
-    private function put(BagFolder $folder, array $entry): void
+    /**
+     * @param  array<string, mixed>  $entry  of the plan
+     * @return array<string, mixed> nothing else is to be noted
+     */
+    private function put(BagFolder $folder, array $entry): array
     {
         $bytes = fn (mixed $text): string => is_string($text) ? (string) base64_decode($text, true) : '';
         $hash = is_string($entry['hash'] ?? null) ? $entry['hash'] : null;
         foreach (is_array($entry['sources'] ?? null) ? $entry['sources'] : [] as $source) {
             if ($folder->put($bytes($source), $bytes($entry['path'] ?? null), $hash)) {
-                return;
+                return [];
             }
         }
         throw UnableToArchive::noCopy(is_string($entry['name'] ?? null) ? $entry['name'] : 'A file');

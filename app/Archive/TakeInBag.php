@@ -28,9 +28,11 @@ use Kanpai\Core\Copies\UnableToCopy;
  */
 final class TakeInBag extends WorkInTurns
 {
+    public const KIND = 'bag-in';
+
     protected function turn(Task $task): bool
     {
-        $bag = Bag::query()->findOrFail((int) substr($task->subject, 4));
+        $bag = $task->about(Bag::class);
         $shoot = Shoot::query()->with('studio')->findOrFail($task->shoot_id);
         try {
             $payload = $bag->folder()->complete();
@@ -54,7 +56,7 @@ final class TakeInBag extends WorkInTurns
     /** Of a bag that was refused nothing stays. */
     protected function over(Task $task): void
     {
-        $bag = Bag::query()->find((int) substr($task->subject, 4));
+        $bag = Bag::query()->find($task->subject_id);
         if ($bag?->state === BagState::Refused) {
             $shoot = $bag->shoot;
             $bag->update(['shoot_id' => null]);
@@ -66,12 +68,12 @@ final class TakeInBag extends WorkInTurns
     private function verify(Task $task, Bag $bag, array $payload): bool
     {
         $paths = array_keys($payload);
-        for ($at = (int) $task->answer; $at < count($paths); $at++) {
+        for ($at = $task->reached('files'); $at < count($paths); $at++) {
             $path = (string) $paths[$at];
             if (! $bag->folder()->isAsItWas($path, $payload[$path])) {
                 throw InvalidBag::changed([$path]);
             }
-            $task->update(['answer' => (string) ($at + 1)]);
+            $task->note(['files' => $at + 1]);
             if (! $task->reach($at + 1) || $this->isTurnOver()) {
                 return false;
             }
@@ -101,7 +103,7 @@ final class TakeInBag extends WorkInTurns
     private function files(Task $task, Bag $bag, Shoot $shoot, array $payload): bool
     {
         $places = app(Places::class)->used($shoot->studio_id);
-        $done = max(count($payload), min((int) $task->answer, 2 * count($payload)));
+        $done = max(count($payload), min($task->reached('files'), 2 * count($payload)));
         $next = function () use ($task, &$done, $payload): bool {
             $done = min(2 * count($payload), $done + 1);
 
@@ -127,7 +129,7 @@ final class TakeInBag extends WorkInTurns
     }
 
     /**
-     * Copies of the originals into the places of the studio. The task's answer says how far it has come.
+     * Copies of the originals into the places of the studio. The checkpoint says how far it has come.
      *
      * @param  Collection<int, Place>  $places
      * @param  callable(): bool  $next
@@ -148,7 +150,7 @@ final class TakeInBag extends WorkInTurns
             ->orderBy('id')
             ->get()
             ->values();
-        foreach ($files->slice(max(0, (int) $task->answer - $checked)) as $at => $file) {
+        foreach ($files->slice(max(0, $task->reached('files') - $checked)) as $at => $file) {
             if (is_file("{$originals}/{$file->destination}")) {
                 $this->toPlaces(
                     $places,
@@ -160,11 +162,11 @@ final class TakeInBag extends WorkInTurns
                         ->exists(),
                     fn (string $place) => Copy::query()->updateOrCreate(
                         ['file_id' => $file->id, 'place' => $place],
-                        ['hash' => (string) $file->hash, 'proved_at' => now()],
+                        ['hash' => (string) $file->hash, 'verified_at' => now()],
                     ),
                 );
             }
-            $task->update(['answer' => (string) ($checked + $at + 1)]);
+            $task->note(['files' => $checked + $at + 1]);
             if (! $next()) {
                 return false;
             }
@@ -191,7 +193,7 @@ final class TakeInBag extends WorkInTurns
                     ->exists(),
                 fn (string $place) => VersionCopy::query()->updateOrCreate(
                     ['version_id' => $version->id, 'place' => $place],
-                    ['hash' => (string) $version->hash, 'proved_at' => now()],
+                    ['hash' => (string) $version->hash, 'verified_at' => now()],
                 ),
             );
         }
@@ -290,7 +292,7 @@ final class TakeInBag extends WorkInTurns
                     'path' => $path,
                     'path_hash' => hash('xxh128', $path),
                     'hash' => hash_file('xxh128', "{$place->path}/{$path}"),
-                    'said' => $row['said'],
+                    'written' => $row['written'],
                     'theirs' => $row['theirs'],
                 ]);
             }

@@ -19,6 +19,12 @@ use Kanpai\Core\Frames\Caption\Caption;
  */
 final class ApplyBatch extends WorkInTurns
 {
+    public const KIND = 'captions';
+
+    public const UNIT = 'frames';
+
+    public const QUEUE = 'urgent';
+
     private const PIECE = 250;
 
     public function __construct(int $taskId, private readonly int $batch)

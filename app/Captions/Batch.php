@@ -26,7 +26,7 @@ use Kanpai\Core\Frames\Verdict;
  * @property int $id
  * @property int $shoot_id
  * @property int|null $member_id
- * @property string $said what is done, in words
+ * @property string $title what is done, in words
  * @property array<string, mixed> $edit kind, with what it needs
  * @property array<string, int|string> $filter which frames are meant
  * @property string $state drafted, running, done, undoing, undone

@@ -82,7 +82,7 @@ final class Captioning
         return [
             'shoot' => $this->shoot->name,
             'client' => $this->shoot->client,
-            'place' => $this->shoot->place,
+            'place' => $this->shoot->venue,
             'studio' => $this->shoot->studio->name,
             'shooter' => $frame->card->shooter,
             'body' => $frame->body->label(),

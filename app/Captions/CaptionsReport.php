@@ -4,14 +4,30 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
+use App\Studio\Shoot;
 use App\Studio\Stage;
 use App\Studio\StageReport;
+use App\Studio\Task;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 
 /** Frames that are not dropped want a caption. */
 final class CaptionsReport implements StageReport
 {
+    private const WORK = [
+        ApplyBatch::KIND,
+        UndoBatch::KIND,
+        WriteCaptions::KIND,
+        LookAtSidecars::KIND,
+    ];
+
+    /** @return Builder<Task> tasks of a shoot that are about captions and go on now */
+    public static function workUnderWay(Shoot $shoot): Builder
+    {
+        return Task::underWay()->where('shoot_id', $shoot->id)->whereIn('kind', self::WORK);
+    }
+
     public function stage(): string
     {
         return 'captions';

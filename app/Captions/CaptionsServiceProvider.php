@@ -10,6 +10,7 @@ use App\Frames\MarksStored;
 use App\Ingest\CardRead;
 use App\Ingest\FilesRenamed;
 use Illuminate\Console\Scheduling\Schedule;
+use Illuminate\Database\Eloquent\Relations\Relation;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
@@ -25,6 +26,7 @@ final class CaptionsServiceProvider extends ServiceProvider
 
     public function boot(): void
     {
+        Relation::morphMap(['batch' => Batch::class]);
         $this->callAfterResolving(
             Schedule::class,
             fn (Schedule $schedule) => $schedule->call(fn () => Batch::tidy())->daily(),

@@ -13,26 +13,21 @@ use Kanpai\Core\Frames\Metadata\UnreadableSidecar;
 /** Looks whether other software has changed the sidecars of a shoot. */
 final class LookAtSidecars extends WorkInTurns
 {
+    public const KIND = 'look';
+
+    public const UNIT = 'sidecars';
+
     private const PIECE = 200;
 
     public static function start(Shoot $shoot): void
     {
-        self::dispatch(
-            Task::open(
-                $shoot,
-                'look',
-                'captions',
-                'Looking at the sidecars',
-                'sidecars',
-                SidecarFile::ofShoot($shoot)->count(),
-            )->id,
-        )->onQueue('default');
+        self::open($shoot, 'Looking at the sidecars', SidecarFile::ofShoot($shoot)->count());
     }
 
     /** At most every ten minutes, so that a page which is opened often does not wear the disks. */
     public static function startNowAndThen(Shoot $shoot): void
     {
-        $last = Task::latest($shoot, 'captions', 'look');
+        $last = self::latest($shoot);
         if (
             ($last === null || ($last->state->isOver() && $last->created_at->lt(now()->subMinutes(10)))) &&
             SidecarFile::ofShoot($shoot)->exists()
@@ -49,7 +44,7 @@ final class LookAtSidecars extends WorkInTurns
         $done = $task->done;
         $left = DB::table('frames')
             ->where('shoot_id', $shoot->id)
-            ->where('id', '>', (int) $task->answer)
+            ->where('id', '>', $task->reached('frame'))
             ->orderBy('id')
             ->pluck('id');
         foreach ($left->chunk(self::PIECE) as $frames) {
@@ -70,7 +65,7 @@ final class LookAtSidecars extends WorkInTurns
                 }
             }
             $done += $files->count();
-            $task->update(['answer' => (string) $frames->last(), 'done' => $done]);
+            $task->fill(['done' => $done])->note(['frame' => (int) $frames->last()]);
             if (! $task->reach($done) || $this->isTurnOver()) {
                 return false;
             }

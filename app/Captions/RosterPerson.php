@@ -69,6 +69,6 @@ final class RosterPerson extends Model
 
     public static function codes(Shoot $shoot): Codes
     {
-        return new Codes(self::people($shoot), $shoot->studio->code_mark);
+        return new Codes(self::people($shoot), $shoot->studio->code_sign);
     }
 }

@@ -21,7 +21,7 @@ use Kanpai\Core\Frames\Metadata\FileMetadata;
  * @property string $place
  * @property string $path below the place
  * @property string $hash of the file as it was known
- * @property array{fields: array<string, string>, rating: int|null, label: string} $said
+ * @property array{fields: array<string, string>, rating: int|null, label: string} $written
  * @property array{fields: array<string, string>, rating: int|null, label: string}|null $theirs
  * @property Frame $frame
  */
@@ -33,7 +33,7 @@ final class SidecarFile extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['said' => 'array', 'theirs' => 'array'];
+    protected $casts = ['written' => 'array', 'theirs' => 'array'];
 
     /** @return BelongsTo<Frame, $this> */
     public function frame(): BelongsTo
@@ -99,7 +99,7 @@ final class SidecarFile extends Model
     {
         return $this->theirs === null
             ? []
-            : self::differences($this->said, $this->theirs, Sidecars::ours($this->frame));
+            : self::differences($this->written, $this->theirs, Sidecars::ours($this->frame));
     }
 
     /**

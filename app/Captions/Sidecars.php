@@ -81,7 +81,7 @@ final class Sidecars
             }
         }
         // The files are there; a worker that dies before this line finds in them what it would write again.
-        DB::table('sidecars')->upsert($rows, ['frame_id', 'place', 'path_hash'], ['hash', 'said', 'theirs']);
+        DB::table('sidecars')->upsert($rows, ['frame_id', 'place', 'path_hash'], ['hash', 'written', 'theirs']);
     }
 
     /**
@@ -106,7 +106,7 @@ final class Sidecars
                         new SidecarFile([
                             ...self::key($frame->frame, $place, $below),
                             'hash' => '',
-                            'said' => ['fields' => [], 'rating' => null, 'label' => ''],
+                            'written' => ['fields' => [], 'rating' => null, 'label' => ''],
                         ]);
                     if (! $this->isUnderstood($file, $existing, $ours)) {
                         continue;
@@ -126,7 +126,7 @@ final class Sidecars
                 $rows[] = [
                     ...self::key($frame->frame, $place, $below),
                     'hash' => hash('xxh128', $text),
-                    'said' => $said,
+                    'written' => $said,
                     'theirs' => null,
                 ];
             }
@@ -175,7 +175,7 @@ final class Sidecars
         $file
             ->fill([
                 'hash' => $existing === null ? '' : hash('xxh128', $existing),
-                'said' => $file->theirs ?? $file->said,
+                'written' => $file->theirs ?? $file->written,
                 'theirs' => null,
             ])
             ->save();
@@ -196,7 +196,7 @@ final class Sidecars
             return $file->theirs === null;
         }
         $theirs = SidecarFile::words(self::read($existing));
-        if (SidecarFile::differences($file->said, $theirs, $ours) === []) {
+        if (SidecarFile::differences($file->written, $theirs, $ours) === []) {
             return true;
         }
         $file->fill(['hash' => $hash, 'theirs' => $theirs])->save();

@@ -10,6 +10,12 @@ use App\Studio\WorkInTurns;
 /** Counts over all frames what a batch would do; the answer of the task is the summary, as far as it has come. */
 final class SummariseBatch extends WorkInTurns
 {
+    public const KIND = 'summary';
+
+    public const UNIT = 'frames';
+
+    public const QUEUE = 'urgent';
+
     private const PIECE = 500;
 
     public function __construct(int $taskId, private readonly int $batch)
@@ -19,17 +25,7 @@ final class SummariseBatch extends WorkInTurns
 
     public static function start(Batch $batch): Task
     {
-        $task = Task::open(
-            $batch->shoot,
-            'summary',
-            "batch:{$batch->id}",
-            'Looking through the frames',
-            'frames',
-            $batch->frames()->count(),
-        );
-        self::dispatch($task->id, $batch->id)->onQueue('urgent');
-
-        return $task->refresh();
+        return self::open($batch, 'Looking through the frames', $batch->frames()->count(), $batch->id)->refresh();
     }
 
     protected function turn(Task $task): bool

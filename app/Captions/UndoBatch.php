@@ -15,6 +15,12 @@ use Kanpai\Core\Frames\Caption\Caption;
 /** Gives frames back the captions they had before a batch, as far as nothing has changed them since. */
 final class UndoBatch extends WorkInTurns
 {
+    public const KIND = 'undo';
+
+    public const UNIT = 'frames';
+
+    public const QUEUE = 'urgent';
+
     private const PIECE = 500;
 
     public function __construct(int $taskId, private readonly int $batch)

@@ -12,15 +12,17 @@ use Illuminate\Support\Facades\DB;
 /** Writes the sidecars that are behind. */
 final class WriteCaptions extends WorkInTurns
 {
+    public const KIND = 'sidecars';
+
+    public const UNIT = 'frames';
+
     private const PIECE = 500;
 
     public static function start(Shoot $shoot): void
     {
         $left = FrameCaption::query()->where('shoot_id', $shoot->id)->whereNull('written_at')->count();
         if ($left > 0) {
-            self::dispatch(
-                Task::open($shoot, 'sidecars', 'captions', 'Writing XMP sidecars', 'frames', $left)->id,
-            )->onQueue('default');
+            self::open($shoot, 'Writing XMP sidecars', $left);
         }
     }
 

@@ -14,17 +14,17 @@ use Illuminate\Database\Eloquent\Model;
  * @property int $shoot_id
  * @property int $body_id
  * @property list<array<string, mixed>> $before rows of the clocks of the body
- * @property string $said what was done, in words
- * @property CarbonImmutable|null $taken_back_at
+ * @property string $title what was done, in words
+ * @property CarbonImmutable|null $undone_at
  */
 final class ClockChange extends Model
 {
     protected $guarded = [];
 
-    protected $casts = ['before' => 'array', 'taken_back_at' => 'immutable_datetime'];
+    protected $casts = ['before' => 'array', 'undone_at' => 'immutable_datetime'];
 
     public static function last(int $shoot): ?self
     {
-        return self::query()->where('shoot_id', $shoot)->whereNull('taken_back_at')->orderByDesc('id')->first();
+        return self::query()->where('shoot_id', $shoot)->whereNull('undone_at')->orderByDesc('id')->first();
     }
 }

@@ -92,8 +92,8 @@ final class ClockWork
                 $change === null ||
                 ClockChange::query()
                     ->whereKey($change->id)
-                    ->whereNull('taken_back_at')
-                    ->update(['taken_back_at' => now()]) === 0
+                    ->whereNull('undone_at')
+                    ->update(['undone_at' => now()]) === 0
             ) {
                 return null;
             }
@@ -175,7 +175,7 @@ final class ClockWork
                 'body_id' => $body,
                 'member_id' => $member?->id,
                 'before' => $before,
-                'said' => mb_substr($said, 0, 255),
+                'title' => mb_substr($said, 0, 255),
             ]);
             $this->follow($shoot, $body);
             event(new ClockSet($shoot, $body));

@@ -44,7 +44,7 @@ final class LaneTable
 
         return [
             'zone' => $shoot->zone,
-            'columns' => ['id', 'at', 'said', 'name', 'small', 'large'],
+            'columns' => ['id', 'at', 'camera', 'name', 'small', 'large'],
             'lanes' => array_values($lanes),
         ];
     }

@@ -14,6 +14,12 @@ use Kanpai\Core\Studio\Zone;
 /** Compares the frames of two bodies; the answer of the task is what they tell. */
 final class SuggestClock extends WorkInTurns
 {
+    public const KIND = 'suggestion';
+
+    public const UNIT = 'bodies';
+
+    public const QUEUE = 'urgent';
+
     public function __construct(
         int $taskId,
         private readonly int $body,
@@ -25,10 +31,7 @@ final class SuggestClock extends WorkInTurns
 
     public static function start(Shoot $shoot, int $body, int $other, ?Zone $zone): Task
     {
-        $task = Task::open($shoot, 'suggestion', 'clocks', 'Comparing the frames', 'bodies', 2);
-        self::dispatch($task->id, $body, $other, $zone?->name())->onQueue('urgent');
-
-        return $task->refresh();
+        return self::open($shoot, 'Comparing the frames', 2, $body, $other, $zone?->name())->refresh();
     }
 
     /**

@@ -16,7 +16,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $file_id
  * @property string $place
  * @property string $hash of what was read there last; empty when nothing could be read
- * @property CarbonImmutable $proved_at when it was read back last
+ * @property CarbonImmutable $verified_at when it was read back last
  * @property CardFile $file
  */
 final class Copy extends Model
@@ -27,7 +27,7 @@ final class Copy extends Model
 
     protected $dateFormat = 'Y-m-d H:i:s.v';
 
-    protected $casts = ['proved_at' => 'immutable_datetime'];
+    protected $casts = ['verified_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<CardFile, $this> */
     public function file(): BelongsTo

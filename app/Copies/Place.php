@@ -10,7 +10,7 @@ use Illuminate\Support\Str;
 use Kanpai\Core\Copies\UnableToCopy;
 
 /**
- * Where copies go: a folder on a disk. A file in it carries the place's own mark, so that the empty folder that is left
+ * Where copies go: a folder on a disk. A file in it carries the place's own marker, so that the empty folder that is left
  * when a disk is unplugged is not taken for the disk.
  *
  * @property int $id
@@ -18,25 +18,25 @@ use Kanpai\Core\Copies\UnableToCopy;
  * @property string $key so that a name stands once
  * @property string $name
  * @property string $path
- * @property string $mark
- * @property bool $is_marked
+ * @property string $marker
+ * @property bool $has_marker
  * @property bool $is_bag the originals inside an archived shoot: read from, never written to
  * @property CarbonImmutable|null $left_out_at since when nothing more is copied to it
  */
 final class Place extends Model
 {
-    public const MARK = '.kanpai-place';
+    public const MARKER = '.kanpai-place';
 
     protected $guarded = [];
 
-    protected $casts = ['is_marked' => 'bool', 'is_bag' => 'bool', 'left_out_at' => 'immutable_datetime'];
+    protected $casts = ['has_marker' => 'bool', 'is_bag' => 'bool', 'left_out_at' => 'immutable_datetime'];
 
     /** The place of that name, made if there is none. */
     public static function named(string $name, string $path, ?int $studio = null): self
     {
         return self::query()->createOrFirst(
             ['key' => ($studio ?? 'all').':'.mb_strtolower($name)],
-            ['studio_id' => $studio, 'name' => $name, 'path' => $path, 'mark' => (string) Str::uuid()],
+            ['studio_id' => $studio, 'name' => $name, 'path' => $path, 'marker' => (string) Str::uuid()],
         );
     }
 
@@ -46,13 +46,13 @@ final class Place extends Model
             return is_dir($this->path);
         }
 
-        return $this->is_marked
-            ? trim((string) @file_get_contents($this->path.'/'.self::MARK)) === $this->mark
+        return $this->has_marker
+            ? trim((string) @file_get_contents($this->path.'/'.self::MARKER)) === $this->marker
             : is_dir($this->path) || ! file_exists($this->path);
     }
 
     /**
-     * Makes sure that the disk is there; puts the mark on it the first time.
+     * Makes sure that the disk is there; puts the marker on it the first time.
      *
      * @throws UnableToCopy
      */
@@ -61,11 +61,11 @@ final class Place extends Model
         if ($this->is_bag) {
             throw UnableToCopy::cannotWrite($this->name, 'anything');
         }
-        if ($this->is_marked) {
+        if ($this->has_marker) {
             if (! $this->isThere()) {
                 throw UnableToCopy::isAway($this->name);
             }
-            // A disk that was made read-only keeps its mark.
+            // A disk that was made read-only keeps its marker.
             if (! is_writable($this->path)) {
                 throw UnableToCopy::cannotWrite($this->name, 'anything');
             }
@@ -75,12 +75,12 @@ final class Place extends Model
         if (! is_dir($this->path) && ! @mkdir($this->path, 0755, true) && ! is_dir($this->path)) {
             throw UnableToCopy::cannotWrite($this->name, 'anything');
         }
-        $there = trim((string) @file_get_contents($this->path.'/'.self::MARK));
-        if ($there === '' && @file_put_contents($this->path.'/'.self::MARK, $this->mark."\n") === false) {
+        $there = trim((string) @file_get_contents($this->path.'/'.self::MARKER));
+        if ($there === '' && @file_put_contents($this->path.'/'.self::MARKER, $this->marker."\n") === false) {
             throw UnableToCopy::cannotWrite($this->name, 'anything');
         }
-        // The mark of an earlier database on the same disk is taken over.
-        $this->update(['is_marked' => true, 'mark' => $there === '' ? $this->mark : $there]);
+        // The marker of an earlier database on the same disk is taken over.
+        $this->update(['has_marker' => true, 'marker' => $there === '' ? $this->marker : $there]);
     }
 
     /** Bytes that can still be written, or null where the system does not say. */

@@ -13,7 +13,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property int $version_id
  * @property string $place
  * @property string $hash of what was read there last
- * @property CarbonImmutable $proved_at
+ * @property CarbonImmutable $verified_at
  */
 final class VersionCopy extends Model
 {
@@ -23,5 +23,5 @@ final class VersionCopy extends Model
 
     protected $dateFormat = 'Y-m-d H:i:s.v';
 
-    protected $casts = ['proved_at' => 'immutable_datetime'];
+    protected $casts = ['verified_at' => 'immutable_datetime'];
 }

@@ -18,7 +18,7 @@ final readonly class Culling
     private function __construct(
         public int $shoot,
         public int $round,
-        public int $turn,
+        public int $revision,
         public Fineness $fineness,
         public int $arrangement,
     ) {
@@ -53,9 +53,9 @@ final readonly class Culling
     {
         DB::table('culls')
             ->where('shoot_id', $this->shoot)
-            ->update(['turn' => $this->turn + 1]);
+            ->update(['revision' => $this->revision + 1]);
 
-        return new self($this->shoot, $this->round, $this->turn + 1, $this->fineness, $this->arrangement);
+        return new self($this->shoot, $this->round, $this->revision + 1, $this->fineness, $this->arrangement);
     }
 
     private static function row(Shoot $shoot, bool $held): ?self
@@ -71,7 +71,7 @@ final readonly class Culling
             : new self(
                 $shoot->id,
                 (int) $row->round_id,
-                (int) $row->turn,
+                (int) $row->revision,
                 Fineness::of((int) $row->fineness),
                 (int) $row->arrangement,
             );

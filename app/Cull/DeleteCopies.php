@@ -24,6 +24,10 @@ use Kanpai\Core\Frames\Verdict;
  */
 final class DeleteCopies extends WorkInTurns
 {
+    public const KIND = 'delete';
+
+    public const QUEUE = 'urgent';
+
     private const PIECE = 100;
 
     /** @param  list<string>  $places  names */
@@ -36,8 +40,7 @@ final class DeleteCopies extends WorkInTurns
     public static function start(Shoot $shoot, array $places, bool $last): void
     {
         $files = self::files($shoot, $places)->count();
-        $task = Task::open($shoot, 'delete', 'dropped', 'Deleting copies of dropped frames', 'files', $files);
-        self::dispatch($task->id, $places, $last)->onQueue('urgent');
+        self::open($shoot, 'Deleting copies of dropped frames', $files, $places, $last);
     }
 
     /**
@@ -77,7 +80,7 @@ final class DeleteCopies extends WorkInTurns
     {
         $shoot = Shoot::query()->findOrFail($task->shoot_id);
         $there = app(CopyRemoval::class)->standing($shoot->studio_id);
-        $last = (int) $task->answer;
+        $last = $task->reached('file');
         while (
             ($files = self::files($shoot, $this->places)
                 ->where('files.id', '>', $last)
@@ -90,7 +93,7 @@ final class DeleteCopies extends WorkInTurns
                 $this->clear($file, $there);
                 $last = $file->id;
             }
-            $task->update(['answer' => (string) $last]);
+            $task->note(['file' => $last]);
             if (! $task->reach(min($task->total, $task->done + $files->count())) || $this->isTurnOver()) {
                 return false;
             }

@@ -51,7 +51,7 @@ final class FrameTable
             'lenses' => $rows->lenses(),
             'bodies' => array_values($names),
             'bodyIds' => array_keys($names),
-            'turn' => $culling->turn,
+            'revision' => $culling->revision,
             'round' => $round->forPage(),
             'arrangement' => $culling->arrangement,
             'fineness' => $culling->fineness->place,
@@ -130,7 +130,7 @@ final class FrameTable
     /**
      * The member's own steps in a round, so that they can be taken back after a reload.
      *
-     * @return list<array{id: string, said: string, back: bool, marks: list<array{int, array{string, int, int}, array{string, int, int}, bool|null}>}>
+     * @return list<array{id: string, title: string, back: bool, marks: list<array{int, array{string, int, int}, array{string, int, int}, bool|null}>}>
      */
     private function history(Shoot $shoot, Member $member, int $round): array
     {
@@ -162,8 +162,8 @@ final class FrameTable
                 ->map(
                     fn (Step $step): array => [
                         'id' => $step->uuid,
-                        'said' => $step->said,
-                        'back' => $step->taken_back_at !== null,
+                        'title' => $step->title,
+                        'back' => $step->undone_at !== null,
                         'marks' => array_values(
                             ($marks[$step->id] ?? collect())
                                 ->map(

@@ -19,10 +19,10 @@ final class LogImportedMarks
             $changes[] = new MarkChange($frame, $before, $after, $after, null);
         }
         $log = StepLog::forImport($event->shoot, $culling, $event->member);
-        $log->add(['id' => (string) Str::uuid(), 'said' => 'What other software wrote'], $changes, null);
+        $log->add(['id' => (string) Str::uuid(), 'title' => 'What other software wrote'], $changes, null);
         $log->store();
         DB::table('frames')
             ->whereIntegerInRaw('id', array_keys($event->frames))
-            ->update(['turn' => $culling->turn]);
+            ->update(['revision' => $culling->revision]);
     }
 }

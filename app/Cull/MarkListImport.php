@@ -77,7 +77,7 @@ final class MarkListImport
         foreach (array_chunk($marks, self::PIECE) as $some) {
             $this->marking->apply($shoot, $member, [[
                 'id' => (string) Str::uuid(),
-                'said' => 'Marked '.number_format(count($some)).' frames of a list',
+                'title' => 'Marked '.number_format(count($some)).' frames of a list',
                 'marks' => $some,
             ]]);
         }

@@ -24,10 +24,10 @@ use Kanpai\Core\Frames\Verdict;
  *
  * @phpstan-import-type MarkInput from MarkRequest
  *
- * @phpstan-type StepInput array{id: string, round?: int|null, said?: string|null, set?: int|null,
+ * @phpstan-type StepInput array{id: string, round?: int|null, title?: string|null, set?: int|null,
  *     marks?: list<MarkInput>, takeBack?: bool, again?: bool}
  * @phpstan-type Conflict array{step: string, frame: int, verdict: string, rating: int, uses: int, by: string}
- * @phpstan-type Answer array{turn: int, round: int, refused: array<string, string>, conflicts: list<Conflict>,
+ * @phpstan-type Answer array{revision: int, round: int, refused: array<string, string>, conflicts: list<Conflict>,
  *     gone: list<int>}
  */
 final class Marking
@@ -63,10 +63,10 @@ final class Marking
                 }
             }
             $this->log->store();
-            $this->marks->store($this->culling->turn);
+            $this->marks->store($this->culling->revision);
 
             return [
-                'turn' => $this->culling->turn,
+                'revision' => $this->culling->revision,
                 'round' => $this->culling->round,
                 'refused' => $refused,
                 'conflicts' => $this->conflicts,
@@ -102,7 +102,7 @@ final class Marking
         $this->apply($shoot, $member, [
             [
                 'id' => (string) Str::uuid(),
-                'said' => 'Reset all marks of '.number_format($frames->count()).' frames',
+                'title' => 'Reset all marks of '.number_format($frames->count()).' frames',
                 'marks' => array_values($marks->all()),
             ],
         ]);
@@ -114,7 +114,7 @@ final class Marking
     public function mark(Shoot $shoot, Member $member, string $uuid, int $frame, ?string $verdict, ?int $rating): void
     {
         $mark = ['frame' => $frame, 'verdict' => $verdict, 'rating' => $rating];
-        $this->apply($shoot, $member, [['id' => $uuid, 'said' => 'A mark', 'marks' => [$mark]]]);
+        $this->apply($shoot, $member, [['id' => $uuid, 'title' => 'A mark', 'marks' => [$mark]]]);
     }
 
     /** @param  list<StepInput>  $steps */
@@ -234,10 +234,10 @@ final class Marking
     /** Undoes a step, or redoes it: each frame as far as nothing has changed it since. */
     private function turnBack(Step $step, bool $isUndo): void
     {
-        if (($step->taken_back_at !== null) === $isUndo) {
+        if (($step->undone_at !== null) === $isUndo) {
             return;
         }
-        $step->update(['taken_back_at' => $isUndo ? now() : null, 'turn' => $this->culling->turn]);
+        $step->update(['undone_at' => $isUndo ? now() : null, 'revision' => $this->culling->revision]);
         foreach ($this->log->changesOf($step) as [$change, $set]) {
             $now = $this->marks->of($change->frame);
             if ($now === null) {

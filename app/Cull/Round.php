@@ -28,7 +28,7 @@ use Kanpai\Core\Cull\Round\Source;
  * @property int|null $target
  * @property float|null $per_minute
  * @property int|null $member_id
- * @property CarbonImmutable|null $thrown_away_at
+ * @property CarbonImmutable|null $discarded_at
  * @property CarbonImmutable $created_at
  */
 final class Round extends Model
@@ -45,7 +45,7 @@ final class Round extends Model
         'starts_kept' => 'bool',
         'target' => 'int',
         'per_minute' => 'float',
-        'thrown_away_at' => 'immutable_datetime',
+        'discarded_at' => 'immutable_datetime',
         'created_at' => 'immutable_datetime',
     ];
 

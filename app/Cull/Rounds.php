@@ -52,7 +52,7 @@ final class Rounds
             foreach (array_chunk($rows, 2000) as $some) {
                 DB::table('round_frames')->insert($some);
             }
-            $this->goOn($shoot, $round, $state->turn);
+            $this->goOn($shoot, $round, $state->revision);
 
             return $round;
         }, 3);
@@ -66,8 +66,8 @@ final class Rounds
             if ($state->round !== $round->id) {
                 $this->remember($shoot, $state->round);
             }
-            $round->update(['thrown_away_at' => null]);
-            $this->goOn($shoot, $round, $state->turn);
+            $round->update(['discarded_at' => null]);
+            $this->goOn($shoot, $round, $state->revision);
         }, 3);
     }
 
@@ -79,12 +79,12 @@ final class Rounds
     {
         DB::transaction(function () use ($shoot, $member, $round): void {
             $state = Culling::held($shoot)->next();
-            $round->update(['thrown_away_at' => now()]);
+            $round->update(['discarded_at' => now()]);
             if ($state->round !== $round->id) {
                 return;
             }
             $this->remember($shoot, $round->id);
-            $others = Round::ofShoot($shoot)->whereNull('thrown_away_at')->get();
+            $others = Round::ofShoot($shoot)->whereNull('discarded_at')->get();
             $before = $others->firstWhere('id', $round->from_round_id) ?? $others->last();
             if ($before === null) {
                 $before = Round::planned($shoot, RoundPlan::first(), null, null, $member->id);
@@ -94,7 +94,7 @@ final class Rounds
                     [$before->id, $shoot->id],
                 );
             }
-            $this->goOn($shoot, $before, $state->turn);
+            $this->goOn($shoot, $before, $state->revision);
         }, 3);
     }
 
@@ -128,7 +128,7 @@ final class Rounds
         );
     }
 
-    private function goOn(Shoot $shoot, Round $round, int $turn): void
+    private function goOn(Shoot $shoot, Round $round, int $revision): void
     {
         DB::table('culls')
             ->where('shoot_id', $shoot->id)
@@ -137,6 +137,6 @@ final class Rounds
         $verdicts = DB::table('round_frames')
             ->where('round_id', $round->id)
             ->select(['frame_id', 'verdict']);
-        FrameMarks::replaceVerdicts($shoot, $verdicts, $turn);
+        FrameMarks::replaceVerdicts($shoot, $verdicts, $revision);
     }
 }

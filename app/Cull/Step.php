@@ -15,8 +15,8 @@ use Illuminate\Database\Eloquent\Model;
  * @property int $shoot_id
  * @property int|null $round_id
  * @property int|null $member_id
- * @property string $said what was done, in words
- * @property CarbonImmutable|null $taken_back_at
+ * @property string $title what was done, in words
+ * @property CarbonImmutable|null $undone_at
  */
 final class Step extends Model
 {
@@ -26,5 +26,5 @@ final class Step extends Model
 
     protected $dateFormat = 'Y-m-d H:i:s.v';
 
-    protected $casts = ['made_at' => 'immutable_datetime', 'taken_back_at' => 'immutable_datetime'];
+    protected $casts = ['made_at' => 'immutable_datetime', 'undone_at' => 'immutable_datetime'];
 }

@@ -141,8 +141,8 @@ final class StepLog
             ->join('steps', 'steps.id', '=', 'marks.step_id')
             ->leftJoin('members', 'members.id', '=', 'steps.member_id')
             ->where('frame_id', $frame)
-            ->whereNull('taken_back_at')
-            ->orderByDesc('steps.turn')
+            ->whereNull('undone_at')
+            ->orderByDesc('steps.revision')
             ->orderByDesc('steps.id')
             ->value('members.name');
     }
@@ -154,11 +154,11 @@ final class StepLog
             'uuid' => $input['id'],
             'shoot_id' => $this->shoot->id,
             'member_id' => $this->member,
-            'said' => mb_substr(trim($input['said'] ?? '') ?: 'A mark', 0, 255),
-            'turn' => $this->culling->turn,
+            'title' => mb_substr(trim($input['title'] ?? '') ?: 'A mark', 0, 255),
+            'revision' => $this->culling->revision,
             'made_at' => now(),
             'round_id' => $this->round($input['round'] ?? null),
-            'taken_back_at' => $isUndone ? now() : null,
+            'undone_at' => $isUndone ? now() : null,
         ]);
     }
 

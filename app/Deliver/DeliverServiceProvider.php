@@ -10,6 +10,7 @@ use App\Deliver\Handoff\LookIntoFolders;
 use App\Ingest\Upload\FileArrived;
 use App\Studio\FormOfMany;
 use Illuminate\Console\Scheduling\Schedule;
+use Illuminate\Database\Eloquent\Relations\Relation;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\View;
 use Illuminate\Support\ServiceProvider;
@@ -18,6 +19,12 @@ final class DeliverServiceProvider extends ServiceProvider
 {
     public function boot(): void
     {
+        Relation::morphMap([
+            'output_run' => OutputRun::class,
+            'delivery_part' => DeliveryPart::class,
+            'shipment' => Out\Shipment::class,
+            'contact_sheet' => ContactSheet\ContactSheet::class,
+        ]);
         View::composer('deliver.output-fields', fn (\Illuminate\View\View $view) => $view->with([
             'form' => FormOfMany::of($view->getData()['output']?->id),
             'plan' => $view->getData()['output']?->plan(),
@@ -42,7 +49,7 @@ final class DeliverServiceProvider extends ServiceProvider
         );
         $this->callAfterResolving(
             Schedule::class,
-            fn (Schedule $schedule) => $schedule->call(fn () => app(Receipts::class)->turn())->daily(),
+            fn (Schedule $schedule) => $schedule->call(fn () => app(Receipts::class)->rotate())->daily(),
         );
     }
 }

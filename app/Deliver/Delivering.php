@@ -10,7 +10,6 @@ use App\Frames\Frame;
 use App\Proof\Selection;
 use App\Studio\SendMail;
 use App\Studio\Shoot;
-use App\Studio\Task;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Facades\DB;
@@ -117,15 +116,8 @@ final class Delivering
     /** Goes on with a part that was broken off; what is there of it stays. */
     public function start(DeliveryPart $part): void
     {
-        $task = Task::open(
-            $part->delivery->shoot,
-            'delivery',
-            "delivery:{$part->id}",
-            $part->number === 1 ? 'Writing and packing' : "Writing and packing part {$part->number}",
-            'steps',
-            2 * max(1, count($part->frames)),
-        );
-        MakeDelivery::dispatch($task->id)->onQueue('default')->afterCommit();
+        $title = $part->number === 1 ? 'Writing and packing' : "Writing and packing part {$part->number}";
+        MakeDelivery::open($part, $title, 2 * max(1, count($part->frames)));
     }
 
     /** All that has changed since, as a part of its own. */
@@ -201,7 +193,7 @@ final class Delivering
                 ->with('shoot.studio', 'files.copies', 'files.sameAs.copies', 'version.copies')
                 ->get();
             foreach ($frames as $frame) {
-                $some = $piece[$frame->id];
+                $some = $piece->get($frame->id) ?? collect();
                 try {
                     $now = $ways->fingerprints(
                         $frame,

@@ -141,7 +141,7 @@ final class Delivery extends Model
     {
         $part = $this->parts->last();
 
-        return $part === null ? null : Task::latest($this->shoot, "delivery:{$part->id}", 'delivery');
+        return $part === null ? null : MakeDelivery::latest($part);
     }
 
     public function hasEnded(): bool

@@ -42,7 +42,13 @@ final class DeliveryPart extends Model
         return $this->belongsTo(Delivery::class);
     }
 
-    /** Whether it brought nothing. A turn of a handoff brings its list, even where no file has changed. */
+    /** The shoot that tasks about a part belong to. */
+    public function getShootIdAttribute(): int
+    {
+        return $this->delivery->shoot_id;
+    }
+
+    /** Whether it brought nothing. A round of a handoff brings its list, even where no file has changed. */
     public function isEmpty(): bool
     {
         return $this->files()->doesntExist() && ! in_array(Ways::HANDOFF, $this->ways, true);

@@ -14,11 +14,13 @@ use App\Studio\WorkPlan;
 /** Makes a part of a delivery: its files, then its ZIPs, then it is opened. */
 final class MakeDelivery extends WorkInTurns
 {
+    public const KIND = 'delivery';
+
+    public const UNIT = 'steps';
+
     protected function turn(Task $task): bool
     {
-        $part = DeliveryPart::query()
-            ->with('delivery.shoot.studio', 'delivery.parts')
-            ->findOrFail((int) substr($task->subject, 9));
+        $part = $task->about(DeliveryPart::class)->load('delivery.shoot.studio', 'delivery.parts');
         // Each frame is a step when it is written, and one when it is packed.
         $task->begin(2 * max(1, count($part->frames)));
         try {
@@ -58,27 +60,19 @@ final class MakeDelivery extends WorkInTurns
                     ->all(),
             );
         }
-        [$byte, $at] = array_map(intval(...), [...explode(' ', (string) $task->answer), '0', '0']);
-        foreach ($plan->from($byte) as $behind => $step) {
+
+        return $this->follow($task, function (array $step) use ($staging, $part, $task): array {
             $frame = Frame::query()
                 ->with('shoot.studio', 'card', 'body')
                 ->find(is_int($step['frame'] ?? null) ? $step['frame'] : 0);
             $paths = is_array($step['paths'] ?? null) ? $step['paths'] : [];
-            $at = max(0, $at) + 1;
-            $frame === null ||
-                $staging->stage(
-                    $part,
-                    $frame,
-                    array_map(fn (mixed $path): array => [$frame->id => (string) $path], $paths),
-                    $at,
-                );
-            $task->update(['answer' => "{$behind} {$at}"]);
-            if (! $task->reach($at) || $this->isTurnOver()) {
-                return false;
+            if ($frame !== null) {
+                $own = array_map(fn (mixed $path): array => [$frame->id => (string) $path], $paths);
+                $staging->stage($part, $frame, $own, max(1, $task->reached('steps') + 1));
             }
-        }
 
-        return true;
+            return [];
+        });
     }
 
     private function pack(Task $task, DeliveryPart $part, int $frames): bool

@@ -7,7 +7,6 @@ namespace App\Deliver;
 use App\Frames\Frame;
 use App\Studio\FoundInOwnStudio;
 use App\Studio\Shoot;
-use App\Studio\Task;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -52,15 +51,8 @@ final class OutputRun extends Model
                 'frames' => $frames,
                 'begun_at' => now(),
             ]);
-            $task = Task::open(
-                $shoot,
-                'outputs',
-                "outputs:{$run->id}",
-                'Writing '.count($outputs).(count($outputs) === 1 ? ' output' : ' outputs'),
-                'frames',
-                count($frames),
-            );
-            WriteOutputs::dispatch($task->id)->onQueue('default')->afterCommit();
+            $title = 'Writing '.count($outputs).(count($outputs) === 1 ? ' output' : ' outputs');
+            WriteOutputs::open($run, $title, count($frames));
 
             return $run;
         });
@@ -95,7 +87,7 @@ final class OutputRun extends Model
                     fn (string $path): string => mb_strtolower(substr($path, strlen($below) + 1)),
                     OutputFile::query()
                         ->where('output_id', $output->id)
-                        ->whereIntegerNotInRaw('frame_id', $frames->modelKeys())
+                        ->whereIntegerNotInRaw('frame_id', $frames->pluck('id'))
                         ->where('path', 'like', addcslashes($below, '%_\\').'/%')
                         ->pluck('path')
                         ->all(),
@@ -107,7 +99,7 @@ final class OutputRun extends Model
                 $values = [
                     'shoot' => $this->shoot->name,
                     'client' => (string) $this->shoot->client,
-                    'place' => (string) $this->shoot->place,
+                    'place' => (string) $this->shoot->venue,
                     'year' => $at('Y'),
                     'month' => $at('m'),
                     'day' => $at('d'),

@@ -126,7 +126,7 @@ final class OutputWriter
     {
         return Watermark::of([
             'text' => $frame->shoot->studio->name,
-            'image' => $frame->shoot->studio->mark_path,
+            'image' => $frame->shoot->studio->logo_path,
             'place' => 'bottom right',
             'size' => 22,
             'opacity' => 80,

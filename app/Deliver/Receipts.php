@@ -111,7 +111,7 @@ final class Receipts
      * Begins a new log where the old one has grown large, and deletes the one before. It may be killed at any line:
      * what is read twice changes nothing.
      */
-    public function turn(int $largest = self::LARGEST): void
+    public function rotate(int $largest = self::LARGEST): void
     {
         $log = (string) config('kanpai.fetch_log');
         clearstatcache();

@@ -10,75 +10,68 @@ use App\Imaging\UnableToWriteMetadata;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use App\Studio\WorkPlan;
+use Illuminate\Database\Eloquent\Collection;
 
 /** Writes the frames of a run, one after another; those that are written already in the same way cost a look. */
 final class WriteOutputs extends WorkInTurns
 {
+    public const KIND = 'outputs';
+
+    public const UNIT = 'frames';
+
     /** Problems that are named; the others are counted. */
     private const NAMED = 5;
 
     protected function turn(Task $task): bool
     {
-        $run = OutputRun::query()->with('shoot.studio')->findOrFail((int) substr($task->subject, 8));
+        $run = $task->about(OutputRun::class)->load('shoot.studio');
         $plan = WorkPlan::of($task);
         if (! $plan->isMade()) {
             $this->plan($run, $plan);
         }
         $ways = $run->ways();
-        $writer = app(OutputWriter::class);
         $task->begin(count($run->frames));
-        [
-            'byte' => $byte,
-            'at' => $at,
-            'problems' => $problems,
-            'failed' => $failed,
-            'small' => $small,
-        ] = self::checkpoint($task);
-        foreach ($plan->from($byte) as $behind => $step) {
-            $frame = Frame::query()
-                ->with('card', 'body', 'shoot.studio')
-                ->find(is_int($step['frame'] ?? null) ? $step['frame'] : 0);
-            $paths = is_array($step['paths'] ?? null) ? $step['paths'] : [];
-            try {
-                $small +=
-                    $frame !== null &&
-                    $ways->contains(
-                        fn (Output $output): bool => $output->plan()->size->isTooLargeFor($frame->width, $frame->height),
+
+        return $this->follow($task, fn (array $step): array => $this->write($task, $ways, $step));
+    }
+
+    /**
+     * @param  Collection<int, Output>  $ways
+     * @param  array<string, mixed>  $step  of the plan
+     * @return array<string, mixed> what is to be said in the end: frames that failed or were too small, and why
+     */
+    private function write(Task $task, Collection $ways, array $step): array
+    {
+        $frame = Frame::query()
+            ->with('card', 'body', 'shoot.studio')
+            ->find(is_int($step['frame'] ?? null) ? $step['frame'] : 0);
+        if ($frame === null) {
+            return [];
+        }
+        $isTooSmall = $ways->contains(
+            fn (Output $output): bool => $output->plan()->size->isTooLargeFor($frame->width, $frame->height),
+        );
+        $noted = ['small' => $task->reached('small') + ($isTooSmall ? 1 : 0)];
+        $paths = is_array($step['paths'] ?? null) ? $step['paths'] : [];
+        try {
+            app(OutputWriter::class)->write(
+                $frame,
+                $ways
+                    ->map(
+                        fn (Output $output): array => [
+                            'plan' => $output->plan(),
+                            'path' => (string) $paths[$output->id],
+                        ],
                     )
-                        ? 1
-                        : 0;
-                $frame === null ||
-                    $writer->write(
-                        $frame,
-                        $ways
-                            ->map(
-                                fn (Output $output): array => [
-                                    'plan' => $output->plan(),
-                                    'path' => (string) $paths[$output->id],
-                                ],
-                            )
-                            ->all(),
-                    );
-            } catch (UnableToDeliver|UnableToMakePicture|UnableToWriteMetadata $reason) {
-                $failed++;
-                $problems =
-                    count($problems) < self::NAMED
-                        ? array_values(array_unique([...$problems, $reason->getMessage()]))
-                        : $problems;
-            }
-            // What is done is not looked at again after a kill; what could not be written is said in the end.
-            $task->update([
-                'answer' => json_encode(
-                    ['byte' => $behind, 'at' => ++$at, 'failed' => $failed, 'small' => $small, 'problems' => $problems],
-                    JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE,
-                ),
-            ]);
-            if (! $task->reach($at) || $this->isTurnOver()) {
-                return false;
-            }
+                    ->all(),
+            );
+        } catch (UnableToDeliver|UnableToMakePicture|UnableToWriteMetadata $reason) {
+            $problems = array_unique([...self::problems($task), mb_scrub($reason->getMessage(), 'UTF-8')]);
+            $noted['failed'] = $task->reached('failed') + 1;
+            $noted['problems'] = array_slice(array_values($problems), 0, self::NAMED);
         }
 
-        return true;
+        return $noted;
     }
 
     /** Where each file of each frame goes, once for all turns. */
@@ -106,7 +99,7 @@ final class WriteOutputs extends WorkInTurns
     protected function over(Task $task): void
     {
         WorkPlan::of($task)->remove();
-        ['problems' => $problems, 'failed' => $failed, 'small' => $small] = self::checkpoint($task);
+        [$failed, $small, $problems] = [$task->reached('failed'), $task->reached('small'), self::problems($task)];
         $said = [];
         if ($failed > 0) {
             $said[] =
@@ -125,20 +118,11 @@ final class WriteOutputs extends WorkInTurns
         }
     }
 
-    /** @return array{byte: int, at: int, failed: int, small: int, problems: list<string>} */
-    private static function checkpoint(Task $task): array
+    /** @return list<string> */
+    private static function problems(Task $task): array
     {
-        $said = json_decode((string) $task->answer, true);
-        $whole = fn (string $name): int => is_array($said) && is_int($said[$name] ?? null) ? $said[$name] : 0;
+        $problems = $task->checkpoint['problems'] ?? [];
 
-        return [
-            'byte' => $whole('byte'),
-            'at' => $whole('at'),
-            'failed' => $whole('failed'),
-            'small' => $whole('small'),
-            'problems' => is_array($said) && is_array($said['problems'] ?? null)
-                    ? array_values(array_filter($said['problems'], is_string(...)))
-                    : [],
-        ];
+        return is_array($problems) ? array_values(array_filter($problems, is_string(...))) : [];
     }
 }

@@ -9,6 +9,7 @@ use App\Captions\Batch;
 use App\Captions\Keywords;
 use App\Captions\RosterPerson;
 use App\Captions\Sheet;
+use App\Captions\WriteCaptions;
 use App\Clocks\BodyClock;
 use App\Clocks\ClockWork;
 use App\Cull\Marking;
@@ -26,6 +27,7 @@ use App\Ingest\Card;
 use App\Ingest\CardState;
 use App\Ingest\CopyCard;
 use App\Ingest\Lanes;
+use App\Ingest\MakePreviews;
 use App\Ingest\ReadCard;
 use App\Ingest\Slots;
 use App\Ingest\Upload\ArrivalsFolder;
@@ -118,7 +120,7 @@ final class SeedDemo extends Command
                 ['name' => Regatta::NAME],
                 [
                     'client' => Regatta::CLIENT,
-                    'place' => Regatta::PLACE,
+                    'venue' => Regatta::PLACE,
                     'zone' => Regatta::ZONE,
                     'held_on' => Regatta::DATE,
                     'promised_on' => today()->addDays(3),
@@ -130,7 +132,7 @@ final class SeedDemo extends Command
                 ['name' => 'Lantern supper, boathouse'],
                 [
                     'client' => Regatta::CLIENT,
-                    'place' => 'Saltmarsh boathouse',
+                    'venue' => 'Saltmarsh boathouse',
                     'zone' => Regatta::ZONE,
                     'held_on' => Regatta::DATE,
                     'promised_on' => today()->addDays(12),
@@ -203,35 +205,20 @@ final class SeedDemo extends Command
             );
             if ($card->state === CardState::Reading) {
                 $this->through(
-                    $card->task('read'),
-                    fn (): Task => Task::open(
-                        $shoot,
-                        'read',
-                        $card->subject(),
-                        "Reading the card “{$card->name}”",
-                        'files',
-                    ),
-                    fn (Task $task) => ReadCard::dispatch($task->id)->onQueue('urgent'),
+                    ReadCard::latest($card),
+                    fn (): Task => ReadCard::open($card, "Reading the card “{$card->name}”"),
                 );
                 $card->refresh();
             }
             if ($card->state === CardState::Read) {
                 $this->through(
-                    $card->task('copy'),
-                    fn (): Task => Task::open(
-                        $shoot,
-                        'copy',
-                        $card->subject(),
-                        "Copying card {$card->number} to 2 places",
-                        'bytes',
-                        $card->bytes,
-                    ),
-                    fn (Task $task) => CopyCard::dispatch($task->id)->onQueue('default'),
+                    CopyCard::latest($card),
+                    fn (): Task => CopyCard::open($card, "Copying card {$card->number} to 2 places", $card->bytes),
                 );
             }
         }
         foreach (Card::query()->where('shoot_id', $shoot->id)->orderBy('number')->get() as $card) {
-            $this->wait($card->task('previews'));
+            $this->wait(MakePreviews::latest($card));
         }
     }
 
@@ -274,7 +261,7 @@ final class SeedDemo extends Command
             $marking->apply($shoot, $member, [
                 [
                     'id' => (string) Str::uuid(),
-                    'said' => ($isKept ? 'Keep' : 'Drop')." {$frame->name}",
+                    'title' => ($isKept ? 'Keep' : 'Drop')." {$frame->name}",
                     'marks' => [
                         [
                             'frame' => $frame->id,
@@ -346,16 +333,12 @@ final class SeedDemo extends Command
         $studio->update(['required_fields' => ['headline', 'creator', 'copyright']]);
         $batch = Batch::query()->create([
             'shoot_id' => $shoot->id,
-            'said' => 'Filling in the sheets',
+            'title' => 'Filling in the sheets',
             'edit' => ['kind' => 'sheets'],
             'filter' => FrameFilter::kept()->toQuery(),
         ]);
-        $this->through(
-            null,
-            fn (): Task => Task::open($shoot, 'captions', 'captions', $batch->said, 'frames'),
-            fn (Task $task) => ApplyBatch::dispatch($task->id, $batch->id)->onQueue('urgent'),
-        );
-        $this->wait(Task::latest($shoot, 'captions', 'sidecars'));
+        $this->wait(ApplyBatch::open($shoot, $batch->title, 0, $batch->id));
+        $this->wait(WriteCaptions::latest($shoot));
     }
 
     /**
@@ -395,7 +378,7 @@ final class SeedDemo extends Command
                 [
                     'title' => Regatta::NAME,
                     'message' => 'Please choose up to 40 for the club’s album, by Sunday.',
-                    'mark' => ['text' => 'Mara Quill · proof', 'place' => 'tiled', 'size' => 34, 'opacity' => 34],
+                    'watermark' => ['text' => 'Mara Quill · proof', 'place' => 'tiled', 'size' => 34, 'opacity' => 34],
                     'sectioning' => 'moment',
                 ],
                 Rights::of([ChoiceList::of('Album', null, 40)], rates: true, draws: true, captions: true),
@@ -434,14 +417,14 @@ final class SeedDemo extends Command
                 [
                     'id' => (string) Str::uuid(),
                     'kind' => 'comment',
-                    'number' => $frames[$place]->number,
+                    'number' => $frames->get($place)->number ?? 0,
                     'text' => $text,
                     'drawing' => $drawing,
                 ],
             ],
         );
         $says($ada, 4, 'This one large, for the clubhouse.');
-        [$w, $h] = [$frames[7]->width, $frames[7]->height];
+        [$w, $h] = [$frames->get(7)->width ?? 0, $frames->get(7)->height ?? 0];
         $says($ada, 7, 'Could the sky be calmer?', [
             [
                 'kind' => 'circle',
@@ -521,17 +504,10 @@ final class SeedDemo extends Command
         $this->wait($handoff->returnTask());
     }
 
-    /**
-     * @param  callable(): Task  $open
-     * @param  callable(Task): mixed  $dispatch
-     */
-    private function through(?Task $task, callable $open, callable $dispatch): void
+    /** @param  callable(): Task  $open */
+    private function through(?Task $task, callable $open): void
     {
-        if ($task === null || $task->state->isOver()) {
-            $task = $open();
-            $dispatch($task);
-        }
-        $this->wait($task);
+        $this->wait($task === null || $task->state->isOver() ? $open() : $task);
     }
 
     private function wait(?Task $task): void

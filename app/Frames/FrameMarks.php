@@ -131,7 +131,7 @@ final class FrameMarks
                 'rating' => $marks->rating,
                 'uses' => $marks->uses,
                 'label' => mb_substr($this->labels[$frames[0]], 0, 120),
-                ...$revision === null ? [] : ['turn' => $revision],
+                ...$revision === null ? [] : ['revision' => $revision],
             ];
             foreach (array_chunk($frames, self::PIECE) as $some) {
                 DB::table('frames')->whereIntegerInRaw('id', $some)->update($row);
@@ -168,7 +168,7 @@ final class FrameMarks
             ->where('frames.shoot_id', $shoot->id)
             ->whereColumn('frames.verdict', '<>', 'given.verdict');
         $frames = $changing()->pluck('frames.id')->map(fn ($id): int => (int) $id)->all();
-        $changing()->update(['frames.verdict' => DB::raw('given.verdict'), 'frames.turn' => $revision]);
+        $changing()->update(['frames.verdict' => DB::raw('given.verdict'), 'frames.revision' => $revision]);
         self::tell($shoot, array_values($frames));
     }
 

@@ -9,7 +9,6 @@ use App\Frames\Frame;
 use App\Ingest\Upload\Arrival;
 use App\Studio\FoundInOwnStudio;
 use App\Studio\Shoot;
-use App\Studio\Task;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -82,16 +81,6 @@ final class Card extends Model
         return $this->hasMany(Arrival::class);
     }
 
-    public function subject(): string
-    {
-        return "card:{$this->id}";
-    }
-
-    public function task(string $kind): ?Task
-    {
-        return Task::latest($this->shoot, $this->subject(), $kind);
-    }
-
     public function safety(): CardSafety
     {
         $proofs = DB::table('files')
@@ -105,7 +94,7 @@ final class Card extends Model
             ->groupBy('files.id', 'files.is_ticked')
             ->selectRaw('COUNT(copies.id) AS n, files.is_ticked')
             ->get();
-        $wanted = max(1, $this->shoot->studio->copies_wanted);
+        $wanted = max(1, $this->shoot->studio->copies_required);
 
         return CardSafety::of(
             $proofs->map(fn (object $row): int => (int) $row->n),

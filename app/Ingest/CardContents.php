@@ -121,7 +121,7 @@ final class CardContents
             'after' => (int) ($frames->last()->id ?? $frame),
             'files' => (int) ($loose->last()->id ?? $file),
             'isRead' => $isRead && $frames->count() < self::MOST && $loose->count() < self::MOST,
-            'found' => (int) ($card->task('read')->total ?? 0),
+            'found' => (int) (ReadCard::latest($card)->total ?? 0),
         ];
     }
 

@@ -61,7 +61,7 @@ final class CardFacts
             ->join('files', 'files.id', '=', 'copies.file_id')
             ->whereIn('files.card_id', $cards)
             ->groupBy('files.card_id')
-            ->selectRaw('files.card_id, MIN(copies.proved_at) AS last')
+            ->selectRaw('files.card_id, MIN(copies.verified_at) AS last')
             ->pluck('last', 'card_id');
         $this->copied = $this->copied($cards);
         $this->bodies = Lanes::bodies($shoot)->mapWithKeys(fn ($body): array => [$body->id => $body->inWords()])->all();

@@ -26,7 +26,7 @@ final class CardSummaries
 
         return array_values($cards->map(fn (Card $card): CardSummary => new CardSummary(
             $card,
-            $tasks[$card->subject()] ?? [],
+            $tasks[$card->id] ?? [],
             $facts->kinds($card->id),
             $facts->bodies($card->id),
             $facts->span($card->id),
@@ -43,18 +43,18 @@ final class CardSummaries
 
     /**
      * @param  Collection<int, Card>  $cards
-     * @return array<string, array<string, Task>> subject => kind => the last task
+     * @return array<int, array<string, Task>> card => kind => the last task
      */
     private function tasks(Shoot $shoot, Collection $cards): array
     {
         $tasks = [];
         $all = Task::query()
-            ->where('shoot_id', $shoot->id)
-            ->whereIn('subject', $cards->map(fn (Card $card): string => $card->subject()))
+            ->where(['shoot_id' => $shoot->id, 'subject_type' => (new Card())->getMorphClass()])
+            ->whereIn('subject_id', $cards->modelKeys())
             ->orderBy('id')
             ->get();
         foreach ($all as $task) {
-            $tasks[$task->subject][$task->kind] = $task;
+            $tasks[$task->subject_id][$task->kind] = $task;
         }
 
         return $tasks;

@@ -17,9 +17,13 @@ use Kanpai\Core\Copies\UnableToCopy;
  */
 final class CompareWithCard extends WorkInTurns
 {
+    public const KIND = 'compare';
+
+    public const UNIT = 'bytes';
+
     protected function turn(Task $task): bool
     {
-        $card = Card::query()->with('shoot.studio')->findOrFail((int) substr($task->subject, 5));
+        $card = $task->about(Card::class);
         if (! is_dir($card->slot)) {
             $task->fail(
                 UnusableSlot::isGone($card->name)->getMessage().' Put it back into its slot, then compare again.',

@@ -11,7 +11,7 @@ final class CopyAtOnce
 
     public static function of(Card $card): void
     {
-        if (! $card->is_copied_at_once || ! $card->state->isRead() || $card->task('copy') !== null) {
+        if (! $card->is_copied_at_once || ! $card->state->isRead() || CopyCard::latest($card) !== null) {
             return;
         }
         if ($card->shooter === '') {

@@ -25,6 +25,10 @@ use Kanpai\Core\Copies\UnableToCopy;
  */
 final class CopyCard extends WorkInTurns
 {
+    public const KIND = 'copy';
+
+    public const UNIT = 'bytes';
+
     /** Files named in a problem; the report has them all. */
     private const NAMED = 5;
 
@@ -37,28 +41,16 @@ final class CopyCard extends WorkInTurns
     /** Under the lock of the card, so that nobody takes it out of the shoot meanwhile. */
     public static function start(Card $card): void
     {
-        $task = DB::transaction(function () use ($card): ?Task {
-            $isThere = Card::query()->whereKey($card->id)->lockForUpdate()->first() !== null;
-
-            return $isThere
-                ? Task::open(
-                    $card->shoot,
-                    'copy',
-                    $card->subject(),
-                    "Copying card {$card->number}",
-                    'bytes',
-                    $card->bytes,
-                )
-                : null;
+        DB::transaction(function () use ($card): void {
+            if (Card::query()->whereKey($card->id)->lockForUpdate()->exists()) {
+                self::open($card, "Copying card {$card->number}", $card->bytes);
+            }
         });
-        if ($task !== null) {
-            self::dispatch($task->id)->onQueue('default');
-        }
     }
 
     protected function turn(Task $task): bool
     {
-        $card = Card::query()->with('shoot.studio')->findOrFail((int) substr($task->subject, 5));
+        $card = $task->about(Card::class);
         $places = app(Places::class)->used($card->shoot->studio_id);
         $names = array_values($places->map(fn (Place $place): string => $place->name)->all());
         if (! is_dir($card->slot)) {
@@ -93,7 +85,7 @@ final class CopyCard extends WorkInTurns
     /** The previews, which waited for the last copies, come to their end. */
     protected function over(Task $task): void
     {
-        MakePreviews::ofCard(Card::query()->findOrFail((int) substr($task->subject, 5)));
+        MakePreviews::ofCard($task->about(Card::class));
     }
 
     /** @param  Collection<int, Place>  $places */

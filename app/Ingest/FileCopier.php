@@ -262,12 +262,12 @@ final class FileCopier
                     'file_id' => $hand->file->id,
                     'place' => $place,
                     'hash' => $hand->hash,
-                    'proved_at' => now()->format('Y-m-d H:i:s.v'),
+                    'verified_at' => now()->format('Y-m-d H:i:s.v'),
                 ],
                 $hand->proved,
             ),
             ['file_id', 'place'],
-            ['hash', 'proved_at'],
+            ['hash', 'verified_at'],
         );
     }
 

@@ -9,6 +9,7 @@ use App\Frames\FrameQuery;
 use App\Ingest\Upload\Announcing;
 use App\Ingest\Upload\FileArrived;
 use Illuminate\Console\Scheduling\Schedule;
+use Illuminate\Database\Eloquent\Relations\Relation;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\View;
 use Illuminate\Support\ServiceProvider;
@@ -25,6 +26,7 @@ final class IngestServiceProvider extends ServiceProvider
 
     public function boot(): void
     {
+        Relation::morphMap(['card' => Card::class]);
         View::composer('studio.shoots', function (\Illuminate\View\View $view): void {
             $view->with('days', (new ShootsInSmall())->of($view->getData()['shoots']));
         });

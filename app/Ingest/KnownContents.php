@@ -62,7 +62,7 @@ final class KnownContents
         ) {
             return false;
         }
-        $wanted = $file->card->shoot->studio->copies_wanted;
+        $wanted = $file->card->shoot->studio->copies_required;
         $same = $this->elsewhere($file)
             ->where(['hash' => $read->hash, 'size' => $read->size])
             ->whereHas('copies', fn (Builder $copies) => $copies->where('hash', $read->hash), '>=', $wanted)
@@ -98,7 +98,7 @@ final class KnownContents
                     'copies',
                     fn (Builder $copies) => $copies->whereColumn('copies.hash', 'files.hash'),
                     '>=',
-                    $card->shoot->studio->copies_wanted,
+                    $card->shoot->studio->copies_required,
                 ),
             )
             ->update(['same_as_id' => null]);

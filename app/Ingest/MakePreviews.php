@@ -21,6 +21,12 @@ use Kanpai\Core\Imaging\UnreadableFile;
  */
 final class MakePreviews extends WorkInTurns
 {
+    public const KIND = 'previews';
+
+    public const UNIT = 'frames';
+
+    public const QUEUE = 'pictures';
+
     /** Frames that are looked at for one that no other worker has taken. */
     private const AHEAD = 32;
 
@@ -40,23 +46,19 @@ final class MakePreviews extends WorkInTurns
     /** Begins, or goes on when more copies stand. */
     public static function ofCard(Card $card): void
     {
-        $task = $card->task('previews');
-        if ($task === null || ! $task->isUnderWay()) {
-            if (self::open($card)->doesntExist()) {
-                return;
+        DB::transaction(function () use ($card): void {
+            $task = self::latest($card);
+            if ($task?->isUnderWay() !== true) {
+                if (self::unpictured($card)->doesntExist()) {
+                    return;
+                }
+                $title = "Previews of card {$card->number}";
+                $task = Task::open($card, self::KIND, $title, self::UNIT, $card->frames_count);
             }
-            $task = Task::open(
-                $card->shoot,
-                'previews',
-                $card->subject(),
-                "Previews of card {$card->number}",
-                'frames',
-                $card->frames_count,
-            );
-        }
-        for ($hand = 0; $hand < max(1, (int) config('kanpai.workers')); $hand++) {
-            self::dispatch($task->id, $hand)->onQueue('pictures');
-        }
+            for ($hand = 0; $hand < max(1, (int) config('kanpai.workers')); $hand++) {
+                self::dispatch($task->id, $hand)->onQueue(self::QUEUE);
+            }
+        });
     }
 
     protected function hand(): int
@@ -66,7 +68,7 @@ final class MakePreviews extends WorkInTurns
 
     protected function over(Task $task): void
     {
-        $card = Card::query()->with('shoot')->find((int) substr($task->subject, 5));
+        $card = Card::query()->find($task->subject_id);
         if ($card !== null) {
             event(new PicturesMade($card));
         }
@@ -74,15 +76,15 @@ final class MakePreviews extends WorkInTurns
 
     protected function turn(Task $task): bool
     {
-        $card = Card::query()->with('shoot')->findOrFail((int) substr($task->subject, 5));
+        $card = $task->about(Card::class);
         $places = app(Places::class)->folders($card->shoot->studio_id);
         $task->begin($this->total($card));
         while (! $this->isTurnOver()) {
             $frame = $this->take($card);
             if ($frame === null) {
-                $isAllMade = self::open($card)->doesntExist();
+                $isAllMade = self::unpictured($card)->doesntExist();
 
-                return $isAllMade && $card->task('copy')?->isUnderWay() !== true ? true : $this->waitFor(1);
+                return $isAllMade && ! CopyCard::isUnderWay($card) ? true : $this->waitFor(1);
             }
             try {
                 $isMade = $this->picture($frame, $card, $places);
@@ -110,8 +112,8 @@ final class MakePreviews extends WorkInTurns
     {
         if ($this->ahead === [] || microtime(true) - $this->asked > self::FRESH) {
             $this->ahead = array_values(
-                self::open($card)
-                    ->orderByRaw('wanted_at IS NULL, wanted_at DESC, taken_ms')
+                self::unpictured($card)
+                    ->orderByRaw('requested_at IS NULL, requested_at DESC, taken_ms')
                     ->limit(self::AHEAD)
                     ->pluck('id')
                     ->map(fn ($id): int => (int) $id)
@@ -148,7 +150,7 @@ final class MakePreviews extends WorkInTurns
     }
 
     /** @return Builder<Frame> frames without a preview of which a proved copy stands */
-    private static function open(Card $card): Builder
+    private static function unpictured(Card $card): Builder
     {
         return Frame::query()
             ->where(['card_id' => $card->id, 'is_pictured' => false])

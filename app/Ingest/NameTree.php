@@ -126,7 +126,7 @@ final class NameTree
         $values = [
             'shoot' => $shoot->name,
             'client' => $shoot->client,
-            'place' => $shoot->place,
+            'place' => $shoot->venue,
             'year' => $shoot->held_on->format('Y'),
             'month' => $shoot->held_on->format('m'),
             'day' => $shoot->held_on->format('d'),

@@ -64,8 +64,8 @@ final class Naming
                 DB::table('files')
                     ->where('id', $id)
                     ->update(['destination' => $planned['path'], 'number' => $numbers[$id]]);
-                $row = $rows[$id];
-                if ($row->frame_id !== null && $row->is_main) {
+                $row = $rows->get($id);
+                if ($row !== null && $row->frame_id !== null && $row->is_main) {
                     self::rename((int) $row->frame_id, $planned['path']);
                 }
             }
@@ -125,7 +125,10 @@ final class Naming
             array_push($leaving, (string) $row->destination, Renaming::stem((string) $row->destination).'.xmp');
         }
         foreach ($this->named($shoot, $pattern, $placed, $numbers, $leaving) as $id => $plan) {
-            $row = $rows[$id];
+            $row = $rows->get($id);
+            if ($row === null) {
+                continue;
+            }
             // The place among a few is not the place in the shoot.
             $planned[$id] = [
                 'from' => (string) $row->destination,
@@ -247,7 +250,7 @@ final class Naming
                 'values' => [
                     'shoot' => $shoot->name,
                     'client' => $shoot->client,
-                    'place' => $shoot->place,
+                    'place' => $shoot->venue,
                     'shooter' => (string) $row->shooter === '' ? 'shooter' : (string) $row->shooter,
                     'card' => (string) $row->card,
                     'card_name' => (string) $row->card_name,

@@ -15,9 +15,13 @@ use Kanpai\Core\Ingest\CardSignature;
 /** Reads a card's frames into its shoot. */
 final class ReadCard extends WorkInTurns
 {
+    public const KIND = 'read';
+
+    public const QUEUE = 'urgent';
+
     protected function turn(Task $task): bool
     {
-        $card = Card::query()->findOrFail((int) substr($task->subject, 5));
+        $card = $task->about(Card::class);
         $slots = app(Slots::class);
         try {
             $files = $slots->files($card->slot);

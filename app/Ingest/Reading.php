@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use App\Studio\Shoot;
-use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -65,9 +64,8 @@ final class Reading
     /** Queues the reading of a card that is not under way. */
     public function queue(Card $card): void
     {
-        if ($card->state === CardState::Reading && $card->task('read')?->isUnderWay() !== true) {
-            $task = Task::open($card->shoot, 'read', $card->subject(), "Reading the card “{$card->name}”", 'files');
-            ReadCard::dispatch($task->id)->onQueue('urgent');
+        if ($card->state === CardState::Reading && ! ReadCard::isUnderWay($card)) {
+            ReadCard::open($card, "Reading the card “{$card->name}”");
         }
     }
 

@@ -11,7 +11,7 @@ use Illuminate\Support\Facades\DB;
 /** Takes a card out of its shoot that was read by mistake. Nothing that was copied is ever taken away here. */
 final class RemoveCard
 {
-    private const WORK = ['read', 'copy', 'prove', 'compare'];
+    private const WORK = [ReadCard::class, CopyCard::class, VerifyCopies::class, CompareWithCard::class];
 
     /** Days after which files that never came through a browser are waited for no longer. */
     public const PATIENCE = 30;
@@ -45,8 +45,8 @@ final class RemoveCard
             if ($card->wasCopied()) {
                 return false;
             }
-            foreach (self::WORK as $kind) {
-                if ($card->task($kind)?->isUnderWay() === true) {
+            foreach (self::WORK as $work) {
+                if ($work::isUnderWay($card)) {
                     return false;
                 }
             }
@@ -54,7 +54,7 @@ final class RemoveCard
             return (bool) $card->delete();
         });
         if ($isOut) {
-            $card->task('previews')?->stop();
+            MakePreviews::latest($card)?->stop();
             ArrivalsFolder::remove($card);
             $this->files->deleteDirectory(config('kanpai.pictures')."/{$card->uuid}");
         }

@@ -25,6 +25,8 @@ use Kanpai\Core\Ingest\NamePlan;
  */
 final class RenameFiles extends WorkInTurns
 {
+    public const KIND = 'rename';
+
     /** Names that are told where something was in the way. */
     private const NAMED = 5;
 

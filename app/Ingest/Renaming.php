@@ -69,7 +69,7 @@ final class Renaming
      */
     public function start(Shoot $shoot, NamePattern $pattern, ?ChosenOriginals $chosen = null): ?string
     {
-        $begun = DB::transaction(function () use ($shoot, $pattern, $chosen): Task|string {
+        return DB::transaction(function () use ($shoot, $pattern, $chosen): ?string {
             // Of two shoots of a studio that begin at once, one is told to wait.
             Studio::query()->whereKey($shoot->studio_id)->lockForUpdate()->first();
             $problem = $this->problem($shoot);
@@ -85,21 +85,11 @@ final class Renaming
                 DB::table('renames')->insert($some);
             }
 
-            return Task::open(
-                $shoot,
-                Task::RENAMING,
-                'names',
-                'Renaming '.number_format(count($steps)).(count($steps) === 1 ? ' file' : ' files'),
-                'files',
-                count($steps),
-            );
-        });
-        if (is_string($begun)) {
-            return $begun;
-        }
-        RenameFiles::dispatch($begun->id)->onQueue('default');
+            $files = number_format(count($steps)).(count($steps) === 1 ? ' file' : ' files');
+            RenameFiles::open($shoot, "Renaming {$files}", count($steps));
 
-        return null;
+            return null;
+        });
     }
 
     /**

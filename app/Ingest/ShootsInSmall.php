@@ -58,7 +58,7 @@ final class ShootsInSmall
                 'shooters' => (int) ($shooters[$span->shoot_id] ?? 0),
                 'bars' => $own
                     ->map(
-                        fn (object $row): array => [
+                        fn (\stdClass $row): array => [
                             'bar' => (int) $row->bar,
                             'tall' => round(self::LOWEST + (self::HIGHEST * (int) $row->n) / $most, 1),
                             'isDecided' => 2 * (int) $row->open < (int) $row->n,

@@ -79,7 +79,7 @@ final class Versions
                     'version_id' => $version->id,
                     'place' => $place,
                     'hash' => $hash,
-                    'proved_at' => now(),
+                    'verified_at' => now(),
                 ]);
             }
             $this->choose($locked, $version);

@@ -101,12 +101,12 @@ final class CountChoices implements ShouldQueue
             if ($changed === []) {
                 return;
             }
-            $turn = Culling::held($shoot)->next()->turn;
+            $revision = Culling::held($shoot)->next()->revision;
             foreach ($changed as $now => $ids) {
                 [$wanted, $said] = array_map(intval(...), explode(' ', $now));
                 DB::table('frames')
                     ->whereIntegerInRaw('id', $ids)
-                    ->update(['chosen' => $wanted, 'noted' => $said, 'turn' => $turn]);
+                    ->update(['chosen' => $wanted, 'noted' => $said, 'revision' => $revision]);
             }
         }, 3);
     }

@@ -22,7 +22,7 @@ use Kanpai\Core\Proof\Sectioning;
  * @property int $shoot_id
  * @property string $title
  * @property string $message
- * @property array<string, mixed>|null $mark the watermark
+ * @property array<string, mixed>|null $watermark text or image, place, size, opacity
  * @property Sectioning $sectioning
  * @property int|null $cover_id
  * @property string $metadata what proofs say of themselves: `rights`, or `all`
@@ -41,7 +41,7 @@ final class Gallery extends Model
     protected $guarded = [];
 
     protected $casts = [
-        'mark' => 'array',
+        'watermark' => 'array',
         'sectioning' => Sectioning::class,
         'published_at' => 'immutable_datetime',
         'created_at' => 'immutable_datetime',
@@ -97,21 +97,21 @@ final class Gallery extends Model
 
     public function task(): ?Task
     {
-        return Task::latest($this->shoot, "gallery:{$this->id}", 'proofs');
+        return MakeProofs::latest($this);
     }
 
     /** The watermark, as far as there is one. */
-    public function watermark(): ?Watermark
+    public function proofWatermark(): ?Watermark
     {
-        return Watermark::of($this->mark ?? []);
+        return Watermark::of($this->watermark ?? []);
     }
 
     /** @return 'words'|'mark'|'none' what is burnt into the proofs */
     public function markKind(): string
     {
         return match (true) {
-            isset($this->mark['text']) => 'words',
-            isset($this->mark['image']) => 'mark',
+            isset($this->watermark['text']) => 'words',
+            isset($this->watermark['image']) => 'mark',
             default => 'none',
         };
     }

@@ -56,11 +56,11 @@ final class GalleryFrame extends Model
 
     public function small(Share $share): ?string
     {
-        return $share->is_marked ? $this->small_path : $this->plain_small_path ?? $this->small_path;
+        return $share->is_watermarked ? $this->small_path : $this->plain_small_path ?? $this->small_path;
     }
 
     public function large(Share $share): ?string
     {
-        return $share->is_marked ? $this->large_path : $this->plain_large_path ?? $this->large_path;
+        return $share->is_watermarked ? $this->large_path : $this->plain_large_path ?? $this->large_path;
     }
 }

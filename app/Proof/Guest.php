@@ -197,6 +197,7 @@ final class Guest extends Model
         $query->whereIn('gallery_id', Gallery::query()->whereIn('shoot_id', $shoots)->select('id'));
     }
 
+    /** @return non-empty-string */
     private static function cookie(Share $share): string
     {
         return "kanpai_guest_{$share->id}";

@@ -70,7 +70,10 @@ final class Mailing
         );
     }
 
-    /** @param  array<string, mixed>  $values */
+    /**
+     * @param  view-string  $template
+     * @param  array<string, mixed>  $values
+     */
     private function send(Guest $guest, string $about, string $template, array $values = []): void
     {
         if ($guest->email !== '') {

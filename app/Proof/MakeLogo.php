@@ -61,7 +61,7 @@ final class MakeLogo implements ShouldQueue
             $picture = PictureReader::bytes($bytes)->within(self::LARGEST);
             is_dir("{$folder}/marks") || mkdir("{$folder}/marks", 0700, true);
             PictureWriter::png($picture, "{$folder}/{$path}");
-            $studio->update(['mark_path' => $path]);
+            $studio->update(['logo_path' => $path]);
             Cache::forget(self::key($studio->id));
         } catch (UnableToMakePicture) {
             Cache::put(self::key($studio->id), self::PROBLEM, self::SHOWN);

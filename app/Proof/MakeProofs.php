@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Proof;
 
 use App\Ingest\Card;
+use App\Ingest\CopyCard;
 use App\Ingest\MakePreviews;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
@@ -15,11 +16,15 @@ use Illuminate\Support\Facades\DB;
  */
 final class MakeProofs extends WorkInTurns
 {
+    public const KIND = 'proofs';
+
+    public const UNIT = 'frames';
+
     private const PIECE = 50;
 
     protected function turn(Task $task): bool
     {
-        $gallery = Gallery::query()->with('shoot.studio')->findOrFail((int) substr($task->subject, 8));
+        $gallery = $task->about(Gallery::class)->load('shoot.studio');
         $maker = app(ProofMaker::class);
         $left = fn () => $gallery->frames()->whereNull('plain_large_path');
         $task->begin(max($task->total, $task->done + $left()->count()));
@@ -34,7 +39,7 @@ final class MakeProofs extends WorkInTurns
                 }
             }
         }
-        $this->open($gallery);
+        $this->publish($gallery);
 
         return true;
     }
@@ -43,7 +48,7 @@ final class MakeProofs extends WorkInTurns
     private function waitForPreviews(Task $task, Card $card): bool
     {
         MakePreviews::ofCard($card);
-        if ($card->task('copy')?->isUnderWay() === true || $card->task('previews')?->isUnderWay() === true) {
+        if (CopyCard::isUnderWay($card) || MakePreviews::isUnderWay($card)) {
             return $this->waitFor(1);
         }
         $task->fail(
@@ -53,7 +58,7 @@ final class MakeProofs extends WorkInTurns
         return false;
     }
 
-    private function open(Gallery $gallery): void
+    private function publish(Gallery $gallery): void
     {
         DB::transaction(function () use ($gallery): void {
             if (

@@ -37,7 +37,7 @@ final class ProofMaker
     {
         $frame = $proof->frame;
         if ($this->gallery?->is($gallery) !== true) {
-            [$this->gallery, $this->mark] = [$gallery, $gallery->watermark()];
+            [$this->gallery, $this->mark] = [$gallery, $gallery->proofWatermark()];
         }
         if ($frame->large_path === null) {
             // Nothing of it could be read: its place stays empty.

@@ -10,6 +10,7 @@ use App\Ingest\PicturesMade;
 use App\Studio\FormOfMany;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Console\Scheduling\Schedule;
+use Illuminate\Database\Eloquent\Relations\Relation;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\RateLimiter;
@@ -27,6 +28,7 @@ final class ProofServiceProvider extends ServiceProvider
 
     public function boot(): void
     {
+        Relation::morphMap(['gallery' => Gallery::class]);
         View::composer('proof.share-change', fn (\Illuminate\View\View $view) => $view->with([
             'form' => FormOfMany::of($view->getData()['share']->id),
             'rights' => $view->getData()['share']->rights(),

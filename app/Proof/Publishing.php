@@ -7,7 +7,6 @@ namespace App\Proof;
 use App\Frames\Frame;
 use App\Frames\FrameSet;
 use App\Studio\Shoot;
-use App\Studio\Task;
 use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -24,8 +23,8 @@ use Kanpai\Core\Proof\Sectioning;
  * Makes galleries, and brings them up to date. What guests said is never touched: a picture keeps its number, and one
  * that leaves stays with all that was said of it.
  *
- * @phpstan-type Facts array{title: string, message?: string, mark?: array<string, mixed>|null, sectioning?: string, cover_id?: int|null, metadata?: string, live?: string|null}
- * @phpstan-type ShareFacts array{name?: string, password?: string|null, is_marked?: bool, is_named?: bool, ends_on?: string|null}
+ * @phpstan-type Facts array{title: string, message?: string, watermark?: array<string, mixed>|null, sectioning?: string, cover_id?: int|null, metadata?: string, live?: string|null}
+ * @phpstan-type ShareFacts array{name?: string, password?: string|null, is_watermarked?: bool, is_named?: bool, ends_on?: string|null}
  */
 final class Publishing
 {
@@ -67,7 +66,7 @@ final class Publishing
             ]);
             $share = Share::open($gallery, $rights ?? Rights::of(Rights::lists(Rights::LIST)), [
                 'name' => 'Everybody with the link',
-                'is_marked' => $gallery->watermark() !== null,
+                'is_watermarked' => $gallery->proofWatermark() !== null,
                 ...$shareFacts,
             ]);
             foreach ($people as $person) {
@@ -264,7 +263,10 @@ final class Publishing
                 ->keyBy('id');
             $rows = [];
             foreach ($some as $id) {
-                $frame = $known[$id];
+                $frame = $known->get($id);
+                if ($frame === null) {
+                    continue;
+                }
                 $rows[] = [
                     'gallery_id' => $gallery->id,
                     'frame_id' => $id,
@@ -323,8 +325,9 @@ final class Publishing
         }
         $titled = [];
         foreach ($gallery->sectioning->titles($frames) as $i => $title) {
-            if ($rows[$i]->section !== $title) {
-                $titled[mb_substr($title, 0, 160)][] = $rows[$i]->id;
+            $row = $rows->get($i);
+            if ($row !== null && $row->section !== $title) {
+                $titled[mb_substr($title, 0, 160)][] = $row->id;
             }
         }
         foreach ($titled as $title => $ids) {
@@ -338,15 +341,7 @@ final class Publishing
     {
         $left = $gallery->frames()->whereNull('plain_large_path')->count();
         if ($left > 0 || $gallery->published_at === null) {
-            $task = Task::open(
-                $gallery->shoot,
-                'proofs',
-                "gallery:{$gallery->id}",
-                'Making the proofs',
-                'frames',
-                $left,
-            );
-            MakeProofs::dispatch($task->id)->onQueue('default')->afterCommit();
+            MakeProofs::open($gallery, 'Making the proofs', $left);
         }
     }
 

@@ -26,7 +26,7 @@ use Kanpai\Core\Studio\ShareToken;
  * @property string|null $password hashed
  * @property string|null $message to those who come by it; null where they read that of the gallery
  * @property array<string, mixed> $rights
- * @property bool $is_marked whether its proofs carry the watermark
+ * @property bool $is_watermarked whether its proofs carry the watermark
  * @property bool $is_named whether only people with links of their own come in
  * @property CarbonImmutable|null $ends_on the last day
  * @property CarbonImmutable|null $withdrawn_at
@@ -44,7 +44,7 @@ final class Share extends Model
         'token' => 'encrypted',
         'password' => 'hashed',
         'rights' => 'array',
-        'is_marked' => 'bool',
+        'is_watermarked' => 'bool',
         'is_named' => 'bool',
         'ends_on' => 'immutable_date',
         'withdrawn_at' => 'immutable_datetime',

@@ -50,7 +50,7 @@ final class TakenUp
             $this->marking->apply($shoot, $member, [
                 [
                     'id' => (string) Str::uuid(),
-                    'said' => 'For '.$use.': '.count($some).' chosen frames',
+                    'title' => 'For '.$use.': '.count($some).' chosen frames',
                     'marks' => array_map(fn (int $frame): array => ['frame' => $frame, 'given' => $bits], $some),
                 ],
             ]);

@@ -28,6 +28,7 @@ final class Member extends User
 
     protected $casts = ['password' => 'hashed'];
 
+    /** @return Attribute<string, string> */
     protected function email(): Attribute
     {
         return Attribute::set(fn (string $email): string => mb_strtolower($email));

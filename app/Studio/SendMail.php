@@ -39,6 +39,7 @@ final class SendMail implements ShouldQueue
     /**
      * Writes a mail now, from what the database says now, and sends it afterwards.
      *
+     * @param  view-string  $template
      * @param  array<string, mixed>  $values  for the view
      */
     public static function write(Studio $studio, string $to, string $about, string $template, array $values): void

@@ -21,7 +21,7 @@ use Kanpai\Core\Studio\Zone;
  * @property string|null $uuid once it was archived
  * @property string $name
  * @property string $client
- * @property string $place
+ * @property string $venue
  * @property string $zone IANA name
  * @property CarbonImmutable $held_on
  * @property CarbonImmutable|null $promised_on
@@ -74,7 +74,7 @@ final class Shoot extends Model
             ->orderByDesc('id');
     }
 
-    /** @return Builder<self> whose name, client or place has every word that is sought */
+    /** @return Builder<self> whose name, client or venue has every word that is sought */
     public static function found(Studio $studio, string $sought): Builder
     {
         $query = self::query()->where('studio_id', $studio->id)->whereNull('removal_at');
@@ -84,7 +84,7 @@ final class Shoot extends Model
                 fn (Builder $any) => $any
                     ->where('name', 'like', $like)
                     ->orWhere('client', 'like', $like)
-                    ->orWhere('place', 'like', $like),
+                    ->orWhere('venue', 'like', $like),
             );
         }
 

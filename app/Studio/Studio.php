@@ -12,24 +12,24 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  *
  * @property int $id
  * @property string $name
- * @property string $code_mark what starts a short code in a caption
+ * @property string $code_sign what starts a short code in a caption
  * @property list<string> $required_fields of captions
  * @property bool $writes_sidecars at once, and not only when asked
- * @property string|null $mark_path the picture of its mark, as guests see it
+ * @property string|null $logo_path the picture of its mark, as guests see it
  * @property string $ground colour of guests' pages, as #rrggbb
  * @property string $accent colour of their buttons
  * @property string|null $prefix how its links begin
- * @property int $copies_wanted proved copies of every file that make a card safe to format
+ * @property int $copies_required proved copies of every file that make a card safe to format
  */
 final class Studio extends Model
 {
     protected $guarded = [];
 
-    protected $casts = ['copies_wanted' => 'int', 'required_fields' => 'array', 'writes_sidecars' => 'bool'];
+    protected $casts = ['copies_required' => 'int', 'required_fields' => 'array', 'writes_sidecars' => 'bool'];
 
     protected $attributes = [
-        'copies_wanted' => 2,
-        'code_mark' => '@',
+        'copies_required' => 2,
+        'code_sign' => '@',
         'required_fields' => '[]',
         'ground' => '#faf8f3',
         'accent' => '#b93c15',

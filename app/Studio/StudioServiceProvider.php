@@ -6,6 +6,7 @@ namespace App\Studio;
 
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Database\Eloquent\Relations\Relation;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Blade;
 use Illuminate\Support\Facades\Mail;
@@ -17,6 +18,8 @@ final class StudioServiceProvider extends ServiceProvider
 {
     public function boot(): void
     {
+        Relation::requireMorphMap();
+        Relation::morphMap(['shoot' => Shoot::class]);
         Mail::extend('outbox', fn (): OutboxTransport => new OutboxTransport((string) config('kanpai.outbox')));
         RateLimiter::for(
             'sign-in',

@@ -8,6 +8,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\MorphTo;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Number;
 
@@ -17,7 +18,8 @@ use Illuminate\Support\Number;
  * @property int $id
  * @property int $shoot_id
  * @property string $kind
- * @property string $subject what it is about, such as `card:12`
+ * @property string $subject_type kind of row that it is about, such as `card`
+ * @property int $subject_id
  * @property string $title what is being done, in words
  * @property string $unit frames, files or bytes
  * @property TaskState $state
@@ -28,10 +30,12 @@ use Illuminate\Support\Number;
  * @property int $resumed_from what was done already when the task was opened
  * @property string|null $problem
  * @property string|null $answer what was found, where the task is a question
+ * @property array<string, mixed>|null $checkpoint how far the work has come, as the work itself needs it
  * @property CarbonImmutable $created_at
  * @property CarbonImmutable|null $started_at
  * @property CarbonImmutable|null $ended_at
  * @property Shoot $shoot
+ * @property Model|null $subject
  */
 final class Task extends Model
 {
@@ -44,6 +48,7 @@ final class Task extends Model
 
     protected $casts = [
         'state' => TaskState::class,
+        'checkpoint' => 'array',
         'started_at' => 'immutable_datetime',
         'ended_at' => 'immutable_datetime',
         'created_at' => 'immutable_datetime',
@@ -53,18 +58,14 @@ final class Task extends Model
 
     private float $written = 0.0;
 
-    public static function open(
-        Shoot $shoot,
-        string $kind,
-        string $subject,
-        string $title,
-        string $unit,
-        int $total = 0,
-    ): self {
+    /** @param  Model  $subject  a shoot, or something that belongs to one */
+    public static function open(Model $subject, string $kind, string $title, string $unit, int $total = 0): self
+    {
         return self::query()->create([
-            'shoot_id' => $shoot->id,
+            'shoot_id' => $subject instanceof Shoot ? $subject->id : $subject->getAttribute('shoot_id'),
             'kind' => $kind,
-            'subject' => $subject,
+            'subject_type' => $subject->getMorphClass(),
+            'subject_id' => $subject->getKey(),
             'title' => $title,
             'unit' => $unit,
             'state' => TaskState::Waiting,
@@ -78,12 +79,54 @@ final class Task extends Model
         return self::query()->whereIn('state', [TaskState::Waiting, TaskState::Running]);
     }
 
-    public static function latest(Shoot $shoot, string $subject, string $kind): ?self
+    /** The last task of a kind that is about something. */
+    public static function latest(Model $subject, string $kind): ?self
     {
         return self::query()
-            ->where(['shoot_id' => $shoot->id, 'subject' => $subject, 'kind' => $kind])
+            ->where([
+                'subject_type' => $subject->getMorphClass(),
+                'subject_id' => $subject->getKey(),
+                'kind' => $kind,
+            ])
             ->orderByDesc('id')
             ->first();
+    }
+
+    /** @return MorphTo<Model, $this> */
+    public function subject(): MorphTo
+    {
+        return $this->morphTo();
+    }
+
+    /**
+     * What the task is about, read anew.
+     *
+     * @template T of Model
+     *
+     * @param  class-string<T>  $class
+     * @return T
+     */
+    public function about(string $class): Model
+    {
+        return $class::query()->findOrFail($this->subject_id);
+    }
+
+    /** A count that the checkpoint notes; nothing noted is 0. */
+    public function reached(string $name): int
+    {
+        $count = $this->checkpoint[$name] ?? 0;
+
+        return is_int($count) ? $count : 0;
+    }
+
+    /**
+     * Notes how far the work has come, so that whoever goes on after a kill begins there.
+     *
+     * @param  array<string, mixed>  $more  what changes in the checkpoint
+     */
+    public function note(array $more): void
+    {
+        $this->update(['checkpoint' => [...$this->checkpoint ?? [], ...$more]]);
     }
 
     public function isUnderWay(): bool

@@ -6,6 +6,7 @@ namespace App\Studio;
 
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Database\Eloquent\Model;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
 use Illuminate\Support\Facades\DB;
@@ -20,6 +21,14 @@ use Throwable;
 abstract class WorkInTurns implements ShouldQueue
 {
     use Dispatchable, InteractsWithQueue, Queueable;
+
+    /** The kind of the tasks that this work does. */
+    public const KIND = '';
+
+    /** What is counted: frames, files, bytes. */
+    public const UNIT = 'files';
+
+    public const QUEUE = 'default';
 
     /** Turns are not counted; only exceptions are. */
     public int $tries = 0;
@@ -36,6 +45,33 @@ abstract class WorkInTurns implements ShouldQueue
 
     public function __construct(public readonly int $taskId)
     {
+    }
+
+    /**
+     * Opens a task and queues its work, both in one transaction: neither is there without the other.
+     *
+     * @param  Model  $subject  what the work is about: a shoot, or something that belongs to one
+     * @param  mixed  ...$more  what else the work's constructor takes
+     */
+    public static function open(Model $subject, string $title, int $total = 0, mixed ...$more): Task
+    {
+        return DB::transaction(function () use ($subject, $title, $total, $more): Task {
+            $task = Task::open($subject, static::KIND, $title, static::UNIT, $total);
+            static::dispatch($task->id, ...$more)->onQueue(static::QUEUE);
+
+            return $task;
+        });
+    }
+
+    /** The last task of this work that is about something. */
+    public static function latest(Model $subject): ?Task
+    {
+        return Task::latest($subject, static::KIND);
+    }
+
+    public static function isUnderWay(Model $subject): bool
+    {
+        return static::latest($subject)?->isUnderWay() === true;
     }
 
     /**
@@ -91,6 +127,27 @@ abstract class WorkInTurns implements ShouldQueue
     /** What is to follow once the task is done, failed or stopped. */
     protected function over(Task $task): void
     {
+    }
+
+    /**
+     * Does the steps of a task's plan from where the last turn stopped. Each that is done is noted, with the byte behind
+     * it and the number of steps so far.
+     *
+     * @param  callable(array<string, mixed>): array<string, mixed>  $do  what else is to be noted
+     * @return bool whether all steps are done
+     */
+    protected function follow(Task $task, callable $do): bool
+    {
+        $done = $task->reached('steps');
+        foreach (WorkPlan::of($task)->from($task->reached('byte')) as $behind => $step) {
+            $noted = $do($step);
+            $task->note(['byte' => $behind, 'steps' => ++$done, ...$noted]);
+            if (! $task->reach($done) || $this->isTurnOver()) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /** Which of several workers on one task this is. */

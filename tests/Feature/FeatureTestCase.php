@@ -102,7 +102,7 @@ abstract class FeatureTestCase extends TestCase
             ->create([
                 'name' => 'Harbour day',
                 'client' => 'Harbour Office',
-                'place' => 'North Quay',
+                'venue' => 'North Quay',
                 'zone' => 'Europe/London',
                 'held_on' => '2026-09-05',
             ]);
@@ -178,7 +178,7 @@ abstract class FeatureTestCase extends TestCase
         $id = is_string($more['id'] ?? null) ? $more['id'] : (string) Str::uuid();
         $step = [
             'id' => $id,
-            'said' => 'A mark',
+            'title' => 'A mark',
             'marks' => array_map(
                 fn (int $frame, array $said): array => ['frame' => $frame, ...$said],
                 array_keys($marks),
@@ -309,7 +309,7 @@ abstract class FeatureTestCase extends TestCase
             new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($folder, \FilesystemIterator::SKIP_DOTS)) as $file
         ) {
             assert($file instanceof \SplFileInfo);
-            if ($file->getFilename() === Place::MARK || $file->isLink()) {
+            if ($file->getFilename() === Place::MARKER || $file->isLink()) {
                 continue;
             }
             $tree[substr($file->getPathname(), strlen($folder) + 1)] =

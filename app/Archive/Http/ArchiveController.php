@@ -9,6 +9,8 @@ use App\Archive\Bag;
 use App\Archive\BagState;
 use App\Archive\DiskUse;
 use App\Archive\FreeCopies;
+use App\Archive\MakeBag;
+use App\Archive\TakeInBag;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use App\Studio\Task;
@@ -33,8 +35,8 @@ final class ArchiveController
             'bags' => $bags,
             'tasks' => $bags->mapWithKeys(fn (Bag $bag): array => [$bag->id => $bag->task()])->all(),
             'plan' => FreeCopies::plan($shoot),
-            'wanted' => max(1, $shoot->studio->copies_wanted),
-            'freeing' => Task::latest($shoot, 'archive', 'free'),
+            'wanted' => max(1, $shoot->studio->copies_required),
+            'freeing' => FreeCopies::latest($shoot),
             'used' => $used,
             'couldBeFreed' => self::couldBeFreed($used),
         ]);
@@ -65,7 +67,7 @@ final class ArchiveController
         if (
             Task::underWay()
                 ->where('shoot_id', $shoot->id)
-                ->whereIn('kind', ['bag', 'bag-in'])
+                ->whereIn('kind', [MakeBag::KIND, TakeInBag::KIND])
                 ->doesntExist()
         ) {
             $archiving->start($shoot);

@@ -46,6 +46,6 @@ final class LeavingController
 
         return redirect()
             ->route('shoots')
-            ->with('said', "“{$shoot->name}” is deleted. Copies of its originals and bags stay where they are.");
+            ->with('message', "“{$shoot->name}” is deleted. Copies of its originals and bags stay where they are.");
     }
 }

@@ -63,7 +63,7 @@ final class BatchesController
     public function summed(Shoot $shoot, Batch $batch, Task $task): View
     {
         $this->own($shoot, $batch);
-        abort_unless($task->subject === "batch:{$batch->id}", 404);
+        abort_unless($task->subject?->is($batch) === true, 404);
 
         return $task->state === TaskState::Done
             ? view('captions.summary', ['summary' => SummariseBatch::answer($task) ?? LookOver::nothing()])
@@ -80,13 +80,12 @@ final class BatchesController
                 ->where('state', 'drafted')
                 ->update(['state' => 'running']) === 1
         ) {
-            $task = Task::open($shoot, 'captions', 'captions', $batch->said, 'frames', $batch->frames()->count());
-            ApplyBatch::dispatch($task->id, $batch->id)->onQueue('urgent');
+            ApplyBatch::open($shoot, $batch->title, $batch->frames()->count(), $batch->id);
         }
 
         return redirect()
             ->route('captions.show', [$shoot, ...CaptionsController::query(FrameFilter::ofQuery($batch->filter))])
-            ->with('said', "{$batch->said}: under way. It can be taken back as one step; originals are not touched.");
+            ->with('message', "{$batch->title}: under way. It can be taken back as one step; originals are not touched.");
     }
 
     public function undo(Shoot $shoot, Batch $batch): RedirectResponse
@@ -98,13 +97,12 @@ final class BatchesController
                 ->where('state', 'done')
                 ->update(['state' => 'undoing']) === 1
         ) {
-            $task = Task::open($shoot, 'undo', 'captions', "Taking back: {$batch->said}", 'frames', $batch->changed());
-            UndoBatch::dispatch($task->id, $batch->id)->onQueue('urgent');
+            UndoBatch::open($shoot, "Undoing: {$batch->title}", $batch->changed(), $batch->id);
         }
 
         return redirect()
             ->route('captions.show', $shoot)
-            ->with('said', "Taken back: {$batch->said}. What was changed since stays as it is.");
+            ->with('message', "Taken back: {$batch->title}. What was changed since stays as it is.");
     }
 
     public function replace(Request $request, Shoot $shoot): RedirectResponse
@@ -210,7 +208,7 @@ final class BatchesController
         $batch = Batch::query()->create([
             'shoot_id' => $shoot->id,
             'member_id' => $request->user()?->id,
-            'said' => "Caption of {$frame->name}",
+            'title' => "Caption of {$frame->name}",
             'edit' => ['kind' => 'fields', 'texts' => $texts, 'frames' => [$frame->id]],
             'filter' => [],
         ]);
@@ -225,7 +223,7 @@ final class BatchesController
                 $goes,
                 ...CaptionsController::query(FrameFilter::ofQuery($request->query->all())),
             ])
-            ->with('said', "The caption of {$frame->name} is kept; sheets leave what you changed as it is.");
+            ->with('message', "The caption of {$frame->name} is kept; sheets leave what you changed as it is.");
     }
 
     /** @param  array<string, mixed>  $edit */
@@ -234,7 +232,7 @@ final class BatchesController
         $batch = Batch::query()->create([
             'shoot_id' => $shoot->id,
             'member_id' => $request->user()?->id,
-            'said' => mb_substr($said, 0, 255),
+            'title' => mb_substr($said, 0, 255),
             'edit' => [...$edit, ...ChosenFrames::of($request, $shoot)],
             'filter' => FrameFilter::ofQuery($request->query->all())->toQuery(),
         ]);

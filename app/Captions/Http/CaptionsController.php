@@ -6,6 +6,7 @@ namespace App\Captions\Http;
 
 use App\Captions\Batch;
 use App\Captions\Captioning;
+use App\Captions\CaptionsReport;
 use App\Captions\FrameCaption;
 use App\Captions\Keywords;
 use App\Captions\LookAtSidecars;
@@ -16,7 +17,6 @@ use App\Captions\SidecarFile;
 use App\Frames\Frame;
 use App\Ingest\Lanes;
 use App\Studio\Shoot;
-use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -83,10 +83,7 @@ final class CaptionsController
             'listed' => DB::table('keywords')->where('studio_id', $shoot->studio_id)->count(),
             'steps' => Batch::doneIn($shoot)->limit(6)->get(),
             // Looking goes on unseen.
-            'tasks' => Task::underWay()
-                ->where(['shoot_id' => $shoot->id, 'subject' => 'captions'])
-                ->where('kind', '<>', 'look')
-                ->get(),
+            'tasks' => CaptionsReport::workUnderWay($shoot)->where('kind', '<>', LookAtSidecars::KIND)->get(),
             ...$this->example($shoot, $filter, $level, $sheet->sheet(), 0),
         ]);
     }
@@ -176,13 +173,13 @@ final class CaptionsController
         if ($level === 'saved') {
             return redirect()
                 ->route('captions.show', $shoot)
-                ->with('said', "The sheet “{$name}” is saved for all shoots.");
+                ->with('message', "The sheet “{$name}” is saved for all shoots.");
         }
         $filter = FrameFilter::ofQuery($request->query->all());
         $batch = Batch::query()->create([
             'shoot_id' => $shoot->id,
             'member_id' => $request->user()?->id,
-            'said' => 'Filling in the sheets',
+            'title' => 'Filling in the sheets',
             'edit' => ['kind' => 'sheets', ...ChosenFrames::of($request, $shoot)],
             'filter' => $level === 'moment'
                     ? FrameFilter::ofQuery([...$filter->toQuery(), 'from' => $from, 'to' => $to])->toQuery()
@@ -202,7 +199,7 @@ final class CaptionsController
 
         return redirect()
             ->route('captions.show', $shoot)
-            ->with('said', 'The sheet was taken away. Captions stay as they are.');
+            ->with('message', 'The sheet was taken away. Captions stay as they are.');
     }
 
     private function sheet(Shoot $shoot, string $level, string $moment): Sheet

@@ -59,7 +59,7 @@ final class ListsController
 
         return redirect()
             ->route('captions.lists', $shoot)
-            ->with('said', number_format(count($people)).' people are on the roster.');
+            ->with('message', number_format(count($people)).' people are on the roster.');
     }
 
     public function storeKeywords(Request $request, Shoot $shoot): RedirectResponse
@@ -72,30 +72,30 @@ final class ListsController
 
         return redirect()
             ->route('captions.lists', $shoot)
-            ->with('said', number_format(count($list->paths())).' keywords are on the list.');
+            ->with('message', number_format(count($list->paths())).' keywords are on the list.');
     }
 
     public function storeWishes(Request $request, Shoot $shoot): RedirectResponse
     {
         $request->validate(
             [
-                'code_mark' => ['nullable', 'string', 'max:3', 'regex:/^[^\p{L}\p{N}\s{}",;]+$/u'],
+                'code_sign' => ['nullable', 'string', 'max:3', 'regex:/^[^\p{L}\p{N}\s{}",;]+$/u'],
                 'required' => ['nullable', 'array'],
                 'required.*' => [Rule::in(array_column(Field::cases(), 'value'))],
             ],
             [
-                'code_mark.*' => 'The mark that starts a code is one to three signs that are no letter, figure, space, brace or comma, such as @ or =.',
+                'code_sign.*' => 'The mark that starts a code is one to three signs that are no letter, figure, space, brace or comma, such as @ or =.',
             ],
         );
         $shoot->studio->update([
-            'code_mark' => (string) $request->string('code_mark'),
+            'code_sign' => (string) $request->string('code_sign'),
             'required_fields' => array_values((array) $request->input('required', [])),
             'writes_sidecars' => $request->boolean('writes_sidecars'),
         ]);
 
         return redirect()
             ->route('captions.lists', $shoot)
-            ->with('said', 'What the studio wants is kept, for all shoots.');
+            ->with('message', 'What the studio wants is kept, for all shoots.');
     }
 
     /** People whose code, number or name begins with what was typed; the code itself first. */

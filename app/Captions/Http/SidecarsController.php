@@ -6,12 +6,12 @@ namespace App\Captions\Http;
 
 use App\Captions\ApplyBatch;
 use App\Captions\Batch;
+use App\Captions\CaptionsReport;
 use App\Captions\LookAtSidecars;
 use App\Captions\SidecarFile;
 use App\Captions\Sidecars;
 use App\Captions\WriteCaptions;
 use App\Studio\Shoot;
-use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -30,9 +30,7 @@ final class SidecarsController
             'shoot' => $shoot,
             'count' => (clone $differing)->count(),
             'files' => $differing->with('frame')->limit(self::SHOWN)->get(),
-            'tasks' => Task::underWay()
-                ->where(['shoot_id' => $shoot->id, 'subject' => 'captions'])
-                ->get(),
+            'tasks' => CaptionsReport::workUnderWay($shoot)->get(),
         ]);
     }
 
@@ -74,7 +72,7 @@ final class SidecarsController
                 $batch = Batch::query()->create([
                     'shoot_id' => $shoot->id,
                     'member_id' => $request->user()?->id,
-                    'said' => 'What other software wrote',
+                    'title' => 'What other software wrote',
                     'edit' => [
                         'kind' => 'theirs',
                         'texts' => $texts,
@@ -84,8 +82,7 @@ final class SidecarsController
                     'filter' => [],
                     'state' => 'running',
                 ]);
-                $task = Task::open($shoot, 'captions', 'captions', $batch->said, 'frames', count($texts));
-                ApplyBatch::dispatch($task->id, $batch->id)->onQueue('urgent')->afterCommit();
+                ApplyBatch::open($shoot, $batch->title, count($texts), $batch->id);
             }
         });
         if ($texts === [] && $shoot->studio->writes_sidecars) {
@@ -95,7 +92,7 @@ final class SidecarsController
         return redirect()
             ->route('captions.sidecars', $shoot)
             ->with(
-                'said',
+                'message',
                 $request->string('take')->toString() === 'theirs'
                     ? 'Taken over, as one step that can be taken back.'
                     : 'Ours is kept; the sidecars are written anew.',

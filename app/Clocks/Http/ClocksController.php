@@ -107,7 +107,7 @@ final class ClocksController
         return redirect()
             ->route('clocks.show', [$shoot, 'body' => $next->id])
             ->with(
-                'said',
+                'message',
                 (Lanes::of($shoot)->names[$body->id] ?? $body->label()).
                     ': '.
                     ($scoped->clock->isAsRead()
@@ -123,7 +123,7 @@ final class ClocksController
 
         return redirect()
             ->route('clocks.show', [$shoot, 'body' => $row->body_id])
-            ->with('said', 'The clock was taken away; its frames follow the others.');
+            ->with('message', 'The clock was taken away; its frames follow the others.');
     }
 
     public function takeBack(Shoot $shoot, ClockWork $work): RedirectResponse
@@ -133,10 +133,10 @@ final class ClocksController
         return redirect()
             ->route('clocks.show', [$shoot, 'body' => $change?->body_id])
             ->with(
-                'said',
+                'message',
                 $change === null
                     ? 'There is nothing to take back.'
-                    : 'Taken back: '.(Lanes::of($shoot)->names[$change->body_id] ?? '')." ({$change->said}).",
+                    : 'Taken back: '.(Lanes::of($shoot)->names[$change->body_id] ?? '')." ({$change->title}).",
             );
     }
 

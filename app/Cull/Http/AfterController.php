@@ -51,9 +51,9 @@ final class AfterController
             'copies' => DeleteCopies::plan($shoot),
             'isOwner' => Member::current()->role === 'owner',
             'tasks' => Task::underWay()
-                ->where(['shoot_id' => $shoot->id, 'subject' => 'dropped'])
+                ->where(['shoot_id' => $shoot->id, 'kind' => DeleteCopies::KIND])
                 ->get(),
-            'last' => Task::latest($shoot, 'dropped', 'delete'),
+            'last' => DeleteCopies::latest($shoot),
         ]);
     }
 
@@ -69,7 +69,7 @@ final class AfterController
         return redirect()
             ->route('cull.dropped', $shoot)
             ->with(
-                'said',
+                'message',
                 number_format($count).
                     ' dropped frames are set aside. Their files stay where they are, and they can be taken back.',
             );
@@ -85,7 +85,7 @@ final class AfterController
 
         return redirect()
             ->route('cull.dropped', $shoot)
-            ->with('said', number_format($count).' frames are back in the shoot.');
+            ->with('message', number_format($count).' frames are back in the shoot.');
     }
 
     public function delete(Request $request, Shoot $shoot): RedirectResponse
@@ -115,6 +115,6 @@ final class AfterController
 
         return redirect()
             ->route('cull.dropped', $shoot)
-            ->with('said', 'The copies are being deleted. Cards are not touched.');
+            ->with('message', 'The copies are being deleted. Cards are not touched.');
     }
 }

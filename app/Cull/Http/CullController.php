@@ -55,14 +55,14 @@ final class CullController
     }
 
     /** What others have done since a turn. */
-    public function since(Shoot $shoot, int $turn): JsonResponse
+    public function since(Shoot $shoot, int $revision): JsonResponse
     {
         $state = Culling::of($shoot);
         $frames =
-            $state->turn === $turn
+            $state->revision === $revision
                 ? []
                 : Frame::of($shoot)
-                    ->where('frames.turn', '>', $turn)
+                    ->where('frames.revision', '>', $revision)
                     ->toBase()
                     ->get(['id', 'verdict', 'rating', 'uses', 'chosen', 'noted'])
                     ->map(
@@ -82,7 +82,7 @@ final class CullController
                 : DB::table('steps')
                     ->join('members', 'members.id', '=', 'steps.member_id')
                     ->where('steps.shoot_id', $shoot->id)
-                    ->where('steps.turn', '>', $turn)
+                    ->where('steps.revision', '>', $revision)
                     ->where('members.id', '<>', Member::current()->id)
                     ->distinct()
                     ->pluck('members.name')
@@ -90,7 +90,7 @@ final class CullController
 
         return response()
             ->json([
-                'turn' => $state->turn,
+                'revision' => $state->revision,
                 'arrangement' => $state->arrangement,
                 'round' => Round::query()->findOrFail($state->round)->forPage(),
                 'frames' => $frames,

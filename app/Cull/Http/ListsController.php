@@ -96,7 +96,7 @@ final class ListsController
         return redirect()
             ->route('cull.list', $shoot)
             ->with(
-                'said',
+                'message',
                 "{$marked} of {$all} names on the list are marked, as one step that can be taken back on the ".
                     'culling page.',
             )

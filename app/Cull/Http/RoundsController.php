@@ -120,7 +120,7 @@ final class RoundsController
 
         return redirect()
             ->route('cull.show', $shoot)
-            ->with('said', "{$round->inWords()} begins.");
+            ->with('message', "{$round->inWords()} begins.");
     }
 
     public function takeUp(Shoot $shoot, Round $round): RedirectResponse
@@ -130,7 +130,7 @@ final class RoundsController
 
         return redirect()
             ->route('cull.rounds', $shoot)
-            ->with('said', "{$round->inWords()} goes on: the verdicts stand as they stood when it was left.");
+            ->with('message', "{$round->inWords()} goes on: the verdicts stand as they stood when it was left.");
     }
 
     public function throwAway(Shoot $shoot, Round $round): RedirectResponse
@@ -140,7 +140,7 @@ final class RoundsController
 
         return redirect()
             ->route('cull.rounds', $shoot)
-            ->with('said', "{$round->inWords()} is thrown away. It can still be taken up again.");
+            ->with('message', "{$round->inWords()} is thrown away. It can still be taken up again.");
     }
 
     /** All marks of the shoot away, as one step that can be undone. */
@@ -160,7 +160,7 @@ final class RoundsController
         return redirect()
             ->route('cull.rounds', $shoot)
             ->with(
-                'said',
+                'message',
                 $count === 0
                     ? 'No frame has a mark, so nothing was changed.'
                     : number_format($count).

@@ -44,7 +44,7 @@ final class ShelfController
 
         return redirect()
             ->route('shelf')
-            ->with('said', "“{$before}” is called “{$name}” now, in live sets that ask for it as well.");
+            ->with('message', "“{$before}” is called “{$name}” now, in live sets that ask for it as well.");
     }
 
     public function remove(FrameSet $set): RedirectResponse
@@ -53,6 +53,6 @@ final class ShelfController
 
         return redirect()
             ->route('shelf')
-            ->with('said', "The set “{$set->name}” is removed. Its frames and their marks stay.");
+            ->with('message', "The set “{$set->name}” is removed. Its frames and their marks stay.");
     }
 }

@@ -63,7 +63,7 @@ final class StepsRequest extends FormRequest
 
         return [
             'id' => $id,
-            'said' => is_string($input['said'] ?? null) ? $input['said'] : null,
+            'title' => is_string($input['title'] ?? null) ? $input['title'] : null,
             'round' => self::whole($input['round'] ?? null),
             'set' => self::whole($input['set'] ?? null),
             'takeBack' => ($input['takeBack'] ?? false) === true,

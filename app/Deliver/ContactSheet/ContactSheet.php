@@ -64,9 +64,7 @@ final class ContactSheet extends Model
             'frames' => $frames,
             'opened_at' => now(),
         ]);
-        MakeContactSheet::dispatch(
-            Task::open($shoot, 'sheet', "sheet:{$sheet->id}", 'Making contact sheets', 'frames', count($frames))->id,
-        )->onQueue('default');
+        MakeContactSheet::open($sheet, 'Making contact sheets', count($frames));
 
         return $sheet;
     }
@@ -83,6 +81,6 @@ final class ContactSheet extends Model
 
     public function task(): ?Task
     {
-        return Task::latest($this->shoot, "sheet:{$this->id}", 'sheet');
+        return MakeContactSheet::latest($this);
     }
 }

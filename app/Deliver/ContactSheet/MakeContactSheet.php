@@ -21,6 +21,10 @@ use TCPDF;
 /** Makes the small pictures of contact sheets, then the PDF of them. */
 final class MakeContactSheet extends WorkInTurns
 {
+    public const KIND = 'sheet';
+
+    public const UNIT = 'frames';
+
     /** Pixels an inch of the small pictures. */
     private const PPI = 220;
 
@@ -39,7 +43,7 @@ final class MakeContactSheet extends WorkInTurns
 
     protected function turn(Task $task): bool
     {
-        $sheet = ContactSheet::query()->with('shoot.studio')->findOrFail((int) substr($task->subject, 6));
+        $sheet = $task->about(ContactSheet::class)->load('shoot.studio');
         $frames = Frame::query()->whereKey($sheet->frames)->orderBy('taken_ms')->orderBy('id')->get();
         $task->begin($frames->count());
         $folder = config('kanpai.sheets')."/{$sheet->uuid}";
@@ -50,7 +54,7 @@ final class MakeContactSheet extends WorkInTurns
         $mark = $plan->isMarked
             ? Watermark::of([
                 'text' => $sheet->shoot->studio->name,
-                'image' => $sheet->shoot->studio->mark_path,
+                'image' => $sheet->shoot->studio->logo_path,
                 'place' => 'bottom right',
                 'size' => 30,
                 'opacity' => 70,

@@ -15,14 +15,14 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 
 /**
- * Frames that are with a retoucher. The files go by a delivery, a part of it for each turn; what comes back comes by
+ * Frames that are with a retoucher. The files go by a delivery, a part of it for each round; what comes back comes by
  * the same link.
  *
  * @property int $id
  * @property string $uuid under which files arrive
  * @property int $shoot_id
  * @property int $delivery_id
- * @property int $turn
+ * @property int $round
  * @property CarbonImmutable|null $closed_at since when nothing more is taken
  * @property Shoot $shoot
  * @property Delivery $delivery
@@ -34,7 +34,7 @@ final class Handoff extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['turn' => 'int', 'closed_at' => 'immutable_datetime'];
+    protected $casts = ['round' => 'int', 'closed_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo
@@ -79,6 +79,6 @@ final class Handoff extends Model
 
     public function returnTask(): ?Task
     {
-        return Task::latest($this->shoot, 'returns', 'returns');
+        return TakeReturns::latest($this->shoot);
     }
 }

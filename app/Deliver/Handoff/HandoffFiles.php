@@ -29,7 +29,7 @@ use Kanpai\Core\Frames\Verdict;
 
 /**
  * What goes to a retoucher of a frame: its raw file, or its JPEG where there is no raw; the sidecar as it stands; the
- * picture with what was drawn on it; and, from the second turn on, what came back last. A list says what is to be done.
+ * picture with what was drawn on it; and, from the second round on, what came back last. A list says what is to be done.
  */
 final class HandoffFiles
 {
@@ -74,7 +74,7 @@ final class HandoffFiles
             $prints[self::NOTE] = hash(
                 'xxh128',
                 serialize(
-                    array_map(fn (HandoffNote $note): array => [$note->turn, $note->text, $note->drawing], $notes),
+                    array_map(fn (HandoffNote $note): array => [$note->round, $note->text, $note->drawing], $notes),
                 ),
             );
         }
@@ -118,12 +118,12 @@ final class HandoffFiles
             ->where('way', 'like', 'original:%')
             ->get(['frame_id', 'name'])
             ->pluck('name', 'frame_id');
-        $rows = [['file', 'turn', 'from', 'what is to be done', 'taken', 'headline']];
+        $rows = [['file', 'round', 'from', 'what is to be done', 'taken', 'headline']];
         foreach ($handoff->inOrder() as $one) {
-            foreach ($one->notes->where('turn', $one->turn)->values()->all() ?: [null] as $note) {
+            foreach ($one->notes->where('round', $one->round)->values()->all() ?: [null] as $note) {
                 $rows[] = [
                     (string) ($names[$one->frame_id] ?? $one->frame->name),
-                    (string) $one->turn,
+                    (string) $one->round,
                     $note->by ?? '',
                     $note?->inWords() ?? '',
                     $handoff->shoot->zone()->format($one->frame->taken_ms, 'Y-m-d\TH:i:s.vP'),
@@ -135,7 +135,7 @@ final class HandoffFiles
         return Table::write($rows);
     }
 
-    /** @return list<HandoffNote> of the turn in which the frame is out */
+    /** @return list<HandoffNote> of the round in which the frame is out */
     private function notes(Frame $frame, Delivery $delivery): array
     {
         $one = HandoffFrame::query()
@@ -144,7 +144,7 @@ final class HandoffFiles
             ->with('notes')
             ->first();
 
-        return $one === null ? [] : array_values($one->notes->where('turn', $one->turn)->all());
+        return $one === null ? [] : array_values($one->notes->where('round', $one->round)->all());
     }
 
     /** As it stands beside a copy, where other software may have written into it; with what we say of the frame. */

@@ -16,8 +16,8 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property int $id
  * @property int $handoff_id
  * @property int $frame_id
- * @property int $turn in which it is out
- * @property int|null $returned_turn in which it came back last
+ * @property int $round in which it is out
+ * @property int|null $returned_round in which it came back last
  * @property Frame $frame
  * @property Handoff $handoff
  * @property Collection<int, HandoffNote> $notes
@@ -28,7 +28,7 @@ final class HandoffFrame extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['turn' => 'int', 'returned_turn' => 'int'];
+    protected $casts = ['round' => 'int', 'returned_round' => 'int'];
 
     /** @return BelongsTo<Frame, $this> */
     public function frame(): BelongsTo
@@ -53,6 +53,6 @@ final class HandoffFrame extends Model
 
     public function isBack(): bool
     {
-        return $this->returned_turn === $this->turn;
+        return $this->returned_round === $this->round;
     }
 }

@@ -12,7 +12,7 @@ use Kanpai\Core\Proof\Drawing;
  *
  * @property int $id
  * @property int $handoff_frame_id
- * @property int $turn
+ * @property int $round
  * @property string $by
  * @property string $text
  * @property list<array<string, mixed>>|null $drawing marks, as Drawing takes them
@@ -25,7 +25,7 @@ final class HandoffNote extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['turn' => 'int', 'drawing' => 'array', 'width' => 'int', 'height' => 'int'];
+    protected $casts = ['round' => 'int', 'drawing' => 'array', 'width' => 'int', 'height' => 'int'];
 
     public function drawing(): ?Drawing
     {

@@ -16,7 +16,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
 /**
- * Gives frames to a retoucher and takes them back, turn by turn.
+ * Gives frames to a retoucher and takes them back, round by round.
  *
  * @phpstan-import-type DeliveryFacts from Delivering
  * @phpstan-import-type CardListing from \App\Ingest\Slots
@@ -70,9 +70,9 @@ final class Handoffs
                         'delivery_id' => $delivery->id,
                     ]);
                     foreach ($frames as $frame) {
-                        $one = $handoff->frames()->create(['frame_id' => $frame, 'turn' => 1]);
+                        $one = $handoff->frames()->create(['frame_id' => $frame, 'round' => 1]);
                         if ($note !== '') {
-                            $one->notes()->create(['turn' => 1, 'by' => $shoot->studio->name, 'text' => $note]);
+                            $one->notes()->create(['round' => 1, 'by' => $shoot->studio->name, 'text' => $note]);
                         }
                     }
                     if ($withGuests) {
@@ -90,16 +90,16 @@ final class Handoffs
      *
      * @param  array<int, string>  $notes  frame => what is to be done
      */
-    public function turn(Handoff $handoff, array $notes): void
+    public function nextRound(Handoff $handoff, array $notes): void
     {
         DB::transaction(function () use ($handoff, $notes): void {
             Handoff::query()->whereKey($handoff->id)->lockForUpdate()->first();
-            $turn = $handoff->turn + 1;
-            $handoff->update(['turn' => $turn]);
+            $round = $handoff->round + 1;
+            $handoff->update(['round' => $round]);
             foreach ($handoff->frames()->whereIn('frame_id', array_keys($notes))->get() as $one) {
-                $one->update(['turn' => $turn]);
+                $one->update(['round' => $round]);
                 $one->notes()->create([
-                    'turn' => $turn,
+                    'round' => $round,
                     'by' => $handoff->shoot->studio->name,
                     'text' => $notes[$one->frame_id],
                 ]);
@@ -108,7 +108,7 @@ final class Handoffs
                 $handoff->delivery->setRelation('shoot', $handoff->shoot),
                 array_keys($notes),
                 [Ways::HANDOFF],
-                "Turn {$turn}",
+                "Round {$round}",
             );
         });
     }
@@ -181,7 +181,7 @@ final class Handoffs
             $frames[$proof->frame_id]
                 ?->notes()
                 ->create([
-                    'turn' => 1,
+                    'round' => 1,
                     'by' => mb_substr((string) ($comment->guest->name ?: 'a guest'), 0, 120),
                     'text' => $comment->text,
                     'drawing' => $comment->drawing,

@@ -9,7 +9,6 @@ use App\Frames\Frame;
 use App\Imaging\UnableToMakePicture;
 use App\Ingest\Versions;
 use App\Studio\Shoot;
-use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Copies\UnableToCopy;
 use Kanpai\Core\Deliver\Handoff\NameMatch;
@@ -52,13 +51,8 @@ final class Returning
     {
         DB::transaction(function () use ($shoot): void {
             Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
-            $task = Task::latest($shoot, 'returns', 'returns');
-            if ($task === null || ! $task->isUnderWay()) {
-                TakeReturns::dispatch(
-                    Task::open($shoot, 'returns', 'returns', 'Taking in what came back', 'files', 1)->id,
-                )
-                    ->onQueue('default')
-                    ->afterCommit();
+            if (! TakeReturns::isUnderWay($shoot)) {
+                TakeReturns::open($shoot, 'Taking in what came back', 1);
             }
         });
     }
@@ -119,7 +113,7 @@ final class Returning
         HandoffFrame::query()
             ->where('frame_id', $frame->id)
             ->when($file->handoff_id !== null, fn ($frames) => $frames->where('handoff_id', $file->handoff_id))
-            ->update(['returned_turn' => DB::raw('turn')]);
+            ->update(['returned_round' => DB::raw('round')]);
         // What came by a link stands in the places now; a watched folder is somebody else's.
         if ($file->handoff_id !== null) {
             @unlink($file->stored);

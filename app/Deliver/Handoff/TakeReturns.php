@@ -10,6 +10,8 @@ use App\Studio\WorkInTurns;
 /** Takes in the files of a shoot that came back, one after the other. */
 final class TakeReturns extends WorkInTurns
 {
+    public const KIND = 'returns';
+
     protected function turn(Task $task): bool
     {
         $returning = app(Returning::class);

@@ -92,6 +92,6 @@ final class ContactSheetsController
 
         return redirect()
             ->route('sheets', $sheet->shoot)
-            ->with('said', "The sheets “{$sheet->title}” are removed.");
+            ->with('message', "The sheets “{$sheet->title}” are removed.");
     }
 }

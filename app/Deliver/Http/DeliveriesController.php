@@ -55,7 +55,7 @@ final class DeliveriesController
     ): View|RedirectResponse {
         $handoff = Handoff::ofDelivery($delivery->id);
         if ($handoff !== null) {
-            return redirect()->route('handoff', $handoff)->with('said', session('said'));
+            return redirect()->route('handoff', $handoff)->with('message', session('message'));
         }
         $receipts->collect();
         $delivery->load('shoot.studio', 'parts', 'recipients.receipts');
@@ -136,7 +136,7 @@ final class DeliveriesController
 
         return redirect()
             ->route('delivery.show', $delivery)
-            ->with('said', 'It is saved. Links that are out already go by it too.');
+            ->with('message', 'It is saved. Links that are out already go by it too.');
     }
 
     public function tell(Recipient $recipient, Delivering $delivering): RedirectResponse
@@ -146,7 +146,7 @@ final class DeliveriesController
 
         return redirect()
             ->route('delivery.show', $recipient->delivery)
-            ->with('said', "The link was mailed to {$recipient->email}.");
+            ->with('message', "The link was mailed to {$recipient->email}.");
     }
 
     public function withdraw(Recipient $recipient): RedirectResponse
@@ -157,7 +157,7 @@ final class DeliveriesController
         return redirect()
             ->route('delivery.show', $recipient->delivery)
             ->with(
-                'said',
+                'message',
                 $recipient->withdrawn_at === null
                     ? 'The link works again.'
                     : 'The link is withdrawn; nobody comes in by it any more.',
@@ -172,7 +172,7 @@ final class DeliveriesController
 
         return redirect()
             ->route('deliver.show', $delivery->shoot)
-            ->with('said', "“{$delivery->name}” is removed. Frames and originals are not touched.");
+            ->with('message', "“{$delivery->name}” is removed. Frames and originals are not touched.");
     }
 
     public function free(Delivery $delivery, Delivering $delivering): RedirectResponse
@@ -182,7 +182,7 @@ final class DeliveriesController
 
         return redirect()
             ->route('delivery.show', $delivery)
-            ->with('said', 'The files of the delivery are deleted. What was delivered when, and the receipts, stay.');
+            ->with('message', 'The files of the delivery are deleted. What was delivered when, and the receipts, stay.');
     }
 
     /** @throws ValidationException */

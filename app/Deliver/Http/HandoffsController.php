@@ -10,13 +10,13 @@ use App\Deliver\Handoff\Handoffs;
 use App\Deliver\Handoff\ReturnedFile;
 use App\Deliver\Handoff\Returning;
 use App\Deliver\Handoff\ReturnState;
+use App\Deliver\Handoff\TakeReturns;
 use App\Deliver\Handoff\Watching;
 use App\Frames\Frame;
 use App\Frames\Version;
 use App\Ingest\Versions;
 use App\Studio\Shoot;
 use App\Studio\StudioFolders;
-use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -39,7 +39,7 @@ final class HandoffsController
             'shoot' => $shoot,
             'handoffs' => $handoffs,
             'free' => StudioFolders::of($shoot->studio_id)->watchable(),
-            'task' => Task::latest($shoot, 'returns', 'returns'),
+            'task' => TakeReturns::latest($shoot),
             ...$this->returned($shoot),
             ...FramesAsked::by($request, $shoot)->forPage(),
         ]);
@@ -91,7 +91,7 @@ final class HandoffsController
         ]);
     }
 
-    public function turn(Request $request, Handoff $handoff, Handoffs $handoffs): RedirectResponse
+    public function nextRound(Request $request, Handoff $handoff, Handoffs $handoffs): RedirectResponse
     {
         $request->validate(
             [
@@ -105,7 +105,7 @@ final class HandoffsController
         );
         if ($handoff->delivery->task()?->isUnderWay() === true) {
             throw ValidationException::withMessages([
-                'again' => 'A turn is just being packed. Wait until it is there.',
+                'again' => 'A round is just being packed. Wait until it is there.',
             ]);
         }
         $notes = [];
@@ -118,7 +118,7 @@ final class HandoffsController
                 'again' => 'Say for each picture what is still to be done, or once for all of them.',
             ]);
         }
-        $handoffs->turn($handoff, $notes);
+        $handoffs->nextRound($handoff, $notes);
 
         return redirect()->route('handoff', $handoff);
     }
@@ -130,7 +130,7 @@ final class HandoffsController
         return redirect()
             ->route('handoff', $handoff)
             ->with(
-                'said',
+                'message',
                 $handoff->closed_at === null
                     ? 'The handoff is open again, its links work.'
                     : 'The handoff is closed: its links end, what came back stays.',
@@ -189,7 +189,7 @@ final class HandoffsController
             ? redirect()->route('handoffs', $shoot)
             : redirect()->route('handoff', $handoff)
         )->with(
-            'said',
+            'message',
             "Version {$version->number} stands for {$version->frame->name} now. Galleries show it once they are ".
                 'published again.',
         );
@@ -208,7 +208,7 @@ final class HandoffsController
         return redirect()
             ->route('handoffs', $shoot)
             ->with(
-                'said',
+                'message',
                 $shoot->watched === null
                     ? 'No folder is watched any more.'
                     : "The folder is watched. {$found} ".($found === 1 ? 'file is' : 'files are').' new in it.',

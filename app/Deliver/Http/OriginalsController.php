@@ -10,9 +10,9 @@ use App\Deliver\Originals\CopyOriginals;
 use App\Frames\CardFile;
 use App\Ingest\ChosenOriginals;
 use App\Ingest\Naming;
+use App\Ingest\RenameFiles;
 use App\Ingest\Renaming;
 use App\Studio\Shoot;
-use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -44,8 +44,8 @@ final class OriginalsController
             'pattern' => $pattern,
             'places' => $this->places->used($shoot->studio_id),
             'tasks' => array_filter([
-                Task::latest($shoot, CopyOriginals::SUBJECT, CopyOriginals::SUBJECT),
-                Task::latest($shoot, 'names', Task::RENAMING),
+                CopyOriginals::latest($shoot),
+                RenameFiles::latest($shoot),
             ]),
             'behind' => FrameCaption::query()->where('shoot_id', $shoot->id)->whereNull('written_at')->count(),
             ...$this->comes($shoot, new ChosenOriginals($asked->ids()), $pattern),

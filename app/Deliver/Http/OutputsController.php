@@ -7,8 +7,8 @@ namespace App\Deliver\Http;
 use App\Deliver\Output;
 use App\Deliver\OutputFile;
 use App\Deliver\OutputRun;
+use App\Deliver\WriteOutputs;
 use App\Studio\Shoot;
-use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -33,7 +33,7 @@ final class OutputsController
             ...FramesAsked::by($request, $shoot)->forPage(),
             'outputs' => Output::ofStudio($shoot->studio)->get(),
             'written' => $written,
-            'task' => $run === null ? null : Task::latest($shoot, "outputs:{$run->id}", 'outputs'),
+            'task' => $run === null ? null : WriteOutputs::latest($run),
             'folder' => (string) config('kanpai.outputs')."/{$shoot->studio_id}",
         ]);
     }
@@ -52,7 +52,7 @@ final class OutputsController
 
         return redirect()
             ->route('deliver.outputs', $shoot)
-            ->with('said', "“{$facts['name']}” is saved for all shoots.");
+            ->with('message', "“{$facts['name']}” is saved for all shoots.");
     }
 
     /** What was written with it stays. */
@@ -62,18 +62,18 @@ final class OutputsController
 
         return redirect()
             ->route('deliver.outputs', $shoot)
-            ->with('said', 'The output is gone; files that were written with it stay where they are.');
+            ->with('message', 'The output is gone; files that were written with it stay where they are.');
     }
 
     /** The record of a run; what it wrote stays. One that goes on is stopped. */
     public function removeRun(OutputRun $run): RedirectResponse
     {
-        Task::latest($run->shoot, "outputs:{$run->id}", 'outputs')?->stop();
+        WriteOutputs::latest($run)?->stop();
         $run->delete();
 
         return redirect()
             ->route('deliver.outputs', $run->shoot)
-            ->with('said', 'The run is removed; files that it wrote stay where they are.');
+            ->with('message', 'The run is removed; files that it wrote stay where they are.');
     }
 
     public function run(Request $request, Shoot $shoot): RedirectResponse

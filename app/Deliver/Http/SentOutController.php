@@ -126,7 +126,7 @@ final class SentOutController
 
         return redirect()
             ->route('sent-out', $shoot)
-            ->with('said', "“{$facts['name']}” is saved for all shoots.");
+            ->with('message', "“{$facts['name']}” is saved for all shoots.");
     }
 
     public function mood(Request $request, Shoot $shoot, string $destination): RedirectResponse
@@ -154,7 +154,7 @@ final class SentOutController
 
         return redirect()
             ->route('sent-out', $shoot)
-            ->with('said', 'The destination is gone from here; what stands there stays.');
+            ->with('message', 'The destination is gone from here; what stands there stays.');
     }
 
     private function find(Shoot $shoot, int $destination): Destination

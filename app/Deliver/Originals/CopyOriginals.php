@@ -23,7 +23,9 @@ use Kanpai\Core\Copies\UnableToCopy;
  */
 final class CopyOriginals extends WorkInTurns
 {
-    public const SUBJECT = 'originals';
+    public const KIND = 'originals';
+
+    public const UNIT = 'bytes';
 
     /**
      * @param  array<int, string>  $paths  file => path below the place
@@ -32,19 +34,14 @@ final class CopyOriginals extends WorkInTurns
     public static function start(Shoot $shoot, Place $place, array $paths): bool
     {
         $sizes = CardFile::query()->whereIntegerInRaw('id', array_keys($paths))->pluck('size', 'id');
-        $task = DB::transaction(function () use ($shoot, $place, $paths, $sizes): ?Task {
+
+        return DB::transaction(function () use ($shoot, $place, $paths, $sizes): bool {
             Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
-            if (Task::latest($shoot, self::SUBJECT, self::SUBJECT)?->isUnderWay() === true) {
-                return null;
+            if (self::isUnderWay($shoot)) {
+                return false;
             }
-            $task = Task::open(
-                $shoot,
-                self::SUBJECT,
-                self::SUBJECT,
-                'Copying '.number_format(count($paths)).' originals to “'.$place->name.'”',
-                'bytes',
-                (int) $sizes->sum(),
-            );
+            $title = 'Copying '.number_format(count($paths)).' originals to “'.$place->name.'”';
+            $task = self::open($shoot, $title, (int) $sizes->sum());
             WorkPlan::of($task)->make(
                 array_map(
                     fn (int $file, string $path): array => [
@@ -57,15 +54,10 @@ final class CopyOriginals extends WorkInTurns
                     $paths,
                 ),
             );
-            $task->update(['answer' => '0 0', 'pieces_total' => count($paths)]);
+            $task->update(['pieces_total' => count($paths)]);
 
-            return $task;
+            return true;
         });
-        if ($task !== null) {
-            self::dispatch($task->id)->onQueue('default');
-        }
-
-        return $task !== null;
     }
 
     protected function over(Task $task): void
@@ -76,8 +68,7 @@ final class CopyOriginals extends WorkInTurns
     protected function turn(Task $task): bool
     {
         $folders = app(Places::class)->folders($task->shoot->studio_id);
-        [$byte, $pieces] = array_map(intval(...), [...explode(' ', (string) $task->answer), 0, 0]);
-        $done = $task->done;
+        [$byte, $pieces, $done] = [$task->reached('byte'), $task->pieces, $task->done];
         foreach (WorkPlan::of($task)->from($byte) as $behind => $step) {
             $place = app(Places::class)
                 ->used($task->shoot->studio_id)
@@ -112,9 +103,7 @@ final class CopyOriginals extends WorkInTurns
                 return false;
             }
             $done += is_int($step['bytes'] ?? null) ? $step['bytes'] : 0;
-            Task::query()
-                ->whereKey($task->id)
-                ->update(['answer' => "{$behind} ".++$pieces, 'done' => $done, 'pieces' => $pieces]);
+            $task->fill(['done' => $done, 'pieces' => ++$pieces])->note(['byte' => $behind]);
             if (! $task->reach($done, $pieces) || $this->isTurnOver()) {
                 return false;
             }

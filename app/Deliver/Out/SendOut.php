@@ -20,13 +20,15 @@ use Illuminate\Support\Facades\DB;
  */
 final class SendOut extends WorkInTurns
 {
+    public const KIND = 'shipment';
+
+    public const UNIT = 'frames';
+
     private const TRIES = 6;
 
     protected function turn(Task $task): bool
     {
-        $shipment = Shipment::query()
-            ->with('shoot.studio', 'destination', 'output')
-            ->findOrFail((int) substr($task->subject, 9));
+        $shipment = $task->about(Shipment::class)->load('shoot.studio', 'destination', 'output');
         $plan = WorkPlan::of($task);
         if (! $plan->isMade()) {
             $frames = Frame::query()
@@ -54,7 +56,7 @@ final class SendOut extends WorkInTurns
             return $this->waitFor(1);
         }
         try {
-            return $this->send($task, $shipment, $plan);
+            return $this->send($task, $shipment);
         } finally {
             DB::scalar('SELECT RELEASE_LOCK(?)', [$lock]);
         }
@@ -65,30 +67,18 @@ final class SendOut extends WorkInTurns
         WorkPlan::of($task)->remove();
     }
 
-    private function send(Task $task, Shipment $shipment, WorkPlan $plan): bool
+    private function send(Task $task, Shipment $shipment): bool
     {
-        $outputs = app(OutputFiles::class);
         $sending = app(SendingOut::class);
-        ['byte' => $byte, 'at' => $at, 'tries' => $tries] = $this->checkpoint($task);
         try {
             $carrier = Carrier::to($shipment->destination);
-            foreach ($plan->from($byte) as $behind => $step) {
-                $frame = Frame::query()
-                    ->with('shoot.studio', 'card', 'body')
-                    ->find(is_int($step['frame'] ?? null) ? $step['frame'] : 0);
-                $path = is_string($step['path'] ?? null) ? $step['path'] : '';
-                $frame === null ||
-                    $sending->send(
-                        $shipment,
-                        $carrier,
-                        $frame,
-                        $outputs->of($frame, [$shipment->output_id => [$frame->id => $path]])[$shipment->output_id],
-                    );
-                $task->update(['answer' => json_encode(['byte' => $behind, 'at' => ++$at, 'tries' => 0])]);
-                $tries = 0;
-                if (! $task->reach($at) || $this->isTurnOver()) {
-                    return false;
-                }
+            $isAll = $this->follow($task, function (array $step) use ($shipment, $carrier): array {
+                $this->one($shipment, $carrier, $step);
+
+                return ['tries' => 0];
+            });
+            if (! $isAll) {
+                return false;
             }
             $sending->conclude($shipment, $carrier);
         } catch (UnableToDeliver|UnableToMakePicture|UnableToWriteMetadata $reason) {
@@ -96,34 +86,37 @@ final class SendOut extends WorkInTurns
 
             return false;
         } catch (UnableToSendOut $reason) {
-            $tries++;
-            if ($tries >= self::TRIES) {
-                $task->fail(
-                    "{$shipment->destination->name}: {$reason->getMessage()} It was tried {$tries} times. What ".
-                        'has arrived stays; sending again goes on from there.',
-                );
-
-                return false;
-            }
-            $task->update([
-                'answer' => json_encode(['tries' => $tries] + $this->checkpoint($task->refresh())),
-                'problem' => "{$shipment->destination->name}: {$reason->getMessage()} It is tried again in ".
-                    2 ** $tries.
-                    ' s.',
-            ]);
-
-            return $this->waitFor(2 ** $tries);
+            return $this->tryAgain($task, $shipment, $reason);
         }
 
         return true;
     }
 
-    /** @return array{byte: int, at: int, tries: int} */
-    private function checkpoint(Task $task): array
+    /** @param  array<string, mixed>  $step  of the plan */
+    private function one(Shipment $shipment, Carrier $carrier, array $step): void
     {
-        $said = json_decode((string) $task->answer, true);
-        $whole = fn (string $name): int => is_array($said) && is_int($said[$name] ?? null) ? $said[$name] : 0;
+        $frame = Frame::query()
+            ->with('shoot.studio', 'card', 'body')
+            ->find(is_int($step['frame'] ?? null) ? $step['frame'] : 0);
+        if ($frame !== null) {
+            $path = is_string($step['path'] ?? null) ? $step['path'] : '';
+            $files = app(OutputFiles::class)->of($frame, [$shipment->output_id => [$frame->id => $path]]);
+            app(SendingOut::class)->send($shipment, $carrier, $frame, $files[$shipment->output_id]);
+        }
+    }
 
-        return ['byte' => $whole('byte'), 'at' => $whole('at'), 'tries' => $whole('tries')];
+    private function tryAgain(Task $task, Shipment $shipment, UnableToSendOut $reason): bool
+    {
+        $tries = $task->refresh()->reached('tries') + 1;
+        $said = "{$shipment->destination->name}: {$reason->getMessage()}";
+        if ($tries >= self::TRIES) {
+            $task->fail("{$said} It was tried {$tries} times. What has arrived stays; sending again goes on from there.");
+
+            return false;
+        }
+        $seconds = 2 ** $tries;
+        $task->fill(['problem' => "{$said} It is tried again in {$seconds} s."])->note(['tries' => $tries]);
+
+        return $this->waitFor($seconds);
     }
 }

@@ -10,7 +10,6 @@ use App\Deliver\OutputWriter;
 use App\Deliver\UnableToDeliver;
 use App\Frames\Frame;
 use App\Studio\Shoot;
-use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Caption\Caption;
 use Kanpai\Core\Frames\Caption\Field;
@@ -66,15 +65,7 @@ final class SendingOut
 
     public function goOn(Shipment $shipment): void
     {
-        $task = Task::open(
-            $shipment->shoot,
-            'shipment',
-            "shipment:{$shipment->id}",
-            "Sending to {$shipment->destination->name}",
-            'frames',
-            count($shipment->frames),
-        );
-        SendOut::dispatch($task->id)->onQueue('default')->afterCommit();
+        SendOut::open($shipment, "Sending to {$shipment->destination->name}", count($shipment->frames));
     }
 
     /**
@@ -214,7 +205,10 @@ final class SendingOut
         ) {
             $captions = FrameCaption::query()->whereIn('frame_id', $files->pluck('frame_id'))->get()->keyBy('frame_id');
             foreach ($files as $file) {
-                $shipment = $shipments[$file->shipment_id];
+                $shipment = $shipments->get($file->shipment_id);
+                if ($shipment === null) {
+                    continue;
+                }
                 $old[$shipment->id] ??= ['shipment' => $shipment, 'frames' => [], 'names' => [], 'gone' => 0];
                 if (self::gone([$file]) !== []) {
                     $old[$shipment->id]['gone']++;

@@ -74,6 +74,6 @@ final class Shipment extends Model
 
     public function task(): ?Task
     {
-        return Task::latest($this->shoot, "shipment:{$this->id}", 'shipment');
+        return SendOut::latest($this);
     }
 }

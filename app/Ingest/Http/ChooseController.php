@@ -65,7 +65,7 @@ final class ChooseController
         DB::table('frames')
             ->where(['shoot_id' => $shoot->id, 'is_pictured' => false])
             ->whereIn('id', $ids)
-            ->update(['wanted_at' => now()->format('Y-m-d H:i:s.v')]);
+            ->update(['requested_at' => now()->format('Y-m-d H:i:s.v')]);
         $unseen = Card::query()
             ->whereIn(
                 'id',
@@ -76,7 +76,7 @@ final class ChooseController
             )
             ->get();
         foreach ($unseen as $card) {
-            $last = $card->task('previews');
+            $last = MakePreviews::latest($card);
             // A disk that was away may be back; not asked more than twice a minute.
             if ($last?->state === TaskState::Failed && $last->ended_at?->lessThan(now()->subSeconds(30)) === true) {
                 MakePreviews::ofCard($card);

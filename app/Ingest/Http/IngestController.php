@@ -10,16 +10,15 @@ use App\Ingest\Card;
 use App\Ingest\CardSummaries;
 use App\Ingest\CompareWithCard;
 use App\Ingest\CopyCard;
-use App\Ingest\ProveCopies;
 use App\Ingest\Reading;
 use App\Ingest\RemoveCard;
 use App\Ingest\Slots;
 use App\Ingest\SlotsOfShoot;
 use App\Ingest\UnusableSlot;
 use App\Ingest\Upload\UploadLink;
+use App\Ingest\VerifyCopies;
 use App\Studio\Shoot;
 use App\Studio\StudioFolders;
-use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -83,7 +82,7 @@ final class IngestController
         return redirect()
             ->route('ingest.show', $shoot)
             ->with(
-                'said',
+                'message',
                 $begun === 0
                     ? 'No new card is in a slot.'
                     : $begun.
@@ -105,7 +104,7 @@ final class IngestController
 
         return redirect()
             ->route('ingest.show', $shoot)
-            ->with('said', "Card {$card->number} is out of the shoot again. The card itself was not touched.");
+            ->with('message', "Card {$card->number} is out of the shoot again. The card itself was not touched.");
     }
 
     public function copy(Request $request, Card $card): RedirectResponse
@@ -114,7 +113,7 @@ final class IngestController
             ['shooter' => ['required', 'string', 'max:120']],
             ['shooter.required' => 'Say who shot this card; it goes into the folder’s name and the captions.'],
         );
-        if ($card->state->isRead() && $card->task('copy')?->isUnderWay() !== true) {
+        if ($card->state->isRead() && ! CopyCard::isUnderWay($card)) {
             $card->update(['shooter' => $said['shooter']]);
             Body::query()
                 ->whereIn('id', $card->frames()->select('body_id'))
@@ -134,9 +133,9 @@ final class IngestController
     }
 
     /** Has every copy read again and compared. */
-    public function prove(Card $card): RedirectResponse
+    public function verify(Card $card): RedirectResponse
     {
-        ProveCopies::ofCard($card);
+        VerifyCopies::ofCard($card);
 
         return redirect()->route('ingest.show', $card->shoot);
     }
@@ -144,16 +143,8 @@ final class IngestController
     /** Has the card read a second time and compared with what was copied. */
     public function compare(Card $card): RedirectResponse
     {
-        if ($card->task('compare')?->isUnderWay() !== true && $card->task('copy')?->isUnderWay() !== true) {
-            $task = Task::open(
-                $card->shoot,
-                'compare',
-                $card->subject(),
-                "Comparing card {$card->number} with its copies",
-                'bytes',
-                $card->bytes,
-            );
-            CompareWithCard::dispatch($task->id)->onQueue('default');
+        if (! CompareWithCard::isUnderWay($card) && ! CopyCard::isUnderWay($card)) {
+            CompareWithCard::open($card, "Comparing card {$card->number} with its copies", $card->bytes);
         }
 
         return redirect()->route('ingest.show', $card->shoot);

@@ -37,7 +37,7 @@ final class UploadController
             ['link_shooter' => ['required', 'string', 'max:120']],
             ['link_shooter.required' => 'Say whose cards will come by this link.'],
         );
-        UploadLink::make($shoot, $said['link_shooter']);
+        UploadLink::issue($shoot, $said['link_shooter']);
 
         return redirect()->route('ingest.show', $shoot);
     }

@@ -9,14 +9,14 @@ use App\Copies\Place;
 use App\Copies\Places;
 use App\Ingest\NameTree;
 use App\Ingest\Naming;
-use App\Ingest\ProveCopies;
 use App\Ingest\ReevaluateCards;
+use App\Ingest\RenameFiles;
 use App\Ingest\Renaming;
 use App\Ingest\SavedPattern;
+use App\Ingest\VerifyCopies;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use App\Studio\Studio;
-use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -46,7 +46,7 @@ final class WhereController
                 ->pluck('n', 'place'),
             'free' => $places->free($shoot->studio_id),
             'standard' => NamePattern::standard(),
-            'task' => Task::latest($shoot, 'names', Task::RENAMING),
+            'task' => RenameFiles::latest($shoot),
         ]);
     }
 
@@ -74,7 +74,7 @@ final class WhereController
         return redirect()
             ->route('ingest.where', $shoot)
             ->with(
-                'said',
+                'message',
                 $name === ''
                     ? 'Files that are copied from now on go there. Those that are copied stay where they are.'
                     : "Saved as “{$name}”, and used for this shoot from now on.",
@@ -169,12 +169,12 @@ final class WhereController
         if (! $found->isThere()) {
             throw ValidationException::withMessages(['place' => UnableToCopy::isAway($found->name)->getMessage()]);
         }
-        $cards = ProveCopies::ofPlace($found, $shoot->studio_id);
+        $cards = VerifyCopies::ofPlace($found, $shoot->studio_id);
 
         return redirect()
             ->route('ingest.where', $shoot)
             ->with(
-                'said',
+                'message',
                 "The copies of {$cards} ".
                     ($cards === 1 ? 'card' : 'cards').
                     " on “{$found->name}” are being read again. What is damaged or gone takes its card’s verdict ".
@@ -186,8 +186,8 @@ final class WhereController
     {
         $this->owner();
         $said = $request->validate(
-            ['copies_wanted' => ['required', 'integer', 'min:1', 'max:9']],
-            ['copies_wanted.*' => 'Between 1 and 9 copies can be asked for.'],
+            ['copies_required' => ['required', 'integer', 'min:1', 'max:9']],
+            ['copies_required.*' => 'Between 1 and 9 copies can be asked for.'],
         );
         $shoot->studio->update($said);
         $cards->of($shoot->studio);

@@ -7,6 +7,7 @@ namespace App\Ingest\Upload;
 use App\Frames\CardFile;
 use App\Ingest\Card;
 use App\Ingest\CardState;
+use App\Ingest\CopyCard;
 use App\Ingest\KnownCards;
 use App\Ingest\Reading;
 use App\Studio\Shoot;
@@ -67,7 +68,7 @@ final class Announcing
         // While it is read or copied from a slot, nobody takes it over from a browser.
         if (
             $card->state !== CardState::Arriving &&
-            ($card->state === CardState::Reading || $card->task('copy')?->isUnderWay() === true)
+            ($card->state === CardState::Reading || CopyCard::isUnderWay($card))
         ) {
             return ['card' => $card, 'known' => 'it is being read or copied by the studio just now', 'wanted' => []];
         }
@@ -123,7 +124,7 @@ final class Announcing
                         'copies',
                         fn ($copies) => $copies->whereColumn('copies.hash', 'files.hash'),
                         '>=',
-                        $card->shoot->studio->copies_wanted,
+                        $card->shoot->studio->copies_required,
                     ),
             )
             ->pluck('id', 'path')

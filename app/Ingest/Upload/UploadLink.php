@@ -51,7 +51,7 @@ final class UploadLink extends Model
         return $this->belongsTo(Shoot::class);
     }
 
-    public static function make(Shoot $shoot, string $shooter): self
+    public static function issue(Shoot $shoot, string $shooter): self
     {
         return DB::transaction(function () use ($shoot, $shooter): self {
             Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();

@@ -92,7 +92,7 @@ final class FaceController
             ...$mark,
         ]);
 
-        return redirect()->route('face')->with('said', 'Guests see it from now on.');
+        return redirect()->route('face')->with('message', 'Guests see it from now on.');
     }
 
     /** Colours as a sheet of styles: the address says them, so that browsers keep it. */
@@ -109,12 +109,12 @@ final class FaceController
     /**
      * Whatever was sent becomes pixels, since a drawing may bring scripts along; a worker does it.
      *
-     * @return array{mark_path?: string|null}
+     * @return array{logo_path?: string|null}
      */
     private function mark(Request $request): array
     {
         if ($request->boolean('no_mark')) {
-            return ['mark_path' => null];
+            return ['logo_path' => null];
         }
         $file = $request->file('mark');
         if (! $file instanceof UploadedFile) {

@@ -81,17 +81,17 @@ final class GalleryController
                 Rule::exists('gallery_frames', 'frame_id')->where('gallery_id', $gallery->id),
             ],
         ]);
-        $before = $gallery->watermark()?->fingerprint();
+        $before = $gallery->proofWatermark()?->fingerprint();
         $gallery->update([
             ...array_diff_key($request->gallery($gallery->shoot), ['message' => true]),
             'cover_id' => $request->filled('cover_id') ? $request->integer('cover_id') : null,
         ]);
-        if ($gallery->watermark()?->fingerprint() !== $before || $gallery->wasChanged('metadata')) {
+        if ($gallery->proofWatermark()?->fingerprint() !== $before || $gallery->wasChanged('metadata')) {
             $gallery->frames()->update(['plain_large_path' => null]);
         }
         $publishing->again($gallery);
 
-        return redirect()->route('proof.links', $gallery)->with('said', 'The gallery is as you said.');
+        return redirect()->route('proof.links', $gallery)->with('message', 'The gallery is as you said.');
     }
 
     /** The gallery with its links, proofs, and all that guests said. Frames and originals are not touched. */
@@ -102,7 +102,7 @@ final class GalleryController
 
         return redirect()
             ->route('proof.show', $gallery->shoot)
-            ->with('said', "“{$gallery->title}” is removed. Frames and originals are not touched.");
+            ->with('message', "“{$gallery->title}” is removed. Frames and originals are not touched.");
     }
 
     public function again(Gallery $gallery, Publishing $publishing): RedirectResponse
@@ -111,7 +111,7 @@ final class GalleryController
 
         return redirect()
             ->route('proof.gallery', $gallery)
-            ->with('said', 'Published again. All choices, comments and drawings are kept.');
+            ->with('message', 'Published again. All choices, comments and drawings are kept.');
     }
 
     /** A final list out of what several people chose. */
@@ -154,14 +154,14 @@ final class GalleryController
 
                 return redirect()
                     ->route('cull.show', $shoot)
-                    ->with('said', "A round of {$count} frames has begun.");
+                    ->with('message', "A round of {$count} frames has begun.");
             case 'use':
                 $taken->withUse($shoot, Member::current(), $frames, trim($request->string('use')->toString()));
 
                 return redirect()
                     ->route('proof.gallery', $gallery)
                     ->with(
-                        'said',
+                        'message',
                         "{$count} frames are for {$request->string(
                             'use',
                         )} now. The step can be taken back on the culling page.",
@@ -171,7 +171,7 @@ final class GalleryController
 
                 return redirect()
                     ->route('cull.show', [$shoot, 'where' => 'set:"'.addcslashes($set->name, '"\\').'"'])
-                    ->with('said', "“{$set->name}” has {$count} frames.");
+                    ->with('message', "“{$set->name}” has {$count} frames.");
         }
     }
 }

@@ -101,7 +101,7 @@ final class GuestController
                 'gone_at',
                 'headline',
                 'description',
-                ...$share->is_marked
+                ...$share->is_watermarked
                     ? ['small_path AS small', 'large_path AS large']
                     : [
                         DB::raw('COALESCE(plain_small_path, small_path) AS small'),
@@ -167,7 +167,7 @@ final class GuestController
                     ->get();
         if ($guest === null || $frames->isEmpty() || $guest->sent_at !== null) {
             return redirect($share->path())->with(
-                'said',
+                'message',
                 $guest?->sent_at === null
                     ? UnableToSend::nothing()->getMessage()
                     : UnableToSend::sentAlready()->getMessage(),
@@ -209,7 +209,7 @@ final class GuestController
         $share = $this->share($request);
         $guest = Guest::known($request, $share);
         if ($guest === null || $guest->choices()->doesntExist()) {
-            return redirect($share->path())->with('said', UnableToSend::nothing()->getMessage());
+            return redirect($share->path())->with('message', UnableToSend::nothing()->getMessage());
         }
         try {
             $choosing->send($guest, $said['name'], $said['email'], $said['message'] ?? '');
@@ -235,7 +235,7 @@ final class GuestController
         $mailing->bringBack($guest);
 
         return redirect($share->path())->with(
-            'said',
+            'message',
             "Your own link is on its way to {$said['email']}. It opens the gallery on any device, with all you ".
                 'chose and said.',
         );
@@ -272,7 +272,7 @@ final class GuestController
         }
         if ($ready === null) {
             return redirect($share->path())->with(
-                'said',
+                'message',
                 "Picture {$proof->number} cannot be had in full size just now. Please try again in some minutes, ".
                     'or ask the studio.',
             );

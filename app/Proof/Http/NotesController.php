@@ -42,6 +42,6 @@ final class NotesController
                 route('proof.gallery', [$comment->guest->gallery_id, 'kind' => 'noted']).
                     "#picture-{$comment->gallery_frame_id}",
             )
-            ->with('said', $said);
+            ->with('message', $said);
     }
 }

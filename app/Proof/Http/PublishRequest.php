@@ -49,7 +49,7 @@ final class PublishRequest extends FormRequest
     }
 
     /**
-     * @return array{title: string, message: string, mark: array<string, mixed>|null, sectioning: string, metadata: string, live: string|null}
+     * @return array{title: string, message: string, watermark: array<string, mixed>|null, sectioning: string, metadata: string, live: string|null}
      *
      * @throws ValidationException
      */
@@ -58,7 +58,7 @@ final class PublishRequest extends FormRequest
         return [
             'title' => $this->string('title')->toString(),
             'message' => $this->string('message')->toString(),
-            'mark' => $this->mark($shoot),
+            'watermark' => $this->watermark($shoot),
             'sectioning' => $this->filled('sectioning')
                 ? $this->string('sectioning')->toString()
                 : Sectioning::None->value,
@@ -81,7 +81,7 @@ final class PublishRequest extends FormRequest
     }
 
     /** @return array<string, mixed>|null */
-    private function mark(Shoot $shoot): ?array
+    private function watermark(Shoot $shoot): ?array
     {
         $kind = $this->filled('mark_kind') ? $this->string('mark_kind')->toString() : 'words';
         $mark = [
@@ -90,11 +90,11 @@ final class PublishRequest extends FormRequest
             'opacity' => $this->float('mark_opacity', 45),
         ];
         if ($kind === 'mark') {
-            return $shoot->studio->mark_path === null
+            return $shoot->studio->logo_path === null
                 ? throw ValidationException::withMessages([
                     'mark_kind' => 'The studio has no picture of its mark yet. Choose one under “The studio’s face”.',
                 ])
-                : [...$mark, 'image' => $shoot->studio->mark_path];
+                : [...$mark, 'image' => $shoot->studio->logo_path];
         }
 
         return $kind === 'none' || ! $this->filled('watermark')

@@ -107,7 +107,7 @@ final class SelectionsController
                 return redirect()
                     ->route('proof.gallery', $selection->gallery)
                     ->with(
-                        'said',
+                        'message',
                         count($frames).
                             " frames are for {$request->string(
                                 'use',

@@ -25,7 +25,7 @@ final class SharesController
             $share = Share::open($gallery, $rights, [
                 ...$facts,
                 'message' => $request->string('message')->toString(),
-                'is_marked' => $request->boolean('is_marked') && $gallery->watermark() !== null,
+                'is_watermarked' => $request->boolean('is_watermarked') && $gallery->proofWatermark() !== null,
             ]);
             foreach ($people as $person) {
                 Guest::named($share, $person['name'], $person['email']);
@@ -42,7 +42,7 @@ final class SharesController
         return redirect()
             ->route('proof.links', $gallery)
             ->with(
-                'said',
+                'message',
                 "The link for {$share->name} works".
                     ($people === []
                         ? '.'
@@ -67,15 +67,15 @@ final class SharesController
             'message' => $request->string('message')->toString(),
             'rights' => $request->rights()->toArray(),
             'ends_on' => $facts['ends_on'],
-            ...$request->has('is_marked')
-                ? ['is_marked' => $request->boolean('is_marked') && $share->gallery->watermark() !== null]
+            ...$request->has('is_watermarked')
+                ? ['is_watermarked' => $request->boolean('is_watermarked') && $share->gallery->proofWatermark() !== null]
                 : [],
             ...$password,
         ]);
 
         return redirect()
             ->route('proof.links', $share->gallery)
-            ->with('said', "The link for {$share->name} is changed. Who has it already goes by it from now on.");
+            ->with('message', "The link for {$share->name} is changed. Who has it already goes by it from now on.");
     }
 
     /** The link, its guests, and what they said. */
@@ -87,7 +87,7 @@ final class SharesController
 
         return redirect()
             ->route('proof.links', $share->gallery)
-            ->with('said', "The link for {$share->name} is removed, with what was said by it.");
+            ->with('message', "The link for {$share->name} is removed, with what was said by it.");
     }
 
     public function withdraw(Share $share): RedirectResponse
@@ -98,7 +98,7 @@ final class SharesController
         return redirect()
             ->route('proof.links', $share->gallery)
             ->with(
-                'said',
+                'message',
                 $share->withdrawn_at === null
                     ? 'The link works again.'
                     : 'The link does not work any more. Choices and comments are kept.',
@@ -119,7 +119,7 @@ final class SharesController
         return redirect()
             ->route('proof.links', $share->gallery)
             ->with(
-                'said',
+                'message',
                 count($people) === 0
                     ? 'Nobody was named, so no mail was sent.'
                     : count($people).(count($people) === 1 ? ' mail is' : ' mails are').' on the way.',
@@ -132,6 +132,6 @@ final class SharesController
 
         return redirect()
             ->route('proof.gallery', $guest->gallery)
-            ->with('said', "{$guest->called()} can choose again. What was sent stays as it was.");
+            ->with('message', "{$guest->called()} can choose again. What was sent stays as it was.");
     }
 }

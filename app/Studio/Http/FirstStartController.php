@@ -61,6 +61,6 @@ final class FirstStartController
 
         return redirect()
             ->route('shoots.new')
-            ->with('said', "{$said['studio']} is open. Begin with the first shoot.");
+            ->with('message', "{$said['studio']} is open. Begin with the first shoot.");
     }
 }

@@ -14,7 +14,7 @@ final class ShootRequest extends FormRequest
         return [
             'name' => ['required', 'string', 'max:120'],
             'client' => ['nullable', 'string', 'max:120'],
-            'place' => ['nullable', 'string', 'max:120'],
+            'venue' => ['nullable', 'string', 'max:120'],
             'zone' => ['required', 'timezone:all'],
             'held_on' => ['required', 'date_format:Y-m-d'],
             'promised_on' => ['nullable', 'date_format:Y-m-d', 'after_or_equal:held_on'],
@@ -38,6 +38,6 @@ final class ShootRequest extends FormRequest
     {
         $facts = $this->validated();
 
-        return [...$facts, 'client' => $facts['client'] ?? '', 'place' => $facts['place'] ?? ''];
+        return [...$facts, 'client' => $facts['client'] ?? '', 'venue' => $facts['venue'] ?? ''];
     }
 }

@@ -118,7 +118,7 @@ final class ShootsController
 
         return redirect()
             ->route('shoots')
-            ->with('said', "“{$shoot->name}” is changed. Copies keep the folders they have.");
+            ->with('message', "“{$shoot->name}” is changed. Copies keep the folders they have.");
     }
 
     public function finish(Shoot $shoot): RedirectResponse
@@ -127,7 +127,7 @@ final class ShootsController
 
         return redirect()
             ->route('shoots')
-            ->with('said', "“{$shoot->name}” is finished and has left the list. Nothing was deleted.");
+            ->with('message', "“{$shoot->name}” is finished and has left the list. Nothing was deleted.");
     }
 
     public function reopen(Shoot $shoot): RedirectResponse
@@ -136,6 +136,6 @@ final class ShootsController
 
         return redirect()
             ->route('shoots')
-            ->with('said', "“{$shoot->name}” is back on the list.");
+            ->with('message', "“{$shoot->name}” is back on the list.");
     }
 }

@@ -2,10 +2,10 @@
  * The clock in the form. What it does is worked out by the server; a lane follows the hand until the answer is
  * there.
  */
-import { showTies } from './ties.js';
-import { $, current, drawing, root, state } from './store.js';
-import { showAll } from './near.js';
 import { post } from '../studio/server.js';
+import { showAll } from './near.js';
+import { $, current, drawing, root, state } from './store.js';
+import { showTies } from './ties.js';
 
 export const form = root.querySelector('[data-clock]');
 export const PARTS = ['days', 'hours', 'minutes', 'seconds'];

@@ -2,10 +2,10 @@
  * The keys of the page of clocks.
  */
 import { tinykeys } from 'tinykeys';
-import { tieTwo } from './ties.js';
-import { $, current, drawing, frameAt, keep, keepNow, lanes, root } from './store.js';
-import { hold, showAll } from './near.js';
 import { form, shiftBy } from './form.js';
+import { hold, showAll } from './near.js';
+import { $, current, drawing, frameAt, keep, keepNow, lanes, root } from './store.js';
+import { tieTwo } from './ties.js';
 
 const step = (by) => {
     const frame = frameAt(current);

@@ -1,10 +1,10 @@
 /**
  * The mouse over the lanes.
  */
-import { $, current, drawing, keep, lanes } from './store.js';
-import { hold, showAll } from './near.js';
-import { nearest } from './lanes.js';
 import { fill, milliseconds, tryClock } from './form.js';
+import { nearest } from './lanes.js';
+import { hold, showAll } from './near.js';
+import { $, current, drawing, keep, lanes } from './store.js';
 
 /** Pointing, holding, dragging the lane or the ground, the wheel. */
 export function listenToMouse() {

@@ -2,9 +2,9 @@
  * What stands around the cursor: the nearest frame of each body in large, the row of all bodies, what is
  * held.
  */
-import { apart } from './times.js';
-import { $, current, drawing, frameAt, heldPair, keep, lanes, root, state, times } from './store.js';
 import { firstAt } from './lanes.js';
+import { $, current, drawing, frameAt, heldPair, keep, lanes, root, state, times } from './store.js';
+import { apart } from './times.js';
 
 const NEARBY = 9;
 
@@ -44,8 +44,8 @@ function showNear() {
         if (frame) {
             const at = frame.at + drawing.shift(lane);
             const own = base && frame !== base ? ` · ${apart(at - base.at - drawing.shift(current))}` : '';
-            time.textContent = `${times.exact(at)}${own} · camera ${frame.said ? frame.said.slice(11) : 'wrote no time'}`;
-            time.title = frame.said ? `The camera said ${frame.said}` : '';
+            time.textContent = `${times.exact(at)}${own} · camera ${frame.camera ? frame.camera.slice(11) : 'wrote no time'}`;
+            time.title = frame.camera ? `The camera said ${frame.camera}` : '';
         } else {
             time.textContent = '';
         }

@@ -1,9 +1,9 @@
 /**
  * The lanes of the shoot, the drawing of them, and what is pointed at.
  */
-import { Times } from './times.js';
-import { Lanes, nearest } from './lanes.js';
 import { get } from '../studio/server.js';
+import { Lanes, nearest } from './lanes.js';
+import { Times } from './times.js';
 
 /** All that changes while the page stands. */
 export const state = {

@@ -1,10 +1,10 @@
 /**
  * Ties: made, removed, and what they ask of the clock.
  */
-import { $, current, drawing, frameById, heldPair, root } from './store.js';
-import { showAll } from './near.js';
-import { PARTS, fields, form, tryClock } from './form.js';
 import { post, token } from '../studio/server.js';
+import { PARTS, fields, form, tryClock } from './form.js';
+import { showAll } from './near.js';
+import { $, current, drawing, frameById, heldPair, root } from './store.js';
 
 export async function showTies() {
     const answer = await fetch(root.dataset.tiesOf, {

@@ -1,12 +1,12 @@
 /**
  * Filters, order, and the place to come back to.
  */
-import { current, refilter, show, wall } from './view.js';
-import { filter, highlighted, state } from './store.js';
-import { $, SECOND, after, root } from './page.js';
-import { goTo } from './moving.js';
-import { actions } from './keys.js';
 import { get } from '../studio/server.js';
+import { actions } from './keys.js';
+import { goTo } from './moving.js';
+import { $, SECOND, after, root } from './page.js';
+import { filter, highlighted, state } from './store.js';
+import { current, refilter, show, wall } from './view.js';
 
 const keepKey = `kanpai-cull-${root.dataset.cull}`;
 

@@ -1,16 +1,16 @@
 /**
  * What the server has, and what others do meanwhile.
  */
-import { current, ladder, refilter, rivals, show, wall } from './view.js';
-import { replay } from './undoing.js';
-import { collected, filter, history, marksOf, state } from './store.js';
-import { counts, tellPass } from './panels.js';
-import { $, SECOND, after, count, root, say, words } from './page.js';
-import { regroup } from './moments.js';
-import { mark, steps } from './marking.js';
-import { find, refreshMatches } from './finding.js';
-import { get } from '../studio/server.js';
 import { showDayLine, showGaps, showInstant } from '../studio/day-line.js';
+import { get } from '../studio/server.js';
+import { find, refreshMatches } from './finding.js';
+import { mark, steps } from './marking.js';
+import { regroup } from './moments.js';
+import { $, SECOND, after, count, root, say, words } from './page.js';
+import { counts, tellPass } from './panels.js';
+import { collected, filter, history, marksOf, state } from './store.js';
+import { replay } from './undoing.js';
+import { current, ladder, refilter, rivals, show, wall } from './view.js';
 
 export function answered(answer) {
     for (const conflict of answer.conflicts ?? []) {
@@ -101,7 +101,7 @@ export async function fetchChanges() {
                 touched.push(frame);
             }
         }
-        state.revision = answer.turn;
+        state.revision = answer.revision;
         if (chosen > 0) {
             say(`Guests chose or said something of ${count(chosen, 'frame')}.`);
             show();
@@ -163,7 +163,7 @@ export async function load() {
     state.bodyIds = state.table.bodyIds;
     state.uses = state.table.uses;
     state.round = state.table.round;
-    state.revision = state.table.turn;
+    state.revision = state.table.revision;
     state.frames = state.table.frames.map((row) => {
         const frame = {};
         for (let c = 0; c < row.length; c++) {

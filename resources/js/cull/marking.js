@@ -1,13 +1,13 @@
 /**
  * Marks: put on frames, shown at once, and on their way to the server.
  */
-import { current, ladder, later, leave, rivals, show, wall } from './view.js';
-import { collected, filter, highlighted, history, marksOf, matches, nameOf, setName, state } from './store.js';
-import { drawUses } from './panels.js';
-import { $, count, flash, openMore, root, say, words } from './page.js';
-import { goTo, removeRival } from './moving.js';
-import { answered } from './following.js';
 import { Steps, uuid } from '../studio/steps.js';
+import { answered } from './following.js';
+import { goTo, removeRival } from './moving.js';
+import { $, count, flash, openMore, root, say, words } from './page.js';
+import { drawUses } from './panels.js';
+import { collected, filter, highlighted, history, marksOf, matches, nameOf, setName, state } from './store.js';
+import { current, ladder, later, leave, rivals, show, wall } from './view.js';
 
 export const steps = new Steps(
     root.dataset.cull,
@@ -44,7 +44,7 @@ export function ofMoment() {
  *
  * @param changes frames with what is said of them: verdict, rating, uses, collect
  */
-export function mark(changes, said, goOn = state.movesOn && framesForKey().length < 2) {
+export function mark(changes, title, goOn = state.movesOn && framesForKey().length < 2) {
     const real = changes.filter(([frame, change]) =>
         Object.entries(change).some(([name, value]) =>
             name === 'collect' ? collected.has(frame.id) !== value : frame[name] !== value,
@@ -76,11 +76,11 @@ export function mark(changes, said, goOn = state.movesOn && framesForKey().lengt
 
             return sent;
         });
-        history.made({ id, said, marks: own });
+        history.made({ id, title, marks: own });
         state.decided.push(...real.filter(([, change]) => change.verdict !== undefined).map(() => Date.now()));
         steps.add({
             id,
-            said,
+            title,
             round: state.round.id,
             marks,
             ...(changes.some(([, change]) => change.collect !== undefined) ? { set: state.collectsInto } : {}),

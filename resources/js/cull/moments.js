@@ -1,10 +1,10 @@
 /**
  * Borders of moments: by the slider, and by hand.
  */
-import { current, ladder, show } from './view.js';
-import { state } from './store.js';
-import { $, after, count, root, say } from './page.js';
 import { post } from '../studio/server.js';
+import { $, after, count, root, say } from './page.js';
+import { state } from './store.js';
+import { current, ladder, show } from './view.js';
 
 export function regroup() {
     const least = state.table.leasts[Number($('fineness').value)];

@@ -1,12 +1,12 @@
 /**
  * From frame to frame, from moment to moment, and between the wall, one frame and rivals.
  */
-import { arrange, current, later, pictures, rivals, show, wall } from './view.js';
-import { filter, highlighted, isPassOver, state } from './store.js';
-import { MOST_RIVALS } from './rivals.js';
-import { say, words } from './page.js';
-import { mark } from './marking.js';
 import { keepFilter } from './finding.js';
+import { mark } from './marking.js';
+import { say, words } from './page.js';
+import { MOST_RIVALS } from './rivals.js';
+import { filter, highlighted, isPassOver, state } from './store.js';
+import { arrange, current, later, pictures, rivals, show, wall } from './view.js';
 
 const PLAY_RATE = 120;
 

@@ -2,11 +2,11 @@
  * Beside the picture: facts, counts, tags, the other frames of the moment, the end of a
  * pass.
  */
-import { wall } from './view.js';
-import { collected, filter, highlighted, history, setName, state, tally, useNames } from './store.js';
-import { $, SECOND, count, inWords, root } from './page.js';
-import { goTo } from './moving.js';
 import { framesForKey, use } from './marking.js';
+import { goTo } from './moving.js';
+import { $, SECOND, count, inWords, root } from './page.js';
+import { collected, filter, highlighted, history, setName, state, tally, useNames } from './store.js';
+import { wall } from './view.js';
 
 const NEAR = 24;
 
@@ -154,7 +154,7 @@ export function counts() {
     $('several').hidden = several < 2;
     $('several').textContent =
         several < 2 ? '' : `${inWords(state.keys.keep)} keeps ${several}, ${inWords(state.keys.drop)} drops ${several}`;
-    $('undo').textContent = history.last ? history.last.said : '';
+    $('undo').textContent = history.last ? history.last.title : '';
     $('undo-word').hidden = !history.last;
 }
 

@@ -1,12 +1,12 @@
 /**
  * Sets, uses and habits of the member.
  */
-import { current, refilter, show } from './view.js';
-import { collected, filter, highlighted, state } from './store.js';
-import { drawUses } from './panels.js';
-import { $, count, inWords, root, say } from './page.js';
-import { slide } from './moments.js';
 import { post } from '../studio/server.js';
+import { slide } from './moments.js';
+import { $, count, inWords, root, say } from './page.js';
+import { drawUses } from './panels.js';
+import { collected, filter, highlighted, state } from './store.js';
+import { current, refilter, show } from './view.js';
 
 /** How the shoot is grouped, and how this member works. */
 export function listenToHabits() {

@@ -1,8 +1,8 @@
 /**
  * What is known of the shoot's frames, and what is shown of them.
  */
-import { count, root } from './page.js';
 import { History } from './history.js';
+import { count, root } from './page.js';
 
 /** All that changes while the page stands. */
 export const state = {

@@ -1,9 +1,9 @@
 /**
  * By touch: swipe for the next, hold for true pixels.
  */
-import { closeUp } from './view.js';
-import { $ } from './page.js';
 import { step } from './moving.js';
+import { $ } from './page.js';
+import { closeUp } from './view.js';
 
 /** Swipe for the next, hold for true pixels. */
 export function listenToTouch() {

@@ -1,11 +1,11 @@
 /**
  * Steps undone and redone.
  */
-import { current, ladder, later, refilter, rivals, wall } from './view.js';
-import { collected, history, marksOf, state } from './store.js';
-import { count, say } from './page.js';
-import { steps } from './marking.js';
 import { withdrawn } from './history.js';
+import { steps } from './marking.js';
+import { count, say } from './page.js';
+import { collected, history, marksOf, state } from './store.js';
+import { current, ladder, later, refilter, rivals, wall } from './view.js';
 
 export function undo() {
     const step = history.takeBack();
@@ -15,7 +15,7 @@ export function undo() {
         return;
     }
     const undone = showStep(step, true);
-    steps.add({ id: step.id, takeBack: true, said: step.said });
+    steps.add({ id: step.id, takeBack: true, title: step.title });
     tellStep('Undone', step, undone);
 }
 
@@ -27,7 +27,7 @@ export function redo() {
         return;
     }
     const redone = showStep(step, false);
-    steps.add({ id: step.id, again: true, said: step.said });
+    steps.add({ id: step.id, again: true, title: step.title });
     tellStep('Redone', step, redone);
 }
 
@@ -36,10 +36,10 @@ function tellStep(what, step, touched) {
     const aside = step.marks.length - touched;
     say(
         aside === 0
-            ? `${what}: ${step.said}.`
+            ? `${what}: ${step.title}.`
             : touched === 0
               ? `Nothing was changed: ${step.marks.length === 1 ? 'the frame is' : `all ${step.marks.length} frames are`} set aside. Take ${step.marks.length === 1 ? 'it' : 'them'} back into the shoot first.`
-              : `${what} for ${count(touched, 'frame')}: ${step.said}. ${count(aside, 'frame')} set aside ${aside === 1 ? 'stays' : 'stay'} as before.`,
+              : `${what} for ${count(touched, 'frame')}: ${step.title}. ${count(aside, 'frame')} set aside ${aside === 1 ? 'stays' : 'stay'} as before.`,
     );
 }
 
@@ -96,6 +96,6 @@ export function replay(step) {
         }
     }
     if (own.length > 0) {
-        history.made({ id: step.id, said: step.said, marks: own });
+        history.made({ id: step.id, title: step.title, marks: own });
     }
 }

@@ -2,19 +2,19 @@
  * The wall, the single frame, rivals: what stands on the page. What need not be painted with the key is painted
  * after it.
  */
-import { filter, highlighted, isPassOver, matches, state } from './store.js';
-import { Rivals } from './rivals.js';
-import { Pictures, paint } from './pictures.js';
-import { counts, drawOthers, facts, labelsOf, tags, tellPass } from './panels.js';
-import { $, root } from './page.js';
-import { goTo, highlight, showOne } from './moving.js';
-import { Ladder } from './ladder.js';
-import { keepPlace } from './finding.js';
-import { Wanted } from '../studio/wanted.js';
-import { Wall } from '../studio/wall.js';
-import { pips, verdict as verdictShape } from '../studio/shapes.js';
-import { showInstant } from '../studio/day-line.js';
 import { Close } from '../studio/close.js';
+import { showInstant } from '../studio/day-line.js';
+import { pips, verdict as verdictShape } from '../studio/shapes.js';
+import { Wall } from '../studio/wall.js';
+import { Wanted } from '../studio/wanted.js';
+import { keepPlace } from './finding.js';
+import { Ladder } from './ladder.js';
+import { goTo, highlight, showOne } from './moving.js';
+import { $, root } from './page.js';
+import { counts, drawOthers, facts, labelsOf, tags, tellPass } from './panels.js';
+import { Pictures, paint } from './pictures.js';
+import { Rivals } from './rivals.js';
+import { filter, highlighted, isPassOver, matches, state } from './store.js';
 
 /** Milliseconds without a key after which the rest of the page follows, and those after which it does in any case. */
 const PAUSE = 45;

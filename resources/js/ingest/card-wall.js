@@ -2,12 +2,12 @@
  * The wall of a card's frames, which can be highlighted and ticked, and one of them in
  * large.
  */
-import { highlight, lookAt, tick } from './ticking.js';
-import { Large } from './large.js';
-import { $, root, state } from './card.js';
-import { Wanted } from '../studio/wanted.js';
-import { Wall } from '../studio/wall.js';
 import { element } from '../studio/shapes.js';
+import { Wall } from '../studio/wall.js';
+import { Wanted } from '../studio/wanted.js';
+import { $, root, state } from './card.js';
+import { Large } from './large.js';
+import { highlight, lookAt, tick } from './ticking.js';
 
 /** A wall whose frames can be highlighted and ticked. */
 class CardWall extends Wall {

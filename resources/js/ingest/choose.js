@@ -1,13 +1,13 @@
 /**
  * Choosing from a card before it is copied, while it is still being read.
  */
-import { tinykeys } from 'tinykeys';
-import { judge, lay, lookAt, step, tick, undo, untickAll } from './ticking.js';
-import { show } from './summary.js';
-import { $, root, say, state } from './card.js';
-import { large, wall } from './card-wall.js';
-import { get } from '../studio/server.js';
 import { startDayLine } from '../studio/day-line.js';
+import { get } from '../studio/server.js';
+import { tinykeys } from 'tinykeys';
+import { large, wall } from './card-wall.js';
+import { $, root, say, state } from './card.js';
+import { show } from './summary.js';
+import { judge, lay, lookAt, step, tick, undo, untickAll } from './ticking.js';
 
 const actions = {
     t: () => tick(![...state.highlighted].every((frame) => frame.isTicked)),

@@ -1,10 +1,10 @@
 /**
  * What is ticked and highlighted, in counts and bytes.
  */
-import { $, count, root, state } from './card.js';
-import { large, wall } from './card-wall.js';
-import { size } from '../studio/words.js';
 import { showInstant } from '../studio/day-line.js';
+import { size } from '../studio/words.js';
+import { large, wall } from './card-wall.js';
+import { $, count, root, state } from './card.js';
 
 export function show() {
     const ticked = state.frames.filter((frame) => frame.isTicked);

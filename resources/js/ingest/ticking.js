@@ -2,11 +2,11 @@
  * Highlighting and ticking. What is highlighted (a light mat around the picture) is what a key acts on; what is
  * ticked (the box on the picture) is what will be copied. All is ticked at first.
  */
-import { show } from './summary.js';
-import { count, history, root, say, shows, state } from './card.js';
-import { large, wall } from './card-wall.js';
-import { Steps, uuid } from '../studio/steps.js';
 import { post } from '../studio/server.js';
+import { Steps, uuid } from '../studio/steps.js';
+import { large, wall } from './card-wall.js';
+import { count, history, root, say, shows, state } from './card.js';
+import { show } from './summary.js';
 
 const steps = new Steps(root.dataset.shoot, root.dataset.marks, (waiting, problem) =>
     say(problem === null ? '' : `${count(waiting, 'mark')} kept here until the server answers`),
@@ -90,7 +90,7 @@ export function judge(verdict) {
     history.push({ id, frames: changed.map((frame) => [frame, frame.verdict]) });
     steps.add({
         id,
-        said: `${{ keep: 'Keep', drop: 'Drop', open: 'Open' }[verdict]} ${count(changed.length, 'frame')} before the copy`,
+        title: `${{ keep: 'Keep', drop: 'Drop', open: 'Open' }[verdict]} ${count(changed.length, 'frame')} before the copy`,
         marks: changed.map((frame) => ({ frame: frame.id, verdict })),
     });
     changed.forEach((frame) => {

@@ -2,10 +2,10 @@
  * Sends the folder of a card by tus 1.0.0: several files at a time, each hashed here first and compared where it
  * arrives. Choosing the same folder again goes on where it stopped.
  */
-import { createXXHash128 } from 'hash-wasm';
-import { Upload } from 'tus-js-client';
 import { post, token } from '../studio/server.js';
 import { size } from '../studio/words.js';
+import { createXXHash128 } from 'hash-wasm';
+import { Upload } from 'tus-js-client';
 
 const AT_ONCE = 3;
 const PIECE = 4 * 1024 * 1024;

@@ -2,7 +2,6 @@
  * What this guest chose, rated and wrote: as the server has it, with what is still on its
  * way.
  */
-import { steps } from './sending.js';
 
 /** All that changes while the page stands. */
 export const state = {
@@ -33,7 +32,7 @@ export const matches = (frame) =>
     (state.filter === 'said' && commentsOf(frame).length > 0);
 
 /** Takes over what stands with the server; what is still on its way stays on the page. */
-export function adopt(told) {
+export function adopt(told, waiting) {
     if (told.edition === undefined) {
         return;
     }
@@ -47,11 +46,11 @@ export function adopt(told) {
     state.chosen = new Map(Object.entries(told.chosen).map(([name, numbers]) => [name, new Set(numbers)]));
     state.ratings = new Map(Object.entries(told.ratings).map(([number, rating]) => [Number(number), rating]));
     ({ comments: state.comments } = told);
-    replay();
+    replay(waiting);
 }
 
-function replay() {
-    for (const step of steps.waiting) {
+function replay(waiting) {
+    for (const step of waiting) {
         if (step.kind === 'choose') {
             const numbers = state.chosen.get(step.list) ?? new Set();
             step.on ? numbers.add(step.number) : numbers.delete(step.number);

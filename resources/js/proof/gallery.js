@@ -10,7 +10,7 @@ const EVERY = 5000;
 
 listenToLists();
 window.addEventListener('resize', lay);
-adopt(await get(`${base}/frames`));
+adopt(await get(`${base}/frames`), steps.waiting);
 draw();
 steps.send();
 root.dataset.ready = 'true';

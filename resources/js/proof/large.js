@@ -1,7 +1,7 @@
 /** One picture large, or two side by side: turning, choosing, rating, what is said of it, drawing on it. */
 import { choiceButtons, commentItem, drawings, askWord, ratingButtons } from './details.js';
-import { Draw } from './draw.js';
 import { Drafts } from './drafts.js';
+import { Draw } from './draw.js';
 
 const SWIPE = 50;
 

@@ -1,10 +1,10 @@
 /**
  * The grid, the large picture, counts and messages of a gallery.
  */
-import { choose, comment, rate } from './sending.js';
-import { Large } from './large.js';
-import { Grid } from './grid.js';
 import { $, base, commentsOf, countOf, isChosen, isOnAnyList, matches, root, state } from './choices.js';
+import { Grid } from './grid.js';
+import { Large } from './large.js';
+import { choose, comment, rate } from './sending.js';
 
 const acts = {
     place: base,

@@ -2,10 +2,10 @@
  * Steps of a guest: done on the page at once, kept in the browser until the server has
  * them.
  */
-import { draw, grid, showChange, tell } from './screen.js';
-import { $, adopt, base, countOf, fingerprint, state } from './choices.js';
-import { Steps, uuid } from '../studio/steps.js';
 import { get } from '../studio/server.js';
+import { Steps, uuid } from '../studio/steps.js';
+import { $, adopt, base, countOf, fingerprint, state } from './choices.js';
+import { draw, grid, showChange, tell } from './screen.js';
 
 export const steps = new Steps(
     base,
@@ -88,7 +88,7 @@ function answered(answer, batch) {
         }
         tell(reason);
     }
-    adopt(answer);
+    adopt(answer, steps.waiting);
     draw();
 }
 
@@ -102,7 +102,7 @@ export async function fetchChanges() {
         const told = await get(`${base}/since?edition=${encodeURIComponent(state.edition)}`);
         if (steps.made === made) {
             const came = told.frames ? told.frames.length - state.frames.length : 0;
-            adopt(told);
+            adopt(told, steps.waiting);
             if (before !== fingerprint()) {
                 draw();
                 came > 0 && tell(`${came} new ${came === 1 ? 'picture has' : 'pictures have'} come in.`);

@@ -3,7 +3,7 @@
     <div class="panel stack mb-3">
         <div class="spread look-head">
             <div class="stack">
-                <h2>{{ $batch->said }}</h2>
+                <h2>{{ $batch->title }}</h2>
                 <div hx-get="{{ route('captions.summary', [$shoot, $batch]) }}" hx-trigger="load" hx-swap="innerHTML"
                     id="summary">
                     <p class="quiet">Looking through {{ number_format($all) }} frames …</p>

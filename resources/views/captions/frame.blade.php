@@ -5,7 +5,7 @@
 @endpush
 @section('page')
     <div class="columns-right" data-captions data-people="{{ route('captions.people', $shoot) }}"
-        data-listed="{{ route('captions.words', $shoot) }}" data-mark="{{ $shoot->studio->code_mark }}">
+        data-listed="{{ route('captions.words', $shoot) }}" data-mark="{{ $shoot->studio->code_sign }}">
         <form method="post" action="{{ route('captions.store-frame', [$shoot, $frame, ...$query]) }}"
             class="panel stack"
             @if ($errors->any()) data-refused @endif data-draft="frame-{{ $frame->id }}">

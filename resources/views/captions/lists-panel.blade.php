@@ -4,7 +4,7 @@
     <p>{{ number_format($people) }} people on the roster, {{ number_format($listed) }} keywords on the
         studio’s list. <a href="{{ route('captions.lists', $shoot) }}">Look at the lists</a></p>
     @if ($people > 0)
-        <p class="small quiet">Type <b>{{ $shoot->studio->code_mark }}</b> and a code, a number or a name in
+        <p class="small quiet">Type <b>{{ $shoot->studio->code_sign }}</b> and a code, a number or a name in
             any field.</p>
     @endif
     @if ($counts !== [])

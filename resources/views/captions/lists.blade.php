@@ -91,10 +91,10 @@
                 <h2>What the studio wants</h2>
                 <form class="stack" method="post" action="{{ route('captions.wishes', $shoot) }}">
                     @csrf
-                    <div class="row-line"><label for="code_mark">A short code begins with</label><input
-                            class="form-control mark-field" id="code_mark" name="code_mark" maxlength="3"
-                            value="{{ old('code_mark', $studio->code_mark) }}"></div>
-                    <x-problem of="code_mark" />
+                    <div class="row-line"><label for="code_sign">A short code begins with</label><input
+                            class="form-control mark-field" id="code_sign" name="code_sign" maxlength="3"
+                            value="{{ old('code_sign', $studio->code_sign) }}"></div>
+                    <x-problem of="code_sign" />
                     <fieldset>
                         <legend class="form-label">Fields that every caption must have</legend>
                         <div class="wishes">

@@ -16,7 +16,7 @@
         @endif
     </div>
     <div class="columns-right" data-captions data-people="{{ route('captions.people', $shoot) }}"
-        data-listed="{{ route('captions.words', $shoot) }}" data-mark="{{ $shoot->studio->code_mark }}">
+        data-listed="{{ route('captions.words', $shoot) }}" data-mark="{{ $shoot->studio->code_sign }}">
         <div class="panel stack">
             <div class="spread filter">
                 <div class="choices" role="group" aria-label="Whose sheet"><span class="about">Sheet of</span>

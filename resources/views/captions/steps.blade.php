@@ -3,7 +3,7 @@
     <div class="panel stack">
         <h3>Last steps</h3>
         @foreach ($steps as $step)
-            <div class="spread"><span>{{ $step->said }}<br><span
+            <div class="spread"><span>{{ $step->title }}<br><span
                         class="small quiet">{{ $step->created_at->diffForHumans() }} ·
                         {{ $step->state === 'undone' ? 'taken back' : number_format($step->changed()) . ' changed' }}</span></span>
                 @if ($step->state === 'done' && $step->changed() > 0)

@@ -31,6 +31,6 @@
         <form method="post" action="{{ route('clocks.back', $shoot) }}">@csrf<button
                 class="btn btn-line">Take back the last step</button> <span
                 class="small quiet clip d-block">{{ $names[$last->body_id] ?? '' }}:
-                {{ $last->said }}</span></form>
+                {{ $last->title }}</span></form>
     @endif
 </div>

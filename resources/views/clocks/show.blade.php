@@ -62,7 +62,7 @@
                 <div data-order-then></div>
             </div>
             <div class="clock-panels">
-                <p class="said" role="status">{{ session('said') }}</p>
+                <p class="said" role="status">{{ session('message') }}</p>
                 @include('clocks.form')
                 @include('clocks.evidence')
                 @include('clocks.changes')

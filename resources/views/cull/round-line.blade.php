@@ -6,7 +6,7 @@
         {{ $round->starts_kept ? 'all kept' : 'all open' }} at the start, passing
         {{ $round->doubt->inWords() }}{{ $round->target ? ', target ' . number_format($round->target) : '' }}{{ $round->per_minute ? ", target {$round->per_minute} a minute" : '' }}
             <br>
-            @if ($round->thrown_away_at)
+            @if ($round->discarded_at)
                 <em>thrown away</em>
             @elseif($round->id === $now->id)
                 <em>goes on</em>
@@ -17,7 +17,7 @@
             <form method="post" action="{{ route('cull.rounds.take-up', [$shoot, $round]) }}">
                 @csrf<button class="btn-word">Take up again</button></form>
         @endif
-        @if ($round->thrown_away_at === null)
+        @if ($round->discarded_at === null)
             <form method="post" action="{{ route('cull.rounds.throw-away', [$shoot, $round]) }}">
                 @csrf<button class="btn-word">Throw away</button></form>
         @endif

@@ -4,8 +4,8 @@
     <main class="delivered" data-delivered>
         <header class="guest-head">
             <div>
-                @if ($studio->mark_path)
-                    <img class="studio-mark" src="{{ App\Studio\PictureAddress::of($studio->mark_path) }}"
+                @if ($studio->logo_path)
+                    <img class="studio-mark" src="{{ App\Studio\PictureAddress::of($studio->logo_path) }}"
                         alt="{{ $studio->name }}">
                 @endif
                 <h1>{{ $delivery->shoot->name }}</h1>

@@ -12,9 +12,9 @@
     </div>
     <div class="stack">
         <p><span class="strong">{{ $one->frame->name }}</span> <span
-                class="quiet">{{ $one->isBack() ? 'back' : 'out, turn ' . $one->turn }}</span></p>
+                class="quiet">{{ $one->isBack() ? 'back' : 'out, round ' . $one->round }}</span></p>
         @foreach ($one->notes as $note)
-            <p class="small"><span class="quiet">Turn {{ $note->turn }}, {{ $note->by }}:</span>
+            <p class="small"><span class="quiet">Round {{ $note->round }}, {{ $note->by }}:</span>
                 {{ $note->inWords() }}</p>
         @endforeach
         @if ($own->count() > 1)

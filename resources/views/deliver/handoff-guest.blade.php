@@ -8,13 +8,13 @@
     <main class="delivered" data-handed>
         <header class="guest-head">
             <div>
-                @if ($studio->mark_path)
-                    <img class="studio-mark" src="{{ App\Studio\PictureAddress::of($studio->mark_path) }}"
+                @if ($studio->logo_path)
+                    <img class="studio-mark" src="{{ App\Studio\PictureAddress::of($studio->logo_path) }}"
                         alt="{{ $studio->name }}">
                 @endif
                 <h1>{{ $delivery->shoot->name }}</h1>
-                <p class="quiet">{{ $studio->name }}{{ $recipient->name ? ' · for ' . $recipient->name : '' }} · turn
-                    {{ $handoff->turn }}, {{ $handed->filter(fn($one) => !$one->isBack())->count() }} to do @if ($delivery->ends_on)
+                <p class="quiet">{{ $studio->name }}{{ $recipient->name ? ' · for ' . $recipient->name : '' }} · round
+                    {{ $handoff->round }}, {{ $handed->filter(fn($one) => !$one->isBack())->count() }} to do @if ($delivery->ends_on)
                         · here until {{ $delivery->ends_on->format('j F') }}
                     @endif
                 </p>
@@ -62,7 +62,7 @@
                         <div class="view drawn"><img
                                 src="{{ $recipient->door()->address($one->frame->large_path ?? $one->frame->small_path) }}"
                                 alt="{{ $one->frame->name }}" loading="lazy">
-                            @foreach ($one->notes->where('turn', $one->turn) as $note)
+                            @foreach ($one->notes->where('round', $one->round) as $note)
                                 @if ($note->drawing)
                                     {!! $note->drawing()?->toSvg() !!}
                                 @endif
@@ -70,13 +70,13 @@
                         </div>
                         <div class="stack">
                             <p><span class="strong">{{ $one->frame->name }}</span> <span
-                                    class="quiet">{{ $one->isBack() ? 'came back' : 'turn ' . $one->turn }}</span></p>
-                            @foreach ($one->notes->sortByDesc('turn') as $note)
-                                <p @class(['quiet' => $note->turn < $one->turn])>{{ $note->text }}@if ($note->drawing)
+                                    class="quiet">{{ $one->isBack() ? 'came back' : 'round ' . $one->round }}</span></p>
+                            @foreach ($one->notes->sortByDesc('round') as $note)
+                                <p @class(['quiet' => $note->round < $one->round])>{{ $note->text }}@if ($note->drawing)
                                         <span class="quiet">{{ $note->text ? '· ' : '' }}drawn:
                                             {{ Kanpai\Core\Proof\Drawing::words($note->drawing) }}</span>
-                                    @endif <span class="small quiet">{{ $note->by }}, turn
-                                        {{ $note->turn }}</span></p>
+                                    @endif <span class="small quiet">{{ $note->by }}, round
+                                        {{ $note->round }}</span></p>
                             @endforeach
                             @foreach ($files[$one->frame_id] ?? [] as $file)
                                 <a class="small" href="{{ route('delivery.file', [$token, $file->id]) }}"

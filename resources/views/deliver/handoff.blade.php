@@ -5,7 +5,7 @@
         <div class="spread">
             <div>
                 <h2>{{ $delivery->name }}</h2>
-                <p class="quiet">Turn {{ $handoff->turn }} · {{ $frames->filter->isBack()->count() }} of {{ $frames->count() }}
+                <p class="quiet">Round {{ $handoff->round }} · {{ $frames->filter->isBack()->count() }} of {{ $frames->count() }}
                     back{{ $handoff->closed_at ? ' · closed' : '' }}</p>
             </div>
             <form method="post" action="{{ route('handoff.close', $handoff) }}">@csrf<button
@@ -47,7 +47,7 @@
             <div class="lines">@include('deliver.returned')</div>
         </div>
     @endif
-    <form method="post" action="{{ route('handoff.turn', $handoff) }}" class="panel stack" data-turn>
+    <form method="post" action="{{ route('handoff.rounds', $handoff) }}" class="panel stack" data-round>
         @csrf
         <h2>Frames</h2>
         <div class="lines">
@@ -56,11 +56,11 @@
             @endforeach
         </div>
         <div><label class="form-label"
-            for="turn-note">What is still to be done, to all that go out once more</label><input
-                class="form-control" id="turn-note" name="note" value="{{ old('note') }}" maxlength="2000"></div>
+            for="round-note">What is still to be done, to all that go out once more</label><input
+                class="form-control" id="round-note" name="note" value="{{ old('note') }}" maxlength="2000"></div>
         <x-problem of="again" />
-        <button class="btn btn-next" @disabled($handoff->closed_at !== null)>Send the chosen ones out for turn
-            {{ $handoff->turn + 1 }}</button>
+        <button class="btn btn-next" @disabled($handoff->closed_at !== null)>Send the chosen ones out for round
+            {{ $handoff->round + 1 }}</button>
         <p class="small quiet">What came back goes along with the notes. Links stay as they are.</p>
     </form>
     @foreach ($versions as $some)

@@ -10,7 +10,7 @@
                         <article data-handoff="{{ $handoff->id }}">
                             <h3><a href="{{ route('handoff', $handoff) }}">{{ $handoff->delivery->name }}</a></h3>
                             <p class="quiet">{{ number_format($handoff->frames->count()) }}
-                                {{ Str::plural('frame', $handoff->frames->count()) }}, turn {{ $handoff->turn }} ·
+                                {{ Str::plural('frame', $handoff->frames->count()) }}, round {{ $handoff->round }} ·
                                 {{ $handoff->frames->filter->isBack()->count() }} of {{ $handoff->frames->count() }}
                                 back{{ $handoff->closed_at ? ' · closed' : '' }}@if ($handoff->delivery->ends_on)
                                     · until {{ $handoff->delivery->ends_on->format('j F') }}

@@ -20,9 +20,9 @@
     @if ($summary->lastProved)
         <a href="{{ route('ingest.report', $card) }}">Report of all files</a>
         <a href="{{ route('ingest.checksums', $card) }}">Checksum list</a>
-        @unless ($summary->underWay('prove') || $summary->underWay('copy'))
-            <form method="post" action="{{ route('ingest.prove', $card) }}">@csrf<button class="btn-word"
-                    data-prove="{{ $card->name }}" title="Last read back {{ $summary->lastProved }}">Check the
+        @unless ($summary->underWay('verify') || $summary->underWay('copy'))
+            <form method="post" action="{{ route('ingest.verify', $card) }}">@csrf<button class="btn-word"
+                    data-verify="{{ $card->name }}" title="Last read back {{ $summary->lastProved }}">Check the
                     copies</button></form>
         @endunless
         @unless ($card->is_uploaded || $summary->underWay('compare') || $summary->underWay('copy'))

@@ -21,7 +21,7 @@
             {{ number_format($card->arrivals()->count()) }} are here. Choose the same folder again to go on where it
             stopped. What does not come in {{ App\Ingest\RemoveCard::PATIENCE }} days is waited for no longer.</p>
     @endif
-    @foreach (['read', 'copy', 'prove', 'compare', 'previews'] as $kind)
+    @foreach (['read', 'copy', 'verify', 'compare', 'previews'] as $kind)
         @if ($task = $summary->underWay($kind))
             @include('studio.task', ['task' => $task])
         @endif
@@ -58,7 +58,7 @@
             </form>
         </details>
     @endif
-    @foreach (['prove', 'compare'] as $kind)
+    @foreach (['verify', 'compare'] as $kind)
         @if (isset($summary->tasks[$kind]) && $summary->tasks[$kind]->problem)
             <p class="danger">{{ $summary->tasks[$kind]->problem }}</p>
         @endif

@@ -50,11 +50,11 @@
     @endif
     <form method="post" action="{{ route('ingest.copies', $shoot) }}" class="row-line align-items-end">
         @csrf
-        <div><label class="form-label" for="copies_wanted">A card is safe with so many proved copies of each
-                file</label><input type="number" class="form-control shooter" id="copies_wanted"
-                name="copies_wanted" min="1" max="9"
-                value="{{ old('copies_wanted', $shoot->studio->copies_wanted) }}"></div>
+        <div><label class="form-label" for="copies_required">A card is safe with so many proved copies of each
+                file</label><input type="number" class="form-control shooter" id="copies_required"
+                name="copies_required" min="1" max="9"
+                value="{{ old('copies_required', $shoot->studio->copies_required) }}"></div>
         <button class="btn btn-line">Ask for so many</button>
     </form>
-    <x-problem of="copies_wanted" />
+    <x-problem of="copies_required" />
 </section>

@@ -3,9 +3,9 @@
     @if ($copy === null)
         no copy
     @elseif($copy->hash === $file->hash)
-        proved {{ $copy->proved_at->setTimezone($shoot->zone)->format('j M Y, H:i:s') }}
+        proved {{ $copy->verified_at->setTimezone($shoot->zone)->format('j M Y, H:i:s') }}
     @else
         <span class="danger strong">{{ $copy->hash === '' ? 'gone' : 'damaged' }},
-            {{ $copy->proved_at->setTimezone($shoot->zone)->format('j M Y, H:i:s') }}</span>
+            {{ $copy->verified_at->setTimezone($shoot->zone)->format('j M Y, H:i:s') }}</span>
     @endif
 </td>

@@ -13,7 +13,7 @@
         </div>
     </header>
     <main class="page">
-        <p class="said" role="status">{{ session('said') }}</p>
+        <p class="said" role="status">{{ session('message') }}</p>
         <x-problems-on-top />
         @yield('page')
     </main>

@@ -10,7 +10,7 @@
             @include('studio.day-line')
         @endif
         <main class="bench">
-            <p class="said" role="status">{{ session('said') }}</p>
+            <p class="said" role="status">{{ session('message') }}</p>
             <x-problems-on-top />
             @yield('page')
         </main>

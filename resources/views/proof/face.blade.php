@@ -10,8 +10,8 @@
                 class="form-control @error('name') is-invalid @enderror" id="name" name="name"
                 value="{{ old('name', $studio->name) }}" maxlength="120"><x-problem of="name" /></div>
         <div><label class="form-label" for="mark">Mark</label>
-            @if ($studio->mark_path)
-                <p><img class="studio-mark" src="{{ App\Studio\PictureAddress::of($studio->mark_path) }}"
+            @if ($studio->logo_path)
+                <p><img class="studio-mark" src="{{ App\Studio\PictureAddress::of($studio->logo_path) }}"
                         alt="The mark as guests see it"> <label class="small"><input class="form-check-input"
                             type="checkbox" name="no_mark" value="1"> take it away</label></p>
             @endif

@@ -27,25 +27,25 @@
         </div>
         <div><label class="form-label" for="watermark">Words</label><input class="form-control" id="watermark"
                 name="watermark"
-                    value="{{ old('watermark', $gallery?->mark['text'] ?? $shoot->studio->name . ' · proof') }}"
+                    value="{{ old('watermark', $gallery?->watermark['text'] ?? $shoot->studio->name . ' · proof') }}"
                 maxlength="80"></div>
         <div class="row g-3">
             <div class="col-5"><label class="form-label" for="mark_place">Place</label><select class="form-select"
                     id="mark_place" name="mark_place">
                     @foreach (Kanpai\Core\Proof\MarkPlace::cases() as $place)
                         <option value="{{ $place->value }}"
-                            @selected(old('mark_place', $gallery?->mark['place'] ?? 'tiled') === $place->value)>{{ $place->value }}</option>
+                            @selected(old('mark_place', $gallery?->watermark['place'] ?? 'tiled') === $place->value)>{{ $place->value }}</option>
                     @endforeach
                 </select></div>
             <div class="col"><label class="form-label" for="mark_size">Width %</label><input
                     class="form-control @error('mark_size') is-invalid @enderror" id="mark_size" name="mark_size"
                     inputmode="numeric"
-                        value="{{ old('mark_size', $gallery?->mark['size'] ?? 40) }}"><x-problem of="mark_size" />
+                        value="{{ old('mark_size', $gallery?->watermark['size'] ?? 40) }}"><x-problem of="mark_size" />
             </div>
             <div class="col"><label class="form-label" for="mark_opacity">Strength %</label><input
                     class="form-control @error('mark_opacity') is-invalid @enderror" id="mark_opacity"
                     name="mark_opacity" inputmode="numeric"
-                    value="{{ old('mark_opacity', $gallery?->mark['opacity'] ?? 45) }}"><x-problem of="mark_opacity" /></div>
+                    value="{{ old('mark_opacity', $gallery?->watermark['opacity'] ?? 45) }}"><x-problem of="mark_opacity" /></div>
         </div>
         <label><input class="form-check-input" type="checkbox" name="metadata" value="1"
                 @checked(old('metadata', $gallery?->metadata === 'all'))> proofs also carry captions and the names of people</label>

@@ -11,8 +11,8 @@
         @endif
         <header class="guest-head">
             <div>
-                @if ($studio->mark_path)
-                    <img class="studio-mark" src="{{ App\Studio\PictureAddress::of($studio->mark_path) }}"
+                @if ($studio->logo_path)
+                    <img class="studio-mark" src="{{ App\Studio\PictureAddress::of($studio->logo_path) }}"
                         alt="{{ $studio->name }}">
                 @endif
                 <h1>{{ $gallery->title }}</h1>
@@ -23,8 +23,8 @@
                 @if ($share->words() !== '')
                     <p class="guest-message">{!! nl2br(e($share->words())) !!}</p>
                 @endif
-                @if (session('said'))
-                    <p class="said mt-2" role="status">{{ session('said') }}</p>
+                @if (session('message'))
+                    <p class="said mt-2" role="status">{{ session('message') }}</p>
                 @endif
                 @if ($sent)
                     <p class="said mt-2" role="status">Thank you, {{ $sent->name }}. Your selection was sent on

@@ -18,8 +18,8 @@
                 @csrf
                 <h2>Another link</h2>
                 @if ($gallery->watermark())
-                    <input type="hidden" name="is_marked" value="0"><label><input class="form-check-input"
-                            type="checkbox" name="is_marked" value="1" checked> with the watermark</label>
+                    <input type="hidden" name="is_watermarked" value="0"><label><input class="form-check-input"
+                            type="checkbox" name="is_watermarked" value="1" checked> with the watermark</label>
                 @endif
                 @include('proof.share-fields')
                 <button class="btn btn-ink">Open the link</button>

@@ -4,7 +4,7 @@
         <div>
             <h3>{{ $share->name }}</h3>
             <p class="quiet">{{ $share->rights()->inWords() }} ·
-                {{ $share->is_marked ? 'with watermark' : 'without watermark' }}{{ $share->password ? ' · with password' : '' }}{{ $share->is_named ? ' · only people named here' : '' }}{{ $share->ends_on ? ' · until ' . $share->ends_on->format('j F Y') : '' }}
+                {{ $share->is_watermarked ? 'with watermark' : 'without watermark' }}{{ $share->password ? ' · with password' : '' }}{{ $share->is_named ? ' · only people named here' : '' }}{{ $share->ends_on ? ' · until ' . $share->ends_on->format('j F Y') : '' }}
             </p>
             @if ($share->withdrawn_at)
                 <p class="danger">The link is withdrawn.</p>

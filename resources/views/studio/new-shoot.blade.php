@@ -11,7 +11,7 @@
         <div class="stack">
             @foreach ([
                 ['name', 'Name', 'text', 'Saltmarsh Regatta'], ['client', 'Client', 'text', ''],
-                ['place', 'Place', 'text', ''],
+                ['venue', 'Venue', 'text', ''],
             ] as [$field, $label, $type, $hint])
                 <div>
                     <label class="form-label" for="{{ $field }}">{{ $label }}</label>
@@ -35,7 +35,7 @@
                 <x-problem of="promised_on" />
             </div>
             <div>
-                <label class="form-label" for="zone">Time zone of the place</label>
+                <label class="form-label" for="zone">Time zone of the venue</label>
                 <select class="form-select @error('zone') is-invalid @enderror" id="zone" name="zone">
                     @foreach ($zones as $zone)
                         <option @selected(old('zone', $shoot?->zone ?? 'Europe/London') === $zone)>{{ $zone }}</option>

@@ -29,9 +29,9 @@
             @if ($isFinished)
                 <input type="hidden" name="finished" value="1">
             @endif
-            <label class="visually-hidden" for="find">Find a shoot by name, client or place</label>
+            <label class="visually-hidden" for="find">Find a shoot by name, client or venue</label>
             <input class="form-control w-auto" id="find" name="find" type="search" value="{{ $sought }}"
-                maxlength="120" placeholder="Name, client or place">
+                maxlength="120" placeholder="Name, client or venue">
             <label class="visually-hidden" for="sort">In which order</label>
             <select class="form-select w-auto pe-5" id="sort" name="sort">
                 @foreach ([
@@ -55,7 +55,7 @@
                     <h2>{{ $sought !== '' ? 'No shoot has these words' : ($isFinished ? 'Nothing is finished yet' : 'Nothing to finish') }}
                     </h2>
                     <p class="quiet">
-                        {{ $sought !== '' ? 'Names, clients and places are looked through, of finished shoots too.' : ($isFinished ? 'A shoot that you finish is kept here.' : 'Begin with a new shoot, then read its first card.') }}
+                        {{ $sought !== '' ? 'Names, clients and venues are looked through, of finished shoots too.' : ($isFinished ? 'A shoot that you finish is kept here.' : 'Begin with a new shoot, then read its first card.') }}
                     </p>
                 </div>
             @endforelse

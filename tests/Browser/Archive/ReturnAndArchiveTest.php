@@ -104,14 +104,14 @@ final class ReturnAndArchiveTest extends TestCase
         );
         $frame = $studio->attribute('[data-frame]', 'data-frame');
         $studio->script("document.querySelector('[data-frame] input[type=checkbox]').click()");
-        $studio->fill("#note-{$frame}", 'A little warmer')->click('[data-turn] .btn-next');
+        $studio->fill("#note-{$frame}", 'A little warmer')->click('[data-round] .btn-next');
         $retoucher->until(
             fn (): bool => str_contains($retoucher->visit($link)->text('[data-handed]'), 'A little warmer'),
             'the second turn does not come',
             30,
         );
         $retoucher->until(
-            fn (): bool => str_contains($retoucher->visit($link)->text('[data-handed]'), 'What is new in turn 2'),
+            fn (): bool => str_contains($retoucher->visit($link)->text('[data-handed]'), 'What is new in round 2'),
             'the second turn is not packed',
             30,
         );
@@ -188,7 +188,7 @@ final class ReturnAndArchiveTest extends TestCase
         $studio
             ->visit("/shoots/{$back}/handoffs")
             ->see('Robin Saye')
-            ->see('turn 2');
+            ->see('round 2');
         $studio->visit("/shoots/{$back}/cull")->find('[data-ready] img');
         $studio->until(
             fn (): bool => (bool) $studio->script(

@@ -92,7 +92,7 @@ final class DoorsTest extends TestCase
                     $shoot,
             ),
             'mail' => (string) Demo::number('SELECT MAX(id) FROM outbox_mails WHERE studio_id = '.Demo::studio()),
-            'turn' => '0',
+            'revision' => '0',
             'number' => '1',
             'ground' => 'ffffff',
             'accent' => '000000',

@@ -33,7 +33,7 @@ final class GuardedStudio
         $answer = $owner->post('/shoots', [
             'name' => $name,
             'client' => '',
-            'place' => '',
+            'venue' => '',
             'zone' => 'Europe/London',
             'held_on' => '2026-09-05',
             'promised_on' => '',

@@ -57,7 +57,7 @@ final class HostileBodies
                     'steps' => [
                         [
                             'id' => $uuid,
-                            'said' => 'x',
+                            'title' => 'x',
                             'round' => (int) $own['round'],
                             'set' => (int) $own['set'],
                             'takeBack' => false,
@@ -114,7 +114,7 @@ final class HostileBodies
             ],
             'habits.keys' => ['/habits/keys', ['keys' => ['keep' => 'k']]],
             'habits.moves-on' => ['/habits/moves-on', ['movesOn' => true, 'ratingMovesOn' => false]],
-            'ingest.copies' => ["{$shoot}/ingest/copies", ['copies_wanted' => 2]],
+            'ingest.copies' => ["{$shoot}/ingest/copies", ['copies_required' => 2]],
             'ingest.copy' => ["/cards/{$own['card']}/copy", ['shooter' => 'Guard']],
             'ingest.pattern' => [
                 "{$shoot}/ingest/pattern",

@@ -52,7 +52,7 @@ final class WholeWayTest extends TestCase
             ->click('a.btn-next')
             ->fill('#name', 'Saltmarsh Regatta')
             ->fill('#client', 'Saltmarsh Rowing Club')
-            ->fill('#place', 'Saltmarsh Quay');
+            ->fill('#venue', 'Saltmarsh Quay');
         $studio->script("document.querySelector('#held_on').value = '2026-09-05'");
         $studio->click('.btn-next')->see('Cards in the slots');
         $shoot = (int) preg_replace('~.*/shoots/(\d+)/.*~', '$1', $studio->web->getCurrentURL());

@@ -344,7 +344,7 @@ final class ArchiveTest extends FeatureTestCase
             ->create([
                 'name' => 'Another day',
                 'client' => '',
-                'place' => '',
+                'venue' => '',
                 'zone' => 'Europe/London',
                 'held_on' => '2026-10-01',
             ]);
@@ -426,7 +426,7 @@ final class ArchiveTest extends FeatureTestCase
         self::assertSame([$file->destination], $left);
         self::assertStringContainsString(
             '1 file stayed',
-            (string) Task::latest($this->shoot, 'archive', 'free')?->problem,
+            (string) Task::latest($this->shoot, 'free')?->problem,
         );
         self::assertSame(
             2,
@@ -466,7 +466,7 @@ final class ArchiveTest extends FeatureTestCase
         $this->atOnce(
             array_map(
                 function (string $place): string {
-                    $id = Task::open($this->shoot, 'free', 'archive', 'Deleting', 'files', 8)->id;
+                    $id = Task::open($this->shoot, 'free', 'Deleting', 'files', 8)->id;
 
                     return "\$task = App\\Studio\\Task::query()->findOrFail({$id}); for (\$i = 0; \$i < 20 && ! ".
                         "\$task->refresh()->state->isOver(); \$i++) { (new App\\Archive\\FreeCopies({$id}, ".

@@ -41,7 +41,7 @@ final class LeavingShootTest extends FeatureTestCase
         foreach (['', 'Harbour', 'harbour day'] as $wrong) {
             $this->post($page, ['name' => $wrong])->assertSessionHasErrors('name');
         }
-        $task = Task::open($this->shoot, 'copy', $card->subject(), 'Copying card 1', 'bytes', 1);
+        $task = Task::open($card, 'copy', 'Copying card 1', 'bytes', 1);
         $this->post($page, ['name' => 'Harbour day'])->assertSessionHasErrors('name');
         $this->get($page)->assertSee('“Copying card 1” is under way');
         $task->stop();
@@ -94,7 +94,7 @@ final class LeavingShootTest extends FeatureTestCase
             ->create([
                 'name' => 'Same card',
                 'client' => '',
-                'place' => '',
+                'venue' => '',
                 'zone' => 'Europe/London',
                 'held_on' => '2026-09-05',
             ]);

@@ -143,7 +143,7 @@ final class CaptionBatchesTest extends FeatureTestCase
         $this->apply($batch);
         self::assertSame(
             1,
-            Task::query()->where('title', $batch->said)->where('kind', 'captions')->where('total', 6)->count() - 1,
+            Task::query()->where('title', $batch->title)->where('kind', 'captions')->where('total', 6)->count() - 1,
         );
     }
 
@@ -177,7 +177,7 @@ final class CaptionBatchesTest extends FeatureTestCase
     public function test_a_batch_that_is_broken_off_goes_on_where_it_was_and_does_nothing_twice(): void
     {
         $batch = $this->store(['headline' => 'New', 'keywords' => 'a', 'mode' => ['keywords' => 'add']]);
-        $task = Task::open($this->shoot, 'captions', 'captions', 'Filling in', 'frames', 6);
+        $task = Task::open($this->shoot, 'captions', 'Filling in', 'frames', 6);
         // As though a worker had died after two frames.
         $frames = $this->frames();
         foreach ([0, 1] as $i) {
@@ -196,7 +196,7 @@ final class CaptionBatchesTest extends FeatureTestCase
         self::assertSame(['done', 6], [$batch->refresh()->state, $batch->changed()]);
         // Stopped half-way, what was done can be taken back.
         $other = $this->store(['headline' => 'Other']);
-        $task = Task::open($this->shoot, 'captions', 'captions', 'Filling in', 'frames', 6);
+        $task = Task::open($this->shoot, 'captions', 'Filling in', 'frames', 6);
         $task->stop();
         (new ApplyBatch($task->id, $other->id))->handle();
         self::assertSame('New', $this->captions()[3]['headline']);
@@ -388,7 +388,7 @@ final class CaptionBatchesTest extends FeatureTestCase
     public function test_what_the_studio_wants_filled_in_is_pointed_out(): void
     {
         $this->post("/shoots/{$this->shoot->id}/captions/lists/wishes", [
-            'code_mark' => '=',
+            'code_sign' => '=',
             'required' => ['headline', 'city'],
             'writes_sidecars' => '1',
         ])->assertSessionHasNoErrors();
@@ -400,11 +400,11 @@ final class CaptionBatchesTest extends FeatureTestCase
             'City, which the studio wants, stays empty in 6 frames',
         );
         foreach (
-            [['code_mark' => 'a'], ['code_mark' => '{{'], ['code_mark' => '@@@@'], ['required' => ['nothing']]] as $wish
+            [['code_sign' => 'a'], ['code_sign' => '{{'], ['code_sign' => '@@@@'], ['required' => ['nothing']]] as $wish
         ) {
             $this->post("/shoots/{$this->shoot->id}/captions/lists/wishes", $wish)->assertSessionHasErrors();
         }
-        self::assertSame('=', $this->studio->refresh()->code_mark);
+        self::assertSame('=', $this->studio->refresh()->code_sign);
     }
 
     public function test_steps_and_frames_of_others_do_not_exist(): void

@@ -25,7 +25,7 @@ final class CaptionListsTest extends FeatureTestCase
     {
         $address = "/shoots/{$this->shoot->id}/captions/lists";
         $this->post("{$address}/roster", ['roster' => self::ROSTER])->assertSessionHas(
-            'said',
+            'message',
             '3 people are on the roster.',
         );
         $this->get($address)->assertSee('Merle, Joss')->assertSee('Reedmouth');
@@ -69,7 +69,7 @@ final class CaptionListsTest extends FeatureTestCase
             implode("\n", array_map(fn (int $i): string => "{$i},Person {$i},c{$i}", range(1, 20_000)));
         $this->post("/shoots/{$this->shoot->id}/captions/lists/roster", [
             'roster_file' => UploadedFile::fake()->createWithContent('run.csv', $table),
-        ])->assertSessionHas('said', '20,000 people are on the roster.');
+        ])->assertSessionHas('message', '20,000 people are on the roster.');
         $this->getJson("/shoots/{$this->shoot->id}/captions/lists/people?q=c19999")
             ->assertJsonCount(1)
             ->assertJsonPath('0.name', 'Person 19999');
@@ -127,7 +127,7 @@ final class CaptionListsTest extends FeatureTestCase
         $address = "/shoots/{$this->shoot->id}/captions";
         $this->post("{$address}/lists/keywords", [
             'keywords' => "rowing > race > finish\nwater > river\nrowing > oar",
-        ])->assertSessionHas('said', '6 keywords are on the list.');
+        ])->assertSessionHas('message', '6 keywords are on the list.');
         $this->caption(['keywords' => 'river, rowing, own word']);
         $this->getJson("{$address}/lists/words?q=ri")
             ->assertJsonCount(1)

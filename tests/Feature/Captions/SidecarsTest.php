@@ -54,7 +54,7 @@ final class SidecarsTest extends FeatureTestCase
             1,
             array_filter(array_keys($after), fn (string $path): bool => str_ends_with($path, basename($jpeg).'.xmp')),
         );
-        $this->post("/cards/{$card->id}/prove");
+        $this->post("/cards/{$card->id}/verify");
         self::assertTrue($card->refresh()->safety()->isSafeToFormat());
     }
 
@@ -118,7 +118,7 @@ final class SidecarsTest extends FeatureTestCase
                 DB::update('update captions set fields = ?', ['{"headline": "Changed"}']);
             }
         });
-        $task = Task::open($this->shoot, 'sidecars', 'captions', 'Writing', 'frames', 3);
+        $task = Task::open($this->shoot, 'sidecars', 'Writing', 'frames', 3);
         (new WriteCaptions($task->id))->handle();
         self::assertTrue($changed);
         self::assertStringContainsString(

@@ -116,10 +116,10 @@ final class ClocksPageTest extends FeatureTestCase
         self::assertSame($read, $this->times());
         self::assertSame(0, BodyClock::query()->count());
         $this->post("/shoots/{$this->shoot->id}/clocks/back")->assertSessionHas(
-            'said',
+            'message',
             'There is nothing to take back.',
         );
-        self::assertSame(3, ClockChange::query()->whereNotNull('taken_back_at')->count());
+        self::assertSame(3, ClockChange::query()->whereNotNull('undone_at')->count());
     }
 
     public function test_a_drift_is_taken_out_frame_by_frame(): void

@@ -30,7 +30,7 @@ final class CopyRemovalTest extends FeatureTestCase
         $files = CardFile::query()->where('card_id', $card->id)->count();
         self::assertGreaterThanOrEqual(self::ROUNDS, $files);
         $delete = function (string $place): string {
-            $id = Task::open($this->shoot, 'delete', 'dropped', 'Deleting', 'files', 100)->id;
+            $id = Task::open($this->shoot, 'delete', 'Deleting', 'files', 100)->id;
 
             return "\$task = App\\Studio\\Task::query()->findOrFail({$id}); for (\$i = 0; \$i < 50 && ! ".
                 "\$task->refresh()->state->isOver(); \$i++) { (new App\\Cull\\DeleteCopies({$id}, ['{$place}'], ".
@@ -60,7 +60,7 @@ final class CopyRemovalTest extends FeatureTestCase
             ->assertSessionHasNoErrors();
         $this->pushCard('ivo', 2);
         $this->copyCard($this->readCard('ivo'));
-        $this->post("/shoots/{$this->shoot->id}/ingest/copies", ['copies_wanted' => 1]);
+        $this->post("/shoots/{$this->shoot->id}/ingest/copies", ['copies_required' => 1]);
         $this->post("/shoots/{$this->shoot->id}/archive/free", [
             'place' => 'drive',
             'name' => 'Harbour day',

@@ -106,7 +106,7 @@ final class DisksTest extends FeatureTestCase
         foreach (['Second', 'Third'] as $name) {
             $this->studio
                 ->shoots()
-                ->create(['name' => $name, 'client' => '', 'place' => '', 'zone' => 'UTC', 'held_on' => '2026-09-06']);
+                ->create(['name' => $name, 'client' => '', 'venue' => '', 'zone' => 'UTC', 'held_on' => '2026-09-06']);
         }
         // The folders of pictures are asked for by shoot: two questions each.
         self::assertSame($one + 4, $asked());

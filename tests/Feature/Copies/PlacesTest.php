@@ -7,6 +7,8 @@ namespace Tests\Feature\Copies;
 use App\Copies\Copy;
 use App\Copies\Place;
 use App\Ingest\CardState;
+use App\Ingest\CopyCard;
+use App\Ingest\VerifyCopies;
 use App\Studio\TaskState;
 use Tests\Feature\FeatureTestCase;
 
@@ -30,17 +32,17 @@ final class PlacesTest extends FeatureTestCase
         $this->add($this->folder.'/disks/archive', 'archive disk')->assertSessionHasNoErrors();
         $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('Copy to “archive disk” too');
         $card = $this->copyCard($card);
-        self::assertSame(TaskState::Done, $card->task('copy')?->state);
+        self::assertSame(TaskState::Done, CopyCard::latest($card)?->state);
         self::assertSame($this->tree($this->folder.'/drive'), $this->tree($this->folder.'/disks/archive'));
         self::assertSame(9, Copy::query()->count());
 
         // With three asked for, losing one is losing the verdict.
-        $this->post("/shoots/{$this->shoot->id}/ingest/copies", ['copies_wanted' => 3])->assertSessionHasNoErrors();
+        $this->post("/shoots/{$this->shoot->id}/ingest/copies", ['copies_required' => 3])->assertSessionHasNoErrors();
         self::assertSame(CardState::Safe, $card->refresh()->state);
-        $this->post("/shoots/{$this->shoot->id}/ingest/copies", ['copies_wanted' => 4]);
+        $this->post("/shoots/{$this->shoot->id}/ingest/copies", ['copies_required' => 4]);
         self::assertSame(CardState::Read, $card->refresh()->state);
-        $this->post("/shoots/{$this->shoot->id}/ingest/copies", ['copies_wanted' => 0])->assertSessionHasErrors(
-            'copies_wanted',
+        $this->post("/shoots/{$this->shoot->id}/ingest/copies", ['copies_required' => 0])->assertSessionHasErrors(
+            'copies_required',
         );
     }
 
@@ -83,7 +85,7 @@ final class PlacesTest extends FeatureTestCase
         mkdir($this->folder.'/backup');
         $this->pushCard('mara-wide', 2);
         $card = $this->copyCard($this->readCard('mara-wide'), 'Mara Quill');
-        self::assertStringContainsString('The place “backup” is not there', (string) $card->task('copy')?->problem);
+        self::assertStringContainsString('The place “backup” is not there', (string) CopyCard::latest($card)?->problem);
         self::assertSame(CardState::Read, $card->state);
         self::assertSame(['.', '..'], scandir($this->folder.'/backup'));
         self::assertSame(
@@ -100,9 +102,9 @@ final class PlacesTest extends FeatureTestCase
         $one = \App\Ingest\Card::query()
             ->where(['shoot_id' => $first, 'number' => 1])
             ->firstOrFail();
-        $this->post("/cards/{$one->id}/prove");
+        $this->post("/cards/{$one->id}/verify");
         self::assertSame(CardState::Safe, $one->refresh()->state);
-        self::assertStringContainsString('not plugged in', (string) $one->task('prove')?->problem);
+        self::assertStringContainsString('not plugged in', (string) VerifyCopies::latest($one)?->problem);
 
         rmdir($this->folder.'/backup');
         rename($this->folder.'/unplugged', $this->folder.'/backup');
@@ -118,10 +120,10 @@ final class PlacesTest extends FeatureTestCase
         self::assertTrue(ftruncate($huge, 10 * 1024 ** 4));
         fclose($huge);
         $card = $this->copyCard($this->readCard('ivo'));
-        self::assertSame(TaskState::Failed, $card->task('copy')?->state);
+        self::assertSame(TaskState::Failed, CopyCard::latest($card)?->state);
         self::assertMatchesRegularExpression(
             '/“drive” has [\d,.]+ GB free and needs 10,240\.\d GB\. Nothing was copied there/',
-            (string) $card->task('copy')->problem,
+            (string) CopyCard::latest($card)->problem,
         );
         self::assertSame(0, Copy::query()->count());
         self::assertSame([], $this->tree($this->folder.'/drive'));
@@ -175,7 +177,7 @@ final class PlacesTest extends FeatureTestCase
         $card = $this->copyCard($card);
         self::assertStringContainsString(
             'The place “archive disk” does not let',
-            (string) $card->task('copy')?->problem,
+            (string) CopyCard::latest($card)?->problem,
         );
         self::assertSame(CardState::Safe, $card->state, 'two places are as many as the studio asks for');
         self::assertSame(4, Copy::query()->count());

@@ -169,7 +169,7 @@ final class CullingAroundTest extends FeatureTestCase
             'steps' => [['id' => $step['id'], 'takeBack' => true]],
         ])->assertOk();
         self::assertSame('keep', $frame->refresh()->verdict->value);
-        self::assertNull(Step::query()->where('uuid', $step['id'])->sole()->taken_back_at);
+        self::assertNull(Step::query()->where('uuid', $step['id'])->sole()->undone_at);
     }
 
     public function test_labels_of_other_software_become_uses_and_uses_go_out_as_a_label(): void
@@ -339,7 +339,7 @@ final class CullingAroundTest extends FeatureTestCase
         $file = (string) DB::table('files')->where('frame_id', $frame->id)->value('destination');
         // A worker died after it had deleted one file, before it said so.
         unlink("{$this->folder}/drive/{$file}");
-        $task = Task::open($this->shoot, 'delete', 'dropped', 'Deleting', 'files', 1);
+        $task = Task::open($this->shoot, 'delete', 'Deleting', 'files', 1);
         (new DeleteCopies($task->id, ['drive', 'backup'], false))->handle();
         self::assertFileExists("{$this->folder}/backup/{$file}", 'the last copy that was really there went');
         self::assertSame(
@@ -461,7 +461,7 @@ final class CullingAroundTest extends FeatureTestCase
         Round::query()->delete();
         self::assertSame(Culling::of($this->shoot)->round, Culling::of($this->shoot)->round);
         DB::transaction(fn () => Culling::held($this->shoot)->next());
-        self::assertSame([1, 1], [Round::query()->count(), Culling::of($this->shoot)->turn]);
+        self::assertSame([1, 1], [Round::query()->count(), Culling::of($this->shoot)->revision]);
     }
 
     /** @return iterable<string, array{mixed}> */
@@ -495,7 +495,7 @@ final class CullingAroundTest extends FeatureTestCase
             'steps' => [
                 [
                     'id' => (string) Str::uuid(),
-                    'said' => ['x'],
+                    'title' => ['x'],
                     'marks' => [
                         ['frame' => $one, 'verdict' => 'keep', 'given' => 1 << 40, 'saw' => 'x'],
                         ['frame' => 'x', 'verdict' => 'keep'],
@@ -513,7 +513,7 @@ final class CullingAroundTest extends FeatureTestCase
             $this->frames()->map(fn (Frame $frame): string => $frame->verdict->value)->all(),
         );
         self::assertSame([0, 0], $this->frames()->pluck('uses')->all());
-        self::assertSame('A mark', Step::query()->sole()->said);
+        self::assertSame('A mark', Step::query()->sole()->title);
         // One mark of a step that cannot be: nothing of the step is done.
         $refused = $this->step([$one => ['verdict' => 'open'], $two => ['rating' => 9]]);
         self::assertStringContainsString('A rating is 0 to 5, not 9', (string) current((array) $refused['refused']));

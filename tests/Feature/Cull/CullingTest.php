@@ -102,7 +102,7 @@ final class CullingTest extends FeatureTestCase
     {
         $this->actingAs($this->other);
         $this->step([$this->ids[0] => ['verdict' => 'drop', 'saw' => ['open', 0, 0]]]);
-        $turn = $this->getJson("/shoots/{$this->shoot->id}/cull/since/0")->json('turn');
+        $revision = $this->getJson("/shoots/{$this->shoot->id}/cull/since/0")->json('revision');
         $this->actingAs($this->member);
         $answer = $this->step([
             $this->ids[0] => ['verdict' => 'keep', 'saw' => ['open', 0, 0]],
@@ -130,13 +130,13 @@ final class CullingTest extends FeatureTestCase
         self::assertSame([], $this->step([$this->ids[1] => ['rating' => 3, 'saw' => ['open', 0, 0]]])['conflicts']);
         // The other browser is told, with whose hand it was.
         $told = $this->actingAs($this->other)
-            ->getJson("/shoots/{$this->shoot->id}/cull/since/{$turn}")
+            ->getJson("/shoots/{$this->shoot->id}/cull/since/{$revision}")
             ->json();
         self::assertSame(
             [['Owner'], [[$this->ids[0], 'keep', 0, 0, 0, 0], [$this->ids[1], 'keep', 3, 0, 0, 0]]],
             [$told['others'], $told['frames']],
         );
-        self::assertSame([], $this->getJson("/shoots/{$this->shoot->id}/cull/since/{$told['turn']}")->json('frames'));
+        self::assertSame([], $this->getJson("/shoots/{$this->shoot->id}/cull/since/{$told['revision']}")->json('frames'));
     }
 
     public function test_ten_thousand_marks_at_once_are_done_and_more_than_can_be_are_refused_whole(): void

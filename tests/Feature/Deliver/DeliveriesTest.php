@@ -465,15 +465,15 @@ final class DeliveriesTest extends FeatureTestCase
         $fetched = $ada->receipts()->where('kind', 'fetched')->get()->last() ?? self::fail('no receipt');
         $fetched->update(['ended_at' => null, 'sent_bytes' => null]);
         file_put_contents("{$this->folder}/fetched.log", str_repeat("999999 5 200 OK 1.0\n", 100));
-        app(Receipts::class)->turn(100_000);
+        app(Receipts::class)->rotate(100_000);
         self::assertFileDoesNotExist("{$this->folder}/fetched.log.old");
-        app(Receipts::class)->turn(1_000);
+        app(Receipts::class)->rotate(1_000);
         self::assertFileDoesNotExist("{$this->folder}/fetched.log");
         file_put_contents("{$this->folder}/fetched.log.old", "{$fetched->id} 7 206  1.0\n", FILE_APPEND);
         file_put_contents("{$this->folder}/fetched.log", "999999 5 200 OK 1.0\n");
         app(Receipts::class)->collect();
         self::assertSame(7, $fetched->refresh()->sent_bytes);
-        app(Receipts::class)->turn(1);
+        app(Receipts::class)->rotate(1);
         self::assertSame(
             "999999 5 200 OK 1.0\n",
             file_get_contents("{$this->folder}/fetched.log.old"),

@@ -198,7 +198,7 @@ final class HandoffsTest extends FeatureTestCase
             fn (string $line): array => str_getcsv($line),
             explode("\r\n", trim((string) file_get_contents("{$folder}/list.csv"))),
         );
-        self::assertSame(['file', 'turn', 'from', 'what is to be done', 'taken', 'headline'], $rows[0]);
+        self::assertSame(['file', 'round', 'from', 'what is to be done', 'taken', 'headline'], $rows[0]);
         self::assertSame(
             ["{$stems[0]}.DNG", '1', 'Quay Pictures', 'Straighten the horizon'],
             array_slice($rows[1], 0, 4),
@@ -274,8 +274,8 @@ final class HandoffsTest extends FeatureTestCase
             ->assertOk()
             ->assertSee('1 of 4 back')
             ->assertSee('2: '.basename($version->destination));
-        $this->post("/handoffs/{$this->handoff->id}/turn", ['again' => [$frame->id]])->assertSessionHasErrors('again');
-        $this->post("/handoffs/{$this->handoff->id}/turn", [
+        $this->post("/handoffs/{$this->handoff->id}/rounds", ['again' => [$frame->id]])->assertSessionHasErrors('again');
+        $this->post("/handoffs/{$this->handoff->id}/rounds", [
             'again' => [$frame->id],
             'notes' => [$frame->id => 'A little warmer'],
         ])->assertSessionHasNoErrors();
@@ -287,12 +287,12 @@ final class HandoffsTest extends FeatureTestCase
             'only what is new goes out',
         );
         auth()->logout();
-        $this->get($this->link)->assertSee('A little warmer')->assertSee('What is new in turn 2')->assertSee('4 to do');
+        $this->get($this->link)->assertSee('A little warmer')->assertSee('What is new in round 2')->assertSee('4 to do');
         $warmer = $this->picture($this->stem(1).'-edit.jpg', 140);
         touch($warmer, time() + 5);
         $this->sendBack($warmer);
         self::assertSame(3, Version::query()->findOrFail($frame->refresh()->version_id)->number);
-        self::assertSame(2, $this->handoff->frames()->where('frame_id', $frame->id)->value('returned_turn'));
+        self::assertSame(2, $this->handoff->frames()->where('frame_id', $frame->id)->value('returned_round'));
 
         // Back to the camera's own.
         $own = Version::query()
@@ -644,12 +644,12 @@ final class HandoffsTest extends FeatureTestCase
         self::assertSame('To be worked on: Harbour day', $mails()->subject);
         self::assertStringContainsString('4 pictures of Harbour day are ready for you to work on', $mails()->body);
         self::assertStringContainsString($recipient->address(), $mails()->body);
-        $this->post("/handoffs/{$this->handoff->id}/turn", [
+        $this->post("/handoffs/{$this->handoff->id}/rounds", [
             'again' => [$this->frames()[0]->id],
             'note' => 'Warmer',
         ])->assertSessionHasNoErrors();
         $this->post("/recipients/{$recipient->id}/tell");
-        self::assertStringContainsString('There is more to do on the pictures of Harbour day: Turn 2', $mails()->body);
+        self::assertStringContainsString('There is more to do on the pictures of Harbour day: Round 2', $mails()->body);
         // The list goes along, although no file has changed.
         $zip = $this->handoff->delivery->zips()->sole();
         self::assertStringContainsString(
@@ -683,6 +683,6 @@ final class HandoffsTest extends FeatureTestCase
             ->get("/handoffs/{$this->handoff->id}")
             ->assertNotFound();
         $this->post("/handoffs/{$this->handoff->id}/close")->assertNotFound();
-        $this->post("/handoffs/{$this->handoff->id}/turn")->assertNotFound();
+        $this->post("/handoffs/{$this->handoff->id}/rounds")->assertNotFound();
     }
 }

@@ -56,8 +56,7 @@ final class OutputsTest extends FeatureTestCase
 
     private function task(): Task
     {
-        return Task::latest($this->shoot, 'outputs:'.OutputRun::query()->max('id'), 'outputs') ??
-            self::fail('no task');
+        return WriteOutputs::latest(OutputRun::query()->orderByDesc('id')->firstOrFail()) ?? self::fail('no task');
     }
 
     /** @param  array<string, mixed>  $said */

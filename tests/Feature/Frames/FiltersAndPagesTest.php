@@ -218,14 +218,14 @@ final class FiltersAndPagesTest extends FeatureTestCase
         $frame = $this->frames()->first();
         $this->step(
             [$frame->id => ['verdict' => 'keep']],
-            ['id' => '00000000-0000-4000-8000-000000000001', 'said' => 'Keep'],
+            ['id' => '00000000-0000-4000-8000-000000000001', 'title' => 'Keep'],
         );
         $table = $this->get("/shoots/{$this->shoot->id}/cull/frames")->json();
         self::assertSame(
             [
                 [
                     'id' => '00000000-0000-4000-8000-000000000001',
-                    'said' => 'Keep',
+                    'title' => 'Keep',
                     'back' => false,
                     'marks' => [[$frame->id, ['open', 0, 0], ['keep', 0, 0], null]],
                 ],

@@ -9,6 +9,7 @@ use App\Frames\Frame;
 use App\Ingest\Card;
 use App\Ingest\CardReader;
 use App\Ingest\CardState;
+use App\Ingest\CopyCard;
 use App\Ingest\Slots;
 use Kanpai\Core\Frames\FileKind;
 use Tests\Feature\FeatureTestCase;
@@ -148,7 +149,7 @@ final class CardsOfAllKindsTest extends FeatureTestCase
         ]);
         $card = $this->copyCard($card);
         self::assertSame(CardState::Read, $card->state);
-        self::assertStringContainsString('“archive drive”', (string) $card->task('copy')?->problem);
+        self::assertStringContainsString('“archive drive”', (string) CopyCard::latest($card)?->problem);
         $this->get("/shoots/{$this->shoot->id}/ingest")
             ->assertSee('archive drive')
             ->assertSee('Do not format');

@@ -95,14 +95,14 @@ final class ChoosingTest extends FeatureTestCase
         $this->get("/cards/{$card->id}/report")->assertSee('skipped: it was not ticked');
 
         // One changes one's mind: the rest is copied, and what is proved is not copied again.
-        $before = Copy::query()->orderBy('id')->pluck('proved_at', 'id')->all();
+        $before = Copy::query()->orderBy('id')->pluck('verified_at', 'id')->all();
         $this->postJson("/cards/{$card->id}/ticks", ['frames' => $out, 'files' => [], 'ticked' => true])->assertOk();
         self::assertSame(CardState::Read, $card->refresh()->state);
         $card = $this->copyCard($card, 'Mara Quill');
         self::assertSame(CardState::Safe, $card->state);
         self::assertEquals(
             $before,
-            Copy::query()->whereKey(array_keys($before))->orderBy('id')->pluck('proved_at', 'id')->all(),
+            Copy::query()->whereKey(array_keys($before))->orderBy('id')->pluck('verified_at', 'id')->all(),
         );
     }
 
@@ -156,15 +156,15 @@ final class ChoosingTest extends FeatureTestCase
         $this->pushCard('ivo', 2);
         $card = $this->readCard('ivo');
         config(['queue.default' => 'null']);
-        $task = Task::open($this->shoot, 'copy', $card->subject(), 'Copying', 'bytes', $card->bytes);
+        $task = Task::open($card, 'copy', 'Copying', 'bytes', $card->bytes);
         while (! $task->refresh()->state->isOver()) {
             (new CopyCard($task->id))->handle();
         }
         foreach (['drive', 'backup'] as $place) {
             rename("{$this->folder}/{$place}", "{$this->folder}/{$place}-away");
         }
-        (new MakePreviews((int) $card->task('previews')?->id))->handle();
-        self::assertStringContainsString('out of reach', (string) $card->task('previews')?->problem);
+        (new MakePreviews((int) MakePreviews::latest($card)?->id))->handle();
+        self::assertStringContainsString('out of reach', (string) MakePreviews::latest($card)?->problem);
         rename("{$this->folder}/backup-away", "{$this->folder}/backup");
         config(['queue.default' => 'sync']);
         $ids = $this->frames()->modelKeys();
@@ -187,7 +187,7 @@ final class ChoosingTest extends FeatureTestCase
             ->assertJson(['pictures' => []]);
         // Copied by hand, so that all copies stand before the first preview is made.
         config(['queue.default' => 'null']);
-        $task = Task::open($this->shoot, 'copy', $card->subject(), 'Copying', 'bytes', $card->bytes);
+        $task = Task::open($card, 'copy', 'Copying', 'bytes', $card->bytes);
         while (! $task->refresh()->state->isOver()) {
             (new CopyCard($task->id))->handle();
         }
@@ -198,7 +198,7 @@ final class ChoosingTest extends FeatureTestCase
                 $made[] = end($query->bindings);
             }
         });
-        $previews = $card->task('previews');
+        $previews = MakePreviews::latest($card);
         self::assertNotNull($previews);
         (new MakePreviews($previews->id))->handle();
         self::assertEqualsCanonicalizing($wanted, array_slice($made, 0, 2));

@@ -176,8 +176,8 @@ final class IngestPagesTest extends FeatureTestCase
         $places = app(Places::class);
         $place = $places->used($this->studio->id)->firstOrFail('name', 'drive');
         $place->open();
-        $mark = trim((string) file_get_contents("{$this->folder}/drive/".Place::MARK));
-        self::assertSame($mark, $place->refresh()->mark);
+        $mark = trim((string) file_get_contents("{$this->folder}/drive/".Place::MARKER));
+        self::assertSame($mark, $place->refresh()->marker);
         // The same disk under another path.
         rename("{$this->folder}/drive", "{$this->folder}/moved");
         config(['kanpai.places' => ['drive' => "{$this->folder}/moved", 'backup' => "{$this->folder}/backup"]]);
@@ -185,13 +185,13 @@ final class IngestPagesTest extends FeatureTestCase
         // Another disk in its stead is not the place.
         rename("{$this->folder}/moved", "{$this->folder}/away");
         mkdir("{$this->folder}/moved");
-        file_put_contents("{$this->folder}/moved/".Place::MARK, 'another');
+        file_put_contents("{$this->folder}/moved/".Place::MARKER, 'another');
         self::assertFalse($place->refresh()->isThere());
         // A database that knows nothing takes the mark that is there.
         Place::query()->delete();
         $new = $places->used($this->studio->id)->firstOrFail('name', 'drive');
         $new->open();
-        self::assertSame('another', $new->refresh()->mark);
+        self::assertSame('another', $new->refresh()->marker);
     }
 
     public function test_a_process_that_proves_says_what_it_could_not(): void

@@ -8,6 +8,7 @@ use App\Copies\Copy;
 use App\Frames\CardFile;
 use App\Ingest\Card;
 use App\Ingest\CardState;
+use App\Ingest\CopyCard;
 use App\Studio\TaskState;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Feature\FeatureTestCase;
@@ -96,8 +97,8 @@ final class IngestTest extends FeatureTestCase
         file_put_contents(glob("{$slot}/DCIM/*/*.JPG")[1], 'x', FILE_APPEND);
         $card = $this->copyCard($card);
         self::assertSame(CardState::Read, $card->state);
-        self::assertSame(TaskState::Failed, $card->task('copy')?->state);
-        self::assertStringContainsString('Read the card again', (string) $card->task('copy')->problem);
+        self::assertSame(TaskState::Failed, CopyCard::latest($card)?->state);
+        self::assertStringContainsString('Read the card again', (string) CopyCard::latest($card)->problem);
     }
 
     public function test_a_file_of_somebody_else_is_never_overwritten(): void
@@ -110,7 +111,7 @@ final class IngestTest extends FeatureTestCase
         $card->update(['state' => CardState::Read]);
         file_put_contents("{$this->folder}/drive/{$file->destination}", 'precious');
         $card = $this->copyCard($card);
-        self::assertStringContainsString('was left as it is', (string) $card->task('copy')?->problem);
+        self::assertStringContainsString('was left as it is', (string) CopyCard::latest($card)?->problem);
         self::assertSame('precious', file_get_contents("{$this->folder}/drive/{$file->destination}"));
         self::assertSame(CardState::Read, $card->state);
     }
@@ -146,7 +147,7 @@ final class IngestTest extends FeatureTestCase
         $card = $this->readCard('ivo');
         rename($slot, $this->folder.'/away');
         $card = $this->copyCard($card);
-        self::assertStringContainsString('Is the card still in its slot?', (string) $card->task('copy')?->problem);
+        self::assertStringContainsString('Is the card still in its slot?', (string) CopyCard::latest($card)?->problem);
         rename($this->folder.'/away', $slot);
         self::assertSame(CardState::Safe, $this->copyCard($card)->state);
     }

@@ -211,7 +211,7 @@ final class KilledWorkerTest extends TestCase
             'name' => $name,
             'state' => CardState::Reading,
         ]);
-        (new ReadCard(Task::open($shoot, 'read', $card->subject(), 'Reading', 'files')->id))->handle();
+        (new ReadCard(Task::open($card, 'read', 'Reading', 'files')->id))->handle();
         self::assertSame(CardState::Read, $card->refresh()->state);
 
         return $card;
@@ -224,7 +224,7 @@ final class KilledWorkerTest extends TestCase
 
     private function queueCopy(Card $card): Task
     {
-        $task = Task::open($card->shoot, 'copy', $card->subject(), 'Copying', 'bytes', $card->bytes);
+        $task = Task::open($card, 'copy', 'Copying', 'bytes', $card->bytes);
         CopyCard::dispatch($task->id)->onQueue('default');
 
         return $task;
@@ -253,7 +253,7 @@ final class KilledWorkerTest extends TestCase
             );
             self::assertSame(0, $code, implode("\n", $said));
             exec(
-                'cd '.escapeshellarg("{$this->folder}/{$place}").' && find . -type f ! -name '.Place::MARK,
+                'cd '.escapeshellarg("{$this->folder}/{$place}").' && find . -type f ! -name '.Place::MARKER,
                 $there,
             );
             self::assertCount($card->files_count, $there, 'each file stands once, and nothing half');
@@ -314,9 +314,9 @@ final class KilledWorkerTest extends TestCase
             'signature' => str_repeat('1', 32),
             'state' => CardState::Reading,
         ]);
-        (new \App\Ingest\ReadCard(Task::open($shoot, 'read', $card->subject(), 'Reading', 'files')->id))->handle();
+        (new \App\Ingest\ReadCard(Task::open($card, 'read', 'Reading', 'files')->id))->handle();
         CopyCard::dispatchSync(
-            Task::open($shoot, 'copy', $card->subject(), 'Copying', 'bytes', $card->refresh()->bytes)->id,
+            Task::open($card, 'copy', 'Copying', 'bytes', $card->refresh()->bytes)->id,
         );
         self::assertSame(CardState::Safe, $card->refresh()->state);
 
@@ -324,7 +324,7 @@ final class KilledWorkerTest extends TestCase
         $gallery = app(Publishing::class)->publish(
             $shoot,
             FrameFilter::all(),
-            ['title' => 'Proofs', 'mark' => ['text' => 'proof']],
+            ['title' => 'Proofs', 'watermark' => ['text' => 'proof']],
             people: [['name' => '', 'email' => 'guest@harbour.example']],
         );
         $proofs = $gallery->task();
@@ -440,18 +440,18 @@ final class KilledWorkerTest extends TestCase
         ]);
         $batch = Batch::query()->create([
             'shoot_id' => $shoot->id,
-            'said' => 'Filling in',
+            'title' => 'Filling in',
             'edit' => ['kind' => 'sheets'],
             'filter' => [],
         ]);
-        $task = Task::open($shoot, 'captions', 'captions', 'Filling in', 'frames', $frames);
+        $task = Task::open($shoot, 'captions', 'Filling in', 'frames', $frames);
         ApplyBatch::dispatch($task->id, $batch->id)->onQueue('default');
         $this->workWithKills($task, 3);
         self::assertSame(['done', $frames], [$batch->refresh()->state, $batch->changed()]);
         foreach (FrameCaption::query()->get() as $caption) {
             self::assertMatchesRegularExpression('/^At \d\d:\d\d:\d\d\.$/', $caption->fields['description']);
         }
-        $undo = Task::open($shoot, 'undo', 'captions', 'Taking back', 'frames', $frames);
+        $undo = Task::open($shoot, 'undo', 'Taking back', 'frames', $frames);
         UndoBatch::dispatch($undo->id, $batch->id)->onQueue('default');
         $this->workWithKills($undo, 1);
         self::assertSame('undone', $batch->refresh()->state);
@@ -465,7 +465,7 @@ final class KilledWorkerTest extends TestCase
             ->create(['name' => 'Quay Pictures'])
             ->shoots()
             ->create(['name' => 'Harbour day', 'zone' => 'Europe/London', 'held_on' => '2026-09-05']);
-        $task = Task::open($shoot, 'copy', 'card:1', 'Copying', 'bytes', 1);
+        $task = Task::open($shoot, 'copy', 'Copying', 'bytes', 1);
         $name = 'kanpai-task-'.DB::connection()->getDatabaseName().'-'.$task->id.'-0';
         $other = new \mysqli(
             '127.0.0.1',

@@ -29,7 +29,7 @@ final class KnownCardsTest extends FeatureTestCase
         $this->pushCard('mara-wide', 6);
         $card = $this->copyCard($this->readCard('mara-wide'), 'Mara Quill');
         $card->update(['read_at' => now()->subDays(2)]);
-        $before = Copy::query()->orderBy('id')->pluck('proved_at', 'id')->all();
+        $before = Copy::query()->orderBy('id')->pluck('verified_at', 'id')->all();
         $this->pushCard('mara-wide', 9);
         $this->slots()
             ->assertSee(
@@ -45,7 +45,7 @@ final class KnownCardsTest extends FeatureTestCase
         self::assertSame(18, Copy::query()->count());
         self::assertEquals(
             $before,
-            Copy::query()->whereKey(array_keys($before))->orderBy('id')->pluck('proved_at', 'id')->all(),
+            Copy::query()->whereKey(array_keys($before))->orderBy('id')->pluck('verified_at', 'id')->all(),
         );
         $this->slots()->assertSee('9 frames, nothing new');
     }
@@ -110,7 +110,7 @@ final class KnownCardsTest extends FeatureTestCase
         // They stand and fall together.
         $same = $card->files()->whereNotNull('same_as_id')->with('sameAs')->firstOrFail();
         unlink("{$this->folder}/backup/{$same->sameAs?->destination}");
-        $this->post("/cards/{$first->id}/prove");
+        $this->post("/cards/{$first->id}/verify");
         self::assertSame([CardState::Read, CardState::Read], [$first->refresh()->state, $card->refresh()->state]);
         // Either card brings the copies back.
         $card = $this->copyCard($card);

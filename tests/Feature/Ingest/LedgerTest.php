@@ -9,6 +9,8 @@ use App\Copies\Place;
 use App\Frames\CardFile;
 use App\Ingest\Card;
 use App\Ingest\CardState;
+use App\Ingest\CopyCard;
+use App\Ingest\VerifyCopies;
 use App\Studio\TaskState;
 use Tests\Feature\FeatureTestCase;
 
@@ -29,9 +31,9 @@ final class LedgerTest extends FeatureTestCase
 
     public function test_copies_that_are_well_are_proved_again_with_a_new_time(): void
     {
-        Copy::query()->update(['proved_at' => '2026-01-01 00:00:00']);
+        Copy::query()->update(['verified_at' => '2026-01-01 00:00:00']);
         $this->prove();
-        self::assertSame(0, Copy::query()->where('proved_at', '<', '2026-02-01')->count());
+        self::assertSame(0, Copy::query()->where('verified_at', '<', '2026-02-01')->count());
         self::assertSame(CardState::Safe, $this->card->state);
     }
 
@@ -58,15 +60,15 @@ final class LedgerTest extends FeatureTestCase
         $file = $this->file();
         $this->flip("{$this->folder}/backup/{$file->destination}");
         $old = now()->subDays(30)->format('Y-m-d H:i:s');
-        Copy::query()->update(['proved_at' => $old]);
+        Copy::query()->update(['verified_at' => $old]);
         $check = fn (string $name) => $this->post(
             "/shoots/{$this->shoot->id}/ingest/places/".
                 Place::query()->where('name', $name)->firstOrFail()->id.
                 '/check',
         );
-        $check('drive')->assertSessionHas('said');
+        $check('drive')->assertSessionHas('message');
         self::assertSame(CardState::Safe, $this->card->refresh()->state);
-        self::assertSame(3, Copy::query()->where('proved_at', $old)->count(), 'the other disk was read as well');
+        self::assertSame(3, Copy::query()->where('verified_at', $old)->count(), 'the other disk was read as well');
         $check('backup');
         self::assertTrue($this->card->refresh()->hasLostCopies());
         rename($this->folder.'/backup', $this->folder.'/unplugged');
@@ -154,9 +156,9 @@ final class LedgerTest extends FeatureTestCase
             ],
         ]);
         $card = $this->copyCard($card, 'Mara Quill');
-        self::assertSame(TaskState::Failed, $card->task('copy')?->state);
-        self::assertStringContainsString('“archive drive”', (string) $card->task('copy')->problem);
-        self::assertStringContainsString('The other places have all files', (string) $card->task('copy')->problem);
+        self::assertSame(TaskState::Failed, CopyCard::latest($card)?->state);
+        self::assertStringContainsString('“archive drive”', (string) CopyCard::latest($card)->problem);
+        self::assertStringContainsString('The other places have all files', (string) CopyCard::latest($card)->problem);
         self::assertSame(
             ['backup' => 3, 'drive' => 3],
             Copy::query()
@@ -175,7 +177,7 @@ final class LedgerTest extends FeatureTestCase
         $before = Copy::query()
             ->whereIn('file_id', $card->files()->select('id'))
             ->where('place', 'drive')
-            ->pluck('proved_at')
+            ->pluck('verified_at')
             ->all();
         $card = $this->copyCard($card, 'Mara Quill');
         self::assertSame(CardState::Safe, $card->state);
@@ -190,7 +192,7 @@ final class LedgerTest extends FeatureTestCase
             Copy::query()
                 ->whereIn('file_id', $card->files()->select('id'))
                 ->where('place', 'drive')
-                ->pluck('proved_at')
+                ->pluck('verified_at')
                 ->all(),
             'what was proved was copied again',
         );
@@ -208,16 +210,16 @@ final class LedgerTest extends FeatureTestCase
         $this->actingAs($stranger);
         $this->get("/cards/{$this->card->id}/report")->assertNotFound();
         $this->get("/cards/{$this->card->id}/checksums")->assertNotFound();
-        $this->post("/cards/{$this->card->id}/prove")->assertNotFound();
+        $this->post("/cards/{$this->card->id}/verify")->assertNotFound();
     }
 
     private function prove(): void
     {
         $this->actingAs($this->member)
-            ->post("/cards/{$this->card->id}/prove")
+            ->post("/cards/{$this->card->id}/verify")
             ->assertRedirect();
         $this->card->refresh();
-        self::assertSame(TaskState::Done, $this->card->task('prove')?->state);
+        self::assertSame(TaskState::Done, VerifyCopies::latest($this->card)?->state);
     }
 
     private function file(): CardFile

@@ -7,6 +7,7 @@ namespace Tests\Feature\Ingest;
 use App\Frames\CardFile;
 use App\Ingest\Card;
 use App\Ingest\CardState;
+use App\Ingest\CopyCard;
 use App\Studio\Task;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Feature\FeatureTestCase;
@@ -43,7 +44,7 @@ final class OddCardsTest extends FeatureTestCase
         copy((glob("{$slot}/DCIM/*/*.JPG") ?: [])[0], $odd);
         file_put_contents($odd, "\0", FILE_APPEND);
         $card = $this->copyCard($this->readCard('ivo'));
-        self::assertSame('', (string) $card->task('copy')?->problem);
+        self::assertSame('', (string) CopyCard::latest($card)?->problem);
         self::assertSame(CardState::Safe, $card->state);
         self::assertSame(2, $card->frames_count);
         $file = CardFile::query()->where('size', filesize($odd))->firstOrFail();

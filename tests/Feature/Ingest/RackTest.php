@@ -7,6 +7,8 @@ namespace Tests\Feature\Ingest;
 use App\Copies\Copy;
 use App\Ingest\Card;
 use App\Ingest\CardState;
+use App\Ingest\CompareWithCard;
+use App\Ingest\CopyCard;
 use App\Ingest\Rack\Faults;
 use App\Ingest\Rack\Rack;
 use App\Studio\TaskState;
@@ -32,9 +34,9 @@ final class RackTest extends FeatureTestCase
         $bad = $card->files()->orderBy('id')->offset(2)->firstOrFail();
         $this->rack->make('mara-wide', new Faults(failsAt: 20_000, only: basename($bad->path)));
         $card = $this->copyCard($card, 'Mara Quill');
-        self::assertSame(TaskState::Failed, $card->task('copy')?->state);
-        self::assertStringContainsString('could not be read on after byte', (string) $card->task('copy')->problem);
-        self::assertStringContainsString('4 of 5 files stand proved', (string) $card->task('copy')->problem);
+        self::assertSame(TaskState::Failed, CopyCard::latest($card)?->state);
+        self::assertStringContainsString('could not be read on after byte', (string) CopyCard::latest($card)->problem);
+        self::assertStringContainsString('4 of 5 files stand proved', (string) CopyCard::latest($card)->problem);
         self::assertSame(8, Copy::query()->count());
         self::assertNull($bad->refresh()->hash);
         $this->get("/shoots/{$this->shoot->id}/ingest")
@@ -72,7 +74,7 @@ final class RackTest extends FeatureTestCase
         $this->rack->make('mara-wide', new Faults(pullsOutAt: $bytes));
         $card = $this->copyCard($card, 'Mara Quill');
         self::assertFalse(is_dir($slot));
-        self::assertStringContainsString('The card was pulled out at ', (string) $card->task('copy')?->problem);
+        self::assertStringContainsString('The card was pulled out at ', (string) CopyCard::latest($card)?->problem);
         self::assertSame(CardState::Read, $card->state);
         foreach (Copy::query()->with('file')->get() as $copy) {
             self::assertSame(
@@ -80,7 +82,7 @@ final class RackTest extends FeatureTestCase
                 hash_file('xxh128', "{$this->folder}/{$copy->place}/{$copy->file->destination}"),
             );
         }
-        $proved = Copy::query()->orderBy('id')->pluck('proved_at', 'id')->all();
+        $proved = Copy::query()->orderBy('id')->pluck('verified_at', 'id')->all();
 
         $this->rack->make('mara-wide', new Faults());
         $this->rack->pushIn('mara-wide');
@@ -89,7 +91,7 @@ final class RackTest extends FeatureTestCase
         self::assertSame(CardState::Safe, $card->state);
         self::assertEquals(
             $proved,
-            Copy::query()->whereKey(array_keys($proved))->orderBy('id')->pluck('proved_at', 'id')->all(),
+            Copy::query()->whereKey(array_keys($proved))->orderBy('id')->pluck('verified_at', 'id')->all(),
             'what was proved was copied again',
         );
         self::assertSame($before, $this->tree($slot), 'the card was touched');
@@ -121,14 +123,14 @@ final class RackTest extends FeatureTestCase
         $this->rack->make('ivo', new Faults());
         $this->post("/cards/{$card->id}/compare")->assertRedirect();
         $card->refresh();
-        self::assertStringContainsString(basename($file->path), (string) $card->task('compare')?->problem);
+        self::assertStringContainsString(basename($file->path), (string) CompareWithCard::latest($card)?->problem);
         self::assertSame(CardState::Read, $card->state);
         $this->get("/shoots/{$this->shoot->id}/ingest")->assertDontSee('Safe to format');
         $card = $this->copyCard($card);
         self::assertSame(CardState::Safe, $card->state);
         self::assertFileEquals("{$card->slot}/{$file->path}", "{$this->folder}/drive/{$file->refresh()->destination}");
         $this->post("/cards/{$card->id}/compare");
-        self::assertSame(TaskState::Done, $card->task('compare')?->state);
+        self::assertSame(TaskState::Done, CompareWithCard::latest($card)?->state);
     }
 
     public function test_another_card_in_the_slot_is_not_taken_for_the_one_that_was_read(): void
@@ -152,7 +154,7 @@ final class RackTest extends FeatureTestCase
         exec('rm -rf '.escapeshellarg($slot));
         $this->pushCard('ivo', 2, 5);
         $this->post("/cards/{$card->id}/compare");
-        self::assertStringContainsString('Nothing was changed', (string) $card->task('compare')?->problem);
+        self::assertStringContainsString('Nothing was changed', (string) CompareWithCard::latest($card)?->problem);
         self::assertSame(CardState::Safe, $card->refresh()->state);
         self::assertSame(0, $card->files()->whereNull('hash')->count());
     }
@@ -162,7 +164,7 @@ final class RackTest extends FeatureTestCase
         $this->pushCard('ivo', 2);
         $this->rack->make('ivo', new Faults(bytesPerSecond: 150_000));
         $card = $this->copyCard($this->readCard('ivo'));
-        $task = $card->task('copy');
+        $task = CopyCard::latest($card);
         self::assertGreaterThan(
             ($card->bytes / 150_000) * 0.6,
             (float) $task?->started_at?->diffInSeconds($task->ended_at, true),

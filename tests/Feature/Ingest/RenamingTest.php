@@ -101,7 +101,7 @@ final class RenamingTest extends FeatureTestCase
             "{$this->page}/names?".http_build_query(['folder' => 'all', 'file' => '{{number:3}}']),
         )->assertOk();
         $this->rename('all', '{{number:3}}')->assertSessionHasNoErrors();
-        self::assertSame(TaskState::Done, Task::latest($this->shoot, 'names', Task::RENAMING)?->state);
+        self::assertSame(TaskState::Done, Task::latest($this->shoot, Task::RENAMING)?->state);
         $this->content();
         $frames = Frame::inOrder($this->shoot)->with('files')->get();
         foreach ($frames as $i => $frame) {
@@ -225,7 +225,7 @@ final class RenamingTest extends FeatureTestCase
         $step = PlannedRename::query()->orderBy('id')->firstOrFail();
         mkdir("{$this->folder}/backup/later");
         file_put_contents("{$this->folder}/backup/{$step->to_path}", 'of somebody else');
-        $task = Task::latest($this->shoot, 'names', Task::RENAMING);
+        $task = Task::latest($this->shoot, Task::RENAMING);
         (new RenameFiles((int) $task?->id))->handle();
         self::assertStringContainsString('1 file keeps its name', (string) $task?->refresh()->problem);
         self::assertSame(
@@ -251,7 +251,7 @@ final class RenamingTest extends FeatureTestCase
         file_put_contents("{$this->folder}/backup/{$lost->to_path}", 'of somebody else');
         // On a disk without links this one was moved, and nobody had time to note it.
         rename("{$this->folder}/backup/{$kept->from_path}", "{$this->folder}/backup/{$kept->to_path}");
-        (new RenameFiles((int) Task::latest($this->shoot, 'names', Task::RENAMING)?->id))->handle();
+        (new RenameFiles((int) Task::latest($this->shoot, Task::RENAMING)?->id))->handle();
         self::assertSame($lost->from_path, CardFile::query()->find($lost->file_id)?->destination);
         self::assertSame($kept->to_path, CardFile::query()->find($kept->file_id)?->destination);
         self::assertSame('of somebody else', file_get_contents("{$this->folder}/backup/{$lost->to_path}"));
@@ -299,7 +299,7 @@ final class RenamingTest extends FeatureTestCase
         $this->setClock('ivo', -86_400_000);
         Queue::fake();
         $this->rename('all', '{{number:3}}')->assertSessionHasNoErrors();
-        $task = (int) Task::latest($this->shoot, 'names', Task::RENAMING)?->id;
+        $task = (int) Task::latest($this->shoot, Task::RENAMING)?->id;
         $killed = 0;
         // Killed before each statement in turn, until one run comes to its end.
         $left = -1;
@@ -336,16 +336,16 @@ final class RenamingTest extends FeatureTestCase
     public function test_it_waits_for_what_is_being_done_and_what_begins_later_waits_for_it(): void
     {
         $this->twoCards();
-        $copying = Task::open($this->shoot, 'copy', 'card:0', 'Copying card 9', 'bytes');
+        $copying = Task::open($this->shoot, 'copy', 'Copying card 9', 'bytes');
         $this->rename('all', '{{original}}')->assertSessionHasErrors([
             'rename' => 'Something else is being done: Copying card 9. Files can be renamed once that is over.',
         ]);
         $copying->refresh()->finish();
         Queue::fake();
         $this->rename('all', '{{original}}')->assertSessionHasNoErrors();
-        $later = Task::open($this->shoot, 'copy', 'card:0', 'Copying card 9', 'bytes');
+        $later = Task::open($this->shoot, 'copy', 'Copying card 9', 'bytes');
         self::assertFalse($later->mayTakeTurn());
-        (new RenameFiles((int) Task::latest($this->shoot, 'names', Task::RENAMING)?->id))->handle();
+        (new RenameFiles((int) Task::latest($this->shoot, Task::RENAMING)?->id))->handle();
         self::assertTrue($later->mayTakeTurn());
         // A disk that is away keeps the old names: all or none.
         rename("{$this->folder}/backup", "{$this->folder}/away");

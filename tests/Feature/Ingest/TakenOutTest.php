@@ -91,7 +91,7 @@ final class TakenOutTest extends FeatureTestCase
             Batch::query()->create([
                 'shoot_id' => $this->shoot->id,
                 'member_id' => $this->member->id,
-                'said' => $state,
+                'title' => $state,
                 'edit' => ['kind' => 'set'],
                 'filter' => [],
                 'state' => $state,
@@ -121,14 +121,14 @@ final class TakenOutTest extends FeatureTestCase
         $this->actingAs($this->member)
             ->post('/face', [...$face, 'mark' => UploadedFile::fake()->createWithContent('logo.jpg', $png)])
             ->assertSessionHasNoErrors();
-        $made = $this->studio->refresh()->mark_path;
+        $made = $this->studio->refresh()->logo_path;
         self::assertNotNull($made);
         self::assertSame('image/png', mime_content_type($this->folder."/pictures/{$made}"));
         $this->post('/face', [
             ...$face,
             'mark' => UploadedFile::fake()->createWithContent('logo.png', 'no picture'),
         ])->assertSessionHasErrors('mark');
-        self::assertSame($made, $this->studio->refresh()->mark_path);
+        self::assertSame($made, $this->studio->refresh()->logo_path);
         self::assertSame([], glob($this->folder.'/pictures/logos-on-their-way/*'));
         Cache::put(\App\Proof\MakeLogo::key($this->studio->id), \App\Proof\MakeLogo::WAITING, 60);
         $this->get('/face')->assertOk()->assertSee('is being prepared');

@@ -7,6 +7,7 @@ namespace Tests\Feature\Ingest;
 use App\Copies\Copy;
 use App\Ingest\Card;
 use App\Ingest\CardState;
+use App\Ingest\CopyCard;
 use App\Ingest\Upload\Arrival;
 use App\Ingest\Upload\UploadLink;
 use Illuminate\Testing\TestResponse;
@@ -164,7 +165,7 @@ final class UploadTest extends FeatureTestCase
         touch("{$card->slot}/{$path}", $this->time);
         $card = $this->copyCard($card);
         self::assertSame(CardState::Read, $card->state);
-        self::assertStringContainsString('not what the browser sent', (string) $card->task('copy')?->problem);
+        self::assertStringContainsString('not what the browser sent', (string) CopyCard::latest($card)?->problem);
         $again = $this->announce();
         self::assertSame([$card->id, [$path]], [$again['card'], array_column($again['wanted'], 'path')]);
         $this->send(

@@ -394,7 +394,7 @@ final class GalleriesTest extends FeatureTestCase
         DB::table('copies')->delete();
         $this->get($this->link().'/pictures/1')
             ->assertRedirect($this->link())
-            ->assertSessionHas('said');
+            ->assertSessionHas('message');
     }
 
     public function test_the_cover_the_looks_and_another_watermark(): void

@@ -15,7 +15,7 @@ final class ChangingShootsTest extends FeatureTestCase
         $facts = [
             'name' => 'Quay day',
             'client' => 'Harbour Office',
-            'place' => '',
+            'venue' => '',
             'zone' => 'Europe/Lisbon',
             'held_on' => '2026-09-06',
             'promised_on' => '2026-09-20',
@@ -31,7 +31,7 @@ final class ChangingShootsTest extends FeatureTestCase
             ['Quay day', '', 'Europe/Lisbon', '2026-09-06', '2026-09-20'],
             [
                 $this->shoot->name,
-                $this->shoot->place,
+                $this->shoot->venue,
                 $this->shoot->zone,
                 $this->shoot->held_on->format('Y-m-d'),
                 $this->shoot->promised_on?->format('Y-m-d'),
@@ -66,7 +66,7 @@ final class ChangingShootsTest extends FeatureTestCase
                 ->create([
                     'name' => $name,
                     'client' => $client,
-                    'place' => 'Hall',
+                    'venue' => 'Hall',
                     'zone' => 'Europe/London',
                     'held_on' => $day,
                     'finished_at' => $finished,

@@ -171,7 +171,7 @@ final class MailsTest extends FeatureTestCase
         $this->actingAs($this->member)
             ->post("/comments/{$comment->id}/answer", ['answer' => ' Yes, gladly. '])
             ->assertSessionHas(
-                'said',
+                'message',
                 'The answer stands beside the picture and is on its way to ada@harbour.example.',
             );
         foreach ($parts as $part) {
@@ -189,7 +189,7 @@ final class MailsTest extends FeatureTestCase
         $comment = Comment::query()->firstOrFail();
         $this->actingAs($this->member)
             ->post("/comments/{$comment->id}/answer", ['answer' => 'Hello to you'])
-            ->assertSessionHas('said', 'The answer stands beside the picture.');
+            ->assertSessionHas('message', 'The answer stands beside the picture.');
         self::assertSame($count, OutboxMail::query()->count());
         self::assertSame('Hello to you', $this->getJson("{$this->link}/since")->json('comments.0.answer'));
     }

@@ -114,7 +114,7 @@ final class ShootsListTest extends FeatureTestCase
 
     public function test_a_task_shows_its_progress_can_be_stopped_and_asks_for_a_new_page_when_it_is_over(): void
     {
-        $task = Task::open($this->shoot, 'copy', 'card:1', 'Copying card 1 to 2 places', 'bytes', 4_000_000);
+        $task = Task::open($this->shoot, 'copy', 'Copying card 1 to 2 places', 'bytes', 4_000_000);
         $this->actingAs($this->member)
             ->get("/tasks/{$task->id}")
             ->assertOk()
@@ -140,7 +140,7 @@ final class ShootsListTest extends FeatureTestCase
     {
         $this->pushCard('ivo', 3);
         $card = $this->readCard('ivo');
-        $task = Task::open($this->shoot, 'copy', $card->subject(), 'Copying', 'bytes', $card->bytes);
+        $task = Task::open($card, 'copy', 'Copying', 'bytes', $card->bytes);
         $task->stop();
         (new \App\Ingest\CopyCard($task->id))->handle();
         self::assertSame(0, $card->safety()->proved, 'a stopped task was worked on');

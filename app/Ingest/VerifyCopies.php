@@ -17,8 +17,12 @@ use Illuminate\Database\Eloquent\Builder;
  * Reads every copy of a card again and compares it with the card's checksum. What is damaged or gone is noted, and
  * turns the card's verdict back; nothing is changed in any place.
  */
-final class ProveCopies extends WorkInTurns
+final class VerifyCopies extends WorkInTurns
 {
+    public const KIND = 'verify';
+
+    public const UNIT = 'copies';
+
     /** @param  string|null  $place  none for all places in which the card has copies */
     public function __construct(int $taskId, private readonly ?string $place = null)
     {
@@ -28,17 +32,10 @@ final class ProveCopies extends WorkInTurns
     /** Reads the copies of a card again, unless somebody is at them. */
     public static function ofCard(Card $card, ?Place $place = null): void
     {
-        if ($card->task('prove')?->isUnderWay() === true || $card->task('copy')?->isUnderWay() === true) {
-            return;
+        if (! self::isUnderWay($card) && ! CopyCard::isUnderWay($card)) {
+            $where = $place === null ? '' : " on “{$place->name}”";
+            self::open($card, "Reading the copies of card {$card->number}{$where} again", 0, $place?->name);
         }
-        $task = Task::open(
-            $card->shoot,
-            'prove',
-            $card->subject(),
-            "Reading the copies of card {$card->number}".($place === null ? '' : " on “{$place->name}”").' again',
-            'copies',
-        );
-        self::dispatch($task->id, $place?->name)->onQueue('default');
     }
 
     /** Checks a disk: every card of the studio that has copies there. Says how many there are. */
@@ -59,7 +56,7 @@ final class ProveCopies extends WorkInTurns
 
     protected function turn(Task $task): bool
     {
-        $card = Card::query()->findOrFail((int) substr($task->subject, 5));
+        $card = $task->about(Card::class);
         $places = app(Places::class)
             ->all($card->shoot->studio_id)
             ->when($this->place !== null, fn ($all) => $all->where('name', $this->place));
@@ -69,13 +66,13 @@ final class ProveCopies extends WorkInTurns
         $copies = fn (): Builder => Copy::query()
             ->whereIn('file_id', CardFile::query()->where('card_id', $card->id)->selectRaw('COALESCE(same_as_id, id)'))
             ->whereIn('place', array_keys($folders));
-        $left = fn (): Builder => $copies()->where('proved_at', '<', $task->created_at->format('Y-m-d H:i:s.v'));
+        $left = fn (): Builder => $copies()->where('verified_at', '<', $task->created_at->format('Y-m-d H:i:s.v'));
         $task->begin($copies()->count());
         $done = $task->total - $left()->count();
         foreach ($left()->with('file')->orderBy('id')->lazyById(200) as $copy) {
             $copy->update([
                 'hash' => app(FileCopier::class)->readBack($folders[$copy->place].'/'.$copy->file->destination),
-                'proved_at' => now(),
+                'verified_at' => now(),
             ]);
             if (! $task->reach(++$done) || $this->isTurnOver()) {
                 return false;

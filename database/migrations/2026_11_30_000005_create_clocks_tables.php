@@ -10,17 +10,20 @@ return new class extends Migration
 {
     public function up(): void
     {
-        Schema::table('frames', function (Blueprint $table): void {
-            $table->bigInteger('gps_ms')->nullable();
-        });
-        Schema::table('clocks', function (Blueprint $table): void {
-            $table->index(['shoot_id', 'body_id']);
-            $table->dropUnique(['shoot_id', 'body_id']);
+        Schema::create('clocks', function (Blueprint $table): void {
+            $table->id();
+            $table->foreignId('shoot_id')->constrained()->cascadeOnDelete();
+            $table->foreignId('body_id')->constrained();
+            $table->bigInteger('offset_ms');
+            $table->double('drift');
+            $table->bigInteger('right_at_ms')->nullable();
             // What a clock is limited to: one card, a span of readings, or neither.
             $table->foreignId('card_id')->nullable()->constrained()->cascadeOnDelete();
             $table->bigInteger('from_ms')->nullable();
             $table->bigInteger('to_ms')->nullable();
             $table->string('zone', 64)->nullable();
+            $table->timestamps();
+            $table->index(['shoot_id', 'body_id']);
         });
         Schema::create('ties', function (Blueprint $table): void {
             $table->id();
@@ -38,8 +41,8 @@ return new class extends Migration
             $table->foreignId('body_id')->constrained();
             $table->foreignId('member_id')->nullable()->constrained()->nullOnDelete();
             $table->json('before');
-            $table->string('said');
-            $table->timestamp('taken_back_at', 3)->nullable();
+            $table->string('title');
+            $table->timestamp('undone_at', 3)->nullable();
             $table->timestamps();
         });
     }

@@ -27,12 +27,5 @@ return new class extends Migration
             $table->timestamps();
             $table->unique(['studio_id', 'name']);
         });
-        Schema::table('places', function (Blueprint $table): void {
-            // The originals inside a bag: read from, never written to.
-            $table->boolean('is_bag')->default(false);
-        });
-        Schema::table('shoots', function (Blueprint $table): void {
-            $table->char('uuid', 36)->nullable()->unique();
-        });
     }
 };

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+use Illuminate\Database\Migrations\Migration;
+use Illuminate\Database\Schema\Blueprint;
+use Illuminate\Support\Facades\Schema;
+
+return new class extends Migration
+{
+    public function up(): void
+    {
+        Schema::create('rounds', function (Blueprint $table): void {
+            $table->id();
+            $table->foreignId('shoot_id')->constrained()->cascadeOnDelete();
+            $table->unsignedInteger('number');
+            $table->string('source', 4);
+            $table->foreignId('set_id')->nullable()->constrained()->nullOnDelete();
+            $table->foreignId('from_round_id')->nullable()->constrained('rounds')->nullOnDelete();
+            $table->string('doubt', 7);
+            $table->boolean('starts_kept');
+            $table->unsignedInteger('target')->nullable();
+            $table->double('per_minute')->nullable();
+            $table->foreignId('member_id')->nullable()->constrained()->nullOnDelete();
+            $table->timestamp('discarded_at', 3)->nullable();
+            $table->timestamps(3);
+            $table->unique(['shoot_id', 'number']);
+        });
+        Schema::create('round_frames', function (Blueprint $table): void {
+            // How every frame stood in a round: of the round that goes on, only how it began.
+            $table->foreignId('round_id')->constrained()->cascadeOnDelete();
+            $table->foreignId('frame_id')->constrained()->cascadeOnDelete();
+            $table->boolean('is_in');
+            $table->string('verdict', 4);
+            $table->primary(['round_id', 'frame_id']);
+        });
+        Schema::create('culls', function (Blueprint $table): void {
+            $table->foreignId('shoot_id')->primary()->constrained()->cascadeOnDelete();
+            $table->foreignId('round_id')->nullable()->constrained()->nullOnDelete();
+            $table->unsignedBigInteger('revision')->default(0);
+            $table->unsignedTinyInteger('fineness')->default(50);
+            // Which frames stand in which order: an open page sees by it that clocks were set, or that frames came or left.
+            $table->unsignedInteger('arrangement')->default(0);
+        });
+        Schema::create('steps', function (Blueprint $table): void {
+            $table->id();
+            // Given by the browser, so that a step sent twice counts once.
+            $table->char('uuid', 36)->unique();
+            $table->foreignId('shoot_id')->constrained()->cascadeOnDelete();
+            $table->foreignId('round_id')->nullable()->constrained()->cascadeOnDelete();
+            $table->foreignId('member_id')->nullable()->constrained()->nullOnDelete();
+            $table->string('title');
+            $table->unsignedBigInteger('revision')->default(0);
+            $table->timestamp('made_at', 3);
+            $table->timestamp('undone_at', 3)->nullable();
+            $table->index(['shoot_id', 'member_id', 'round_id', 'id']);
+            $table->index(['shoot_id', 'revision']);
+        });
+        Schema::create('marks', function (Blueprint $table): void {
+            $table->foreignId('step_id')->constrained()->cascadeOnDelete();
+            $table->foreignId('frame_id')->constrained()->cascadeOnDelete();
+            $table->string('verdict_before', 4);
+            $table->string('verdict', 4);
+            $table->unsignedTinyInteger('rating_before');
+            $table->unsignedTinyInteger('rating');
+            $table->unsignedInteger('uses_before')->default(0);
+            $table->unsignedInteger('uses')->default(0);
+            $table->foreignId('set_id')->nullable()->constrained()->nullOnDelete();
+            // Put into the set (1), taken out of it (0).
+            $table->boolean('collected')->nullable();
+            $table->primary(['step_id', 'frame_id']);
+            $table->index('frame_id');
+        });
+    }
+};
