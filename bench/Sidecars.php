@@ -32,7 +32,8 @@ final class Sidecars implements Benchmark
 
     private const TEXTS = [
         'headline' => 'Final, bend',
-        'description' => "Saltmarsh Regatta, Saltmarsh Quay, 5 September 2026.\nHeats, finals and a supper by lantern light.",
+        'description' => "Saltmarsh Regatta, Saltmarsh Quay, 5 September 2026.\nHeats, finals and a supper by ".
+            'lantern light.',
         'keywords' => 'rowing, regatta, river, race',
         'persons' => 'Ada Fenn, Joss Merle',
         'event' => 'Saltmarsh Regatta',

@@ -18,6 +18,7 @@ use Kanpai\Bench\Ingest;
 use Kanpai\Bench\Moments;
 use Kanpai\Bench\Outputs;
 use Kanpai\Bench\Page;
+use Kanpai\Bench\Pages;
 use Kanpai\Bench\Previews;
 use Kanpai\Bench\Scan;
 use Kanpai\Bench\Sidecars;
@@ -56,6 +57,9 @@ $all = [
     new Gallery('first', 1.0),
     new Outputs(),
     new Zip(),
+    new Pages(6_000),
+    new Pages(20_000),
+    new Pages('lists'),
 ];
 $wanted = $argv[1] ?? null;
 $known = array_map(fn (Benchmark $benchmark): string => $benchmark->name(), $all);

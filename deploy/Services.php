@@ -161,7 +161,8 @@ final class Services
             "ALTER USER 'root'@'localhost' IDENTIFIED BY '{$root}';\nCREATE USER IF NOT EXISTS 'kanpai'@'127.0.0.1' ".
             "IDENTIFIED BY '{$password}';\nALTER USER 'kanpai'@'127.0.0.1' IDENTIFIED BY '{$password}';\n";
         foreach ($names as $name) {
-            $sql .= "CREATE DATABASE IF NOT EXISTS {$name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;\nGRANT ALL ON {$name}.* TO 'kanpai'@'127.0.0.1';\n";
+            $sql .= "CREATE DATABASE IF NOT EXISTS {$name} CHARACTER SET utf8mb4 COLLATE ".
+                "utf8mb4_unicode_ci;\nGRANT ALL ON {$name}.* TO 'kanpai'@'127.0.0.1';\n";
         }
         file_put_contents($this->file('run/init.sql'), $sql);
         chmod($this->file('run/init.sql'), 0600);

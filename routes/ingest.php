@@ -43,7 +43,7 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/shoots/{shoot}/ingest/places/{place}/check', [WhereController::class, 'check'])->name(
         'ingest.place.check',
     );
-    Route::post('/shoots/{shoot}/ingest/copies', [WhereController::class, 'copiesWanted'])->name('ingest.copies');
+    Route::post('/shoots/{shoot}/ingest/copies', [WhereController::class, 'copiesRequired'])->name('ingest.copies');
 
     Route::post('/shoots/{shoot}/arrivals', [UploadController::class, 'announce'])->name('upload.announce');
     Route::post('/shoots/{shoot}/upload-links', [UploadController::class, 'makeLink'])->name('upload.make');

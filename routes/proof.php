@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
+use App\Proof\Http\BrandingController;
 use App\Proof\Http\EnterGallery;
-use App\Proof\Http\FaceController;
 use App\Proof\Http\GalleryController;
 use App\Proof\Http\GuestController;
 use App\Proof\Http\NotesController;
@@ -32,11 +32,11 @@ Route::middleware('auth')->group(function (): void {
     Route::get('/selections/{selection}.csv', [SelectionsController::class, 'csv'])->name('selection.csv');
     Route::get('/selections/{selection}.json', [SelectionsController::class, 'json'])->name('selection.json');
     Route::post('/selections/{selection}/use', [SelectionsController::class, 'use'])->name('selection.use');
-    Route::get('/face', [FaceController::class, 'show'])->name('face');
-    Route::post('/face', [FaceController::class, 'store'])->name('face.store');
+    Route::get('/branding', [BrandingController::class, 'show'])->name('branding');
+    Route::post('/branding', [BrandingController::class, 'store'])->name('branding.store');
 });
 
-Route::get('/colours/{ground}-{accent}.css', [FaceController::class, 'colours'])
+Route::get('/colours/{ground}-{accent}.css', [BrandingController::class, 'colours'])
     ->where(['ground' => '[0-9a-f]{6}', 'accent' => '[0-9a-f]{6}'])
     ->name('colours');
 

@@ -33,7 +33,8 @@ final class DiskUse
         $copies = $this->copies($ids);
         $outputs = $this->outputs($ids);
         $deliveries = $this->deliveries($ids);
-        $bags = Bag::query()->whereIn('shoot_id', $ids)->groupBy('shoot_id')->selectRaw('shoot_id, SUM(bytes) AS bytes');
+        $bags = Bag::query()->whereIn('shoot_id', $ids)->groupBy('shoot_id')->selectRaw('shoot_id, SUM(bytes) AS '.
+            'bytes');
         $bags = $bags->toBase()->pluck('bytes', 'shoot_id');
         $used = [];
         foreach ($shoots as $shoot) {
@@ -61,7 +62,8 @@ final class DiskUse
 
     /**
      * @param  list<int>  $shoots
-     * @return array<int, array{places: array<string, int>, dropped: int}> bytes in each place, and those of dropped frames
+     * @return array<int, array{places: array<string, int>, dropped: int}> bytes in each place,
+     *     and those of dropped frames
      */
     private function copies(array $shoots): array
     {

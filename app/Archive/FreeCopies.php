@@ -41,7 +41,8 @@ final class FreeCopies extends WorkInTurns
     /**
      * What stands in each place of a shoot, and how much of it could go.
      *
-     * @return list<array{place: string, files: int, bytes: int, mayGo: int, isThere: bool, isBag: bool, besides: list<string>}> `besides`: places
+     * @return list<array{place: string, files: int, bytes: int, mayGo: int, isThere: bool, isBag: bool,
+     *     besides: list<string>}> `besides`: places
      *                                                                                                                         on the same disk
      */
     public static function plan(Shoot $shoot): array

@@ -25,7 +25,8 @@ final class LeavingShoot
     }
 
     /**
-     * @return list<array{place: string, folder: string, files: int, bytes: int}> where copies of originals stay, with the first folder of their paths
+     * @return list<array{place: string, folder: string, files: int, bytes: int}> where copies of originals stay,
+     *     with the first folder of their paths
      */
     public function copies(Shoot $shoot): array
     {

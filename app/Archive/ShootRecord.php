@@ -14,7 +14,8 @@ use Illuminate\Support\Facades\DB;
  * work wherever the bag is taken in.
  *
  * @phpstan-type Row array<string, mixed>
- * @phpstan-type RecordSaid array{kanpai: int, made: string, studio: array{name: string}, shoot: Row, originals: array<string, string>, shared: array<string, list<Row>>, tables: array<string, list<Row>>}
+ * @phpstan-type RecordSaid array{kanpai: int, made: string, studio: array{name: string}, shoot: Row,
+ *     originals: array<string, string>, shared: array<string, list<Row>>, tables: array<string, list<Row>>}
  */
 final class ShootRecord
 {

@@ -59,8 +59,10 @@ final class LookOver
      * A summary with more frames counted in.
      *
      * @param  Collection<int, Frame>  $frames  with their card and body
-     * @param  array{frames: int, changing: int, fields: array<string, int>, cut: array<string, int>, missing: array<string, int>, unknown: array<string, bool>}  $summary
-     * @return array{frames: int, changing: int, fields: array<string, int>, cut: array<string, int>, missing: array<string, int>, unknown: array<string, bool>}
+     * @param  array{frames: int, changing: int, fields: array<string, int>, cut: array<string, int>,
+     *     missing: array<string, int>, unknown: array<string, bool>}  $summary
+     * @return array{frames: int, changing: int, fields: array<string, int>, cut: array<string, int>,
+     *     missing: array<string, int>, unknown: array<string, bool>}
      */
     public function summary(Collection $frames, array $summary): array
     {

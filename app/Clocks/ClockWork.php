@@ -25,8 +25,10 @@ final class ClockWork
 
     /**
      * @return array{after: array<int, int>, moved: int, changed: int, all: int, twice: int, never: int} instants of the
-     *                                                                      body's frames by this clock; how many of them move, how many of
-     *                                                                      all change their place, how many readings happened twice or never
+     *                                                                      body's frames by this clock; how many of
+     * them move, how many of
+     *                                                                      all change their place, how many readings
+     * happened twice or never
      *
      * @throws InvalidClock when frames would go to another year
      */

@@ -10,7 +10,8 @@ use Illuminate\Support\Str;
 use Kanpai\Core\Copies\UnableToCopy;
 
 /**
- * Where copies go: a folder on a disk. A file in it carries the place's own marker, so that the empty folder that is left
+ * Where copies go: a folder on a disk. A file in it carries the place's own marker, so that the empty folder that is
+ * left
  * when a disk is unplugged is not taken for the disk.
  *
  * @property int $id

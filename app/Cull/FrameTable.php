@@ -130,7 +130,8 @@ final class FrameTable
     /**
      * The member's own steps in a round, so that they can be taken back after a reload.
      *
-     * @return list<array{id: string, title: string, back: bool, marks: list<array{int, array{string, int, int}, array{string, int, int}, bool|null}>}>
+     * @return list<array{id: string, title: string, back: bool, marks: list<array{int, array{string, int, int},
+     *     array{string, int, int}, bool|null}>}>
      */
     private function history(Shoot $shoot, Member $member, int $round): array
     {

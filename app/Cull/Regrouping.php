@@ -141,7 +141,8 @@ final class Regrouping
 
     /**
      * @param  list<\stdClass>  $rows
-     * @return array{ids: list<int>, times: list<int>, byHand: array<int, HandEdit>, stand: list<array{int, int, float|null}>}
+     * @return array{ids: list<int>, times: list<int>, byHand: array<int, HandEdit>, stand: list<array{int, int,
+     *     float|null}>}
      */
     private function read(Shoot $shoot, array $rows): array
     {

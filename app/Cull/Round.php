@@ -93,7 +93,8 @@ final class Round extends Model
     }
 
     /**
-     * @return array{id: int, name: string, doubt: string, startsKept: bool, source: string, target: int|null, perMinute: float|null}
+     * @return array{id: int, name: string, doubt: string, startsKept: bool, source: string, target: int|null,
+     *     perMinute: float|null}
      *   what a page needs to know of it
      */
     public function forPage(): array

@@ -13,7 +13,8 @@ use Kanpai\Core\Frames\Filter\InvalidFilter;
 /**
  * The sets of a studio with what is in them, by shoot.
  *
- * @phpstan-type ShelfLine array{set: FrameSet, shoots: list<array{shoot: Shoot, frames: int}>, frames: int, problem: string}
+ * @phpstan-type ShelfLine array{set: FrameSet, shoots: list<array{shoot: Shoot, frames: int}>, frames: int,
+ *     problem: string}
  */
 final class Shelf
 {

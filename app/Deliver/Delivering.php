@@ -19,7 +19,8 @@ use Kanpai\Core\Frames\Caption\Caption;
 /**
  * Opens deliveries, adds parts to them and closes parts once they are whole.
  *
- * @phpstan-type DeliveryFacts array{name?: string, message?: string, password?: string|null, ends_on?: string|null, most_fetches?: int|null, zip_bytes?: int|null}
+ * @phpstan-type DeliveryFacts array{name?: string, message?: string, password?: string|null, ends_on?: string|null,
+ *     most_fetches?: int|null, zip_bytes?: int|null}
  */
 final class Delivering
 {

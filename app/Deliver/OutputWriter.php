@@ -25,7 +25,8 @@ final class OutputWriter
     }
 
     /**
-     * @param  array<int, array{plan: OutputPlan, path: string}>  $ways  output => how, and where below the folder of outputs
+     * @param  array<int, array{plan: OutputPlan, path: string}>  $ways  output => how,
+     *     and where below the folder of outputs
      * @return int how many files were written; those that are there already in the same way are left
      *
      * @throws UnableToDeliver

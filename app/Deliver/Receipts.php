@@ -68,7 +68,8 @@ final class Receipts
      * What somebody has of each file: how much of it arrived, and how often the whole.
      *
      * @param  Collection<int, Receipt>  $receipts  of one recipient, in order
-     * @return list<array{what: string, size: int, arrived: int, times: int, begun: int, isAllThere: bool, last: Receipt}>
+     * @return list<array{what: string, size: int, arrived: int, times: int, begun: int, isAllThere: bool,
+     *     last: Receipt}>
      */
     public function summed(Collection $receipts): array
     {

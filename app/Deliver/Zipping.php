@@ -12,7 +12,8 @@ use Kanpai\Core\Deliver\Package\ZipSplit;
 /**
  * Makes the ZIPs of a part: one or several of all that the delivery holds from then on, and of what the part brought.
  *
- * @phpstan-type PlannedZip array{scope: string, number: positive-int, of: positive-int, files: non-empty-list<DeliveryFile>}
+ * @phpstan-type PlannedZip array{scope: string, number: positive-int, of: positive-int,
+ *     files: non-empty-list<DeliveryFile>}
  */
 final class Zipping
 {

@@ -103,7 +103,8 @@ final class SeedDemo extends Command
     ,Gil Marrow,,coach,gm
     CSV;
 
-    private const KEYWORDS = "rowing > race > start\nrowing > race > finish\nrowing > regatta\nrowing > coxed four\nwater > river\npeople > crew\npeople > spectators\npeople > prize-giving\nevening > lantern\n";
+    private const KEYWORDS = "rowing > race > start\nrowing > race > finish\nrowing > regatta\nrowing > coxed ".
+        "four\nwater > river\npeople > crew\npeople > spectators\npeople > prize-giving\nevening > lantern\n";
 
     protected $signature = 'kanpai:demo {--width='.self::WIDTH.' : pixels of the long side of a frame}';
 

@@ -35,7 +35,8 @@ use Kanpai\Core\Copies\CardSafety;
  * @property int $frames_count
  * @property int $files_count
  * @property int $bytes
- * @property list<string> $left_out paths on the card that are not copied: links, pipes, what computers leave on every disk
+ * @property list<string> $left_out paths on the card that are not copied: links, pipes,
+ *     what computers leave on every disk
  * @property CarbonImmutable|null $read_at
  * @property CarbonImmutable|null $safe_at
  * @property Shoot $shoot

@@ -40,7 +40,8 @@ final class CardContents
     private const MOST = 2000;
 
     /**
-     * @return array{columns: list<string>, frames: list<list<mixed>>, after: int, files: int, isRead: bool, found: int} `files` is
+     * @return array{columns: list<string>, frames: list<list<mixed>>, after: int, files: int, isRead: bool,
+     *     found: int} `files` is
      *                                                                                                                 the last of the files that belong to no frame, which have negative ids
      */
     public function after(Card $card, int $frame, int $file): array

@@ -37,7 +37,8 @@ use Kanpai\Core\Ingest\OrientedThumbnail;
  * @phpstan-import-type CardListing from Slots
  *
  * @phpstan-type Facts array{path: string, size: int, modifiedAt: int}
- * @phpstan-type Seen array{group: non-empty-list<string>, main: string|null, exif: Exif|null, small: string|null, problems: array<string, string>, said: FileMetadata}
+ * @phpstan-type Seen array{group: non-empty-list<string>, main: string|null, exif: Exif|null, small: string|null,
+ *     problems: array<string, string>, said: FileMetadata}
  */
 final class CardReader
 {

@@ -31,7 +31,8 @@ final class NameTree
     }
 
     /**
-     * @return array{folders: list<Folder>, files: int, clashes: int, named: list<array{was: string, becomes: string}>, isExample: bool, copied: int, renamed: int}
+     * @return array{folders: list<Folder>, files: int, clashes: int, named: list<array{was: string,
+     *     becomes: string}>, isExample: bool, copied: int, renamed: int}
      */
     public function of(Shoot $shoot, NamePattern $pattern): array
     {

@@ -23,7 +23,8 @@ use stdClass;
  * @phpstan-import-type Planned from NamePlan
  * @phpstan-import-type Named from NamePlan
  *
- * @phpstan-type Anew array{from: string, to: string, clash: string, number: int, taken: int, camera: string, frame: int|null}
+ * @phpstan-type Anew array{from: string, to: string, clash: string, number: int, taken: int, camera: string,
+ *     frame: int|null}
  */
 final class Naming
 {

@@ -50,7 +50,8 @@ final class Renaming
         ) {
             $place = $places[(string) $name] ?? null;
             if ($place === null || ! $place->isThere()) {
-                return "“{$name}” is not there, and copies stand on it. Plug in its disk first, so that all copies keep ".
+                return "“{$name}” is not there, and copies stand on it. Plug in its disk first, so that all ".
+                    'copies keep '.
                     'the same name.';
             }
             if ($place->is_bag) {

@@ -20,7 +20,8 @@ final class ShootsInSmall
 
     /**
      * @param  Collection<int, Shoot>  $shoots
-     * @return array<int, array{frames: int, bodies: int, shooters: int, bars: array<int, array{bar: int, tall: float, isDecided: bool}>}>
+     * @return array<int, array{frames: int, bodies: int, shooters: int, bars: array<int, array{bar: int, tall: float,
+     *     isDecided: bool}>}>
      */
     public function of(Collection $shoots): array
     {

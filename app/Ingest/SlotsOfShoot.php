@@ -85,7 +85,8 @@ final class SlotsOfShoot
                 $recognised->newFiles > 0 => $recognised->newFrames > 0
                     ? 'Read the '.number_format($recognised->newFrames).' new'
                     : 'Read what is new',
-                $recognised->card->slot !== $slot['path'] && ! $recognised->card->state->isDone() => 'Go on from this slot',
+                $recognised->card->slot !== $slot['path'] && ! $recognised->card->state->isDone() => 'Go on from '.
+                    'this slot',
                 default => '',
             },
             'isNew' => $recognised === null,

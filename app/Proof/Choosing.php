@@ -14,7 +14,8 @@ use Kanpai\Core\Proof\Rights;
  * What guests do in a gallery. Steps may come twice, late, or from two devices of one person: each counts once, when it
  * first arrives, and numbers are counted while the guest's row is held.
  *
- * @phpstan-type StepSaid array{id: string, kind: string, number: int, list?: string|null, on?: bool, rating?: int, text?: string|null, drawing?: mixed}
+ * @phpstan-type StepSaid array{id: string, kind: string, number: int, list?: string|null, on?: bool, rating?: int,
+ *     text?: string|null, drawing?: mixed}
  */
 final class Choosing
 {

@@ -106,12 +106,12 @@ final class Gallery extends Model
         return Watermark::of($this->watermark ?? []);
     }
 
-    /** @return 'words'|'mark'|'none' what is burnt into the proofs */
-    public function markKind(): string
+    /** @return 'words'|'logo'|'none' what is burnt into the proofs */
+    public function watermarkKind(): string
     {
         return match (true) {
             isset($this->watermark['text']) => 'words',
-            isset($this->watermark['image']) => 'mark',
+            isset($this->watermark['image']) => 'logo',
             default => 'none',
         };
     }

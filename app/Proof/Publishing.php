@@ -23,8 +23,10 @@ use Kanpai\Core\Proof\Sectioning;
  * Makes galleries, and brings them up to date. What guests said is never touched: a picture keeps its number, and one
  * that leaves stays with all that was said of it.
  *
- * @phpstan-type Facts array{title: string, message?: string, watermark?: array<string, mixed>|null, sectioning?: string, cover_id?: int|null, metadata?: string, live?: string|null}
- * @phpstan-type ShareFacts array{name?: string, password?: string|null, is_watermarked?: bool, is_named?: bool, ends_on?: string|null}
+ * @phpstan-type Facts array{title: string, message?: string, watermark?: array<string, mixed>|null,
+ *     sectioning?: string, cover_id?: int|null, metadata?: string, live?: string|null}
+ * @phpstan-type ShareFacts array{name?: string, password?: string|null, is_watermarked?: bool, is_named?: bool,
+ *     ends_on?: string|null}
  */
 final class Publishing
 {

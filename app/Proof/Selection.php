@@ -28,7 +28,8 @@ use Kanpai\Core\Proof\SelectionDifference;
  * @property Gallery $gallery
  * @property Guest $guest
  *
- * @phpstan-type Chosen array{frame: int, name: string, number: int, list: string, rating: int, comment: string, taken: int, isGone: bool}
+ * @phpstan-type Chosen array{frame: int, name: string, number: int, list: string, rating: int, comment: string,
+ *     taken: int, isGone: bool}
  */
 final class Selection extends Model
 {

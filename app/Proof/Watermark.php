@@ -7,7 +7,7 @@ namespace App\Proof;
 use App\Imaging\Picture;
 use App\Imaging\PictureMeasures;
 use App\Imaging\PictureReader;
-use Kanpai\Core\Proof\MarkPlace;
+use Kanpai\Core\Proof\WatermarkPlace;
 use Kanpai\Core\Proof\WatermarkPlan;
 
 /**
@@ -29,7 +29,7 @@ final class Watermark
     private function __construct(
         private readonly string $text,
         private readonly ?string $image,
-        private readonly MarkPlace $place,
+        private readonly WatermarkPlace $place,
         private readonly float $size,
         private readonly float $opacity,
     ) {
@@ -49,7 +49,7 @@ final class Watermark
             : new self(
                 $text,
                 $image,
-                MarkPlace::tryFrom(is_string($mark['place'] ?? null) ? $mark['place'] : '') ?? MarkPlace::Tiled,
+                WatermarkPlace::tryFrom(is_string($mark['place'] ?? null) ? $mark['place'] : '') ?? WatermarkPlace::Tiled,
                 $number('size', 40),
                 max(5, min(100, $number('opacity', 45))),
             );
@@ -86,12 +86,14 @@ final class Watermark
             array_map(
                 fn (
                     array $place,
-                ): string => "<use href=\"#m\" transform=\"translate({$place[0]} {$place[1]}) scale({$scale}) translate(-{$left} -{$top})\"/>",
+                ): string => "<use href=\"#m\" transform=\"translate({$place[0]} {$place[1]}) scale({$scale}) ".
+                    "translate(-{$left} -{$top})\"/>",
                 $plan->places,
             ),
         );
 
-        return "<svg xmlns=\"http://www.w3.org/2000/svg\" xmlns:xlink=\"http://www.w3.org/1999/xlink\" width=\"{$width}\" height=\"{$height}\"><defs><g id=\"m\">{$this->shape()}</g></defs><g opacity=\"".
+        return '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" '.
+            "width=\"{$width}\" height=\"{$height}\"><defs><g id=\"m\">{$this->shape()}</g></defs><g opacity=\"".
             $this->opacity / 100 .
             "\">{$copies}</g></svg>";
     }

@@ -17,7 +17,7 @@ use Illuminate\Support\Facades\Auth;
  * @property string $name
  * @property string $email in small letters
  * @property string $password hashed
- * @property string $role owner, shooter, editor or retoucher
+ * @property Role $role
  * @property Studio $studio
  */
 final class Member extends User
@@ -26,7 +26,7 @@ final class Member extends User
 
     protected $hidden = ['password', 'remember_token'];
 
-    protected $casts = ['password' => 'hashed'];
+    protected $casts = ['password' => 'hashed', 'role' => Role::class];
 
     /** @return Attribute<string, string> */
     protected function email(): Attribute

@@ -54,6 +54,6 @@ final class Studio extends Model
     /** Where the studio's mail about selections goes. */
     public function address(): string
     {
-        return (string) $this->members()->where('role', 'owner')->orderBy('id')->value('email');
+        return (string) $this->members()->where('role', Role::Owner)->orderBy('id')->value('email');
     }
 }

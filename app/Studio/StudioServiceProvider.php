@@ -9,6 +9,7 @@ use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Relations\Relation;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Blade;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\View;
@@ -18,6 +19,8 @@ final class StudioServiceProvider extends ServiceProvider
 {
     public function boot(): void
     {
+        Gate::policy(Studio::class, StudioPolicy::class);
+        Gate::policy(Shoot::class, ShootPolicy::class);
         Relation::requireMorphMap();
         Relation::morphMap(['shoot' => Shoot::class]);
         Mail::extend('outbox', fn (): OutboxTransport => new OutboxTransport((string) config('kanpai.outbox')));

@@ -130,7 +130,8 @@ abstract class WorkInTurns implements ShouldQueue
     }
 
     /**
-     * Does the steps of a task's plan from where the last turn stopped. Each that is done is noted, with the byte behind
+     * Does the steps of a task's plan from where the last turn stopped. Each that is done is noted, with the byte
+     * behind
      * it and the number of steps so far.
      *
      * @param  callable(array<string, mixed>): array<string, mixed>  $do  what else is to be noted

@@ -24,7 +24,8 @@ final class XmpSidecar
     /**
      * @param  string|null  $existing  the sidecar as it stands, or null for a new one
      * @param  int|null  $rating  xmp:Rating, −1 (rejected) to 5; null leaves it as it stands
-     * @param  string|null  $takenAt  RFC 3339, for photoshop:DateCreated and exif:DateTimeOriginal; null leaves them as they stand
+     * @param  string|null  $takenAt  RFC 3339,
+     *     for photoshop:DateCreated and exif:DateTimeOriginal; null leaves them as they stand
      * @param  string|null  $label  xmp:Label; null leaves it as it stands
      * @param  bool|null  $isGood  xmpDM:good; null leaves it as it stands
      *
@@ -238,7 +239,8 @@ final class XmpSidecar
     /**
      * @param  Wanted  $changed
      * @param  array<string, string>  $scope  prefix => namespace, where the properties go
-     * @return array{array<string, string>, string} our prefix => that of the text, and the declarations that are missing
+     * @return array{array<string, string>, string} our prefix => that of the text,
+     *     and the declarations that are missing
      */
     private static function prefixes(array $changed, array $scope): array
     {

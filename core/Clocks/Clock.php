@@ -35,7 +35,8 @@ final readonly class Clock
 
     /**
      * @param  float  $drift  seconds a day the clock gains; negative when it loses
-     * @param  int|null  $rightAt  corrected local reading, in milliseconds as CameraTime counts them, at which the offset holds;
+     * @param  int|null  $rightAt  corrected local reading, in milliseconds as CameraTime counts them,
+     *     at which the offset holds;
      *                             needed for a drift other than zero
      * @param  Zone|null  $zone  the zone the body was set to; null for what its files say, else the shoot's
      *

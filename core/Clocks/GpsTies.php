@@ -20,7 +20,8 @@ final class GpsTies
     private const ENOUGH = 4;
 
     /**
-     * @param  array<int, array{reading: int, right: int}>  $frames  frame => what its clock showed, and what GPS says it
+     * @param  array<int, array{reading: int, right: int}>  $frames  frame => what its clock showed,
+     *     and what GPS says it
      *                                                              should have shown, in milliseconds
      * @return array<int, Tie> frame => tie, one for each hour of readings
      */

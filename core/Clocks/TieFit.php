@@ -38,7 +38,8 @@ final readonly class TieFit
     /**
      * @param  non-empty-list<Tie>  $ties
      * @param  Zone|null  $zone  that the clock is to have
-     * @return self residuals in seconds, corrected minus right, in the order of the ties; `worst` is the place of the largest
+     * @return self residuals in seconds, corrected minus right,
+     *     in the order of the ties; `worst` is the place of the largest
      *
      * @throws ContradictoryTies when no clock meets all of them
      */

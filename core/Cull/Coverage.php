@@ -17,7 +17,8 @@ final readonly class Coverage
     private const MINUTE = 60_000;
 
     /**
-     * @param  list<array{from: int, frames: int, kept: int, dropped: int, open: int}>  $minutes  covered ones, in order; `from` in milliseconds
+     * @param  list<array{from: int, frames: int, kept: int, dropped: int, open: int}>  $minutes  covered ones,
+     *     in order; `from` in milliseconds
      * @param  list<array{from: int, to: int, frames: int}>  $gaps
      */
     private function __construct(public array $minutes, public array $gaps)

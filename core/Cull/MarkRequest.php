@@ -66,7 +66,8 @@ final readonly class MarkRequest
     }
 
     /**
-     * Whether it would overwrite a verdict or rating that the person did not see. Uses never conflict: they are added and
+     * Whether it would overwrite a verdict or rating that the person did not see. Uses never conflict: they are added
+     * and
      * removed one by one.
      */
     public function conflictsWith(Marks $before, Marks $after): bool

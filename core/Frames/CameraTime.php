@@ -25,7 +25,8 @@ final readonly class CameraTime
     public const FARTHEST = 14;
 
     /**
-     * @param  int  $milliseconds  the reading in milliseconds since 1970-01-01 00:00:00, as though the clock were set to UTC
+     * @param  int  $milliseconds  the reading in milliseconds since 1970-01-01 00:00:00,
+     *     as though the clock were set to UTC
      * @param  int|null  $offsetMinutes  minutes east of UTC that the camera wrote, or null
      */
     private function __construct(public int $milliseconds, public ?int $offsetMinutes)

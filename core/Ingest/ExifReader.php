@@ -153,7 +153,8 @@ final class ExifReader
     }
 
     /**
-     * @return array{main: Directory, exif: Directory, gps: Directory, thumbnail: EmbeddedPreview|null, all: list<Directory>}
+     * @return array{main: Directory, exif: Directory, gps: Directory, thumbnail: EmbeddedPreview|null,
+     *     all: list<Directory>}
      */
     private function block(ByteSource $source, int $base): array
     {
@@ -262,7 +263,8 @@ final class ExifReader
     }
 
     /**
-     * @param  array{main: Directory, exif: Directory, gps: Directory, thumbnail: EmbeddedPreview|null, all: list<Directory>}|null  $block
+     * @param  array{main: Directory, exif: Directory, gps: Directory, thumbnail: EmbeddedPreview|null,
+     *     all: list<Directory>}|null  $block
      * @param  list<EmbeddedPreview>  $previews
      */
     private function facts(int $width, int $height, ?array $block, array $previews): Exif

@@ -16,7 +16,8 @@ final class FrameGrouping
     /**
      * @param  iterable<string>  $paths  relative to the card
      * @return array{frames: list<non-empty-list<string>>, loose: list<string>} pictures in groups, each group with
-     *                                                                         its JPEG first, and what belongs to no picture
+     *                                                                         its JPEG first, and what belongs to no
+     * picture
      */
     public function group(iterable $paths): array
     {

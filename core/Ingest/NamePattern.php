@@ -83,7 +83,9 @@ final readonly class NamePattern
     }
 
     /**
-     * @param  array<string, string>  $values  placeholder => what stands for it; `largest` is the largest number of all, so that all get as many digits
+     * @param  array<string,
+     *     string>  $values  placeholder => what stands for it; `largest` is the largest number of all,
+     *     so that all get as many digits
      * @param  string  $extension  with its dot, or empty
      * @param  string  $suffix  put between name and ending to tell equal names apart
      * @return string relative to the place, folders divided by `/`

@@ -44,8 +44,10 @@ final readonly class Colour
     {
         return match (true) {
             $this->contrast(self::of(self::INK)) < self::LEAST,
-            $this->contrast(self::of(self::QUIET)) < self::LEAST => 'Words could not be read on this ground. Choose a lighter one.',
-            $accent->contrast(new self(255, 255, 255)) < self::LEAST => 'White words could not be read on buttons of this colour. Choose a darker one.',
+            $this->contrast(self::of(self::QUIET)) < self::LEAST => 'Words could not be read on this ground. '.
+                'Choose a lighter one.',
+            $accent->contrast(new self(255, 255, 255)) < self::LEAST => 'White words could not be read on '.
+                'buttons of this colour. Choose a darker one.',
             default => null,
         };
     }

@@ -7,7 +7,8 @@ namespace Kanpai\Core\Proof;
 /**
  * What those who come by one link may do; each on or off.
  *
- * @phpstan-type RightsSaid array{lists: list<array{name: string, least: int|null, most: int|null}>, rates: bool, comments: bool, draws: bool, captions: bool, download: string}
+ * @phpstan-type RightsSaid array{lists: list<array{name: string, least: int|null, most: int|null}>, rates: bool,
+ *     comments: bool, draws: bool, captions: bool, download: string}
  */
 final readonly class Rights
 {

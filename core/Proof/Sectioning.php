@@ -29,7 +29,8 @@ enum Sectioning: string
     /**
      * The title of each frame's section. Frames come in the order in which they are shown.
      *
-     * @param  list<array{moment: int, local: int, headline: string, sets: list<string>, shoot: string}>  $frames  local: milliseconds of local time
+     * @param  list<array{moment: int, local: int, headline: string, sets: list<string>,
+     *     shoot: string}>  $frames  local: milliseconds of local time
      * @return list<string> empty for no title
      */
     public function titles(array $frames): array

@@ -28,7 +28,7 @@ final readonly class WatermarkPlan
      * @param  float  $ratio  width of the mark by its height
      * @param  float  $percent  width of the mark in per cent of the picture's
      */
-    public static function of(int $width, int $height, float $ratio, float $percent, MarkPlace $place): self
+    public static function of(int $width, int $height, float $ratio, float $percent, WatermarkPlace $place): self
     {
         $wide = ($width * max(1.0, min(100.0, $percent))) / 100;
         $tall = $wide / max(0.01, $ratio);
@@ -46,13 +46,13 @@ final readonly class WatermarkPlan
             $wide,
             $tall,
             match ($place) {
-                MarkPlace::TopLeft => [[$left, $top]],
-                MarkPlace::TopRight => [[$right, $top]],
-                MarkPlace::BottomLeft => [[$left, $bottom]],
-                MarkPlace::BottomRight => [[$right, $bottom]],
-                MarkPlace::Bottom => [[$middle, $bottom]],
-                MarkPlace::Middle => [[$middle, intdiv($height - $tall, 2)]],
-                MarkPlace::Tiled => self::tiles($width, $height, $wide, $tall),
+                WatermarkPlace::TopLeft => [[$left, $top]],
+                WatermarkPlace::TopRight => [[$right, $top]],
+                WatermarkPlace::BottomLeft => [[$left, $bottom]],
+                WatermarkPlace::BottomRight => [[$right, $bottom]],
+                WatermarkPlace::Bottom => [[$middle, $bottom]],
+                WatermarkPlace::Middle => [[$middle, intdiv($height - $tall, 2)]],
+                WatermarkPlace::Tiled => self::tiles($width, $height, $wide, $tall),
             },
         );
     }

@@ -44,7 +44,8 @@ return new class extends Migration
                 SQL,
         );
         Schema::create('caption_words', function (Blueprint $table): void {
-            // What can be looked for in captions, in small letters; in narrow rows, since thousands are looked through at once.
+            // What can be looked for in captions, in small letters; in narrow rows, since thousands are looked through
+            // at once.
             $table->foreignId('frame_id')->primary()->constrained()->cascadeOnDelete();
             $table->mediumText('words')->charset('utf8mb4')->collation('utf8mb4_bin');
             $table->text('keywords')->charset('utf8mb4')->collation('utf8mb4_bin');

@@ -39,7 +39,8 @@ return new class extends Migration
             $table->foreignId('round_id')->nullable()->constrained()->nullOnDelete();
             $table->unsignedBigInteger('revision')->default(0);
             $table->unsignedTinyInteger('fineness')->default(50);
-            // Which frames stand in which order: an open page sees by it that clocks were set, or that frames came or left.
+            // Which frames stand in which order: an open page sees by it that clocks were set, or that frames came or
+            // left.
             $table->unsignedInteger('arrangement')->default(0);
         });
         Schema::create('steps', function (Blueprint $table): void {

@@ -17,6 +17,7 @@ use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Number;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
@@ -87,7 +88,7 @@ final class ArchiveController
     /** Deletes the copies in one place, as far as the ledger allows. */
     public function free(Request $request, Shoot $shoot): RedirectResponse
     {
-        abort_unless(Member::current()->role === 'owner', 403);
+        Gate::authorize('update', $shoot->studio);
         $plan = array_column(FreeCopies::plan($shoot), null, 'place');
         $said = $request->validate(
             ['place' => ['required', 'string', Rule::in(array_keys($plan))], 'name' => ['required', 'string']],
@@ -100,7 +101,8 @@ final class ArchiveController
         }
         if (($plan[$said['place']]['mayGo'] ?? 0) === 0) {
             throw ValidationException::withMessages([
-                'place' => "Nothing may go from “{$said['place']}”: too few verified copies are on other disks, or none is ".
+                'place' => "Nothing may go from “{$said['place']}”: too few verified copies are on other disks, ".
+                    'or none is '.
                     'in a checked archive.',
             ]);
         }

@@ -5,11 +5,9 @@ declare(strict_types=1);
 namespace App\Archive\Http;
 
 use App\Archive\LeavingShoot;
-use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
 
 /** A shoot is deleted, after it was said what stands where. */
@@ -23,17 +21,12 @@ final class LeavingController
             'uncopied' => $leaving->uncopied($shoot),
             'counts' => $leaving->counts($shoot),
             'problem' => $leaving->problem($shoot),
-            'isOwner' => Member::current()->role === 'owner',
         ]);
     }
 
-    public function store(Request $request, Shoot $shoot, LeavingShoot $leaving): RedirectResponse
+    public function store(LeaveInput $request, Shoot $shoot, LeavingShoot $leaving): RedirectResponse
     {
-        abort_unless(Member::current()->role === 'owner', 403);
-        $said = $request->validate(
-            ['name' => ['required', 'string']],
-            ['name.required' => 'Type the name of the shoot.'],
-        );
+        $said = $request->validated();
         if (trim($said['name']) !== trim($shoot->name)) {
             throw ValidationException::withMessages([
                 'name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was deleted.",

@@ -85,7 +85,8 @@ final class BatchesController
 
         return redirect()
             ->route('captions.show', [$shoot, ...CaptionsController::query(FrameFilter::ofQuery($batch->filter))])
-            ->with('message', "{$batch->title}: under way. It can be taken back as one step; originals are not touched.");
+            ->with('message', "{$batch->title}: under way. It can be taken back as one step; originals are not ".
+                'touched.');
     }
 
     public function undo(Shoot $shoot, Batch $batch): RedirectResponse
@@ -105,20 +106,9 @@ final class BatchesController
             ->with('message', "Taken back: {$batch->title}. What was changed since stays as it is.");
     }
 
-    public function replace(Request $request, Shoot $shoot): RedirectResponse
+    public function replace(ReplaceInput $request, Shoot $shoot): RedirectResponse
     {
-        $said = $request->validate(
-            [
-                'find' => ['required', 'string', 'max:500'],
-                'with' => ['nullable', 'string', 'max:2000'],
-                'in' => ['required', 'array'],
-                'in.*' => ['in:'.implode(',', array_column(Field::cases(), 'value'))],
-            ],
-            [
-                'find.required' => 'Say what is to be found.',
-                'in.required' => 'Choose at least one field to look in.',
-            ],
-        );
+        $said = $request->validated();
         $with = is_string($said['with'] ?? null) ? $said['with'] : '';
         $this->check(['with' => [Field::Description, $with]]);
 
@@ -142,16 +132,8 @@ final class BatchesController
     }
 
     /** Gives chosen fields of one frame to all that are meant. */
-    public function paste(Request $request, Shoot $shoot): RedirectResponse
+    public function paste(PasteInput $request, Shoot $shoot): RedirectResponse
     {
-        $request->validate(
-            [
-                'from' => ['required', 'integer'],
-                'fields' => ['required', 'array'],
-                'fields.*' => ['in:'.implode(',', array_column(Field::cases(), 'value'))],
-            ],
-            ['fields.required' => 'Choose at least one field to paste.'],
-        );
         $source = Frame::query()->where('shoot_id', $shoot->id)->findOrFail($request->integer('from'));
         $caption = FrameCaption::query()->find($source->id)?->caption();
         $texts = [];

@@ -12,7 +12,6 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
-use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Captions\Keyword\KeywordList;
 use Kanpai\Core\Captions\Roster\Person;
@@ -75,18 +74,8 @@ final class ListsController
             ->with('message', number_format(count($list->paths())).' keywords are on the list.');
     }
 
-    public function storeWishes(Request $request, Shoot $shoot): RedirectResponse
+    public function storeWishes(WishesInput $request, Shoot $shoot): RedirectResponse
     {
-        $request->validate(
-            [
-                'code_sign' => ['nullable', 'string', 'max:3', 'regex:/^[^\p{L}\p{N}\s{}",;]+$/u'],
-                'required' => ['nullable', 'array'],
-                'required.*' => [Rule::in(array_column(Field::cases(), 'value'))],
-            ],
-            [
-                'code_sign.*' => 'The mark that starts a code is one to three signs that are no letter, figure, space, brace or comma, such as @ or =.',
-            ],
-        );
         $shoot->studio->update([
             'code_sign' => (string) $request->string('code_sign'),
             'required_fields' => array_values((array) $request->input('required', [])),

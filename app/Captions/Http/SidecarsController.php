@@ -14,7 +14,6 @@ use App\Captions\WriteCaptions;
 use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 
 /** Sidecars: writing those that are behind, and what other software has made of them. */
@@ -49,9 +48,8 @@ final class SidecarsController
     }
 
     /** Takes what other software wrote, or keeps what stands here; for one sidecar or for all. */
-    public function settle(Request $request, Shoot $shoot): RedirectResponse
+    public function settle(SettleInput $request, Shoot $shoot): RedirectResponse
     {
-        $request->validate(['take' => ['required', 'in:theirs,ours'], 'sidecar' => ['nullable', 'integer']]);
         $files = SidecarFile::ofShoot($shoot)
             ->whereNotNull('theirs')
             ->with('frame')

@@ -47,7 +47,8 @@ final class ClockRequest extends FormRequest
             'hours.*' => 'Hours must be a whole number from 0.',
             'minutes.*' => 'Minutes must be a whole number from 0.',
             'seconds.*' => 'Seconds must be a number from 0, such as 17.1.',
-            'drift.*' => 'The drift is the number of seconds that the clock gains in a day, such as 2 or -1.5. More than '.
+            'drift.*' => 'The drift is the number of seconds that the clock gains in a day, such as 2 or -1.5. '.
+                'More than '.
                 (int) Clock::MOST_DRIFT.
                 ' is no clock.',
         ];

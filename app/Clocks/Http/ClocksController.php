@@ -112,7 +112,8 @@ final class ClocksController
                     ': '.
                     ($scoped->clock->isAsRead()
                         ? 'the clock is right as it is.'
-                        : "the clock is used ({$scoped->clock}); everything is sorted anew. Originals are not touched."),
+                        : "the clock is used ({$scoped->clock}); everything is sorted anew. Originals are not ".
+                            'touched.'),
             );
     }
 

@@ -16,7 +16,6 @@ use App\Studio\Task;
 use App\Studio\TaskState;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Clocks\ContradictoryTies;
 use Kanpai\Core\Clocks\InvalidTime;
@@ -66,14 +65,8 @@ final class TiesController
         ]);
     }
 
-    public function store(Request $request, Shoot $shoot): JsonResponse
+    public function store(TieInput $request, Shoot $shoot): JsonResponse
     {
-        $request->validate([
-            'frame' => ['required', 'integer'],
-            'other' => ['nullable', 'integer'],
-            'time' => ['nullable', 'string', 'max:60'],
-            'note' => ['nullable', 'string', 'max:200'],
-        ]);
         $frame = $this->frame($shoot, $request->integer('frame'));
         $note = (string) $request->string('note');
         try {

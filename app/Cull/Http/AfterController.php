@@ -7,7 +7,6 @@ namespace App\Cull\Http;
 use App\Cull\DeleteCopies;
 use App\Cull\RegroupMoments;
 use App\Frames\Frame;
-use App\Studio\Member;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;
 use App\Studio\Task;
@@ -15,6 +14,7 @@ use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Frames\Verdict;
 
@@ -49,7 +49,6 @@ final class AfterController
                 ->all(),
             'aside' => Frame::query()->where('shoot_id', $shoot->id)->whereNotNull('aside_at')->count(),
             'copies' => DeleteCopies::plan($shoot),
-            'isOwner' => Member::current()->role === 'owner',
             'tasks' => Task::underWay()
                 ->where(['shoot_id' => $shoot->id, 'kind' => DeleteCopies::KIND])
                 ->get(),
@@ -88,24 +87,15 @@ final class AfterController
             ->with('message', number_format($count).' frames are back in the shoot.');
     }
 
-    public function delete(Request $request, Shoot $shoot): RedirectResponse
+    public function delete(DeleteCopiesInput $request, Shoot $shoot): RedirectResponse
     {
-        $request->validate(
-            [
-                'name' => ['required', 'string'],
-                'places' => ['required', 'array'],
-                'places.*' => ['string'],
-                'all' => ['nullable', 'boolean'],
-            ],
-            ['name.required' => 'Type the name of the shoot.', 'places.required' => 'Choose at least one place.'],
-        );
         if (trim((string) $request->string('name')) !== $shoot->name) {
             throw ValidationException::withMessages([
                 'name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was deleted.",
             ]);
         }
         if ($request->boolean('last')) {
-            abort_unless(Member::current()->role === 'owner', 403);
+            Gate::authorize('update', $shoot->studio);
         }
         DeleteCopies::start(
             $shoot,

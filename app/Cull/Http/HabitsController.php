@@ -15,9 +15,8 @@ use Kanpai\Core\Cull\Keys;
 /** How a member likes to cull. */
 final class HabitsController
 {
-    public function keys(Request $request): JsonResponse
+    public function keys(KeysInput $request): JsonResponse
     {
-        $request->validate(['keys' => ['present', 'array', 'max:100'], 'keys.*' => ['string', 'max:20']]);
         try {
             $keys = Keys::usual()->with(array_map(strval(...), (array) $request->input('keys')));
         } catch (KeyClash $clash) {

@@ -8,7 +8,6 @@ use App\Cull\Regrouping;
 use App\Cull\RegroupMoments;
 use App\Studio\Shoot;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Kanpai\Core\Frames\Moment\Fineness;
 use Kanpai\Core\Frames\Moment\HandEdit;
 
@@ -19,18 +18,16 @@ final class MomentsController
     {
     }
 
-    public function finer(Request $request, Shoot $shoot): JsonResponse
+    public function finer(FinenessInput $request, Shoot $shoot): JsonResponse
     {
-        $request->validate(['fineness' => ['required', 'integer', 'between:0,100']]);
         $this->regrouping->finer($shoot, Fineness::of($request->integer('fineness')));
         RegroupMoments::dispatch($shoot->id);
 
         return response()->json(['fineness' => $request->integer('fineness')]);
     }
 
-    public function byHand(Request $request, Shoot $shoot): JsonResponse
+    public function byHand(BorderInput $request, Shoot $shoot): JsonResponse
     {
-        $request->validate(['frame' => ['required', 'integer'], 'kind' => ['present', 'nullable', 'in:split,join']]);
         $kind = $request->input('kind');
         $this->regrouping->byHand($shoot, $request->integer('frame'), is_string($kind) ? HandEdit::from($kind) : null);
         RegroupMoments::dispatch($shoot->id);

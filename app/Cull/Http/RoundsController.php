@@ -17,7 +17,6 @@ use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Cull\CoverageChart;
 use Kanpai\Core\Cull\Round\Doubt;
@@ -84,19 +83,8 @@ final class RoundsController
         return implode(', then ', array_map(fn (string $verdict): string => $words[$verdict], explode('→', $change)));
     }
 
-    public function store(Request $request, Shoot $shoot): RedirectResponse
+    public function store(RoundInput $request, Shoot $shoot): RedirectResponse
     {
-        $request->validate(
-            [
-                'source' => ['required', Rule::enum(Source::class)],
-                'doubt' => ['required', Rule::enum(Doubt::class)],
-                'starts' => ['required', 'in:kept,open'],
-                'set' => ['nullable', 'integer', 'required_if:source,set'],
-                'target' => ['nullable', 'integer'],
-                'per_minute' => ['nullable', 'numeric'],
-            ],
-            ['set.required_if' => 'Choose the set from which the round starts.'],
-        );
         $set =
             $request->filled('set') && $request->string('source')->toString() === 'set'
                 ? FrameSet::ofShoot($shoot)->findOrFail($request->integer('set'))
@@ -144,12 +132,9 @@ final class RoundsController
     }
 
     /** All marks of the shoot away, as one step that can be undone. */
-    public function reset(Request $request, Shoot $shoot, Marking $marking): RedirectResponse
+    public function reset(ResetInput $request, Shoot $shoot, Marking $marking): RedirectResponse
     {
-        $said = $request->validate(
-            ['name' => ['required', 'string']],
-            ['name.required' => 'Type the name of the shoot.'],
-        );
+        $said = $request->validated();
         if (trim($said['name']) !== $shoot->name) {
             throw ValidationException::withMessages([
                 'name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was changed.",

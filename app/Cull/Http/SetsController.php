@@ -23,20 +23,8 @@ use Kanpai\Core\Frames\UseList;
 /** Sets, live sets and uses, and into which set the collection key puts frames. */
 final class SetsController
 {
-    private const MOST_FRAMES = 20_000;
-
-    public function store(Request $request, Shoot $shoot): JsonResponse
+    public function store(SetInput $request, Shoot $shoot): JsonResponse
     {
-        $request->validate(
-            [
-                'name' => ['required', 'string', 'max:120'],
-                'live' => ['nullable', 'boolean'],
-                'frames' => ['nullable', 'array', 'max:'.self::MOST_FRAMES],
-                'frames.*' => ['integer'],
-                'everywhere' => ['nullable', 'boolean'],
-            ],
-            ['name.required' => 'Give the set a name.'],
-        );
         $name = trim((string) $request->string('name'));
         if (FrameSet::ofShoot($shoot)->where('name', $name)->exists()) {
             throw ValidationException::withMessages(['name' => "There is a set called “{$name}” already."]);
@@ -94,7 +82,8 @@ final class SetsController
         $rule = $filter->toText($serial, fn (int $at): string => $shoot->zone()->format($at, 'Y-m-d H:i:s'));
         if ($rule === '') {
             throw ValidationException::withMessages([
-                'rule' => 'Nothing is filtered, so the live set would be all frames. Choose a verdict, a rating, a body, a '.
+                'rule' => 'Nothing is filtered, so the live set would be all frames. Choose a verdict, a rating, '.
+                    'a body, a '.
                     'span of time, or write a condition first.',
             ]);
         }
@@ -123,15 +112,8 @@ final class SetsController
         return response()->json(['set' => $set->id, 'frames' => $set->frames($shoot)]);
     }
 
-    public function storeUse(Request $request, Shoot $shoot): JsonResponse
+    public function storeUse(UseInput $request, Shoot $shoot): JsonResponse
     {
-        $request->validate(
-            ['name' => ['required', 'string', 'max:60', 'not_regex:/[,\p{C}]/u']],
-            [
-                'name.required' => 'Say what frames are for.',
-                'name.not_regex' => 'A use is written with other uses between commas, so it has none itself.',
-            ],
-        );
         $uses = Uses::with($shoot->studio, (string) $request->string('name'));
         if ($uses->bits((string) $request->string('name')) === 0) {
             throw ValidationException::withMessages(['name' => 'A studio has at most '.UseList::MOST.' uses.']);

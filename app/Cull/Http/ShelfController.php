@@ -9,7 +9,6 @@ use App\Frames\FrameSet;
 use App\Studio\Member;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
 
 /** All sets and live sets of the studio: counted, opened, renamed, deleted. */
@@ -20,12 +19,9 @@ final class ShelfController
         return view('cull.shelf', ['shelf' => $shelf->of(Member::current()->studio)]);
     }
 
-    public function rename(Request $request, FrameSet $set): RedirectResponse
+    public function rename(RenameSetInput $request, FrameSet $set): RedirectResponse
     {
-        $said = $request->validate(
-            ['name' => ['required', 'string', 'max:120']],
-            ['name.required' => 'A set needs a name.'],
-        );
+        $said = $request->validated();
         $name = trim($said['name']);
         $others = FrameSet::query()
             ->where('studio_id', $set->studio_id)

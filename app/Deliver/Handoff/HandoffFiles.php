@@ -29,7 +29,8 @@ use Kanpai\Core\Frames\Verdict;
 
 /**
  * What goes to a retoucher of a frame: its raw file, or its JPEG where there is no raw; the sidecar as it stands; the
- * picture with what was drawn on it; and, from the second round on, what came back last. A list says what is to be done.
+ * picture with what was drawn on it; and, from the second round on, what came back last. A list says what is to be
+ * done.
  */
 final class HandoffFiles
 {

@@ -10,7 +10,6 @@ use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Str;
-use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Deliver\ContactSheet\InvalidSheet;
 use Kanpai\Core\Deliver\ContactSheet\Paper;
@@ -37,20 +36,8 @@ final class ContactSheetsController
         ]);
     }
 
-    public function store(Request $request, Shoot $shoot): RedirectResponse
+    public function store(ContactSheetInput $request, Shoot $shoot): RedirectResponse
     {
-        $request->validate(
-            [
-                'sheet_title' => ['nullable', 'string', 'max:120'],
-                'paper' => ['required', Rule::enum(Paper::class)],
-                'columns' => ['required', 'integer'],
-                'rows' => ['required', 'integer'],
-            ],
-            [
-                'columns.*' => 'Say how many columns, as a whole number.',
-                'rows.*' => 'Say how many rows, as a whole number.',
-            ],
-        );
         try {
             $plan = SheetPlan::of(
                 Paper::from($request->string('paper')->toString()),

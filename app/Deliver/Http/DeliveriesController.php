@@ -165,9 +165,8 @@ final class DeliveriesController
     }
 
     /** The delivery with its files, links and receipts. Frames, originals and outputs are not touched. */
-    public function remove(Request $request, Delivery $delivery, Delivering $delivering): RedirectResponse
+    public function remove(RemoveDeliveryInput $request, Delivery $delivery, Delivering $delivering): RedirectResponse
     {
-        $request->validate(['sure' => ['accepted']], ['sure.accepted' => 'Tick that its receipts may go as well.']);
         $delivering->remove($delivery);
 
         return redirect()
@@ -182,7 +181,8 @@ final class DeliveriesController
 
         return redirect()
             ->route('delivery.show', $delivery)
-            ->with('message', 'The files of the delivery are deleted. What was delivered when, and the receipts, stay.');
+            ->with('message', 'The files of the delivery are deleted. What was delivered when, and the receipts, '.
+                'stay.');
     }
 
     /** @throws ValidationException */

@@ -35,7 +35,8 @@ final class DeliveryRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'password.min' => 'A password needs at least 8 characters, or none at all. “Suggest one” makes one that is easy to say.',
+            'password.min' => 'A password needs at least 8 characters, or none at all. “Suggest one” makes one '.
+                'that is easy to say.',
             'ends_on.after_or_equal' => 'The last day has passed already.',
             'ends_on.date_format' => 'This is no day; write it as 2026-09-30.',
             'most_fetches.*' => 'Say how often as a whole number from 1 to 1,000, or leave it empty.',

@@ -10,6 +10,7 @@ use App\Deliver\Out\OpenHosts;
 use App\Studio\Member;
 use Closure;
 use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 
@@ -52,9 +53,11 @@ final class DestinationRequest extends FormRequest
             'bucket.required_if' => 'Say which bucket.',
             'bucket.regex' => 'A bucket has small letters, digits, dots and hyphens.',
             'port.*' => 'A port is a number from 1 to 65,535.',
-            'fingerprint.required_if' => 'Without the fingerprint of its key nobody knows whether it is this host. Whoever runs it can say it, '.
+            'fingerprint.required_if' => 'Without the fingerprint of its key nobody knows whether it is this '.
+                'host. Whoever runs it can say it, '.
                 'as ssh-keygen -l prints it: SHA256 and 43 characters.',
-            'fingerprint.regex' => 'A fingerprint is SHA256: and 43 characters, as ssh-keygen -l prints it, or 16 pairs of digits and '.
+            'fingerprint.regex' => 'A fingerprint is SHA256: and 43 characters, as ssh-keygen -l prints it, or '.
+                '16 pairs of digits and '.
                 'letters.',
             'in_folder.not_regex' => 'The folder may not lead upwards.',
         ];
@@ -65,7 +68,7 @@ final class DestinationRequest extends FormRequest
 
     public function authorize(): bool
     {
-        return Member::current()->role === 'owner';
+        return Gate::allows('update', Member::current()->studio);
     }
 
     private function mayBeAsked(string $field, mixed $value, Closure $fail): void
@@ -98,7 +101,8 @@ final class DestinationRequest extends FormRequest
         $hadSecret = $before !== null && ($before->setting('password') !== '' || $before->setting('key') !== '');
         if ($hadSecret && $this->isReachedOtherwise($before) && ! $this->filled('password') && ! $this->filled('key')) {
             throw ValidationException::withMessages([
-                'password' => 'Host, port or user is another one: type the password or key for it anew. The old one stays with '.
+                'password' => 'Host, port or user is another one: type the password or key for it anew. The old '.
+                    'one stays with '.
                     'the old host.',
             ]);
         }

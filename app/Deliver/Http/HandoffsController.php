@@ -91,18 +91,8 @@ final class HandoffsController
         ]);
     }
 
-    public function nextRound(Request $request, Handoff $handoff, Handoffs $handoffs): RedirectResponse
+    public function nextRound(NextRoundInput $request, Handoff $handoff, Handoffs $handoffs): RedirectResponse
     {
-        $request->validate(
-            [
-                'again' => ['required', 'array'],
-                'again.*' => ['integer'],
-                'note' => ['nullable', 'string', 'max:2000'],
-                'notes' => ['array'],
-                'notes.*' => ['nullable', 'string', 'max:2000'],
-            ],
-            ['again.required' => 'Choose which pictures go out once more.'],
-        );
         if ($handoff->delivery->task()?->isUnderWay() === true) {
             throw ValidationException::withMessages([
                 'again' => 'A round is just being packed. Wait until it is there.',
@@ -175,9 +165,9 @@ final class HandoffsController
     }
 
     /** Which version stands for a frame. */
-    public function version(Request $request, Shoot $shoot, Versions $versions): RedirectResponse
+    public function version(VersionInput $request, Shoot $shoot, Versions $versions): RedirectResponse
     {
-        $said = $request->validate(['version' => ['required', 'integer']]);
+        $said = $request->validated();
         $version = Version::query()
             ->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $shoot->id))
             ->with('frame')

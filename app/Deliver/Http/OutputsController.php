@@ -76,12 +76,8 @@ final class OutputsController
             ->with('message', 'The run is removed; files that it wrote stay where they are.');
     }
 
-    public function run(Request $request, Shoot $shoot): RedirectResponse
+    public function run(RunOutputsInput $request, Shoot $shoot): RedirectResponse
     {
-        $request->validate(
-            ['outputs' => ['required', 'array'], 'outputs.*' => ['integer']],
-            ['outputs.required' => 'Choose at least one output.'],
-        );
         $outputs = array_map(
             intval(...),
             Output::ofStudio($shoot->studio)->whereKey((array) $request->input('outputs'))->pluck('id')->all(),

@@ -17,15 +17,10 @@ use Illuminate\Http\Request;
 /** What a retoucher sends back, by the link the files came by. The files themselves come by tus. */
 final class ReturnController
 {
-    private const MOST_FILES = 5000;
-
-    public function announce(Request $request, Handoffs $handoffs, Arrivals $arrivals, string $token): JsonResponse
+    public function announce(AnnounceReturnInput $request, Handoffs $handoffs, Arrivals $arrivals, string $token): JsonResponse
     {
         $handoff = self::handoff($request);
-        $said = $request->validate([
-            'name' => ['nullable', 'string', 'max:255'],
-            'files' => ['present', 'array', 'max:'.self::MOST_FILES],
-        ]);
+        $said = $request->validated();
         try {
             // Folders do not matter here; a name stands once.
             $files = array_values(

@@ -14,6 +14,7 @@ use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\ValidationException;
 
 /** What of a shoot is sent to hosts and print desks, and what stands there. */
@@ -47,21 +48,8 @@ final class SentOutController
         ]);
     }
 
-    public function send(Request $request, Shoot $shoot, SendingOut $sending): RedirectResponse
+    public function send(SendOutInput $request, Shoot $shoot, SendingOut $sending): RedirectResponse
     {
-        $request->validate(
-            [
-                'destination' => ['required', 'integer'],
-                'output' => ['required', 'integer'],
-                'copies' => ['nullable', 'integer', 'between:1,500'],
-                'note' => ['nullable', 'string', 'max:500'],
-            ],
-            [
-                'destination.required' => 'Choose where it is sent.',
-                'output.required' => 'Choose in which way it is written.',
-                'copies.*' => 'From 1 to 500 copies of each.',
-            ],
-        );
         $output =
             Output::ofStudio($shoot->studio)->find($request->integer('output')) ??
             throw ValidationException::withMessages(['output' => 'The output is not there any more.']);
@@ -129,11 +117,11 @@ final class SentOutController
             ->with('message', "“{$facts['name']}” is saved for all shoots.");
     }
 
-    public function mood(Request $request, Shoot $shoot, string $destination): RedirectResponse
+    public function mood(MoodInput $request, Shoot $shoot, string $destination): RedirectResponse
     {
         $one = $this->find($shoot, (int) $destination);
         abort_unless($one->kind->isStandIn(), 404);
-        $said = $request->validate(['mood' => ['required', 'in:well,away,slow,full']]);
+        $said = $request->validated();
         $one->standIn()->make(
             match ($said['mood']) {
                 'away' => ['is_away' => true],
@@ -149,7 +137,7 @@ final class SentOutController
     /** What stands out there stays. */
     public function remove(Shoot $shoot, string $destination): RedirectResponse
     {
-        abort_unless(Member::current()->role === 'owner', 403);
+        Gate::authorize('update', Member::current()->studio);
         $this->find($shoot, (int) $destination)->delete();
 
         return redirect()

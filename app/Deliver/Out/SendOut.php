@@ -110,7 +110,8 @@ final class SendOut extends WorkInTurns
         $tries = $task->refresh()->reached('tries') + 1;
         $said = "{$shipment->destination->name}: {$reason->getMessage()}";
         if ($tries >= self::TRIES) {
-            $task->fail("{$said} It was tried {$tries} times. What has arrived stays; sending again goes on from there.");
+            $task->fail("{$said} It was tried {$tries} times. What has arrived stays; sending again goes on from ".
+                'there.');
 
             return false;
         }

@@ -183,7 +183,8 @@ final class SendingOut
     /**
      * What stands out there otherwise than it would be sent today: frames that have changed, and such as were dropped.
      *
-     * @return array<int, array{shipment: Shipment, frames: list<int>, names: non-empty-list<string>, gone: int}> by shipment
+     * @return array<int, array{shipment: Shipment, frames: list<int>, names: non-empty-list<string>,
+     *     gone: int}> by shipment
      */
     public function outOfDate(Shoot $shoot): array
     {

@@ -8,6 +8,7 @@ use App\Copies\Places;
 use App\Frames\Frame;
 use App\Ingest\Card;
 use App\Ingest\CardContents;
+use App\Ingest\CopyCard;
 use App\Ingest\MakePreviews;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;
@@ -25,6 +26,7 @@ final class ChooseController
         return view('ingest.choose', [
             'card' => $card,
             'shoot' => $card->shoot,
+            'copying' => CopyCard::latest($card),
             'places' => $places->used($card->shoot->studio_id)->pluck('name')->all(),
         ]);
     }
@@ -37,15 +39,9 @@ final class ChooseController
             ->header('Cache-Control', 'no-store');
     }
 
-    public function tick(Request $request, Card $card, CardContents $contents): JsonResponse
+    public function tick(TickInput $request, Card $card, CardContents $contents): JsonResponse
     {
-        $said = $request->validate([
-            'frames' => ['present', 'array', 'max:20000'],
-            'frames.*' => ['integer'],
-            'files' => ['present', 'array', 'max:20000'],
-            'files.*' => ['integer'],
-            'ticked' => ['required', 'boolean'],
-        ]);
+        $said = $request->validated();
         $contents->tick(
             $card,
             array_values(array_map(intval(...), $said['frames'])),
@@ -59,9 +55,9 @@ final class ChooseController
     /**
      * Frames that are on somebody's screen: their previews are made before all others, and what is made by now is told.
      */
-    public function wanted(Request $request, Shoot $shoot): JsonResponse
+    public function wanted(RequestedFramesInput $request, Shoot $shoot): JsonResponse
     {
-        $ids = $request->validate(['frames' => ['required', 'array', 'max:300'], 'frames.*' => ['integer']])['frames'];
+        $ids = $request->validated()['frames'];
         DB::table('frames')
             ->where(['shoot_id' => $shoot->id, 'is_pictured' => false])
             ->whereIn('id', $ids)

@@ -53,13 +53,13 @@ final class IngestController
 
     /** Reads every card in a slot that is new, and copies each as soon as it is read. */
     public function readAll(
-        Request $request,
+        ReadAllInput $request,
         Shoot $shoot,
         SlotsOfShoot $slots,
         Slots $folders,
         Reading $reading,
     ): RedirectResponse {
-        $said = $request->validate(['shooter' => ['nullable', 'string', 'max:120']]);
+        $said = $request->validated();
         $begun = 0;
         $problems = [];
         foreach (array_filter($slots->of($shoot), fn (array $slot): bool => $slot['isNew']) as $slot) {
@@ -97,7 +97,8 @@ final class IngestController
         $shoot = $card->shoot;
         if (! $removal->remove($card)) {
             throw ValidationException::withMessages([
-                'card' => "Card {$card->number} has verified copies, or is just being read or copied. Drop its frames and ".
+                'card' => "Card {$card->number} has verified copies, or is just being read or copied. Drop its ".
+                    'frames and '.
                     'delete their copies instead.',
             ]);
         }
@@ -107,12 +108,9 @@ final class IngestController
             ->with('message', "Card {$card->number} is out of the shoot again. The card itself was not touched.");
     }
 
-    public function copy(Request $request, Card $card): RedirectResponse
+    public function copy(CopyInput $request, Card $card): RedirectResponse
     {
-        $said = $request->validate(
-            ['shooter' => ['required', 'string', 'max:120']],
-            ['shooter.required' => 'Say who shot this card; it goes into the folder’s name and the captions.'],
-        );
+        $said = $request->validated();
         if ($card->state->isRead() && ! CopyCard::isUnderWay($card)) {
             $card->update(['shooter' => $said['shooter']]);
             Body::query()
@@ -125,9 +123,9 @@ final class IngestController
     }
 
     /** Who shot the card; files that are copied already keep their folder. */
-    public function shooter(Request $request, Card $card): RedirectResponse
+    public function shooter(ShooterInput $request, Card $card): RedirectResponse
     {
-        $card->update($request->validate(['shooter' => ['required', 'string', 'max:120']]));
+        $card->update($request->validated());
 
         return redirect()->route('ingest.show', $card->shoot);
     }

@@ -10,7 +10,6 @@ use App\Studio\Member;
 use App\Studio\StudioFolders;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Http\Request;
 
 /** The stand-in for card readers: cards are pushed in, pulled out, and made to fail. */
 final class RackController
@@ -20,18 +19,11 @@ final class RackController
         return view('ingest.rack', ['cards' => self::rack()->cards()]);
     }
 
-    public function change(Request $request, string $name): RedirectResponse
+    public function change(RackInput $request, string $name): RedirectResponse
     {
         $rack = self::rack();
         abort_unless(isset($rack->cards()[$name]), 404);
-        $said = $request->validate([
-            'do' => ['required', 'in:push-in,pull-out,make'],
-            'megabytes' => ['nullable', 'numeric', 'min:0.001', 'max:10000'],
-            'failsAt' => ['nullable', 'integer', 'min:0'],
-            'flipsAt' => ['nullable', 'integer', 'min:0'],
-            'pullsOutAt' => ['nullable', 'integer', 'min:0'],
-            'only' => ['nullable', 'string', 'max:200'],
-        ]);
+        $said = $request->validated();
         match ($said['do']) {
             'push-in' => $rack->pushIn($name),
             'pull-out' => $rack->pullOut($name),

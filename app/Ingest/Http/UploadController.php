@@ -31,12 +31,9 @@ final class UploadController
         return $this->answer($request, $link->shoot, $announcing, $link);
     }
 
-    public function makeLink(Request $request, Shoot $shoot): RedirectResponse
+    public function makeLink(UploadLinkInput $request, Shoot $shoot): RedirectResponse
     {
-        $said = $request->validate(
-            ['link_shooter' => ['required', 'string', 'max:120']],
-            ['link_shooter.required' => 'Say whose cards will come by this link.'],
-        );
+        $said = $request->validated();
         UploadLink::issue($shoot, $said['link_shooter']);
 
         return redirect()->route('ingest.show', $shoot);

@@ -14,13 +14,12 @@ use App\Ingest\RenameFiles;
 use App\Ingest\Renaming;
 use App\Ingest\SavedPattern;
 use App\Ingest\VerifyCopies;
-use App\Studio\Member;
 use App\Studio\Shoot;
 use App\Studio\Studio;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\Validation\Rule;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Copies\UnableToCopy;
 use Kanpai\Core\Ingest\InvalidNamePattern;
@@ -115,30 +114,9 @@ final class WhereController
         return redirect()->route('ingest.where', $shoot);
     }
 
-    public function addPlace(Request $request, Shoot $shoot, Places $places): RedirectResponse
+    public function addPlace(PlaceInput $request, Shoot $shoot): RedirectResponse
     {
-        $this->owner();
-        $free = $places->free($shoot->studio_id);
-        $said = $request->validate(
-            [
-                'place_path' => ['required', 'string', Rule::in(array_keys($free))],
-                // A number alone names no disk that anybody would find again.
-                'place_name' => [
-                    'required',
-                    'string',
-                    'max:40',
-                    'regex:/\p{L}/u',
-                    Rule::notIn($places->all($shoot->studio_id)->pluck('name')->all()),
-                ],
-            ],
-            [
-                'place_path.*' => 'Choose one of the disks that the server sees.',
-                'place_name.not_in' => 'There is a place of that name already.',
-                'place_name.regex' => 'The name of a place has a letter at least.',
-                'place_name.required' => 'Give the place a name that says which disk it is.',
-            ],
-        );
-        Place::named($said['place_name'], $free[$said['place_path']], $shoot->studio_id);
+        Place::named($request->string('place_name')->toString(), $request->folder(), $shoot->studio_id);
 
         return redirect()->route('ingest.where', $shoot);
     }
@@ -146,11 +124,12 @@ final class WhereController
     /** Takes a place out of use, or into it again. Copies that stand there go on counting. */
     public function leaveOut(Shoot $shoot, string $place, Places $places): RedirectResponse
     {
-        $this->owner();
+        Gate::authorize('update', $shoot->studio);
         $found = $places->all($shoot->studio_id)->firstWhere('id', (int) $place) ?? abort(404);
         if ($found->studio_id === null && Studio::query()->count() > 1) {
             throw ValidationException::withMessages([
-                'place' => "“{$found->name}” is a place of all studios of this installation. Whoever runs it can take it out ".
+                'place' => "“{$found->name}” is a place of all studios of this installation. Whoever runs it can ".
+                    'take it out '.
                     'of the configuration.',
             ]);
         }
@@ -182,22 +161,12 @@ final class WhereController
             );
     }
 
-    public function copiesWanted(Request $request, Shoot $shoot, ReevaluateCards $cards): RedirectResponse
+    public function copiesRequired(CopiesRequiredInput $request, Shoot $shoot, ReevaluateCards $cards): RedirectResponse
     {
-        $this->owner();
-        $said = $request->validate(
-            ['copies_required' => ['required', 'integer', 'min:1', 'max:9']],
-            ['copies_required.*' => 'Between 1 and 9 copies can be asked for.'],
-        );
-        $shoot->studio->update($said);
+        $shoot->studio->update($request->validated());
         $cards->of($shoot->studio);
 
         return redirect()->route('ingest.where', $shoot);
-    }
-
-    private function owner(): void
-    {
-        abort_unless(Member::current()->role === 'owner', 403);
     }
 
     private function pattern(Request $request): NamePattern

@@ -95,9 +95,8 @@ final class GalleryController
     }
 
     /** The gallery with its links, proofs, and all that guests said. Frames and originals are not touched. */
-    public function remove(Request $request, Gallery $gallery, Publishing $publishing): RedirectResponse
+    public function remove(RemoveGalleryInput $request, Gallery $gallery, Publishing $publishing): RedirectResponse
     {
-        $request->validate(['sure' => ['accepted']], ['sure.accepted' => 'Tick that what guests said may go as well.']);
         $publishing->remove($gallery);
 
         return redirect()
@@ -115,21 +114,8 @@ final class GalleryController
     }
 
     /** A final list out of what several people chose. */
-    public function final(Request $request, Gallery $gallery, TakenUp $taken): RedirectResponse
+    public function final(FinalListInput $request, Gallery $gallery, TakenUp $taken): RedirectResponse
     {
-        $request->validate(
-            [
-                'rule' => ['required', 'in:all,best,any'],
-                'size' => ['required_if:rule,best', 'nullable', 'integer', 'between:1,60000'],
-                'as' => ['required', 'in:set,round,use'],
-                'use' => ['required_if:as,use', 'nullable', 'string', 'max:60', 'not_regex:/[,\p{C}]/u'],
-            ],
-            [
-                'size.required_if' => 'Say how many pictures the list is to have.',
-                'use.required_if' => 'Say what the pictures are for.',
-                'use.not_regex' => 'A use has no comma.',
-            ],
-        );
         $list = $request->filled('list') ? $request->string('list')->toString() : null;
         $frames = SaidInGallery::of($gallery, $list)->final(
             $request->string('rule')->toString(),

@@ -192,20 +192,9 @@ final class GuestController
         ]);
     }
 
-    public function send(Request $request, Choosing $choosing): RedirectResponse
+    public function send(SendSelectionInput $request, Choosing $choosing): RedirectResponse
     {
-        $said = $request->validate(
-            [
-                'name' => ['required', 'string', 'max:120'],
-                'email' => ['required', 'email', 'max:255'],
-                'message' => ['nullable', 'string', 'max:4000'],
-            ],
-            [
-                'name.required' => 'Please say who you are.',
-                'email.required' => 'Please leave a mail address for the answer.',
-                'email.email' => 'This is no mail address.',
-            ],
-        );
+        $said = $request->validated();
         $share = $this->share($request);
         $guest = Guest::known($request, $share);
         if ($guest === null || $guest->choices()->doesntExist()) {
@@ -223,12 +212,9 @@ final class GuestController
     }
 
     /** Mails the guest the link that brings them back on another device. */
-    public function keep(Request $request, Mailing $mailing): RedirectResponse
+    public function keep(KeepLinkInput $request, Mailing $mailing): RedirectResponse
     {
-        $said = $request->validate(
-            ['name' => ['nullable', 'string', 'max:120'], 'email' => ['required', 'email', 'max:255']],
-            ['email.required' => 'Say where the link is to go.', 'email.email' => 'This is no mail address.'],
-        );
+        $said = $request->validated();
         $share = $this->share($request);
         $guest = Guest::of($request, $share);
         $guest->update(['email' => $said['email'], 'name' => $said['name'] ?? $guest->name]);

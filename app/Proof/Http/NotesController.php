@@ -7,17 +7,13 @@ namespace App\Proof\Http;
 use App\Proof\Comment;
 use App\Proof\Mailing;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Http\Request;
 
 /** What the studio answers to comments and drawings, and what is done of them. */
 final class NotesController
 {
-    public function answer(Request $request, Comment $comment, Mailing $mailing): RedirectResponse
+    public function answer(AnswerInput $request, Comment $comment, Mailing $mailing): RedirectResponse
     {
-        $said = $request->validate(
-            ['answer' => ['required', 'string', 'max:4000']],
-            ['answer.required' => 'Write an answer first.'],
-        );
+        $said = $request->validated();
         $comment->update(['answer' => trim($said['answer']), 'answered_at' => now()]);
         $mailing->answered($comment->load('guest.gallery', 'galleryFrame'));
 

@@ -11,8 +11,8 @@ use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Frames\Filter\FilterText;
 use Kanpai\Core\Frames\Filter\InvalidFilter;
-use Kanpai\Core\Proof\MarkPlace;
 use Kanpai\Core\Proof\Sectioning;
+use Kanpai\Core\Proof\WatermarkPlace;
 
 /** A gallery as a form says it, with its first share. */
 final class PublishRequest extends FormRequest
@@ -27,10 +27,10 @@ final class PublishRequest extends FormRequest
             'title' => ['required', 'string', 'max:120'],
             'message' => ['nullable', 'string', 'max:4000'],
             'watermark' => ['nullable', 'string', 'max:80'],
-            'mark_kind' => ['nullable', 'in:words,mark,none'],
-            'mark_place' => ['nullable', Rule::enum(MarkPlace::class)],
-            'mark_size' => ['nullable', 'numeric', 'between:1,100'],
-            'mark_opacity' => ['nullable', 'numeric', 'between:5,100'],
+            'watermark_kind' => ['nullable', 'in:words,logo,none'],
+            'watermark_place' => ['nullable', Rule::enum(WatermarkPlace::class)],
+            'watermark_size' => ['nullable', 'numeric', 'between:1,100'],
+            'watermark_opacity' => ['nullable', 'numeric', 'between:5,100'],
             'sectioning' => ['nullable', Rule::enum(Sectioning::class)],
             'live' => ['nullable', 'string', 'max:500'],
             'everywhere' => ['nullable', 'integer'],
@@ -43,13 +43,15 @@ final class PublishRequest extends FormRequest
         return [
             ...$this->shareMessages(),
             'title.required' => 'Give the gallery a title; the guest sees it first.',
-            'mark_size.between' => 'The size is the width of the watermark in per cent of the picture’s: 1 to 100.',
-            'mark_opacity.between' => 'How strong it shows is 5 to 100 per cent.',
+            'watermark_size.between' => 'The size is the width of the watermark in per cent of the picture’s: 1 '.
+                'to 100.',
+            'watermark_opacity.between' => 'How strong it shows is 5 to 100 per cent.',
         ];
     }
 
     /**
-     * @return array{title: string, message: string, watermark: array<string, mixed>|null, sectioning: string, metadata: string, live: string|null}
+     * @return array{title: string, message: string, watermark: array<string, mixed>|null, sectioning: string,
+     *     metadata: string, live: string|null}
      *
      * @throws ValidationException
      */
@@ -83,16 +85,16 @@ final class PublishRequest extends FormRequest
     /** @return array<string, mixed>|null */
     private function watermark(Shoot $shoot): ?array
     {
-        $kind = $this->filled('mark_kind') ? $this->string('mark_kind')->toString() : 'words';
+        $kind = $this->filled('watermark_kind') ? $this->string('watermark_kind')->toString() : 'words';
         $mark = [
-            'place' => $this->string('mark_place', MarkPlace::Tiled->value)->toString(),
-            'size' => $this->float('mark_size', 40),
-            'opacity' => $this->float('mark_opacity', 45),
+            'place' => $this->string('watermark_place', WatermarkPlace::Tiled->value)->toString(),
+            'size' => $this->float('watermark_size', 40),
+            'opacity' => $this->float('watermark_opacity', 45),
         ];
-        if ($kind === 'mark') {
+        if ($kind === 'logo') {
             return $shoot->studio->logo_path === null
                 ? throw ValidationException::withMessages([
-                    'mark_kind' => 'The studio has no picture of its mark yet. Choose one under “The studio’s face”.',
+                    'watermark_kind' => 'The studio has no logo yet. Choose one under “Branding”.',
                 ])
                 : [...$mark, 'image' => $shoot->studio->logo_path];
         }

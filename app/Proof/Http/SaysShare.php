@@ -41,7 +41,8 @@ trait SaysShare
     private function shareMessages(): array
     {
         return [
-            'password.min' => 'A password needs at least 8 characters, or none at all. “Suggest one” makes one that is easy to say.',
+            'password.min' => 'A password needs at least 8 characters, or none at all. “Suggest one” makes one '.
+                'that is easy to say.',
             'guest_email.email' => 'This is no mail address.',
             'ends_on.after_or_equal' => 'The last day has passed already.',
             'ends_on.date_format' => 'This is no day; write it as 2026-09-30.',

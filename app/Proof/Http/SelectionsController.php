@@ -9,7 +9,6 @@ use App\Proof\TakenUp;
 use App\Studio\Member;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Str;
 use Kanpai\Core\Captions\Table;
@@ -72,16 +71,8 @@ final class SelectionsController
         );
     }
 
-    public function use(Request $request, Selection $selection, TakenUp $taken): RedirectResponse
+    public function use(UseSelectionInput $request, Selection $selection, TakenUp $taken): RedirectResponse
     {
-        $request->validate(
-            [
-                'as' => ['required', 'in:set,round,use,gallery'],
-                'use' => ['required_if:as,use', 'nullable', 'string', 'max:60', 'not_regex:/[,\p{C}]/u'],
-                'list' => ['nullable', 'string', 'max:40'],
-            ],
-            ['use.required_if' => 'Say what the pictures are for.', 'use.not_regex' => 'A use has no comma.'],
-        );
         $list = $request->filled('list') ? $request->string('list')->toString() : null;
         $frames = array_values(
             array_unique(

@@ -8,7 +8,6 @@ use App\Studio\Member;
 use App\Studio\Studio;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 
@@ -20,23 +19,9 @@ final class FirstStartController
         return Member::query()->exists() ? redirect('/sign-in') : view('studio.first-start');
     }
 
-    public function store(Request $request): RedirectResponse
+    public function store(FirstStartInput $request): RedirectResponse
     {
-        $said = $request->validate(
-            [
-                'studio' => ['required', 'string', 'max:120'],
-                'name' => ['required', 'string', 'max:120'],
-                'email' => ['required', 'string', 'email', 'max:255'],
-                'password' => ['required', 'string', 'min:10', 'max:200', 'confirmed'],
-            ],
-            [
-                'studio.required' => 'Say what the studio is called; guests see it first.',
-                'name.required' => 'Say who you are.',
-                'email.*' => 'This is no mail address. You sign in with it.',
-                'password.min' => 'A password has at least 10 characters.',
-                'password.confirmed' => 'The two passwords are not the same.',
-            ],
-        );
+        $said = $request->validated();
         // Two who begin at the same moment: one of them is the first.
         $lock = 'kanpai-first-start-'.DB::connection()->getDatabaseName();
         abort_unless((int) DB::scalar('SELECT GET_LOCK(?, 10)', [$lock]) === 1, 409);

@@ -15,7 +15,8 @@ use Symfony\Component\HttpFoundation\Response;
 final class SecurityHeaders
 {
     private const HEADERS = [
-        'Content-Security-Policy' => "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; img-src 'self' data:; object-src 'none'; ".
+        'Content-Security-Policy' => "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; img-src 'self' ".
+            "data:; object-src 'none'; ".
             "base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
         'X-Content-Type-Options' => 'nosniff',
         'X-Frame-Options' => 'DENY',

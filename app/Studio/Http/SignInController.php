@@ -20,12 +20,9 @@ final class SignInController
         return Member::query()->exists() ? view('studio.sign-in') : redirect()->route('first-start');
     }
 
-    public function store(Request $request): RedirectResponse
+    public function store(SignInInput $request): RedirectResponse
     {
-        $credentials = $request->validate([
-            'email' => ['required', 'string', 'email', 'max:255'],
-            'password' => ['required', 'string', 'max:500'],
-        ]);
+        $credentials = $request->validated();
         $member = Member::behind($credentials['email']);
         // Somebody who is not there takes as long as somebody who is.
         $isRight = Hash::check($credentials['password'], $member->password ?? self::nobodysPassword());

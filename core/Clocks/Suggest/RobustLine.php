@@ -103,7 +103,8 @@ final readonly class RobustLine
 
     /**
      * @param  non-empty-list<array{float, float}>  $points
-     * @return array{float, float, float, float} a place, the value there, the slope, and how far the nearer half lies off
+     * @return array{float, float, float, float} a place, the value there, the slope,
+     *     and how far the nearer half lies off
      */
     private static function closest(array $points, float $steepest): array
     {

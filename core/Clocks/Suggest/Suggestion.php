@@ -13,9 +13,12 @@ final readonly class Suggestion
      * @param  int  $at  reading of the body at which the offset holds
      * @param  float  $within  seconds, the likely error of the offset
      * @param  float  $confidence  0 to 1: one minus the chance that so many runs fall together by accident
-     * @param  list<array{of: int, other: int, apart: float, distance: int}>  $pairs  frames of the body and of the other
-     *                                                                      taken at the same instant, with the seconds that are left between
-     *                                                                      them and the bits in which their likeness differs; the best first
+     * @param  list<array{of: int, other: int, apart: float,
+     *     distance: int}>  $pairs  frames of the body and of the other
+     *                                                                      taken at the same instant, with the seconds
+     * that are left between
+     *                                                                      them and the bits in which their likeness
+     * differs; the best first
      * @param  string|null  $reason  why the frames do not tell
      */
     private function __construct(

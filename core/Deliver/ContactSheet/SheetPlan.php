@@ -7,7 +7,8 @@ namespace Kanpai\Core\Deliver\ContactSheet;
 /**
  * How pictures stand on sheets of paper: rows and columns, and what is written below each.
  *
- * @phpstan-type SheetSaid array{paper: string, isLandscape: bool, columns: int, rows: int, names: bool, captions: bool, ratings: bool, isMarked: bool}
+ * @phpstan-type SheetSaid array{paper: string, isLandscape: bool, columns: int, rows: int, names: bool,
+ *     captions: bool, ratings: bool, isMarked: bool}
  * @phpstan-type Cell array{page: int, x: float, y: float, width: float, height: float}
  */
 final readonly class SheetPlan

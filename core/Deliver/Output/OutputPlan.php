@@ -9,7 +9,9 @@ use Kanpai\Core\Frames\Caption\MetadataScope;
 /**
  * One way of writing files.
  *
- * @phpstan-type OutputSaid array{size: array{rule: string, width: float, height: float|null, ppi: int|null, enlarges: bool}, format: string, quality: int, most_bytes: int|null, keeps_profile: bool, sharpening: string, is_marked: bool, metadata: string}
+ * @phpstan-type OutputSaid array{size: array{rule: string, width: float, height: float|null, ppi: int|null,
+ *     enlarges: bool}, format: string, quality: int, most_bytes: int|null, keeps_profile: bool, sharpening: string,
+ *     is_marked: bool, metadata: string}
  */
 final readonly class OutputPlan
 {

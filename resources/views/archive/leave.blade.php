@@ -40,7 +40,7 @@
         </div>
         @if ($problem !== '')
             <p class="danger">{{ $problem }}</p>
-        @elseif(!$isOwner)
+        @elseif(auth()->user()->cannot('delete', $shoot))
             <p>Only the owner of the studio can delete a shoot.</p>
         @else
             <div><label class="form-label" for="name">Type the name of the shoot to delete it</label><input

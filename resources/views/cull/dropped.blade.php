@@ -77,11 +77,11 @@
                     @endforeach
                     <p class="small">Of every file one proved copy stays. Cards are never touched. A card of which
                         files are deleted is no longer safe to format.</p>
-                    @if ($isOwner)
+                    @can('update', $shoot->studio)
                         <label class="d-block"><input class="form-check-input" type="checkbox" name="last"
                                 value="1"> the last proved copy may go as well: then the card alone has these
                             files</label>
-                    @endif
+                    @endcan
                     <div><label class="form-label" for="name">Type the name of the shoot,
                             {{ $shoot->name }}</label><input class="form-control" id="name" name="name"
                             value="{{ old('name') }}" autocomplete="off"></div>

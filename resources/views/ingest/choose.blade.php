@@ -7,7 +7,7 @@
         data-frames="{{ route('ingest.frames', $card) }}" data-ticks="{{ route('ingest.tick', $card) }}"
         data-marks="{{ route('cull.mark', $shoot) }}" data-wanted="{{ route('ingest.wanted', $shoot) }}"
         data-whole="{{ url("/shoots/{$shoot->id}/cull/frames") }}" data-unread="{{ $card->state->isRead() ? '' : '1' }}"
-        data-copying="{{ $card->task('copy') !== null ? '1' : '' }}">
+        data-copying="{{ $copying === null ? '' : '1' }}">
         @include('studio.rail')
         <div data-line-of-day>@include('studio.day-line')</div>
         <div class="filter-row filter">
@@ -56,7 +56,7 @@
                 <button type="button" class="btn btn-line" data-tick disabled>Tick</button>
                 <button type="button" class="btn-word text-decoration-none" data-keys><kbd>?</kbd> keys</button>
             </span>
-            @if ($card->task('copy')?->isUnderWay())
+            @if ($copying?->isUnderWay())
                 <a class="btn btn-ink" href="{{ route('ingest.show', $shoot) }}">Copying · look at it</a>
             @elseif(!$card->state->isDone() || $card->files()->where('is_ticked', false)->exists())
                 <form method="post" action="{{ route('ingest.copy', $card) }}"

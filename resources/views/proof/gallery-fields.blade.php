@@ -13,39 +13,39 @@
         @endforeach
     </select>
 </div>
-<details class="field-group" @if ($errors->hasAny(['mark_kind', 'mark_size', 'mark_opacity', 'watermark'])) open @endif>
+<details class="field-group" @if ($errors->hasAny(['watermark_kind', 'watermark_size', 'watermark_opacity', 'watermark'])) open @endif>
     <summary>Watermark</summary>
     <div class="stack">
-        <div><label class="form-label" for="mark_kind">Burnt into the proofs</label>
-            <select class="form-select @error('mark_kind') is-invalid @enderror" id="mark_kind"
-                name="mark_kind">@foreach (['words' => 'words', 'mark' => 'the studio’s mark', 'none' => 'nothing'] as $value => $label)
+        <div><label class="form-label" for="watermark_kind">Burnt into the proofs</label>
+            <select class="form-select @error('watermark_kind') is-invalid @enderror" id="watermark_kind"
+                name="watermark_kind">@foreach (['words' => 'words', 'logo' => 'the studio’s logo', 'none' => 'nothing'] as $value => $label)
                     <option value="{{ $value }}"
-                        @selected(old('mark_kind', $gallery?->markKind() ?? 'words') === $value)>{{ $label }}</option>
+                        @selected(old('watermark_kind', $gallery?->watermarkKind() ?? 'words') === $value)>{{ $label }}</option>
                 @endforeach
             </select>
-            <x-problem of="mark_kind" />
+            <x-problem of="watermark_kind" />
         </div>
         <div><label class="form-label" for="watermark">Words</label><input class="form-control" id="watermark"
                 name="watermark"
                     value="{{ old('watermark', $gallery?->watermark['text'] ?? $shoot->studio->name . ' · proof') }}"
                 maxlength="80"></div>
         <div class="row g-3">
-            <div class="col-5"><label class="form-label" for="mark_place">Place</label><select class="form-select"
-                    id="mark_place" name="mark_place">
-                    @foreach (Kanpai\Core\Proof\MarkPlace::cases() as $place)
+            <div class="col-5"><label class="form-label" for="watermark_place">Place</label><select class="form-select"
+                    id="watermark_place" name="watermark_place">
+                    @foreach (Kanpai\Core\Proof\WatermarkPlace::cases() as $place)
                         <option value="{{ $place->value }}"
-                            @selected(old('mark_place', $gallery?->watermark['place'] ?? 'tiled') === $place->value)>{{ $place->value }}</option>
+                            @selected(old('watermark_place', $gallery?->watermark['place'] ?? 'tiled') === $place->value)>{{ $place->value }}</option>
                     @endforeach
                 </select></div>
-            <div class="col"><label class="form-label" for="mark_size">Width %</label><input
-                    class="form-control @error('mark_size') is-invalid @enderror" id="mark_size" name="mark_size"
+            <div class="col"><label class="form-label" for="watermark_size">Width %</label><input
+                    class="form-control @error('watermark_size') is-invalid @enderror" id="watermark_size" name="watermark_size"
                     inputmode="numeric"
-                        value="{{ old('mark_size', $gallery?->watermark['size'] ?? 40) }}"><x-problem of="mark_size" />
+                        value="{{ old('watermark_size', $gallery?->watermark['size'] ?? 40) }}"><x-problem of="watermark_size" />
             </div>
-            <div class="col"><label class="form-label" for="mark_opacity">Strength %</label><input
-                    class="form-control @error('mark_opacity') is-invalid @enderror" id="mark_opacity"
-                    name="mark_opacity" inputmode="numeric"
-                    value="{{ old('mark_opacity', $gallery?->watermark['opacity'] ?? 45) }}"><x-problem of="mark_opacity" /></div>
+            <div class="col"><label class="form-label" for="watermark_opacity">Strength %</label><input
+                    class="form-control @error('watermark_opacity') is-invalid @enderror" id="watermark_opacity"
+                    name="watermark_opacity" inputmode="numeric"
+                    value="{{ old('watermark_opacity', $gallery?->watermark['opacity'] ?? 45) }}"><x-problem of="watermark_opacity" /></div>
         </div>
         <label><input class="form-check-input" type="checkbox" name="metadata" value="1"
                 @checked(old('metadata', $gallery?->metadata === 'all'))> proofs also carry captions and the names of people</label>

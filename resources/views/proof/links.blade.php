@@ -17,7 +17,7 @@
             <form method="post" action="{{ route('proof.shares.store', $gallery) }}" class="panel stack">
                 @csrf
                 <h2>Another link</h2>
-                @if ($gallery->watermark())
+                @if ($gallery->proofWatermark())
                     <input type="hidden" name="is_watermarked" value="0"><label><input class="form-check-input"
                             type="checkbox" name="is_watermarked" value="1" checked> with the watermark</label>
                 @endif

@@ -4,7 +4,7 @@
         <section>
             <div class="panel stack">
                 <div class="spread">
-                    <h2>Galleries</h2><a href="{{ route('face') }}">The studio’s face</a>
+                    <h2>Galleries</h2><a href="{{ route('branding') }}">Branding</a>
                 </div>
                 <div class="lines">
                     @forelse($galleries as $gallery)
@@ -23,7 +23,7 @@
                                                 {{ $unanswered[$gallery->id] }} to answer</a>
                                         @endisset
                                         ·
-                                            {{ $gallery->watermark() ? 'watermark ' . $gallery->watermark()->inWords() : 'no watermark' }}
+                                            {{ $gallery->proofWatermark() ? 'watermark ' . $gallery->proofWatermark()->inWords() : 'no watermark' }}
                                             @if ($gallery->live)
                                                 · goes along with {{ $gallery->live }}
                                             @endif

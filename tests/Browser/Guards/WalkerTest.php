@@ -60,7 +60,7 @@ final class WalkerTest extends TestCase
 
     public function test_the_owner_finds_every_page_whole_whatever_is_pressed(): void
     {
-        $this->walk($this->signedIn(SeedDemo::EMAIL), 'owner', ['/', '/face', '/outbox']);
+        $this->walk($this->signedIn(SeedDemo::EMAIL), 'owner', ['/', '/branding', '/outbox']);
     }
 
     /** @param  list<string>  $from */

@@ -6,7 +6,7 @@ namespace Tests\Core\Proof;
 
 use Kanpai\Core\Proof\Drawing;
 use Kanpai\Core\Proof\InvalidDrawing;
-use Kanpai\Core\Proof\MarkPlace;
+use Kanpai\Core\Proof\WatermarkPlace;
 use Kanpai\Core\Proof\WatermarkPlan;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -93,16 +93,16 @@ final class DrawingTest extends TestCase
     public function test_a_watermark_stands_where_it_is_put_and_never_leaves_the_picture(): void
     {
         // A mark four times as wide as tall, a quarter of 1,200 pixels: 300 × 75, with air of 3 % of 800.
-        $at = fn (MarkPlace $place): array => WatermarkPlan::of(1200, 800, 4.0, 25.0, $place)->places;
+        $at = fn (WatermarkPlace $place): array => WatermarkPlan::of(1200, 800, 4.0, 25.0, $place)->places;
         self::assertSame(
             [[[24, 24]], [[876, 24]], [[24, 701]], [[876, 701]], [[450, 701]], [[450, 362]]],
             array_map($at, [
-                MarkPlace::TopLeft,
-                MarkPlace::TopRight,
-                MarkPlace::BottomLeft,
-                MarkPlace::BottomRight,
-                MarkPlace::Bottom,
-                MarkPlace::Middle,
+                WatermarkPlace::TopLeft,
+                WatermarkPlace::TopRight,
+                WatermarkPlace::BottomLeft,
+                WatermarkPlace::BottomRight,
+                WatermarkPlace::Bottom,
+                WatermarkPlace::Middle,
             ]),
         );
         foreach (
@@ -114,7 +114,7 @@ final class DrawingTest extends TestCase
                 [300, 200, 1.0, 100.0],
             ] as [$width, $height, $ratio, $percent]
         ) {
-            foreach (MarkPlace::cases() as $place) {
+            foreach (WatermarkPlace::cases() as $place) {
                 $plan = WatermarkPlan::of($width, $height, $ratio, $percent, $place);
                 self::assertNotSame([], $plan->places);
                 foreach ($plan->places as [$left, $top]) {
@@ -125,6 +125,6 @@ final class DrawingTest extends TestCase
                 }
             }
         }
-        self::assertGreaterThan(7, count($at(MarkPlace::Tiled)));
+        self::assertGreaterThan(7, count($at(WatermarkPlace::Tiled)));
     }
 }

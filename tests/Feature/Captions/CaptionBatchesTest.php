@@ -69,7 +69,7 @@ final class CaptionBatchesTest extends FeatureTestCase
         $this->get("{$address}/{$task->id}")->assertSee('6</span> of 6 frames change', false);
         $this->get(
             "/shoots/{$this->shoot->id}/captions/steps/{$batch->id}/summary/".
-                Task::open($this->shoot, 'summary', 'batch:0', 'Another', 'frames')->id,
+                Task::open($this->shoot, 'summary', 'Another', 'frames')->id,
         )->assertNotFound();
     }
 

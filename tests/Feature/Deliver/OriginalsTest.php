@@ -133,7 +133,7 @@ final class OriginalsTest extends FeatureTestCase
     {
         Queue::fake();
         $this->pick('copy', 'picked', '{{name}}')->assertSessionHasNoErrors();
-        $task = Task::latest($this->shoot, CopyOriginals::SUBJECT, CopyOriginals::SUBJECT);
+        $task = CopyOriginals::latest($this->shoot);
         self::assertNotNull($task);
         $this->pick('copy', 'picked', '{{name}}')->assertSessionHasErrors('frames');
         // The disk fills up in the middle.
@@ -190,7 +190,7 @@ final class OriginalsTest extends FeatureTestCase
                 fn () => Shoot::query()->whereKey($this->shoot->id)->lockForUpdate()->first(),
             ),
         );
-        self::assertSame(1, Task::query()->where('kind', CopyOriginals::SUBJECT)->count());
+        self::assertSame(1, Task::query()->where('kind', CopyOriginals::KIND)->count());
     }
 
     public function test_moved_they_are_found_there_in_every_place_and_the_others_stay(): void

@@ -260,13 +260,11 @@ final class OutputsTest extends FeatureTestCase
         foreach (WorkPlan::of($task)->from(0) as $byte => $step) {
             break;
         }
-        $task->update([
-            'answer' => json_encode([
-                'byte' => $byte ?? 0,
-                'at' => 1,
-                'failed' => 1,
-                'problems' => ['Frame 0 could not be read.'],
-            ]),
+        $task->note([
+            'byte' => $byte ?? 0,
+            'steps' => 1,
+            'failed' => 1,
+            'problems' => ['Frame 0 could not be read.'],
         ]);
         (new WriteOutputs($task->id))->handle();
         self::assertSame([2, 'done'], [OutputFile::query()->count(), $task->refresh()->state->value]);
@@ -275,7 +273,7 @@ final class OutputsTest extends FeatureTestCase
         $stopped = $this->task();
         $stopped->stop();
         (new WriteOutputs($stopped->id))->handle();
-        self::assertSame([$second->id, 2], [(int) substr($stopped->subject, 8), OutputFile::query()->count()]);
+        self::assertSame([$second->id, 2], [$stopped->subject_id, OutputFile::query()->count()]);
     }
 
     public function test_a_damaged_copy_is_not_written_and_the_others_are(): void
@@ -344,20 +342,13 @@ final class OutputsTest extends FeatureTestCase
     public function test_two_runs_at_once_over_the_same_frames_write_each_file_whole_and_know_it_once(): void
     {
         $web = Output::query()->where('name', 'Web 2,400 px')->firstOrFail();
-        $task = fn (): int => Task::open(
-            $this->shoot,
-            'outputs',
-            'outputs:'.
-                OutputRun::query()->create([
-                    'shoot_id' => $this->shoot->id,
-                    'outputs' => [$web->id],
-                    'frames' => $this->frames()->modelKeys(),
-                    'begun_at' => now(),
-                ])->id,
-            'Writing',
-            'frames',
-            3,
-        )->id;
+        $run = fn (): OutputRun => OutputRun::query()->create([
+            'shoot_id' => $this->shoot->id,
+            'outputs' => [$web->id],
+            'frames' => $this->frames()->modelKeys(),
+            'begun_at' => now(),
+        ]);
+        $task = fn (): int => Task::open($run(), 'outputs', 'Writing', 'frames', 3)->id;
         $said = $this->atOnce(
             array_map(
                 fn (

@@ -117,20 +117,20 @@ final class TakenOutTest extends FeatureTestCase
     public function test_a_logo_is_made_by_a_worker_and_what_is_no_picture_is_said(): void
     {
         $png = (string) file_get_contents(glob(storage_path('rack/ivo/DCIM/*/*.JPG'))[0]);
-        $face = ['name' => 'Quay Pictures', 'ground' => '#f4f1ea', 'accent' => '#c2410c', 'prefix' => ''];
+        $branding = ['name' => 'Quay Pictures', 'ground' => '#f4f1ea', 'accent' => '#c2410c', 'prefix' => ''];
         $this->actingAs($this->member)
-            ->post('/face', [...$face, 'mark' => UploadedFile::fake()->createWithContent('logo.jpg', $png)])
+            ->post('/branding', [...$branding, 'logo' => UploadedFile::fake()->createWithContent('logo.jpg', $png)])
             ->assertSessionHasNoErrors();
         $made = $this->studio->refresh()->logo_path;
         self::assertNotNull($made);
         self::assertSame('image/png', mime_content_type($this->folder."/pictures/{$made}"));
-        $this->post('/face', [
-            ...$face,
-            'mark' => UploadedFile::fake()->createWithContent('logo.png', 'no picture'),
-        ])->assertSessionHasErrors('mark');
+        $this->post('/branding', [
+            ...$branding,
+            'logo' => UploadedFile::fake()->createWithContent('logo.png', 'no picture'),
+        ])->assertSessionHasErrors('logo');
         self::assertSame($made, $this->studio->refresh()->logo_path);
         self::assertSame([], glob($this->folder.'/pictures/logos-on-their-way/*'));
         Cache::put(\App\Proof\MakeLogo::key($this->studio->id), \App\Proof\MakeLogo::WAITING, 60);
-        $this->get('/face')->assertOk()->assertSee('is being prepared');
+        $this->get('/branding')->assertOk()->assertSee('is being prepared');
     }
 }

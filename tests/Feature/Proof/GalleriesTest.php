@@ -109,23 +109,23 @@ final class GalleriesTest extends FeatureTestCase
     public static function marks(): iterable
     {
         yield 'tiled words' => [
-            ['watermark' => 'proof', 'mark_place' => 'tiled', 'mark_size' => '20', 'mark_opacity' => '80'],
+            ['watermark' => 'proof', 'watermark_place' => 'tiled', 'watermark_size' => '20', 'watermark_opacity' => '80'],
             'all',
         ];
         yield 'a corner' => [
-            ['watermark' => 'proof', 'mark_place' => 'top left', 'mark_size' => '20', 'mark_opacity' => '90'],
+            ['watermark' => 'proof', 'watermark_place' => 'top left', 'watermark_size' => '20', 'watermark_opacity' => '90'],
             'left',
         ];
         yield 'the other corner' => [
-            ['watermark' => 'proof', 'mark_place' => 'bottom right', 'mark_size' => '20', 'mark_opacity' => '90'],
+            ['watermark' => 'proof', 'watermark_place' => 'bottom right', 'watermark_size' => '20', 'watermark_opacity' => '90'],
             'right',
         ];
         yield 'larger than the picture' => [
             [
                 'watermark' => 'wwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwwww',
-                'mark_place' => 'middle',
-                'mark_size' => '100',
-                'mark_opacity' => '90',
+                'watermark_place' => 'middle',
+                'watermark_size' => '100',
+                'watermark_opacity' => '90',
             ],
             'middle',
         ];
@@ -166,7 +166,7 @@ final class GalleriesTest extends FeatureTestCase
                 'rx="50" fill="#ff0000"/></svg>',
         );
         PictureWriter::png($logo, $png);
-        $say = fn (array $said) => $this->actingAs($this->member)->post('/face', [
+        $say = fn (array $said) => $this->actingAs($this->member)->post('/branding', [
             'name' => 'Quay Pictures',
             'ground' => '#f0f4f8',
             'accent' => '#204060',
@@ -174,13 +174,13 @@ final class GalleriesTest extends FeatureTestCase
         ]);
         $say([
             'prefix' => 'quay',
-            'mark' => new UploadedFile($png, 'mark.png', null, null, true),
+            'logo' => new UploadedFile($png, 'mark.png', null, null, true),
         ])->assertSessionHasNoErrors();
         $gallery = $this->publish([
-            'mark_kind' => 'mark',
-            'mark_place' => 'middle',
-            'mark_size' => '50',
-            'mark_opacity' => '100',
+            'watermark_kind' => 'logo',
+            'watermark_place' => 'middle',
+            'watermark_size' => '50',
+            'watermark_opacity' => '100',
         ]);
         $link = $this->link();
         self::assertStringStartsWith('/quay/g/', $link);
@@ -201,8 +201,8 @@ final class GalleriesTest extends FeatureTestCase
         }
         $say(['prefix' => 'Quay Pictures'])->assertSessionHasErrors('prefix');
         $say(['prefix' => 'shoots'])->assertSessionHasErrors('prefix');
-        $say(['mark' => UploadedFile::fake()->createWithContent('mark.png', 'no picture')])->assertSessionHasErrors(
-            'mark',
+        $say(['logo' => UploadedFile::fake()->createWithContent('mark.png', 'no picture')])->assertSessionHasErrors(
+            'logo',
         );
         $this->actingAs(
             $this->studio
@@ -214,7 +214,7 @@ final class GalleriesTest extends FeatureTestCase
                     'role' => 'editor',
                 ]),
         )
-            ->post('/face', ['name' => 'Mine', 'ground' => '#ffffff', 'accent' => '#000000'])
+            ->post('/branding', ['name' => 'Mine', 'ground' => '#ffffff', 'accent' => '#000000'])
             ->assertForbidden();
     }
 
@@ -424,10 +424,10 @@ final class GalleriesTest extends FeatureTestCase
         $this->post($address, ['title' => 'Renamed', 'cover_id' => '99999'])->assertSessionHasErrors('cover_id');
         $this->post($address, [
             'title' => 'Renamed',
-            'mark_size' => '0',
-            'mark_opacity' => '500',
-        ])->assertSessionHasErrors(['mark_size', 'mark_opacity']);
-        $this->post($address, ['title' => 'Renamed', 'mark_kind' => 'mark'])->assertSessionHasErrors('mark_kind');
+            'watermark_size' => '0',
+            'watermark_opacity' => '500',
+        ])->assertSessionHasErrors(['watermark_size', 'watermark_opacity']);
+        $this->post($address, ['title' => 'Renamed', 'watermark_kind' => 'logo'])->assertSessionHasErrors('watermark_kind');
         $this->post("/shoots/{$this->shoot->id}/galleries", [
             'title' => 'Lists',
             'lists' => 'Album 40-30',

@@ -453,7 +453,7 @@ final class GuestsTest extends FeatureTestCase
         $this->postJson("{$this->link}/steps", [
             'steps' => array_fill(0, 501, ['id' => (string) Str::uuid(), ...self::choice(1)]),
         ])->assertStatus(422);
-        foreach (['/', "/shoots/{$this->shoot->id}/proof", '/galleries/1', '/face'] as $page) {
+        foreach (['/', "/shoots/{$this->shoot->id}/proof", '/galleries/1', '/branding'] as $page) {
             $this->get($page)->assertRedirect('/sign-in');
         }
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature\Studio;
 
 use App\Studio\Member;
+use App\Studio\Role;
 use App\Studio\Studio;
 use Tests\Feature\FeatureTestCase;
 
@@ -40,7 +41,7 @@ final class FirstStartTest extends FeatureTestCase
         $this->travel(2)->minutes();
         $this->post('/first-start', self::SAID)->assertRedirect('/shoots/new');
         $this->get('/shoots/new')->assertOk()->assertSee('Lantern Row is open');
-        self::assertSame('owner', Member::query()->sole()->role);
+        self::assertSame(Role::Owner, Member::query()->sole()->role);
         $this->post('/sign-out');
         $this->post('/sign-in', ['email' => self::SAID['email'], 'password' => self::SAID['password']])->assertRedirect(
             '/',

@@ -12,87 +12,43 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Cache;
-use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Proof\Colour;
 
-/** The studio's face on guests' pages: name, mark, colours, and how its links begin. */
-final class FaceController
+/** What guests see of the studio: name, logo, colours, and how its links begin. */
+final class BrandingController
 {
     /** First parts of our own addresses. */
-    private const TAKEN = [
-        'shoots',
-        'galleries',
-        'g',
-        'd',
-        'u',
-        'face',
-        'colours',
-        'outbox',
-        'rack',
-        'pictures',
-        'build',
-        'sign-in',
-        'sign-out',
-        'cards',
-        'tasks',
-        'up',
-    ];
-
     public function show(): View
     {
         $studio = Member::current()->studio;
         $said = Cache::get(MakeLogo::key($studio->id));
 
-        return view('proof.face', [
+        return view('proof.branding', [
             'studio' => $studio,
             'isMaking' => $said === MakeLogo::WAITING,
             'problem' => is_string($said) && $said !== MakeLogo::WAITING ? $said : '',
         ]);
     }
 
-    public function store(Request $request): RedirectResponse
+    public function store(BrandingInput $request): RedirectResponse
     {
         $studio = Member::current()->studio;
-        abort_unless(Member::current()->role === 'owner', 403);
-        $said = $request->validate(
-            [
-                'name' => ['required', 'string', 'max:120'],
-                'ground' => ['required', 'regex:/^#[0-9a-f]{6}$/i'],
-                'accent' => ['required', 'regex:/^#[0-9a-f]{6}$/i'],
-                'prefix' => [
-                    'nullable',
-                    'string',
-                    'max:40',
-                    'regex:/^[a-z0-9](?:[a-z0-9-]*[a-z0-9])?$/',
-                    Rule::notIn(self::TAKEN),
-                    Rule::unique('studios', 'prefix')->ignore($studio->id),
-                ],
-                'mark' => ['nullable', 'file', 'max:4096'],
-            ],
-            [
-                'name.required' => 'Guests see the name first.',
-                'prefix.regex' => 'Use small letters, digits and hyphens, as in quill-photo.',
-                'prefix.not_in' => 'This word is taken by the program itself.',
-                'prefix.unique' => 'Another studio begins its links so.',
-                'mark.max' => 'The picture of the mark is larger than 4 MB.',
-                '*.regex' => 'A colour is written as #1d1c1a.',
-            ],
-        );
+        $said = $request->validated();
         $problem = Colour::of($said['ground'])->problemAsGround(Colour::of($said['accent']));
         if ($problem !== null) {
             throw ValidationException::withMessages(['accent' => $problem]);
         }
-        $mark = $this->mark($request);
+        $logo = $this->logo($request);
         $studio->update([
             'name' => $said['name'],
             'ground' => strtolower($said['ground']),
             'accent' => strtolower($said['accent']),
             'prefix' => $said['prefix'] ?? null,
-            ...$mark,
+            ...$logo,
         ]);
 
-        return redirect()->route('face')->with('message', 'Guests see it from now on.');
+        return redirect()->route('branding')->with('message', 'Guests see it from now on.');
     }
 
     /** Colours as a sheet of styles: the address says them, so that browsers keep it. */
@@ -111,12 +67,12 @@ final class FaceController
      *
      * @return array{logo_path?: string|null}
      */
-    private function mark(Request $request): array
+    private function logo(Request $request): array
     {
-        if ($request->boolean('no_mark')) {
+        if ($request->boolean('no_logo')) {
             return ['logo_path' => null];
         }
-        $file = $request->file('mark');
+        $file = $request->file('logo');
         if (! $file instanceof UploadedFile) {
             return [];
         }
@@ -130,7 +86,7 @@ final class FaceController
         $said = Cache::get(MakeLogo::key($studio->id));
 
         return is_string($said) && $said !== MakeLogo::WAITING
-            ? throw ValidationException::withMessages(['mark' => $said])
+            ? throw ValidationException::withMessages(['logo' => $said])
             : [];
     }
 }

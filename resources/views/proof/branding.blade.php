@@ -1,24 +1,23 @@
 @extends('layouts.paper')
-@section('title', 'The studio’s face')
+@section('title', 'Branding')
 @section('page')
-    <h1>
-        The studio’s face</h1>
+    <h1>Branding</h1>
     <p class="quiet mt-2">What guests see on galleries and deliveries.</p>
-    <form method="post" action="{{ route('face.store') }}" enctype="multipart/form-data" class="narrow stack mt-4">
+    <form method="post" action="{{ route('branding.store') }}" enctype="multipart/form-data" class="narrow stack mt-4">
         @csrf
         <div><label class="form-label" for="name">Name</label><input
                 class="form-control @error('name') is-invalid @enderror" id="name" name="name"
                 value="{{ old('name', $studio->name) }}" maxlength="120"><x-problem of="name" /></div>
-        <div><label class="form-label" for="mark">Mark</label>
+        <div><label class="form-label" for="logo">Logo</label>
             @if ($studio->logo_path)
                 <p><img class="studio-mark" src="{{ App\Studio\PictureAddress::of($studio->logo_path) }}"
-                        alt="The mark as guests see it"> <label class="small"><input class="form-check-input"
-                            type="checkbox" name="no_mark" value="1"> take it away</label></p>
+                        alt="The logo as guests see it"> <label class="small"><input class="form-check-input"
+                            type="checkbox" name="no_logo" value="1"> remove it</label></p>
             @endif
-            <input class="form-control @error('mark') is-invalid @enderror" id="mark" name="mark" type="file"
-                accept="image/png,image/jpeg,image/webp,image/svg+xml"><x-problem of="mark" />
+            <input class="form-control @error('logo') is-invalid @enderror" id="logo" name="logo" type="file"
+                accept="image/png,image/jpeg,image/webp,image/svg+xml"><x-problem of="logo" />
             @if ($isMaking)
-                <p class="small">The logo is being prepared. <a href="{{ route('face') }}">Look again</a> in a moment.</p>
+                <p class="small">The logo is being prepared. <a href="{{ route('branding') }}">Look again</a> in a moment.</p>
                 @endif @if ($problem !== '')
                     <p class="invalid-feedback" role="alert">{{ $problem }}</p>
                 @endif
@@ -39,6 +38,6 @@
             <p class="small quiet">{{ url('/') }}/<b>{{ $studio->prefix ?: 'quill-photo' }}</b>/g/… Links that were
                 sent already go on working.</p><x-problem of="prefix" />
         </div>
-        <button class="btn btn-next">Show it so to guests</button>
+        <button class="btn btn-next">Save</button>
     </form>
 @endsection

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kanpai\Core\Proof;
 
 /** Where a watermark stands. */
-enum MarkPlace: string
+enum WatermarkPlace: string
 {
     case Middle = 'middle';
     case TopLeft = 'top left';

@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Cull\Http;
+
+use App\Studio\Http\Input;
+
+final class DeleteCopiesInput extends Input
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'name' => ['required', 'string'],
+            'places' => ['required', 'array'],
+            'places.*' => ['string'],
+            'all' => ['nullable', 'boolean'],
+        ];
+    }
+}

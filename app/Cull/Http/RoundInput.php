@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Cull\Http;
+
+use App\Studio\Http\Input;
+use Illuminate\Validation\Rule;
+use Kanpai\Core\Cull\Round\Doubt;
+use Kanpai\Core\Cull\Round\Source;
+
+final class RoundInput extends Input
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'source' => ['required', Rule::enum(Source::class)],
+            'doubt' => ['required', Rule::enum(Doubt::class)],
+            'starts' => ['required', 'in:kept,open'],
+            'set' => ['nullable', 'integer', 'required_if:source,set'],
+            'target' => ['nullable', 'integer'],
+            'per_minute' => ['nullable', 'numeric'],
+        ];
+    }
+}
