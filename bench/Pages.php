@@ -78,7 +78,7 @@ final class Pages implements Benchmark
             }
         }
 
-        return max($all);
+        return max([0.0, ...array_values($all)]);
     }
 
     public function reference(): float

@@ -4,13 +4,16 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
+use App\Frames\FrameCounts;
 use App\Studio\Shoot;
 use App\Studio\Stage;
 use App\Studio\StageReport;
 use App\Studio\Task;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Frames\Verdict;
 
 /** Frames that are not dropped want a caption. */
 final class CaptionsReport implements StageReport
@@ -35,18 +38,24 @@ final class CaptionsReport implements StageReport
 
     public function forShoots(Collection $shoots): array
     {
-        $counts = DB::table('frames')
-            ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
+        $counts = FrameCounts::of($shoots);
+        $done = DB::table('frames')
+            ->join(
+                'captions',
+                fn (JoinClause $join) => $join
+                    ->on('captions.shoot_id', '=', 'frames.shoot_id')
+                    ->on('captions.frame_id', '=', 'frames.id')
+                    ->where('captions.tells', true),
+            )
             ->whereIn('frames.shoot_id', $shoots->modelKeys())
-            ->where('frames.verdict', '<>', 'drop')
+            ->where('frames.verdict', '<>', Verdict::Drop)
             ->groupBy('frames.shoot_id')
-            ->selectRaw('frames.shoot_id, COUNT(*) AS wanted, COALESCE(SUM(captions.tells), 0) AS done')
-            ->get()
-            ->keyBy('shoot_id');
+            ->selectRaw('frames.shoot_id, COUNT(*) AS n')
+            ->pluck('n', 'shoot_id');
         $stages = [];
         foreach ($shoots as $shoot) {
-            $wanted = (int) ($counts[$shoot->id]->wanted ?? 0);
-            $left = $wanted - (int) ($counts[$shoot->id]->done ?? 0);
+            $wanted = $counts->notDropped($shoot);
+            $left = $wanted - (int) ($done[$shoot->id] ?? 0);
             $stages[$shoot->id] = match (true) {
                 $wanted === 0 => new Stage('captions', 0.0),
                 $left > 0 => new Stage(

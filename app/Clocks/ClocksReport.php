@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Clocks;
 
+use App\Frames\FrameCounts;
 use App\Studio\Stage;
 use App\Studio\StageReport;
 use Illuminate\Database\Eloquent\Collection;
@@ -19,11 +20,7 @@ final class ClocksReport implements StageReport
 
     public function forShoots(Collection $shoots): array
     {
-        $bodies = DB::table('frames')
-            ->whereIn('shoot_id', $shoots->modelKeys())
-            ->groupBy('shoot_id')
-            ->selectRaw('shoot_id, COUNT(DISTINCT body_id) AS n')
-            ->pluck('n', 'shoot_id');
+        $counts = FrameCounts::of($shoots);
         $clocks = DB::table('clocks')
             ->whereIn('shoot_id', $shoots->modelKeys())
             ->groupBy('shoot_id')
@@ -31,7 +28,7 @@ final class ClocksReport implements StageReport
             ->pluck('n', 'shoot_id');
         $stages = [];
         foreach ($shoots as $shoot) {
-            $all = (int) ($bodies[$shoot->id] ?? 0);
+            $all = $counts->bodies($shoot);
             $set = (int) ($clocks[$shoot->id] ?? 0);
             $stages[$shoot->id] = match (true) {
                 $all === 0 => new Stage('clocks', 0.0),

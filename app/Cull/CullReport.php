@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace App\Cull;
 
+use App\Frames\FrameCounts;
 use App\Studio\Stage;
 use App\Studio\StageReport;
 use Illuminate\Database\Eloquent\Collection;
-use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Frames\Verdict;
 
 final class CullReport implements StageReport
 {
@@ -18,18 +19,12 @@ final class CullReport implements StageReport
 
     public function forShoots(Collection $shoots): array
     {
-        $counts = DB::table('frames')
-            ->whereIn('shoot_id', $shoots->modelKeys())
-            ->whereNull('aside_at')
-            ->groupBy('shoot_id')
-            ->selectRaw("shoot_id, COUNT(*) AS n, SUM(verdict = 'open') AS open, SUM(verdict = 'keep') AS kept")
-            ->get()
-            ->keyBy('shoot_id');
+        $counts = FrameCounts::of($shoots);
         $stages = [];
         foreach ($shoots as $shoot) {
-            $all = (int) ($counts[$shoot->id]->n ?? 0);
-            $open = (int) ($counts[$shoot->id]->open ?? 0);
-            $kept = number_format((int) ($counts[$shoot->id]->kept ?? 0));
+            $all = $counts->all($shoot);
+            $open = $counts->decided($shoot, Verdict::Open);
+            $kept = number_format($counts->decided($shoot, Verdict::Keep));
             $stages[$shoot->id] = match (true) {
                 $all === 0 => new Stage('cull', 0.0),
                 $open > 0 => new Stage(

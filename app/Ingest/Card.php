@@ -84,23 +84,47 @@ final class Card extends Model
 
     public function safety(): CardSafety
     {
-        $proofs = DB::table('files')
+        return self::safetyOf([$this->id], $this->shoot->studio->copies_required)[$this->id];
+    }
+
+    /**
+     * @param  list<int>  $cards
+     * @return array<int, CardSafety> by card
+     */
+    public static function safetyOf(array $cards, int $copiesRequired): array
+    {
+        $files = DB::table('files')
             ->leftJoin(
                 'copies',
                 fn ($join) => $join
                     ->on('copies.file_id', '=', DB::raw('COALESCE(files.same_as_id, files.id)'))
-                    ->on('copies.hash', '=', 'files.hash'),
+                    ->where('copies.is_sound', true),
             )
-            ->where('files.card_id', $this->id)
-            ->groupBy('files.id', 'files.is_ticked')
-            ->selectRaw('COUNT(copies.id) AS n, files.is_ticked')
-            ->get();
-        $wanted = max(1, $this->shoot->studio->copies_required);
+            ->whereIn('files.card_id', $cards)
+            ->groupBy('files.id', 'files.card_id', 'files.is_ticked')
+            ->selectRaw('files.card_id, files.is_ticked, COUNT(copies.id) AS n');
+        $groups = DB::query()
+            ->fromSub($files, 'counted')
+            ->groupBy('card_id', 'is_ticked', 'n')
+            ->selectRaw('card_id, is_ticked, n, COUNT(*) AS files')
+            ->get()
+            ->groupBy('card_id');
 
-        return CardSafety::of(
-            $proofs->map(fn (object $row): int => (int) $row->n),
-            $wanted,
-            $proofs->filter(fn (object $row): bool => ! $row->is_ticked && (int) $row->n < $wanted)->count(),
+        return array_combine(
+            $cards,
+            array_map(
+                fn (int $card): CardSafety => CardSafety::ofGroups(
+                    ($groups->get($card) ?? collect())->map(
+                        fn (\stdClass $row): array => [
+                            'copies' => (int) $row->n,
+                            'isTicked' => (bool) $row->is_ticked,
+                            'files' => (int) $row->files,
+                        ],
+                    ),
+                    max(1, $copiesRequired),
+                ),
+                $cards,
+            ),
         );
     }
 

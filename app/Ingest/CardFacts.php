@@ -13,11 +13,8 @@ use Illuminate\Support\Facades\DB;
 /** What the database knows of several cards of a shoot, in as many queries for one card as for ten. */
 final class CardFacts
 {
-    /** @var Collection<array-key, Collection<int, \stdClass>> card => kind and number of its files */
+    /** @var Collection<array-key, Collection<int, \stdClass>> card => a row for each kind of its files */
     private readonly Collection $kinds;
-
-    /** @var Collection<array-key, \stdClass> card => sums of its files */
-    private readonly Collection $sums;
 
     /** @var Collection<array-key, \stdClass> card => its first and last frame, and its bodies */
     private readonly Collection $spans;
@@ -40,16 +37,10 @@ final class CardFacts
         $this->kinds = DB::table('files')
             ->whereIn('card_id', $cards)
             ->groupBy('card_id', 'kind')
-            ->selectRaw('card_id, kind, COUNT(*) AS n')
-            ->get()
-            ->groupBy('card_id');
-        $this->sums = DB::table('files')
-            ->whereIn('card_id', $cards)
-            ->groupBy('card_id')
-            ->selectRaw('card_id, SUM(is_ticked) AS ticked, SUM(is_ticked * size) AS bytes')
+            ->selectRaw('card_id, kind, COUNT(*) AS n, SUM(is_ticked) AS ticked, SUM(is_ticked * size) AS bytes')
             ->selectRaw('SUM(is_ticked AND same_as_id IS NULL) AS own, SUM(same_as_id IS NOT NULL) AS skipped')
             ->get()
-            ->keyBy('card_id');
+            ->groupBy('card_id');
         $this->spans = DB::table('frames')
             ->whereIn('card_id', $cards)
             ->groupBy('card_id')
@@ -58,10 +49,9 @@ final class CardFacts
             ->get()
             ->keyBy('card_id');
         $this->verified = DB::table('copies')
-            ->join('files', 'files.id', '=', 'copies.file_id')
-            ->whereIn('files.card_id', $cards)
-            ->groupBy('files.card_id')
-            ->selectRaw('files.card_id, MIN(copies.verified_at) AS last')
+            ->whereIn('card_id', $cards)
+            ->groupBy('card_id')
+            ->selectRaw('card_id, MIN(verified_at) AS last')
             ->pluck('last', 'card_id');
         $this->copied = $this->copied($cards);
         $this->bodies = Lanes::bodies($shoot)->mapWithKeys(fn ($body): array => [$body->id => $body->inWords()])->all();
@@ -95,7 +85,7 @@ final class CardFacts
     /** @param  'ticked'|'bytes'|'own'|'skipped'  $what */
     public function sum(int $card, string $what): int
     {
-        return (int) ($this->sums->get($card)->{$what} ?? 0);
+        return (int) $this->kinds->get($card)?->sum($what);
     }
 
     /** When the copy that was read back longest ago was, in words. */
@@ -108,13 +98,18 @@ final class CardFacts
             : CarbonImmutable::parse((string) $at)->setTimezone($this->shoot->zone)->format('D j M Y, H:i');
     }
 
-    /** @return array<string, int> place => files that have no verified copy there yet; places that lack none are left out */
+    /** @return array<string, int> place => files without a verified copy there; places that lack none are left out */
     public function missing(int $card): array
     {
         $copied = $this->copied->get($card)?->pluck('n', 'place')->all() ?? [];
         $own = $this->sum($card, 'own');
 
-        return array_filter(array_map(fn (string $place): int => max(0, $own - (int) ($copied[$place] ?? 0)), $this->places));
+        $missing = array_map(
+            fn (string $place): int => max(0, $own - (int) ($copied[$place] ?? 0)),
+            $this->places,
+        );
+
+        return array_filter($missing);
     }
 
     /**
@@ -124,12 +119,10 @@ final class CardFacts
     private function copied(array $cards): Collection
     {
         return DB::table('copies')
-            ->join('files', 'files.id', '=', 'copies.file_id')
-            ->whereIn('files.card_id', $cards)
-            ->where('files.is_ticked', true)
-            ->whereColumn('copies.hash', 'files.hash')
-            ->groupBy('files.card_id', 'copies.place')
-            ->selectRaw('files.card_id, copies.place, COUNT(*) AS n')
+            ->whereIn('card_id', $cards)
+            ->where('is_sound', true)
+            ->groupBy('card_id', 'place')
+            ->selectRaw('card_id, place, COUNT(*) AS n')
             ->get()
             ->groupBy('card_id');
     }

@@ -21,7 +21,9 @@ final class CardSummaries
     {
         $cards = Card::query()->where('shoot_id', $shoot->id)->orderByDesc('number')->get();
         $cards->each(fn (Card $card) => $card->setRelation('shoot', $shoot));
-        $facts = new CardFacts($shoot, array_values(array_map(intval(...), $cards->modelKeys())));
+        $ids = array_values(array_map(intval(...), $cards->modelKeys()));
+        $facts = new CardFacts($shoot, $ids);
+        $safety = Card::safetyOf($ids, $shoot->studio->copies_required);
         $tasks = $this->tasks($shoot, $cards);
 
         return array_values($cards->map(fn (Card $card): CardSummary => new CardSummary(
@@ -31,7 +33,7 @@ final class CardSummaries
             $facts->bodies($card->id),
             $facts->span($card->id),
             $this->strip($card),
-            $card->safety(),
+            $safety[$card->id],
             $facts->sum($card->id, 'ticked'),
             $facts->sum($card->id, 'bytes'),
             $facts->sum($card->id, 'skipped'),

@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Frames\FrameCounts;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Support\Collection as BaseCollection;
 use Illuminate\Support\Facades\DB;
+use stdClass;
 
 /** The days of shoots drawn in small: how many frames were taken when, and how many of them are decided. */
 final class ShootsInSmall
@@ -18,57 +21,81 @@ final class ShootsInSmall
 
     private const HIGHEST = 36;
 
+    /** Where the drawing of a day ends, and how wide a bar and its place are. */
+    private const GROUND = 40;
+
+    private const BAR = 3;
+
+    private const PITCH = 5;
+
     /**
      * @param  Collection<int, Shoot>  $shoots
-     * @return array<int, array{frames: int, bodies: int, shooters: int, bars: array<int, array{bar: int, tall: float,
-     *     isDecided: bool}>}>
+     * @return array<int, array{frames: int, bodies: int, shooters: int, decided: string, undecided: string}>
+     *     shoot => counts, and paths of the bars in which most frames are decided, or not
      */
     public function of(Collection $shoots): array
     {
-        $days = [];
-        $spans = DB::table('frames')
-            ->whereIn('shoot_id', $shoots->modelKeys())
-            ->groupBy('shoot_id')
-            ->selectRaw(
-                'shoot_id, MIN(taken_ms) AS first, GREATEST(1, CEIL((MAX(taken_ms) - MIN(taken_ms) + 1) / ?)) AS '.
-                    'width, COUNT(*) AS frames, COUNT(DISTINCT body_id) AS bodies',
-                [self::BARS],
-            );
+        $counts = FrameCounts::of($shoots);
         $shooters = DB::table('cards')
             ->whereIn('shoot_id', $shoots->modelKeys())
             ->where('shooter', '<>', '')
             ->groupBy('shoot_id')
             ->selectRaw('shoot_id, COUNT(DISTINCT shooter) AS n')
             ->pluck('n', 'shoot_id');
-        $bars = DB::table('frames')
-            ->joinSub($spans, 'spans', 'spans.shoot_id', '=', 'frames.shoot_id')
-            ->selectRaw(
-                'frames.shoot_id, FLOOR((taken_ms - spans.first) / spans.width) AS bar, COUNT(*) AS n, '.
-                    "SUM(verdict = 'open') AS open",
-            )
-            ->groupBy('frames.shoot_id', 'bar')
-            ->orderBy('bar')
-            ->get()
-            ->groupBy('shoot_id');
-        foreach ($spans->get() as $span) {
-            $own = $bars->get($span->shoot_id) ?? collect();
-            $most = max(1, (int) $own->max('n'));
-            $days[(int) $span->shoot_id] = [
-                'frames' => (int) $span->frames,
-                'bodies' => (int) $span->bodies,
-                'shooters' => (int) ($shooters[$span->shoot_id] ?? 0),
-                'bars' => $own
-                    ->map(
-                        fn (\stdClass $row): array => [
-                            'bar' => (int) $row->bar,
-                            'tall' => round(self::LOWEST + (self::HIGHEST * (int) $row->n) / $most, 1),
-                            'isDecided' => 2 * (int) $row->open < (int) $row->n,
-                        ],
-                    )
-                    ->all(),
-            ];
+        $bars = $this->bars($shoots);
+        $days = [];
+        foreach ($shoots as $shoot) {
+            if ($bars->has($shoot->id)) {
+                $days[$shoot->id] = [
+                    'frames' => $counts->taken($shoot),
+                    'bodies' => $counts->bodies($shoot),
+                    'shooters' => (int) ($shooters[$shoot->id] ?? 0),
+                    ...self::paths($bars->get($shoot->id) ?? new BaseCollection()),
+                ];
+            }
         }
 
         return $days;
+    }
+
+    /**
+     * @param  Collection<int, Shoot>  $shoots
+     * @return BaseCollection<int, BaseCollection<int, stdClass>> shoot => frames in each span, and how many are open
+     */
+    private function bars(Collection $shoots): BaseCollection
+    {
+        $spans = DB::table('frames')
+            ->whereIn('shoot_id', $shoots->modelKeys())
+            ->groupBy('shoot_id')
+            ->selectRaw(
+                'shoot_id, MIN(taken_ms) AS first, GREATEST(1, CEIL((MAX(taken_ms) - MIN(taken_ms) + 1) / ?)) AS width',
+                [self::BARS],
+            );
+
+        return DB::table('frames')
+            ->joinSub($spans, 'spans', 'spans.shoot_id', '=', 'frames.shoot_id')
+            ->selectRaw('frames.shoot_id, (taken_ms - spans.first) DIV spans.width AS bar, COUNT(*) AS n')
+            ->selectRaw("SUM(verdict = 'open') AS open")
+            ->groupBy('frames.shoot_id', 'bar')
+            ->orderBy('bar')
+            ->get()
+            ->groupBy(fn (stdClass $bar): int => (int) $bar->shoot_id);
+    }
+
+    /**
+     * @param  BaseCollection<int, stdClass>  $bars
+     * @return array{decided: string, undecided: string}
+     */
+    private static function paths(BaseCollection $bars): array
+    {
+        $paths = ['decided' => '', 'undecided' => ''];
+        $most = max(1, (int) $bars->max('n'));
+        foreach ($bars as $bar) {
+            $top = self::GROUND - round(self::LOWEST + (self::HIGHEST * (int) $bar->n) / $most, 1);
+            $paths[2 * (int) $bar->open < (int) $bar->n ? 'decided' : 'undecided'] .=
+                'M'.self::PITCH * (int) $bar->bar." {$top}h".self::BAR.'V'.self::GROUND.'h-'.self::BAR.'z';
+        }
+
+        return $paths;
     }
 }

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Proof;
 
+use App\Frames\FrameCounts;
 use App\Studio\Stage;
 use App\Studio\StageReport;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Frames\Verdict;
 
 final class ProofReport implements StageReport
 {
@@ -29,17 +31,12 @@ final class ProofReport implements StageReport
             ->groupBy('shoot_id')
             ->selectRaw('shoot_id, COUNT(*) AS n')
             ->pluck('n', 'shoot_id');
-        $kept = DB::table('frames')
-            ->whereIn('shoot_id', $shoots->modelKeys())
-            ->whereNull('aside_at')
-            ->where('verdict', 'keep')
-            ->groupBy('shoot_id')
-            ->selectRaw('shoot_id, COUNT(*) AS n')
-            ->pluck('n', 'shoot_id');
+        $counts = FrameCounts::of($shoots);
         $stages = [];
         foreach ($shoots as $shoot) {
             $out = (int) ($galleries[$shoot->id] ?? 0);
             $selections = (int) ($sent[$shoot->id] ?? 0);
+            $kept = $counts->decided($shoot, Verdict::Keep);
             $stages[$shoot->id] = match (true) {
                 $selections > 0 => new Stage(
                     'proof',
@@ -47,11 +44,11 @@ final class ProofReport implements StageReport
                     $selections === 1 ? '1 selection' : "{$selections} selections",
                 ),
                 $out > 0 => new Stage('proof', 0.5, $out === 1 ? '1 out' : "{$out} out", '', 'waiting for the guest'),
-                ($kept[$shoot->id] ?? 0) > 0 => new Stage(
+                $kept > 0 => new Stage(
                     'proof',
                     0.0,
                     'none out',
-                    'Publish '.number_format((int) $kept[$shoot->id]).' kept frames',
+                    'Publish '.number_format($kept).' kept frames',
                 ),
                 default => new Stage('proof', 0.0),
             };

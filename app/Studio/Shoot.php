@@ -74,6 +74,16 @@ final class Shoot extends Model
             ->orderByDesc('id');
     }
 
+    /** @return Builder<self> those that are finished, the last first */
+    public static function finished(Studio $studio): Builder
+    {
+        return self::query()
+            ->where('studio_id', $studio->id)
+            ->whereNull('removal_at')
+            ->whereNotNull('finished_at')
+            ->orderByDesc('finished_at');
+    }
+
     /** @return Builder<self> whose name, client or venue has every word that is sought */
     public static function found(Studio $studio, string $sought): Builder
     {

@@ -15,6 +15,24 @@ final readonly class CardSafety
     }
 
     /**
+     * @param  iterable<array{copies: int, isTicked: bool, files: int}>  $groups  of files with equally many verified
+     *     copies
+     * @param  positive-int  $wanted  places that each file must stand in
+     */
+    public static function ofGroups(iterable $groups, int $wanted): self
+    {
+        $files = $proved = $leftOut = 0;
+        foreach ($groups as $group) {
+            $isProved = $group['copies'] >= $wanted;
+            $files += $group['files'];
+            $proved += $isProved ? $group['files'] : 0;
+            $leftOut += ! $isProved && ! $group['isTicked'] ? $group['files'] : 0;
+        }
+
+        return new self($files, $proved, $wanted, $leftOut);
+    }
+
+    /**
      * @param  iterable<int>  $proofs  for each file on the card the number of places with a proved copy
      * @param  positive-int  $wanted  places that each file must stand in
      * @param  int  $leftOut  how many of the files that do not stand there were not to be copied

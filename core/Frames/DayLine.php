@@ -53,13 +53,32 @@ final readonly class DayLine
      */
     public function ticks(iterable $instants, float $top, float $height): string
     {
-        $places = [];
+        $tenths = [];
         foreach ($instants as $instant) {
-            $places[(string) $this->place($instant)] = true;
+            $tenths[$this->tenth($instant)] = true;
         }
+
+        return self::path(array_keys($tenths), $top, $height);
+    }
+
+    /** Where an instant stands, in tenths of a unit, rounded half up. */
+    public function tenth(int $instant): int
+    {
+        $span = $this->to - $this->from;
+
+        return intdiv(20 * $this->width * ($instant - $this->from) + $span, 2 * $span);
+    }
+
+    /**
+     * Ticks at places that are known, as one path for SVG.
+     *
+     * @param  list<int>  $tenths  as `tenth` gives them, each once
+     */
+    public static function path(array $tenths, float $top, float $height): string
+    {
         $path = '';
-        foreach ($places as $place => $_) {
-            $path .= "M{$place} {$top}v{$height}";
+        foreach ($tenths as $tenth) {
+            $path .= 'M'.$tenth / 10 ." {$top}v{$height}";
         }
 
         return $path;

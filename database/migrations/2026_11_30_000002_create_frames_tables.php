@@ -89,6 +89,9 @@ return new class extends Migration
             $table->index(['shoot_id', 'revision']);
             $table->index(['shoot_id', 'moment']);
             $table->index(['shoot_id', 'aside_at', 'taken_ms', 'id'], 'frames_in_order');
+            // All that counts, lanes and the day line ask for.
+            $table->index(['shoot_id', 'body_id', 'verdict', 'aside_at', 'taken_ms', 'card_id'], 'frames_counted');
+            $table->index(['card_id', 'taken_ms', 'body_id'], 'frames_of_cards');
         });
         Schema::create('files', function (Blueprint $table): void {
             $table->id();
@@ -117,6 +120,8 @@ return new class extends Migration
             // The running number in the shoot that it was named with.
             $table->unsignedInteger('number')->nullable();
             $table->index(['card_id', 'id']);
+            // All that the page of the cards counts.
+            $table->index(['card_id', 'kind', 'is_ticked', 'same_as_id', 'size'], 'files_counted');
             $table->index('fingerprint');
             $table->index('name_key');
             $table->index(['hash', 'size']);

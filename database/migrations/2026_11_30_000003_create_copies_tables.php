@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
 return new class extends Migration
@@ -29,8 +30,30 @@ return new class extends Migration
             $table->string('place', 40);
             $table->char('hash', 32);
             $table->timestamp('verified_at', 3);
+            // Of which card, and whether the copy is as the card was: kept by the triggers below, to be counted.
+            $table->unsignedBigInteger('card_id')->default(0);
+            $table->boolean('is_sound')->default(false);
             $table->unique(['file_id', 'place']);
+            $table->index(['card_id', 'place', 'is_sound', 'verified_at'], 'copies_counted');
+            $table->index(['file_id', 'is_sound'], 'copies_sound');
         });
+        foreach (['INSERT', 'UPDATE'] as $event) {
+            DB::unprepared(
+                <<<SQL
+                    CREATE TRIGGER copies_before_{$event} BEFORE {$event} ON copies FOR EACH ROW
+                    SET NEW.card_id = (SELECT card_id FROM files WHERE files.id = NEW.file_id),
+                        NEW.is_sound = COALESCE(NEW.hash = (SELECT hash FROM files WHERE files.id = NEW.file_id), 0)
+                    SQL,
+            );
+        }
+        DB::unprepared(
+            <<<'SQL'
+                CREATE TRIGGER copies_after_files AFTER UPDATE ON files FOR EACH ROW
+                IF NOT (NEW.hash <=> OLD.hash) THEN
+                    UPDATE copies SET verified_at = verified_at WHERE file_id = NEW.id;
+                END IF
+                SQL,
+        );
         Schema::create('version_copies', function (Blueprint $table): void {
             $table->id();
             $table->foreignId('version_id')->constrained()->cascadeOnDelete();

@@ -19,6 +19,7 @@ return new class extends Migration
             $table->json('own')->default('[]');
             $table->boolean('tells')->default(false);
             $table->index(['shoot_id', 'written_at']);
+            $table->index(['shoot_id', 'tells', 'frame_id'], 'captions_counted');
         });
         // Each caption brings its words, and each change of its fields.
         DB::unprepared(

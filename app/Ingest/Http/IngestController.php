@@ -7,6 +7,7 @@ namespace App\Ingest\Http;
 use App\Copies\Places;
 use App\Frames\Body;
 use App\Ingest\Card;
+use App\Ingest\CardLedger;
 use App\Ingest\CardSummaries;
 use App\Ingest\CompareWithCard;
 use App\Ingest\CopyCard;
@@ -148,15 +149,18 @@ final class IngestController
         return redirect()->route('ingest.show', $card->shoot);
     }
 
-    /** The ledger of a card: each file, and where a proved copy of it stands. It prints. */
+    /** The ledger of a card: each file, and where a verified copy of it is. It prints. */
     public function report(Card $card, Places $places): View
     {
         return view('ingest.report', [
             'card' => $card,
             'shoot' => $card->shoot,
             'safety' => $card->safety(),
-            'files' => $card->files()->with('copies', 'sameAs.copies', 'sameAs.card.shoot')->orderBy('path')->get(),
-            'places' => $places->all($card->shoot->studio_id),
+            'lines' => (new CardLedger($card))->lines(),
+            'places' => $places
+                ->all($card->shoot->studio_id)
+                ->pluck('name')
+                ->all(),
         ]);
     }
 

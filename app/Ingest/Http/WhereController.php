@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Ingest\Http;
 
-use App\Copies\Copy;
 use App\Copies\Place;
 use App\Copies\Places;
+use App\Ingest\Card;
 use App\Ingest\NameTree;
 use App\Ingest\Naming;
 use App\Ingest\ReevaluateCards;
@@ -19,6 +19,7 @@ use App\Studio\Studio;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Copies\UnableToCopy;
@@ -28,6 +29,9 @@ use Kanpai\Core\Ingest\NamePattern;
 /** Where copies go: the places, and the folders and names in them. */
 final class WhereController
 {
+    /** Files whose names are worked out with the page. */
+    private const AT_ONCE = 400;
+
     public function show(Shoot $shoot, Naming $naming, NameTree $tree, Places $places): View
     {
         $pattern = $naming->ofShoot($shoot);
@@ -35,18 +39,43 @@ final class WhereController
         return view('ingest.where', [
             'shoot' => $shoot,
             'pattern' => $pattern,
-            'tree' => $tree->of($shoot, $pattern),
+            // Of many files it is worked out beside the page.
+            'tree' => $this->isLarge($shoot) ? null : $tree->of($shoot, $pattern),
             'saved' => SavedPattern::query()->where('studio_id', $shoot->studio_id)->orderBy('name')->get(),
             'places' => $places->all($shoot->studio_id),
-            'copies' => Copy::query()
-                ->whereHas('file.card.shoot', fn ($shoots) => $shoots->where('studio_id', $shoot->studio_id))
+            'copies' => DB::table('copies')
+                ->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))
                 ->groupBy('place')
                 ->selectRaw('place, COUNT(*) AS n')
                 ->pluck('n', 'place'),
+            'used' => $this->used($shoot, $places),
             'free' => $places->free($shoot->studio_id),
             'standard' => NamePattern::standard(),
             'task' => RenameFiles::latest($shoot),
         ]);
+    }
+
+    private function isLarge(Shoot $shoot): bool
+    {
+        return (int) Card::query()->where('shoot_id', $shoot->id)->sum('files_count') > self::AT_ONCE;
+    }
+
+    /** @return list<string> places in which copies of any shoot of the studio are */
+    private function used(Shoot $shoot, Places $places): array
+    {
+        $cards = Card::query()
+            ->whereIn('shoot_id', Shoot::query()->where('studio_id', $shoot->studio_id)->select('id'))
+            ->select('id');
+
+        return array_values(
+            array_filter(
+                $places->all($shoot->studio_id)->pluck('name')->all(),
+                fn (string $place): bool => DB::table('copies')
+                    ->whereIn('card_id', $cards)
+                    ->where('place', $place)
+                    ->exists(),
+            ),
+        );
     }
 
     /** What comes out, while the pattern is being typed. */

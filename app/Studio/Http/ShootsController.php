@@ -9,6 +9,8 @@ use App\Studio\Shoot;
 use App\Studio\Stages;
 use App\Studio\Studio;
 use Illuminate\Contracts\View\View;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -24,6 +26,8 @@ final class ShootsController
     /** Seconds within which the same form is the same press of a button. */
     private const SAME_PRESS = 10;
 
+    private const ON_PAGE = 30;
+
     /** What a list can be in order of, beside what is promised next. */
     private const SORTS = [
         'name' => ['name', 'asc'],
@@ -35,36 +39,38 @@ final class ShootsController
     public function index(Request $request, Stages $stages): View
     {
         $studio = Member::current()->studio;
-        $isFinished = $request->boolean('finished');
         $sought = trim($request->string('find')->toString());
-        $sort = self::SORTS[$request->string('sort')->toString()] ?? null;
-        $shoots = match (true) {
-            // What is sought may be finished.
-            $sought !== '' => Shoot::found($studio, $sought)->orderByDesc('held_on')->orderByDesc('id'),
-            $isFinished => Shoot::query()
-                ->where('studio_id', $studio->id)
-                ->whereNull('removal_at')
-                ->whereNotNull('finished_at')
-                ->orderByDesc('finished_at'),
-            default => Shoot::toFinish($studio),
-        };
-        if ($sort !== null) {
-            $shoots->reorder(...$sort)->orderByDesc('id');
-        }
-        $shoots = $shoots->get();
+        $sort = $request->string('sort')->toString();
+        $page = $this->sought($request, $studio, $sought)->paginate(self::ON_PAGE)->withQueryString();
+        $shoots = new Collection($page->items());
 
         return view('studio.shoots', [
+            'page' => $page,
             'shoots' => $shoots,
-            'counted' => self::counted($shoots->count()),
+            'counted' => self::counted($page->total()),
             'stages' => $stages->of($shoots),
-            'isFinished' => $isFinished,
+            'isFinished' => $request->boolean('finished'),
             'sought' => $sought,
-            'sort' => $sort === null ? '' : $request->string('sort')->toString(),
+            'sort' => isset(self::SORTS[$sort]) ? $sort : '',
             'finishedCount' => $studio->shoots()->whereNotNull('finished_at')->count(),
             'next' => $shoots->first(
                 fn (Shoot $shoot): bool => $shoot->promised_on !== null && $shoot->finished_at === null,
             ),
         ]);
+    }
+
+    /** @return Builder<Shoot> */
+    private function sought(Request $request, Studio $studio, string $words): Builder
+    {
+        $shoots = match (true) {
+            // What is sought may be finished.
+            $words !== '' => Shoot::found($studio, $words)->orderByDesc('held_on')->orderByDesc('id'),
+            $request->boolean('finished') => Shoot::finished($studio),
+            default => Shoot::toFinish($studio),
+        };
+        $sort = self::SORTS[$request->string('sort')->toString()] ?? null;
+
+        return $sort === null ? $shoots : $shoots->reorder(...$sort)->orderByDesc('id');
     }
 
     /** “Three shoots”; up to twelve in words. */

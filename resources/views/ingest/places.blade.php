@@ -13,10 +13,10 @@
                         <span class="quiet">{{ Number::fileSize($place->room(), 0) }} free</span>
                     @endif
                 </p>
-                <p class="small quiet breaks">{{ number_format((int) ($copies[$place->name] ?? 0)) }} copies
-                    stand there</p>
+                <p class="small quiet breaks">{{ number_format((int) ($copies[$place->name] ?? 0)) }} copies of
+                    this shoot</p>
                 <div class="row-line">
-                    @if (($copies[$place->name] ?? 0) > 0)
+                    @if (in_array($place->name, $used, true))
                         <form method="post" action="{{ route('ingest.place.check', [$shoot, $place->id]) }}">
                             @csrf<button class="btn-word" data-check="{{ $place->name }}">Check this
                                 disk</button></form>

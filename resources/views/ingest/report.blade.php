@@ -23,39 +23,36 @@
                     <th scope="col">Bytes</th>
                     <th scope="col">xxh128</th>
                     @foreach ($places as $place)
-                        <th scope="col">{{ $place->name }}</th>
+                        <th scope="col">{{ $place }}</th>
                     @endforeach
                 </tr>
             </thead>
             <tbody>
-                @foreach ($files as $file)
+                @foreach ($lines as $line)
                     <tr>
                         <td>
-                            {{ mb_scrub($file->path, 'UTF-8') }}
-                            @if ($file->destination !== '' && $file->same_as_id === null)
-                                <br><span class="quiet">{{ mb_scrub($file->destination, 'UTF-8') }}</span>
+                            {{ $line['path'] }}
+                            @if ($line['destination'] !== '')
+                                <br><span class="quiet">{{ $line['destination'] }}</span>
                             @endif
-                            @if ($file->problem)
-                                <br><span class="quiet">{{ $file->problem }}</span>
-                            @endif
-                            @if ($file->copy_problem && $file->hash === null)
-                                <br><span class="danger">{{ $file->copy_problem }}</span>
-                            @endif
-                            @if ($file->sameAs)
-                                <br><span class="quiet">skipped: the studio has it from card
-                                    {{ $file->sameAs->card->number }} of “{{ $file->sameAs->card->shoot->name }}”, as
-                                    {{ mb_scrub($file->sameAs->destination, 'UTF-8') }}</span>
-                            @endif
-                            @if (!$file->is_ticked)
-                                <br><span class="quiet">skipped: it was not ticked</span>
+                            @foreach ($line['notes'] as $note)
+                                <br><span class="quiet">{{ $note }}</span>
+                            @endforeach
+                            @if ($line['problem'] !== '')
+                                <br><span class="danger">{{ $line['problem'] }}</span>
                             @endif
                         </td>
-                        <td class="figures">{{ number_format($file->size) }}</td>
-                        <td class="hash">{{ $file->hash ?? '–' }}</td>
+                        <td class="figures">{{ number_format($line['size']) }}</td>
+                        <td class="hash">{{ $line['hash'] }}</td>
                         @foreach ($places as $place)
-                            @include('ingest.report-copy', [
-                                'copy' => ($file->sameAs ?? $file)->copies->firstWhere('place', $place->name),
-                            ])
+                            @if (!isset($line['copies'][$place]))
+                                <td>no copy</td>
+                            @elseif($line['copies'][$place]['isSound'])
+                                <td>{{ $line['copies'][$place]['words'] }} {{ $line['copies'][$place]['at'] }}</td>
+                            @else
+                                <td class="danger strong">
+                                    {{ $line['copies'][$place]['words'] }} {{ $line['copies'][$place]['at'] }}</td>
+                            @endif
                         @endforeach
                     </tr>
                 @endforeach

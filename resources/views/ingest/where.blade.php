@@ -42,7 +42,14 @@
                 @include('studio.task')
             @endif
             <x-problem of="rename" />
-            <div id="tree" class="stack">@include('ingest.tree')</div>
+            @if ($tree === null)
+                <div id="tree" class="stack" hx-trigger="load"
+                    hx-get="{{ route('ingest.tree', [$shoot, 'folder' => $pattern->folder, 'file' => $pattern->file]) }}">
+                    <p class="quiet" role="status">Working out the names …</p>
+                </div>
+            @else
+                <div id="tree" class="stack">@include('ingest.tree')</div>
+            @endif
             <p class="small quiet">A frame is called as its copy is. The camera’s own name stays in the record and finds the
                 frame again.</p>
         </section>

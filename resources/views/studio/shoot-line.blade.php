@@ -22,10 +22,10 @@
     <div>
         <svg class="day-small" viewBox="0 0 600 40" preserveAspectRatio="none" role="img"
             aria-label="Frames over the day of {{ $shoot->name }}">
-            @foreach ($day['bars'] ?? [] as $bar)
-                <rect class="{{ $bar['isDecided'] ? 'decided' : 'undecided' }}" x="{{ $bar['bar'] * 5 }}"
-                    y="{{ 40 - $bar['tall'] }}" width="3" height="{{ $bar['tall'] }}" />
-            @endforeach
+            @if ($day)
+                <path class="decided" d="{{ $day['decided'] }}" />
+                <path class="undecided" d="{{ $day['undecided'] }}" />
+            @endif
         </svg>
         <nav class="stage-bars" aria-label="Stages of {{ $shoot->name }}">
             @foreach ($stages[$shoot->id] as $stage)

@@ -60,4 +60,5 @@
                 </div>
             @endforelse
         </div>
+        <x-pages :of="$page" />
     @endsection
