@@ -9,6 +9,7 @@ use App\Copies\VersionCopy;
 use App\Deliver\ContactSheet\ContactSheet;
 use App\Deliver\Delivery;
 use App\Deliver\DeliveryFile;
+use App\Deliver\DeliveryPart;
 use App\Deliver\Receipt;
 use App\Deliver\Recipient;
 use App\Frames\CardFile;
@@ -16,6 +17,8 @@ use App\Frames\Version;
 use App\Ingest\Card;
 use App\Proof\Selection;
 use App\Studio\Shoot;
+use Generator;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -24,6 +27,7 @@ use Illuminate\Support\Str;
  * and proofs, contact sheets; and as texts selections, records of deliveries, and all that the database knows.
  *
  * @phpstan-type Entry array{path: string, sources: list<string>, hash: string|null, name: string}
+ * @phpstan-type Source array{string, array<int, string>, string|null, string}
  */
 final class BagContents
 {
@@ -52,6 +56,8 @@ final class BagContents
     }
 
     /**
+     * Files of a shoot with the places from which each can be taken, the first one first.
+     *
      * @return array<string, Entry> by path
      *
      * @throws UnableToArchive
@@ -60,15 +66,35 @@ final class BagContents
     {
         $folders = $this->places->folders($shoot->studio_id);
         $entries = [];
-        $add = function (string $path, array $sources, ?string $hash, string $name) use (&$entries): void {
-            $entries[$path] ??= [
-                'path' => $path,
-                'sources' => array_values(array_filter($sources, is_file(...))),
-                'hash' => $hash,
-                'name' => $name,
-            ];
-        };
-        $below = BagFolder::ORIGINALS.'/';
+        $all = [
+            $this->fromCards($shoot, $folders),
+            $this->fromVersions($shoot, $folders),
+            $this->fromSidecars($shoot, $folders),
+            $this->fromPictures($shoot),
+            $this->fromSheets($shoot),
+        ];
+        foreach ($all as $some) {
+            foreach ($some as [$path, $sources, $hash, $name]) {
+                $entries[$path] ??= [
+                    'path' => $path,
+                    'sources' => array_values(array_filter($sources, is_file(...))),
+                    'hash' => $hash,
+                    'name' => $name,
+                ];
+            }
+        }
+
+        return $entries;
+    }
+
+    /**
+     * @param  array<string, string>  $folders  place => folder
+     * @return Generator<int, Source>
+     *
+     * @throws UnableToArchive
+     */
+    private function fromCards(Shoot $shoot, array $folders): Generator
+    {
         foreach (Card::query()->where('shoot_id', $shoot->id)->orderBy('id')->get() as $card) {
             foreach ($card->files()->with('copies', 'sameAs.copies')->orderBy('id')->lazyById(500) as $file) {
                 $proofs = $file->proofs();
@@ -80,173 +106,205 @@ final class BagContents
                     continue;
                 }
                 $destination = ($file->sameAs ?? $file)->destination;
-                $add(
-                    $below.$destination,
-                    $proofs->map(fn ($copy): string => ($folders[$copy->place] ?? '').'/'.$destination)->all(),
-                    $file->hash,
-                    $file->shown(),
-                );
+                $sources = $proofs->map(fn ($copy): string => ($folders[$copy->place] ?? '')."/{$destination}");
+                yield [BagFolder::ORIGINALS."/{$destination}", $sources->all(), $file->hash, $file->shown()];
             }
         }
-        $frames = DB::table('frames')->where('shoot_id', $shoot->id)->select('id');
-        foreach (
-            Version::query()->whereIn('frame_id', $frames)->whereNotNull('hash')->with('copies')->orderBy('id')->get() as $version
-        ) {
-            $add(
-                $below.$version->destination,
-                $version->copies
-                    ->map(fn (VersionCopy $copy): string => ($folders[$copy->place] ?? '').'/'.$version->destination)
-                    ->all(),
+    }
+
+    /**
+     * @param  array<string, string>  $folders  place => folder
+     * @return Generator<int, Source>
+     */
+    private function fromVersions(Shoot $shoot, array $folders): Generator
+    {
+        $versions = Version::query()
+            ->whereIn('frame_id', DB::table('frames')->where('shoot_id', $shoot->id)->select('id'))
+            ->whereNotNull('hash')
+            ->with('copies')
+            ->orderBy('id');
+        foreach ($versions->get() as $version) {
+            $sources = $version->copies->map(
+                fn (VersionCopy $copy): string => ($folders[$copy->place] ?? '').'/'.$version->destination,
+            );
+            yield [
+                BagFolder::ORIGINALS."/{$version->destination}",
+                array_values($sources->all()),
                 $version->hash,
                 $version->name,
-            );
+            ];
         }
-        foreach (
-            DB::table('sidecars')
-                ->whereIn('frame_id', $frames)
-                ->orderBy('id')
-                ->get(['place', 'path']) as $sidecar
-        ) {
+    }
+
+    /**
+     * @param  array<string, string>  $folders  place => folder
+     * @return Generator<int, Source>
+     */
+    private function fromSidecars(Shoot $shoot, array $folders): Generator
+    {
+        $sidecars = DB::table('sidecars')
+            ->whereIn('frame_id', DB::table('frames')->where('shoot_id', $shoot->id)->select('id'))
+            ->orderBy('id');
+        foreach ($sidecars->get(['place', 'path']) as $sidecar) {
             $path = ($folders[$sidecar->place] ?? '').'/'.$sidecar->path;
             if (is_file($path)) {
-                $add($below.$sidecar->path, [$path], null, basename((string) $sidecar->path));
+                yield [BagFolder::ORIGINALS."/{$sidecar->path}", [$path], null, basename((string) $sidecar->path)];
             }
         }
+    }
+
+    /** @return Generator<int, Source> */
+    private function fromPictures(Shoot $shoot): Generator
+    {
         foreach ($this->pictures($shoot) as $picture) {
-            $path = config('kanpai.pictures').'/'.$picture;
+            $path = config('kanpai.pictures')."/{$picture}";
             if (is_file($path)) {
-                $add("data/pictures/{$picture}", [$path], null, basename($picture));
+                yield ["data/pictures/{$picture}", [$path], null, basename($picture)];
             }
         }
+    }
+
+    /** @return Generator<int, Source> */
+    private function fromSheets(Shoot $shoot): Generator
+    {
         foreach (ContactSheet::query()->where('shoot_id', $shoot->id)->whereNotNull('made_at')->get() as $sheet) {
             if (is_file($sheet->path())) {
-                $add("data/sheets/{$sheet->uuid}.pdf", [$sheet->path()], null, $sheet->title);
+                yield ["data/sheets/{$sheet->uuid}.pdf", [$sheet->path()], null, $sheet->title];
             }
         }
-
-        return $entries;
     }
 
     /** @return array<string, string> path => what is in it */
     public function texts(Shoot $shoot): array
     {
-        $json = fn (mixed $said): string => json_encode(
-            $said,
-            JSON_THROW_ON_ERROR |
-                JSON_PRETTY_PRINT |
-                JSON_UNESCAPED_UNICODE |
-                JSON_UNESCAPED_SLASHES |
-                JSON_INVALID_UTF8_SUBSTITUTE,
-        )."\n";
         $texts = [];
-        foreach (
-            Selection::query()
-                ->whereHas('gallery', fn ($galleries) => $galleries->where('shoot_id', $shoot->id))
-                ->with('gallery')
-                ->orderBy('id')
-                ->get() as $selection
-        ) {
-            $texts["data/selections/{$selection->id}-".(Str::slug($selection->name) ?: 'guest').'.json'] = $json([
-                'gallery' => $selection->gallery->title,
-                'by' => ['name' => $selection->name, 'email' => $selection->email],
-                'message' => $selection->message,
-                'sent' => $selection->sent_at->toIso8601String(),
-                'pictures' => $selection->chosen(),
-            ]);
+        $selections = Selection::query()
+            ->whereHas('gallery', fn ($galleries) => $galleries->where('shoot_id', $shoot->id))
+            ->with('gallery')
+            ->orderBy('id');
+        foreach ($selections->get() as $selection) {
+            $name = Str::slug($selection->name) ?: 'guest';
+            $texts["data/selections/{$selection->id}-{$name}.json"] = self::json($this->selection($selection));
         }
-        foreach (
-            Delivery::query()
-                ->where('shoot_id', $shoot->id)
-                ->with('parts', 'recipients', 'receipts')
-                ->orderBy('id')
-                ->get() as $delivery
-        ) {
-            $texts["data/deliveries/{$delivery->id}-".(Str::slug($delivery->name) ?: 'delivery').'.json'] = $json([
-                'name' => $delivery->name,
-                'made' => $delivery->made_at?->toIso8601String(),
-                'until' => $delivery->ends_on?->format('Y-m-d'),
-                'parts' => $delivery->parts
-                    ->map(
-                        fn ($part): array => [
-                            'number' => $part->number,
-                            'name' => $part->name,
-                            'made' => $part->made_at?->toIso8601String(),
-                        ],
-                    )
-                    ->all(),
-                'people' => $delivery->recipients
-                    ->map(
-                        fn (Recipient $recipient): array => [
-                            'id' => $recipient->id,
-                            'name' => $recipient->name,
-                            'email' => $recipient->email,
-                        ],
-                    )
-                    ->all(),
-                'files' => $delivery
-                    ->files()
-                    ->get()
-                    ->map(
-                        fn (DeliveryFile $file): array => [
-                            'name' => $file->name,
-                            'bytes' => $file->bytes,
-                            'xxh128' => $file->hash,
-                            'part' => $file->part_id,
-                            'replaced' => $file->replaced_at?->toIso8601String(),
-                        ],
-                    )
-                    ->all(),
-                'receipts' => $delivery
-                    ->receipts()
-                    ->get()
-                    ->map(
-                        fn (Receipt $receipt): array => [
-                            'person' => $receipt->recipient_id,
-                            'kind' => $receipt->kind,
-                            'what' => $receipt->what,
-                            'from' => $receipt->from_byte,
-                            'sent' => $receipt->sent_bytes,
-                            'at' => $receipt->at->toIso8601String(),
-                        ],
-                    )
-                    ->all(),
-            ]);
+        $deliveries = Delivery::query()
+            ->where('shoot_id', $shoot->id)
+            ->with('parts', 'recipients', 'receipts')
+            ->orderBy('id');
+        foreach ($deliveries->get() as $delivery) {
+            $name = Str::slug($delivery->name) ?: 'delivery';
+            $texts["data/deliveries/{$delivery->id}-{$name}.json"] = self::json($this->delivery($delivery));
         }
         $texts[BagFolder::RECORD] = $this->record->of($shoot, $this->originals($shoot));
 
         return $texts;
     }
 
+    /** @param  array<string, mixed>  $facts */
+    private static function json(array $facts): string
+    {
+        $flags =
+            JSON_THROW_ON_ERROR |
+            JSON_PRETTY_PRINT |
+            JSON_UNESCAPED_UNICODE |
+            JSON_UNESCAPED_SLASHES |
+            JSON_INVALID_UTF8_SUBSTITUTE;
+
+        return json_encode($facts, $flags)."\n";
+    }
+
+    /** @return array<string, mixed> */
+    private function selection(Selection $selection): array
+    {
+        return [
+            'gallery' => $selection->gallery->title,
+            'by' => ['name' => $selection->name, 'email' => $selection->email],
+            'message' => $selection->message,
+            'sent' => $selection->sent_at->toIso8601String(),
+            'pictures' => $selection->chosen(),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function delivery(Delivery $delivery): array
+    {
+        $part = fn (DeliveryPart $part): array => [
+            'number' => $part->number,
+            'name' => $part->name,
+            'made' => $part->made_at?->toIso8601String(),
+        ];
+        $person = fn (Recipient $recipient): array => [
+            'id' => $recipient->id,
+            'name' => $recipient->name,
+            'email' => $recipient->email,
+        ];
+
+        return [
+            'name' => $delivery->name,
+            'made' => $delivery->made_at?->toIso8601String(),
+            'until' => $delivery->ends_on?->format('Y-m-d'),
+            'parts' => $delivery->parts->map($part)->all(),
+            'people' => $delivery->recipients->map($person)->all(),
+            'files' => $delivery->files()->get()->map($this->deliveredFile(...))->all(),
+            'receipts' => $delivery->receipts()->get()->map($this->receipt(...))->all(),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function deliveredFile(DeliveryFile $file): array
+    {
+        return [
+            'name' => $file->name,
+            'bytes' => $file->bytes,
+            'xxh128' => $file->hash,
+            'part' => $file->part_id,
+            'replaced' => $file->replaced_at?->toIso8601String(),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function receipt(Receipt $receipt): array
+    {
+        return [
+            'person' => $receipt->recipient_id,
+            'kind' => $receipt->kind,
+            'what' => $receipt->what,
+            'from' => $receipt->from_byte,
+            'sent' => $receipt->sent_bytes,
+            'at' => $receipt->at->toIso8601String(),
+        ];
+    }
+
     /** @return list<string> below the folder of pictures, that rows of the shoot name */
     public function pictures(Shoot $shoot): array
     {
         $frames = DB::table('frames')->where('shoot_id', $shoot->id);
+        $versions = DB::table('versions')->whereIn('frame_id', (clone $frames)->select('id'));
+        $galleries = DB::table('galleries')->where('shoot_id', $shoot->id)->select('id');
+        $proofs = DB::table('gallery_frames')->whereIn('gallery_id', $galleries);
+        $paths = array_unique([
+            ...$this->paths($frames, ['small_path', 'large_path']),
+            ...$this->paths($versions, ['small_path', 'large_path']),
+            ...$this->paths($proofs, ['small_path', 'large_path', 'plain_small_path', 'plain_large_path']),
+        ]);
+
+        return array_values($paths);
+    }
+
+    /**
+     * @param  list<string>  $columns
+     * @return list<string>
+     */
+    private function paths(Builder $rows, array $columns): array
+    {
         $paths = [];
-        foreach (
-            [
-                [clone $frames, ['small_path', 'large_path']],
-                [
-                    DB::table('versions')->whereIn('frame_id', (clone $frames)->select('id')),
-                    ['small_path', 'large_path'],
-                ],
-                [
-                    DB::table('gallery_frames')->whereIn(
-                        'gallery_id',
-                        DB::table('galleries')->where('shoot_id', $shoot->id)->select('id'),
-                    ),
-                    ['small_path', 'large_path', 'plain_small_path', 'plain_large_path'],
-                ],
-            ] as [$rows, $columns]
-        ) {
-            foreach ($rows->get($columns) as $row) {
-                foreach ((array) $row as $path) {
-                    if (is_string($path) && $path !== '') {
-                        $paths[$path] = true;
-                    }
+        foreach ($rows->get($columns) as $row) {
+            foreach ((array) $row as $path) {
+                if (is_string($path) && $path !== '') {
+                    $paths[] = $path;
                 }
             }
         }
 
-        return array_map(strval(...), array_keys($paths));
+        return $paths;
     }
 }

@@ -14,8 +14,11 @@ use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection as EloquentCollection;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Copies\CopyDeletion;
+use stdClass;
 
 /**
  * Deletes the copies of an archived shoot in one place. The ledger decides file by file: a copy goes only where
@@ -42,61 +45,74 @@ final class FreeCopies extends WorkInTurns
      * What stands in each place of a shoot, and how much of it could go.
      *
      * @return list<array{place: string, files: int, bytes: int, mayGo: int, isThere: bool, isBag: bool,
-     *     besides: list<string>}> `besides`: places
-     *                                                                                                                         on the same disk
+     *     besides: list<string>}> `besides`: places on the same disk
      */
     public static function plan(Shoot $shoot): array
     {
         $there = app(CopyRemoval::class)->standing($shoot->studio_id);
         $rule = CopyDeletion::ofArchived(max(1, $shoot->studio->copies_required));
-        // Files that stand in the same places are judged together.
-        $groups = DB::query()
-            ->fromSub(
-                DB::table('copies')
-                    ->join('files', 'files.id', '=', 'copies.file_id')
-                    ->join('cards', 'cards.id', '=', 'files.card_id')
-                    ->where('cards.shoot_id', $shoot->id)
-                    ->whereColumn('copies.hash', 'files.hash')
-                    ->groupBy('copies.file_id', 'files.size')
-                    ->selectRaw(
-                        "files.size, GROUP_CONCAT(copies.place ORDER BY copies.place SEPARATOR '\n') AS places",
-                    ),
-                'files',
-            )
-            ->groupBy('places')
-            ->selectRaw('places, COUNT(*) AS files, SUM(size) AS bytes')
-            ->get();
         $plan = [];
-        foreach ($groups as $group) {
+        foreach (self::groups($shoot) as $group) {
             $places = explode("\n", (string) $group->places);
             foreach ($places as $place) {
-                $staying = array_map(
-                    fn (string $name): array => [
-                        'disk' => $there[$name]->safetyDisk(),
-                        'isArchive' => $there[$name]->is_bag,
-                    ],
-                    array_values(
-                        array_filter($places, fn (string $other): bool => $other !== $place && isset($there[$other])),
-                    ),
-                );
-                $plan[$place]['files'] = ($plan[$place]['files'] ?? 0) + (int) $group->files;
-                $plan[$place]['bytes'] = ($plan[$place]['bytes'] ?? 0) + (int) $group->bytes;
-                $plan[$place]['mayGo'] =
-                    ($plan[$place]['mayGo'] ?? 0) + ($rule->allows($staying) ? (int) $group->files : 0);
+                $before = $plan[$place] ?? ['files' => 0, 'bytes' => 0, 'mayGo' => 0];
+                $mayGo = $rule->allows(self::staying($place, $places, $there));
+                $plan[$place] = [
+                    'files' => $before['files'] + (int) $group->files,
+                    'bytes' => $before['bytes'] + (int) $group->bytes,
+                    'mayGo' => $before['mayGo'] + ($mayGo ? (int) $group->files : 0),
+                ];
             }
         }
         ksort($plan);
 
         return array_map(
-            fn (string $place, array $said): array => [
+            fn (string $place, array $facts): array => [
                 'place' => $place,
-                ...$said,
+                ...$facts,
                 'isThere' => isset($there[$place]),
                 'isBag' => isset($there[$place]) ? $there[$place]->is_bag : str_starts_with($place, 'bag '),
                 'besides' => self::besides($place, array_keys($plan), $there),
             ],
             array_keys($plan),
             $plan,
+        );
+    }
+
+    /** @return Collection<int, stdClass> files with sound copies in the same places, which are judged together */
+    private static function groups(Shoot $shoot): Collection
+    {
+        $files = DB::table('copies')
+            ->join('files', 'files.id', '=', 'copies.file_id')
+            ->whereIn('copies.card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))
+            ->where('copies.is_sound', true)
+            ->groupBy('copies.file_id', 'files.size')
+            ->selectRaw("files.size, GROUP_CONCAT(copies.place ORDER BY copies.place SEPARATOR '\n') AS places");
+
+        return DB::query()
+            ->fromSub($files, 'files')
+            ->groupBy('places')
+            ->selectRaw('places, COUNT(*) AS files, SUM(size) AS bytes')
+            ->get();
+    }
+
+    /**
+     * What stays of files once a place has none of them.
+     *
+     * @param  list<string>  $places  in which they are now
+     * @param  array<string, Place>  $there
+     * @return list<array{disk: int|string, isArchive: bool}>
+     */
+    private static function staying(string $place, array $places, array $there): array
+    {
+        $others = array_filter($places, fn (string $other): bool => $other !== $place && isset($there[$other]));
+
+        return array_map(
+            fn (string $name): array => [
+                'disk' => $there[$name]->safetyDisk(),
+                'isArchive' => $there[$name]->is_bag,
+            ],
+            array_values($others),
         );
     }
 
@@ -120,8 +136,7 @@ final class FreeCopies extends WorkInTurns
     protected function turn(Task $task): bool
     {
         $shoot = Shoot::query()->with('studio')->findOrFail($task->shoot_id);
-        $removal = app(CopyRemoval::class);
-        $there = $removal->standing($shoot->studio_id);
+        $there = app(CopyRemoval::class)->standing($shoot->studio_id);
         if (! isset($there[$this->place]) || $there[$this->place]->is_bag) {
             $task->fail("“{$this->place}” is not there, or is no place from which copies are deleted.");
 
@@ -129,15 +144,37 @@ final class FreeCopies extends WorkInTurns
         }
         $task->begin();
         $rule = CopyDeletion::ofArchived(max(1, $shoot->studio->copies_required));
+        if (! $this->deleteCopies($task, $shoot, $rule, $there)) {
+            return false;
+        }
+        $this->deleteVersions($shoot, $there[$this->place], $there, $rule);
+        $this->deleteSidecars($shoot, $there[$this->place], $there);
+        $kept = $task->reached('kept');
+        if ($kept > 0) {
+            $task->update([
+                'problem' => $kept.
+                    ($kept === 1 ? ' file' : ' files').
+                    ' stayed: of them too few verified copies are on other disks, or none is in a checked archive.',
+            ]);
+        }
+
+        return true;
+    }
+
+    /** @param  array<string, Place>  $there */
+    private function deleteCopies(Task $task, Shoot $shoot, CopyDeletion $rule, array $there): bool
+    {
+        $removal = app(CopyRemoval::class);
         [$last, $kept] = [$task->reached('copy'), $task->reached('kept')];
-        while (
-            ($copies = self::copies($shoot, $this->place)
+        $some = function () use ($shoot, &$last): EloquentCollection {
+            return self::copies($shoot, $this->place)
                 ->where('id', '>', $last)
                 ->with('file')
                 ->orderBy('id')
                 ->limit(self::PIECE)
-                ->get())->isNotEmpty()
-        ) {
+                ->get();
+        };
+        while (($copies = $some())->isNotEmpty()) {
             foreach ($copies as $copy) {
                 $kept += $removal->remove($copy->file, $this->place, $rule, $there) ? 0 : 1;
                 $last = $copy->id;
@@ -146,14 +183,6 @@ final class FreeCopies extends WorkInTurns
             if (! $task->reach(min($task->total, $task->done + $copies->count())) || $this->isTurnOver()) {
                 return false;
             }
-        }
-        $this->clearBeside($shoot, $there[$this->place], $there, $rule);
-        if ($kept > 0) {
-            $task->update([
-                'problem' => $kept.
-                    ($kept === 1 ? ' file' : ' files').
-                    ' stayed: of them too few verified copies are on other disks, or none is in a checked archive.',
-            ]);
         }
 
         return true;
@@ -167,38 +196,39 @@ final class FreeCopies extends WorkInTurns
     }
 
     /**
-     * Versions by the same rule, and sidecars whose pictures are gone from there.
+     * Versions by the same rule.
      *
      * @param  array<string, Place>  $there
      */
-    private function clearBeside(Shoot $shoot, Place $place, array $there, CopyDeletion $rule): void
+    private function deleteVersions(Shoot $shoot, Place $place, array $there, CopyDeletion $rule): void
     {
-        $versions = Version::query();
-        $versions
+        $versions = Version::query()
             ->whereHas('copies', fn ($copies) => $copies->where('place', $place->name))
             ->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $shoot->id));
         foreach ($versions->lazyById(self::PIECE) as $version) {
             app(CopyRemoval::class)->removeVersion($version, $place->name, $rule, $there);
         }
-        foreach (
-            DB::table('sidecars')
-                ->where('place', $place->name)
-                ->whereIn('frame_id', DB::table('frames')->where('shoot_id', $shoot->id)->select('id'))
-                ->get() as $sidecar
-        ) {
+    }
+
+    /**
+     * Sidecars whose pictures are gone from there, as long as another place has them.
+     *
+     * @param  array<string, Place>  $there
+     */
+    private function deleteSidecars(Shoot $shoot, Place $place, array $there): void
+    {
+        $others = array_filter($there, fn (Place $other): bool => $other->name !== $place->name);
+        $sidecars = DB::table('sidecars')
+            ->where('place', $place->name)
+            ->whereIn('frame_id', DB::table('frames')->where('shoot_id', $shoot->id)->select('id'));
+        foreach ($sidecars->get() as $sidecar) {
+            $files = CardFile::query()->where('frame_id', $sidecar->frame_id);
             $isAlone = Copy::query()
                 ->where('place', $place->name)
-                ->whereIn(
-                    'file_id',
-                    CardFile::query()->where('frame_id', $sidecar->frame_id)->selectRaw('COALESCE(same_as_id, id)'),
-                )
+                ->whereIn('file_id', $files->selectRaw('COALESCE(same_as_id, id)'))
                 ->doesntExist();
             $isElsewhere =
-                array_filter(
-                    $there,
-                    fn (Place $other): bool => $other->name !== $place->name &&
-                        is_file("{$other->path}/{$sidecar->path}"),
-                ) !== [];
+                array_filter($others, fn (Place $other): bool => is_file("{$other->path}/{$sidecar->path}")) !== [];
             if ($isAlone && $isElsewhere) {
                 DB::table('sidecars')->where('id', $sidecar->id)->delete();
                 app(CopyRemoval::class)->unlink($place, $sidecar->path);

@@ -72,70 +72,74 @@ final class OutputRun extends Model
      */
     public function paths(Collection $frames): array
     {
-        $zone = $this->shoot->zone();
-        $digits = max(3, strlen((string) count($this->frames)));
         $paths = [];
         foreach ($this->ways() as $output) {
-            $pattern = $output->pattern();
-            $below =
-                $this->shoot->studio_id.
-                '/'.
-                ($output->is_shared ? 'shared' : DeliveredName::slug($this->shoot->name)."-{$this->shoot_id}");
-            // What another frame has written there before is not written over.
-            $taken = array_fill_keys(
-                array_map(
-                    fn (string $path): string => mb_strtolower(substr($path, strlen($below) + 1)),
-                    OutputFile::query()
-                        ->where('output_id', $output->id)
-                        ->whereIntegerNotInRaw('frame_id', $frames->pluck('id'))
-                        ->where('path', 'like', addcslashes($below, '%_\\').'/%')
-                        ->pluck('path')
-                        ->all(),
-                ),
-                true,
-            );
+            $below = "{$this->shoot->studio_id}/".($output->is_shared ? 'shared' : $this->folder());
+            $taken = $this->taken($output, $below, $frames);
+            $ending = '.'.$output->plan()->format->ending();
             foreach ($frames as $place => $frame) {
-                $at = fn (string $format): string => $zone->format($frame->taken_ms, $format);
-                $values = [
-                    'shoot' => $this->shoot->name,
-                    'client' => (string) $this->shoot->client,
-                    'place' => (string) $this->shoot->venue,
-                    'year' => $at('Y'),
-                    'month' => $at('m'),
-                    'day' => $at('d'),
-                    'date' => $at('Y-m-d'),
-                    'time' => $at('His'),
-                    'shooter' => (string) $frame->card->shooter,
-                    'body' => $frame->body->label(),
-                    'serial' => (string) $frame->body->serial,
-                    'card' => (string) $frame->card->number,
-                    'card_name' => $frame->card->name,
-                    'folder' => '',
-                    'original' => pathinfo($frame->camera_name ?: $frame->name, PATHINFO_FILENAME),
-                    'name' => pathinfo($frame->name, PATHINFO_FILENAME),
-                    'number' => str_pad((string) ($place + 1), $digits, '0', STR_PAD_LEFT),
-                    'largest' => (string) count($this->frames),
-                ];
-                for (
-                    $n = 1;
-                    isset(
-                        $taken[
-                            mb_strtolower(
-                                $path = $pattern->path(
-                                    $values,
-                                    '.'.$output->plan()->format->ending(),
-                                    $n === 1 ? '' : "-{$n}",
-                                ),
-                            )
-                        ],
-                    );
-                    $n++
-                );
+                $values = $this->values($frame, $place + 1);
+                for ($n = 1, $path = ''; $path === '' || isset($taken[mb_strtolower($path)]); $n++) {
+                    $path = $output->pattern()->path($values, $ending, $n === 1 ? '' : "-{$n}");
+                }
                 $taken[mb_strtolower($path)] = true;
                 $paths[$output->id][$frame->id] = "{$below}/{$path}";
             }
         }
 
         return $paths;
+    }
+
+    private function folder(): string
+    {
+        return DeliveredName::slug($this->shoot->name)."-{$this->shoot_id}";
+    }
+
+    /**
+     * What other frames have written there before is not written over.
+     *
+     * @param  Collection<int, Frame>  $frames
+     * @return array<string, bool> path below the folder, in small letters
+     */
+    private function taken(Output $output, string $below, Collection $frames): array
+    {
+        $paths = OutputFile::query()
+            ->where('output_id', $output->id)
+            ->whereIntegerNotInRaw('frame_id', $frames->pluck('id'))
+            ->where('path', 'like', addcslashes($below, '%_\\').'/%')
+            ->pluck('path');
+
+        return $paths
+            ->mapWithKeys(fn (string $path): array => [mb_strtolower(substr($path, strlen($below) + 1)) => true])
+            ->all();
+    }
+
+    /** @return array<string, string> placeholder => what stands for it */
+    private function values(Frame $frame, int $place): array
+    {
+        $zone = $this->shoot->zone();
+        $at = fn (string $format): string => $zone->format($frame->taken_ms, $format);
+        $count = (string) count($this->frames);
+
+        return [
+            'shoot' => $this->shoot->name,
+            'client' => (string) $this->shoot->client,
+            'place' => (string) $this->shoot->venue,
+            'year' => $at('Y'),
+            'month' => $at('m'),
+            'day' => $at('d'),
+            'date' => $at('Y-m-d'),
+            'time' => $at('His'),
+            'shooter' => (string) $frame->card->shooter,
+            'body' => $frame->body->label(),
+            'serial' => (string) $frame->body->serial,
+            'card' => (string) $frame->card->number,
+            'card_name' => $frame->card->name,
+            'folder' => '',
+            'original' => pathinfo($frame->camera_name ?: $frame->name, PATHINFO_FILENAME),
+            'name' => pathinfo($frame->name, PATHINFO_FILENAME),
+            'number' => str_pad((string) $place, max(3, strlen($count)), '0', STR_PAD_LEFT),
+            'largest' => $count,
+        ];
     }
 }

@@ -62,11 +62,7 @@ final class Staging
             throw UnableToDeliver::hasNoRoom(self::RESERVE, (int) $free);
         }
         $there = $part->delivery->files()->where('frame_id', $frame->id)->whereNull('replaced_at')->get();
-        $due = array_filter(
-            $this->ways->fingerprints($frame, $part->ways, $part->delivery),
-            fn (string $print, string $way): bool => $there->where('way', $way)->where('fingerprint', $print)->isEmpty(),
-            ARRAY_FILTER_USE_BOTH,
-        );
+        $due = $this->due($part, $frame, $there);
         if ($due === []) {
             return;
         }
@@ -76,49 +72,101 @@ final class Staging
         foreach ($due as $way => $print) {
             $output = isset($outputs[$way]) ? $written[$outputs[$way]] : null;
             $original = str_starts_with($way, 'original:') ? $originals[(int) substr($way, 9)] : null;
-            $isHandoff = in_array(Ways::HANDOFF, $part->ways, true);
-            $plain = match (true) {
-                $isHandoff => $this->handoff->name($frame, $part->delivery, $way, $original),
-                $output !== null => basename($output->path),
-                $original !== null => basename($original->destination),
-                default => DeliveredName::of(
-                    $part->delivery->shoot->name,
-                    $this->number($part, $place),
-                    max(1, count($part->delivery->frames())),
-                    $frame->name,
-                ),
-            };
             // What replaces a file is called like it.
-            $name = $there->firstWhere('way', $way)->name ?? $this->free($part, $this->folder($part, $way).$plain);
-            $stored = "files/{$part->number}/{$name}";
-            $target = $part->delivery->folder().'/'.$stored;
-            if (! is_dir(dirname($target)) && ! @mkdir(dirname($target), 0700, true) && ! is_dir(dirname($target))) {
-                throw UnableToDeliver::cannotPack('the disk refused the folder');
-            }
-            $file = dirname($target).'/.part.'.pathinfo($name, PATHINFO_EXTENSION);
-            @unlink($file);
-            match (true) {
+            $name =
+                $there->firstWhere('way', $way)->name ??
+                $this->free($part, $this->folder($part, $way).$this->plainName($part, $frame, $way, $output, $original, $place));
+            $this->put($part, $frame, $way, $name, $print, fn (string $file) => match (true) {
                 $output !== null => $this->takeOver($output, $file, $frame),
                 $original !== null => $this->copy($original, $file, $frame),
-                $isHandoff => $this->handoff->write($frame, $part->delivery, $way, $file),
+                in_array(Ways::HANDOFF, $part->ways, true) => $this->handoff->write($frame, $part->delivery, $way, $file),
                 default => $this->embed($frame, $file),
-            };
-            clearstatcache(true, $file);
-            $facts = ['bytes' => (int) filesize($file), 'hash' => (string) hash_file('xxh128', $file)];
-            if (! @rename($file, $target)) {
-                throw UnableToDeliver::cannotPack('the disk refused the file');
-            }
-            DeliveryFile::query()->updateOrCreate(
-                ['part_id' => $part->id, 'frame_id' => $frame->id, 'way' => $way],
-                [
-                    'delivery_id' => $part->delivery_id,
-                    'name' => $name,
-                    'stored' => $stored,
-                    'fingerprint' => $print,
-                    ...$facts,
-                ],
-            );
+            });
         }
+    }
+
+    /**
+     * @param  Collection<int, DeliveryFile>  $there
+     * @return array<string, string> way => fingerprint, of what is not there as it would be made now
+     */
+    private function due(DeliveryPart $part, Frame $frame, Collection $there): array
+    {
+        return array_filter(
+            $this->ways->fingerprints($frame, $part->ways, $part->delivery),
+            fn (string $print, string $way): bool => $there
+                ->where('way', $way)
+                ->where('fingerprint', $print)
+                ->isEmpty(),
+            ARRAY_FILTER_USE_BOTH,
+        );
+    }
+
+    /** @param  positive-int  $place */
+    private function plainName(
+        DeliveryPart $part,
+        Frame $frame,
+        string $way,
+        ?OutputFile $output,
+        ?CardFile $original,
+        int $place,
+    ): string {
+        return match (true) {
+            in_array(Ways::HANDOFF, $part->ways, true) => $this->handoff->name(
+                $frame,
+                $part->delivery,
+                $way,
+                $original,
+            ),
+            $output !== null => basename($output->path),
+            $original !== null => basename($original->destination),
+            default => DeliveredName::of(
+                $part->delivery->shoot->name,
+                $this->number($part, $place),
+                max(1, count($part->delivery->frames())),
+                $frame->name,
+            ),
+        };
+    }
+
+    /**
+     * Writes a file of the part beside its place, then puts it there, then notes it.
+     *
+     * @param  callable(string): mixed  $write
+     *
+     * @throws UnableToDeliver
+     */
+    private function put(
+        DeliveryPart $part,
+        Frame $frame,
+        string $way,
+        string $name,
+        string $print,
+        callable $write,
+    ): void {
+        $stored = "files/{$part->number}/{$name}";
+        $target = $part->delivery->folder().'/'.$stored;
+        $folder = dirname($target);
+        if (! is_dir($folder) && ! @mkdir($folder, 0700, true) && ! is_dir($folder)) {
+            throw UnableToDeliver::cannotPack('the disk refused the folder');
+        }
+        $file = "{$folder}/.part.".pathinfo($name, PATHINFO_EXTENSION);
+        @unlink($file);
+        $write($file);
+        clearstatcache(true, $file);
+        $facts = ['bytes' => (int) filesize($file), 'hash' => (string) hash_file('xxh128', $file)];
+        if (! @rename($file, $target)) {
+            throw UnableToDeliver::cannotPack('the disk refused the file');
+        }
+        DeliveryFile::query()->updateOrCreate(
+            ['part_id' => $part->id, 'frame_id' => $frame->id, 'way' => $way],
+            [
+                'delivery_id' => $part->delivery_id,
+                'name' => $name,
+                'stored' => $stored,
+                'fingerprint' => $print,
+                ...$facts,
+            ],
+        );
     }
 
     private function takeOver(OutputFile $output, string $file, Frame $frame): void

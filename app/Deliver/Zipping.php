@@ -27,33 +27,15 @@ final class Zipping
     /** @return list<PlannedZip> */
     public function plan(DeliveryPart $part): array
     {
-        $now = $part->delivery
-            ->files()
-            ->whereNull('replaced_at')
-            ->whereIn(
-                'part_id',
-                $part->delivery->parts
-                    ->filter(fn (DeliveryPart $one): bool => $one->made_at !== null || $one->is($part))
-                    ->modelKeys(),
-            )
-            ->orderBy('name')
-            ->get();
-        // Of a frame that is there twice in one way, the later file.
-        $all = $now
-            ->groupBy(fn (DeliveryFile $file): string => "{$file->frame_id} {$file->way}")
-            ->map(fn (Collection $same): DeliveryFile => $same->sortByDesc('part_id')->firstOrFail())
-            ->sortBy('name', SORT_NATURAL)
-            ->values();
+        $all = $this->newest($part);
         $scopes = [DeliveryZip::ALL => $all];
         if ($part->number > 1) {
             $scopes[DeliveryZip::NEW] = $all->where('part_id', $part->id)->values();
         }
         $planned = [];
         foreach ($scopes as $scope => $files) {
-            $zips = ZipSplit::of(
-                $files->map(fn (DeliveryFile $file): array => ['name' => $file->name, 'bytes' => $file->bytes])->all(),
-                $part->delivery->zip_bytes,
-            );
+            $sizes = $files->map(fn (DeliveryFile $file): array => ['name' => $file->name, 'bytes' => $file->bytes]);
+            $zips = ZipSplit::of($sizes->all(), $part->delivery->zip_bytes);
             foreach ($zips as $i => $keys) {
                 $planned[] = [
                     'scope' => $scope,
@@ -72,6 +54,29 @@ final class Zipping
     }
 
     /**
+     * The files of a part and of those before it; of a frame that is there twice in one way, the later file.
+     *
+     * @return Collection<int, DeliveryFile>
+     */
+    private function newest(DeliveryPart $part): Collection
+    {
+        $parts = $part->delivery->parts->filter(
+            fn (DeliveryPart $one): bool => $one->made_at !== null || $one->is($part),
+        );
+
+        return $part->delivery
+            ->files()
+            ->whereNull('replaced_at')
+            ->whereIn('part_id', $parts->modelKeys())
+            ->orderBy('name')
+            ->get()
+            ->groupBy(fn (DeliveryFile $file): string => "{$file->frame_id} {$file->way}")
+            ->map(fn (Collection $same): DeliveryFile => $same->sortByDesc('part_id')->firstOrFail())
+            ->sortBy('name', SORT_NATURAL)
+            ->values();
+    }
+
+    /**
      * Makes one ZIP, unless it is there.
      *
      * @param  PlannedZip  $zip
@@ -83,61 +88,59 @@ final class Zipping
     public function make(DeliveryPart $part, array $zip, callable $reached): bool
     {
         ['scope' => $scope, 'number' => $number, 'files' => $files] = $zip;
-        if (
-            DeliveryZip::query()
-                ->where(['part_id' => $part->id, 'scope' => $scope, 'number' => $number])
-                ->exists()
-        ) {
+        $key = ['part_id' => $part->id, 'scope' => $scope, 'number' => $number];
+        if (DeliveryZip::query()->where($key)->exists()) {
             return true;
         }
-        $folder = $part->delivery->folder();
         $stored = "zips/{$part->number}-{$scope}-{$number}.zip";
-        if (! is_dir("{$folder}/zips") && ! @mkdir("{$folder}/zips", 0700, true) && ! is_dir("{$folder}/zips")) {
-            throw UnableToDeliver::cannotPack('the disk refused the folder');
-        }
-        // What a killed worker left behind; the name that libzip gives to a file on its way begins like it.
-        array_map(unlink(...), glob("{$folder}/{$stored}.part*") ?: []);
-        $needs = array_sum(array_map(fn (DeliveryFile $file): int => $file->bytes, $files));
-        $free = @disk_free_space($folder);
-        if ($free !== false && $needs + self::RESERVE > $free) {
-            throw UnableToDeliver::hasNoRoom($needs + self::RESERVE, (int) $free);
-        }
+        $path = $part->delivery->folder()."/{$stored}";
+        $this->makeRoom($path, $files);
         $list = $this->handoff->list($part->delivery);
-        if (
-            ! $this->writer->write(
-                "{$folder}/{$stored}.part",
-                array_map(
-                    fn (DeliveryFile $file): array => [
-                        'path' => "{$folder}/{$file->stored}",
-                        'name' => $file->name,
-                        'hash' => $file->hash,
-                    ],
-                    $files,
-                ),
-                $reached,
-                $list === null ? [] : [HandoffFiles::LIST => $list],
-            )
-        ) {
+        $entries = array_map(
+            fn (DeliveryFile $file): array => [
+                'path' => $part->delivery->folder()."/{$file->stored}",
+                'name' => $file->name,
+                'hash' => $file->hash,
+            ],
+            $files,
+        );
+        $more = $list === null ? [] : [HandoffFiles::LIST => $list];
+        if (! $this->writer->write("{$path}.part", $entries, $reached, $more)) {
             return false;
         }
-        rename("{$folder}/{$stored}.part", "{$folder}/{$stored}");
+        rename("{$path}.part", $path);
+        $name = DeliveredName::slug($part->delivery->name).($scope === DeliveryZip::NEW ? '-new' : '');
         DeliveryZip::query()->create([
+            ...$key,
             'delivery_id' => $part->delivery_id,
-            'part_id' => $part->id,
-            'scope' => $scope,
-            'number' => $number,
             'stored' => $stored,
             'files_count' => count($files),
-            'bytes' => (int) filesize("{$folder}/{$stored}"),
-            'hash' => (string) hash_file('xxh128', "{$folder}/{$stored}"),
+            'bytes' => (int) filesize($path),
+            'hash' => (string) hash_file('xxh128', $path),
             'made_at' => now(),
-            'name' => ZipSplit::name(
-                DeliveredName::slug($part->delivery->name).($scope === DeliveryZip::NEW ? '-new' : ''),
-                $number,
-                $zip['of'],
-            ),
+            'name' => ZipSplit::name($name, $number, $zip['of']),
         ]);
 
         return true;
+    }
+
+    /**
+     * @param  list<DeliveryFile>  $files
+     *
+     * @throws UnableToDeliver
+     */
+    private function makeRoom(string $path, array $files): void
+    {
+        $folder = dirname($path);
+        if (! is_dir($folder) && ! @mkdir($folder, 0700, true) && ! is_dir($folder)) {
+            throw UnableToDeliver::cannotPack('the disk refused the folder');
+        }
+        // What a killed worker left behind; the name that libzip gives to a file on its way begins like it.
+        array_map(unlink(...), glob("{$path}.part*") ?: []);
+        $needs = self::RESERVE + array_sum(array_map(fn (DeliveryFile $file): int => $file->bytes, $files));
+        $free = @disk_free_space($folder);
+        if ($free !== false && $needs > $free) {
+            throw UnableToDeliver::hasNoRoom($needs, (int) $free);
+        }
     }
 }

@@ -8,9 +8,11 @@ use App\Frames\Frame;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;
 use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\DcfName;
 use Kanpai\Core\Frames\FileKind;
+use stdClass;
 
 /** What lies on a card, as the page that chooses from it needs it, and what of it is ticked. */
 final class CardContents
@@ -40,13 +42,13 @@ final class CardContents
     private const MOST = 2000;
 
     /**
+     * What was read of a card after a frame and after a file that belongs to none.
+     *
      * @return array{columns: list<string>, frames: list<list<mixed>>, after: int, files: int, isRead: bool,
-     *     found: int} `files` is
-     *                                                                                                                 the last of the files that belong to no frame, which have negative ids
+     *     found: int} `files` is the last of the files that belong to no frame, which have negative ids
      */
     public function after(Card $card, int $frame, int $file): array
     {
-        $zone = $card->shoot->zone();
         $isRead = $card->state->isRead();
         $frames = DB::table('frames')
             ->where('card_id', $card->id)
@@ -54,20 +56,44 @@ final class CardContents
             ->orderBy('id')
             ->limit(self::MOST)
             ->get();
+        $hasAllFrames = $isRead && $frames->count() < self::MOST;
+        $loose = $hasAllFrames
+            ? DB::table('files')
+                ->where('card_id', $card->id)
+                ->whereNull('frame_id')
+                ->where('id', '>', $file)
+                ->orderBy('id')
+                ->limit(self::MOST)
+                ->get()
+            : new Collection();
+
+        return [
+            'columns' => self::COLUMNS,
+            'frames' => [...$this->frameRows($card, $frames), ...$this->looseRows($card, $loose)],
+            'after' => (int) ($frames->last()->id ?? $frame),
+            'files' => (int) ($loose->last()->id ?? $file),
+            'isRead' => $hasAllFrames && $loose->count() < self::MOST,
+            'found' => (int) (ReadCard::latest($card)->total ?? 0),
+        ];
+    }
+
+    /**
+     * @param  Collection<int, stdClass>  $frames
+     * @return list<list<mixed>>
+     */
+    private function frameRows(Card $card, Collection $frames): array
+    {
+        $zone = $card->shoot->zone();
         $files = DB::table('files')
             ->whereIn('frame_id', $frames->pluck('id'))
             ->orderBy('id')
             ->get(['id', 'frame_id', 'kind', 'size', 'is_ticked', 'hash', 'fingerprint', 'problem', 'copy_problem']);
         $known = $this->known($card, $files);
-        $byFrame = [];
-        foreach ($files as $one) {
-            $byFrame[(int) $one->frame_id][] = $one;
-        }
+        $byFrame = $files->groupBy('frame_id');
         $rows = [];
         foreach ($frames as $row) {
-            $own = $byFrame[(int) $row->id] ?? [];
+            $own = array_values(($byFrame->get($row->id) ?? collect())->all());
             $pixels = Frame::pixelsInWords((int) $row->best_px, (int) $row->width, (int) $row->height);
-            $facts = array_filter([(string) Frame::exposureOf($row), $pixels]);
             $rows[] = [
                 (int) $row->id,
                 (int) $row->taken_ms,
@@ -81,49 +107,42 @@ final class CardContents
                 (int) $row->width,
                 (int) $row->height,
                 ...$this->facts($own, $known),
-                implode(' · ', $facts),
+                implode(' · ', array_filter([(string) Frame::exposureOf($row), $pixels])),
                 $this->problem($own),
             ];
         }
-        $loose = collect();
-        if ($isRead && $frames->count() < self::MOST) {
-            $loose = DB::table('files')
-                ->where('card_id', $card->id)
-                ->whereNull('frame_id')
-                ->where('id', '>', $file)
-                ->orderBy('id')
-                ->limit(self::MOST)
-                ->get();
-            $known = $this->known($card, $loose);
-            foreach ($loose as $row) {
-                $taken = (int) $row->modified_at * 1000;
-                $rows[] = [
-                    -(int) $row->id,
-                    $taken,
-                    $zone->format($taken, 'H:i:s'),
-                    DcfName::displayable($row->path),
-                    '',
-                    '',
-                    '',
-                    'open',
-                    0,
-                    3,
-                    2,
-                    ...$this->facts([$row], $known),
-                    '',
-                    $this->problem([$row]),
-                ];
-            }
+
+        return $rows;
+    }
+
+    /**
+     * Files that belong to no frame: without a picture, in the shape of a frame.
+     *
+     * @param  Collection<int, stdClass>  $files
+     * @return list<list<mixed>>
+     */
+    private function looseRows(Card $card, Collection $files): array
+    {
+        $zone = $card->shoot->zone();
+        $known = $this->known($card, $files);
+        $rows = [];
+        foreach ($files as $row) {
+            $taken = (int) $row->modified_at * 1000;
+            $rows[] = [
+                -(int) $row->id,
+                $taken,
+                $zone->format($taken, 'H:i:s'),
+                DcfName::displayable($row->path),
+                ...['', '', ''],
+                ...['open', 0],
+                ...[3, 2],
+                ...$this->facts([$row], $known),
+                '',
+                $this->problem([$row]),
+            ];
         }
 
-        return [
-            'columns' => self::COLUMNS,
-            'frames' => $rows,
-            'after' => (int) ($frames->last()->id ?? $frame),
-            'files' => (int) ($loose->last()->id ?? $file),
-            'isRead' => $isRead && $frames->count() < self::MOST && $loose->count() < self::MOST,
-            'found' => (int) (ReadCard::latest($card)->total ?? 0),
-        ];
+        return $rows;
     }
 
     /**
@@ -178,7 +197,7 @@ final class CardContents
     }
 
     /**
-     * @param  list<\stdClass>  $files  of one frame
+     * @param  list<stdClass>  $files  of one frame
      * @param  array<string, true>  $known
      * @return array{int, bool, bool, bool, string} bytes, whether ticked, copied and known, and the kinds in words
      */
@@ -204,7 +223,7 @@ final class CardContents
         return [$bytes, $isTicked, $isCopied, $isKnown, implode(' + ', $words)];
     }
 
-    /** @param  list<\stdClass>  $files */
+    /** @param  list<stdClass>  $files */
     private function problem(array $files): string
     {
         foreach ($files as $file) {
@@ -224,10 +243,10 @@ final class CardContents
     /**
      * Which of these files the studio has proved copies of from other cards, as far as names, sizes and times tell.
      *
-     * @param  \Illuminate\Support\Collection<int, \stdClass>  $files
+     * @param  Collection<int, stdClass>  $files
      * @return array<string, true>
      */
-    private function known(Card $card, \Illuminate\Support\Collection $files): array
+    private function known(Card $card, Collection $files): array
     {
         $known = [];
         foreach ($files->pluck('fingerprint')->chunk(1000) as $some) {

@@ -8,6 +8,8 @@ use App\Frames\CardFile;
 use App\Ingest\Rack\Rack;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection;
 use Kanpai\Core\Copies\ReadOnceCopy;
 use Kanpai\Core\Copies\UnableToCopy;
 
@@ -32,17 +34,30 @@ final class CompareWithCard extends WorkInTurns
             return false;
         }
         $since = $task->created_at->format('Y-m-d H:i:s.v');
-        $copied = fn () => CardFile::query()
-            ->where('card_id', $card->id)
-            ->where(fn ($files) => $files->whereNotNull('hash')->orWhere('compared_at', '>=', $since));
-        $left = fn () => CardFile::query()
-            ->where('card_id', $card->id)
+        $files = fn (): Builder => CardFile::query()->where('card_id', $card->id);
+        $compared = fn (): Builder => $files()->where('compared_at', '>=', $since);
+        $copied = fn (): Builder => $files()->where(
+            fn (Builder $own) => $own->whereNotNull('hash')->orWhere('compared_at', '>=', $since),
+        );
+        $task->beginWith(
+            (int) $compared()->sum('size'),
+            (int) $copied()->sum('size'),
+            $compared()->count(),
+            $copied()->count(),
+        );
+        $left = $files()
             ->whereNotNull('hash')
-            ->where(fn ($files) => $files->whereNull('compared_at')->orWhere('compared_at', '<', $since));
-        $done = (int) $copied()->where('compared_at', '>=', $since)->sum('size');
-        $pieces = $copied()->where('compared_at', '>=', $since)->count();
-        $task->beginWith($done, (int) $copied()->sum('size'), $pieces, $copied()->count());
-        foreach ($left()->orderBy('id')->lazyById(200) as $file) {
+            ->where(fn (Builder $own) => $own->whereNull('compared_at')->orWhere('compared_at', '<', $since));
+
+        return $this->compareAll($task, $card, $left) &&
+            $this->conclude($task, $card, $compared()->whereNull('hash')->orderBy('id')->get());
+    }
+
+    /** @param  Builder<CardFile>  $left */
+    private function compareAll(Task $task, Card $card, Builder $left): bool
+    {
+        [$done, $pieces] = [$task->done, $task->pieces];
+        foreach ($left->orderBy('id')->lazyById(200) as $file) {
             if (! $this->isOut($card) && ! $this->isThere($card, $file)) {
                 $task->fail(UnableToCopy::isAnother($file->shown())->getMessage().' Nothing was changed.');
 
@@ -59,23 +74,21 @@ final class CompareWithCard extends WorkInTurns
                 return false;
             }
         }
-        $different = CardFile::query()
-            ->where('card_id', $card->id)
-            ->whereNull('hash')
-            ->where('compared_at', '>=', $since)
-            ->orderBy('id')
-            ->get();
+
+        return true;
+    }
+
+    /** @param  Collection<int, CardFile>  $different  files that came differently this time */
+    private function conclude(Task $task, Card $card, Collection $different): bool
+    {
         if ($different->isEmpty()) {
             return true;
         }
         $card->isSafeAfterProof();
+        $named = $different->take(5)->map(fn (CardFile $file): string => $file->shown())->implode(', ');
         $task->fail(
-            $different->count().
-                ' of '.
-                $task->pieces_total.
-                ' files came differently from the card this time: '.
-                $different->take(5)->map(fn (CardFile $file): string => $file->shown())->implode(', ').
-                '. Try another reader, and copy them again.',
+            "{$different->count()} of {$task->pieces_total} files came differently from the card this time: {$named}. ".
+                'Try another reader, and copy them again.',
         );
 
         return false;

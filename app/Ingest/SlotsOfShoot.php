@@ -5,16 +5,22 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use App\Studio\Shoot;
+use Illuminate\Support\Str;
 use Kanpai\Core\Ingest\FrameGrouping;
 
-/** The cards in the slots, with what the studio knows of them. */
+/**
+ * The cards in the slots, with what the studio knows of them.
+ *
+ * @phpstan-type SlotFacts array{slot: string, name: string, contents: string, known: string, action: string,
+ *     isNew: bool}
+ */
 final class SlotsOfShoot
 {
     public function __construct(private readonly Slots $slots, private readonly KnownCards $known)
     {
     }
 
-    /** @return list<array{slot: string, name: string, contents: string, known: string, action: string, isNew: bool}> */
+    /** @return list<SlotFacts> */
     public function of(Shoot $shoot): array
     {
         $slots = array_map(fn (array $slot): array => $this->slot($shoot, $slot), $this->slots->all($shoot->studio_id));
@@ -33,63 +39,65 @@ final class SlotsOfShoot
 
     /**
      * @param  array{slot: string, path: string, name: string}  $slot
-     * @return array{slot: string, name: string, contents: string, known: string, action: string, isNew: bool}
+     * @return SlotFacts
      */
     private function slot(Shoot $shoot, array $slot): array
     {
+        $facts = [
+            'slot' => $slot['slot'],
+            'name' => $slot['name'],
+            'contents' => '',
+            'known' => '',
+            'action' => '',
+            'isNew' => false,
+        ];
         try {
             $files = $this->slots->files($slot['path']);
         } catch (UnusableSlot $reason) {
-            return [
-                'slot' => $slot['slot'],
-                'name' => $slot['name'],
-                'contents' => '',
-                'known' => $reason->getMessage(),
-                'action' => '',
-                'isNew' => false,
-            ];
+            return [...$facts, 'known' => $reason->getMessage()];
         }
         if ($files === []) {
-            return [
-                'slot' => $slot['slot'],
-                'name' => $slot['name'],
-                'contents' => '',
-                'known' => 'nothing is on it',
-                'action' => '',
-                'isNew' => false,
-            ];
+            return [...$facts, 'known' => 'nothing is on it'];
         }
         $recognised = $this->known->find($shoot, $files);
-        $frames =
-            $recognised === null ? count((new FrameGrouping())->group(array_column($files, 'path'))['frames']) : 0;
-        $volume = Slots::volume($slot['path']);
-        $before = $recognised === null ? $this->known->readBefore($shoot, $volume) : null;
-        $isHere = $recognised !== null && $recognised->goesOn($shoot);
+        if ($recognised !== null) {
+            return [
+                ...$facts,
+                'known' => $recognised->inWords($shoot),
+                'action' => $this->action($shoot, $recognised, $slot['path']),
+            ];
+        }
+        $before = $this->known->readBefore($shoot, Slots::volume($slot['path']));
 
         return [
-            'slot' => $slot['slot'],
-            'name' => $slot['name'],
-            'contents' => $recognised === null
-                    ? number_format($frames).
-                        ($frames === 1 ? ' frame' : ' frames').
-                        ' in '.
-                        number_format(count($files)).
-                        (count($files) === 1 ? ' file' : ' files')
-                    : '',
-            'known' => $recognised?->inWords($shoot) ??
-                ($before === null
-                    ? ''
-                    : "formatted since it was read as card {$before->number} of “{$before->shoot->name}”"),
-            'action' => match (true) {
-                ! $isHere => 'Read this card',
-                $recognised->newFiles > 0 => $recognised->newFrames > 0
-                    ? 'Read the '.number_format($recognised->newFrames).' new'
-                    : 'Read what is new',
-                $recognised->card->slot !== $slot['path'] && ! $recognised->card->state->isDone() => 'Go on from '.
-                    'this slot',
-                default => '',
-            },
-            'isNew' => $recognised === null,
+            ...$facts,
+            'contents' => self::contents(array_column($files, 'path')),
+            'known' => $before === null
+                ? ''
+                : "formatted since it was read as card {$before->number} of “{$before->shoot->name}”",
+            'action' => 'Read this card',
+            'isNew' => true,
         ];
+    }
+
+    /** What can be done with a card that is known. */
+    private function action(Shoot $shoot, RecognisedCard $recognised, string $path): string
+    {
+        return match (true) {
+            ! $recognised->goesOn($shoot) => 'Read this card',
+            $recognised->newFrames > 0 => 'Read the '.number_format($recognised->newFrames).' new',
+            $recognised->newFiles > 0 => 'Read what is new',
+            $recognised->card->slot !== $path && ! $recognised->card->state->isDone() => 'Go on from this slot',
+            default => '',
+        };
+    }
+
+    /** @param  list<string>  $paths */
+    private static function contents(array $paths): string
+    {
+        $frames = count((new FrameGrouping())->group($paths)['frames']);
+        $counted = fn (int $count, string $word): string => number_format($count).' '.Str::plural($word, $count);
+
+        return $counted($frames, 'frame').' in '.$counted(count($paths), 'file');
     }
 }

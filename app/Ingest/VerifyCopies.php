@@ -12,6 +12,7 @@ use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Collection;
 
 /**
  * Reads every copy of a card again and compares it with the card's checksum. What is damaged or gone is noted, and
@@ -62,7 +63,25 @@ final class VerifyCopies extends WorkInTurns
             ->when($this->place !== null, fn ($all) => $all->where('name', $this->place));
         $away = $places->reject(fn (Place $place): bool => $place->isThere())->pluck('name');
         $folders = $places->whereNotIn('name', $away)->pluck('path', 'name')->all();
-        // Copies proved since the task was opened are done; a disk that is not plugged in has lost nothing.
+        if (! $this->readAll($task, $card, $folders)) {
+            return false;
+        }
+        $card->isSafeAfterProof();
+        $others = CardFile::query()->whereIn('id', $card->files()->whereNotNull('same_as_id')->select('same_as_id'));
+        foreach (Card::query()->whereIn('id', $others->select('card_id'))->get() as $other) {
+            $other->isSafeAfterProof();
+        }
+
+        return $this->tellUnseen($task, $card, $away);
+    }
+
+    /**
+     * Reads what was not read since the task was opened; a disk that is not plugged in has lost nothing.
+     *
+     * @param  array<string, string>  $folders  place => folder
+     */
+    private function readAll(Task $task, Card $card, array $folders): bool
+    {
         $copies = fn (): Builder => Copy::query()
             ->whereIn('file_id', CardFile::query()->where('card_id', $card->id)->selectRaw('COALESCE(same_as_id, id)'))
             ->whereIn('place', array_keys($folders));
@@ -78,35 +97,25 @@ final class VerifyCopies extends WorkInTurns
                 return false;
             }
         }
-        $card->isSafeAfterProof();
-        foreach (
-            Card::query()
-                ->whereIn(
-                    'id',
-                    CardFile::query()
-                        ->whereIn('id', $card->files()->whereNotNull('same_as_id')->select('same_as_id'))
-                        ->select('card_id'),
-                )
-                ->get() as $other
-        ) {
-            $other->isSafeAfterProof();
-        }
+
+        return true;
+    }
+
+    /** @param  Collection<int, string>  $away  places whose disks are not plugged in */
+    private function tellUnseen(Task $task, Card $card, Collection $away): bool
+    {
         $unseen = $away->filter(
             fn (string $name): bool => Copy::query()
                 ->where('place', $name)
                 ->whereIn('file_id', $card->files()->select('id'))
                 ->exists(),
         );
-        if ($unseen->isNotEmpty()) {
-            $task->fail(
-                'Not looked at: '.
-                    $unseen->map(fn (string $name): string => "“{$name}”")->implode(', ').
-                    ', whose disk is not plugged in. All other copies were read again.',
-            );
-
-            return false;
+        if ($unseen->isEmpty()) {
+            return true;
         }
+        $names = $unseen->map(fn (string $name): string => "“{$name}”")->implode(', ');
+        $task->fail("Not looked at: {$names}, whose disk is not plugged in. All other copies were read again.");
 
-        return true;
+        return false;
     }
 }

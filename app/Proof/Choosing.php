@@ -32,24 +32,36 @@ final class Choosing
         return DB::transaction(function () use ($guest, $share, $steps): array {
             $guest = Guest::query()->whereKey($guest->id)->lockForUpdate()->firstOrFail();
             $arrived = $this->arrived($guest, array_column($steps, 'id'));
-            $proofs = GalleryFrame::query()
-                ->where('gallery_id', $share->gallery_id)
-                ->whereIn('number', array_column($steps, 'number'))
-                ->get()
-                ->keyBy('number');
-            $new = [];
-            foreach ($steps as $step) {
-                if (! array_key_exists($step['id'], $arrived)) {
-                    $proof = $proofs[$step['number']] ?? null;
-                    $arrived[$step['id']] = $new[$step['id']] = $this->take($guest, $share->rights(), $proof, $step);
-                }
-            }
-            $this->remember($guest, $new);
+            $refusals = $this->takeNew($guest, $share, $steps, $arrived);
+            $this->remember($guest, $refusals);
             $guest->update(['seen_at' => now()]);
             CountChoices::soon($share->gallery_id);
 
-            return array_filter($arrived, fn (?string $refusal): bool => $refusal !== null);
+            return array_filter($arrived + $refusals, fn (?string $refusal): bool => $refusal !== null);
         }, 3);
+    }
+
+    /**
+     * @param  list<StepSaid>  $steps
+     * @param  array<string, string|null>  $arrived
+     * @return array<string, string|null> step that was not here before => why it is refused
+     */
+    private function takeNew(Guest $guest, Share $share, array $steps, array $arrived): array
+    {
+        $proofs = GalleryFrame::query()
+            ->where('gallery_id', $share->gallery_id)
+            ->whereIn('number', array_column($steps, 'number'))
+            ->get()
+            ->keyBy('number');
+        $refusals = [];
+        foreach ($steps as $step) {
+            if (! array_key_exists($step['id'], $arrived + $refusals)) {
+                $proof = $proofs[$step['number']] ?? null;
+                $refusals[$step['id']] = $this->take($guest, $share->rights(), $proof, $step);
+            }
+        }
+
+        return $refusals;
     }
 
     /**
@@ -104,15 +116,7 @@ final class Choosing
     {
         return DB::transaction(function () use ($guest, $name, $email, $message): Selection {
             $guest = Guest::query()->whereKey($guest->id)->lockForUpdate()->firstOrFail();
-            if ($guest->sent_at !== null) {
-                throw UnableToSend::sentAlready();
-            }
-            $counts = $this->counts($guest);
-            foreach ($guest->share->rights()->lists as $list) {
-                if (! $list->isEnough($counts[$list->name] ?? 0)) {
-                    throw UnableToSend::tooFew($list, $counts[$list->name] ?? 0);
-                }
-            }
+            $this->demandEnough($guest);
             $guest->update(['name' => $name, 'email' => $email, 'sent_at' => now()]);
             $selection = Selection::query()->create([
                 'gallery_id' => $guest->gallery_id,
@@ -122,36 +126,7 @@ final class Choosing
                 'message' => $message,
                 'sent_at' => now(),
             ]);
-            $said = Comment::query()->where('guest_id', $guest->id)->orderBy('id')->get()->groupBy('gallery_frame_id');
-            $ratings = DB::table('guest_ratings')->where('guest_id', $guest->id)->pluck('rating', 'gallery_frame_id');
-            $rows = [];
-            foreach (
-                DB::table('choices')
-                    ->join('gallery_frames', 'gallery_frames.id', '=', 'choices.gallery_frame_id')
-                    ->where('guest_id', $guest->id)
-                    ->orderBy('number')
-                    ->orderBy('choices.id')
-                    ->get(['gallery_frame_id', 'frame_id', 'list', 'number']) as $choice
-            ) {
-                $words = ($said[$choice->gallery_frame_id] ?? collect())
-                    ->map(
-                        fn (Comment $comment): string => trim(
-                            $comment->text.
-                                ($comment->drawing === null
-                                    ? ''
-                                    : ' (drawn: '.Drawing::words($comment->drawing).')'),
-                        ),
-                    )
-                    ->implode("\n");
-                $rows[] = [
-                    'selection_id' => $selection->id,
-                    'frame_id' => $choice->frame_id,
-                    'list' => $choice->list,
-                    'rating' => (int) ($ratings[$choice->gallery_frame_id] ?? 0),
-                    'comment' => $words === '' ? null : $words,
-                ];
-            }
-            foreach (array_chunk($rows, 500) as $some) {
+            foreach (array_chunk($this->chosen($guest, $selection), 500) as $some) {
                 DB::table('selection_frames')->insert($some);
             }
             $selection->load('gallery.shoot.studio', 'guest');
@@ -160,6 +135,53 @@ final class Choosing
 
             return $selection;
         });
+    }
+
+    /** @throws UnableToSend */
+    private function demandEnough(Guest $guest): void
+    {
+        if ($guest->sent_at !== null) {
+            throw UnableToSend::sentAlready();
+        }
+        $counts = $this->counts($guest);
+        foreach ($guest->share->rights()->lists as $list) {
+            if (! $list->isEnough($counts[$list->name] ?? 0)) {
+                throw UnableToSend::tooFew($list, $counts[$list->name] ?? 0);
+            }
+        }
+    }
+
+    /** @return list<array<string, mixed>> rows of `selection_frames` */
+    private function chosen(Guest $guest, Selection $selection): array
+    {
+        $comments = Comment::query()->where('guest_id', $guest->id)->orderBy('id')->get()->groupBy('gallery_frame_id');
+        $ratings = DB::table('guest_ratings')->where('guest_id', $guest->id)->pluck('rating', 'gallery_frame_id');
+        $choices = DB::table('choices')
+            ->join('gallery_frames', 'gallery_frames.id', '=', 'choices.gallery_frame_id')
+            ->where('guest_id', $guest->id)
+            ->orderBy('number')
+            ->orderBy('choices.id')
+            ->get(['gallery_frame_id', 'frame_id', 'list', 'number']);
+        $rows = [];
+        foreach ($choices as $choice) {
+            $words = ($comments[$choice->gallery_frame_id] ?? collect())->map($this->inWords(...))->implode("\n");
+            $rows[] = [
+                'selection_id' => $selection->id,
+                'frame_id' => $choice->frame_id,
+                'list' => $choice->list,
+                'rating' => (int) ($ratings[$choice->gallery_frame_id] ?? 0),
+                'comment' => $words === '' ? null : $words,
+            ];
+        }
+
+        return $rows;
+    }
+
+    private function inWords(Comment $comment): string
+    {
+        $drawn = $comment->drawing === null ? '' : ' (drawn: '.Drawing::words($comment->drawing).')';
+
+        return trim($comment->text.$drawn);
     }
 
     /** The guest may choose again; what was sent stays as it was. */
@@ -192,10 +214,8 @@ final class Choosing
     /** @param  StepSaid  $step */
     private function chooses(Guest $guest, Rights $rights, GalleryFrame $proof, array $step): ?string
     {
-        $list =
-            ($step['list'] ?? null) === null
-                ? array_values($rights->lists)[0] ?? null
-                : $rights->lists[$step['list']] ?? null;
+        $name = $step['list'] ?? array_key_first($rights->lists);
+        $list = $rights->lists[$name ?? ''] ?? null;
         if (! $list instanceof ChoiceList) {
             return 'Nothing is to be chosen for this list.';
         }
@@ -208,10 +228,17 @@ final class Choosing
         if (DB::table('choices')->where($choice)->exists()) {
             return null;
         }
+
+        return $this->add($choice, $proof, $list, $this->counts($guest)[$list->name] ?? 0);
+    }
+
+    /** @param  array<string, int|string>  $choice */
+    private function add(array $choice, GalleryFrame $proof, ChoiceList $list, int $chosen): ?string
+    {
         if ($proof->gone_at !== null) {
             return "Picture {$proof->number} has left the gallery, so it cannot be chosen any more.";
         }
-        if (! $list->takes($this->counts($guest)[$list->name] ?? 0)) {
+        if (! $list->takes($chosen)) {
             return "{$list->most} are chosen for “{$list->name}”, and no more can be. Remove one first.";
         }
         DB::table('choices')->insert([...$choice, 'chosen_at' => now()]);
@@ -240,37 +267,17 @@ final class Choosing
     /** @param  StepSaid  $step */
     private function comments(Guest $guest, Rights $rights, GalleryFrame $proof, array $step): ?string
     {
-        if (! $rights->comments && ! $rights->draws) {
-            return 'Comments are not asked for in this gallery.';
-        }
         $text = trim((string) ($step['text'] ?? ''));
-        if (mb_strlen($text) > self::LONGEST_COMMENT) {
-            return 'A comment has '.
-                number_format(self::LONGEST_COMMENT).
-                ' characters at most; this one has '.
-                number_format(mb_strlen($text)).
-                '. Send it in parts, or by mail.';
-        }
         $drawing = null;
-        if (($step['drawing'] ?? null) !== null) {
-            if (! $rights->draws) {
-                return 'Drawings are not asked for in this gallery.';
-            }
+        if (($step['drawing'] ?? null) !== null && $rights->draws) {
             try {
                 $drawing = Drawing::of($step['drawing'], $proof->width, $proof->height)->marks;
             } catch (InvalidDrawing $reason) {
                 return $reason->getMessage();
             }
         }
-        if ($text === '' && $drawing === null) {
-            return 'The comment is empty.';
-        }
-        if (Comment::query()->where('guest_id', $guest->id)->count() >= self::MOST_COMMENTS) {
-            return 'You have written '.
-                number_format(self::MOST_COMMENTS).
-                ' comments, as many as a gallery takes. Please write to the studio by mail.';
-        }
-        if (Comment::query()->where('uuid', $step['id'])->doesntExist()) {
+        $refusal = $this->refusal($guest, $rights, $text, $step);
+        if ($refusal === null && Comment::query()->where('uuid', $step['id'])->doesntExist()) {
             Comment::query()->create([
                 'uuid' => $step['id'],
                 'guest_id' => $guest->id,
@@ -280,6 +287,31 @@ final class Choosing
             ]);
         }
 
-        return null;
+        return $refusal;
+    }
+
+    /**
+     * Why a comment is not taken.
+     *
+     * @param  StepSaid  $step
+     */
+    private function refusal(Guest $guest, Rights $rights, string $text, array $step): ?string
+    {
+        $isDrawn = ($step['drawing'] ?? null) !== null;
+
+        return match (true) {
+            ! $rights->comments && ! $rights->draws => 'Comments are not asked for in this gallery.',
+            mb_strlen($text) > self::LONGEST_COMMENT => 'A comment has '.
+                number_format(self::LONGEST_COMMENT).
+                ' characters at most; this one has '.
+                number_format(mb_strlen($text)).
+                '. Send it in parts, or by mail.',
+            $isDrawn && ! $rights->draws => 'Drawings are not asked for in this gallery.',
+            $text === '' && ! $isDrawn => 'The comment is empty.',
+            Comment::query()->where('guest_id', $guest->id)->count() >= self::MOST_COMMENTS => 'You have written '.
+                number_format(self::MOST_COMMENTS).
+                ' comments, as many as a gallery takes. Please write to the studio by mail.',
+            default => null,
+        };
     }
 }

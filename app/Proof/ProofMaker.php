@@ -52,37 +52,44 @@ final class ProofMaker
             return;
         }
         $folder = (string) config('kanpai.pictures');
-        $below = "gallery-{$gallery->uuid}";
-        if (! is_dir("{$folder}/{$below}")) {
-            @mkdir("{$folder}/{$below}", 0700, true);
-        }
-        $tags = $this->tags($gallery, $proof);
+        is_dir("{$folder}/gallery-{$gallery->uuid}") || @mkdir("{$folder}/gallery-{$gallery->uuid}", 0700, true);
         $picture = PictureReader::jpeg("{$folder}/{$frame->large_path}")
             ->within($gallery->live === null ? PreviewMaker::LARGE : self::LIVE)
             ->inMemory();
-        $name = fn (string $kind): string => "{$below}/".
-            hash('xxh128', "{$gallery->uuid} {$proof->number} {$frame->large_path} {$kind}").
-            '.jpg';
-        $paths = ['plain_large_path' => $name('large'), 'plain_small_path' => $name('small')];
-        $this->save($picture, "{$folder}/{$paths['plain_large_path']}", $tags);
-        PictureWriter::jpeg($picture->within(2 * PreviewMaker::SMALL), "{$folder}/{$paths['plain_small_path']}", self::QUALITY);
-        if ($this->mark === null) {
-            $paths += ['large_path' => $paths['plain_large_path'], 'small_path' => $paths['plain_small_path']];
-        } else {
-            $paths += [
-                'large_path' => $name('large '.$this->mark->fingerprint()),
-                'small_path' => $name('small '.$this->mark->fingerprint()),
-            ];
-            $marked = $this->mark->on($picture);
-            $this->save($marked, "{$folder}/{$paths['large_path']}", $tags);
-            PictureWriter::jpeg($marked->within(2 * PreviewMaker::SMALL), "{$folder}/{$paths['small_path']}", self::QUALITY);
+        $tags = $this->tags($gallery, $proof);
+        [$large, $small] = $this->pair($gallery, $proof, $picture, $tags, '');
+        $paths = ['plain_large_path' => $large, 'plain_small_path' => $small];
+        if ($this->mark !== null) {
+            $kind = ' '.$this->mark->fingerprint();
+            [$large, $small] = $this->pair($gallery, $proof, $this->mark->on($picture), $tags, $kind);
         }
         $proof->update([
             ...$paths,
+            'large_path' => $large,
+            'small_path' => $small,
             'picture' => $frame->large_path,
             'width' => $frame->width,
             'height' => $frame->height,
         ]);
+    }
+
+    /**
+     * Writes a proof, large and small.
+     *
+     * @param  list<array{string, string}>  $tags
+     * @return array{string, string} paths below the folder of pictures
+     */
+    private function pair(Gallery $gallery, GalleryFrame $proof, Picture $picture, array $tags, string $kind): array
+    {
+        $folder = (string) config('kanpai.pictures');
+        $path = fn (string $size): string => "gallery-{$gallery->uuid}/".
+            hash('xxh128', "{$gallery->uuid} {$proof->number} {$proof->frame->large_path} {$size}{$kind}").
+            '.jpg';
+        [$large, $small] = [$path('large'), $path('small')];
+        $this->save($picture, "{$folder}/{$large}", $tags);
+        PictureWriter::jpeg($picture->within(2 * PreviewMaker::SMALL), "{$folder}/{$small}", self::QUALITY);
+
+        return [$large, $small];
     }
 
     /** @param  list<array{string, string}>  $tags */

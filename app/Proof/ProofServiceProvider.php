@@ -33,6 +33,19 @@ final class ProofServiceProvider extends ServiceProvider
             'form' => FormOfMany::of($view->getData()['share']->id),
             'rights' => $view->getData()['share']->rights(),
         ]));
+        $this->limit();
+        Event::listen(fn (MarksChanged $event) => $this->follow($event->shoot));
+        Event::listen(fn (PicturesMade $event) => $this->follow($event->card->shoot_id));
+        $this->commands([Remind::class]);
+        $this->callAfterResolving(Schedule::class, function (Schedule $schedule): void {
+            $schedule->command('kanpai:remind')->dailyAt('09:00');
+            $schedule->call(fn () => FullSize::tidy(now()->subDays(FullSize::KEPT)->getTimestamp()))->daily();
+        });
+    }
+
+    /** How often guests may try, write and fetch. */
+    private function limit(): void
+    {
         // By what the link leads to, however its address is written.
         RateLimiter::for('gallery-password', function (Request $request): array {
             $token = $request->route('token');
@@ -41,13 +54,10 @@ final class ProofServiceProvider extends ServiceProvider
             return [Limit::perMinute(6)->by("{$share} {$request->ip()}"), Limit::perMinute(60)->by($share)];
         });
         // Mails to addresses that a guest types in, and guests that nobody invited.
-        RateLimiter::for(
-            'gallery-mail',
-            fn (Request $request): array => [
-                Limit::perHour(10)->by('mail '.$request->ip()),
-                Limit::perHour(40)->by('mail '.self::share($request)),
-            ],
-        );
+        RateLimiter::for('gallery-mail', fn (Request $request): array => [
+            Limit::perHour(10)->by('mail '.$request->ip()),
+            Limit::perHour(40)->by('mail '.self::share($request)),
+        ]);
         RateLimiter::for(
             'gallery-large',
             fn (Request $request): Limit => Limit::perMinute(60)->by(
@@ -55,19 +65,6 @@ final class ProofServiceProvider extends ServiceProvider
             ),
         );
         RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(600)->by('guest '.$request->ip()));
-        Event::listen(fn (MarksChanged $event) => $this->follow($event->shoot));
-        Event::listen(fn (PicturesMade $event) => $this->follow($event->card->shoot_id));
-        $this->commands([Remind::class]);
-        $this->callAfterResolving(
-            Schedule::class,
-            fn (Schedule $schedule) => $schedule->command('kanpai:remind')->dailyAt('09:00'),
-        );
-        $this->callAfterResolving(
-            Schedule::class,
-            fn (Schedule $schedule) => $schedule
-                ->call(fn () => FullSize::tidy(now()->subDays(FullSize::KEPT)->getTimestamp()))
-                ->daily(),
-        );
     }
 
     private function follow(int $shoot): void

@@ -11,6 +11,11 @@ return [
     'next_round' => [
         'again.required' => 'Choose which pictures go out once more.',
     ],
+    'originals' => [
+        'place.*' => 'Choose the place that they are copied to.',
+        'how.*' => 'Choose whether they are copied or moved.',
+        'kind.*' => 'Choose raw files, JPEGs or both.',
+    ],
     'remove_delivery' => [
         'sure.accepted' => 'Tick that its receipts may go as well.',
     ],

@@ -31,6 +31,8 @@ use Kanpai\Core\Frames\Verdict;
 /** The sheets of studio, shoot and moments, with what they make of any frame. */
 final class CaptionsController
 {
+    private const NOTHING_TO_SAY = ['cut' => [], 'own' => [], 'missing' => [], 'unknownCodes' => [], 'unlisted' => []];
+
     private const TILES = 120;
 
     public function __construct(private readonly Keywords $keywords)
@@ -62,14 +64,34 @@ final class CaptionsController
             'moment' => $moment,
             'names' => $lanes->names,
             'bodies' => $lanes->bodies,
+            ...$this->counts($shoot, $filter),
+            ...$this->form($shoot, $sheet, $level),
+            'steps' => Batch::doneIn($shoot)->limit(6)->get(),
+            // Looking goes on unseen.
+            'tasks' => CaptionsReport::workUnderWay($shoot)->where('kind', '<>', LookAtSidecars::KIND)->get(),
+            ...$this->example($shoot, $filter, $level, $sheet->sheet(), 0),
+        ]);
+    }
+
+    /** @return array<string, int> how many frames are meant, captioned, and written into sidecars */
+    private function counts(Shoot $shoot, FrameFilter $filter): array
+    {
+        $captions = FrameCaption::query()->where('shoot_id', $shoot->id);
+
+        return [
             'meant' => Frame::meeting($shoot, $filter)->count(),
             'all' => Frame::query()->where('shoot_id', $shoot->id)->count(),
-            'captioned' => FrameCaption::query()
-                ->where(['shoot_id' => $shoot->id, 'tells' => true])
-                ->count(),
-            'behind' => FrameCaption::query()->where('shoot_id', $shoot->id)->whereNull('written_at')->count(),
+            'captioned' => (clone $captions)->where('tells', true)->count(),
+            'behind' => (clone $captions)->whereNull('written_at')->count(),
             'written' => SidecarFile::ofShoot($shoot)->distinct()->count('frame_id'),
             'differing' => SidecarFile::ofShoot($shoot)->whereNotNull('theirs')->count(),
+        ];
+    }
+
+    /** @return array<string, mixed> the sheet that is edited, and what its fields are filled from */
+    private function form(Shoot $shoot, Sheet $sheet, string $level): array
+    {
+        return [
             'sheet' => $sheet,
             'inherited' => $this->inherited($shoot, $level),
             'saved' => Sheet::named($shoot->studio)->get(),
@@ -81,11 +103,7 @@ final class CaptionsController
             'people' => RosterPerson::query()->where('shoot_id', $shoot->id)->count(),
             'counts' => array_slice($this->keywords->counts($shoot), 0, 40, true),
             'listed' => DB::table('keywords')->where('studio_id', $shoot->studio_id)->count(),
-            'steps' => Batch::doneIn($shoot)->limit(6)->get(),
-            // Looking goes on unseen.
-            'tasks' => CaptionsReport::workUnderWay($shoot)->where('kind', '<>', LookAtSidecars::KIND)->get(),
-            ...$this->example($shoot, $filter, $level, $sheet->sheet(), 0),
-        ]);
+        ];
     }
 
     /** What is kept, where nothing else is asked for and something is kept: the rest is rarely captioned. */
@@ -144,16 +162,38 @@ final class CaptionsController
         ]);
     }
 
-    /** Keeps the sheet; then what it would do to the frames that are meant is looked over. */
+    /** Keeps the sheet; then what it would do to the frames that are meant is reviewed. */
     public function store(SheetRequest $request, Shoot $shoot): RedirectResponse
     {
-        $sheet = $request->sheet();
         $level = $request->level();
         $name = trim((string) $request->string('name'));
         if ($level === 'saved' && $name === '') {
             throw ValidationException::withMessages(['name' => 'Give the sheet a name to save it by.']);
         }
         [$from, $to] = $level === 'moment' ? $request->span() : [null, null];
+        $this->keep($shoot, $request->sheet(), $level, $name, $from, $to);
+        if ($level === 'saved') {
+            return redirect()
+                ->route('captions.show', $shoot)
+                ->with('message', "The sheet “{$name}” is saved for all shoots.");
+        }
+        $filter = FrameFilter::ofQuery($request->query->all());
+        if ($level === 'moment') {
+            $filter = FrameFilter::ofQuery([...$filter->toQuery(), 'from' => $from, 'to' => $to]);
+        }
+        $batch = Batch::query()->create([
+            'shoot_id' => $shoot->id,
+            'member_id' => $request->user()?->id,
+            'title' => 'Filling in the sheets',
+            'edit' => ['kind' => 'sheets', ...ChosenFrames::of($request, $shoot)],
+            'filter' => $filter->toQuery(),
+        ]);
+
+        return redirect()->route('captions.batch', [$shoot, $batch]);
+    }
+
+    private function keep(Shoot $shoot, CaptionSheet $sheet, string $level, string $name, ?int $from, ?int $to): void
+    {
         Sheet::query()->updateOrCreate(
             [
                 'studio_id' => $shoot->studio_id,
@@ -170,23 +210,6 @@ final class CaptionsController
                 'emptied' => array_keys(array_filter($sheet->templates(), fn (string $text): bool => $text === '')),
             ],
         );
-        if ($level === 'saved') {
-            return redirect()
-                ->route('captions.show', $shoot)
-                ->with('message', "The sheet “{$name}” is saved for all shoots.");
-        }
-        $filter = FrameFilter::ofQuery($request->query->all());
-        $batch = Batch::query()->create([
-            'shoot_id' => $shoot->id,
-            'member_id' => $request->user()?->id,
-            'title' => 'Filling in the sheets',
-            'edit' => ['kind' => 'sheets', ...ChosenFrames::of($request, $shoot)],
-            'filter' => $level === 'moment'
-                    ? FrameFilter::ofQuery([...$filter->toQuery(), 'from' => $from, 'to' => $to])->toQuery()
-                    : $filter->toQuery(),
-        ]);
-
-        return redirect()->route('captions.batch', [$shoot, $batch]);
     }
 
     public function removeSheet(Shoot $shoot, int $sheet): RedirectResponse
@@ -249,46 +272,37 @@ final class CaptionsController
         return $words;
     }
 
-    /** @return array<string, mixed> */
+    /** @return array<string, mixed> one of the frames that are meant, as the sheet would caption it */
     private function example(Shoot $shoot, FrameFilter $filter, string $level, CaptionSheet $sheet, int $at): array
     {
         $count = Frame::meeting($shoot, $filter)->count();
         $at = $count === 0 ? 0 : (($at % $count) + $count) % $count;
         $frame = Frame::meeting($shoot, $filter)->with('card', 'body')->offset($at)->first();
-        $caption = null;
-        $captioning = null;
-        if ($frame !== null) {
-            $captioning = Captioning::with($shoot, $level, $sheet);
-            $row = FrameCaption::query()->find($frame->id);
-            $stands = $row?->caption() ?? Caption::nothing();
-            $caption = $captioning->sheets($frame, $row)->of($stands, $captioning->values($frame, $stands));
+        if ($frame === null) {
+            return ['frame' => null, 'caption' => null, 'at' => $at, 'count' => $count, ...self::NOTHING_TO_SAY];
         }
-        $unknown =
-            $caption === null || $captioning === null
-                ? []
-                : array_merge(
-                    [],
-                    ...array_map(
-                        fn (string $text): array => $captioning->codes->expand($text)->unknown,
-                        array_values($caption->values()),
-                    ),
-                );
+        $captioning = Captioning::with($shoot, $level, $sheet);
+        $row = FrameCaption::query()->find($frame->id);
+        $before = $row?->caption() ?? Caption::nothing();
+        $caption = $captioning->sheets($frame, $row)->of($before, $captioning->values($frame, $before));
+        $unknown = array_map(
+            fn (string $text): array => $captioning->codes->expand($text)->unknown,
+            array_values($caption->values()),
+        );
 
         return [
             'frame' => $frame,
             'caption' => $caption,
             'at' => $at,
             'count' => $count,
-            'cut' => $caption?->cutInIim() ?? [],
+            'cut' => $caption->cutInIim(),
             'own' => $row->own ?? [],
             'missing' => array_filter(
                 array_map(Field::from(...), $shoot->studio->required_fields),
-                fn (Field $field): bool => $caption?->text($field) === '',
+                fn (Field $field): bool => $caption->text($field) === '',
             ),
-            'unknownCodes' => array_values(array_unique($unknown)),
-            'unlisted' => $caption === null
-                    ? []
-                    : $this->keywords->ofStudio($shoot->studio)->unknown($caption->items(Field::Keywords)),
+            'unknownCodes' => array_values(array_unique(array_merge([], ...$unknown))),
+            'unlisted' => $this->keywords->ofStudio($shoot->studio)->unknown($caption->items(Field::Keywords)),
         ];
     }
 }

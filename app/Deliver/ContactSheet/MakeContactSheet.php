@@ -15,6 +15,7 @@ use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Filesystem\Filesystem;
 use Kanpai\Core\Deliver\ContactSheet\SheetPlan;
+use Kanpai\Core\Frames\Caption\Caption;
 use Kanpai\Core\Frames\Caption\Field;
 use TCPDF;
 
@@ -47,23 +48,12 @@ final class MakeContactSheet extends WorkInTurns
         $frames = Frame::query()->whereKey($sheet->frames)->orderBy('taken_ms')->orderBy('id')->get();
         $task->begin($frames->count());
         $folder = config('kanpai.sheets')."/{$sheet->uuid}";
-        if (! is_dir($folder)) {
-            mkdir($folder, 0700, true);
-        }
-        $plan = $sheet->plan();
-        $mark = $plan->isMarked
-            ? Watermark::of([
-                'text' => $sheet->shoot->studio->name,
-                'image' => $sheet->shoot->studio->logo_path,
-                'place' => 'bottom right',
-                'size' => 30,
-                'opacity' => 70,
-            ])
-            : null;
+        is_dir($folder) || mkdir($folder, 0700, true);
+        $watermark = $this->watermark($sheet);
         foreach ($frames as $place => $frame) {
             if (! is_file("{$folder}/{$frame->id}.jpg") && $frame->large_path !== null) {
                 try {
-                    $this->small($frame, $plan, $mark, "{$folder}/{$frame->id}.jpg");
+                    $this->small($frame, $sheet->plan(), $watermark, "{$folder}/{$frame->id}.jpg");
                 } catch (UnableToMakePicture) {
                     // Its place on the sheet stays empty, with its name.
                     touch("{$folder}/{$frame->id}.jpg");
@@ -73,10 +63,23 @@ final class MakeContactSheet extends WorkInTurns
                 return false;
             }
         }
-        $this->write($sheet, $plan, $frames, $folder);
+        $this->write($sheet, $frames, $folder);
         app(Filesystem::class)->deleteDirectory($folder);
 
         return true;
+    }
+
+    private function watermark(ContactSheet $sheet): ?Watermark
+    {
+        return $sheet->plan()->isMarked
+            ? Watermark::of([
+                'text' => $sheet->shoot->studio->name,
+                'image' => $sheet->shoot->studio->logo_path,
+                'place' => 'bottom right',
+                'size' => 30,
+                'opacity' => 70,
+            ])
+            : null;
     }
 
     private function small(Frame $frame, SheetPlan $plan, ?Watermark $mark, string $target): void
@@ -91,7 +94,31 @@ final class MakeContactSheet extends WorkInTurns
     }
 
     /** @param  Collection<int, Frame>  $frames */
-    private function write(ContactSheet $sheet, SheetPlan $plan, Collection $frames, string $folder): void
+    private function write(ContactSheet $sheet, Collection $frames, string $folder): void
+    {
+        $plan = $sheet->plan();
+        $pdf = $this->document($sheet, $plan);
+        $pages = $plan->pages($frames->count());
+        $captions = $plan->captions
+            ? FrameCaption::query()->whereIn('frame_id', $frames->modelKeys())->get()->keyBy('frame_id')
+            : new Collection();
+        $page = -1;
+        foreach ($frames as $place => $frame) {
+            $cell = $plan->cell($place);
+            if ($cell['page'] !== $page) {
+                $page = $cell['page'];
+                $this->openPage($pdf, $sheet, $page + 1, $pages);
+            }
+            $this->picture($pdf, $cell, "{$folder}/{$frame->id}.jpg");
+            $this->lines($pdf, $plan, $cell, $frame, $captions->get($frame->id)?->caption());
+        }
+        $part = $sheet->path().'.part';
+        file_put_contents($part, $pdf->Output('', 'S'));
+        rename($part, $sheet->path());
+        $sheet->update(['pages' => $pages, 'bytes' => (int) filesize($sheet->path()), 'made_at' => now()]);
+    }
+
+    private function document(ContactSheet $sheet, SheetPlan $plan): TCPDF
     {
         [$width, $height] = $plan->size();
         $pdf = new TCPDF($width > $height ? 'L' : 'P', 'mm', [$width, $height]);
@@ -102,65 +129,52 @@ final class MakeContactSheet extends WorkInTurns
         $pdf->SetAuthor($sheet->shoot->studio->name);
         $pdf->SetCreator('Kanpai');
         $pdf->setFontSubsetting(true);
-        $pages = $plan->pages($frames->count());
-        $captions = $plan->captions
-            ? FrameCaption::query()->whereIn('frame_id', $frames->modelKeys())->get()->keyBy('frame_id')
-            : collect();
-        $page = -1;
-        foreach ($frames as $place => $frame) {
-            $cell = $plan->cell($place);
-            if ($cell['page'] !== $page) {
-                $page = $cell['page'];
-                $pdf->AddPage();
-                $this->text($pdf, 12, 10, $width - 24, $sheet->title, 13.0);
-                $this->text(
-                    $pdf,
-                    12,
-                    16.5,
-                    $width - 24,
-                    $sheet->shoot->studio->name.' · '.$sheet->shoot->held_on->format('j F Y'),
-                );
-                $this->text($pdf, 12, $height - 11, $width - 24, 'Sheet '.($page + 1)." of {$pages}");
-            }
-            $path = "{$folder}/{$frame->id}.jpg";
-            if (is_file($path) && filesize($path) > 0) {
-                [$w, $h] = getimagesize($path) ?: [1, 1];
-                $at = SheetPlan::within($cell, $w, $h);
-                $pdf->Image($path, $at['x'], $at['y'], $at['width'], $at['height'], 'JPEG');
-            } else {
-                $pdf->Rect($cell['x'], $cell['y'], $cell['width'], $cell['height'], 'D', [], []);
-            }
-            $y = $cell['y'] + $cell['height'] + 0.4;
-            if ($plan->names || $plan->ratings) {
-                $this->text(
-                    $pdf,
-                    $cell['x'],
-                    $y,
-                    $cell['width'],
-                    trim(
-                        ($plan->names ? $frame->name : '').
-                            ($plan->ratings
-                                ? '  '.str_repeat('●', $frame->rating).str_repeat('○', 5 - $frame->rating)
-                                : ''),
-                    ),
-                );
-                $y += SheetPlan::LINE;
-            }
-            if ($plan->captions) {
-                $caption = ($captions[$frame->id] ?? null)?->caption();
-                $this->text(
-                    $pdf,
-                    $cell['x'],
-                    $y,
-                    $cell['width'],
-                    $caption === null ? '' : ($caption->text(Field::Headline) ?: $caption->text(Field::Description)),
-                );
-            }
+
+        return $pdf;
+    }
+
+    /** @param  int  $page  from 1 */
+    private function openPage(TCPDF $pdf, ContactSheet $sheet, int $page, int $pages): void
+    {
+        [$width, $height] = $sheet->plan()->size();
+        $shoot = $sheet->shoot;
+        $pdf->AddPage();
+        $this->text($pdf, 12, 10, $width - 24, $sheet->title, 13.0);
+        $this->text($pdf, 12, 16.5, $width - 24, $shoot->studio->name.' · '.$shoot->held_on->format('j F Y'));
+        $this->text($pdf, 12, $height - 11, $width - 24, "Sheet {$page} of {$pages}");
+    }
+
+    /** @param  array{page: int, x: float, y: float, width: float, height: float}  $cell */
+    private function picture(TCPDF $pdf, array $cell, string $path): void
+    {
+        if (! is_file($path) || filesize($path) === 0) {
+            $pdf->Rect($cell['x'], $cell['y'], $cell['width'], $cell['height'], 'D', [], []);
+
+            return;
         }
-        $part = $sheet->path().'.part';
-        file_put_contents($part, $pdf->Output('', 'S'));
-        rename($part, $sheet->path());
-        $sheet->update(['pages' => $pages, 'bytes' => (int) filesize($sheet->path()), 'made_at' => now()]);
+        [$width, $height] = getimagesize($path) ?: [1, 1];
+        $at = SheetPlan::within($cell, $width, $height);
+        $pdf->Image($path, $at['x'], $at['y'], $at['width'], $at['height'], 'JPEG');
+    }
+
+    /**
+     * What stands below a picture.
+     *
+     * @param  array{page: int, x: float, y: float, width: float, height: float}  $cell
+     */
+    private function lines(TCPDF $pdf, SheetPlan $plan, array $cell, Frame $frame, ?Caption $caption): void
+    {
+        $y = $cell['y'] + $cell['height'] + 0.4;
+        if ($plan->names || $plan->ratings) {
+            $rating = str_repeat('●', $frame->rating).str_repeat('○', 5 - $frame->rating);
+            $words = ($plan->names ? $frame->name : '').($plan->ratings ? "  {$rating}" : '');
+            $this->text($pdf, $cell['x'], $y, $cell['width'], trim($words));
+            $y += SheetPlan::LINE;
+        }
+        if ($plan->captions) {
+            $words = $caption?->text(Field::Headline) ?: $caption?->text(Field::Description);
+            $this->text($pdf, $cell['x'], $y, $cell['width'], (string) $words);
+        }
     }
 
     /** A line of words, cut where the width ends. */

@@ -17,7 +17,6 @@ use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Frames\FileKind;
 use Kanpai\Core\Ingest\InvalidNamePattern;
@@ -65,24 +64,12 @@ final class OriginalsController
         ]);
     }
 
-    public function store(Request $request, Shoot $shoot, Renaming $renaming): RedirectResponse
+    public function store(OriginalsInput $request, Shoot $shoot, Renaming $renaming): RedirectResponse
     {
-        $places = $this->places->used($shoot->studio_id);
-        $said = $request->validate(
-            [
-                'how' => ['required', Rule::in(['copy', 'move'])],
-                'kind' => ['nullable', Rule::in([FileKind::Raw->value, FileKind::Jpeg->value])],
-                'place' => ['required_if:how,copy', 'nullable', 'integer', Rule::in($places->pluck('id')->all())],
-            ],
-            [
-                'place.*' => 'Choose the place that they are copied to.',
-                'how.*' => 'Choose whether they are copied or moved.',
-                'kind.*' => 'Choose raw files, JPEGs or both.',
-            ],
-        );
-        $chosen = $this->chosen($request, FramesAsked::by($request, $shoot)->some('frames', $said['how']));
+        $how = $request->string('how')->toString();
+        $chosen = $this->chosen($request, FramesAsked::by($request, $shoot)->some('frames', $how));
         $pattern = $this->pattern($request);
-        if ($said['how'] === 'move') {
+        if ($how === 'move') {
             $problem = $renaming->start($shoot, $pattern, $chosen);
 
             return $problem === null
@@ -93,11 +80,21 @@ final class OriginalsController
         if ($paths === []) {
             throw ValidationException::withMessages(['frames' => 'Of these frames no such file is copied yet.']);
         }
-        $place = $places->firstWhere('id', (int) $said['place']) ?? abort(404);
-        $trouble = $this->places->troubles(
-            [$place],
-            [$place->name => (int) CardFile::query()->whereIntegerInRaw('id', array_keys($paths))->sum('size')],
-        );
+        $this->copy($shoot, $request->integer('place'), $paths);
+
+        return redirect()->back();
+    }
+
+    /**
+     * @param  array<int, string>  $paths  file => path below the place
+     *
+     * @throws ValidationException
+     */
+    private function copy(Shoot $shoot, int $place, array $paths): void
+    {
+        $place = $this->places->used($shoot->studio_id)->firstWhere('id', $place) ?? abort(404);
+        $bytes = (int) CardFile::query()->whereIntegerInRaw('id', array_keys($paths))->sum('size');
+        $trouble = $this->places->troubles([$place], [$place->name => $bytes]);
         if ($trouble !== []) {
             throw ValidationException::withMessages(['place' => reset($trouble)->getMessage()]);
         }
@@ -106,8 +103,6 @@ final class OriginalsController
                 'frames' => 'Originals are being copied already. Wait until that is over.',
             ]);
         }
-
-        return redirect()->back();
     }
 
     /** @return array{files: int, bytes: int, kinds: list<string>, paths: array<string, string>} */
@@ -120,22 +115,29 @@ final class OriginalsController
             ->orderBy('kind')
             ->selectRaw('kind, COUNT(*) AS n, SUM(size) AS bytes')
             ->get();
-        $now = CardFile::query()
-            ->whereIntegerInRaw('id', array_keys(array_slice($paths, 0, self::SHOWN, true)))
-            ->pluck('destination', 'id');
-        $names = [];
-        foreach (array_slice($paths, 0, self::SHOWN, true) as $id => $path) {
-            $names[mb_scrub((string) $now[$id], 'UTF-8')] = mb_scrub($path, 'UTF-8');
-        }
+        $kinds = $files->map(fn ($row): string => FileKind::from((string) $row->kind)->counted((int) $row->n));
 
         return [
             'files' => count($paths),
             'bytes' => (int) $files->sum('bytes'),
-            'kinds' => array_values(
-                $files->map(fn ($row): string => FileKind::from((string) $row->kind)->counted((int) $row->n))->all(),
-            ),
-            'paths' => $names,
+            'kinds' => array_values($kinds->all()),
+            'paths' => self::names(array_slice($paths, 0, self::SHOWN, true)),
         ];
+    }
+
+    /**
+     * @param  array<int, string>  $paths
+     * @return array<string, string> path now => path then, as text
+     */
+    private static function names(array $paths): array
+    {
+        $now = CardFile::query()->whereIntegerInRaw('id', array_keys($paths))->pluck('destination', 'id');
+        $names = [];
+        foreach ($paths as $id => $path) {
+            $names[mb_scrub((string) $now[$id], 'UTF-8')] = mb_scrub($path, 'UTF-8');
+        }
+
+        return $names;
     }
 
     /** @param  list<int>  $frames */

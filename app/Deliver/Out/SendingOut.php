@@ -10,6 +10,8 @@ use App\Deliver\OutputWriter;
 use App\Deliver\UnableToDeliver;
 use App\Frames\Frame;
 use App\Studio\Shoot;
+use Generator;
+use Illuminate\Support\Collection as BaseCollection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Caption\Caption;
 use Kanpai\Core\Frames\Caption\Field;
@@ -115,22 +117,43 @@ final class SendingOut
     {
         $folder = $shipment->folder();
         if ($shipment->clears) {
-            foreach (
-                self::gone(
-                    ShippedFile::query()
-                        ->where([
-                            'destination_id' => $shipment->destination_id,
-                            'folder' => $folder,
-                            'output_id' => $shipment->output_id,
-                        ])
-                        ->with('frame')
-                        ->get(),
-                ) as $file
-            ) {
-                $carrier->takesAway("{$folder}/{$file->name}");
-                $file->delete();
-            }
+            $this->clear($shipment, $carrier, $folder);
         }
+        $takesOrders = $shipment->destination->kind->takesOrders();
+        $pictures = $this->pictures($shipment, $folder);
+        $facts = $takesOrders ? $this->order($shipment, $pictures) : $this->manifest($shipment, $pictures);
+        $flags = JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR;
+        $carrier->says(
+            $folder.'/'.($takesOrders ? self::ORDER : self::MANIFEST),
+            json_encode($facts, $flags)."\n",
+        );
+        $shipment->update(['done_at' => now()]);
+    }
+
+    /**
+     * Takes away what is not meant any more.
+     *
+     * @throws UnableToSendOut
+     */
+    private function clear(Shipment $shipment, Carrier $carrier, string $folder): void
+    {
+        $there = ShippedFile::query()
+            ->where([
+                'destination_id' => $shipment->destination_id,
+                'folder' => $folder,
+                'output_id' => $shipment->output_id,
+            ])
+            ->with('frame')
+            ->get();
+        foreach (self::gone($there) as $file) {
+            $carrier->takesAway("{$folder}/{$file->name}");
+            $file->delete();
+        }
+    }
+
+    /** @return list<array<string, mixed>> what stands in a folder out there, in order of time */
+    private function pictures(Shipment $shipment, string $folder): array
+    {
         $zone = $shipment->shoot->zone();
         $files = ShippedFile::query()
             ->where(['destination_id' => $shipment->destination_id, 'folder' => $folder])
@@ -140,44 +163,60 @@ final class SendingOut
             ->select('shipped_files.*')
             ->with('frame')
             ->get();
-        $pictures = $files
-            ->map(function (ShippedFile $file) use ($zone): array {
-                $caption = FrameCaption::query()->find($file->frame_id)?->caption() ?? Caption::of([]);
+        $captions = FrameCaption::query()->whereIn('frame_id', $files->pluck('frame_id'))->get()->keyBy('frame_id');
+        $pictures = $files->map(function (ShippedFile $file) use ($zone, $captions): array {
+            $caption = $captions->get($file->frame_id)?->caption() ?? Caption::of([]);
 
-                return [
-                    'name' => $file->name,
-                    'bytes' => $file->bytes,
-                    'xxh128' => $file->hash,
-                    'taken' => $zone->format($file->frame->taken_ms, 'Y-m-d\TH:i:s.vP'),
-                    'headline' => $caption->text(Field::Headline),
-                    'description' => $caption->text(Field::Description),
-                    'copyright' => $caption->text(Field::Copyright),
-                    'sent' => $file->sent_at->toIso8601String(),
-                ];
-            })
-            ->all();
-        $shoot = ['name' => $shipment->shoot->name, 'date' => $shipment->shoot->held_on->format('Y-m-d')];
-        $size = $shipment->output->plan()->size->inWords();
-        $said = $shipment->destination->kind->takesOrders()
-            ? [
-                'order' => $shipment->id,
-                'studio' => $shipment->shoot->studio->name,
-                'shoot' => $shoot,
-                'note' => $shipment->note,
-                'size' => $size,
-                'copies' => $shipment->copies,
-                'prints' => $shipment->copies * count($pictures),
-                'pictures' => $pictures,
-            ]
-            : ['studio' => $shipment->shoot->studio->name, 'shoot' => $shoot, 'pictures' => $pictures];
-        $carrier->says(
-            $folder.'/'.($shipment->destination->kind->takesOrders() ? self::ORDER : self::MANIFEST),
-            json_encode(
-                $said,
-                JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR,
-            )."\n",
-        );
-        $shipment->update(['done_at' => now()]);
+            return [
+                'name' => $file->name,
+                'bytes' => $file->bytes,
+                'xxh128' => $file->hash,
+                'taken' => $zone->format($file->frame->taken_ms, 'Y-m-d\TH:i:s.vP'),
+                'headline' => $caption->text(Field::Headline),
+                'description' => $caption->text(Field::Description),
+                'copyright' => $caption->text(Field::Copyright),
+                'sent' => $file->sent_at->toIso8601String(),
+            ];
+        });
+
+        return array_values($pictures->all());
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $pictures
+     * @return array<string, mixed>
+     */
+    private function order(Shipment $shipment, array $pictures): array
+    {
+        return [
+            'order' => $shipment->id,
+            'studio' => $shipment->shoot->studio->name,
+            'shoot' => self::shootFacts($shipment),
+            'note' => $shipment->note,
+            'size' => $shipment->output->plan()->size->inWords(),
+            'copies' => $shipment->copies,
+            'prints' => $shipment->copies * count($pictures),
+            'pictures' => $pictures,
+        ];
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $pictures
+     * @return array<string, mixed>
+     */
+    private function manifest(Shipment $shipment, array $pictures): array
+    {
+        return [
+            'studio' => $shipment->shoot->studio->name,
+            'shoot' => self::shootFacts($shipment),
+            'pictures' => $pictures,
+        ];
+    }
+
+    /** @return array{name: string, date: string} */
+    private static function shootFacts(Shipment $shipment): array
+    {
+        return ['name' => $shipment->shoot->name, 'date' => $shipment->shoot->held_on->format('Y-m-d')];
     }
 
     /**
@@ -196,46 +235,55 @@ final class SendingOut
             ->get()
             ->reject(fn (Shipment $shipment): bool => $shipment->destination->kind->takesOrders())
             ->keyBy('id');
-        foreach (
-            ShippedFile::query()
-                ->whereIn('shipment_id', $shipments->keys())
-                ->with('frame.shoot.studio', 'frame.files.copies', 'frame.files.sameAs.copies', 'frame.version.copies')
-                ->orderBy('id')
-                ->lazyById(self::PIECE)
-                ->chunk(self::PIECE) as $files
-        ) {
-            $captions = FrameCaption::query()->whereIn('frame_id', $files->pluck('frame_id'))->get()->keyBy('frame_id');
-            foreach ($files as $file) {
-                $shipment = $shipments->get($file->shipment_id);
-                if ($shipment === null) {
-                    continue;
-                }
-                $old[$shipment->id] ??= ['shipment' => $shipment, 'frames' => [], 'names' => [], 'gone' => 0];
-                if (self::gone([$file]) !== []) {
-                    $old[$shipment->id]['gone']++;
-                    $old[$shipment->id]['names'][] = $file->name;
-
-                    continue;
-                }
-                try {
-                    if (
-                        $this->writer->fingerprint(
-                            $file->frame,
-                            $shipment->output->plan(),
-                            $captions->get($file->frame_id)?->caption() ?? Caption::of([]),
-                        ) === $file->fingerprint
-                    ) {
-                        continue;
-                    }
-                } catch (UnableToDeliver) {
-                    continue;
-                }
+        foreach ($this->shipped($shipments->keys()) as [$file, $caption]) {
+            $shipment = $shipments->get($file->shipment_id);
+            if ($shipment === null) {
+                continue;
+            }
+            $isGone = self::gone([$file]) !== [];
+            if (! $isGone && ! $this->isChanged($file, $shipment, $caption)) {
+                continue;
+            }
+            $old[$shipment->id] ??= ['shipment' => $shipment, 'frames' => [], 'names' => [], 'gone' => 0];
+            $old[$shipment->id]['names'][] = $file->name;
+            if ($isGone) {
+                $old[$shipment->id]['gone']++;
+            } else {
                 $old[$shipment->id]['frames'][] = $file->frame_id;
-                $old[$shipment->id]['names'][] = $file->name;
             }
         }
 
-        return array_filter($old, fn (array $one): bool => $one['names'] !== []);
+        return $old;
+    }
+
+    /**
+     * @param  BaseCollection<int, int>  $shipments
+     * @return Generator<int, array{ShippedFile, Caption}>
+     */
+    private function shipped(BaseCollection $shipments): Generator
+    {
+        $files = ShippedFile::query()
+            ->whereIn('shipment_id', $shipments)
+            ->with('frame.shoot.studio', 'frame.files.copies', 'frame.files.sameAs.copies', 'frame.version.copies')
+            ->orderBy('id')
+            ->lazyById(self::PIECE);
+        foreach ($files->chunk(self::PIECE) as $some) {
+            $captions = FrameCaption::query()->whereIn('frame_id', $some->pluck('frame_id'))->get()->keyBy('frame_id');
+            foreach ($some as $file) {
+                yield [$file, $captions->get($file->frame_id)?->caption() ?? Caption::of([])];
+            }
+        }
+    }
+
+    private function isChanged(ShippedFile $file, Shipment $shipment, Caption $caption): bool
+    {
+        try {
+            $now = $this->writer->fingerprint($file->frame, $shipment->output->plan(), $caption);
+
+            return $now !== $file->fingerprint;
+        } catch (UnableToDeliver) {
+            return false;
+        }
     }
 
     /**

@@ -10,6 +10,7 @@ use App\Ingest\CardState;
 use App\Ingest\CopyCard;
 use App\Ingest\KnownCards;
 use App\Ingest\Reading;
+use App\Ingest\RecognisedCard;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Ingest\CardSignature;
@@ -39,37 +40,10 @@ final class Announcing
      */
     public function announce(Shoot $shoot, string $name, array $files, ?UploadLink $link = null): array
     {
-        $recognised = null;
-        $card = DB::transaction(function () use ($shoot, $name, $files, $link, &$recognised): Card {
-            Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
-            $signature = CardSignature::of($files);
-            $recognised = $this->known->find($shoot, $files);
-            // The same listing is the same card, however far it has come.
-            $begun = Card::query()
-                ->where(['shoot_id' => $shoot->id, 'signature' => $signature])
-                ->first();
-            if ($begun !== null) {
-                return $begun;
-            }
-            if ($recognised !== null && $recognised->goesOn($shoot)) {
-                return $recognised->card;
-            }
-
-            return Reading::card($shoot, [
-                'slot' => '',
-                'name' => mb_substr($name === '' ? 'card' : $name, 0, 120),
-                'signature' => $signature,
-                'state' => CardState::Arriving,
-                'is_uploaded' => true,
-                'upload_link_id' => $link?->id,
-                'shooter' => $link->shooter ?? '',
-            ]);
-        });
+        [$card, $recognised] = $this->card($shoot, $name, $files, $link);
         // While it is read or copied from a slot, nobody takes it over from a browser.
-        if (
-            $card->state !== CardState::Arriving &&
-            ($card->state === CardState::Reading || CopyCard::isUnderWay($card))
-        ) {
+        $isBusy = $card->state === CardState::Reading || CopyCard::isUnderWay($card);
+        if ($card->state !== CardState::Arriving && $isBusy) {
             return ['card' => $card, 'known' => 'it is being read or copied by the studio just now', 'wanted' => []];
         }
         $wanted = $this->wanted($card, $files);
@@ -89,6 +63,42 @@ final class Announcing
             'known' => $recognised?->inWords($shoot) ?? '',
             'wanted' => $this->arrivals->open($card->uuid),
         ];
+    }
+
+    /**
+     * The card that was announced before, or that is known to go on, or a new one.
+     *
+     * @param  CardListing  $files
+     * @return array{Card, RecognisedCard|null}
+     */
+    private function card(Shoot $shoot, string $name, array $files, ?UploadLink $link): array
+    {
+        return DB::transaction(function () use ($shoot, $name, $files, $link): array {
+            Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
+            $signature = CardSignature::of($files);
+            $recognised = $this->known->find($shoot, $files);
+            // The same listing is the same card, however far it has come.
+            $begun = Card::query()
+                ->where(['shoot_id' => $shoot->id, 'signature' => $signature])
+                ->first();
+            if ($begun !== null) {
+                return [$begun, $recognised];
+            }
+            if ($recognised !== null && $recognised->goesOn($shoot)) {
+                return [$recognised->card, $recognised];
+            }
+            $card = Reading::card($shoot, [
+                'slot' => '',
+                'name' => mb_substr($name === '' ? 'card' : $name, 0, 120),
+                'signature' => $signature,
+                'state' => CardState::Arriving,
+                'is_uploaded' => true,
+                'upload_link_id' => $link?->id,
+                'shooter' => $link->shooter ?? '',
+            ]);
+
+            return [$card, $recognised];
+        });
     }
 
     /** Reads the card once all of it is here. */

@@ -20,40 +20,48 @@ final class EnterGallery
     {
         $token = $request->route('token');
         $share = Share::behind(is_string($token) ? $token : '');
+        $studio = $share->gallery->shoot->studio;
         $prefix = $request->route('prefix');
-        abort_if($prefix !== null && $prefix !== $share->gallery->shoot->studio->prefix, 404);
+        abort_if($prefix !== null && $prefix !== $studio->prefix, 404);
         $request->attributes->set('share', $share);
-        $request->attributes->set('studio', $share->gallery->shoot->studio);
-        $facts = ['share' => $share, 'gallery' => $share->gallery, 'studio' => $share->gallery->shoot->studio];
-        $refuse = fn (string $view, int $status, string $words): Response => $request->isMethod('GET') &&
-        ! $request->expectsJson()
+        $request->attributes->set('studio', $studio);
+        $refusal = $this->refusal($request, $share);
+        if ($refusal === null) {
+            return $next($request);
+        }
+        [$view, $status, $words] = $refusal;
+        $facts = ['share' => $share, 'gallery' => $share->gallery, 'studio' => $studio];
+
+        return $request->isMethod('GET') && ! $request->expectsJson()
             ? response()->view($view, $facts, $status)
             : response()->json(['message' => $words], $status);
+    }
+
+    /** @return array{view-string, int, string}|null page, status and words of why somebody does not come in */
+    private function refusal(Request $request, Share $share): ?array
+    {
         if (! $share->isOpen()) {
-            return $refuse('proof.ended', 410, 'This link has ended.');
+            return ['proof.ended', 410, 'This link has ended.'];
         }
         if ($share->gallery->published_at === null) {
-            return $refuse('proof.not-ready', 404, 'The pictures are being prepared.');
+            return ['proof.not-ready', 404, 'The pictures are being prepared.'];
         }
-        $byOwnLink = $request->routeIs('gallery.me', 'gallery.me.prefixed');
-        $guest = $byOwnLink ? null : Guest::known($request, $share);
-        if ($share->is_named && ! $byOwnLink && $guest === null) {
-            return $refuse('proof.named', 403, 'This gallery is open to people with a link of their own.');
+        if ($request->routeIs('gallery.me', 'gallery.me.prefixed')) {
+            return null;
+        }
+        $guest = Guest::known($request, $share);
+        if ($share->is_named && $guest === null) {
+            return ['proof.named', 403, 'This gallery is open to people with a link of their own.'];
         }
         // Whoever was invited has a link of their own, which is as good as a password.
         // What somebody sends who has been inside is taken, though the session has ended meanwhile.
-        $isSending = $guest !== null && ! $request->isMethod('GET');
-        if (
-            $share->password !== null &&
-            ! $byOwnLink &&
-            ! $isSending &&
-            $guest?->invited_at === null &&
-            $request->session()->get(self::key($share)) !== $share->password
-        ) {
-            return $refuse('proof.password', 401, 'The gallery wants its password.');
-        }
+        $needsNone =
+            $share->password === null ||
+            $guest?->invited_at !== null ||
+            ($guest !== null && ! $request->isMethod('GET')) ||
+            $request->session()->get(self::key($share)) === $share->password;
 
-        return $next($request);
+        return $needsNone ? null : ['proof.password', 401, 'The gallery wants its password.'];
     }
 
     public static function key(Share $share): string

@@ -8,6 +8,7 @@ use App\Studio\Member;
 use App\Studio\Studio;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\Lang;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Throwable;
 
@@ -43,60 +44,33 @@ final readonly class ErrorPage
     }
 
     /**
+     * Title and text, from lang/<language>/errors.php.
+     *
      * @param  array<string, mixed>  $headers
      * @return array{string, string}
      */
     private static function words(int $status, ?Throwable $reason, array $headers, bool $isMember): array
     {
-        $seconds = (int) ($headers['Retry-After'] ?? 0);
-        $said = $reason instanceof HttpExceptionInterface ? $reason->getMessage() : '';
-
-        return match ($status) {
-            400 => [
-                'This address cannot be read',
-                $said !== ''
-                    ? $said
-                    : 'Something in it is not as it should be. Follow the link you were given once more.',
-            ],
-            401, 403 => [
-                'This is not open to you',
-                'What you asked for is for somebody else in the studio. Ask its owner.',
-            ],
-            404 => [
-                'There is nothing here',
-                $isMember
-                    ? 'It was removed, or the address is not complete.'
-                    : 'The link is not complete, or what it led to was removed. Copy the whole link from your mail, '.
-                        'or ask whoever sent it.',
-            ],
-            405 => [
-                'There is nothing to be shown here',
-                'This address takes what a form sends. Go back to the page with the form.',
-            ],
-            409 => [
-                'This cannot be done just now',
-                'Something else is under way that has to end first. Wait a moment, then try again.',
-            ],
-            410 => ['This has ended', 'What was here is not shown any more. Ask the studio for another link.'],
-            413 => ['This is too large', 'More was sent than is taken at once. Send less, or in several parts.'],
-            419 => [
-                'The page was open too long',
-                'Nothing was changed. Go back, load the page once more, and send it again.',
-            ],
-            429 => [
-                'Too many tries, one upon another',
-                ($seconds > 60
-                    ? 'Please wait '.ceil($seconds / 60).' minutes'
-                    : 'Please wait '.max(1, $seconds).' '.($seconds === 1 ? 'second' : 'seconds')).
-                ', then try again. Nothing is lost.',
-            ],
-            503 => ['Kanpai is being brought up to date', 'It is back in a minute. Nothing is lost.'],
-            default => [
-                'Something went wrong here',
-                'It is a fault of the program and has been noted, not of what you did. What was saved before is '.
-                    'kept. Try again in a moment.',
-            ],
+        $key = match (true) {
+            $status === 401 => '403',
+            $status === 404 && ! $isMember => '404_guest',
+            default => (string) $status,
         };
+        $key = Lang::has("errors.{$key}") ? $key : 'fault';
+        $message = $reason instanceof HttpExceptionInterface ? $reason->getMessage() : '';
+        $text =
+            $status === 400 && $message !== ''
+                ? $message
+                : (string) __("errors.{$key}.text", ['wait' => self::wait((int) ($headers['Retry-After'] ?? 0))]);
+
+        return [(string) __("errors.{$key}.title"), $text];
+    }
+
+    private static function wait(int $seconds): string
+    {
+        return $seconds > 60
+            ? ceil($seconds / 60).' minutes'
+            : max(1, $seconds).' '.($seconds === 1 ? 'second' : 'seconds');
     }
 
     private static function isMember(): bool
