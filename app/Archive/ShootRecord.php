@@ -23,6 +23,21 @@ final class ShootRecord
 
     private const PIECE = 500;
 
+    private const SHARED_COLUMNS = [
+        'members' => ['id', 'name', 'email', 'role'],
+        'bodies' => ['id', 'make', 'model', 'serial', 'last_shooter'],
+        'uses' => ['id', 'bit', 'name'],
+        'outputs' => ['id', 'name', 'plan', 'folder', 'file', 'is_shared'],
+        'destinations' => ['id', 'name', 'kind'],
+        'sets' => ['id', 'name', 'rule'],
+    ];
+
+    /** @var array<string, list<int>> table => rows that are written so far */
+    private array $ids = [];
+
+    /** @var array<string, array<int, true>> table of the studio => rows that are referred to so far */
+    private array $used = [];
+
     public function __construct(private readonly References $references)
     {
     }
@@ -30,55 +45,66 @@ final class ShootRecord
     /** @param  array<int, string>  $originals  file => path below the originals of the bag */
     public function of(Shoot $shoot, array $originals): string
     {
-        $json = fn (mixed $said): string => json_encode(
-            $said,
-            JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
-        );
-        $text =
-            '{"kanpai": '.
-            self::VERSION.
-            ', "made": '.
-            $json(now()->toIso8601String()).
-            ', "studio": '.
-            $json(['name' => $shoot->studio->name]).
-            ",\n\"shoot\": ".
-            $json($this->row('shoots', (array) DB::table('shoots')->where('id', $shoot->id)->first())).
-            ",\n\"originals\": ".
-            $json((object) array_map(self::text(...), $originals)).
-            ",\n\"tables\": {\n";
-        $ids = ['shoots' => [$shoot->id]];
-        $used = [];
+        $this->ids = ['shoots' => [$shoot->id]];
+        $this->used = [];
         $tables = [];
         foreach (ShootTables::OWNED as $table => [$column, $owner]) {
-            $lines = [];
-            foreach (array_chunk($ids[$owner] ?? [], self::PIECE) as $some) {
-                foreach (
-                    DB::table($table)
-                        ->whereIn($column, $some)
-                        ->orderBy(in_array('id', $this->references->columns($table), true) ? 'id' : $column)
-                        ->get() as $row
-                ) {
-                    $row = (array) $row;
-                    if (isset($row['id'])) {
-                        $ids[$table][] = (int) $row['id'];
-                    }
-                    foreach ($this->references->of($table) as $refers => $to) {
-                        if (isset(ShootTables::SHARED[$to]) && $row[$refers] !== null) {
-                            $used[$to][(int) $row[$refers]] = true;
-                        }
-                    }
-                    $lines[] = $json($this->row($table, $row));
-                }
-            }
-            $tables[] = $json($table).": [\n".implode(",\n", $lines)."\n]";
+            $lines = $this->lines($table, $column, $this->ids[$owner] ?? []);
+            $tables[] = self::json($table).": [\n".implode(",\n", $lines)."\n]";
         }
-        $text .=
+        $row = $this->row('shoots', (array) DB::table('shoots')->where('id', $shoot->id)->first());
+
+        return '{"kanpai": '.
+            self::VERSION.
+            ', "made": '.
+            self::json(now()->toIso8601String()).
+            ', "studio": '.
+            self::json(['name' => $shoot->studio->name]).
+            ",\n\"shoot\": ".
+            self::json($row).
+            ",\n\"originals\": ".
+            self::json((object) array_map(self::text(...), $originals)).
+            ",\n\"tables\": {\n".
             implode(",\n", $tables).
             "\n},\n\"shared\": ".
-            $json($this->shared($shoot, $used, $ids['sets'] ?? [])).
+            self::json($this->shared($shoot, $this->used, $this->ids['sets'] ?? [])).
             "}\n";
+    }
 
-        return $text;
+    /**
+     * The rows of a table that belong to some rows of another, each as a line. Their numbers are noted, and what they
+     * refer to.
+     *
+     * @param  list<int>  $owners
+     * @return list<string>
+     *
+     * @phpstan-impure
+     */
+    private function lines(string $table, string $column, array $owners): array
+    {
+        $lines = [];
+        $order = in_array('id', $this->references->columns($table), true) ? 'id' : $column;
+        foreach (array_chunk($owners, self::PIECE) as $some) {
+            foreach (DB::table($table)->whereIn($column, $some)->orderBy($order)->get() as $row) {
+                $row = (array) $row;
+                if (isset($row['id'])) {
+                    $this->ids[$table][] = (int) $row['id'];
+                }
+                foreach ($this->references->of($table) as $refers => $to) {
+                    if (isset(ShootTables::SHARED[$to]) && $row[$refers] !== null) {
+                        $this->used[$to][(int) $row[$refers]] = true;
+                    }
+                }
+                $lines[] = self::json($this->row($table, $row));
+            }
+        }
+
+        return $lines;
+    }
+
+    private static function json(mixed $value): string
+    {
+        return json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
     }
 
     /**
@@ -137,28 +163,15 @@ final class ShootRecord
      */
     private function shared(Shoot $shoot, array $used, array $own): array
     {
-        $columns = [
-            'members' => ['id', 'name', 'email', 'role'],
-            'bodies' => ['id', 'make', 'model', 'serial', 'last_shooter'],
-            'uses' => ['id', 'bit', 'name'],
-            'outputs' => ['id', 'name', 'plan', 'folder', 'file', 'is_shared'],
-            'destinations' => ['id', 'name', 'kind'],
-            'sets' => ['id', 'name', 'rule'],
-        ];
         $shared = [];
-        foreach ($columns as $table => $names) {
-            $rows = DB::table($table)->where('studio_id', $shoot->studio_id);
+        foreach (self::SHARED_COLUMNS as $table => $names) {
+            $rows = DB::table($table)->where('studio_id', $shoot->studio_id)->orderBy('id');
             // Uses are told by their bits, outputs by their place in a text: all of them may be meant.
-            $rows = in_array($table, ['uses', 'outputs'], true)
-                ? $rows
-                : $rows->whereIn('id', array_diff(array_keys($used[$table] ?? []), $table === 'sets' ? $own : []));
-            $shared[$table] = array_values(
-                $rows
-                    ->orderBy('id')
-                    ->get($names)
-                    ->map(fn (\stdClass $row): array => $this->row($table, (array) $row))
-                    ->all(),
-            );
+            if (! in_array($table, ['uses', 'outputs'], true)) {
+                $rows->whereIn('id', array_diff(array_keys($used[$table] ?? []), $table === 'sets' ? $own : []));
+            }
+            $all = $rows->get($names)->map(fn (\stdClass $row): array => $this->row($table, (array) $row));
+            $shared[$table] = array_values($all->all());
         }
 
         return $shared;

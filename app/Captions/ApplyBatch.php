@@ -40,7 +40,6 @@ final class ApplyBatch extends WorkInTurns
             return true;
         }
         $batch->update(['state' => 'running']);
-        $captioning = Captioning::of($batch->shoot);
         $all = $batch->frames()->count();
         $task->begin($all);
         $left = $batch
@@ -48,7 +47,20 @@ final class ApplyBatch extends WorkInTurns
             ->whereNotIn('frames.id', DB::table('caption_changes')->where('batch_id', $batch->id)->select('frame_id'))
             ->pluck('frames.id')
             ->all();
-        $done = $all - count($left);
+        if (! $this->applyTo($task, $batch, $left, $all - count($left))) {
+            return false;
+        }
+        // Frames that a batch leaves as they are need no place in its record.
+        DB::delete('DELETE FROM caption_changes WHERE batch_id = ? AND `before` = `after`', [$batch->id]);
+        $batch->update(['state' => 'done']);
+
+        return true;
+    }
+
+    /** @param  array<int, int>  $left */
+    private function applyTo(Task $task, Batch $batch, array $left, int $done): bool
+    {
+        $captioning = Captioning::of($batch->shoot);
         foreach (array_chunk($left, self::PIECE) as $piece) {
             $frames = Frame::query()->whereKey($piece)->with('card', 'body')->get();
             DB::transaction(fn () => $this->apply($batch, $captioning, $frames), 3);
@@ -57,9 +69,6 @@ final class ApplyBatch extends WorkInTurns
                 return false;
             }
         }
-        // Frames that a batch leaves as they are need no place in its record.
-        DB::delete('DELETE FROM caption_changes WHERE batch_id = ? AND `before` = `after`', [$batch->id]);
-        $batch->update(['state' => 'done']);
 
         return true;
     }
@@ -79,38 +88,51 @@ final class ApplyBatch extends WorkInTurns
     /** @param  Collection<int, Frame>  $frames */
     private function apply(Batch $batch, Captioning $captioning, Collection $frames): void
     {
-        $stand = FrameCaption::query()->whereKey($frames->modelKeys())->lockForUpdate()->get()->keyBy('frame_id');
+        $captions = FrameCaption::query()->whereKey($frames->modelKeys())->lockForUpdate()->get()->keyBy('frame_id');
         $marks = isset($batch->edit['standings'])
             ? FrameMarks::lock($batch->shoot, array_map(intval(...), $frames->modelKeys()))
             : null;
         $rows = $changes = [];
         foreach ($frames as $frame) {
-            $row = $stand[$frame->id] ?? null;
+            $row = $captions->get($frame->id);
             $before = $row?->caption() ?? Caption::nothing();
             $after = $batch->edit($captioning, $frame, $row)->of($before, $captioning->values($frame, $before));
             $own = $batch->own($row->own ?? [], $before, $after);
-            $change = [
-                'before' => ['fields' => $before->values(), 'own' => $row->own ?? []],
-                'after' => ['fields' => $after->values(), 'own' => $own],
-            ];
-            $words = $marks?->words($frame->id);
-            if ($marks !== null && $words !== null) {
-                $change['before']['standing'] = $words;
-                $change['after']['standing'] = $batch->standing($frame->id, $words);
-                $marks->import($frame->id, $change['after']['standing']);
-            }
+            $was = ['fields' => $before->values(), 'own' => $row->own ?? [], ...self::marks($marks, $frame)];
+            $is = ['fields' => $after->values(), 'own' => $own, ...$this->change($batch, $marks, $frame)];
             $changes[] = [
                 'batch_id' => $batch->id,
                 'frame_id' => $frame->id,
-                'before' => FrameCaption::json($change['before']),
-                'after' => FrameCaption::json($change['after']),
+                'before' => FrameCaption::json($was),
+                'after' => FrameCaption::json($is),
             ];
-            if ($change['before'] !== $change['after']) {
+            if ($was !== $is) {
                 $rows[] = FrameCaption::row($frame->id, $batch->shoot_id, $after, $own);
             }
         }
         DB::table('captions')->upsert($rows, ['frame_id'], ['fields', 'own', 'tells', 'written_at']);
         DB::table('caption_changes')->insert($changes);
         $marks?->storeImported($batch->member_id);
+    }
+
+    /** @return array<string, mixed> marks of a frame before the batch, where it changes marks at all */
+    private static function marks(?FrameMarks $marks, Frame $frame): array
+    {
+        $words = $marks?->words($frame->id);
+
+        return $words === null ? [] : ['standing' => $words];
+    }
+
+    /** @return array<string, mixed> marks that the batch gives a frame */
+    private function change(Batch $batch, ?FrameMarks $marks, Frame $frame): array
+    {
+        $words = $marks?->words($frame->id);
+        if ($marks === null || $words === null) {
+            return [];
+        }
+        $given = $batch->standing($frame->id, $words);
+        $marks->import($frame->id, $given);
+
+        return ['standing' => $given];
     }
 }

@@ -23,36 +23,27 @@ final class ClockWork
 {
     private const BATCH = 2000;
 
+    /** Distances by which frames are moved with a statement each. */
+    private const FEW = 4;
+
     /**
      * @return array{after: array<int, int>, moved: int, changed: int, all: int, twice: int, never: int} instants of the
-     *                                                                      body's frames by this clock; how many of
-     * them move, how many of
-     *                                                                      all change their place, how many readings
-     * happened twice or never
+     *     body's frames by this clock; how many of them move, how many of all change their place, how many readings
+     *     happened twice or never
      *
      * @throws InvalidClock when frames would go to another year
      */
     public function tried(Shoot $shoot, int $body, ScopedClock $scoped): array
     {
-        $before = Frame::query()
-            ->where('shoot_id', $shoot->id)
-            ->pluck('taken_ms', 'id')
-            ->map(fn ($ms): int => (int) $ms)
-            ->all();
+        $taken = Frame::query()->where('shoot_id', $shoot->id)->pluck('taken_ms', 'id');
+        $before = array_map(intval(...), $taken->all());
         $clocks = $this->with($shoot, $body, $scoped);
         $after = $this->instants($shoot, $body, $clocks);
         $this->checkYear($shoot, $body, $after);
-        $moved = count(
-            array_filter(
-                $after,
-                fn (int $instant, int $frame): bool => $instant !== $before[$frame],
-                ARRAY_FILTER_USE_BOTH,
-            ),
-        );
 
         return [
             'after' => $after,
-            'moved' => $moved,
+            'moved' => count(array_diff_assoc($after, $before)),
             'changed' => MergedOrder::changedPlaces($before, $after + $before),
             'all' => count($before),
             ...$this->doubtful($shoot, $body, $clocks),
@@ -112,72 +103,58 @@ final class ClockWork
     public function follow(Shoot $shoot, int $body): void
     {
         $instants = $this->instants($shoot, $body, BodyClock::ofShoot($shoot)[$body] ?? ClocksOfBody::of([]));
-        $stands = DB::table('frames')
+        $taken = DB::table('frames')
             ->where(['shoot_id' => $shoot->id, 'body_id' => $body])
-            ->pluck('taken_ms', 'id')
-            ->all();
-        $changed = array_filter(
-            $instants,
-            fn (int $instant, int $frame): bool => $instant !== (int) $stands[$frame],
-            ARRAY_FILTER_USE_BOTH,
-        );
-        if ($changed === []) {
-            return;
-        }
+            ->pluck('taken_ms', 'id');
+        $before = array_map(intval(...), $taken->all());
+        $changed = array_diff_assoc($instants, $before);
         // All frames of one distance are moved by one statement; only a drift has more than a few.
         $distances = [];
         foreach ($changed as $frame => $instant) {
-            $distances[$instant - (int) $stands[$frame]][] = $frame;
+            $distances[$instant - $before[$frame]][] = $frame;
         }
-        if (count($distances) <= 4) {
-            foreach ($distances as $distance => $frames) {
-                foreach (array_chunk($frames, self::BATCH) as $ids) {
-                    DB::update('UPDATE frames SET taken_ms = taken_ms + ? WHERE id IN ('.implode(',', $ids).')', [
-                        $distance,
-                    ]);
-                }
-            }
+        count($distances) <= self::FEW ? $this->moveBy($distances) : $this->moveTo($changed);
+    }
 
-            return;
+    /** @param  array<int, list<int>>  $distances  milliseconds => frames */
+    private function moveBy(array $distances): void
+    {
+        foreach ($distances as $distance => $frames) {
+            foreach (array_chunk($frames, self::BATCH) as $ids) {
+                DB::update('UPDATE frames SET taken_ms = taken_ms + ? WHERE id IN ('.implode(',', $ids).')', [$distance]);
+            }
         }
+    }
+
+    /** @param  array<int, int>  $instants  frame => milliseconds */
+    private function moveTo(array $instants): void
+    {
         DB::statement(
             'CREATE TEMPORARY TABLE IF NOT EXISTS new_times (id BIGINT UNSIGNED PRIMARY KEY, taken_ms BIGINT NOT '.
                 'NULL) ENGINE=MEMORY',
         );
         DB::delete('DELETE FROM new_times');
-        foreach (array_chunk($changed, self::BATCH, true) as $batch) {
-            DB::insert(
-                'INSERT INTO new_times VALUES '.
-                    implode(
-                        ',',
-                        array_map(
-                            fn (int $frame, int $instant): string => "({$frame},{$instant})",
-                            array_keys($batch),
-                            $batch,
-                        ),
-                    ),
-            );
+        $row = fn (int $frame, int $instant): string => "({$frame},{$instant})";
+        foreach (array_chunk($instants, self::BATCH, true) as $some) {
+            DB::insert('INSERT INTO new_times VALUES '.implode(',', array_map($row, array_keys($some), $some)));
         }
         DB::update('UPDATE frames JOIN new_times ON new_times.id = frames.id SET frames.taken_ms = new_times.taken_ms');
     }
 
     /** @param  callable(): mixed  $doing */
-    private function change(Shoot $shoot, int $body, string $said, ?Member $member, callable $doing): void
+    private function change(Shoot $shoot, int $body, string $title, ?Member $member, callable $doing): void
     {
-        DB::transaction(function () use ($shoot, $body, $said, $member, $doing): void {
+        DB::transaction(function () use ($shoot, $body, $title, $member, $doing): void {
             $before = BodyClock::ofBody($shoot, $body)->toBase()->get()->map(fn ($row): array => (array) $row)->all();
             $doing();
-            $this->checkYear(
-                $shoot,
-                $body,
-                $this->instants($shoot, $body, BodyClock::ofShoot($shoot)[$body] ?? ClocksOfBody::of([])),
-            );
+            $clocks = BodyClock::ofShoot($shoot)[$body] ?? ClocksOfBody::of([]);
+            $this->checkYear($shoot, $body, $this->instants($shoot, $body, $clocks));
             ClockChange::query()->create([
                 'shoot_id' => $shoot->id,
                 'body_id' => $body,
                 'member_id' => $member?->id,
                 'before' => $before,
-                'title' => mb_substr($said, 0, 255),
+                'title' => mb_substr($title, 0, 255),
             ]);
             $this->follow($shoot, $body);
             event(new ClockSet($shoot, $body));

@@ -6,6 +6,7 @@ namespace App\Clocks;
 
 use App\Frames\Frame;
 use App\Studio\Shoot;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Clocks\Clock;
 use Kanpai\Core\Clocks\Offset;
@@ -13,6 +14,7 @@ use Kanpai\Core\Clocks\Suggest\Sight;
 use Kanpai\Core\Clocks\Suggest\Suggesting;
 use Kanpai\Core\Clocks\Suggest\Suggestion;
 use Kanpai\Core\Studio\Zone;
+use stdClass;
 
 /** Asks the frames of two bodies how far their clocks are apart. */
 final class Suggestions
@@ -25,20 +27,12 @@ final class Suggestions
     public function of(Shoot $shoot, int $body, int $other, ?Zone $zone): array
     {
         $zoned = Clock::of(Offset::zero(), 0.0, null, $zone);
-        $shown = $shoot->zone();
-        $mine = $theirs = [];
-        $local = [];
-        foreach (
-            DB::table('frames')
-                ->where('shoot_id', $shoot->id)
-                ->whereIn('body_id', [$body, $other])
-                ->where('is_dated', true)
-                ->orderBy('camera_ms')
-                ->get(['id', 'body_id', 'camera_ms', 'camera_zone', 'taken_ms', 'likeness']) as $frame
-        ) {
+        $mine = $theirs = $local = [];
+        foreach ($this->frames($shoot, [$body, $other]) as $frame) {
             $likeness = $frame->likeness === null ? null : (string) $frame->likeness;
             if ((int) $frame->body_id === $body) {
-                $instant = $zoned->instant((new Frame())->setRawAttributes((array) $frame)->cameraTime(), $shown);
+                $read = (new Frame())->setRawAttributes((array) $frame)->cameraTime();
+                $instant = $zoned->instant($read, $shoot->zone());
                 $mine[] = new Sight((int) $frame->id, $instant, $likeness);
                 $local[] = [$instant, (int) $frame->camera_ms];
             } else {
@@ -46,21 +40,39 @@ final class Suggestions
             }
         }
         $suggestion = app(Suggesting::class)->suggest($mine, $theirs);
-        if (! $suggestion->tells()) {
-            return ['suggestion' => $suggestion, 'clock' => null];
-        }
+
+        return [
+            'suggestion' => $suggestion,
+            'clock' => $suggestion->tells() ? self::clock($suggestion, $local, $zone) : null,
+        ];
+    }
+
+    /**
+     * @param  list<int>  $bodies
+     * @return Collection<int, stdClass> dated frames, as their cameras read
+     */
+    private function frames(Shoot $shoot, array $bodies): Collection
+    {
+        return DB::table('frames')
+            ->where('shoot_id', $shoot->id)
+            ->whereIn('body_id', $bodies)
+            ->where('is_dated', true)
+            ->orderBy('camera_ms')
+            ->get(['id', 'body_id', 'camera_ms', 'camera_zone', 'taken_ms', 'likeness']);
+    }
+
+    /** @param  list<array{int, int}>  $local  instants with what the camera read */
+    private static function clock(Suggestion $suggestion, array $local, ?Zone $zone): Clock
+    {
         // The drift counts from a local reading; the frame nearest to the middle says how far local time is from UTC.
         usort($local, fn (array $a, array $b): int => abs($a[0] - $suggestion->at) <=> abs($b[0] - $suggestion->at));
         $reading = $suggestion->at + $local[0][1] - $local[0][0];
 
-        return [
-            'suggestion' => $suggestion,
-            'clock' => Clock::of(
-                Offset::ofMilliseconds($suggestion->offset),
-                $suggestion->drift,
-                $suggestion->drift === 0.0 ? null : $reading + $suggestion->offset,
-                $zone,
-            ),
-        ];
+        return Clock::of(
+            Offset::ofMilliseconds($suggestion->offset),
+            $suggestion->drift,
+            $suggestion->drift === 0.0 ? null : $reading + $suggestion->offset,
+            $zone,
+        );
     }
 }

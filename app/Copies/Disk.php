@@ -29,6 +29,12 @@ final class Disk
         return dirname($path).'/.kanpai-'.hash('xxh3', basename($path)).'.part';
     }
 
+    /** @return bool whether the folder is there, made now or before */
+    public static function makeFolder(string $path, int $rights = 0755): bool
+    {
+        return is_dir($path) || @mkdir($path, $rights, true) || is_dir($path);
+    }
+
     /**
      * Copies a file so that it survives a loss of power and is read from the disk the next time; it has its name only
      * when it is whole.

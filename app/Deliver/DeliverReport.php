@@ -4,10 +4,14 @@ declare(strict_types=1);
 
 namespace App\Deliver;
 
+use App\Studio\Shoot;
 use App\Studio\Stage;
 use App\Studio\StageReport;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Database\Query\JoinClause;
+use Illuminate\Support\Collection as BaseCollection;
 use Illuminate\Support\Facades\DB;
+use stdClass;
 
 final class DeliverReport implements StageReport
 {
@@ -18,26 +22,7 @@ final class DeliverReport implements StageReport
 
     public function forShoots(Collection $shoots): array
     {
-        $counts = DB::table('selections')
-            ->join('galleries', 'galleries.id', '=', 'selections.gallery_id')
-            ->leftJoin(
-                'deliveries',
-                fn ($join) => $join
-                    ->on('deliveries.selection_id', '=', 'selections.id')
-                    ->whereNotNull('deliveries.made_at'),
-            )
-            ->leftJoin(
-                'receipts',
-                fn ($join) => $join->on('receipts.delivery_id', '=', 'deliveries.id')->where('receipts.kind', 'fetched'),
-            )
-            ->whereIn('galleries.shoot_id', $shoots->modelKeys())
-            ->groupBy('galleries.shoot_id')
-            ->selectRaw(
-                'galleries.shoot_id, COUNT(DISTINCT selections.id) AS n, COUNT(DISTINCT deliveries.selection_id) '.
-                    'AS made, COUNT(DISTINCT IF(receipts.id IS NULL, NULL, deliveries.selection_id)) AS fetched',
-            )
-            ->get()
-            ->keyBy('shoot_id');
+        $counts = $this->counts($shoots);
         $stages = [];
         foreach ($shoots as $shoot) {
             $all = (int) ($counts[$shoot->id]->n ?? 0);
@@ -57,5 +42,31 @@ final class DeliverReport implements StageReport
         }
 
         return $stages;
+    }
+
+    /**
+     * @param  Collection<int, Shoot>  $shoots
+     * @return BaseCollection<int|string, stdClass> shoot => selections, and how many are delivered and fetched
+     */
+    private function counts(Collection $shoots): BaseCollection
+    {
+        $isMade = fn (JoinClause $join) => $join
+            ->on('deliveries.selection_id', '=', 'selections.id')
+            ->whereNotNull('deliveries.made_at');
+        $isFetched = fn (JoinClause $join) => $join
+            ->on('receipts.delivery_id', '=', 'deliveries.id')
+            ->where('receipts.kind', 'fetched');
+
+        return DB::table('selections')
+            ->join('galleries', 'galleries.id', '=', 'selections.gallery_id')
+            ->leftJoin('deliveries', $isMade)
+            ->leftJoin('receipts', $isFetched)
+            ->whereIn('galleries.shoot_id', $shoots->modelKeys())
+            ->groupBy('galleries.shoot_id')
+            ->selectRaw('galleries.shoot_id, COUNT(DISTINCT selections.id) AS n')
+            ->selectRaw('COUNT(DISTINCT deliveries.selection_id) AS made')
+            ->selectRaw('COUNT(DISTINCT IF(receipts.id IS NULL, NULL, deliveries.selection_id)) AS fetched')
+            ->get()
+            ->keyBy('shoot_id');
     }
 }

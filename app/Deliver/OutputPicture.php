@@ -31,25 +31,18 @@ final class OutputPicture
     public function save(OutputPlan $plan, ?Watermark $mark, string $path, int $words = 0): array
     {
         [$width, $height] = $plan->size->of($this->whole->width(), $this->whole->height());
-        $source = $this->atLeast(max($width, $height));
+        $bare = $this->picture($plan, $mark, $width, $height)->bare();
+        $bare = $plan->size->ppi === null ? $bare : $bare->at($plan->size->ppi);
         $profile = $plan->keepsProfile ? $this->whole->profile() : null;
-        $picture = [$width, $height] === [$source->width(), $source->height()]
-            ? $source
-            : $source->resized($width, $height);
-        $picture = $plan->keepsProfile ? $picture : $picture->inSrgb();
-        $mask = $plan->sharpening->mask($plan->size->ppi ?? 300);
-        $picture = $mask === null ? $picture : $picture->sharpened(...$mask);
-        $picture = $plan->isMarked && $mark !== null ? $mark->on($picture->inMemory()) : $picture;
-        $bare = $plan->size->ppi === null ? $picture->bare() : $picture->bare()->at($plan->size->ppi);
         $profilePath = $profile === null ? 'srgb' : $path.'.icc';
+        $save = function (int $quality) use ($bare, $path, $plan, $profilePath): int {
+            PictureWriter::file($bare, $path, $plan->format->value, max(1, min(100, $quality)), $profilePath);
+            clearstatcache(true, $path);
+
+            return (int) filesize($path);
+        };
         try {
             $profile === null || file_put_contents($profilePath, $profile);
-            $save = function (int $quality) use ($bare, $path, $plan, $profilePath): int {
-                PictureWriter::file($bare, $path, $plan->format->value, max(1, min(100, $quality)), $profilePath);
-                clearstatcache(true, $path);
-
-                return (int) filesize($path);
-            };
             $plan->mostBytes === null
                 ? $save($plan->quality)
                 : $save(QualitySearch::within($plan->quality, $plan->mostBytes - $words, $save));
@@ -58,6 +51,18 @@ final class OutputPicture
         }
 
         return [$width, $height];
+    }
+
+    private function picture(OutputPlan $plan, ?Watermark $mark, int $width, int $height): Picture
+    {
+        $source = $this->atLeast(max($width, $height));
+        $isSize = [$width, $height] === [$source->width(), $source->height()];
+        $picture = $isSize ? $source : $source->resized($width, $height);
+        $picture = $plan->keepsProfile ? $picture : $picture->inSrgb();
+        $mask = $plan->sharpening->mask($plan->size->ppi ?? 300);
+        $picture = $mask === null ? $picture : $picture->sharpened(...$mask);
+
+        return $plan->isMarked && $mark !== null ? $mark->on($picture->inMemory()) : $picture;
     }
 
     private function atLeast(int $side): Picture

@@ -27,7 +27,32 @@ final class ZipWriter
         if ($zip->open($target, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
             throw UnableToDeliver::cannotPack('the disk refused the file');
         }
+        $this->fill($zip, $files, $texts);
         $isStopped = false;
+        $zip->registerProgressCallback(0.01, function (float $part) use ($reached, &$isStopped): void {
+            $isStopped = $isStopped || ! $reached($part);
+        });
+        $zip->registerCancelCallback(function () use (&$isStopped): int {
+            return $isStopped ? -1 : 0;
+        });
+        if (! @$zip->close()) {
+            $why = $zip->getStatusString();
+            array_map(unlink(...), glob("{$target}*") ?: []);
+
+            return $isStopped ? false : throw UnableToDeliver::cannotPack($why);
+        }
+
+        return true;
+    }
+
+    /**
+     * @param  list<array{path: string, name: string, hash: string}>  $files
+     * @param  array<string, string>  $texts
+     *
+     * @throws UnableToDeliver
+     */
+    private function fill(ZipArchive $zip, array $files, array $texts): void
+    {
         $zip->addFromString(ChecksumList::NAME, ChecksumList::of(array_column($files, 'hash', 'name')));
         foreach ($texts as $name => $text) {
             $zip->addFromString($name, $text);
@@ -43,19 +68,5 @@ final class ZipWriter
             }
             $zip->setCompressionIndex($zip->numFiles - 1, ZipArchive::CM_STORE);
         }
-        $zip->registerProgressCallback(0.01, function (float $part) use ($reached, &$isStopped): void {
-            $isStopped = $isStopped || ! $reached($part);
-        });
-        $zip->registerCancelCallback(function () use (&$isStopped): int {
-            return $isStopped ? -1 : 0;
-        });
-        if (! @$zip->close()) {
-            $why = $zip->getStatusString();
-            array_map(unlink(...), glob("{$target}*") ?: []);
-
-            return $isStopped ? false : throw UnableToDeliver::cannotPack($why);
-        }
-
-        return true;
     }
 }

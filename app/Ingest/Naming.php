@@ -28,6 +28,12 @@ use stdClass;
  */
 final class Naming
 {
+    /** Of files, with their frames, bodies and cards. */
+    private const COLUMNS =
+        'files.id, files.frame_id, files.card_id, files.path, files.destination, files.number, files.is_main, '.
+        'files.kind, COALESCE(frames.taken_ms, files.modified_at * 1000) AS taken, bodies.model, bodies.serial, '.
+        'cards.shooter, cards.number AS card, cards.name AS card_name';
+
     public function __construct(private readonly Places $places)
     {
     }
@@ -49,11 +55,8 @@ final class Naming
      */
     public function fix(Card $card): void
     {
-        if (
-            DB::table('files')
-                ->where(['card_id' => $card->id, 'is_ticked' => true, 'destination' => ''])
-                ->doesntExist()
-        ) {
+        $waiting = ['card_id' => $card->id, 'is_ticked' => true, 'destination' => ''];
+        if (DB::table('files')->where($waiting)->doesntExist()) {
             return;
         }
         DB::transaction(function () use ($card): void {
@@ -66,7 +69,7 @@ final class Naming
                     ->where('id', $id)
                     ->update(['destination' => $planned['path'], 'number' => $numbers[$id]]);
                 $row = $rows->get($id);
-                if ($row !== null && $row->frame_id !== null && $row->is_main) {
+                if ($row?->frame_id !== null && $row->is_main) {
                     self::rename((int) $row->frame_id, $planned['path']);
                 }
             }
@@ -112,29 +115,16 @@ final class Naming
         $numbers = self::ranks($rows);
         $placed = $rows->filter(fn (stdClass $row): bool => $row->destination !== '');
         $planned = [];
-        // Versions and sidecars go with their frames.
-        $leaving = array_values(
-            array_map(
-                strval(...),
-                Version::query()
-                    ->whereIn('frame_id', Frame::query()->where('shoot_id', $shoot->id)->select('id'))
-                    ->pluck('destination')
-                    ->all(),
-            ),
-        );
-        foreach ($placed as $row) {
-            array_push($leaving, (string) $row->destination, Renaming::stem((string) $row->destination).'.xmp');
-        }
-        foreach ($this->named($shoot, $pattern, $placed, $numbers, $leaving) as $id => $plan) {
+        foreach ($this->named($shoot, $pattern, $placed, $numbers, $this->leaving($shoot, $placed)) as $id => $plan) {
             $row = $rows->get($id);
             if ($row === null) {
                 continue;
             }
-            // The place among a few is not the place in the shoot.
             $planned[$id] = [
                 'from' => (string) $row->destination,
                 'to' => $plan['path'],
                 'clash' => $plan['clash'],
+                // The place among a few is not the place in the shoot.
                 'number' => $chosen === null ? $numbers[$id] : (int) $row->number,
                 'taken' => (int) $row->taken,
                 'camera' => DcfName::displayable($row->path),
@@ -143,6 +133,25 @@ final class Naming
         }
 
         return $planned;
+    }
+
+    /**
+     * Paths that will be free once files are renamed; versions and sidecars go with their frames.
+     *
+     * @param  Collection<int, stdClass>  $placed
+     * @return list<string>
+     */
+    private function leaving(Shoot $shoot, Collection $placed): array
+    {
+        $versions = Version::query()
+            ->whereIn('frame_id', Frame::query()->where('shoot_id', $shoot->id)->select('id'))
+            ->pluck('destination');
+        $leaving = array_values(array_map(strval(...), $versions->all()));
+        foreach ($placed as $row) {
+            array_push($leaving, (string) $row->destination, Renaming::stem((string) $row->destination).'.xmp');
+        }
+
+        return $leaving;
     }
 
     /**
@@ -176,11 +185,7 @@ final class Naming
             ->whereNull('files.same_as_id')
             ->where(fn ($files) => $files->where('files.is_ticked', true)->orWhere('files.destination', '<>', ''))
             ->orderByRaw('taken, COALESCE(frames.id, 0), files.id')
-            ->selectRaw(
-                'files.id, files.frame_id, files.card_id, files.path, files.destination, files.number, '.
-                    'files.is_main, files.kind, COALESCE(frames.taken_ms, files.modified_at * 1000) AS taken, '.
-                    'bodies.model, bodies.serial, cards.shooter, cards.number AS card, cards.name AS card_name',
-            )
+            ->selectRaw(self::COLUMNS)
             ->get()
             ->keyBy(fn (stdClass $row): int => (int) $row->id);
 
@@ -239,38 +244,14 @@ final class Naming
      */
     private function named(Shoot $shoot, NamePattern $pattern, Collection $rows, array $numbers, ?array $leaving): array
     {
-        $zone = $shoot->zone();
         $files = [];
         foreach ($rows as $id => $row) {
             $name = DcfName::of($row->path);
-            [$year, $month, $day, $time] = explode(' ', $zone->format((int) $row->taken, 'Y m d His'));
             $files[$id] = [
                 'key' => self::key($row),
                 'extension' => substr(basename($row->path), strlen($name->stem)),
                 'number' => $numbers[$id],
-                'values' => [
-                    'shoot' => $shoot->name,
-                    'client' => $shoot->client,
-                    'place' => $shoot->venue,
-                    'shooter' => (string) $row->shooter === '' ? 'shooter' : (string) $row->shooter,
-                    'card' => (string) $row->card,
-                    'card_name' => (string) $row->card_name,
-                    'year' => $year,
-                    'month' => $month,
-                    'day' => $day,
-                    'date' => "{$year}-{$month}-{$day}",
-                    'time' => $time,
-                    'body' => (string) $row->model,
-                    'serial' => (string) $row->serial,
-                    // Below DCIM, so that equal names from two folders do not meet.
-                    'folder' => str_starts_with($name->folder, 'DCIM/')
-                        ? substr($name->folder, 5)
-                        : ($name->folder === 'DCIM'
-                            ? ''
-                            : $name->folder),
-                    'original' => $name->stem,
-                    'name' => $row->destination === '' ? $name->stem : basename(Renaming::stem((string) $row->destination)),
-                ],
+                'values' => self::values($shoot, $row, $name),
             ];
         }
         if ($files === [] || $numbers === []) {
@@ -278,16 +259,40 @@ final class Naming
         }
         $largest = max($numbers);
         $planned = (new NamePlan($pattern))->of($files, $largest);
-        $taken =
-            $leaving === null
-                ? []
-                : $this->taken(
-                    $shoot,
-                    array_values(array_unique(array_map(fn (array $plan): string => dirname($plan['path']), $planned))),
-                    $leaving,
-                );
+        if ($leaving === null) {
+            return $planned;
+        }
+        $folders = array_unique(array_map(fn (array $plan): string => dirname($plan['path']), $planned));
+        $taken = $this->taken($shoot, array_values($folders), $leaving);
 
         return $taken === [] ? $planned : (new NamePlan($pattern, $taken))->of($files, $largest);
+    }
+
+    /** @return array<string, string> placeholder => what stands for it */
+    private static function values(Shoot $shoot, stdClass $row, DcfName $name): array
+    {
+        [$year, $month, $day, $time] = explode(' ', $shoot->zone()->format((int) $row->taken, 'Y m d His'));
+        $current = basename(Renaming::stem((string) $row->destination));
+
+        return [
+            'shoot' => $shoot->name,
+            'client' => $shoot->client,
+            'place' => $shoot->venue,
+            'shooter' => (string) $row->shooter === '' ? 'shooter' : (string) $row->shooter,
+            'card' => (string) $row->card,
+            'card_name' => (string) $row->card_name,
+            'year' => $year,
+            'month' => $month,
+            'day' => $day,
+            'date' => "{$year}-{$month}-{$day}",
+            'time' => $time,
+            'body' => (string) $row->model,
+            'serial' => (string) $row->serial,
+            // Below DCIM, so that equal names from two folders do not meet.
+            'folder' => (string) preg_replace('~^DCIM(/|$)~', '', $name->folder),
+            'original' => $name->stem,
+            'name' => $row->destination === '' ? $name->stem : $current,
+        ];
     }
 
     /**
@@ -307,17 +312,7 @@ final class Naming
         $taken = [];
         foreach ($folders as $folder) {
             $below = $folder === '.' ? '' : $folder.'/';
-            foreach (
-                DB::table('files')
-                    ->where('destination', 'like', addcslashes($below, '\\%_').'%')
-                    ->when(
-                        $below === '',
-                        fn ($files) => $files->where('destination', 'not like', '%/%')->where('destination', '<>', ''),
-                    )
-                    ->pluck('destination') as $destination
-            ) {
-                $taken[] = (string) $destination;
-            }
+            array_push($taken, ...self::recorded($below));
             foreach ($places as $place) {
                 foreach (@scandir("{$place}/{$below}") ?: [] as $name) {
                     $taken[] = $below.$name;
@@ -326,5 +321,16 @@ final class Naming
         }
 
         return array_values(array_diff($taken, $leaving));
+    }
+
+    /** @return list<string> */
+    private static function recorded(string $below): array
+    {
+        $files = DB::table('files')->where('destination', 'like', addcslashes($below, '\\%_').'%');
+        if ($below === '') {
+            $files->where('destination', 'not like', '%/%')->where('destination', '<>', '');
+        }
+
+        return array_values(array_map(strval(...), $files->pluck('destination')->all()));
     }
 }

@@ -22,9 +22,8 @@ final class ReadCard extends WorkInTurns
     protected function turn(Task $task): bool
     {
         $card = $task->about(Card::class);
-        $slots = app(Slots::class);
         try {
-            $files = $slots->files($card->slot);
+            $files = app(Slots::class)->files($card->slot);
             $this->recognise($card, CardSignature::of($files), $files);
             $task->begin(count($files));
             $isAll = app(CardReader::class)->read(
@@ -43,6 +42,13 @@ final class ReadCard extends WorkInTurns
         if (! $isAll) {
             return false;
         }
+        $this->conclude($card);
+
+        return true;
+    }
+
+    private function conclude(Card $card): void
+    {
         if ($card->is_uploaded) {
             DB::update(
                 'UPDATE files JOIN arrivals ON arrivals.card_id = files.card_id AND arrivals.path = files.path '.
@@ -50,28 +56,21 @@ final class ReadCard extends WorkInTurns
                 [$card->id],
             );
         }
-        $shooter =
-            $card->shooter !== ''
-                ? $card->shooter
-                : (string) Body::query()
-                    ->whereIn('id', $card->frames()->select('body_id'))
-                    ->value('last_shooter');
+        $bodies = Body::query()->whereIn('id', $card->frames()->select('body_id'));
         $card->update([
             'state' => CardState::Read,
             'read_at' => now(),
             'frames_count' => $card->frames()->count(),
             'files_count' => $card->files()->count(),
             'bytes' => (int) $card->files()->sum('size'),
-            'shooter' => $shooter,
-            'left_out' => $slots->leftOut($card->slot),
+            'shooter' => $card->shooter !== '' ? $card->shooter : (string) $bodies->value('last_shooter'),
+            'left_out' => app(Slots::class)->leftOut($card->slot),
         ]);
-        // What was copied before stays proved; what is new is not.
+        // What was copied before stays verified; what is new is not.
         if ($card->files()->whereNotNull('hash')->exists()) {
             $card->isSafeAfterProof();
         }
         event(new CardRead($card));
-
-        return true;
     }
 
     /**

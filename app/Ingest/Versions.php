@@ -41,7 +41,6 @@ final class Versions
      */
     public function add(Frame $frame, string $path, string $name, string $from): Version
     {
-        $format = self::format($path);
         $hash = (string) hash_file('xxh128', $path);
         $known = Version::query()
             ->where(['frame_id' => $frame->id, 'hash' => $hash])
@@ -52,40 +51,48 @@ final class Versions
             return $known;
         }
         $picture = PictureReader::file($path);
-        $seen = $this->pictures($frame, $picture, $hash);
+        $facts = [
+            'format' => self::format($path),
+            'bytes' => (int) filesize($path),
+            'hash' => $hash,
+            'width' => $picture->width(),
+            'height' => $picture->height(),
+            ...$this->pictures($frame, $picture, $hash),
+            'came_from' => mb_substr($from, 0, 120),
+            'came_at' => now(),
+        ];
 
         // Two that come at once get one number after the other.
-        return DB::transaction(function () use ($frame, $path, $name, $from, $format, $hash, $picture, $seen): Version {
+        return DB::transaction(function () use ($frame, $path, $name, $hash, $facts): Version {
             $locked = Frame::query()->whereKey($frame->id)->lockForUpdate()->firstOrFail();
             $this->keepOwn($locked);
             $destination = $this->free($locked, $name, $hash);
-            $copies = $this->copy($locked, $path, $destination, $hash);
+            $places = $this->copy($locked, $path, $destination, $hash);
             $version = Version::query()->create([
                 'frame_id' => $locked->id,
                 'number' => 1 + (int) Version::query()->where('frame_id', $locked->id)->max('number'),
                 'name' => basename($destination),
                 'destination' => $destination,
-                'format' => $format,
-                'bytes' => (int) filesize($path),
-                'hash' => $hash,
-                'width' => $picture->width(),
-                'height' => $picture->height(),
-                ...$seen,
-                'came_from' => mb_substr($from, 0, 120),
-                'came_at' => now(),
+                ...$facts,
             ]);
-            foreach ($copies as $place) {
-                VersionCopy::query()->create([
-                    'version_id' => $version->id,
-                    'place' => $place,
-                    'hash' => $hash,
-                    'verified_at' => now(),
-                ]);
-            }
+            $this->note($version, $places);
             $this->choose($locked, $version);
 
             return $version;
         });
+    }
+
+    /** @param  non-empty-list<string>  $places  in which it was read back */
+    private function note(Version $version, array $places): void
+    {
+        foreach ($places as $place) {
+            VersionCopy::query()->create([
+                'version_id' => $version->id,
+                'place' => $place,
+                'hash' => $version->hash,
+                'verified_at' => now(),
+            ]);
+        }
     }
 
     /** Says which version stands for a frame: on every page, in galleries, in what is delivered. */
@@ -142,21 +149,18 @@ final class Versions
     private function pictures(Frame $frame, Picture $picture, string $hash): array
     {
         $below = 'versions-'.$frame->card->uuid;
-        $folder = (string) config('kanpai.pictures')."/{$below}";
-        if (! is_dir($folder)) {
-            @mkdir($folder, 0700, true);
-        }
+        $folder = (string) config('kanpai.pictures');
+        Disk::makeFolder("{$folder}/{$below}", 0700);
         $large = $picture->within(PreviewMaker::LARGE)->inSrgb()->bare();
-        foreach (['l' => $large, 's' => $large->within(PreviewMaker::SMALL)] as $kind => $one) {
-            $part = "{$folder}/".Str::random(8).'.part.jpg';
+        $paths = [];
+        foreach (['large_path' => $large, 'small_path' => $large->within(PreviewMaker::SMALL)] as $column => $one) {
+            $paths[$column] = "{$below}/{$frame->id}-{$hash}-{$column[0]}.jpg";
+            $part = "{$folder}/{$below}/".Str::random(8).'.part.jpg';
             PictureWriter::jpeg($one, $part, 80);
-            rename($part, "{$folder}/{$frame->id}-{$hash}-{$kind}.jpg");
+            rename($part, "{$folder}/{$paths[$column]}");
         }
 
-        return [
-            'large_path' => "{$below}/{$frame->id}-{$hash}-l.jpg",
-            'small_path' => "{$below}/{$frame->id}-{$hash}-s.jpg",
-        ];
+        return $paths;
     }
 
     /** Beside the frame's own file, under the name it came with, unless something else stands there. */
@@ -167,19 +171,27 @@ final class Versions
         $safe = trim((string) preg_replace('/[\x00-\x1F\/\\\\:*?"<>|]+/', '_', mb_scrub(basename($name))), '. ');
         $stem = mb_substr(pathinfo($safe, PATHINFO_FILENAME), 0, 120) ?: "frame-{$frame->id}";
         $ending = strtolower(pathinfo($safe, PATHINFO_EXTENSION)) ?: 'jpg';
-        $places = $this->places->used($frame->shoot->studio_id)->filter(fn (Place $place): bool => $place->isThere());
-        $isFree = fn (string $path): bool => $places->every(
-            fn (Place $place): bool => ! file_exists("{$place->path}/{$path}") ||
-                hash_file('xxh128', "{$place->path}/{$path}") === $hash,
-        ) &&
-            Version::query()
-                ->where('destination', $path)
-                ->where(fn ($versions) => $versions->where('hash', '<>', $hash)->orWhere('frame_id', '<>', $frame->id))
-                ->doesntExist() &&
-            CardFile::query()->where('destination', $path)->doesntExist();
-        for ($n = 1; ! $isFree($path = "{$folder}/{$stem}".($n === 1 ? '' : "-{$n}").".{$ending}"); $n++);
+        for ($n = 1; ; $n++) {
+            $path = "{$folder}/{$stem}".($n === 1 ? '' : "-{$n}").".{$ending}";
+            if ($this->isFree($frame, $path, $hash)) {
+                return $path;
+            }
+        }
+    }
 
-        return $path;
+    /** Whether nothing else stands there, by the record or on a disk. */
+    private function isFree(Frame $frame, string $path, string $hash): bool
+    {
+        $places = $this->places->used($frame->shoot->studio_id)->filter(fn (Place $place): bool => $place->isThere());
+        $isFreeIn = fn (Place $place): bool => ! file_exists("{$place->path}/{$path}") ||
+            hash_file('xxh128', "{$place->path}/{$path}") === $hash;
+        $others = Version::query()
+            ->where('destination', $path)
+            ->where(fn ($versions) => $versions->where('hash', '<>', $hash)->orWhere('frame_id', '<>', $frame->id));
+
+        return $places->every($isFreeIn) &&
+            $others->doesntExist() &&
+            CardFile::query()->where('destination', $path)->doesntExist();
     }
 
     /**
@@ -195,12 +207,8 @@ final class Versions
             try {
                 $place->open();
                 $target = "{$place->path}/{$destination}";
-                if (! is_dir(dirname($target)) && ! @mkdir(dirname($target), 0755, true) && ! is_dir(dirname($target))) {
+                Disk::makeFolder(dirname($target)) && Disk::copy($path, $target) ||
                     throw UnableToCopy::cannotWrite($place->name, $destination);
-                }
-                if (! Disk::copy($path, $target)) {
-                    throw UnableToCopy::cannotWrite($place->name, $destination);
-                }
                 if (hash_file('xxh128', $target) === $hash) {
                     $there[] = $place->name;
                 }

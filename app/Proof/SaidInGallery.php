@@ -33,41 +33,18 @@ final readonly class SaidInGallery
     /** @param  string|null  $list  only what was chosen for this one */
     public static function of(Gallery $gallery, ?string $list = null): self
     {
-        $choices = $byGuest = $lists = [];
-        foreach (
-            DB::table('choices')
-                ->join('guests', 'guests.id', '=', 'choices.guest_id')
-                ->where('guests.gallery_id', $gallery->id)
-                ->orderBy('choices.id')
-                ->get(['guest_id', 'gallery_frame_id', 'list']) as $choice
-        ) {
-            $lists[(string) $choice->list] = true;
-            if ($list === null || $choice->list === $list) {
-                $choices[(int) $choice->gallery_frame_id][(int) $choice->guest_id][] = (string) $choice->list;
-                $byGuest[(int) $choice->guest_id][] = (int) $choice->gallery_frame_id;
-            }
-        }
-        $ratings = DB::table('guest_ratings')
-            ->join('guests', 'guests.id', '=', 'guest_ratings.guest_id')
+        $all = DB::table('choices')
+            ->join('guests', 'guests.id', '=', 'choices.guest_id')
             ->where('guests.gallery_id', $gallery->id)
-            ->groupBy('gallery_frame_id')
-            ->selectRaw('gallery_frame_id, AVG(rating) AS mean')
-            ->pluck('mean', 'gallery_frame_id')
-            ->map(fn ($mean): float => (float) $mean)
-            ->all();
-        $frames = GalleryFrame::query()
-            ->where('gallery_id', $gallery->id)
-            ->where(
-                fn (Builder $query) => $query
-                    ->whereIn('id', array_keys($choices))
-                    ->orWhereIn('id', array_keys($ratings))
-                    ->orWhereIn('id', Comment::query()->select('gallery_frame_id')),
-            )
-            ->with('frame', 'comments.guest')
-            ->orderBy('taken_ms')
-            ->orderBy('number')
-            ->get()
-            ->keyBy('id');
+            ->orderBy('choices.id')
+            ->get(['guest_id', 'gallery_frame_id', 'list']);
+        $choices = $byGuest = [];
+        foreach ($list === null ? $all : $all->where('list', $list) as $choice) {
+            $choices[(int) $choice->gallery_frame_id][(int) $choice->guest_id][] = (string) $choice->list;
+            $byGuest[(int) $choice->guest_id][] = (int) $choice->gallery_frame_id;
+        }
+        $lists = array_map(strval(...), array_values($all->pluck('list')->unique()->all()));
+        $ratings = self::ratingsOf($gallery);
         $guests = Guest::query()
             ->where('gallery_id', $gallery->id)
             ->with('share')
@@ -75,8 +52,44 @@ final readonly class SaidInGallery
             ->orderBy('id')
             ->get()
             ->keyBy('id');
+        $frames = self::framesOf($gallery, [...array_keys($choices), ...array_keys($ratings)]);
 
-        return new self($gallery, $guests, array_keys($lists), $choices, $ratings, Agreement::of($byGuest), $frames);
+        return new self($gallery, $guests, $lists, $choices, $ratings, Agreement::of($byGuest), $frames);
+    }
+
+    /** @return array<int, float> picture => mean of what guests rated it */
+    private static function ratingsOf(Gallery $gallery): array
+    {
+        $means = DB::table('guest_ratings')
+            ->join('guests', 'guests.id', '=', 'guest_ratings.guest_id')
+            ->where('guests.gallery_id', $gallery->id)
+            ->groupBy('gallery_frame_id')
+            ->selectRaw('gallery_frame_id, AVG(rating) AS mean')
+            ->pluck('mean', 'gallery_frame_id');
+
+        return array_map(floatval(...), $means->all());
+    }
+
+    /**
+     * Pictures that were chosen or rated, and those with comments.
+     *
+     * @param  list<int>  $ids
+     * @return Collection<int, GalleryFrame>
+     */
+    private static function framesOf(Gallery $gallery, array $ids): Collection
+    {
+        return GalleryFrame::query()
+            ->where('gallery_id', $gallery->id)
+            ->where(
+                fn (Builder $query) => $query
+                    ->whereIn('id', array_unique($ids))
+                    ->orWhereIn('id', Comment::query()->select('gallery_frame_id')),
+            )
+            ->with('frame', 'comments.guest')
+            ->orderBy('taken_ms')
+            ->orderBy('number')
+            ->get()
+            ->keyBy('id');
     }
 
     /**
@@ -86,28 +99,25 @@ final readonly class SaidInGallery
      */
     public function meeting(string $kind): array
     {
+        $isUnanswered = fn (Comment $comment): bool => $comment->answered_at === null && $comment->done_at === null;
+        $keys = fn (Collection $frames): array => array_map(intval(...), $frames->modelKeys());
+
         return array_values(
             match (true) {
                 $kind === 'all' => $this->agreement->all(),
                 $kind === 'one' => array_keys($this->agreement->onlyOne()),
-                $kind === 'noted' => $this->frames
-                    ->filter(fn (GalleryFrame $frame): bool => $frame->comments->isNotEmpty())
-                    ->map(fn (GalleryFrame $frame): int => $frame->id)
-                    ->values()
-                    ->all(),
-                $kind === 'unanswered' => $this->frames
-                    ->filter(
-                        fn (GalleryFrame $frame): bool => $frame->comments->contains(
-                            fn (Comment $comment): bool => $comment->answered_at === null && $comment->done_at === null,
-                        ),
-                    )
-                    ->map(fn (GalleryFrame $frame): int => $frame->id)
-                    ->values()
-                    ->all(),
+                $kind === 'noted' => $keys(
+                    $this->frames->filter(fn (GalleryFrame $frame): bool => $frame->comments->isNotEmpty()),
+                ),
+                $kind === 'unanswered' => $keys(
+                    $this->frames->filter(
+                        fn (GalleryFrame $frame): bool => $frame->comments->contains($isUnanswered),
+                    ),
+                ),
                 str_starts_with($kind, 'guest-') => array_keys(
                     array_filter($this->choices, fn (array $own): bool => isset($own[(int) substr($kind, 6)])),
                 ),
-                default => $this->frames->map(fn (GalleryFrame $frame): int => $frame->id)->all(),
+                default => $keys($this->frames),
             },
         );
     }

@@ -50,50 +50,56 @@ final class SidecarsController
     /** Takes what other software wrote, or keeps what stands here; for one sidecar or for all. */
     public function settle(SettleInput $request, Shoot $shoot): RedirectResponse
     {
+        $takesTheirs = $request->string('take')->toString() === 'theirs';
         $files = SidecarFile::ofShoot($shoot)
             ->whereNotNull('theirs')
             ->with('frame')
             ->when($request->filled('sidecar'), fn ($query) => $query->whereKey($request->integer('sidecar')))
             ->get();
-        $texts = $standings = [];
-        DB::transaction(function () use ($request, $shoot, $files, &$texts, &$standings): void {
+        $isTaken = DB::transaction(function () use ($request, $shoot, $files, $takesTheirs): bool {
+            $texts = $marks = [];
+            foreach ($takesTheirs ? $files : [] as $file) {
+                [$fields, $given] = $file->taken();
+                $texts[$file->frame_id] = ($texts[$file->frame_id] ?? []) + $fields;
+                $marks[$file->frame_id] = ($marks[$file->frame_id] ?? []) + $given;
+            }
             $sidecars = new Sidecars($shoot);
-            foreach ($files as $file) {
-                if ($request->string('take')->toString() === 'theirs') {
-                    [$said, $standing] = $file->taken();
-                    $texts[$file->frame_id] = ($texts[$file->frame_id] ?? []) + $said;
-                    $standings[$file->frame_id] = ($standings[$file->frame_id] ?? []) + $standing;
-                }
-                $sidecars->acknowledge($file);
-            }
+            $files->each(fn (SidecarFile $file) => $sidecars->acknowledge($file));
             if ($texts !== []) {
-                $batch = Batch::query()->create([
-                    'shoot_id' => $shoot->id,
-                    'member_id' => $request->user()?->id,
-                    'title' => 'What other software wrote',
-                    'edit' => [
-                        'kind' => 'theirs',
-                        'texts' => $texts,
-                        'standings' => array_filter($standings),
-                        'frames' => array_keys($texts),
-                    ],
-                    'filter' => [],
-                    'state' => 'running',
-                ]);
-                ApplyBatch::open($shoot, $batch->title, count($texts), $batch->id);
+                $this->take($request, $shoot, $texts, $marks);
             }
+
+            return $texts !== [];
         });
-        if ($texts === [] && $shoot->studio->writes_sidecars) {
+        if (! $isTaken && $shoot->studio->writes_sidecars) {
             WriteCaptions::start($shoot);
         }
+        $message = $takesTheirs
+            ? 'Taken over, as one step that can be undone.'
+            : 'Ours is kept; the sidecars are written anew.';
 
-        return redirect()
-            ->route('captions.sidecars', $shoot)
-            ->with(
-                'message',
-                $request->string('take')->toString() === 'theirs'
-                    ? 'Taken over, as one step that can be taken back.'
-                    : 'Ours is kept; the sidecars are written anew.',
-            );
+        return redirect()->route('captions.sidecars', $shoot)->with('message', $message);
+    }
+
+    /**
+     * @param  array<int, array<string, string>>  $texts  frame => fields
+     * @param  array<int, array<string, mixed>>  $marks  frame => marks
+     */
+    private function take(SettleInput $request, Shoot $shoot, array $texts, array $marks): void
+    {
+        $batch = Batch::query()->create([
+            'shoot_id' => $shoot->id,
+            'member_id' => $request->user()?->id,
+            'title' => 'What other software wrote',
+            'edit' => [
+                'kind' => 'theirs',
+                'texts' => $texts,
+                'standings' => array_filter($marks),
+                'frames' => array_keys($texts),
+            ],
+            'filter' => [],
+            'state' => 'running',
+        ]);
+        ApplyBatch::open($shoot, $batch->title, count($texts), $batch->id);
     }
 }

@@ -15,6 +15,7 @@ use App\Ingest\Lanes;
 use App\Studio\Shoot;
 use DateTimeZone;
 use Illuminate\Contracts\View\View;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -28,22 +29,20 @@ final class ClocksController
     public function show(Request $request, Shoot $shoot): View
     {
         $lanes = Lanes::of($shoot);
-        $bodies = $lanes->bodies;
-        $body = $bodies->firstWhere('id', $request->integer('body')) ?? $bodies->first();
+        $body = $lanes->bodies->firstWhere('id', $request->integer('body')) ?? $lanes->bodies->first();
         if (! $body instanceof Body) {
-            return view('clocks.show', ['shoot' => $shoot, 'bodies' => $bodies, 'body' => null]);
+            return view('clocks.show', ['shoot' => $shoot, 'bodies' => $lanes->bodies, 'body' => null]);
         }
-        $clocks = BodyClock::query()->where('shoot_id', $shoot->id)->orderBy('id')->get()->groupBy('body_id');
         $edited =
             BodyClock::ofBody($shoot, $body->id)->find($request->integer('clock')) ??
             BodyClock::ofBody($shoot, $body->id)
                 ->where(['card_id' => null, 'from_ms' => null, 'to_ms' => null])
                 ->first();
-        $clock = $edited?->scoped()->clock ?? Clock::asRead();
+        $scoped = $edited?->scoped();
 
         return view('clocks.show', [
             'shoot' => $shoot,
-            'bodies' => $bodies,
+            'bodies' => $lanes->bodies,
             'names' => $lanes->names,
             'counts' => Frame::query()
                 ->where('shoot_id', $shoot->id)
@@ -51,27 +50,32 @@ final class ClocksController
                 ->selectRaw('body_id, COUNT(*) AS n')
                 ->pluck('n', 'body_id'),
             'body' => $body,
-            'clocks' => $clocks,
-            'cards' => Card::query()
-                ->whereIn(
-                    'id',
-                    Frame::query()
-                        ->where(['shoot_id' => $shoot->id, 'body_id' => $body->id])
-                        ->distinct()
-                        ->select('card_id'),
-                )
-                ->orderBy('number')
-                ->get(),
-            'form' => new ClockForm($clock, $edited?->scoped()),
-            'zones' => [
-                ...array_map(
-                    fn (int $hours): string => sprintf('%s%02d:00', $hours < 0 ? '-' : '+', abs($hours)),
-                    range(-12, 14),
-                ),
-                ...DateTimeZone::listIdentifiers(),
-            ],
+            'clocks' => BodyClock::query()->where('shoot_id', $shoot->id)->orderBy('id')->get()->groupBy('body_id'),
+            'cards' => $this->cards($shoot, $body),
+            'form' => new ClockForm($scoped->clock ?? Clock::asRead(), $scoped),
+            'zones' => [...self::offsets(), ...DateTimeZone::listIdentifiers()],
             'last' => ClockChange::last($shoot->id),
         ]);
+    }
+
+    /** @return Collection<int, Card> */
+    private function cards(Shoot $shoot, Body $body): Collection
+    {
+        $frames = Frame::query()->where(['shoot_id' => $shoot->id, 'body_id' => $body->id]);
+
+        return Card::query()
+            ->whereIn('id', $frames->distinct()->select('card_id'))
+            ->orderBy('number')
+            ->get();
+    }
+
+    /** @return list<string> distances to UTC, from -12:00 to +14:00 */
+    private static function offsets(): array
+    {
+        return array_map(
+            fn (int $hours): string => sprintf('%s%02d:00', $hours < 0 ? '-' : '+', abs($hours)),
+            range(-12, 14),
+        );
     }
 
     public function frames(Shoot $shoot, LaneTable $table): JsonResponse
@@ -103,18 +107,14 @@ final class ClocksController
         $this->refusing(fn () => $work->set($shoot, $this->own($shoot, $body)->id, $scoped, $request->user()));
         $set = BodyClock::ofShoot($shoot);
         $next = Lanes::bodies($shoot)->first(fn (Body $other): bool => ! isset($set[$other->id])) ?? $body;
+        $name = Lanes::of($shoot)->names[$body->id] ?? $body->label();
+        $words = $scoped->clock->isAsRead()
+            ? 'the clock is right as it is.'
+            : "the clock is used ({$scoped->clock}); everything is sorted anew. Originals are not touched.";
 
         return redirect()
             ->route('clocks.show', [$shoot, 'body' => $next->id])
-            ->with(
-                'message',
-                (Lanes::of($shoot)->names[$body->id] ?? $body->label()).
-                    ': '.
-                    ($scoped->clock->isAsRead()
-                        ? 'the clock is right as it is.'
-                        : "the clock is used ({$scoped->clock}); everything is sorted anew. Originals are not ".
-                            'touched.'),
-            );
+            ->with('message', "{$name}: {$words}");
     }
 
     public function remove(Request $request, Shoot $shoot, int $clock, ClockWork $work): RedirectResponse

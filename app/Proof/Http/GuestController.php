@@ -5,18 +5,22 @@ declare(strict_types=1);
 namespace App\Proof\Http;
 
 use App\Proof\Choosing;
-use App\Proof\Comment;
 use App\Proof\FullSize;
+use App\Proof\Gallery;
+use App\Proof\GalleryFrame;
 use App\Proof\Guest;
+use App\Proof\GuestState;
 use App\Proof\Mailing;
 use App\Proof\Share;
 use App\Proof\UnableToSend;
 use App\Studio\PictureDoor;
 use Illuminate\Contracts\View\View;
+use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Validation\ValidationException;
@@ -58,78 +62,67 @@ final class GuestController
         Guest::expect($request, $share);
         $gallery = $share->gallery;
         $cover = $gallery->cover_id === null ? null : $gallery->shown()->where('frame_id', $gallery->cover_id)->first();
+        $selections = $gallery->selections()->orderByDesc('id');
 
         return view('proof.gallery', [
-            'gallery' => $gallery,
-            'share' => $share,
-            'studio' => $gallery->shoot->studio,
-            'rights' => $share->rights(),
-            'base' => $share->path(),
-            'total' => $gallery->shown()->count(),
+            ...$this->page($share),
             'guest' => $guest,
             'cover' => $share->door()->address($cover?->large($share)),
-            'sent' => $guest?->sent_at === null
-                    ? null
-                    : $gallery->selections()->where('guest_id', $guest->id)->orderByDesc('id')->first(),
+            'sent' => $guest?->sent_at === null ? null : $selections->where('guest_id', $guest->id)->first(),
         ]);
     }
 
     public function frames(Request $request): JsonResponse
     {
         $share = $this->share($request);
-        $guest = Guest::known($request, $share);
-        $gallery = $share->gallery;
+        $state = (new GuestState($share, Guest::known($request, $share)))->toArray();
         $rights = $share->rights();
         $door = $share->door();
-        $state = $this->state($share, $guest);
         // What left stays to be seen for whoever said something of it.
         $own = array_unique([
             ...array_merge([], ...array_values($state['chosen'])),
             ...array_column($state['comments'], 'number'),
         ]);
-        $frames = DB::table('gallery_frames')
-            ->where('gallery_id', $gallery->id)
-            ->whereNotNull('large_path')
-            ->where(fn ($query) => $query->whereNull('gone_at')->orWhereIn('number', $own))
-            ->orderBy('taken_ms')
-            ->orderBy('number')
-            ->get([
-                'number',
-                'width',
-                'height',
-                'section',
-                'gone_at',
-                'headline',
-                'description',
-                ...$share->is_watermarked
-                    ? ['small_path AS small', 'large_path AS large']
-                    : [
-                        DB::raw('COALESCE(plain_small_path, small_path) AS small'),
-                        DB::raw('COALESCE(plain_large_path, large_path) AS large'),
-                    ],
-            ]);
+        $list = fn (ChoiceList $list): array => [
+            'name' => $list->name,
+            'least' => $list->least,
+            'most' => $list->most,
+            'wanted' => $list->wanted(),
+        ];
 
         return response()
             ->json([
-                'frames' => $frames
+                'frames' => $this->pictures($share, $own)
                     ->map(fn (object $frame): array => $this->row((array) $frame, $rights->captions, $door))
                     ->all(),
                 'download' => $rights->download->value,
-                'live' => $gallery->live !== null,
-                'lists' => array_values(
-                    array_map(
-                        fn (ChoiceList $list): array => [
-                            'name' => $list->name,
-                            'least' => $list->least,
-                            'most' => $list->most,
-                            'wanted' => $list->wanted(),
-                        ],
-                        $rights->lists,
-                    ),
-                ),
+                'live' => $share->gallery->live !== null,
+                'lists' => array_values(array_map($list, $rights->lists)),
                 ...$state,
             ])
             ->header('Cache-Control', 'no-store');
+    }
+
+    /**
+     * @param  array<int, int>  $numbers  of pictures that are shown although they left
+     * @return Collection<int, \stdClass>
+     */
+    private function pictures(Share $share, array $numbers): Collection
+    {
+        $files = $share->is_watermarked
+            ? ['small_path AS small', 'large_path AS large']
+            : [
+                DB::raw('COALESCE(plain_small_path, small_path) AS small'),
+                DB::raw('COALESCE(plain_large_path, large_path) AS large'),
+            ];
+
+        return DB::table('gallery_frames')
+            ->where('gallery_id', $share->gallery_id)
+            ->whereNotNull('large_path')
+            ->where(fn ($query) => $query->whereNull('gone_at')->orWhereIn('number', $numbers))
+            ->orderBy('taken_ms')
+            ->orderBy('number')
+            ->get(['number', 'width', 'height', 'section', 'gone_at', 'headline', 'description', ...$files]);
     }
 
     /** What this guest said so far, on whatever device; what the studio answered; what came and changed. */
@@ -137,7 +130,7 @@ final class GuestController
     {
         $share = $this->share($request);
         $edition = $request->string('edition')->toString();
-        $state = $this->state($share, Guest::known($request, $share));
+        $state = (new GuestState($share, Guest::known($request, $share)))->toArray();
 
         return $state['edition'] === $edition || $edition === ''
             ? response()->json($state)->header('Cache-Control', 'no-store')
@@ -150,28 +143,20 @@ final class GuestController
         $guest = Guest::of($request, $share);
         $refused = $choosing->apply($guest, $share, $request->steps());
 
-        return response()->json(['refused' => $refused, ...$this->state($share, $guest->refresh())]);
+        return response()->json(['refused' => $refused, ...(new GuestState($share, $guest->refresh()))->toArray()]);
     }
 
     public function lookOver(Request $request): View|RedirectResponse
     {
         $share = $this->share($request);
         $guest = Guest::known($request, $share);
-        $frames =
-            $guest === null
-                ? collect()
-                : $share->gallery
-                    ->shown()
-                    ->whereIn('id', $guest->choices()->select('gallery_frame_id'))
-                    ->with(['comments' => fn ($query) => $query->where('guest_id', $guest->id)])
-                    ->get();
-        if ($guest === null || $frames->isEmpty() || $guest->sent_at !== null) {
-            return redirect($share->path())->with(
-                'message',
-                $guest?->sent_at === null
-                    ? UnableToSend::nothing()->getMessage()
-                    : UnableToSend::sentAlready()->getMessage(),
-            );
+        $problem = match (true) {
+            $guest?->sent_at !== null => UnableToSend::sentAlready(),
+            $guest === null || ! $this->chosen($share, $guest)->exists() => UnableToSend::nothing(),
+            default => null,
+        };
+        if ($guest === null || $problem !== null) {
+            return redirect($share->path())->with('message', $problem->getMessage());
         }
         $lists = DB::table('choices')
             ->where('guest_id', $guest->id)
@@ -180,16 +165,32 @@ final class GuestController
             ->map(fn ($rows): array => $rows->pluck('gallery_frame_id')->all());
 
         return view('proof.look-over', [
+            ...$this->page($share),
+            'guest' => $guest,
+            'frames' => $this->chosen($share, $guest)
+                ->with(['comments' => fn ($query) => $query->where('guest_id', $guest->id)])
+                ->get(),
+            'lists' => $lists,
+        ]);
+    }
+
+    /** @return HasMany<GalleryFrame, Gallery> pictures that a guest chose and that are still there */
+    private function chosen(Share $share, Guest $guest): HasMany
+    {
+        return $share->gallery->shown()->whereIn('id', $guest->choices()->select('gallery_frame_id'));
+    }
+
+    /** @return array<string, mixed> what every page of a gallery needs */
+    private function page(Share $share): array
+    {
+        return [
             'gallery' => $share->gallery,
             'share' => $share,
             'studio' => $share->gallery->shoot->studio,
             'rights' => $share->rights(),
             'base' => $share->path(),
-            'guest' => $guest,
-            'frames' => $frames,
-            'lists' => $lists,
             'total' => $share->gallery->shown()->count(),
-        ]);
+        ];
     }
 
     public function send(SendSelectionInput $request, Choosing $choosing): RedirectResponse
@@ -242,95 +243,30 @@ final class GuestController
             // Where work is done at once it is there by now.
             $ready = $fullSize->ready($proof->frame);
             if ($ready === null) {
-                return response()
-                    ->view(
-                        'proof.wait',
-                        [
-                            'gallery' => $share->gallery,
-                            'studio' => $share->gallery->shoot->studio,
-                            'number' => $proof->number,
-                            'base' => $share->path(),
-                        ],
-                        202,
-                    )
-                    ->header('Refresh', '2');
+                return $this->wait($share, $proof->number);
             }
         }
-        if ($ready === null) {
-            return redirect($share->path())->with(
-                'message',
-                "Picture {$proof->number} cannot be had in full size just now. Please try again in some minutes, ".
-                    'or ask the studio.',
-            );
-        }
 
-        return response('', 200, [
-            'X-Accel-Redirect' => '/hidden/full-sizes/'.rawurlencode($ready),
-            'Content-Type' => 'image/jpeg',
-            'Content-Disposition' => "attachment; filename={$name}",
-            'Cache-Control' => 'private, no-store',
-        ]);
+        return $ready === null
+            ? redirect($share->path())->with(
+                'message',
+                "Picture {$proof->number} cannot be had in full size just now. Please try again in some minutes, or ".
+                    'ask the studio.',
+            )
+            : response('', 200, [
+                'X-Accel-Redirect' => '/hidden/full-sizes/'.rawurlencode($ready),
+                'Content-Type' => 'image/jpeg',
+                'Content-Disposition' => "attachment; filename={$name}",
+                'Cache-Control' => 'private, no-store',
+            ]);
     }
 
-    /** @return array{edition: string, chosen: array<string, list<int>>, ratings: array<int, int>, comments: list<array<string, mixed>>, isSent: bool} */
-    private function state(Share $share, ?Guest $guest): array
+    /** A page that looks again by itself, until a worker has made the file. */
+    private function wait(Share $share, int $number): Response
     {
-        $gallery = $share->gallery;
-        $state = [
-            'edition' => hash(
-                'xxh3',
-                $gallery->updated_at->getTimestamp().
-                    ' '.
-                    DB::table('gallery_frames')
-                        ->where('gallery_id', $gallery->id)
-                        ->whereNotNull('large_path')
-                        ->count().
-                    ' '.
-                    json_encode($share->rights),
-            ),
-            'chosen' => [],
-            'ratings' => [],
-            'comments' => [],
-            'isSent' => $guest?->sent_at !== null,
-        ];
-        if ($guest === null) {
-            return $state;
-        }
-        foreach (
-            DB::table('choices')
-                ->join('gallery_frames', 'gallery_frames.id', '=', 'choices.gallery_frame_id')
-                ->where('guest_id', $guest->id)
-                ->get(['number', 'list']) as $choice
-        ) {
-            $state['chosen'][(string) $choice->list][] = (int) $choice->number;
-        }
-        $state['ratings'] = DB::table('guest_ratings')
-            ->join('gallery_frames', 'gallery_frames.id', '=', 'guest_ratings.gallery_frame_id')
-            ->where('guest_id', $guest->id)
-            ->pluck('rating', 'number')
-            ->map(fn ($rating): int => (int) $rating)
-            ->all();
-        $state['comments'] = array_values(
-            Comment::query()
-                ->where('guest_id', $guest->id)
-                ->with('galleryFrame')
-                ->orderBy('id')
-                ->get()
-                ->toBase()
-                ->map(
-                    fn (Comment $comment): array => [
-                        'id' => $comment->uuid,
-                        'number' => $comment->galleryFrame->number,
-                        'text' => $comment->text,
-                        'svg' => $comment->drawing($comment->galleryFrame)?->toSvg(),
-                        'answer' => $comment->answer,
-                        'isDone' => $comment->done_at !== null,
-                    ],
-                )
-                ->all(),
-        );
-
-        return $state;
+        return response()
+            ->view('proof.wait', [...$this->page($share), 'number' => $number], 202)
+            ->header('Refresh', '2');
     }
 
     /**

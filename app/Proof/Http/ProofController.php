@@ -10,7 +10,9 @@ use App\Ingest\Lanes;
 use App\Proof\Gallery;
 use App\Proof\Publishing;
 use App\Studio\Shoot;
+use App\Studio\Task;
 use Illuminate\Contracts\View\View;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -31,19 +33,6 @@ final class ProofController
             ->with('selections', 'shares.gallery.shoot.studio')
             ->get()
             ->each(fn (Gallery $gallery) => $gallery->setRelation('shoot', $shoot));
-        $tasks = [];
-        foreach ($galleries as $gallery) {
-            $tasks[$gallery->id] = $gallery->task();
-            if ($gallery->published_at === null && $tasks[$gallery->id]?->isUnderWay() !== true) {
-                // It may have been opened between the two questions.
-                $gallery->published_at = Gallery::query()->whereKey($gallery->id)->first()?->published_at;
-            }
-        }
-        try {
-            $meant = Frame::meeting($shoot, $filter)->count();
-        } catch (InvalidFilter) {
-            $meant = 0;
-        }
         $lanes = Lanes::of($shoot);
 
         return view('proof.show', [
@@ -52,18 +41,54 @@ final class ProofController
             'names' => $lanes->names,
             'bodies' => $lanes->bodies,
             'sets' => FrameSet::ofShoot($shoot)->get(),
-            'meant' => $meant,
+            'meant' => self::meant($shoot, $filter),
             'all' => Frame::of($shoot)->count(),
             'galleries' => $galleries,
-            'tasks' => $tasks,
-            'chosen' => $this->counted('choices', 'DISTINCT gallery_frame_id', $galleries->modelKeys()),
-            'comments' => $this->counted('comments', '*', $galleries->modelKeys()),
-            'unanswered' => $this->counted(
-                'comments',
-                'IF(answered_at IS NULL AND done_at IS NULL, 1, NULL)',
-                $galleries->modelKeys(),
-            ),
+            'tasks' => $this->tasks($galleries),
+            ...$this->feedback($galleries->modelKeys()),
         ]);
+    }
+
+    private static function meant(Shoot $shoot, FrameFilter $filter): int
+    {
+        try {
+            return Frame::meeting($shoot, $filter)->count();
+        } catch (InvalidFilter) {
+            return 0;
+        }
+    }
+
+    /**
+     * @param  Collection<int, Gallery>  $galleries
+     * @return array<int, Task|null> gallery => its last task
+     */
+    private function tasks(Collection $galleries): array
+    {
+        $tasks = [];
+        foreach ($galleries as $gallery) {
+            $tasks[$gallery->id] = $gallery->task();
+            if ($gallery->published_at === null && $tasks[$gallery->id]?->isUnderWay() !== true) {
+                // It may have been opened between the two questions.
+                $gallery->published_at = Gallery::query()->whereKey($gallery->id)->first()?->published_at;
+            }
+        }
+
+        return $tasks;
+    }
+
+    /**
+     * @param  array<int, int>  $galleries
+     * @return array<string, mixed> how much was chosen and written in each
+     */
+    private function feedback(array $galleries): array
+    {
+        $unanswered = 'IF(answered_at IS NULL AND done_at IS NULL, 1, NULL)';
+
+        return [
+            'chosen' => $this->counted('choices', 'DISTINCT gallery_frame_id', $galleries),
+            'comments' => $this->counted('comments', '*', $galleries),
+            'unanswered' => $this->counted('comments', $unanswered, $galleries),
+        ];
     }
 
     public function publish(PublishRequest $request, Shoot $shoot, Publishing $publishing): RedirectResponse

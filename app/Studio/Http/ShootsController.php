@@ -26,7 +26,7 @@ final class ShootsController
     /** Seconds within which the same form is the same press of a button. */
     private const SAME_PRESS = 10;
 
-    private const ON_PAGE = 30;
+    private const ON_PAGE = 40;
 
     /** What a list can be in order of, beside what is promised next. */
     private const SORTS = [
