@@ -31,32 +31,32 @@ final class MakeBag extends WorkInTurns
             foreach ($contents->texts($shoot) as $path => $text) {
                 $folder->say($path, $text);
             }
-            ['files' => $files, 'bytes' => $bytes] = $folder->close([
-                'Source-Organization' => $shoot->studio->name,
-                'External-Description' => $shoot->name.
-                    ($shoot->client === '' ? '' : ", for {$shoot->client}").
-                    ', '.
-                    $shoot->held_on->format('j F Y'),
-                'External-Identifier' => $bag->uuid,
-                'Internal-Sender-Identifier' => (string) $shoot->uuid,
-                'Bagging-Date' => now()->format('Y-m-d'),
-                'Bag-Software-Agent' => 'Kanpai',
-            ]);
+            ['files' => $files, 'bytes' => $bytes] = $folder->close(self::tags($bag, $shoot));
         } catch (UnableToArchive $reason) {
             $bag->update(['problem' => $reason->getMessage()]);
             $task->fail($reason->getMessage());
 
             return false;
         }
-        $bag->update([
-            'state' => BagState::Made,
-            'files_count' => $files,
-            'bytes' => $bytes,
-            'made_at' => now(),
-            'problem' => null,
-        ]);
+        $facts = ['files_count' => $files, 'bytes' => $bytes, 'made_at' => now(), 'problem' => null];
+        $bag->update(['state' => BagState::Made, ...$facts]);
 
         return true;
+    }
+
+    /** @return array<string, string> what bag-info.txt says (RFC 8493, 2.2.2) */
+    private static function tags(Bag $bag, Shoot $shoot): array
+    {
+        $for = $shoot->client === '' ? '' : ", for {$shoot->client}";
+
+        return [
+            'Source-Organization' => $shoot->studio->name,
+            'External-Description' => "{$shoot->name}{$for}, {$shoot->held_on->format('j F Y')}",
+            'External-Identifier' => $bag->uuid,
+            'Internal-Sender-Identifier' => (string) $shoot->uuid,
+            'Bagging-Date' => now()->format('Y-m-d'),
+            'Bag-Software-Agent' => 'Kanpai',
+        ];
     }
 
     /**

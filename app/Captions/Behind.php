@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace App\Captions;
 
 use App\Studio\Shoot;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Caption\Caption;
 use Kanpai\Core\Frames\FileKind;
 use Kanpai\Core\Frames\Verdict;
+use stdClass;
 
 /** A frame whose sidecars are behind, with all that is to be written into them. */
 final readonly class Behind
@@ -38,23 +40,37 @@ final readonly class Behind
             ->where('captions.shoot_id', $shoot->id)
             ->whereNull('captions.written_at')
             ->limit($limit)
-            ->get([
-                'captions.frame_id',
-                'captions.fields',
-                'frames.taken_ms',
-                'frames.verdict',
-                'frames.rating',
-                'frames.label',
-            ]);
-        /** @var array<int, array<int, array{destination: string, kind: string, places: list<string>}>> $files */
+            ->get(['frame_id', 'captions.fields', 'taken_ms', 'frames.verdict', 'frames.rating', 'frames.label']);
+        $files = self::files($captions->pluck('frame_id'));
+        $behind = $captions->map(
+            fn (stdClass $row): self => new self(
+                (int) $row->frame_id,
+                (string) $row->fields,
+                Caption::of((array) json_decode((string) $row->fields, true)),
+                (int) $row->taken_ms,
+                Verdict::from((string) $row->verdict),
+                (int) $row->rating,
+                (string) $row->label,
+                array_values($files[(int) $row->frame_id] ?? []),
+            ),
+        );
+
+        return array_values($behind->all());
+    }
+
+    /**
+     * @param  Collection<int, mixed>  $frames
+     * @return array<int, array<int, array{destination: string, kind: string, places: list<string>}>> frame => file
+     */
+    private static function files(Collection $frames): array
+    {
+        $rows = DB::table('files')
+            ->leftJoin('copies', 'copies.file_id', '=', 'files.id')
+            ->whereIn('files.frame_id', $frames)
+            ->orderBy('files.id')
+            ->get(['files.id', 'files.frame_id', 'files.destination', 'files.kind', 'copies.place']);
         $files = [];
-        foreach (
-            DB::table('files')
-                ->leftJoin('copies', 'copies.file_id', '=', 'files.id')
-                ->whereIn('files.frame_id', $captions->pluck('frame_id')->all())
-                ->orderBy('files.id')
-                ->get(['files.id', 'files.frame_id', 'files.destination', 'files.kind', 'copies.place']) as $row
-        ) {
+        foreach ($rows as $row) {
             $files[(int) $row->frame_id][(int) $row->id] ??= [
                 'destination' => (string) $row->destination,
                 'kind' => (string) $row->kind,
@@ -65,22 +81,7 @@ final readonly class Behind
             }
         }
 
-        return array_values(
-            $captions
-                ->map(
-                    fn ($row): self => new self(
-                        (int) $row->frame_id,
-                        (string) $row->fields,
-                        Caption::of((array) json_decode((string) $row->fields, true)),
-                        (int) $row->taken_ms,
-                        Verdict::from((string) $row->verdict),
-                        (int) $row->rating,
-                        (string) $row->label,
-                        array_values($files[(int) $row->frame_id] ?? []),
-                    ),
-                )
-                ->all(),
-        );
+        return $files;
     }
 
     /** @return array{fields: array<string, string>, rating: int|null, label: string} */

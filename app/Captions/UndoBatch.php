@@ -51,27 +51,38 @@ final class UndoBatch extends WorkInTurns
     /** @param  Collection<int, \stdClass>  $changes  rows of the table `caption_changes` */
     private function undo(Batch $batch, Collection $changes): void
     {
-        $frames = array_values($changes->pluck('frame_id')->map(fn ($id): int => (int) $id)->all());
+        $frames = array_values(array_map(intval(...), $changes->pluck('frame_id')->all()));
         $captions = FrameCaption::query()->whereKey($frames)->lockForUpdate()->get()->keyBy('frame_id');
         $marks = isset($batch->edit['standings']) ? FrameMarks::lock($batch->shoot, $frames) : null;
         $rows = [];
         foreach ($changes as $change) {
             $frame = (int) $change->frame_id;
-            $caption = $captions[$frame] ?? null;
+            $caption = $captions->get($frame);
             $before = json_decode((string) $change->before, true);
             $after = json_decode((string) $change->after, true);
             $fields = Undoing::of($caption->fields ?? [], $before['fields'], $after['fields'], '');
             $own = $caption !== null && $caption->own !== $after['own'] ? $caption->own : $before['own'];
             $rows[] = FrameCaption::row($frame, $batch->shoot_id, Caption::of($fields), $own);
-            $words = $marks?->words($frame);
-            if ($marks !== null && $words !== null && isset($after['standing'])) {
-                /** @var array{verdict: string, rating: int<0, 5>, label: string} $words */
-                $words = Undoing::of($words, $before['standing'], $after['standing'], null);
-                $marks->import($frame, $words);
+            if ($marks !== null && isset($after['standing'])) {
+                self::undoMarks($marks, $frame, $before['standing'], $after['standing']);
             }
         }
         $marks?->storeImported($batch->member_id);
         DB::table('captions')->upsert($rows, ['frame_id'], ['fields', 'own', 'tells', 'written_at']);
+    }
+
+    /**
+     * @param  array<string, mixed>  $before
+     * @param  array<string, mixed>  $after
+     */
+    private static function undoMarks(FrameMarks $marks, int $frame, array $before, array $after): void
+    {
+        $words = $marks->words($frame);
+        if ($words !== null) {
+            /** @var array{verdict: string, rating: int<0, 5>, label: string} $words */
+            $words = Undoing::of($words, $before, $after, null);
+            $marks->import($frame, $words);
+        }
     }
 
     protected function over(Task $task): void

@@ -6,10 +6,12 @@ namespace App\Cull;
 
 use App\Ingest\Lanes;
 use App\Studio\Shoot;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Cull\Coverage;
 use Kanpai\Core\Cull\Round\Source;
 use Kanpai\Core\Frames\Verdict;
+use stdClass;
 
 /** Kept, dropped, open: in all, along the day, by shooter and body. */
 final readonly class CountOfShoot
@@ -30,26 +32,11 @@ final readonly class CountOfShoot
 
     public static function of(Shoot $shoot, Round $round): self
     {
-        // Those that take part in the round, as the culling page counts them; frames that came since do in one of all
-        // frames.
-        $frames = DB::table('frames')
-            ->join('cards', 'cards.id', '=', 'frames.card_id')
-            ->leftJoin(
-                'round_frames',
-                fn ($own) => $own
-                    ->on('round_frames.frame_id', '=', 'frames.id')
-                    ->where('round_frames.round_id', $round->id),
-            )
-            ->where('frames.shoot_id', $shoot->id)
-            ->whereNull('aside_at')
-            ->whereRaw('COALESCE(round_frames.is_in, ?) = 1', [$round->source === Source::All ? 1 : 0])
-            ->orderBy('taken_ms')
-            ->get(['taken_ms', 'frames.verdict', 'body_id', 'cards.shooter']);
         $names = Lanes::of($shoot)->names;
         $nothing = ['keep' => 0, 'drop' => 0, 'open' => 0];
         $all = $nothing;
         $shooters = $bodies = $line = [];
-        foreach ($frames as $frame) {
+        foreach (self::frames($shoot, $round) as $frame) {
             $verdict = Verdict::from((string) $frame->verdict);
             $shooter = (string) $frame->shooter !== '' ? (string) $frame->shooter : 'nobody named';
             $body = $names[(int) $frame->body_id] ?? '';
@@ -63,5 +50,28 @@ final readonly class CountOfShoot
         $coverage = Coverage::of($line);
 
         return new self($all, $coverage, $shooters, $bodies, $round->plan()->wanted(count($coverage->minutes)));
+    }
+
+    /**
+     * Those that take part in the round, as the culling page counts them; frames that came since do in one of all
+     * frames.
+     *
+     * @return Collection<int, stdClass>
+     */
+    private static function frames(Shoot $shoot, Round $round): Collection
+    {
+        return DB::table('frames')
+            ->join('cards', 'cards.id', '=', 'frames.card_id')
+            ->leftJoin(
+                'round_frames',
+                fn ($own) => $own
+                    ->on('round_frames.frame_id', '=', 'frames.id')
+                    ->where('round_frames.round_id', $round->id),
+            )
+            ->where('frames.shoot_id', $shoot->id)
+            ->whereNull('aside_at')
+            ->whereRaw('COALESCE(round_frames.is_in, ?) = 1', [$round->source === Source::All ? 1 : 0])
+            ->orderBy('taken_ms')
+            ->get(['taken_ms', 'frames.verdict', 'body_id', 'cards.shooter']);
     }
 }

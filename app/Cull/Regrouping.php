@@ -27,29 +27,40 @@ final class Regrouping
             $fineness = Culling::held($shoot)->fineness;
             $now = self::rows($shoot);
             $borders = self::pictured($now) === self::pictured($rows) ? $borders : Borders::of(self::glimpses($now));
-            ['ids' => $ids, 'times' => $times, 'byHand' => $byHand, 'stand' => $stand] = $this->read($shoot, $now);
+            ['ids' => $ids, 'times' => $times, 'byHand' => $byHand, 'stand' => $before] = $this->read($shoot, $now);
             $moments = Moments::of($borders, $fineness, $byHand);
-            $sizes = array_count_values($moments);
-            $rows = [];
-            foreach ($ids as $i => $id) {
-                $now = [$moments[$i], $sizes[$moments[$i]], is_finite($borders[$i]) ? round($borders[$i], 3) : 0.0];
-                if ($stand[$i] !== $now) {
-                    $rows[] = '('.$id.','.implode(',', $now).')';
-                }
-            }
             DB::table('culls')
                 ->where('shoot_id', $shoot->id)
                 ->update(['arrangement' => crc32(serialize([$ids, $times, $borders]))]);
-            foreach (array_chunk($rows, self::PIECE) as $some) {
-                // A table of values to be joined: one statement for all, by the primary key.
-                DB::update(
-                    'UPDATE frames JOIN (WITH given (id, moment, size, border) AS (VALUES '.
-                        implode(',', $some).
-                        ') SELECT * FROM given) AS given ON given.id = frames.id SET frames.moment = '.
-                        'given.moment, frames.moment_size = given.size, frames.border = given.border',
-                );
-            }
+            $this->store($ids, $moments, $borders, $before);
         }, 3);
+    }
+
+    /**
+     * @param  list<int>  $ids
+     * @param  list<int>  $moments  of each frame
+     * @param  list<float>  $borders  before each frame
+     * @param  list<array{int, int, float|null}>  $before  what the record has of each
+     */
+    private function store(array $ids, array $moments, array $borders, array $before): void
+    {
+        $sizes = array_count_values($moments);
+        $rows = [];
+        foreach ($ids as $i => $id) {
+            $now = [$moments[$i], $sizes[$moments[$i]], is_finite($borders[$i]) ? round($borders[$i], 3) : 0.0];
+            if ($before[$i] !== $now) {
+                $rows[] = "({$id},".implode(',', $now).')';
+            }
+        }
+        foreach (array_chunk($rows, self::PIECE) as $some) {
+            // A table of values to be joined: one statement for all, by the primary key.
+            DB::update(
+                'UPDATE frames JOIN (WITH given (id, moment, size, border) AS (VALUES '.
+                    implode(',', $some).
+                    ') SELECT * FROM given) AS given ON given.id = frames.id SET frames.moment = given.moment, '.
+                    'frames.moment_size = given.size, frames.border = given.border',
+            );
+        }
     }
 
     /** @return array<int, string> frame => what was done by hand to the border before it */

@@ -20,28 +20,24 @@ final class ExifByExifTool
     public static function of(array $said): ?Exif
     {
         $number = fn (string $tag): ?float => is_numeric($said[$tag] ?? null) ? (float) $said[$tag] : null;
-        $text = fn (string $tag): ?string => is_scalar($said[$tag] ?? null) && trim((string) $said[$tag]) !== ''
-            ? trim((string) $said[$tag])
-            : null;
-        if (isset($said['Error']) || ($number('ImageWidth') ?? 0.0) <= 0.0 || ($number('ImageHeight') ?? 0.0) <= 0.0) {
+        $text = fn (string $tag): ?string => self::first($said, [$tag], trim(...));
+        [$width, $height] = [(int) $number('ImageWidth'), (int) $number('ImageHeight')];
+        if (isset($said['Error']) || $width <= 0 || $height <= 0) {
             return null;
         }
-        $orientation = (int) ($number('Orientation') ?? 1);
+        $orientation = (int) $number('Orientation');
+        $taken = [$text('DateTimeOriginal'), $text('SubSecTimeOriginal'), $text('OffsetTimeOriginal')];
 
         return new Exif(
-            width: (int) $number('ImageWidth'),
-            height: (int) $number('ImageHeight'),
+            width: $width,
+            height: $height,
             make: $text('Make'),
             model: $text('Model'),
             serial: $text('SerialNumber'),
             owner: $text('OwnerName'),
             artist: $text('Artist'),
             lens: $text('LensModel'),
-            takenAt: CameraTime::fromExif(
-                $text('DateTimeOriginal'),
-                $text('SubSecTimeOriginal'),
-                $text('OffsetTimeOriginal'),
-            ),
+            takenAt: CameraTime::fromExif(...$taken),
             exposure: $number('ExposureTime'),
             fNumber: $number('FNumber'),
             iso: (int) $number('ISO') ?: null,
@@ -69,38 +65,62 @@ final class ExifByExifTool
     /** @param  array<string, mixed>  $said  tag => value, in words */
     public static function notes(array $said): MakerNotes
     {
-        $text = fn (string ...$tags): array => array_map(
-            fn (string $tag): ?string => is_scalar($said[$tag] ?? null) && trim((string) $said[$tag]) !== ''
-                ? mb_scrub((string) $said[$tag], 'UTF-8')
-                : null,
-            $tags,
+        $lens = self::first(
+            $said,
+            ['LensModel', 'LensID', 'Lens', 'LensType'],
+            fn (string $one): ?string => (new MakerNotes(lens: $one))->lens,
         );
-        $lens = array_filter(
-            array_map(
-                fn (?string $one): ?string => (new MakerNotes(lens: $one))->lens,
-                $text('LensModel', 'LensID', 'Lens', 'LensType'),
-            ),
+        $serial = self::first(
+            $said,
+            ['SerialNumber', 'InternalSerialNumber'],
+            fn (string $one): ?string => (new MakerNotes(serial: $one))->serial,
         );
-        $serial = array_filter(
-            array_map(
-                fn (?string $one): ?string => (new MakerNotes(serial: $one))->serial,
-                $text('SerialNumber', 'InternalSerialNumber'),
-            ),
-        );
-        $zone = is_numeric($said['TimeZone'] ?? null) ? (int) $said['TimeZone'] : null;
+
+        return new MakerNotes($serial, $lens, self::zone($said), self::iso($said));
+    }
+
+    /**
+     * The first of some tags that says something which counts.
+     *
+     * @param  array<string, mixed>  $said
+     * @param  list<string>  $tags
+     * @param  callable(string): (string|null)  $read
+     */
+    private static function first(array $said, array $tags, callable $read): ?string
+    {
+        foreach ($tags as $tag) {
+            $text = is_scalar($said[$tag] ?? null) ? trim((string) $said[$tag]) : '';
+            $value = $text === '' ? null : $read(mb_scrub((string) $said[$tag], 'UTF-8'));
+            if ($value !== null && $value !== '') {
+                return $value;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @param  array<string, mixed>  $said
+     * @return int|null minutes from UTC
+     */
+    private static function zone(array $said): ?int
+    {
+        if (! is_numeric($said['TimeZone'] ?? null)) {
+            return null;
+        }
         // Some makers write 1 for summer time, some its 60 minutes.
         $summer = is_numeric($said['DaylightSavings'] ?? null) && (int) $said['DaylightSavings'] !== 0 ? 60 : 0;
-        $iso =
-            is_scalar($said['ISO'] ?? null) && preg_match('/(\d{1,9})\s*$/', (string) $said['ISO'], $found) === 1
-                ? (int) $found[1]
-                : 0;
+        $zone = (int) $said['TimeZone'] + $summer;
 
-        return new MakerNotes(
-            reset($serial) ?: null,
-            reset($lens) ?: null,
-            $zone === null || abs($zone + $summer) > CameraTime::FARTHEST * 60 ? null : $zone + $summer,
-            $iso > 0 ? $iso : null,
-        );
+        return abs($zone) > CameraTime::FARTHEST * 60 ? null : $zone;
+    }
+
+    /** @param  array<string, mixed>  $said */
+    private static function iso(array $said): ?int
+    {
+        $text = is_scalar($said['ISO'] ?? null) ? (string) $said['ISO'] : '';
+
+        return preg_match('/(\d{1,9})\s*$/', $text, $found) === 1 ? (int) $found[1] ?: null : null;
     }
 
     /**

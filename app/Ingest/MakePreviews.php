@@ -188,7 +188,7 @@ final class MakePreviews extends WorkInTurns
             return false;
         }
         $facts = ['is_pictured' => true];
-        $name = $card->uuid.'/'.CardReader::pictureName($file->path);
+        $name = $card->uuid.'/'.GroupReader::pictureName($file->path);
         $folder = (string) config('kanpai.pictures');
         try {
             $embedded = $file->kind === FileKind::Raw ? app(EmbeddedPictures::class)->largest($path) : null;

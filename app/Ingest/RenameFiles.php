@@ -6,6 +6,7 @@ namespace App\Ingest;
 
 use App\Copies\Copy;
 use App\Copies\CopyRemoval;
+use App\Copies\Disk;
 use App\Copies\Place;
 use App\Copies\VersionCopy;
 use App\Frames\CardFile;
@@ -39,23 +40,20 @@ final class RenameFiles extends WorkInTurns
     protected function turn(Task $task): bool
     {
         // What had begun before this one comes to its end; what begins later waits.
-        if (
-            $task
-                ->ofStudio()
-                ->where('state', TaskState::Running)
-                ->where('kind', '<>', 'look')
-                ->whereKeyNot($task->id)
-                ->exists()
-        ) {
+        $others = $task
+            ->ofStudio()
+            ->where('state', TaskState::Running)
+            ->where('kind', '<>', 'look')
+            ->whereKeyNot($task->id);
+        if ($others->exists()) {
             return $this->waitFor(1);
         }
         $this->places = app(CopyRemoval::class)->standing($task->shoot->studio_id);
         $left = PlannedRename::query()->where('shoot_id', $task->shoot_id)->where('state', '<>', RenameState::Refused);
         $task->begin(max($task->total, $left->count()));
         $done = $task->total - $left->count();
-        while (
-            ($steps = $this->independent($left->clone()->orderBy('id')->limit(self::TOGETHER)->get()))->isNotEmpty()
-        ) {
+        $next = fn (): Collection => $this->independent($left->clone()->orderBy('id')->limit(self::TOGETHER)->get());
+        while (($steps = $next())->isNotEmpty()) {
             try {
                 $this->take($steps);
             } catch (UnableToCopy $reason) {
@@ -103,12 +101,11 @@ final class RenameFiles extends WorkInTurns
             ->take(self::NAMED)
             ->map(fn (PlannedRename $step): string => basename($step->to_path))
             ->implode(', ');
+        $keep = $refused->count() === 1 ? 'file keeps its name' : 'files keep their names';
+        $more = $refused->count() > self::NAMED ? ' and more' : '';
         $task->fail(
             number_format($refused->count()).
-                ($refused->count() === 1 ? ' file keeps its name' : ' files keep their names').
-                ", because something else stands where they were to go: {$names}".
-                ($refused->count() > self::NAMED ? ' and more' : '').
-                '. Nothing was overwritten.',
+                " {$keep}, because something else stands where they were to go: {$names}{$more}. Nothing was overwritten.",
         );
 
         return false;
@@ -121,34 +118,38 @@ final class RenameFiles extends WorkInTurns
      */
     private function take(Collection $steps): void
     {
-        $files = [];
-        foreach (
-            CardFile::query()
-                ->whereIn('id', $steps->pluck('file_id')->filter()->all())
-                ->get() as $file
-        ) {
-            $files[$file->id] = $file;
-        }
-        $hashes = Version::query()
-            ->whereIn('id', $steps->pluck('version_id')->filter()->all())
-            ->pluck('hash', 'id');
+        $files = CardFile::query()->whereIn('id', $steps->pluck('file_id')->filter())->get()->keyBy('id')->all();
+        $hashes = Version::query()->whereIn('id', $steps->pluck('version_id')->filter())->pluck('hash', 'id');
         $places = $this->standing($steps);
         $pairs = $this->pairs($steps, $files);
         $named = [];
         foreach ($steps as $step) {
+            $hash = (string) ($files[(int) $step->file_id]->hash ?? ($hashes[$step->version_id] ?? ''));
             if (
                 $step->state === RenameState::Planned &&
-                ! $this->link(
-                    $places[$step->id],
-                    $pairs[$step->id],
-                    (string) ($files[(int) $step->file_id]->hash ?? ($hashes[$step->version_id] ?? '')),
-                )
+                ! $this->link($places[$step->id], $pairs[$step->id], $hash)
             ) {
                 $step->update(['state' => RenameState::Refused]);
             } else {
                 $named[] = $step;
             }
         }
+        $this->record($named, $files, $pairs);
+        foreach ($named as $step) {
+            foreach ($places[$step->id] as $place) {
+                $this->removeOld($place, $pairs[$step->id]);
+            }
+        }
+        PlannedRename::query()->whereIntegerInRaw('id', array_column($named, 'id'))->delete();
+    }
+
+    /**
+     * @param  list<PlannedRename>  $named
+     * @param  array<int, CardFile>  $files
+     * @param  array<int, array<string, string>>  $pairs
+     */
+    private function record(array $named, array $files, array $pairs): void
+    {
         DB::transaction(function () use ($named, $files, $pairs): void {
             $paths = [];
             foreach ($named as $step) {
@@ -163,17 +164,20 @@ final class RenameFiles extends WorkInTurns
                 ->whereIntegerInRaw('id', array_column($named, 'id'))
                 ->update(['state' => RenameState::Named]);
         });
-        foreach ($named as $step) {
-            foreach ($places[$step->id] as $place) {
-                foreach ($pairs[$step->id] as $from => $to) {
-                    // Only the same file under its old name: whatever else stands there by now is somebody's.
-                    if (self::isSame("{$place->path}/{$from}", "{$place->path}/{$to}")) {
-                        app(CopyRemoval::class)->unlink($place, $from);
-                    }
-                }
+    }
+
+    /**
+     * Only the same file under its old name: whatever else stands there by now is somebody's.
+     *
+     * @param  array<string, string>  $pairs
+     */
+    private function removeOld(Place $place, array $pairs): void
+    {
+        foreach ($pairs as $from => $to) {
+            if (self::isSame("{$place->path}/{$from}", "{$place->path}/{$to}")) {
+                app(CopyRemoval::class)->unlink($place, $from);
             }
         }
-        PlannedRename::query()->whereIntegerInRaw('id', array_column($named, 'id'))->delete();
     }
 
     /**
@@ -188,22 +192,18 @@ final class RenameFiles extends WorkInTurns
         $pairs = $beside = [];
         foreach ($steps as $step) {
             $pairs[$step->id] = [$step->from_path => $step->to_path];
-            $file = $files[(int) $step->file_id] ?? null;
-            if ($file !== null && in_array($file->kind, [FileKind::Jpeg, FileKind::Raw], true)) {
+            $kind = ($files[(int) $step->file_id] ?? null)?->kind;
+            if ($kind === FileKind::Jpeg || $kind === FileKind::Raw) {
                 $beside[$step->id] = [
                     Renaming::stem($step->from_path).'.xmp' => Renaming::stem($step->to_path).'.xmp',
                     "{$step->from_path}.xmp" => "{$step->to_path}.xmp",
                 ];
             }
         }
-        $originals = array_flip(
-            CardFile::query()
-                ->whereIn('destination', array_merge([], ...array_map(array_keys(...), array_values($beside))))
-                ->pluck('destination')
-                ->all(),
-        );
-        foreach ($beside as $id => $sidecars) {
-            $pairs[$id] += array_diff_key($sidecars, $originals);
+        $sidecars = array_merge([], ...array_map(array_keys(...), array_values($beside)));
+        $originals = CardFile::query()->whereIn('destination', $sidecars)->pluck('destination', 'destination')->all();
+        foreach ($beside as $id => $own) {
+            $pairs[$id] += array_diff_key($own, $originals);
         }
 
         return $pairs;
@@ -221,37 +221,50 @@ final class RenameFiles extends WorkInTurns
         $linked = [];
         foreach ($places as $place) {
             foreach ($pairs as $from => $to) {
-                [$old, $new] = ["{$place->path}/{$from}", "{$place->path}/{$to}"];
-                // A disk without links may have it there already. A copy that is lost stays lost; another file is none
-                // of it.
-                $isAnother =
-                    $from === array_key_first($pairs) &&
-                    ! self::isThere($old) &&
-                    self::isThere($new) &&
-                    hash_file('xxh128', $new) !== $hash;
-                if (! $isAnother && (! self::isThere($old) || self::isSame($old, $new))) {
-                    continue;
-                }
-                if (
-                    $isAnother ||
-                    self::isThere($new) ||
-                    ! self::folder(dirname($new)) ||
-                    ! (@link($old, $new) || @rename($old, $new))
-                ) {
-                    foreach ($linked as [$place, $from, $to]) {
-                        // A disk without links has the file under its new name alone.
-                        self::isThere("{$place->path}/{$from}")
-                            ? app(CopyRemoval::class)->unlink($place, $to)
-                            : @rename("{$place->path}/{$to}", "{$place->path}/{$from}");
-                    }
+                $isLinked = $this->linkOne($place, $from, $to, $from === array_key_first($pairs) ? $hash : null);
+                if ($isLinked === false) {
+                    $this->unlink($linked);
 
                     return false;
                 }
-                $linked[] = [$place, $from, $to];
+                if ($isLinked === true) {
+                    $linked[] = [$place, $from, $to];
+                }
             }
         }
 
         return true;
+    }
+
+    /**
+     * @param  string|null  $hash  of what is to stand there; null for sidecars
+     * @return bool|null null where nothing is to be done, false where something else is in the way
+     */
+    private function linkOne(Place $place, string $from, string $to, ?string $hash): ?bool
+    {
+        [$old, $new] = ["{$place->path}/{$from}", "{$place->path}/{$to}"];
+        // A disk without links may have it there already. A copy that is lost stays lost; another file is none of it.
+        $isAnother =
+            $hash !== null && ! self::isThere($old) && self::isThere($new) && hash_file('xxh128', $new) !== $hash;
+        if (! $isAnother && (! self::isThere($old) || self::isSame($old, $new))) {
+            return null;
+        }
+
+        return ! $isAnother &&
+            ! self::isThere($new) &&
+            Disk::makeFolder(dirname($new)) &&
+            (@link($old, $new) || @rename($old, $new));
+    }
+
+    /** @param  list<array{Place, string, string}>  $linked */
+    private function unlink(array $linked): void
+    {
+        foreach ($linked as [$place, $from, $to]) {
+            // A disk without links has the file under its new name alone.
+            self::isThere("{$place->path}/{$from}")
+                ? app(CopyRemoval::class)->unlink($place, $to)
+                : @rename("{$place->path}/{$to}", "{$place->path}/{$from}");
+        }
     }
 
     private function note(PlannedRename $step, ?CardFile $file): void
@@ -274,7 +287,7 @@ final class RenameFiles extends WorkInTurns
 
     /**
      * @param  Collection<int, PlannedRename>  $steps
-     * @return array<int, list<Place>> step => the places in which copies of it stand
+     * @return array<int, list<Place>> step => the places in which copies of it are
      *
      * @throws UnableToCopy where one of them is not there any more
      */
@@ -290,16 +303,10 @@ final class RenameFiles extends WorkInTurns
             ->groupBy('version_id');
         $standing = [];
         foreach ($steps as $step) {
-            $own =
-                $step->version_id === null
-                    ? $copies[$step->file_id] ?? collect()
-                    : $ofVersions[$step->version_id] ?? collect();
-            $standing[$step->id] = array_values(
-                array_map(
-                    fn (mixed $name): Place => $this->places[(string) $name] ??
-                        throw UnableToCopy::isAway((string) $name),
-                    $own->pluck('place')->all(),
-                ),
+            $own = $step->version_id === null ? $copies->get($step->file_id) : $ofVersions->get($step->version_id);
+            $standing[$step->id] = array_map(
+                fn (mixed $name): Place => $this->places[(string) $name] ?? throw UnableToCopy::isAway((string) $name),
+                array_values($own?->pluck('place')->all() ?? []),
             );
         }
 
@@ -321,10 +328,5 @@ final class RenameFiles extends WorkInTurns
         ]);
 
         return $inode($one) !== [] && $inode($one) === $inode($other);
-    }
-
-    private static function folder(string $path): bool
-    {
-        return is_dir($path) || @mkdir($path, 0755, true) || is_dir($path);
     }
 }

@@ -18,6 +18,9 @@ use Kanpai\Core\Ingest\NamePlan;
  * example once the clocks are set. Contents are not touched.
  *
  * @phpstan-import-type Anew from Naming
+ *
+ * @phpstan-type Move array{file_id: int|null, version_id: int|null, from_path: string, to_path: string,
+ *     number: int|null}
  */
 final class Renaming
 {
@@ -40,19 +43,15 @@ final class Renaming
             return "Something else is being done: {$task->title}. Files can be renamed once that is over.";
         }
         $places = $this->places->withBags($shoot->studio_id)->keyBy('name');
-        $ofShoot = Card::query()->where('shoot_id', $shoot->id)->select('id');
-        foreach (
-            DB::table('copies')
-                ->join('files', 'files.id', '=', 'copies.file_id')
-                ->whereIn('files.card_id', $ofShoot)
-                ->distinct()
-                ->pluck('copies.place') as $name
-        ) {
+        $used = DB::table('copies')
+            ->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))
+            ->distinct()
+            ->pluck('place');
+        foreach ($used as $name) {
             $place = $places[(string) $name] ?? null;
             if ($place === null || ! $place->isThere()) {
-                return "“{$name}” is not there, and copies stand on it. Plug in its disk first, so that all ".
-                    'copies keep '.
-                    'the same name.';
+                return "“{$name}” is not there, and copies stand on it. Plug in its disk first, so that all copies ".
+                    'keep the same name.';
             }
             if ($place->is_bag) {
                 return 'The shoot is in the archive. Names in an archive stay as they are.';
@@ -79,15 +78,14 @@ final class Renaming
             }
             PlannedRename::query()->where('shoot_id', $shoot->id)->where('state', '<>', RenameState::Named)->delete();
             $steps = $this->steps($shoot, $pattern, $chosen);
-            if ($steps === []) {
-                return 'All copied files are called by this pattern already.';
-            }
             foreach (array_chunk($steps, 500) as $some) {
                 DB::table('renames')->insert($some);
             }
-
-            $files = number_format(count($steps)).(count($steps) === 1 ? ' file' : ' files');
-            RenameFiles::open($shoot, "Renaming {$files}", count($steps));
+            if ($steps === []) {
+                return 'All copied files are called by this pattern already.';
+            }
+            $count = count($steps);
+            RenameFiles::open($shoot, 'Renaming '.number_format($count).($count === 1 ? ' file' : ' files'), $count);
 
             return null;
         });
@@ -100,6 +98,31 @@ final class Renaming
     private function steps(Shoot $shoot, NamePattern $pattern, ?ChosenOriginals $chosen): array
     {
         $planned = $this->naming->anew($shoot, $pattern, $chosen);
+        $taken = array_fill_keys(array_map(fn (array $plan): string => NamePlan::fold($plan['to']), $planned), true);
+        $moving = [...self::files($planned), ...$this->versions($shoot, $planned, $taken)];
+        // By names without their endings, because sidecars have them in common.
+        $stem = fn (string $path): string => self::stem(NamePlan::fold($path));
+        $held = array_fill_keys(array_map(fn (array $step): string => $stem($step['from_path']), $moving), true);
+        $parking = $last = [];
+        foreach ($moving as $step) {
+            $step = ['shoot_id' => $shoot->id, 'state' => RenameState::Planned->value, ...$step];
+            if (isset($held[$stem($step['to_path'])])) {
+                $parked = self::parked($step['to_path']);
+                $parking[] = ['to_path' => $parked, 'number' => null] + $step;
+                $step['from_path'] = $parked;
+            }
+            $last[] = $step;
+        }
+
+        return [...$parking, ...$last];
+    }
+
+    /**
+     * @param  array<int, Anew>  $planned
+     * @return list<Move>
+     */
+    private static function files(array $planned): array
+    {
         $moving = [];
         foreach ($planned as $id => $plan) {
             if ($plan['from'] !== $plan['to']) {
@@ -112,25 +135,8 @@ final class Renaming
                 ];
             }
         }
-        $taken = array_fill_keys(array_map(fn (array $plan): string => NamePlan::fold($plan['to']), $planned), true);
-        array_push($moving, ...$this->versions($shoot, $planned, $taken));
-        // By names without their endings, because sidecars have them in common.
-        $held = array_fill_keys(
-            array_map(fn (array $step): string => self::stem(NamePlan::fold($step['from_path'])), $moving),
-            true,
-        );
-        $parking = $last = [];
-        foreach ($moving as $step) {
-            $step = ['shoot_id' => $shoot->id, 'state' => RenameState::Planned->value, ...$step];
-            if (isset($held[self::stem(NamePlan::fold($step['to_path']))])) {
-                $parked = self::parked($step['to_path']);
-                $parking[] = ['to_path' => $parked, 'number' => null] + $step;
-                $step['from_path'] = $parked;
-            }
-            $last[] = $step;
-        }
 
-        return [...$parking, ...$last];
+        return $moving;
     }
 
     /**
@@ -138,48 +144,18 @@ final class Renaming
      *
      * @param  array<int, Anew>  $planned
      * @param  array<string, true>  $taken  folded paths
-     * @return list<array{file_id: null, version_id: int, from_path: string, to_path: string, number: null}>
+     * @return list<Move>
      */
     private function versions(Shoot $shoot, array $planned, array $taken): array
     {
-        $mains = DB::table('files')
-            ->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))
-            ->where('is_main', true)
-            ->pluck('frame_id', 'id');
-        $frames = [];
-        foreach ($planned as $id => $plan) {
-            if (isset($mains[$id])) {
-                $frames[(int) $mains[$id]] = $plan;
-            }
-        }
+        $frames = $this->plansOfFrames($shoot, $planned);
+        $versions = Version::query()
+            ->whereIn('frame_id', array_keys($frames))
+            ->where('destination', '<>', '')
+            ->orderBy('id');
         $steps = [];
-        foreach (
-            Version::query()
-                ->whereIn('frame_id', array_keys($frames))
-                ->where('destination', '<>', '')
-                ->orderBy('id')
-                ->get() as $version
-        ) {
-            ['from' => $from, 'to' => $to] = $frames[$version->frame_id];
-            $name = basename($version->destination);
-            $stem = basename(self::stem($from));
-            $name = str_starts_with($name, $stem) ? basename(self::stem($to)).substr($name, strlen($stem)) : $name;
-            $folder = dirname($to) === '.' ? '' : dirname($to).'/';
-            for (
-                $n = 1;
-                isset(
-                    $taken[
-                        NamePlan::fold(
-                            $path =
-                                $folder.
-                                self::stem($name).
-                                ($n === 1 ? '' : "-{$n}").
-                                substr($name, strlen(self::stem($name))),
-                        )
-                    ],
-                );
-                $n++
-            );
+        foreach ($versions->get() as $version) {
+            $path = self::free(self::beside($version, $frames[$version->frame_id]), $taken);
             $taken[NamePlan::fold($path)] = true;
             if ($path !== $version->destination) {
                 $steps[] = [
@@ -193,6 +169,50 @@ final class Renaming
         }
 
         return $steps;
+    }
+
+    /**
+     * @param  array<int, Anew>  $planned
+     * @return array<int, Anew> frame => plan of its main file
+     */
+    private function plansOfFrames(Shoot $shoot, array $planned): array
+    {
+        $mains = DB::table('files')
+            ->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))
+            ->where('is_main', true)
+            ->pluck('frame_id', 'id');
+        $frames = [];
+        foreach ($planned as $id => $plan) {
+            if (isset($mains[$id])) {
+                $frames[(int) $mains[$id]] = $plan;
+            }
+        }
+
+        return $frames;
+    }
+
+    /** @param  Anew  $plan */
+    private static function beside(Version $version, array $plan): string
+    {
+        $name = basename($version->destination);
+        $stem = basename(self::stem($plan['from']));
+        if (str_starts_with($name, $stem)) {
+            $name = basename(self::stem($plan['to'])).substr($name, strlen($stem));
+        }
+
+        return (dirname($plan['to']) === '.' ? '' : dirname($plan['to']).'/').$name;
+    }
+
+    /** @param  array<string, true>  $taken  folded paths */
+    private static function free(string $path, array $taken): string
+    {
+        $stem = self::stem($path);
+        $ending = substr($path, strlen($stem));
+        for ($n = 2; isset($taken[NamePlan::fold($path)]); $n++) {
+            $path = "{$stem}-{$n}{$ending}";
+        }
+
+        return $path;
     }
 
     private static function parked(string $path): string

@@ -77,37 +77,39 @@ final class CountChoices implements ShouldQueue
      */
     public static function recount(Shoot $shoot, array $frames): void
     {
-        $counted = fn (string $table, string $column): array => DB::table('gallery_frames')
-            ->join($table, "{$table}.gallery_frame_id", '=', 'gallery_frames.id')
-            ->whereIntegerInRaw('gallery_frames.frame_id', $frames)
-            ->groupBy('gallery_frames.frame_id')
-            ->selectRaw("gallery_frames.frame_id, COUNT(DISTINCT {$column}) AS n")
-            ->pluck('n', 'frame_id')
-            ->map(fn ($n): int => (int) $n)
-            ->all();
-        [$chosen, $noted] = [$counted('choices', 'guest_id'), $counted('comments', 'comments.id')];
+        $chosen = self::counted('choices', 'guest_id', $frames);
+        $noted = self::counted('comments', 'comments.id', $frames);
         DB::transaction(function () use ($shoot, $frames, $chosen, $noted): void {
             $changed = [];
-            foreach (
-                DB::table('frames')
-                    ->whereIntegerInRaw('id', $frames)
-                    ->get(['id', 'chosen', 'noted']) as $frame
-            ) {
+            foreach (DB::table('frames')->whereIntegerInRaw('id', $frames)->get(['id', 'chosen', 'noted']) as $frame) {
                 $now = [$chosen[$frame->id] ?? 0, $noted[$frame->id] ?? 0];
                 if ([(int) $frame->chosen, (int) $frame->noted] !== $now) {
                     $changed[implode(' ', $now)][] = (int) $frame->id;
                 }
             }
-            if ($changed === []) {
-                return;
-            }
-            $revision = Culling::held($shoot)->next()->revision;
+            $revision = $changed === [] ? 0 : Culling::held($shoot)->next()->revision;
             foreach ($changed as $now => $ids) {
-                [$wanted, $said] = array_map(intval(...), explode(' ', $now));
+                [$guests, $comments] = array_map(intval(...), explode(' ', $now));
                 DB::table('frames')
                     ->whereIntegerInRaw('id', $ids)
-                    ->update(['chosen' => $wanted, 'noted' => $said, 'revision' => $revision]);
+                    ->update(['chosen' => $guests, 'noted' => $comments, 'revision' => $revision]);
             }
         }, 3);
+    }
+
+    /**
+     * @param  list<int>  $frames
+     * @return array<int, int> by frame
+     */
+    private static function counted(string $table, string $column, array $frames): array
+    {
+        $counts = DB::table('gallery_frames')
+            ->join($table, "{$table}.gallery_frame_id", '=', 'gallery_frames.id')
+            ->whereIntegerInRaw('gallery_frames.frame_id', $frames)
+            ->groupBy('gallery_frames.frame_id')
+            ->selectRaw("gallery_frames.frame_id, COUNT(DISTINCT {$column}) AS n")
+            ->pluck('n', 'frame_id');
+
+        return array_map(intval(...), $counts->all());
     }
 }

@@ -19,11 +19,15 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Clocks\ContradictoryTies;
 use Kanpai\Core\Clocks\InvalidTime;
+use Kanpai\Core\Clocks\Suggest\Suggestion;
 use Kanpai\Core\Clocks\UnusableTie;
 
 /** Ties and suggestions: ways to find a clock, none of which uses it by itself. */
 final class TiesController
 {
+    /** Pairs of a suggestion that are shown. */
+    private const SHOWN = 6;
+
     public function __construct(private readonly Ties $ties)
     {
     }
@@ -33,35 +37,25 @@ final class TiesController
     {
         $scoped = $request->clock();
         $known = $this->ties->ofBody($shoot, $body->id, $scoped);
-        $fit = null;
-        $problem = null;
-        $residuals = [];
-        $worst = null;
+        $fit = $problem = null;
         try {
             $fit = $this->ties->fit($known, $scoped->clock->zone);
-            $residuals = $fit->residuals ?? [];
-            $worst = $fit?->worst;
         } catch (ContradictoryTies $reason) {
-            $problem = $reason->getMessage();
-            $residuals = $reason->residuals;
-            $worst = $reason->worst;
+            $problem = $reason;
         }
-        $frames = Frame::query()
-            ->whereKey(array_merge(array_column($known, 'frame'), array_filter(array_column($known, 'other'))))
-            ->get()
-            ->keyBy('id');
+        $frames = [...array_column($known, 'frame'), ...array_filter(array_column($known, 'other'))];
 
         return view('clocks.ties', [
             'shoot' => $shoot,
             'body' => $body,
             'known' => $known,
-            'frames' => $frames,
+            'frames' => Frame::query()->whereKey($frames)->get()->keyBy('id'),
             'names' => Lanes::of($shoot)->names,
             'fit' => $fit,
             'form' => $fit === null ? null : new ClockForm($fit->clock),
-            'problem' => $problem,
-            'residuals' => $residuals,
-            'worst' => $worst,
+            'problem' => $problem?->getMessage(),
+            'residuals' => $problem->residuals ?? ($fit->residuals ?? []),
+            'worst' => $problem->worst ?? $fit?->worst,
         ]);
     }
 
@@ -103,43 +97,45 @@ final class TiesController
 
     public function suggestion(Shoot $shoot, Body $body, Task $task): View
     {
-        abort_unless($task->shoot_id === $shoot->id, 404);
-        abort_unless($task->kind === 'suggestion', 404);
+        abort_unless($task->shoot_id === $shoot->id && $task->kind === SuggestClock::KIND, 404);
         $answer = $task->state === TaskState::Done ? SuggestClock::answer($task) : null;
         if ($answer === null) {
-            return view('studio.awaited', [
-                'task' => $task,
-                'address' => route('clocks.suggestion', [$shoot, $body, $task]),
-            ]);
+            $address = route('clocks.suggestion', [$shoot, $body, $task]);
+
+            return view('studio.awaited', ['task' => $task, 'address' => $address]);
         }
-        $other = Lanes::bodies($shoot)->firstWhere('id', $answer['other']) ?? abort(404);
         ['suggestion' => $suggestion, 'clock' => $clock] = $answer;
-        $pairs = array_slice($suggestion->pairs, 0, 6);
-        $frames = Frame::query()
-            ->whereKey([...array_column($pairs, 'of'), ...array_column($pairs, 'other')])
-            ->get()
-            ->keyBy('id');
 
         return view('clocks.suggestion', [
             'shoot' => $shoot,
             'body' => $body,
-            'other' => $other,
+            'other' => Lanes::bodies($shoot)->firstWhere('id', $answer['other']) ?? abort(404),
             'names' => Lanes::of($shoot)->names,
             'suggestion' => $suggestion,
             'clock' => $clock,
             'form' => $clock === null ? null : new ClockForm($clock),
-            'pairs' => array_map(
-                fn (array $pair): array => [
-                    ...$pair,
-                    'frames' => [$frames[$pair['of']], $frames[$pair['other']]],
-                    'pictures' => [
-                        PictureAddress::orNothing($frames[$pair['of']]?->small_path),
-                        PictureAddress::orNothing($frames[$pair['other']]?->small_path),
-                    ],
-                ],
-                $pairs,
-            ),
+            'pairs' => $this->pairs($suggestion),
         ]);
+    }
+
+    /** @return list<array<string, mixed>> some pairs of frames that the suggestion rests on, with their pictures */
+    private function pairs(Suggestion $suggestion): array
+    {
+        $pairs = array_slice($suggestion->pairs, 0, self::SHOWN);
+        $frames = Frame::query()
+            ->whereKey([...array_column($pairs, 'of'), ...array_column($pairs, 'other')])
+            ->get()
+            ->keyBy('id');
+        $picture = fn (int $id): string => PictureAddress::orNothing($frames->get($id)?->small_path);
+
+        return array_map(
+            fn (array $pair): array => [
+                ...$pair,
+                'frames' => [$frames->get($pair['of']), $frames->get($pair['other'])],
+                'pictures' => [$picture($pair['of']), $picture($pair['other'])],
+            ],
+            array_values($pairs),
+        );
     }
 
     private function frame(Shoot $shoot, int $frame): Frame

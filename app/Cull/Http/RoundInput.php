@@ -7,6 +7,8 @@ namespace App\Cull\Http;
 use App\Studio\Http\Input;
 use Illuminate\Validation\Rule;
 use Kanpai\Core\Cull\Round\Doubt;
+use Kanpai\Core\Cull\Round\InvalidRound;
+use Kanpai\Core\Cull\Round\RoundPlan;
 use Kanpai\Core\Cull\Round\Source;
 
 final class RoundInput extends Input
@@ -22,5 +24,17 @@ final class RoundInput extends Input
             'target' => ['nullable', 'integer'],
             'per_minute' => ['nullable', 'numeric'],
         ];
+    }
+
+    /** @throws InvalidRound */
+    public function plan(): RoundPlan
+    {
+        return RoundPlan::of(
+            Source::from($this->string('source')->toString()),
+            Doubt::from($this->string('doubt')->toString()),
+            $this->string('starts')->toString() === 'kept',
+            $this->filled('target') ? $this->integer('target') : null,
+            $this->filled('per_minute') ? $this->float('per_minute') : null,
+        );
     }
 }

@@ -19,10 +19,7 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Cull\CoverageChart;
-use Kanpai\Core\Cull\Round\Doubt;
 use Kanpai\Core\Cull\Round\InvalidRound;
-use Kanpai\Core\Cull\Round\RoundPlan;
-use Kanpai\Core\Cull\Round\Source;
 
 /** Rounds, the count of the one that goes on, and what changed from one to another. */
 final class RoundsController
@@ -35,27 +32,15 @@ final class RoundsController
 
     public function index(Request $request, Shoot $shoot): View
     {
-        $state = Culling::of($shoot);
         $rounds = Round::ofShoot($shoot)->get();
         $one = $rounds->firstWhere('id', (int) $request->query('one', '0'));
         $other = $rounds->firstWhere('id', (int) $request->query('other', '0'));
         $comparison = $one !== null && $other !== null ? $this->rounds->compare($shoot, $one, $other) : null;
-        $frames = [];
-        foreach ($comparison->changes ?? [] as $change => $ids) {
-            $frames[$change] = Frame::inOrder($shoot)
-                ->whereKey($ids)
-                ->limit(self::SHOWN)
-                ->get()
-                ->map(
-                    fn (Frame $frame): array => [
-                        'name' => $frame->name,
-                        'picture' => PictureAddress::orNothing($frame->small_path),
-                    ],
-                )
-                ->all();
-        }
-
-        $now = $rounds->firstOrFail('id', $state->round);
+        $frames = array_map(
+            fn (array $ids): array => $this->shown($shoot, $ids),
+            $comparison->changes ?? [],
+        );
+        $now = $rounds->firstOrFail('id', Culling::of($shoot)->round);
         $count = CountOfShoot::of($shoot, $now);
 
         return view('cull.rounds', [
@@ -75,6 +60,23 @@ final class RoundsController
         ]);
     }
 
+    /**
+     * @param  list<int>  $ids
+     * @return list<array{name: string, picture: string}> some of them
+     */
+    private function shown(Shoot $shoot, array $ids): array
+    {
+        $frames = Frame::inOrder($shoot)->whereKey($ids)->limit(self::SHOWN)->get();
+        $shown = $frames->map(
+            fn (Frame $frame): array => [
+                'name' => $frame->name,
+                'picture' => PictureAddress::orNothing($frame->small_path),
+            ],
+        );
+
+        return array_values($shown->all());
+    }
+
     /** “kept, then dropped” of `keep→drop`, as RoundComparison names a change. */
     private static function change(string $change): string
     {
@@ -85,23 +87,10 @@ final class RoundsController
 
     public function store(RoundInput $request, Shoot $shoot): RedirectResponse
     {
-        $set =
-            $request->filled('set') && $request->string('source')->toString() === 'set'
-                ? FrameSet::ofShoot($shoot)->findOrFail($request->integer('set'))
-                : null;
+        $isOfSet = $request->filled('set') && $request->string('source')->toString() === 'set';
+        $set = $isOfSet ? FrameSet::ofShoot($shoot)->findOrFail($request->integer('set')) : null;
         try {
-            $round = $this->rounds->begin(
-                $shoot,
-                Member::current(),
-                RoundPlan::of(
-                    Source::from((string) $request->string('source')),
-                    Doubt::from((string) $request->string('doubt')),
-                    $request->string('starts')->toString() === 'kept',
-                    $request->filled('target') ? $request->integer('target') : null,
-                    $request->filled('per_minute') ? $request->float('per_minute') : null,
-                ),
-                $set,
-            );
+            $round = $this->rounds->begin($shoot, Member::current(), $request->plan(), $set);
         } catch (InvalidRound $reason) {
             throw ValidationException::withMessages(['source' => $reason->getMessage()]);
         }

@@ -17,6 +17,8 @@ final class Arrivals
 {
     public const MOST_FILES = 30000;
 
+    private const LONGEST_PATH = 2048;
+
     /** Bytes, larger than any card. */
     private const LARGEST_FILE = 1 << 44;
 
@@ -34,35 +36,38 @@ final class Arrivals
      */
     public function listing(array $said): array
     {
-        $files = [];
-        foreach ($said as $file) {
-            if (
-                ! is_array($file) ||
-                ! is_string($file[0] ?? null) ||
-                ! is_int($file[1] ?? null) ||
-                ! is_int($file[2] ?? null) ||
-                $file[1] < 0 ||
-                $file[1] > self::LARGEST_FILE ||
-                $file[2] < 0 ||
-                $file[2] > self::LATEST
-            ) {
-                throw UnusableUpload::isUnreadable();
-            }
-            foreach (explode('/', $file[0]) as $part) {
-                if ($part === '' || $part[0] === '.' || strlen($part) > 255 || str_contains($part, "\0")) {
-                    throw UnusableUpload::badPath($file[0]);
-                }
-            }
-            if (strlen($file[0]) > 2048) {
-                throw UnusableUpload::badPath($file[0]);
-            }
-            $files[] = ['path' => $file[0], 'size' => $file[1], 'modifiedAt' => $file[2]];
-        }
+        $files = array_map($this->file(...), array_values($said));
         if ($files === []) {
             throw UnusableUpload::isEmpty();
         }
 
         return count($files) > self::MOST_FILES ? throw UnusableUpload::hasTooMany(self::MOST_FILES) : $files;
+    }
+
+    /**
+     * @return array{path: string, size: int, modifiedAt: int}
+     *
+     * @throws UnusableUpload
+     */
+    private function file(mixed $file): array
+    {
+        [$path, $size, $modifiedAt] = is_array($file) ? [...array_values($file), null, null, null] : [null, null, null];
+        $isWithin = fn (mixed $number, int $most): bool => is_int($number) && $number >= 0 && $number <= $most;
+        if (! is_string($path) || ! is_int($size) || ! is_int($modifiedAt)) {
+            throw UnusableUpload::isUnreadable();
+        }
+        if (! $isWithin($size, self::LARGEST_FILE) || ! $isWithin($modifiedAt, self::LATEST)) {
+            throw UnusableUpload::isUnreadable();
+        }
+        $isBad = fn (string $part): bool => $part === '' ||
+            $part[0] === '.' ||
+            strlen($part) > 255 ||
+            str_contains($part, "\0");
+        if (strlen($path) > self::LONGEST_PATH || array_filter(explode('/', $path), $isBad) !== []) {
+            throw UnusableUpload::badPath($path);
+        }
+
+        return ['path' => $path, 'size' => $size, 'modifiedAt' => $modifiedAt];
     }
 
     /** @throws UnusableUpload */
