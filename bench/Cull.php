@@ -149,7 +149,9 @@ final class Cull implements Benchmark
                     if (box.bottom < room.top || box.top > room.bottom || (image.complete && image.naturalWidth > 0)) {
                         empty.delete(tile.dataset.id);
                     } else {
-                        empty.has(tile.dataset.id) ? longest = Math.max(longest, now - empty.get(tile.dataset.id)) : empty.set(tile.dataset.id, now);
+                        const since = empty.get(tile.dataset.id) ?? now;
+                        empty.set(tile.dataset.id, since);
+                        longest = Math.max(longest, now - since);
                     }
                 }
                 wall.scrollTop += 24;

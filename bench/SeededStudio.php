@@ -89,11 +89,14 @@ final class SeededStudio
         $start = strtotime(Regatta::DATE.' 06:00 UTC') * 1000;
         [$card, $body] = ["ELT(1 + seq DIV {$this->part($count)}, ".implode(', ', $cards).')', implode(', ', $bodies)];
         DB::statement(
-            'INSERT INTO frames (shoot_id, card_id, body_id, name, camera_ms, is_dated, taken_ms, width, height, exposure, '.
-                'f_number, iso, focal_length, lens, is_pictured, best_px, small_path, large_path, verdict, rating, border, '.
+            'INSERT INTO frames (shoot_id, card_id, body_id, name, camera_ms, is_dated, taken_ms, width, '.
+                'height, exposure, '.
+                'f_number, iso, focal_length, lens, is_pictured, best_px, small_path, large_path, '.
+                'verdict, rating, border, '.
                 "moment, moment_size, sharpness) SELECT {$shoot->id}, COALESCE({$card}, {$cards[0]}), ".
                 "ELT(1 + seq % 3, {$body}), CONCAT('FR_', LPAD(seq, 5, '0'), '.JPG'), {$start} + seq * ".
-                self::SECONDS * 1000 .", 1, {$start} + seq * ".self::SECONDS * 1000 .', 6000, 4000, 0.002, 2.8, 400, 85, '.
+                self::SECONDS * 1000 .", 1, {$start} + seq * ".self::SECONDS * 1000 .', 6000, 4000, '.
+                '0.002, 2.8, 400, 85, '.
                 "'Halden 85', 1, 1500, CONCAT('s/', seq, '.jpg'), CONCAT('l/', seq, '.jpg'), ".
                 "ELT(1 + seq % 3, 'keep', 'drop', 'open'), seq % 6, 0.4, seq DIV 8, 8, 100 FROM seq_0_to_".($count - 1),
         );
@@ -117,7 +120,8 @@ final class SeededStudio
         }
         foreach (['work', 'backup'] as $place) {
             DB::statement(
-                'INSERT INTO copies (file_id, place, hash, verified_at) SELECT files.id, ?, files.hash, NOW(3) FROM files '.
+                'INSERT INTO copies (file_id, place, hash, verified_at) SELECT files.id, ?, files.hash, '.
+                    'NOW(3) FROM files '.
                     'JOIN cards ON cards.id = files.card_id WHERE cards.shoot_id = ?',
                 [$place, $shoot->id],
             );
@@ -128,7 +132,8 @@ final class SeededStudio
     {
         DB::statement(
             'INSERT INTO captions (frame_id, shoot_id, fields, written_at, tells) SELECT id, shoot_id, '.
-                "JSON_OBJECT('headline', CONCAT('Heat ', id % 40), 'description', 'On the water at the bend of the river', ".
+                "JSON_OBJECT('headline', CONCAT('Heat ', id % 40), 'description', 'On the water at the ".
+                "bend of the river', ".
                 "'keywords', 'rowing; regatta'), NOW(), 1 FROM frames WHERE shoot_id = ?",
             [$shoot->id],
         );
@@ -146,8 +151,10 @@ final class SeededStudio
         ]);
         DB::statement(
             'INSERT INTO gallery_frames (gallery_id, frame_id, number, small_path, large_path, plain_small_path, '.
-                'plain_large_path, picture, taken_ms) SELECT ?, id, ROW_NUMBER() OVER (ORDER BY taken_ms), small_path, '.
-                "large_path, small_path, large_path, large_path, taken_ms FROM frames WHERE shoot_id = ? AND verdict = 'keep'",
+                'plain_large_path, picture, taken_ms) SELECT ?, id, ROW_NUMBER() OVER (ORDER BY '.
+                'taken_ms), small_path, '.
+                'large_path, small_path, large_path, large_path, taken_ms FROM frames WHERE shoot_id = ? '.
+                "AND verdict = 'keep'",
             [$gallery, $shoot->id],
         );
         $share = DB::table('shares')->insertGetId([
@@ -166,7 +173,8 @@ final class SeededStudio
             'sent_at' => now(),
         ]);
         DB::statement(
-            'INSERT INTO choices (guest_id, gallery_frame_id, list, chosen_at) SELECT ?, id, ?, NOW() FROM gallery_frames '.
+            'INSERT INTO choices (guest_id, gallery_frame_id, list, chosen_at) SELECT ?, id, ?, NOW() '.
+                'FROM gallery_frames '.
                 'WHERE gallery_id = ? AND number % 4 = 0',
             [$guest, 'Album', $gallery],
         );
@@ -179,7 +187,8 @@ final class SeededStudio
             'sent_at' => now(),
         ]);
         DB::statement(
-            'INSERT INTO selection_frames (selection_id, frame_id, list) SELECT ?, frame_id, ? FROM gallery_frames WHERE '.
+            'INSERT INTO selection_frames (selection_id, frame_id, list) SELECT ?, frame_id, ? FROM '.
+                'gallery_frames WHERE '.
                 'gallery_id = ? AND number % 4 = 0',
             [$selection, 'Album', $gallery],
         );
@@ -207,8 +216,10 @@ final class SeededStudio
             'made_at' => now(),
         ]);
         DB::statement(
-            'INSERT INTO delivery_files (delivery_id, part_id, frame_id, way, name, stored, fingerprint, bytes, hash) SELECT '.
-                "?, ?, frame_id, 'full', CONCAT('full/', frame_id, '.jpg'), CONCAT('full/', frame_id, '.jpg'), MD5(frame_id), ".
+            'INSERT INTO delivery_files (delivery_id, part_id, frame_id, way, name, stored, fingerprint, '.
+                'bytes, hash) SELECT '.
+                "?, ?, frame_id, 'full', CONCAT('full/', frame_id, '.jpg'), CONCAT('full/', frame_id, ".
+                "'.jpg'), MD5(frame_id), ".
                 '9000000, MD5(frame_id) FROM selection_frames WHERE selection_id = ?',
             [$delivery, $part, $selection],
         );

@@ -139,12 +139,8 @@ final readonly class BagFolder
             Manifest::PAYLOAD => Manifest::write($sums),
             BagTags::INFO => BagTags::info([...$info, 'Payload-Oxum' => Completeness::oxum($there)]),
         ];
-        foreach (
-            [
-                ...$texts,
-                Manifest::TAGS => Manifest::write(array_map(fn (string $text): string => hash('sha512', $text), $texts)),
-            ] as $name => $text
-        ) {
+        $sums = array_map(fn (string $text): string => hash('sha512', $text), $texts);
+        foreach ([...$texts, Manifest::TAGS => Manifest::write($sums)] as $name => $text) {
             if (@file_put_contents("{$this->path}/{$name}", $text) !== strlen($text)) {
                 throw UnableToArchive::diskRefused($name);
             }
@@ -206,9 +202,8 @@ final readonly class BagFolder
     public function files(): array
     {
         $files = [];
-        foreach (
-            new RecursiveIteratorIterator(new RecursiveDirectoryIterator($this->path, FilesystemIterator::SKIP_DOTS)) as $file
-        ) {
+        $folders = new RecursiveDirectoryIterator($this->path, FilesystemIterator::SKIP_DOTS);
+        foreach (new RecursiveIteratorIterator($folders) as $file) {
             assert($file instanceof SplFileInfo);
             $path = substr($file->getPathname(), strlen($this->path) + 1);
             if ($file->isLink()) {

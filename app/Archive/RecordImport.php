@@ -214,7 +214,7 @@ final class RecordImport
         if (isset($row['uuid']) && ! Str::isUuid((string) $row['uuid'])) {
             throw InvalidBag::climbs((string) $row['uuid']);
         }
-        $mark = $table === 'galleries' && is_string($row['watermark'] ?? null) ? json_decode($row['watermark'], true) : null;
+        $mark = $table === 'galleries' ? json_decode((string) ($row['watermark'] ?? ''), true) : null;
         if (is_array($mark) && is_string($mark['image'] ?? null) && $mark['image'] !== '') {
             Manifest::stays($mark['image']);
         }

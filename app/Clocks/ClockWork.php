@@ -121,7 +121,7 @@ final class ClockWork
     {
         foreach ($distances as $distance => $frames) {
             foreach (array_chunk($frames, self::BATCH) as $ids) {
-                DB::update('UPDATE frames SET taken_ms = taken_ms + ? WHERE id IN ('.implode(',', $ids).')', [$distance]);
+                Frame::query()->whereIntegerInRaw('id', $ids)->toBase()->increment('taken_ms', $distance);
             }
         }
     }

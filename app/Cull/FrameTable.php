@@ -70,7 +70,8 @@ final class FrameTable
             ->on('round_frames.frame_id', '=', 'frames.id')
             ->where('round_frames.round_id', $round->id);
         $columns = [
-            'id', 'taken_ms', 'camera_ms', 'body_id', 'is_dated', 'verdict', 'rating', 'uses', 'width', 'height', 'name',
+            'id', 'taken_ms', 'camera_ms', 'body_id', 'is_dated', 'verdict', 'rating', 'uses', 'width', 'height',
+            'name',
             'small_path', 'large_path', 'focal_length', 'exposure', 'f_number', 'iso', 'lens', 'best_px', 'sharpness',
             'border', 'chosen', 'noted',
         ];

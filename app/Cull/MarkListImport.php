@@ -26,7 +26,7 @@ final class MarkListImport
     }
 
     /**
-     * @param  DefaultMark  $default  for names with which the list gives no mark; its uses are added to those of the list
+     * @param  DefaultMark  $default  for names without a mark in the list; its uses are added
      * @return array{found: int, marked: int, missing: list<string>, several: list<string>} names that no frame has, and
      *     names that several have
      */

@@ -45,9 +45,8 @@ final class Shelf
         ) {
             $inside = [];
             $problem = '';
-            foreach (
-                $set->shoot_id === null ? $shoots->take(self::MOST_SHOOTS) : $shoots->where('id', $set->shoot_id) as $shoot
-            ) {
+            $within = $set->shoot_id === null ? $shoots->take(self::MOST_SHOOTS) : $shoots->where('id', $set->shoot_id);
+            foreach ($within as $shoot) {
                 try {
                     $frames = $set->isLive()
                         ? count($set->frames($shoot))

@@ -11,6 +11,7 @@ use App\Frames\Frame;
 use App\Imaging\ExifTool;
 use App\Imaging\PictureReader;
 use App\Proof\Watermark;
+use Illuminate\Support\Str;
 use Kanpai\Core\Deliver\Output\OutputPlan;
 use Kanpai\Core\Frames\Caption\Caption;
 use Kanpai\Core\Frames\Caption\MetadataScope;
@@ -190,7 +191,7 @@ final class OutputWriter
             $plan->metadata === MetadataScope::All ? (string) $frame->label : '',
         );
         // WebP has no place for IIM.
-        $isLeft = fn (string $name): bool => ! str_starts_with($name, 'IPTC:') && ! str_starts_with($name, 'Photoshop:');
+        $isLeft = fn (string $name): bool => ! Str::startsWith($name, ['IPTC:', 'Photoshop:']);
 
         return array_values(
             array_filter(

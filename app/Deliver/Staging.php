@@ -63,9 +63,25 @@ final class Staging
         }
         $there = $part->delivery->files()->where('frame_id', $frame->id)->whereNull('replaced_at')->get();
         $due = $this->due($part, $frame, $there);
-        if ($due === []) {
-            return;
+        if ($due !== []) {
+            $this->write($part, $frame, $paths, $place, $there, $due);
         }
+    }
+
+    /**
+     * @param  array<int, array<int, string>>  $paths  of outputs
+     * @param  positive-int  $place
+     * @param  Collection<int, DeliveryFile>  $there
+     * @param  non-empty-array<string, string>  $due  way => fingerprint
+     */
+    private function write(
+        DeliveryPart $part,
+        Frame $frame,
+        array $paths,
+        int $place,
+        Collection $there,
+        array $due,
+    ): void {
         $outputs = array_filter(array_map(Ways::output(...), array_combine(array_keys($due), array_keys($due))));
         $written = $outputs === [] ? [] : $this->outputs->of($frame, array_intersect_key($paths, array_flip($outputs)));
         $originals = array_column(Ways::originals($frame), null, 'id');
@@ -73,13 +89,13 @@ final class Staging
             $output = isset($outputs[$way]) ? $written[$outputs[$way]] : null;
             $original = str_starts_with($way, 'original:') ? $originals[(int) substr($way, 9)] : null;
             // What replaces a file is called like it.
-            $name =
-                $there->firstWhere('way', $way)->name ??
-                $this->free($part, $this->folder($part, $way).$this->plainName($part, $frame, $way, $output, $original, $place));
+            $plain = $this->plainName($part, $frame, $way, $output, $original, $place);
+            $name = $there->firstWhere('way', $way)->name ?? $this->free($part, $this->folder($part, $way).$plain);
+            $isHandoff = in_array(Ways::HANDOFF, $part->ways, true);
             $this->put($part, $frame, $way, $name, $print, fn (string $file) => match (true) {
                 $output !== null => $this->takeOver($output, $file, $frame),
                 $original !== null => $this->copy($original, $file, $frame),
-                in_array(Ways::HANDOFF, $part->ways, true) => $this->handoff->write($frame, $part->delivery, $way, $file),
+                $isHandoff => $this->handoff->write($frame, $part->delivery, $way, $file),
                 default => $this->embed($frame, $file),
             });
         }

@@ -87,7 +87,8 @@ final class SeedCaptions
             '',
             [
                 'headline' => '{{moment}}',
-                'description' => "{{shoot}}, {{place}}, {{day}}, {{time}}.\nHeats, finals and a supper by lantern light.",
+                'description' => "{{shoot}}, {{place}}, {{day}}, {{time}}.\n".
+                    'Heats, finals and a supper by lantern light.',
                 'keywords' => 'rowing, regatta, river, {{client}}',
                 'event' => '{{shoot}}',
                 'sublocation' => '{{place}}',

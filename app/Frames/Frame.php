@@ -13,6 +13,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Kanpai\Core\Frames\CameraTime;
 use Kanpai\Core\Frames\Exposure;
+use Kanpai\Core\Frames\FileKind;
 use Kanpai\Core\Frames\Filter\InvalidFilter;
 use Kanpai\Core\Frames\FrameFilter;
 use Kanpai\Core\Frames\Marks;
@@ -109,6 +110,11 @@ final class Frame extends Model
     public function files(): HasMany
     {
         return $this->hasMany(CardFile::class);
+    }
+
+    public function ofKind(FileKind $kind): ?CardFile
+    {
+        return $this->files->firstWhere('kind', $kind);
     }
 
     /** @return Builder<self> those that have not been set aside */

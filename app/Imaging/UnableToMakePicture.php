@@ -12,7 +12,9 @@ final class UnableToMakePicture extends RuntimeException
     {
         $size = number_format($width).' × '.number_format($height);
 
-        return self::because('read the picture', "{$size} pixels are more than the ".number_format($most).' that are read');
+        $reason = "{$size} pixels are more than the ".number_format($most).' that are read';
+
+        return self::because('read the picture', $reason);
     }
 
     public static function because(string $doing, string $reason): self

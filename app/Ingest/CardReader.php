@@ -78,7 +78,9 @@ final class CardReader
             }
         }
 
-        return $this->readLoose($reading, array_map(fn (string $path): array => $facts[$path], $grouped['loose']), $done, $goesOn);
+        $loose = array_map(fn (string $path): array => $facts[$path], $grouped['loose']);
+
+        return $this->readLoose($reading, $loose, $done, $goesOn);
     }
 
     /**

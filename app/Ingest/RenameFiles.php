@@ -103,10 +103,8 @@ final class RenameFiles extends WorkInTurns
             ->implode(', ');
         $keep = $refused->count() === 1 ? 'file keeps its name' : 'files keep their names';
         $more = $refused->count() > self::NAMED ? ' and more' : '';
-        $task->fail(
-            number_format($refused->count()).
-                " {$keep}, because something else stands where they were to go: {$names}{$more}. Nothing was overwritten.",
-        );
+        $why = "because something else stands where they were to go: {$names}{$more}";
+        $task->fail(number_format($refused->count())." {$keep}, {$why}. Nothing was overwritten.");
 
         return false;
     }

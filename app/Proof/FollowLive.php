@@ -20,10 +20,7 @@ final class FollowLive implements ShouldQueue
 
     public function handle(Publishing $publishing): void
     {
-        foreach (
-            Gallery::query()->where('shoot_id', $this->shoot)->whereNotNull('live')->with('shoot.studio')->get() as $gallery
-        ) {
-            $publishing->follow($gallery);
-        }
+        $live = Gallery::query()->where('shoot_id', $this->shoot)->whereNotNull('live');
+        $live->with('shoot.studio')->get()->each($publishing->follow(...));
     }
 }

@@ -49,7 +49,7 @@ final class Watermark
             : new self(
                 $text,
                 $image,
-                WatermarkPlace::tryFrom(is_string($mark['place'] ?? null) ? $mark['place'] : '') ?? WatermarkPlace::Tiled,
+                WatermarkPlace::tryFrom((string) ($mark['place'] ?? '')) ?? WatermarkPlace::Tiled,
                 $number('size', 40),
                 max(5, min(100, $number('opacity', 45))),
             );

@@ -25,16 +25,7 @@ final class Table
      */
     public static function rows(string $bytes): array
     {
-        if (strlen($bytes) > self::MOST_BYTES) {
-            throw UnreadableTable::isTooLarge(strlen($bytes));
-        }
-        $text = self::text($bytes);
-        if (str_contains($text, "\0")) {
-            throw UnreadableTable::isNoText();
-        }
-        if (substr_count($text, '"') % 2 === 1) {
-            throw UnreadableTable::openQuote(self::lineOfOpenQuote($text));
-        }
+        $text = self::checked($bytes);
         $separator = self::separator($text);
         $stream = fopen('php://memory', 'r+b');
         assert($stream !== false);
@@ -44,18 +35,8 @@ final class Table
         $line = 1;
         $from = 0;
         while (($cells = fgetcsv($stream, 0, $separator, '"', '')) !== false) {
-            if ($cells !== [null] && implode('', $cells) !== '') {
-                $rows[] = [
-                    'line' => $line,
-                    'cells' => array_map(
-                        fn (?string $cell): string => (string) preg_replace(
-                            "/^'(?=[=+\\-@\t\r])/",
-                            '',
-                            trim((string) $cell),
-                        ),
-                        $cells,
-                    ),
-                ];
+            if (implode('', $cells) !== '') {
+                $rows[] = ['line' => $line, 'cells' => array_map(self::plain(...), $cells)];
             }
             if (count($rows) > self::MOST_ROWS) {
                 throw UnreadableTable::hasTooManyRows();
@@ -66,6 +47,28 @@ final class Table
         }
 
         return $rows;
+    }
+
+    /** @throws UnreadableTable */
+    private static function checked(string $bytes): string
+    {
+        if (strlen($bytes) > self::MOST_BYTES) {
+            throw UnreadableTable::isTooLarge(strlen($bytes));
+        }
+        $text = self::text($bytes);
+        if (str_contains($text, "\0")) {
+            throw UnreadableTable::isNoText();
+        }
+        if (substr_count($text, '"') % 2 === 1) {
+            throw UnreadableTable::openQuote(self::lineOfOpenQuote($text));
+        }
+
+        return $text;
+    }
+
+    private static function plain(?string $cell): string
+    {
+        return (string) preg_replace("/^'(?=[=+\\-@\t\r])/", '', trim((string) $cell));
     }
 
     /**

@@ -58,11 +58,11 @@ final class XmpElements
             default => 'Alt',
         };
         $language = $shape === XmpShape::Languages ? ' xml:lang="x-default"' : '';
-        $lines = array_map(
-            fn (string $item): string => "  <{$rdf}:li{$language}>".self::escaped($item)."</{$rdf}:li>",
-            $items,
-        );
-        $list = implode('', array_map(fn (string $line): string => self::INDENT.$line, $lines)).$others;
+        $list = '';
+        foreach ($items as $item) {
+            $list .= self::INDENT."  <{$rdf}:li{$language}>".self::escaped($item)."</{$rdf}:li>";
+        }
+        $list .= $others;
 
         return self::INDENT."<{$name}>"
             .self::INDENT." <{$rdf}:{$kind}>{$list}".self::INDENT." </{$rdf}:{$kind}>"

@@ -40,24 +40,18 @@ final class XmpSidecar
         ?bool $isGood = null,
     ): string {
         $wanted = [];
-        // In a new sidecar there is nothing that an empty field would have to take out.
-        foreach (
-            $existing === null ? array_map(Field::from(...), array_keys($caption->values())) : Field::cases() as $field
-        ) {
+        foreach (Field::cases() as $field) {
             $wanted[$field->xmp()] = $caption->items($field);
         }
-        foreach (
-            [
-                XmpProperties::RATING => $rating,
-                XmpProperties::DATE_CREATED => $takenAt,
-                XmpProperties::DATE_ORIGINAL => $takenAt,
-                XmpProperties::LABEL => $label,
-                XmpProperties::GOOD => $isGood === null ? null : ($isGood ? 'True' : 'False'),
-            ] as $property => $value
-        ) {
-            if ($value !== null) {
-                $wanted[$property] = $value === '' ? [] : [(string) $value];
-            }
+        $marks = [
+            XmpProperties::RATING => $rating,
+            XmpProperties::DATE_CREATED => $takenAt,
+            XmpProperties::DATE_ORIGINAL => $takenAt,
+            XmpProperties::LABEL => $label,
+            XmpProperties::GOOD => $isGood === null ? null : ($isGood ? 'True' : 'False'),
+        ];
+        foreach ($marks as $property => $value) {
+            $wanted = [...$wanted, ...$value === null ? [] : [$property => $value === '' ? [] : [(string) $value]]];
         }
 
         return $existing === null ? self::anew($wanted) : self::changed($existing, $wanted);
@@ -67,18 +61,17 @@ final class XmpSidecar
     private static function anew(array $wanted): string
     {
         $wanted = array_filter($wanted, fn (array $items): bool => $items !== []);
-        $prefixes = [];
-        foreach (array_keys($wanted) as $property) {
-            $prefix = explode(':', $property)[0];
-            $prefixes[$prefix] = "\n    xmlns:{$prefix}=\"".XmpProperties::NAMESPACES[$prefix].'"';
+        $prefixes = array_map(fn (string $property): string => explode(':', $property)[0], array_keys($wanted));
+        $prefixes = array_combine($prefixes, $prefixes);
+        $declared = '';
+        foreach ($prefixes as $prefix) {
+            $declared .= "\n    xmlns:{$prefix}=\"".XmpProperties::NAMESPACES[$prefix].'"';
         }
-        $block = XmpElements::of($wanted, array_combine(array_keys($prefixes), array_keys($prefixes)), 'rdf', []);
+        $block = XmpElements::of($wanted, $prefixes, 'rdf', []);
 
-        return "<x:xmpmeta xmlns:x=\"adobe:ns:meta/\">\n <rdf:RDF xmlns:rdf=\"".
-            XmpProperties::RDF.
-            "\">\n  <rdf:Description rdf:about=\"\"".
-            implode('', $prefixes).
-            ">{$block}\n  </rdf:Description>\n </rdf:RDF>\n</x:xmpmeta>\n";
+        return "<x:xmpmeta xmlns:x=\"adobe:ns:meta/\">\n <rdf:RDF xmlns:rdf=\"".XmpProperties::RDF."\">\n".
+            "  <rdf:Description rdf:about=\"\"{$declared}>{$block}\n  </rdf:Description>\n".
+            " </rdf:RDF>\n</x:xmpmeta>\n";
     }
 
     /** @param  Wanted  $wanted */

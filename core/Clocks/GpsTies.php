@@ -27,19 +27,8 @@ final class GpsTies
      */
     public static function of(array $frames): array
     {
-        $hours = [];
-        foreach ($frames as $frame => ['reading' => $reading, 'right' => $right]) {
-            $hour = intdiv($reading, self::HOUR);
-            $gap = $right - $reading;
-            $hours[$hour] ??= ['frame' => $frame, 'gap' => $gap, 'count' => 0, 'isWhole' => true];
-            if ($gap > $hours[$hour]['gap']) {
-                $hours[$hour]['frame'] = $frame;
-                $hours[$hour]['gap'] = $gap;
-            }
-            $hours[$hour]['count']++;
-            $hours[$hour]['isWhole'] = $hours[$hour]['isWhole'] && $right % self::SECOND === 0;
-        }
         $ties = [];
+        $hours = self::hours($frames);
         $fullest = max([0, ...array_column($hours, 'count')]);
         foreach ($hours as ['frame' => $frame, 'gap' => $gap, 'count' => $count, 'isWhole' => $isWhole]) {
             // One fix alone may be an old one; where there are more, it is not asked.
@@ -52,5 +41,27 @@ final class GpsTies
         }
 
         return $ties;
+    }
+
+    /**
+     * @param  array<int, array{reading: int, right: int}>  $frames
+     * @return array<int, array{frame: int, gap: int, count: int, isWhole: bool}> of each hour the widest gap
+     */
+    private static function hours(array $frames): array
+    {
+        $hours = [];
+        foreach ($frames as $frame => ['reading' => $reading, 'right' => $right]) {
+            $hour = intdiv($reading, self::HOUR);
+            $gap = $right - $reading;
+            $hours[$hour] ??= ['frame' => $frame, 'gap' => $gap, 'count' => 0, 'isWhole' => true];
+            if ($gap > $hours[$hour]['gap']) {
+                $hours[$hour]['frame'] = $frame;
+                $hours[$hour]['gap'] = $gap;
+            }
+            $hours[$hour]['count']++;
+            $hours[$hour]['isWhole'] = $hours[$hour]['isWhole'] && $right % self::SECOND === 0;
+        }
+
+        return $hours;
     }
 }

@@ -13,6 +13,9 @@ use Kanpai\Core\Studio\Zone;
  */
 final class TypedTime
 {
+    private const READING = '/^\s*(?:(\d{4}-\d\d-\d\d)[T ]\s*)?(\d{1,2}):(\d\d)(?::(\d\d)(?:[.,](\d{1,6}))?)?\s*'.
+        '(Z|[+-]\d\d:?\d\d)?\s*$/';
+
     /**
      * The local reading that is meant, whatever zone it belongs to.
      *
@@ -22,14 +25,7 @@ final class TypedTime
      */
     public static function reading(string $text, int $near): CameraTime
     {
-        if (
-            preg_match(
-                '/^\s*(?:(\d{4}-\d\d-\d\d)[T '.
-                    ']\s*)?(\d{1,2}):(\d\d)(?::(\d\d)(?:[.,](\d{1,6}))?)?\s*(Z|[+-]\d\d:?\d\d)?\s*$/',
-                $text,
-                $m,
-            ) !== 1
-        ) {
+        if (preg_match(self::READING, $text, $m) !== 1) {
             throw InvalidTime::unreadable($text);
         }
         $day = $m[1] !== '' ? $m[1] : gmdate('Y-m-d', (int) floor($near / 1000));

@@ -67,27 +67,17 @@ final readonly class CardSafety
 
     public function __toString(): string
     {
+        $all = number_format($this->files);
+        $copies = 'verified copies in '.($this->wanted === 1 ? '1 place' : "{$this->wanted} places");
+        // What was left out is all that is missing there.
+        $open = number_format($this->missing());
+
         return match (true) {
             $this->files === 0 => 'Nothing is known about this card: do not format.',
-            $this->isSafeToFormat() => 'Safe to format: all '.
-                number_format($this->files).
-                " files have verified copies in {$this->places()}.",
-            $this->isCopiedAsChosen() => 'Do not format: '.
-                number_format($this->leftOut).
-                ' of '.
-                number_format($this->files).
-                ' files were left out or have fewer verified copies. All others have verified copies in '.
-                    "{$this->places()}.",
-            default => 'Do not format: '.
-                number_format($this->missing()).
-                ' of '.
-                number_format($this->files).
-                " files have no verified copies in {$this->places()} yet.",
+            $this->isSafeToFormat() => "Safe to format: all {$all} files have {$copies}.",
+            $this->isCopiedAsChosen() => "Do not format: {$open} of {$all} files were left ".
+                "out or have fewer verified copies. All others have {$copies}.",
+            default => "Do not format: {$open} of {$all} files have no {$copies} yet.",
         };
-    }
-
-    private function places(): string
-    {
-        return $this->wanted === 1 ? '1 place' : "{$this->wanted} places";
     }
 }

@@ -50,9 +50,18 @@ final readonly class Coverage
                 }
             ]++;
         }
+
+        return new self(array_values($minutes), self::gaps($minutes, $pause));
+    }
+
+    /**
+     * @param  array<int, array{from: int, frames: int, kept: int, dropped: int, open: int}>  $minutes
+     * @return list<array{from: int, to: int, frames: int}>
+     */
+    private static function gaps(array $minutes, int $pause): array
+    {
         $gaps = [];
-        $gap = null;
-        $last = null;
+        $gap = $last = null;
         foreach ($minutes as $minute => $counts) {
             if ($gap !== null && ($counts['kept'] > 0 || $minute - $last > $pause)) {
                 $gaps[] = $gap;
@@ -68,7 +77,7 @@ final readonly class Coverage
             $last = $minute;
         }
 
-        return new self(array_values($minutes), $gap === null ? $gaps : [...$gaps, $gap]);
+        return $gap === null ? $gaps : [...$gaps, $gap];
     }
 
     public function kept(): int

@@ -7,6 +7,9 @@ namespace Kanpai\Core\Cull;
 /** The keys of the culling page, as a member has set them: one key for each action, and none for two. */
 final readonly class Keys
 {
+    private const PATTERN = '/^(Shift\+)?([^\pC\s]|Space|Enter|Backspace|Tab|Delete|Insert|Home|End|PageUp|PageDown|'.
+        'Arrow(Up|Down|Left|Right)|F[1-9]|F1[0-2])$/u';
+
     /** Action => its usual key and what it does, in words. */
     public const ACTIONS = [
         'keep' => ['f', 'keep'],
@@ -75,12 +78,7 @@ final readonly class Keys
             if (! isset(self::ACTIONS[$action])) {
                 throw KeyClash::action($action);
             }
-            if (
-                preg_match(
-                    '/^(Shift\+)?([^\pC\s]|Space|Enter|Backspace|Tab|Delete|Insert|Home|End|PageUp|PageDown|Arrow(Up|Down|Left|Right)|F[1-9]|F1[0-2])$/u',
-                    $key,
-                ) !== 1
-            ) {
+            if (preg_match(self::PATTERN, $key) !== 1) {
                 throw KeyClash::key($key);
             }
             $keys[$action] = mb_strlen($key) === 1 ? mb_strtolower($key) : $key;

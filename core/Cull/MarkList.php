@@ -47,8 +47,7 @@ final readonly class MarkList
      */
     public static function read(string $text): self
     {
-        $first = strtolower((string) strtok(ltrim($text, "\xEF\xBB\xBF \r\n"), "\r\n"));
-        if (preg_match('/^"?(name|file ?name|file)"?\s*[,;\t]/', $first) !== 1 && trim($first) !== 'name') {
+        if (! self::isTable($text)) {
             return self::names($text);
         }
         $marks = $problems = [];
@@ -71,6 +70,13 @@ final readonly class MarkList
         }
 
         return new self($marks, $problems);
+    }
+
+    private static function isTable(string $text): bool
+    {
+        $first = strtolower((string) strtok(ltrim($text, "\xEF\xBB\xBF \r\n"), "\r\n"));
+
+        return preg_match('/^"?(name|file ?name|file)"?\s*[,;\t]/', $first) === 1 || trim($first) === 'name';
     }
 
     /** What a column is called here, by what it is called in the table. */
@@ -97,14 +103,34 @@ final readonly class MarkList
         if ($rating !== '' && preg_match('/^[0-5]$/', $rating) !== 1) {
             throw InvalidMark::rating((int) $rating);
         }
-        $uses = isset($cells['uses']) ? array_map(trim(...), explode(';', $cells['uses'])) : null;
 
         return [
             'name' => $cells['name'],
             'verdict' => $verdict === '' ? null : $verdict,
             'rating' => $rating === '' ? null : (int) $rating,
-            'uses' => $uses === null ? null : array_values(array_filter($uses)),
+            'uses' => isset($cells['uses']) ? self::uses($cells['uses']) : null,
         ];
+    }
+
+    /** @return list<string> */
+    private static function uses(string $text): array
+    {
+        return array_values(array_filter(array_map(trim(...), explode(';', $text))));
+    }
+
+    /**
+     * @param  array<int, string>  $frames  frame => name
+     * @return array{array<string, list<int>>, array<string, list<int>>} frames by their names, and without endings
+     */
+    private static function byName(array $frames): array
+    {
+        $whole = $stems = [];
+        foreach ($frames as $frame => $name) {
+            $whole[mb_strtolower($name)][] = $frame;
+            $stems[self::stem($name)][] = $frame;
+        }
+
+        return [$whole, $stems];
     }
 
     /**
@@ -116,19 +142,13 @@ final readonly class MarkList
      */
     public function matched(array $frames, array $before = []): array
     {
-        $whole = $stems = [[], []];
-        foreach ([$frames, $before] as $i => $names) {
-            foreach ($names as $frame => $name) {
-                $whole[$i][mb_strtolower($name)][] = $frame;
-                $stems[$i][self::stem($name)][] = $frame;
-            }
-        }
+        $tables = [...self::byName($frames), ...self::byName($before)];
         $found = $missing = $several = [];
         foreach ($this->marks as $n => ['name' => $name]) {
             $key = mb_strtolower(basename(str_replace('\\', '/', $name)));
             $own =
-                $whole[0][$key] ??
-                ($stems[0][self::stem($key)] ?? ($whole[1][$key] ?? ($stems[1][self::stem($key)] ?? [])));
+                $tables[0][$key] ??
+                ($tables[1][self::stem($key)] ?? ($tables[2][$key] ?? ($tables[3][self::stem($key)] ?? [])));
             match (count($own)) {
                 0 => ($missing[] = $name),
                 1 => ($found[$n] = $own[0]),

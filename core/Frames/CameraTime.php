@@ -21,6 +21,8 @@ final readonly class CameraTime
 
     private const LATEST = 7_258_118_400_000;
 
+    private const DATE_TIME = '/^(\d{4})[:-](\d\d)[:-](\d\d)[ T](\d\d):(\d\d):(\d\d)/';
+
     /** Hours of the zones farthest from Greenwich. */
     public const FARTHEST = 14;
 
@@ -45,10 +47,7 @@ final readonly class CameraTime
      */
     public static function fromExif(?string $dateTime, ?string $subSeconds = null, ?string $offset = null): ?self
     {
-        if (
-            $dateTime === null ||
-            preg_match('/^(\d{4})[:-](\d\d)[:-](\d\d)[ T](\d\d):(\d\d):(\d\d)/', $dateTime, $m) !== 1
-        ) {
+        if (preg_match(self::DATE_TIME, (string) $dateTime, $m) !== 1) {
             return null;
         }
         [, $year, $month, $day, $hour, $minute, $second] = array_map(intval(...), $m);
@@ -57,13 +56,17 @@ final readonly class CameraTime
             return null;
         }
         $seconds = gmmktime($hour, $minute, $second, $month, $day, $year);
-        $fraction =
-            $subSeconds !== null && preg_match('/^\d+/', trim($subSeconds), $digits) === 1
-                ? (int) substr(str_pad($digits[0], 3, '0'), 0, 3)
-                : 0;
-        $milliseconds = (int) $seconds * 1000 + $fraction;
+        $milliseconds = (int) $seconds * 1000 + self::thousandths((string) $subSeconds);
 
         return self::isPlausible($milliseconds) ? new self($milliseconds, self::zone($offset)) : null;
+    }
+
+    /** @return int milliseconds */
+    private static function thousandths(string $digits): int
+    {
+        return preg_match('/^\d+/', trim($digits), $found) === 1
+            ? (int) substr(str_pad($found[0], 3, '0'), 0, 3)
+            : 0;
     }
 
     /** @return int|null minutes east of Greenwich; null for what is no zone on this earth */

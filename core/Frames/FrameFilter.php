@@ -64,12 +64,7 @@ final readonly class FrameFilter
     {
         $verdict = $query['verdict'] ?? null;
         $sort = $query['sort'] ?? null;
-        $where = $problem = null;
-        try {
-            $where = is_string($query['where'] ?? null) ? FilterText::read($query['where']) : null;
-        } catch (InvalidFilter $reason) {
-            $problem = $reason->getMessage();
-        }
+        [$where, $problem] = self::typed($query['where'] ?? null);
 
         return new self(
             is_string($verdict) ? Verdict::tryFrom($verdict) : null,
@@ -81,6 +76,16 @@ final readonly class FrameFilter
             is_string($sort) ? Sort::tryFrom($sort) ?? Sort::Time : Sort::Time,
             $problem,
         );
+    }
+
+    /** @return array{Term|null, string|null} what is asked for, and why it is not understood */
+    private static function typed(mixed $where): array
+    {
+        try {
+            return [is_string($where) ? FilterText::read($where) : null, null];
+        } catch (InvalidFilter $reason) {
+            return [null, $reason->getMessage()];
+        }
     }
 
     /** @return array<string, int|string> as `ofQuery` takes it */
@@ -108,14 +113,17 @@ final readonly class FrameFilter
      */
     public function toText(?string $serial, callable $instant): string
     {
-        $tests = array_filter([
-            $this->verdict === null ? null : Test::of('verdict', ':', $this->verdict->value),
-            $this->rating === 0 ? null : Test::of('rating', '>=', (string) $this->rating),
-            $this->body === null || $serial === null || $serial === '' ? null : Test::of('body', ':', $serial),
-            $this->from === null ? null : Test::of('time', '>=', $instant($this->from)),
-            $this->to === null ? null : Test::of('time', '<=', $instant($this->to)),
-        ]);
-        $parts = array_map(strval(...), array_values($tests));
+        $asked = [
+            ['verdict', ':', $this->verdict?->value],
+            ['rating', '>=', $this->rating === 0 ? null : (string) $this->rating],
+            ['body', ':', $this->body === null || $serial === '' ? null : $serial],
+            ['time', '>=', $this->from === null ? null : $instant($this->from)],
+            ['time', '<=', $this->to === null ? null : $instant($this->to)],
+        ];
+        $parts = [];
+        foreach ($asked as [$subject, $operator, $value]) {
+            array_push($parts, ...$value === null ? [] : [(string) Test::of($subject, $operator, $value)]);
+        }
         if ($this->where !== null) {
             $parts[] = $parts !== [] && $this->where instanceof AnyOf ? "({$this->where})" : (string) $this->where;
         }

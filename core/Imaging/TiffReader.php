@@ -48,7 +48,8 @@ final class TiffReader
 
     /**
      * @param  int  $base  where the TIFF header stands in the source, in bytes
-     * @param  array<int, bool>  $wanted  tags to be read; of those with false only how many values they have; all others cost next to nothing
+     * @param  array<int, bool>  $wanted  tags to be read; of those with false only how many values they have; all
+     *                                     others cost next to nothing
      *
      * @throws UnreadableFile when there is no TIFF header
      */
@@ -159,12 +160,9 @@ final class TiffReader
     private function value(int $type, int $count, string $field): int|float|string|array|null
     {
         $size = self::SIZES[$type] ?? 0;
-        $isText = $type === 2 || $type === 7 || $type === 1;
-        if ($size === 0 || $count === 0 || (! $isText && $count > self::MOST_VALUES)) {
-            return null;
-        }
         $length = $size * $count;
-        if ($isText && $length > self::LONGEST_TEXT) {
+        $most = in_array($type, [1, 2, 7], true) ? self::LONGEST_TEXT : self::MOST_VALUES * $size;
+        if ($length === 0 || $length > $most) {
             return null;
         }
         $bytes =
@@ -174,18 +172,23 @@ final class TiffReader
         if (strlen($bytes) < $length) {
             return null;
         }
-        if ($type === 2) {
-            return rtrim(explode("\0", $bytes, 2)[0]);
-        }
-        if ($type === 7 || ($type === 1 && $count > 4)) {
-            return $bytes;
-        }
-        $values = [];
-        for ($i = 0; $i < $count; $i++) {
-            $values[] = $this->number($type, substr($bytes, $i * $size, $size));
-        }
 
-        return $count === 1 ? $values[0] : $values;
+        return match (true) {
+            $type === 2 => rtrim(explode("\0", $bytes, 2)[0]),
+            $type === 7 || ($type === 1 && $count > 4) => $bytes,
+            default => $this->numbers($type, str_split($bytes, max(1, $size))),
+        };
+    }
+
+    /**
+     * @param  list<string>  $pieces  the bytes of each
+     * @return int|float|list<int|float>
+     */
+    private function numbers(int $type, array $pieces): int|float|array
+    {
+        $values = array_map(fn (string $bytes): int|float => $this->number($type, $bytes), $pieces);
+
+        return count($values) === 1 ? $values[0] : $values;
     }
 
     private function number(int $type, string $bytes): int|float

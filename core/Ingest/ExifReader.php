@@ -100,7 +100,7 @@ final class ExifReader
             if ($marker === 0xDA || $marker === 0xD9) {
                 throw UnreadableFile::hasNoPicture();
             }
-            $length = (ord($head[2]) << 8) | ord($head[3]);
+            $length = self::short($head, 2);
             if ($length < 2) {
                 throw UnreadableFile::hasNoPicture();
             }
@@ -111,27 +111,25 @@ final class ExifReader
             if ($marker >= 0xC0 && $marker <= 0xCF && ! in_array($marker, [0xC4, 0xC8, 0xCC], true)) {
                 $from = $at;
                 $size = $source->bytes($at + 5, 4);
-                if (strlen($size) < 4 || substr($size, 0, 2) === "\0\0" || substr($size, 2) === "\0\0") {
+                if (strlen($size) < 4 || in_array("\0\0", str_split($size, 2), true)) {
                     throw UnreadableFile::hasNoPicture();
                 }
 
-                return $this->facts(
-                    (ord($size[2]) << 8) | ord($size[3]),
-                    (ord($size[0]) << 8) | ord($size[1]),
-                    $exif,
-                    [],
-                );
+                return $this->facts(self::short($size, 2), self::short($size, 0), $exif, []);
             }
             $at += 2 + $length;
         }
     }
 
+    private static function short(string $bytes, int $at): int
+    {
+        return (ord($bytes[$at]) << 8) | ord($bytes[$at + 1]);
+    }
+
     private function tiff(ByteSource $source): Exif
     {
         $block = $this->block($source, 0);
-        $width = 0;
-        $height = 0;
-        $previews = [];
+        [$width, $height, $previews] = [0, 0, []];
         foreach ($block['all'] as $directory) {
             $preview = self::previewIn($directory) ?? self::stripIn($source, $directory);
             if ($preview !== null) {
@@ -193,15 +191,13 @@ final class ExifReader
      */
     private static function previewIn(array $directory): ?EmbeddedPreview
     {
-        $width = self::int($directory, 0x0100);
-        $height = self::int($directory, 0x0101);
-        if (self::int($directory, 0x0201) > 0 && self::int($directory, 0x0202) > 0) {
-            return new EmbeddedPreview(self::int($directory, 0x0201), self::int($directory, 0x0202), $width, $height);
-        }
-        $isReduced = (self::int($directory, 0x00FE) & 1) === 1;
-        $isJpeg = in_array(self::int($directory, 0x0103), [6, 7], true);
-        if ($isReduced && $isJpeg && self::int($directory, 0x0111) > 0 && self::int($directory, 0x0117) > 0) {
-            return new EmbeddedPreview(self::int($directory, 0x0111), self::int($directory, 0x0117), $width, $height);
+        $isReduced = (self::int($directory, 0x00FE) & 1) === 1 && in_array(self::int($directory, 0x0103), [6, 7], true);
+        [$width, $height] = [self::int($directory, 0x0100), self::int($directory, 0x0101)];
+        foreach ([[0x0201, 0x0202], ...$isReduced ? [[0x0111, 0x0117]] : []] as [$from, $bytes]) {
+            [$offset, $length] = [self::int($directory, $from), self::int($directory, $bytes)];
+            if ($offset > 0 && $length > 0) {
+                return new EmbeddedPreview($offset, $length, $width, $height);
+            }
         }
 
         return null;
@@ -284,21 +280,7 @@ final class ExifReader
             owner: self::text($exif, 0xA430),
             artist: self::text($main, 0x013B),
             lens: self::text($exif, 0xA434),
-            takenAt: CameraTime::fromExif(
-                self::text($exif, 0x9003),
-                self::text($exif, 0x9291),
-                self::text($exif, 0x9011),
-            ) ??
-                (CameraTime::fromExif(
-                    self::text($exif, 0x9004),
-                    self::text($exif, 0x9292),
-                    self::text($exif, 0x9012),
-                ) ??
-                    CameraTime::fromExif(
-                        self::text($main, 0x0132),
-                        self::text($exif, 0x9290),
-                        self::text($exif, 0x9010),
-                    )),
+            takenAt: self::takenAt($main, $exif),
             exposure: self::float($exif, 0x829A) ?? self::apex($exif, 0x9201, -1.0),
             fNumber: self::float($exif, 0x829D) ?? self::apex($exif, 0x9202, 0.5),
             iso: self::sensitivity($exif),
@@ -311,6 +293,24 @@ final class ExifReader
             maxAperture: self::float($exif, 0x9205),
             hasMakerNotes: isset($exif[0x927C]),
         );
+    }
+
+    /**
+     * DateTimeOriginal, else DateTimeDigitized, else DateTime, each with its parts of a second and its offset.
+     *
+     * @param  Directory  $main
+     * @param  Directory  $exif
+     */
+    private static function takenAt(array $main, array $exif): ?CameraTime
+    {
+        $read = fn (?string $time, int $fraction, int $offset): ?CameraTime => CameraTime::fromExif(
+            $time,
+            self::text($exif, $fraction),
+            self::text($exif, $offset),
+        );
+
+        return $read(self::text($exif, 0x9003), 0x9291, 0x9011) ??
+            ($read(self::text($exif, 0x9004), 0x9292, 0x9012) ?? $read(self::text($main, 0x0132), 0x9290, 0x9010));
     }
 
     /**

@@ -64,10 +64,9 @@ final class FrameGrouping
             }
         }
 
-        return fn (
-            string|int $a,
-            string|int $b,
-        ): int => [dirname((string) $a), $places[$a] ?? -1, (string) $a] <=> [dirname((string) $b), $places[$b] ?? -1, (string) $b];
+        $key = fn (string|int $path): array => [dirname((string) $path), $places[$path] ?? -1, (string) $path];
+
+        return fn (string|int $a, string|int $b): int => $key($a) <=> $key($b);
     }
 
     /**

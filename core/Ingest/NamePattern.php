@@ -59,16 +59,8 @@ final readonly class NamePattern
      */
     public static function of(string $folder, string $file): self
     {
-        foreach (['folder' => $folder, 'file' => $file] as $field => $text) {
-            foreach (self::placeholders($field, $text) as $name) {
-                if (! isset(self::PLACEHOLDERS[(string) preg_replace('/^number\s*:\s*[1-9]$/', 'number', $name)])) {
-                    throw InvalidNamePattern::unknown($field, $name);
-                }
-            }
-            if (preg_match('/\p{Cc}/u', $text) !== 0) {
-                throw InvalidNamePattern::isNoText($field);
-            }
-        }
+        self::check('folder', $folder);
+        self::check('file', $file);
         if (trim($file) === '') {
             throw InvalidNamePattern::isEmpty('file');
         }
@@ -83,6 +75,23 @@ final readonly class NamePattern
     }
 
     /**
+     * @param  'folder'|'file'  $field
+     *
+     * @throws InvalidNamePattern
+     */
+    private static function check(string $field, string $text): void
+    {
+        foreach (self::placeholders($field, $text) as $name) {
+            if (! isset(self::PLACEHOLDERS[(string) preg_replace('/^number\s*:\s*[1-9]$/', 'number', $name)])) {
+                throw InvalidNamePattern::unknown($field, $name);
+            }
+        }
+        if (preg_match('/\p{Cc}/u', $text) !== 0) {
+            throw InvalidNamePattern::isNoText($field);
+        }
+    }
+
+    /**
      * @param  array<string,
      *     string>  $values  placeholder => what stands for it; `largest` is the largest number of all,
      *     so that all get as many digits
@@ -91,6 +100,21 @@ final readonly class NamePattern
      * @return string relative to the place, folders divided by `/`
      */
     public function path(array $values, string $extension, string $suffix = ''): string
+    {
+        $name = self::clean($this->fill($this->file, $values));
+        if ($name === '') {
+            $name = $values['original'] ?? 'file';
+        }
+        $room = self::LONGEST - strlen($suffix.$extension);
+
+        return implode('/', [...$this->folders($values), self::cut($name, $room).$suffix.$extension]);
+    }
+
+    /**
+     * @param  array<string, string>  $values
+     * @return list<string>
+     */
+    private function folders(array $values): array
     {
         $folders = [];
         foreach (explode('/', $this->folder) as $part) {
@@ -102,16 +126,8 @@ final readonly class NamePattern
                 $folders[] = self::clean($this->fill($part, ['folder' => $folder] + $values));
             }
         }
-        $name = self::clean($this->fill($this->file, $values));
-        if ($name === '') {
-            $name = $values['original'] ?? 'file';
-        }
-        $room = self::LONGEST - strlen($suffix.$extension);
 
-        return implode('/', [
-            ...array_filter($folders, fn (string $folder): bool => $folder !== ''),
-            self::cut($name, $room).$suffix.$extension,
-        ]);
+        return array_values(array_filter($folders, fn (string $folder): bool => $folder !== ''));
     }
 
     /** @param  array<string, string>  $values */

@@ -47,29 +47,36 @@ final class NamePlan
         $groups = [];
         foreach ($files as $id => $file) {
             // Two files of one frame with the same ending cannot share a name.
-            $groups[$file['key']][
-                count(
-                    array_filter(
-                        $groups[$file['key']] ?? [],
-                        fn (array $group): bool => isset($group[self::fold($file['extension'])]),
-                    ),
-                )
-            ][self::fold($file['extension'])] = [$id, $file];
+            $ending = self::fold($file['extension']);
+            $alike = array_filter($groups[$file['key']] ?? [], fn (array $group): bool => isset($group[$ending]));
+            $groups[$file['key']][count($alike)][$ending] = [$id, $file];
         }
         $largest = (string) max([$largest, ...array_column($files, 'number')]);
         $planned = [];
         foreach ($groups as $alike) {
             foreach ($alike as $group) {
-                $own = [];
-                foreach ($group as [$id, $file]) {
-                    $number = str_pad((string) $file['number'], max(self::DIGITS, strlen($largest)), '0', STR_PAD_LEFT);
-                    $own[$id] = ['values' => ['number' => $number, 'largest' => $largest] + $file['values']] + $file;
-                }
-                $planned += $this->group($own);
+                $planned += $this->group($this->numbered($group, $largest));
             }
         }
 
         return $planned;
+    }
+
+    /**
+     * @template K of array-key
+     *
+     * @param  array<array{K, Named}>  $group
+     * @return array<K, Named>
+     */
+    private function numbered(array $group, string $largest): array
+    {
+        $numbered = [];
+        foreach ($group as [$id, $file]) {
+            $number = str_pad((string) $file['number'], max(self::DIGITS, strlen($largest)), '0', STR_PAD_LEFT);
+            $numbered[$id] = ['values' => ['number' => $number, 'largest' => $largest] + $file['values']] + $file;
+        }
+
+        return $numbered;
     }
 
     /**

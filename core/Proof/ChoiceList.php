@@ -65,24 +65,21 @@ final readonly class ChoiceList
     /** How a count stands against what is asked for, as a sentence. */
     public function standing(int $count): string
     {
-        $pictures = fn (int $number): string => number_format($number).($number === 1 ? ' picture' : ' pictures');
+
+        $asked = "{$this->wanted()} were asked for.";
 
         return match (true) {
-            $this->most !== null && $count > $this->most => $pictures($count - $this->most).
-                ' too many: '.
-                $this->wanted().
-                ' were asked for.',
-            ! $this->isEnough($count) => $pictures((int) $this->least - $count).
-                ' still to choose: '.
-                $this->wanted().
-                ' were asked for.',
-            $this->most !== null && $count === $this->most && $this->least === $this->most => 'Exactly the '.
-                $this->most.
-                ' that were asked for.',
-            $this->most !== null && $count < $this->most => 'Enough; '.
-                number_format($this->most - $count).
-                ' more can be chosen.',
+            $this->most !== null && $count > $this->most => $this->pictures($count - $this->most)." too many: {$asked}",
+            ! $this->isEnough($count) => "{$this->pictures((int) $this->least - $count)} still to choose: {$asked}",
+            $this->most === null => '',
+            $count < $this->most => 'Enough; '.number_format($this->most - $count).' more can be chosen.',
+            $this->least === $this->most => "Exactly the {$this->most} that were asked for.",
             default => '',
         };
+    }
+
+    private function pictures(int $number): string
+    {
+        return number_format($number).($number === 1 ? ' picture' : ' pictures');
     }
 }

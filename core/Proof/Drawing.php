@@ -72,19 +72,14 @@ final readonly class Drawing
     public function toSvg(): string
     {
         $stroke = max(2, (int) round(max($this->width, $this->height) * self::STROKE));
-        $under = $over = '';
-        foreach ($this->marks as $mark) {
-            $shape = $this->shape($mark, $stroke);
-            $under .= $shape;
-            $over .= $shape;
-        }
+        $shapes = implode('', array_map(fn (array $mark): string => $this->shape($mark, $stroke), $this->marks));
         $rim = (int) round($stroke * 1.9);
         $style = 'fill="none" stroke-linecap="round" stroke-linejoin="round"';
 
         // A dark rim below the light line, so that both show on any ground.
         return "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {$this->width} {$this->height}\"><g {$style} ".
-            "stroke=\"#111\" stroke-opacity=\"0.75\" stroke-width=\"{$rim}\">{$under}</g><g {$style} stroke=\"#fff\" ".
-            "stroke-width=\"{$stroke}\">{$over}</g></svg>";
+            "stroke=\"#111\" stroke-opacity=\"0.75\" stroke-width=\"{$rim}\">{$shapes}</g><g {$style} stroke=\"#fff\" ".
+            "stroke-width=\"{$stroke}\">{$shapes}</g></svg>";
     }
 
     /**

@@ -93,26 +93,23 @@ final readonly class Rights
     /** @param  array<string, mixed>  $said  as stored; what is not said is off */
     public static function fromArray(array $said): self
     {
-        $lists = [];
-        foreach (is_array($said['lists'] ?? null) ? $said['lists'] : [] as $list) {
-            $number = fn (string $key): ?int => is_array($list) && is_numeric($list[$key] ?? null)
-                ? (int) $list[$key]
-                : null;
-            $lists[] = ChoiceList::of(
-                is_array($list) && is_string($list['name'] ?? null) ? $list['name'] : self::LIST,
-                $number('least'),
-                $number('most'),
-            );
-        }
-
         return self::of(
-            $lists,
+            array_values(array_map(self::list(...), is_array($said['lists'] ?? null) ? $said['lists'] : [])),
             (bool) ($said['rates'] ?? false),
             (bool) ($said['comments'] ?? false),
             (bool) ($said['draws'] ?? false),
             (bool) ($said['captions'] ?? false),
             Download::tryFrom(is_string($said['download'] ?? null) ? $said['download'] : '') ?? Download::Nothing,
         );
+    }
+
+    private static function list(mixed $said): ChoiceList
+    {
+        $said = is_array($said) ? $said : [];
+        $number = fn (string $key): ?int => is_numeric($said[$key] ?? null) ? (int) $said[$key] : null;
+        $name = $said['name'] ?? null;
+
+        return ChoiceList::of(is_string($name) ? $name : self::LIST, $number('least'), $number('most'));
     }
 
     /** @return RightsSaid */

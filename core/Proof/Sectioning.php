@@ -44,7 +44,10 @@ enum Sectioning: string
                     gmdate('G:00', intdiv($frame['local'], 1000) + 3600),
                 $frames,
             ),
-            self::Day => array_map(fn (array $frame): string => gmdate('l j F', intdiv($frame['local'], 1000)), $frames),
+            self::Day => array_map(
+                fn (array $frame): string => gmdate('l j F', intdiv($frame['local'], 1000)),
+                $frames,
+            ),
             self::Set => array_map(fn (array $frame): string => $frame['sets'][0] ?? 'Others', $frames),
             self::Shoot => array_map(fn (array $frame): string => $frame['shoot'], $frames),
         };

@@ -39,10 +39,9 @@ final class Doctor
         }
         $missing = (new Packages($this->console, forTests: false))->missing();
         $this->check('Debian packages', $missing === [], Packages::line(...$missing));
-        foreach (
-            ['composer' => 'Install Composer 2.', 'node' => 'Install Node.js 20.', 'npm' => 'Install npm.'] as $program => $mend
-        ) {
-            $this->check($program, trim((string) shell_exec("command -v {$program}")) !== '', $mend);
+        foreach (['composer' => 'Composer 2', 'node' => 'Node.js 20', 'npm' => 'npm'] as $program => $name) {
+            $isThere = trim((string) shell_exec("command -v {$program}")) !== '';
+            $this->check($program, $isThere, "Install {$name}.");
         }
         $this->check(
             'Composer packages and built pages',

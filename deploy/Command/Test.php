@@ -12,8 +12,8 @@ use Kanpai\Deploy\Packages;
 use Kanpai\Deploy\Services;
 
 /**
- * Prepares an instance of its own, then runs PHPUnit in the browser and beside it Pint, PHPStan and the rest of
- * PHPUnit.
+ * Prepares an instance of its own, then runs PHPUnit in the browser and beside it Pint, PHPStan and the rest
+ * of PHPUnit.
  */
 final class Test
 {
@@ -22,6 +22,8 @@ final class Test
 
     /** Tools that look at the code and the scripts: step => command. */
     private const CHECKS = [
+        'Pint' => [PHP_BINARY, 'vendor/bin/pint', '--test'],
+        'PHP_CodeSniffer' => [PHP_BINARY, 'vendor/bin/phpcs', '-q'],
         'ESLint' => ['node', 'node_modules/eslint/bin/eslint.js', 'resources/js', 'tests/Scripts'],
         'Prettier' => [
             'node',
@@ -33,6 +35,20 @@ final class Test
             'tests/Scripts',
         ],
     ];
+
+    private const PHPUNIT = ['vendor/bin/phpunit'];
+
+    private const PARATEST = [
+        'vendor/bin/paratest',
+        '--processes=2',
+        '--testsuite=core,reference,feature',
+        '--exclude-group=alone',
+    ];
+
+    private const PHPSTAN = ['-d', 'memory_limit=2G', 'vendor/bin/phpstan', 'analyse', '--no-progress'];
+
+    /** @var array<string, string> */
+    private array $environment = [];
 
     public function __construct(private readonly string $root, private readonly Console $console)
     {
@@ -50,118 +66,81 @@ final class Test
         // Everything but the drawn cards, which take longest to make.
         $instance->clear('places', 'disks', 'arrivals', 'pictures', 'deliveries', 'outbox');
         $instance->prepare(null);
+        $this->environment = $instance->environment();
         $this->console->step('Starting the services of the tests');
         $services->startDatabase();
-        $environment = $instance->environment();
-        $this->console->quietly(
-            'migrate',
-            [PHP_BINARY, 'artisan', 'migrate:fresh', '--force'],
-            $this->root,
-            $environment,
-        );
+        $migrate = [PHP_BINARY, 'artisan', 'migrate:fresh', '--force'];
+        $this->console->quietly('migrate', $migrate, $this->root, $this->environment);
         $services->startAll();
         try {
-            $code = $this->console->openly(
-                ['./kanpai', 'demo', $instance->path.'/rack', '--width', self::WIDTH],
-                $this->root,
-                $environment,
-            );
+            $code = $this->openly(['./kanpai', 'demo', $instance->path.'/rack', '--width', self::WIDTH]);
             $this->linkCards($instance->path);
-            if ($arguments !== []) {
-                $this->console->step('PHPUnit');
 
-                return max(
-                    $code,
-                    $this->console->openly(
-                        [PHP_BINARY, 'vendor/bin/phpunit', ...$arguments],
-                        $this->root,
-                        $environment,
-                    ),
-                );
-            }
-            // The browser waits for pages most of the time; what only computes goes on beside it and gives way.
-            $this->console->step('PHPUnit in the browser, beside what follows');
-            $browser = $this->console->beside(
-                [
-                    PHP_BINARY,
-                    'vendor/bin/phpunit',
-                    '--testsuite',
-                    'browser',
-                    '--exclude-group',
-                    'alone',
-                    '--do-not-cache-result',
-                ],
-                $this->root,
-                $environment,
-            );
-            $this->console->step('Pint');
-            // What it keeps is its own, whoever has run it before on this machine.
-            $own = "{$this->root}/.phpunit.cache";
-            is_dir($own) || mkdir($own);
-            $code = max(
-                $code,
-                $this->console->openly(['nice', PHP_BINARY, 'vendor/bin/pint', '--test'], $this->root, [
-                    'TMPDIR' => $own,
-                ]),
-            );
-            $scripts = glob("{$this->root}/tests/Scripts/*/*.test.js") ?: [];
-            $checks = [...self::CHECKS, 'Scripts' => ['node', '--test', '--test-reporter=dot', ...$scripts]];
-            foreach ($checks as $name => $check) {
-                $this->console->step($name);
-                $code = max($code, $this->console->openly(['nice', ...$check], $this->root));
-            }
-            foreach (['phpstan-core.neon', 'phpstan.neon'] as $rules) {
-                $this->console->step("PHPStan by {$rules}");
-                $code = max(
-                    $code,
-                    $this->console->openly(
-                        [
-                            'nice',
-                            PHP_BINARY,
-                            '-d',
-                            'memory_limit=2G',
-                            'vendor/bin/phpstan',
-                            'analyse',
-                            '--no-progress',
-                            '-c',
-                            $rules,
-                        ],
-                        $this->root,
-                    ),
-                );
-            }
-            $this->console->step('PHPUnit without a browser');
-            $code = max(
-                $code,
-                $this->console->openly(
-                    [
-                        'nice',
-                        PHP_BINARY,
-                        'vendor/bin/paratest',
-                        '--processes=2',
-                        '--testsuite=core,reference,feature',
-                        '--exclude-group=alone',
-                    ],
-                    $this->root,
-                    $environment,
-                ),
-            );
-            $this->console->step('PHPUnit in the browser');
-
-            $code = max($code, $browser());
-            $this->console->step('PHPUnit where nothing else may go on');
-
-            return max(
-                $code,
-                $this->console->openly(
-                    [PHP_BINARY, 'vendor/bin/phpunit', '--group', 'alone'],
-                    $this->root,
-                    $environment,
-                ),
-            );
+            return max($code, $arguments === [] ? $this->everything() : $this->phpUnit('PHPUnit', $arguments));
         } finally {
             $services->stopAll();
         }
+    }
+
+    private function everything(): int
+    {
+        // The browser waits for pages most of the time; what only computes goes on beside it and gives way.
+        $this->console->step('PHPUnit in the browser, beside what follows');
+        $browser = $this->console->beside(
+            [PHP_BINARY, ...self::PHPUNIT, '--testsuite=browser', '--exclude-group=alone', '--do-not-cache-result'],
+            $this->root,
+            $this->environment,
+        );
+        $code = max($this->style(), $this->types());
+        $this->console->step('PHPUnit without a browser');
+        $code = max($code, $this->openly(['nice', PHP_BINARY, ...self::PARATEST]));
+        $this->console->step('PHPUnit in the browser');
+        $code = max($code, $browser());
+
+        return max($code, $this->phpUnit('PHPUnit where nothing else may go on', ['--group', 'alone']));
+    }
+
+    /** How the code and the scripts are written, and the tests of the scripts. */
+    private function style(): int
+    {
+        // What Pint and PHP_CodeSniffer keep is their own, whoever has run them before on this machine.
+        $own = "{$this->root}/.phpunit.cache";
+        is_dir($own) || mkdir($own);
+        $scripts = glob("{$this->root}/tests/Scripts/*/*.test.js") ?: [];
+        $checks = [...self::CHECKS, 'Scripts' => ['node', '--test', '--test-reporter=dot', ...$scripts]];
+        $code = 0;
+        foreach ($checks as $name => $check) {
+            $this->console->step($name);
+            $code = max($code, $this->console->openly(['nice', ...$check], $this->root, ['TMPDIR' => $own]));
+        }
+
+        return $code;
+    }
+
+    private function types(): int
+    {
+        $code = 0;
+        foreach (['phpstan-core.neon', 'phpstan.neon'] as $rules) {
+            $this->console->step("PHPStan by {$rules}");
+            // It asks the application for its models, and the application needs an instance.
+            $code = max($code, $this->openly(['nice', PHP_BINARY, ...self::PHPSTAN, '-c', $rules]));
+        }
+
+        return $code;
+    }
+
+    /** @param  list<string>  $arguments */
+    private function phpUnit(string $step, array $arguments): int
+    {
+        $this->console->step($step);
+
+        return $this->openly([PHP_BINARY, ...self::PHPUNIT, ...$arguments]);
+    }
+
+    /** @param  list<string>  $command */
+    private function openly(array $command): int
+    {
+        return $this->console->openly($command, $this->root, $this->environment);
     }
 
     /** The same cards in a folder of their own: in the rack the browser pulls them out while others read them. */

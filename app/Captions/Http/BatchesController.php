@@ -184,9 +184,8 @@ final class BatchesController
     {
         abort_unless($frame->shoot_id === $shoot->id, 404);
         $texts = $request->texts();
-        $this->check(
-            array_map(fn (string $name, string $text): array => [Field::from($name), $text], array_keys($texts), $texts),
-        );
+        $pair = fn (string $name, string $text): array => [Field::from($name), $text];
+        $this->check(array_map($pair, array_keys($texts), $texts));
         $batch = Batch::query()->create([
             'shoot_id' => $shoot->id,
             'member_id' => $request->user()?->id,

@@ -73,10 +73,7 @@ final class DeliverController
                 ->get() ?? collect();
         // An editor looks for the raw file, where there is one.
         $names = $frames
-            ->map(
-                fn (Frame $frame): string => ($ofRaw ? $frame->files->firstWhere('kind', FileKind::Raw)?->path : null) ??
-                    $frame->name,
-            )
+            ->map(fn (Frame $frame): string => ($ofRaw ? $frame->ofKind(FileKind::Raw)?->path : null) ?? $frame->name)
             ->map(fn (string $path): string => basename($path));
 
         return [

@@ -80,7 +80,9 @@ final class DeliveriesController
                 )
                 ->all(),
             'pictured' => Delivering::pictured($delivery)->take(self::SHOWN),
-            'changed' => $delivery->made_at === null || $delivery->freed_at !== null ? [] : $delivering->outOfDate($delivery),
+            'changed' => $delivery->made_at !== null && $delivery->freed_at === null
+                ? $delivering->outOfDate($delivery)
+                : [],
             ...$asked->forPage(),
         ]);
     }
@@ -92,7 +94,7 @@ final class DeliveriesController
         $ids = FramesAsked::by($request, $delivery->shoot)->some('part', 'add');
         $ways = $request->has('ways')
             ? $request->ways($delivery->shoot)
-            : array_values(array_unique(array_merge(...$delivery->parts->map(fn ($part): array => $part->ways)->all())));
+            : array_values(array_unique(array_merge(...$delivery->parts->pluck('ways')->all())));
         $delivering->add(
             $delivery,
             $ids,

@@ -17,8 +17,12 @@ use Illuminate\Http\Request;
 /** What a retoucher sends back, by the link the files came by. The files themselves come by tus. */
 final class ReturnController
 {
-    public function announce(AnnounceReturnInput $request, Handoffs $handoffs, Arrivals $arrivals, string $token): JsonResponse
-    {
+    public function announce(
+        AnnounceReturnInput $request,
+        Handoffs $handoffs,
+        Arrivals $arrivals,
+        string $token,
+    ): JsonResponse {
         $handoff = self::handoff($request);
         $said = $request->validated();
         try {

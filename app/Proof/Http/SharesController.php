@@ -62,13 +62,14 @@ final class SharesController
             $facts['password'] !== null => ['password' => $facts['password']],
             default => [],
         };
+        $hasMark = $share->gallery->proofWatermark() !== null;
         $share->update([
             'name' => $request->filled('share') ? $facts['name'] : $share->name,
             'message' => $request->string('message')->toString(),
             'rights' => $request->rights()->toArray(),
             'ends_on' => $facts['ends_on'],
             ...$request->has('is_watermarked')
-                ? ['is_watermarked' => $request->boolean('is_watermarked') && $share->gallery->proofWatermark() !== null]
+                ? ['is_watermarked' => $hasMark && $request->boolean('is_watermarked')]
                 : [],
             ...$password,
         ]);

@@ -28,17 +28,7 @@ final readonly class KeywordList
         }
         $paths = [];
         foreach ($rows as ['line' => $line, 'cells' => $cells]) {
-            $path = array_values(
-                array_filter(
-                    array_map(
-                        trim(...),
-                        count(array_filter($cells, fn (string $cell): bool => $cell !== '')) === 1
-                            ? explode('>', implode('', $cells))
-                            : $cells,
-                    ),
-                    fn (string $term): bool => $term !== '',
-                ),
-            );
+            $path = self::path($cells);
             if ($path === []) {
                 throw UnreadableTable::noTerm($line);
             }
@@ -53,6 +43,18 @@ final readonly class KeywordList
         }
 
         return new self($paths);
+    }
+
+    /**
+     * @param  list<string>  $cells
+     * @return list<string> from the widest term to the narrowest
+     */
+    private static function path(array $cells): array
+    {
+        $isFilled = fn (string $cell): bool => $cell !== '';
+        $terms = count(array_filter($cells, $isFilled)) === 1 ? explode('>', implode('', $cells)) : $cells;
+
+        return array_values(array_filter(array_map(trim(...), $terms), $isFilled));
     }
 
     /** @param  array<string, list<string>>  $paths */

@@ -45,24 +45,24 @@ final class Codes
         $expanded = preg_replace_callback(
             '/(?<![\p{L}\p{N}])'.preg_quote($this->mark, '/').'([\p{L}\p{N}_-]+)/u',
             function (array $found) use (&$people, &$unknown): string {
-                $person = $this->byCode[mb_strtolower($found[1])] ?? null;
-                if ($person === null) {
-                    $unknown[] = $found[0];
+                $name = ($this->byCode[mb_strtolower($found[1])] ?? null)?->name;
+                $name === null ? ($unknown[] = $found[0]) : ($people[] = $name);
 
-                    return $found[0];
-                }
-                $people[] = $person->name;
-
-                return $person->name;
+                return $name ?? $found[0];
             },
             $text,
         );
 
-        return new Expansion(
-            $expanded ?? $text,
-            array_values(array_unique($people)),
-            array_values(array_unique($unknown)),
-        );
+        return new Expansion($expanded ?? $text, self::each($people), self::each($unknown));
+    }
+
+    /**
+     * @param  list<string>  $names
+     * @return list<string>
+     */
+    private static function each(array $names): array
+    {
+        return array_values(array_unique($names));
     }
 
     /** “Ada Fenn (7, Saltmarsh), Joss Merle”: names with what the roster knows of them. */

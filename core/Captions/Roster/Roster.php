@@ -9,6 +9,8 @@ use Kanpai\Core\Captions\UnreadableTable;
 /** Reads the people of a shoot from a table: number, name, team, role, code. */
 final class Roster
 {
+    private const COLUMNS = ['number', 'name', 'team', 'role', 'code'];
+
     /** What the columns are called on start lists and team sheets (common practice, no source). */
     private const HEADS = [
         'number' => ['number', 'no', 'no.', 'nr', 'nr.', '#', 'bib', 'start number'],
@@ -28,16 +30,12 @@ final class Roster
      */
     public static function of(array $rows): array
     {
-        if ($rows === []) {
-            throw UnreadableTable::isEmpty();
-        }
-        $columns = self::columns($rows[0]['cells']);
-        $hasHead = $columns !== null;
-        $columns ??= ['number' => 0, 'name' => 1, 'team' => 2, 'role' => 3, 'code' => 4];
-        $width = count($rows[0]['cells']);
-        $people = [];
-        $taken = [];
-        foreach ($hasHead ? array_slice($rows, 1) : $rows as ['line' => $line, 'cells' => $cells]) {
+        $first = $rows[0]['cells'] ?? throw UnreadableTable::isEmpty();
+        $named = self::columns($first);
+        $columns = $named ?? array_flip(self::COLUMNS);
+        $width = count($first);
+        $people = $taken = [];
+        foreach ($named === null ? $rows : array_slice($rows, 1) as ['line' => $line, 'cells' => $cells]) {
             if (count($cells) !== $width) {
                 throw UnreadableTable::unequalColumns($line, count($cells), $width);
             }
@@ -50,15 +48,8 @@ final class Roster
                 throw UnreadableTable::codeTwice($cell('code'), $taken[$code], $line);
             }
             $taken[$code] = $line;
-            $people[] = new Person(
-                ...array_map(fn (string $name): string => mb_substr($cell($name), 0, 200), [
-                    'number',
-                    'name',
-                    'team',
-                    'role',
-                    'code',
-                ]),
-            );
+            $short = fn (string $name): string => mb_substr($cell($name), 0, 200);
+            $people[] = new Person(...array_map($short, self::COLUMNS));
         }
 
         return $people;

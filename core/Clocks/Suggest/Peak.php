@@ -31,7 +31,7 @@ final readonly class Peak
     {
         sort($pairs);
         $best = 0.0;
-        $bestFrom = $bestTo = 0;
+        $found = [];
         $from = 0;
         $sum = 0.0;
         $count = count($pairs);
@@ -40,15 +40,11 @@ final readonly class Peak
             while ($pairs[$to][0] - $pairs[$from][0] > 2 * $width) {
                 $sum -= $pairs[$from++][4];
             }
-            if ($sum > $best + 1e-9) {
-                // A window is worth what its pairs are worth with each run counted once.
-                $own = self::each(array_slice($pairs, $from, $to - $from + 1));
-                $worth = array_sum(array_column($own, 4));
-                if ($worth > $best) {
-                    $best = $worth;
-                    $bestFrom = $from;
-                    $bestTo = $to;
-                }
+            // A window is worth what its pairs are worth with each run counted once.
+            $own = $sum > $best + 1e-9 ? self::each(array_slice($pairs, $from, $to - $from + 1)) : [];
+            $worth = array_sum(array_column($own, 4));
+            if ($worth > $best) {
+                [$best, $found] = [$worth, $own];
             }
         }
         if ($count === 0) {
@@ -56,11 +52,7 @@ final readonly class Peak
         }
         $span = max(1, $pairs[$count - 1][0] - $pairs[0][0] + 2 * $width);
 
-        return new self(
-            self::each(array_slice($pairs, $bestFrom, $bestTo - $bestFrom + 1)),
-            (2 * $width * $count) / $span,
-            $span / $width,
-        );
+        return new self($found, (2 * $width * $count) / $span, $span / $width);
     }
 
     public function count(): int

@@ -24,20 +24,11 @@ final class NameMatch
     public static function of(string $file, array $frames): array
     {
         $stem = self::stem($file);
-        foreach (
-            [
-                fn (string $name): bool => $stem === $name,
-                fn (string $name): bool => preg_match('/^'.preg_quote($name, '/').self::BETWEEN.'/u', $stem) === 1,
-                fn (string $name): bool => preg_match(
-                    '/'.self::BETWEEN.preg_quote($name, '/').'('.self::BETWEEN.'|$)/u',
-                    $stem,
-                ) === 1,
-            ] as $is
-        ) {
-            $found = array_filter(
-                array_map(self::stem(...), $frames),
-                fn (string $name): bool => $name !== '' && $is($name),
-            );
+        $names = array_filter(array_map(self::stem(...), $frames), fn (string $name): bool => $name !== '');
+        $next = self::BETWEEN;
+        foreach (['/^%s$/u', "/^%s{$next}/u", "/{$next}%s({$next}|$)/u"] as $pattern) {
+            $is = fn (string $name): bool => preg_match(sprintf($pattern, preg_quote($name, '/')), $stem) === 1;
+            $found = array_filter($names, $is);
             if ($found !== []) {
                 $longest = max(array_map(mb_strlen(...), $found));
 

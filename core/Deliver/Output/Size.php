@@ -119,21 +119,18 @@ final readonly class Size
     {
         $number = fn (float $value): string => rtrim(rtrim(number_format($value, 2), '0'), '.');
 
-        return match ($this->rule) {
+        $height = $number((float) $this->height);
+        $said = match ($this->rule) {
             SizeRule::Full => 'full size',
             SizeRule::Longest => $number($this->width).' px on the longest side',
             SizeRule::Shortest => $number($this->width).' px on the shortest side',
-            SizeRule::Within => 'within '.$number($this->width).' × '.$number((float) $this->height).' px',
-            SizeRule::Print => 'print '.
-                $number($this->width).
-                ' × '.
-                $number((float) $this->height).
-                ' in at '.
-                $this->ppi.
-                ' ppi',
+            SizeRule::Within => "within {$number($this->width)} × {$height} px",
+            SizeRule::Print => "print {$number($this->width)} × {$height} in at {$this->ppi} ppi",
             SizeRule::Percent => $number($this->width).' %',
             SizeRule::Megapixels => $number($this->width).' megapixels',
-        }.($this->enlarges && $this->rule !== SizeRule::Percent ? ', enlarged where needed' : '');
+        };
+
+        return $said.($this->enlarges && $this->rule !== SizeRule::Percent ? ', enlarged where needed' : '');
     }
 
     private function scale(int $width, int $height): float

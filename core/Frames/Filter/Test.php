@@ -9,6 +9,8 @@ use Kanpai\Core\Frames\Verdict;
 /** One thing asked about a frame. */
 final readonly class Test implements Term
 {
+    private const TIME = '/^(\d{4}-\d\d-\d\d[ T])?([01]?\d|2[0-3])[:.][0-5]\d([:.][0-5]\d)?$/';
+
     /**
      * @param  ':'|'='|'<'|'<='|'>'|'>='  $operator
      * @param  float|null  $number  of subjects that are counted or measured, in the unit of Subject::help
@@ -35,13 +37,12 @@ final readonly class Test implements Term
         if (! in_array($operator, [':', '='], true) && ! $asked->canBeCompared()) {
             throw InvalidFilter::cannotCompare($asked, $operator);
         }
-        if ($asked === Subject::Verdict && Verdict::tryFrom(strtolower($value)) === null) {
-            throw InvalidFilter::value($asked, $value);
-        }
-        if (
-            $asked === Subject::Time &&
-            preg_match('/^(\d{4}-\d\d-\d\d[ T])?([01]?\d|2[0-3])[:.][0-5]\d([:.][0-5]\d)?$/', $value) !== 1
-        ) {
+        $isUnderstood = match ($asked) {
+            Subject::Verdict => Verdict::tryFrom(strtolower($value)) !== null,
+            Subject::Time => preg_match(self::TIME, $value) === 1,
+            default => true,
+        };
+        if (! $isUnderstood) {
             throw InvalidFilter::value($asked, $value);
         }
         // Guests are counted, or named.

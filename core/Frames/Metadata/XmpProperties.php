@@ -67,21 +67,7 @@ final class XmpProperties
      */
     public static function document(string $xml): DOMDocument
     {
-        if (strlen($xml) > self::MOST_BYTES) {
-            throw UnreadableSidecar::isTooLarge(self::MOST_BYTES);
-        }
-        // In any other encoding a document type could hide from the next look.
-        if (
-            ! mb_check_encoding($xml, 'UTF-8') ||
-            str_contains($xml, "\0") ||
-            preg_match('/^\s*<\?xml[^>]*encoding\s*=\s*["\'](?!utf-?8["\']|us-ascii["\'])/i', $xml) === 1
-        ) {
-            throw UnreadableSidecar::isNoUtf8();
-        }
-        // A document type is refused before anything of it is looked at.
-        if (preg_match('/<!DOCTYPE|<!ENTITY/i', $xml) === 1) {
-            throw UnreadableSidecar::namesEntities();
-        }
+        self::check($xml);
         $document = new DOMDocument();
         if (trim($xml) === '' || ! @$document->loadXML($xml, LIBXML_NONET)) {
             throw UnreadableSidecar::isNoXml();
@@ -95,6 +81,29 @@ final class XmpProperties
         }
 
         return $document;
+    }
+
+    /** @throws UnreadableSidecar */
+    private static function check(string $xml): void
+    {
+        if (strlen($xml) > self::MOST_BYTES) {
+            throw UnreadableSidecar::isTooLarge(self::MOST_BYTES);
+        }
+        // In any other encoding a document type could hide from the next look.
+        if (! self::isUtf8($xml)) {
+            throw UnreadableSidecar::isNoUtf8();
+        }
+        // A document type is refused before anything of it is looked at.
+        if (preg_match('/<!DOCTYPE|<!ENTITY/i', $xml) === 1) {
+            throw UnreadableSidecar::namesEntities();
+        }
+    }
+
+    private static function isUtf8(string $xml): bool
+    {
+        return mb_check_encoding($xml, 'UTF-8') &&
+            ! str_contains($xml, "\0") &&
+            preg_match('/^\s*<\?xml[^>]*encoding\s*=\s*["\'](?!utf-?8["\']|us-ascii["\'])/i', $xml) !== 1;
     }
 
     /** @return list<string> */
@@ -150,33 +159,46 @@ final class XmpProperties
         $known = self::known();
         $items = [];
         foreach ($document->getElementsByTagNameNS(self::RDF, 'Description') as $description) {
-            if (
-                ! $description->parentNode instanceof DOMElement ||
-                $description->parentNode->namespaceURI !== self::RDF ||
-                $description->parentNode->localName !== 'RDF'
-            ) {
-                continue;
-            }
-            foreach ($description->attributes as $attribute) {
-                $name = ($prefixes[$attribute->namespaceURI] ?? '').':'.$attribute->localName;
-                if (isset($known[$name])) {
-                    $items[$name] ??= self::tidied([(string) $attribute->nodeValue]);
-                }
-            }
-            foreach ($description->childNodes as $child) {
-                if (! $child instanceof DOMElement) {
-                    continue;
-                }
-                $name = ($prefixes[$child->namespaceURI] ?? '').':'.$child->localName;
-                if ($name === Field::CONTACT) {
-                    $items += self::parts($child, $prefixes, $known);
-                } elseif (isset($known[$name])) {
-                    $items[$name] ??= self::tidied(self::texts($child, $known[$name]));
-                }
+            $parent = $description->parentNode;
+            if ($parent instanceof DOMElement && self::isRdf($parent, 'RDF')) {
+                $items += self::described($description, $prefixes, $known);
             }
         }
 
         return new self(array_filter($items, fn (array $own): bool => $own !== []));
+    }
+
+    /**
+     * The first of each property counts.
+     *
+     * @param  array<string, string>  $prefixes
+     * @param  array<string, XmpShape>  $known
+     * @return Items
+     */
+    private static function described(DOMElement $description, array $prefixes, array $known): array
+    {
+        $items = [];
+        foreach ($description->attributes as $attribute) {
+            $name = ($prefixes[$attribute->namespaceURI] ?? '').':'.$attribute->localName;
+            if (isset($known[$name])) {
+                $items[$name] ??= self::tidied([(string) $attribute->nodeValue]);
+            }
+        }
+        foreach ($description->childNodes as $child) {
+            $name = ($prefixes[$child->namespaceURI] ?? '').':'.$child->localName;
+            if ($child instanceof DOMElement && $name === Field::CONTACT) {
+                $items += self::parts($child, $prefixes, $known);
+            } elseif ($child instanceof DOMElement && isset($known[$name])) {
+                $items[$name] ??= self::tidied(self::texts($child, $known[$name]));
+            }
+        }
+
+        return $items;
+    }
+
+    private static function isRdf(DOMElement $element, string $name): bool
+    {
+        return $element->namespaceURI === self::RDF && $element->localName === $name;
     }
 
     /**
@@ -191,11 +213,7 @@ final class XmpProperties
         $items = [];
         $holders = [$structure];
         foreach ($structure->childNodes as $child) {
-            if (
-                $child instanceof DOMElement &&
-                $child->namespaceURI === self::RDF &&
-                $child->localName === 'Description'
-            ) {
+            if ($child instanceof DOMElement && self::isRdf($child, 'Description')) {
                 $holders[] = $child;
             }
         }
