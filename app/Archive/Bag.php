@@ -66,6 +66,25 @@ final class Bag extends Model
         return mb_substr("bag {$this->name}", 0, 40);
     }
 
+    public function checkedInWords(string $zone): string
+    {
+        return $this->checked_at === null
+            ? 'never checked'
+            : 'last found whole on '.$this->checked_at->setTimezone($zone)->format('j M Y');
+    }
+
+    public function stateInWords(): string
+    {
+        return match ($this->state) {
+            BagState::Making => 'being written',
+            BagState::Made => 'written, being read again',
+            BagState::Checked => 'read and found whole '.$this->checked_at?->format('D j M Y, H:i'),
+            BagState::Damaged => 'damaged',
+            BagState::Arriving => 'being taken in',
+            BagState::Refused => 'not taken in',
+        };
+    }
+
     public function task(): ?Task
     {
         return Task::query()

@@ -40,7 +40,7 @@ final readonly class Behind
             ->where('captions.shoot_id', $shoot->id)
             ->whereNull('captions.written_at')
             ->limit($limit)
-            ->get(['frame_id', 'captions.fields', 'taken_ms', 'frames.verdict', 'frames.rating', 'frames.label']);
+            ->get(['captions.frame_id', 'captions.fields', 'taken_ms', 'frames.verdict', 'frames.rating', 'frames.label']);
         $files = self::files($captions->pluck('frame_id'));
         $behind = $captions->map(
             fn (stdClass $row): self => new self(

@@ -108,6 +108,12 @@ final class FrameSet extends Model
         $query->where('studio_id', Member::current()->studio_id);
     }
 
+    /** Its frames, as a filter asks for them. */
+    public function asked(): string
+    {
+        return 'set:"'.addcslashes($this->name, '"\\').'"';
+    }
+
     public function isLive(): bool
     {
         return $this->rule !== null;

@@ -50,9 +50,11 @@ final class Versions
 
             return $known;
         }
+        // Known by its first bytes before any library opens it.
+        $format = self::format($path);
         $picture = PictureReader::file($path);
         $facts = [
-            'format' => self::format($path),
+            'format' => $format,
             'bytes' => (int) filesize($path),
             'hash' => $hash,
             'width' => $picture->width(),

@@ -106,6 +106,13 @@ final class Gallery extends Model
         return Watermark::of($this->watermark ?? []);
     }
 
+    public function watermarkInWords(): string
+    {
+        $mark = $this->proofWatermark();
+
+        return $mark === null ? 'no watermark' : "watermark {$mark->inWords()}";
+    }
+
     /** @return 'words'|'logo'|'none' what is burnt into the proofs */
     public function watermarkKind(): string
     {

@@ -90,6 +90,14 @@ final class Share extends Model
         return Rights::fromArray($this->rights);
     }
 
+    /** What may be done by the link, and how it is guarded. */
+    public function inWords(): string
+    {
+        return $this->rights()->inWords().
+            ($this->password === null ? '' : ', with password').
+            ($this->ends_on === null ? '' : ', until '.$this->ends_on->format('j F'));
+    }
+
     /** What whoever comes by the link reads first. */
     public function words(): string
     {

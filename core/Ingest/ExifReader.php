@@ -97,11 +97,8 @@ final class ExifReader
 
                 continue;
             }
-            if ($marker === 0xDA || $marker === 0xD9) {
-                throw UnreadableFile::hasNoPicture();
-            }
             $length = self::short($head, 2);
-            if ($length < 2) {
+            if ($marker === 0xDA || $marker === 0xD9 || $length < 2) {
                 throw UnreadableFile::hasNoPicture();
             }
             if ($marker === 0xE1 && $exif === null && substr($head, 4, 6) === "Exif\0\0") {

@@ -156,7 +156,7 @@ final class GalleryController
                 $set = $taken->asSet($shoot, $frames, $name);
 
                 return redirect()
-                    ->route('cull.show', [$shoot, 'where' => 'set:"'.addcslashes($set->name, '"\\').'"'])
+                    ->route('cull.show', [$shoot, 'where' => $set->asked()])
                     ->with('message', "“{$set->name}” has {$count} frames.");
         }
     }

@@ -2,20 +2,29 @@
     hx-swap="outerHTML" @endif>
     @foreach($unknown as $name)
         <div class="spread"
-            data-unknown="{{ $name }}"><p><span class="strong">{{ $name }}</span><br><span class="quiet">a bag of which nothing is known here</span></p>
+            data-unknown="{{ $name }}"><p><span class="strong">{{ $name }}</span><br>
+                <span class="quiet">a bag of which nothing is known here</span></p>
             <form method="post" action="{{ route('archive.take-in') }}">@csrf<input type="hidden" name="bag"
                 value="{{ $name }}"><button class="btn btn-ink">Take this shoot in</button></form></div>
     @endforeach
     @foreach($bags as $bag)
         <div data-bag="{{ $bag->id }}" data-state="{{ $bag->state->value }}">
-            <p><span class="strong">{{ $bag->name }}</span> @if($bag->shoot)· <a href="{{ route('archive.show', $bag->shoot) }}">{{ $bag->shoot->name }}</a>@endif<br>
-                <span class="quiet">{{ number_format($bag->files_count) }} files, {{ Number::fileSize($bag->bytes, 1) }} · {{ ['making' => 'being written', 'made' => 'written, being read again', 'checked' => 'read and found whole '.$bag->checked_at?->format('D j M Y, H:i'), 'damaged' => 'damaged', 'arriving' => 'being taken in', 'refused' => 'not taken in'][$bag->state->value] }}</span></p>
+            <p><span class="strong">{{ $bag->name }}</span>
+                @if ($bag->shoot)
+                    · <a href="{{ route('archive.show', $bag->shoot) }}">{{ $bag->shoot->name }}</a>
+                @endif
+                <br><span class="quiet">{{ number_format($bag->files_count) }} files,
+                    {{ Number::fileSize($bag->bytes, 1) }} · {{ $bag->stateInWords() }}</span></p>
             @if($bag->problem)<p class="danger">{{ $bag->problem }}</p>@endif
             @if(($task = $tasks[$bag->id] ?? null)?->isUnderWay())<div class="task"
                 role="status"><span class="strong">{{ $task->title }}</span><span></span><progress max="100"
                 value="{{ $task->percent() }}"
-                aria-label="{{ $task->title }}"></progress><span class="quiet">{{ $task->progressInWords() }}</span></div>@endif
+                aria-label="{{ $task->title }}"></progress><span
+                    class="quiet">{{ $task->progressInWords() }}</span></div>@endif
         </div>
     @endforeach
-    @if($bags->isEmpty() && $unknown === [])<p>No shoot is archived yet. Open a shoot and choose Archive; a bag from elsewhere is taken in from {{ $folder }}.</p>@endif
+    @if ($bags->isEmpty() && $unknown === [])
+        <p>No shoot is archived yet. Open a shoot and choose Archive; a bag from elsewhere is taken in from
+            {{ $folder }}.</p>
+    @endif
 </div>

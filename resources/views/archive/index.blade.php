@@ -24,7 +24,8 @@
                 @endforeach
             </tbody>
         </table>
-        <p class="small quiet">Could be freed: outputs, which are written again when they are wanted; deliveries that have
+        <p class="small quiet">Could be freed: outputs, which are written again when they are wanted; deliveries that
+            have
             ended; copies of dropped frames. Copies of archived shoots are freed on the page of the shoot.</p>
     </section>
     <section class="mt-4">

@@ -6,13 +6,19 @@
                 <div class="spread">
                     <div>
                         <h2>Archive</h2>
-                        <p class="quiet">One folder with originals, sidecars, previews, selections, records of deliveries,
-                            and all that is known of the shoot, after RFC 8493. Anybody can check it with <code>sha512sum
-                                -c</code>; it can be taken in again here or elsewhere.</p>
+                        <p class="quiet">One folder with originals, sidecars, previews, selections, records of
+                            deliveries, and all that is known of the shoot, after RFC 8493. Anybody can check it with
+                            <code>sha512sum -c</code>; it can be taken in again here or elsewhere.</p>
                     </div>
                     <form method="post" action="{{ route('archive.make', $shoot) }}">@csrf<button
                             class="btn {{ $bags->isEmpty() ? 'btn-next' : 'btn-line' }}"
-                            @disabled(collect($tasks)->contains(fn($task) => $task?->isUnderWay()))>{{ $bags->isEmpty() ? 'Archive the shoot' : ($bags->first()->state->value === 'making' ? 'Go on archiving' : 'Archive it anew') }}</button>
+                            @disabled(collect($tasks)->contains(fn($task) => $task?->isUnderWay()))>{{
+                                match ($bags->first()?->state->value) {
+                                    null => 'Archive the shoot',
+                                    'making' => 'Go on archiving',
+                                    default => 'Archive it anew',
+                                }
+                            }}</button>
                     </form>
                 </div>
                 <div class="lines">
@@ -36,12 +42,18 @@
                                         @disabled($one['mayGo'] === 0 || !$one['isThere'])>
                                 @endif <span><span class="strong">{{ $one['place'] }}</span> <span
                                         class="quiet">{{ number_format($one['files']) }} files,
-                                        {{ Number::fileSize($one['bytes'], 1) }}{{ $one['isThere'] ? '' : ', not within reach' }}@unless ($one['isBag'])
-                                        ·
-                                        {{ $one['mayGo'] === $one['files'] ? 'all of them may go' : ($one['mayGo'] === 0 ? "none may go: verified copies have to stay on {$wanted} other " . Str::plural('disk', $wanted) . ', one of them in a checked archive' : number_format($one['mayGo']) . ' of them may go') }}
-                                        @endunless @if ($one['besides'])
-                                            <br>on the same disk as {{ implode(' and ', $one['besides']) }}: together they
-                                            count as one copy
+                                        {{ Number::fileSize($one['bytes'], 1)
+                                        }}{{ $one['isThere'] ? '' : ', not within reach' }}
+                                        @if (!$one['isBag'] && $one['mayGo'] === 0)
+                                            · none may go: verified copies have to stay on {{ $wanted }} other
+                                            {{ Str::plural('disk', $wanted) }}, one of them in a checked archive
+                                        @elseif (!$one['isBag'])
+                                            · {{ $one['mayGo'] === $one['files'] ? 'all' : number_format($one['mayGo']) }}
+                                            of them may go
+                                        @endif
+                                        @if ($one['besides'])
+                                            <br>on the same disk as {{ implode(' and ', $one['besides']) }}:
+                                            together they count as one copy
                                         @endif
                                     </span></span>
                             </label>
@@ -51,15 +63,15 @@
                         </div>
                         <x-problem of="place" />
                         @if (collect($plan)->contains(fn($one) => $one['mayGo'] > 0 && !$one['isBag']))
-                            <div><label class="form-label"
-                                for="free-name">To delete the copies in the chosen place, type the name
-                                    of the shoot</label><input class="form-control @error('name') is-invalid @enderror"
-                                    id="free-name" name="name" autocomplete="off"
-                                        placeholder="{{ $shoot->name }}"><x-problem
-                                    of="name" /></div>
+                            <div>
+                                <x-field name="name" id="free-name"
+                                    label="To delete the copies in the chosen place, type the name of the shoot"
+                                    autocomplete="off" placeholder="{{ $shoot->name }}" />
+                            </div>
                             <button class="btn btn-ink">Delete the copies there</button>
-                            <p class="small quiet">File by file: a copy goes only where verified ones stay on {{ $wanted }}
-                                other {{ Str::plural('disk', $wanted) }}, the archive that was read again among them.</p>
+                            <p class="small quiet">File by file: a copy goes only where verified ones stay on
+                                {{ $wanted }} other {{ Str::plural('disk', $wanted) }}, the archive that was read again
+                                among them.</p>
                         @endif
                         @if ($freeing?->isUnderWay())
                             @include('studio.task', ['task' => $freeing])
@@ -72,7 +84,8 @@
                     <h2>On the disks</h2>
                     <dl class="facts">
                         @foreach ([
-                            ...array_combine(array_map(fn(string $place): string => "Originals, {$place}", array_keys($used['places'])), $used['places']),
+                            ...collect($used['places'])->mapWithKeys(fn($size, $place) => ["Originals, {$place}" =>
+                                $size]),
                             'Previews and proofs' => $used['pictures'], 'Outputs' => $used['outputs'],
                             'Deliveries' => $used['deliveries'], 'Archive' => $used['bags'], 'In all' => $used['total'],
                         ] as $label => $bytes)

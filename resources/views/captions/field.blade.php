@@ -10,12 +10,14 @@
             @if ($field->isLong())
                 <textarea class="form-control @error($field->value) is-invalid @enderror" id="{{ $field->value }}"
                     name="{{ $field->value }}" aria-describedby="{{ $field->value }}-help"
-                    {{ $field === Kanpai\Core\Frames\Caption\Field::Keywords ? 'data-words' : 'data-codes' }} autocomplete="off" rows="2"
+                    {{ $field === Kanpai\Core\Frames\Caption\Field::Keywords ? 'data-words' : 'data-codes' }}
+                        autocomplete="off" rows="2"
                     placeholder="{{ $inherits }}">{{ $text }}</textarea>
             @else
                 <input class="form-control @error($field->value) is-invalid @enderror" id="{{ $field->value }}"
                     name="{{ $field->value }}" aria-describedby="{{ $field->value }}-help"
-                    {{ $field === Kanpai\Core\Frames\Caption\Field::Keywords ? 'data-words' : 'data-codes' }} autocomplete="off"
+                    {{ $field === Kanpai\Core\Frames\Caption\Field::Keywords ? 'data-words' : 'data-codes' }}
+                        autocomplete="off"
                     value="{{ $text }}"
                     placeholder="{{ $inherits ?: ($field->isList() ? 'separated by commas' : '') }}">
             @endif

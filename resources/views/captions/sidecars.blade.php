@@ -9,11 +9,13 @@
             @include('studio.task')
         @endforeach
         @if ($count === 0)
-            <p>None differ. <span class="quiet">They are looked at whenever they are written, and when you ask.</span></p>
+            <p>None differ. <span class="quiet">They are looked at whenever they are written, and when you
+                ask.</span></p>
             <form method="post" action="{{ route('captions.look', $shoot) }}">@csrf<button class="btn btn-line">Look
                     again</button></form>
         @else
-            <p>{{ number_format($count) }} {{ Str::plural('sidecar', $count) }} say something else than we do. Nothing is
+            <p>{{ number_format($count) }} {{ Str::plural('sidecar', $count) }} say something else than we do. Nothing
+                is
                 written over them before you choose.</p>
             <div class="row-line">
                 <form method="post" action="{{ route('captions.settle', $shoot) }}">@csrf<input type="hidden"

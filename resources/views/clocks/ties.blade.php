@@ -3,7 +3,8 @@
     @forelse($known as $i => $one)
         @include('clocks.tie', ['frame' => $frames[$one['frame']]])
         @empty
-            <p class="quiet">None yet. Hold a frame of this body and one of another that show the same instant, or type the
+            <p class="quiet">None yet. Hold a frame of this body and one of another that show the same instant, or
+                type the
                 time that a photographed clock shows.</p>
         @endforelse
         @if ($problem !== null)

@@ -33,7 +33,8 @@
                         <a href="{{ route('cull.dropped', [$shoot, 'page' => $page - 1]) }}">The {{ $size }}
                             before</a>
                     @endif
-                    <span>{{ number_format($page * $size + 1) }} to {{ number_format(min($all, ($page + 1) * $size)) }} of
+                    <span>{{ number_format($page * $size + 1) }} to
+                        {{ number_format(min($all, ($page + 1) * $size)) }} of
                         {{ number_format($all) }}</span>
                     @if (($page + 1) * $size < $all)
                         <a href="{{ route('cull.dropped', [$shoot, 'page' => $page + 1]) }}">The next
@@ -52,7 +53,8 @@
                 @endif
                 @if ($aside > 0)
                     <form method="post" action="{{ route('cull.back', $shoot) }}">@csrf<p>{{ number_format($aside) }}
-                            {{ Str::plural('frame', $aside) }} set aside. <button class="btn-word">Take all back into the
+                            {{ Str::plural('frame', $aside) }} set aside. <button class="btn-word">Take all back into
+                                the
                                 shoot</button></p>
                     </form>
                 @endif
@@ -68,7 +70,8 @@
                         @foreach ($copies as $place)
                             <label class="d-block"><input class="form-check-input" type="checkbox" name="places[]"
                                     value="{{ $place['place'] }}" @disabled(!$place['isThere'])
-                                    @checked(in_array($place['place'], old('places', []), true))> {{ number_format($place['files']) }}
+                                    @checked(in_array($place['place'], old('places', []), true))>
+                                        {{ number_format($place['files']) }}
                                 {{ Str::plural('file', $place['files']) }} on {{ $place['place'] }},
                                 {{ Number::fileSize($place['bytes'], 1) }}@unless ($place['isThere'])
                                 (the disk is not there)

@@ -87,9 +87,10 @@
                 <p class="small">Verdicts, ratings and uses of all frames of the shoot go. It is one step, which can be
                     undone on the culling page. Captions, sets and files stay.</p>
                 <form method="post" action="{{ route('cull.reset', $shoot) }}" class="stack">@csrf
-                    <div><label class="form-label" for="reset-name">Type the name of the shoot,
-                            {{ $shoot->name }}</label><input class="form-control @error('name') is-invalid @enderror"
-                            id="reset-name" name="name" autocomplete="off"><x-problem of="name" /></div>
+                    <div>
+                        <x-field name="name" id="reset-name"
+                            label="Type the name of the shoot, {{ $shoot->name }}" autocomplete="off" />
+                    </div>
                     <button class="btn btn-line">Reset all marks</button>
                 </form>
             </section>

@@ -15,7 +15,8 @@
                     <div class="stack">
                         <h3>{{ $line['set']->name }}</h3>
                         <p class="quiet">{{ $line['set']->shoot_id === null ? 'of all shoots' : 'of one shoot' }} ·
-                            {{ number_format($line['frames']) }} {{ Str::plural('frame', $line['frames']) }}@if ($line['set']->rule !== null)
+                            {{ number_format($line['frames']) }}
+                                {{ Str::plural('frame', $line['frames']) }}@if ($line['set']->rule !== null)
                                 · live: <code>{{ $line['set']->rule }}</code>
                             @endif
                         </p>
@@ -42,7 +43,8 @@
                     </div>
                 </article>
                 @empty
-                    <p>No set yet. On a culling page, open “Find and collect”, give a set a name, and collect with <kbd>G</kbd>.
+                    <p>No set yet. On a culling page, open “Find and collect”, give a set a name, and collect with
+                        <kbd>G</kbd>.
                     </p>
                 @endforelse
             </div>

@@ -1,5 +1,6 @@
 {{-- Until when and for whom; its end: $delivery, $files, $zips --}}
-<details class="panel field-group" @if ($errors->hasAny(['people', 'password', 'ends_on', 'most_fetches', 'zip_mb'])) open @endif>
+<details class="panel field-group"
+    @if ($errors->hasAny(['people', 'password', 'ends_on', 'most_fetches', 'zip_mb'])) open @endif>
     <summary>Until when, and for whom</summary>
     <form method="post" action="{{ route('delivery.update', $delivery) }}" class="stack" data-settings>@csrf
         @include('deliver.delivery-fields', ['selection' => null])<button class="btn btn-ink">Save it so</button></form>

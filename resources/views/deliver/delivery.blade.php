@@ -21,7 +21,11 @@
                             @elseif($delivery->ends_on)
                                 · until {{ $delivery->ends_on->format('j F Y') }}
                             @endif
-                            {{ $delivery->password ? ' · with password' : '' }}{{ $delivery->most_fetches ? ' · each file ' . $delivery->most_fetches . ' ' . Str::plural('time', $delivery->most_fetches) : '' }}
+                            {{ $delivery->password ? '· with password' : '' }}
+                            @if ($delivery->most_fetches)
+                                · each file {{ $delivery->most_fetches }}
+                                {{ Str::plural('time', $delivery->most_fetches) }}
+                            @endif
                         </p>
                     </div>
                     @if ($changed)

@@ -42,7 +42,8 @@
         </header>
         @foreach ($parts->reverse() as $part)
             @include('deliver.fetch-part', [
-                'mine' => $frames->filter(fn($frame) => ($files[$frame->id] ?? collect())->max('part_id') === $part->id),
+                'mine' => $frames->filter(fn($frame) => ($files[$frame->id] ?? collect())->max('part_id') ===
+                    $part->id),
             ])
         @endforeach
     </main>

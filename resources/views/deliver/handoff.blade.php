@@ -5,7 +5,8 @@
         <div class="spread">
             <div>
                 <h2>{{ $delivery->name }}</h2>
-                <p class="quiet">Round {{ $handoff->round }} · {{ $frames->filter->isBack()->count() }} of {{ $frames->count() }}
+                <p class="quiet">Round {{ $handoff->round }} · {{ $frames->filter->isBack()->count() }} of
+                    {{ $frames->count() }}
                     back{{ $handoff->closed_at ? ' · closed' : '' }}</p>
             </div>
             <form method="post" action="{{ route('handoff.close', $handoff) }}">@csrf<button

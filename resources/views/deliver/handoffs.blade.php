@@ -18,7 +18,8 @@
                             </p>
                         </article>
                         @empty
-                            <p>Nothing is out. Choose frames on the right, say what is to be done and who does it; they get a
+                            <p>Nothing is out. Choose frames on the right, say what is to be done and who does it;
+                                they get a
                                 link and need no account.</p>
                         @endforelse
                     </div>
@@ -60,29 +61,31 @@
                     <div><label class="form-label" for="people">To whom, one in a line</label>
                         <textarea class="form-control @error('people') is-invalid @enderror" id="people" name="people"
                             rows="2"
-                            placeholder="Robin Saye &lt;robin@saltmarsh.example&gt;">{{ old('people') }}</textarea><x-problem of="people" />
+                            placeholder="Robin Saye &lt;robin@saltmarsh.example&gt;">{{ old('people') }}</textarea>
+                        <x-problem of="people" />
                     </div>
                     <div><label class="form-label" for="note">What is to be done, to all of them</label>
                         <textarea class="form-control" id="note" name="note" rows="3"
                             maxlength="2000">{{ old('note') }}</textarea>
                     </div>
                     <label><input class="form-check-input" type="checkbox" name="with_guests" value="1"
-                            @checked(old('with_guests', '1'))> with what guests said and drew, unless it is ticked off</label>
+                            @checked(old('with_guests', '1'))>
+                        with what guests said and drew, unless it is ticked off</label>
                     <div class="row g-3">
-                        <div class="col"><label class="form-label" for="ends_on">Last day</label><input
-                                class="form-control @error('ends_on') is-invalid @enderror" id="ends_on" name="ends_on"
-                                type="date" value="{{ old('ends_on') }}"><x-problem of="ends_on" /></div>
+                        <div class="col"><x-field name="ends_on" label="Last day" type="date" /></div>
                         <div class="col"><x-share-password /></div>
                     </div>
                     <button class="btn btn-next" @disabled($meant === 0)>Pack {{ number_format($meant) }}
                         {{ Str::plural('frame', $meant) }} for them</button>
-                    <p class="small quiet">Raw files with their sidecars, or JPEGs where there is no raw; the drawn notes as
+                    <p class="small quiet">Raw files with their sidecars, or JPEGs where there is no raw; the drawn
+                        notes as
                         pictures; a list of what is to be done.</p>
                 </form>
                 <form method="post" action="{{ route('handoffs.watch', $shoot) }}" class="panel stack" data-watch>
                     @csrf
                     <h2>A raw editor’s results</h2>
-                    <p class="quiet">What an editor on this machine writes into the watched folder comes back as new versions,
+                    <p class="quiet">What an editor on this machine writes into the watched folder comes back as new
+                        versions,
                         by its names, within a minute. Nothing in the folder is changed.</p>
                     <div><label class="form-label" for="watched">Watched folder</label><select
                             class="form-select @error('watched') is-invalid @enderror" id="watched" name="watched">

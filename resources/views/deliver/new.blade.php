@@ -12,7 +12,8 @@
             @include('deliver.ways', ['usual' => ['jpegs']])
             <button class="btn btn-next" @disabled($meant === 0)>Write and pack {{ number_format($meant) }}
                 {{ Str::plural('frame', $meant) }}</button>
-            <p class="small quiet">The links work once all of it is packed. Originals are not touched. More can come into the
+            <p class="small quiet">The links work once all of it is packed. Originals are not touched. More can come
+                into the
                 same place later.</p>
         </section>
         <div>

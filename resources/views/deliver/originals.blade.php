@@ -15,12 +15,12 @@
             <fieldset class="stack">
                 <legend class="form-label">What is done</legend>
                 <label class="output-line"><input class="form-check-input" type="radio" name="how" value="copy"
-                        @checked(old('how', 'copy') === 'copy')> <span><span class="strong">Copy</span> <span class="quiet">to one
-                            place. The originals stay where they are; these further copies do not count for the safety of a
-                            card.</span></span></label>
+                        @checked(old('how', 'copy') === 'copy')> <span><span class="strong">Copy</span> <span
+                            class="quiet">to one place. The originals stay where they are; these further copies do not
+                            count for the safety of a card.</span></span></label>
                 <label class="output-line"><input class="form-check-input" type="radio" name="how" value="move"
-                        @checked(old('how') === 'move')> <span><span class="strong">Move</span> <span class="quiet">in every
-                            place. The frames are found there from then on.</span></span></label>
+                        @checked(old('how') === 'move')> <span><span class="strong">Move</span> <span
+                            class="quiet">in every place. The frames are found there from then on.</span></span></label>
             </fieldset>
             <x-problem of="how" />
             <div class="row-line align-items-end">
@@ -43,14 +43,14 @@
                 </div>
             </div>
             <x-problem of="kind" /><x-problem of="place" />
-            <div><label class="form-label" for="folder">Folders</label><input
-                    class="form-control @error('folder') is-invalid @enderror" id="folder" name="folder"
-                    value="{{ old('folder', $pattern->folder) }}" maxlength="255" spellcheck="false"
-                    autocomplete="off"><x-problem of="folder" /></div>
-            <div><label class="form-label" for="file">Name of each file; its ending stays</label><input
-                    class="form-control @error('file') is-invalid @enderror" id="file" name="file"
-                    value="{{ old('file', $pattern->file) }}" maxlength="255" spellcheck="false"
-                    autocomplete="off"><x-problem of="file" /></div>
+            <div>
+                <x-field name="folder" label="Folders" :value="$pattern->folder" maxlength="255"
+                    spellcheck="false" autocomplete="off" />
+            </div>
+            <div>
+                <x-field name="file" label="Name of each file; its ending stays" :value="$pattern->file"
+                    maxlength="255" spellcheck="false" autocomplete="off" />
+            </div>
             <details>
                 <summary>Placeholders</summary>
                 <dl class="placeholders">
@@ -62,7 +62,8 @@
             </details>
             <button class="btn btn-next" @disabled($meant === 0)>Put <span id="put">{{ number_format($files) }}
                     {{ Str::plural('file', $files) }}</span> there</button>
-            <p class="small quiet">Nothing is overwritten: what is the same there is left, what is not gets a number.</p>
+            <p class="small quiet">Nothing is overwritten: what is the same there is left, what is not gets a
+                number.</p>
         </form>
         <div>
             @foreach ($tasks as $task)
@@ -83,7 +84,8 @@
                 @if ($behind > 0)
                     <p>{{ number_format($behind) }} {{ Str::plural('sidecar', $behind) }} of the shoot
                         {{ $behind === 1 ? 'is' : 'are' }} out of date. <a
-                            href="{{ route('captions.show', $shoot) }}">Write them first</a>, so that the newest go along.
+                            href="{{ route('captions.show', $shoot) }}">Write them first</a>, so that the newest go
+                                along.
                     </p>
                 @endif
             </section>

@@ -27,7 +27,8 @@
                     @disabled($meant === 0 || $task?->isUnderWay())>Write {{ number_format($meant) }}
                     {{ Str::plural('frame', $meant) }}</button>
                 <p class="small quiet">Files go below {{ basename(dirname($folder)) }}/{{ basename($folder) }} in the
-                    folder of this installation. What is written there already in the same way is left as it is; originals
+                    folder of this installation. What is written there already in the same way is left as it is;
+                        originals
                     are not touched.</p>
             </form>
             @if ($task)
@@ -60,7 +61,8 @@
             <details class="field-group" @if (old('which') === 'new') open @endif>
                 <summary>Another output</summary>
                 <form method="post" action="{{ route('deliver.output', $shoot) }}" class="stack" data-new-output>@csrf
-                    @include('deliver.output-fields', ['output' => null])<button class="btn btn-ink">Save the output</button></form>
+                    @include('deliver.output-fields', ['output' => null])<button class="btn btn-ink">Save the
+                        output</button></form>
             </details>
         </section>
     </div>

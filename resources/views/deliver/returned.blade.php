@@ -1,7 +1,8 @@
 {{-- What somebody has to be asked about, and what came back last. --}}
 @foreach ($asked as $file)
     <article data-asked="{{ $file->id }}">
-        <p><span class="strong">{{ $file->name }}</span> <span class="quiet">{{ $file->handoff ? 'from ' . $file->handoff->delivery->name : 'in the watched folder' }},
+        <p><span class="strong">{{ $file->name }}</span> <span
+            class="quiet">{{ $file->handoff ? 'from ' . $file->handoff->delivery->name : 'in the watched folder' }},
                 {{ Number::fileSize($file->bytes, 1) }}</span></p>
         <p class="danger">
             @if ($file->problem)

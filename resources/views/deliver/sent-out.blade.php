@@ -39,7 +39,8 @@
                         id="note" name="note" value="{{ old('note') }}" maxlength="500"></div>
                 <button class="btn btn-next" @disabled($meant === 0)>Send {{ number_format($meant) }}
                     {{ Str::plural('frame', $meant) }}</button>
-                <p class="small quiet">A host gets each frame once; what stands there as it is now is not sent again. For a
+                <p class="small quiet">A host gets each frame once; what stands there as it is now is not sent again.
+                    For a
                     print desk each sending is an order of its own.</p>
             </form>
             <div class="panel stack">
@@ -87,7 +88,8 @@
                     <summary>Another destination</summary>
                     <form method="post" action="{{ route('destination', $shoot) }}"
                         class="stack" data-new-destination>@csrf
-                        @include('deliver.destination-fields', ['one' => null])<button class="btn btn-ink">Save the destination</button></form>
+                        @include('deliver.destination-fields', ['one' => null])<button class="btn btn-ink">Save the
+                            destination</button></form>
                 </details>
             </section>
         </div>

@@ -4,7 +4,8 @@
     <div class="stack-wide">
         <div>
             <h1>Card rack</h1>
-            <p class="quiet">Folders that play memory cards, so that everything can be tried without a card reader. A card
+            <p class="quiet">Folders that play memory cards, so that everything can be tried without a card reader. A
+                card
                 can be pulled out while it is being copied, made slow, or made to fail.</p>
         </div>
         <div class="lines">
@@ -24,7 +25,8 @@
                     <form method="post" action="{{ route('rack.change', $name) }}" class="rack-faults">
                         @csrf
                         @foreach ([
-                            ['megabytes', 'MB a second, at most', $card['faults']->bytesPerSecond === null ? '' : $card['faults']->bytesPerSecond / 1e6],
+                            ['megabytes', 'MB a second, at most', $card['faults']->bytesPerSecond === null ? '' :
+                                $card['faults']->bytesPerSecond / 1e6],
                             ['failsAt', 'Cannot be read at byte', $card['faults']->failsAt],
                             ['flipsAt', 'One bit wrong in byte', $card['faults']->flipsAt],
                             ['pullsOutAt', 'Comes out after bytes', $card['faults']->pullsOutAt],

@@ -9,17 +9,12 @@
                 hx-trigger="input delay:250ms from:#folder, input delay:250ms from:#file" hx-target="#tree">
                 @csrf
                 <div>
-                    <label class="form-label" for="folder">Folders below each place</label>
-                    <input class="form-control @error('folder') is-invalid @enderror" id="folder" name="folder"
-                        value="{{ old('folder', $pattern->folder) }}" maxlength="255" spellcheck="false"
-                            autocomplete="off">
-                    <x-problem of="folder" />
+                    <x-field name="folder" label="Folders below each place" :value="$pattern->folder"
+                        maxlength="255" spellcheck="false" autocomplete="off" />
                 </div>
                 <div>
-                    <label class="form-label" for="file">Name of each file; its ending stays</label>
-                    <input class="form-control @error('file') is-invalid @enderror" id="file" name="file"
-                        value="{{ old('file', $pattern->file) }}" maxlength="255" spellcheck="false" autocomplete="off">
-                    <x-problem of="file" />
+                    <x-field name="file" label="Name of each file; its ending stays" :value="$pattern->file"
+                        maxlength="255" spellcheck="false" autocomplete="off" />
                 </div>
                 <details>
                     <summary>Placeholders</summary>
@@ -50,7 +45,8 @@
             @else
                 <div id="tree" class="stack">@include('ingest.tree')</div>
             @endif
-            <p class="small quiet">A frame is called as its copy is. The camera’s own name stays in the record and finds the
+            <p class="small quiet">A frame is called as its copy is. The camera’s own name stays in the record and
+                finds the
                 frame again.</p>
         </section>
         <div>

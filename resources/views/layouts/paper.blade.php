@@ -4,7 +4,8 @@
     <header class="head">
         <a class="wordmark" href="/">Kanpai</a>
         <a href="{{ route('shoots') }}" @if (request()->routeIs('shoots*')) aria-current="page" @endif>Shoots</a>
-        <a href="{{ route('archive') }}" @if (request()->routeIs('archive')) aria-current="page" @endif>Archive and disks</a>
+        <a href="{{ route('archive') }}" @if (request()->routeIs('archive')) aria-current="page" @endif>Archive and
+            disks</a>
         <a href="{{ route('outbox') }}" @if (request()->routeIs('outbox*')) aria-current="page" @endif>Outbox</a>
         <div class="end">
             <span>{{ auth()->user()->name }}</span>

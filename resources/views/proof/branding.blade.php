@@ -5,9 +5,7 @@
     <p class="quiet mt-2">What guests see on galleries and deliveries.</p>
     <form method="post" action="{{ route('branding.store') }}" enctype="multipart/form-data" class="narrow stack mt-4">
         @csrf
-        <div><label class="form-label" for="name">Name</label><input
-                class="form-control @error('name') is-invalid @enderror" id="name" name="name"
-                value="{{ old('name', $studio->name) }}" maxlength="120"><x-problem of="name" /></div>
+        <div><x-field name="name" label="Name" :value="$studio->name" maxlength="120" /></div>
         <div><label class="form-label" for="logo">Logo</label>
             @if ($studio->logo_path)
                 <p><img class="studio-mark" src="{{ App\Studio\PictureAddress::of($studio->logo_path) }}"
@@ -17,7 +15,8 @@
             <input class="form-control @error('logo') is-invalid @enderror" id="logo" name="logo" type="file"
                 accept="image/png,image/jpeg,image/webp,image/svg+xml"><x-problem of="logo" />
             @if ($isMaking)
-                <p class="small">The logo is being prepared. <a href="{{ route('branding') }}">Look again</a> in a moment.</p>
+                <p class="small">The logo is being prepared. <a href="{{ route('branding') }}">Look again</a> in a
+                    moment.</p>
                 @endif @if ($problem !== '')
                     <p class="invalid-feedback" role="alert">{{ $problem }}</p>
                 @endif

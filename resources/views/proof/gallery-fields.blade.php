@@ -1,26 +1,27 @@
 {{-- How a gallery looks, and what goes along with the shoot. --}}
 <div>
-    <label class="form-label" for="title">Title</label>
-    <input class="form-control @error('title') is-invalid @enderror" id="title" name="title"
-        value="{{ old('title', $gallery?->title ?? $shoot->name) }}" maxlength="120">
-    <x-problem of="title" />
+    <x-field name="title" label="Title" :value="$gallery?->title ?? $shoot->name" maxlength="120" />
 </div>
 <div><label class="form-label" for="sectioning">Parted</label>
     <select class="form-select" id="sectioning" name="sectioning">
         @foreach (Kanpai\Core\Proof\Sectioning::cases() as $one)
             <option value="{{ $one->value }}"
-                @selected(old('sectioning', $gallery?->sectioning->value ?? 'none') === $one->value)>{{ $one->inWords() }}</option>
+                @selected(old('sectioning', $gallery?->sectioning->value ?? 'none') === $one->value)>
+                {{ $one->inWords() }}</option>
         @endforeach
     </select>
 </div>
-<details class="field-group" @if ($errors->hasAny(['watermark_kind', 'watermark_size', 'watermark_opacity', 'watermark'])) open @endif>
+<details class="field-group"
+    @if ($errors->hasAny(['watermark_kind', 'watermark_size', 'watermark_opacity', 'watermark'])) open @endif>
     <summary>Watermark</summary>
     <div class="stack">
         <div><label class="form-label" for="watermark_kind">Burnt into the proofs</label>
             <select class="form-select @error('watermark_kind') is-invalid @enderror" id="watermark_kind"
-                name="watermark_kind">@foreach (['words' => 'words', 'logo' => 'the studio’s logo', 'none' => 'nothing'] as $value => $label)
+                name="watermark_kind">
+                @foreach (['words' => 'words', 'logo' => 'the studio’s logo', 'none' => 'nothing'] as $value => $label)
                     <option value="{{ $value }}"
-                        @selected(old('watermark_kind', $gallery?->watermarkKind() ?? 'words') === $value)>{{ $label }}</option>
+                        @selected(old('watermark_kind', $gallery?->watermarkKind() ?? 'words') === $value)>
+                        {{ $label }}</option>
                 @endforeach
             </select>
             <x-problem of="watermark_kind" />
@@ -34,29 +35,29 @@
                     id="watermark_place" name="watermark_place">
                     @foreach (Kanpai\Core\Proof\WatermarkPlace::cases() as $place)
                         <option value="{{ $place->value }}"
-                            @selected(old('watermark_place', $gallery?->watermark['place'] ?? 'tiled') === $place->value)>{{ $place->value }}</option>
+                            @selected(old('watermark_place', $gallery?->watermark['place'] ?? 'tiled') === $place->value)>
+                            {{ $place->value }}</option>
                     @endforeach
                 </select></div>
-            <div class="col"><label class="form-label" for="watermark_size">Width %</label><input
-                    class="form-control @error('watermark_size') is-invalid @enderror" id="watermark_size" name="watermark_size"
-                    inputmode="numeric"
-                        value="{{ old('watermark_size', $gallery?->watermark['size'] ?? 40) }}"><x-problem of="watermark_size" />
+            <div class="col">
+                <x-field name="watermark_size" label="Width %" :value="$gallery?->watermark['size'] ?? 40"
+                    inputmode="numeric" />
             </div>
-            <div class="col"><label class="form-label" for="watermark_opacity">Strength %</label><input
-                    class="form-control @error('watermark_opacity') is-invalid @enderror" id="watermark_opacity"
-                    name="watermark_opacity" inputmode="numeric"
-                    value="{{ old('watermark_opacity', $gallery?->watermark['opacity'] ?? 45) }}"><x-problem of="watermark_opacity" /></div>
+            <div class="col">
+                <x-field name="watermark_opacity" label="Strength %"
+                    :value="$gallery?->watermark['opacity'] ?? 45" inputmode="numeric" />
+            </div>
         </div>
         <label><input class="form-check-input" type="checkbox" name="metadata" value="1"
-                @checked(old('metadata', $gallery?->metadata === 'all'))> proofs also carry captions and the names of people</label>
+                @checked(old('metadata', $gallery?->metadata === 'all'))>
+            proofs also carry captions and the names of people</label>
     </div>
 </details>
 <details class="field-group" @if ($gallery?->live || $errors->has('live')) open @endif>
     <summary>While the shoot runs</summary>
-    <div><label class="form-label" for="live">Frames for which this is true come in by themselves</label>
-        <input class="form-control @error('live') is-invalid @enderror" id="live" name="live"
-            value="{{ old('live', $gallery?->live) }}" placeholder="rating>=4, or use:press">
-        <x-problem of="live" />
+    <div>
+        <x-field name="live" label="Frames for which this is true come in by themselves"
+            :value="$gallery?->live" placeholder="rating>=4, or use:press" />
         <p class="small quiet">Small proofs, about 0.2 MB, within seconds. Empty for none.</p>
     </div>
 </details>

@@ -56,7 +56,8 @@
             <button type="button" class="btn-word" data-beside aria-pressed="false">Beside the next one</button>
             @if ($rights->download !== Kanpai\Core\Proof\Download::Nothing)
                 <a data-download href="#"
-                    @if ($rights->download === Kanpai\Core\Proof\Download::Proof) download @endif>{{ $rights->download === Kanpai\Core\Proof\Download::Full ? 'Download in full size' : 'Download' }}</a>
+                    @if ($rights->download === Kanpai\Core\Proof\Download::Proof) download
+                        @endif>{{ $rights->download === Kanpai\Core\Proof\Download::Full ? 'Download in full size' : 'Download' }}</a>
             @endif
         </div>
         <p class="small quiet keys-word">Arrow keys turn the pictures, the space bar chooses, C puts two side by side.

@@ -14,20 +14,22 @@
         @endforeach
         <form method="post" action="{{ $base }}/send" class="narrow stack">
             @csrf
-            <div><label class="form-label" for="name">Your name</label><input
-                    class="form-control @error('name') is-invalid @enderror" id="name" name="name"
-                    value="{{ old('name', $guest->name) }}" autocomplete="name" maxlength="120"><x-problem
-                    of="name" /></div>
-            <div><label class="form-label" for="email">Your mail address</label><input
-                    class="form-control @error('email') is-invalid @enderror" id="email" name="email" type="email"
-                    value="{{ old('email', $guest->email) }}" autocomplete="email"><x-problem of="email" /></div>
+            <div>
+                <x-field name="name" label="Your name" :value="$guest->name" autocomplete="name" maxlength="120" />
+            </div>
+            <div>
+                <x-field name="email" label="Your mail address" :value="$guest->email" type="email"
+                    autocomplete="email" />
+            </div>
             <div><label class="form-label" for="message">A message to the studio, if you like</label>
                 <textarea class="form-control" id="message" name="message" rows="3"
                     maxlength="4000">{{ old('message') }}</textarea>
             </div>
-            <button class="btn btn-next">Send {{ $frames->count() }} {{ Str::plural('picture', $frames->count()) }} to the
+            <button class="btn btn-next">Send {{ $frames->count() }} {{ Str::plural('picture', $frames->count()) }} to
+                the
                 studio</button>
-            <p class="small quiet">Afterwards the selection is with the studio, and closed until it opens it again for you.
+            <p class="small quiet">Afterwards the selection is with the studio, and closed until it opens it again for
+                you.
             </p>
         </form>
     </main>

@@ -39,7 +39,8 @@
                             class="stack">@csrf<label class="visually-hidden"
                                 for="answer-{{ $comment->id }}">Answer</label>
                             <textarea class="form-control" id="answer-{{ $comment->id }}" name="answer" rows="2"
-                                maxlength="4000">{{ $comment->answer }}</textarea><button class="btn btn-ink">Send the answer</button>
+                                maxlength="4000">{{ $comment->answer }}</textarea><button class="btn btn-ink">Send the
+                                    answer</button>
                         </form>
                     </details>
                     <form method="post" action="{{ route('proof.done', $comment) }}">@csrf<button

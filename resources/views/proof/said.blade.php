@@ -3,7 +3,8 @@
     <div class="stack-wide">
         <div class="panel stack">
             <div class="spread">
-                <h2>{{ $gallery->title }}</h2><span class="row-line"><a href="{{ route('proof.links', $gallery) }}">Links and
+                <h2>{{ $gallery->title }}</h2><span class="row-line"><a
+                    href="{{ route('proof.links', $gallery) }}">Links and
                         looks</a><a href="{{ route('proof.show', $shoot) }}">All galleries</a></span>
             </div>
             @if ($task?->isUnderWay())
@@ -20,7 +21,8 @@
                     @endif
                 </details>
                 <form method="post" action="{{ route('proof.again', $gallery) }}">@csrf<button
-                        class="btn btn-next">Publish again</button> <span class="small">Choices, comments and drawings are
+                        class="btn btn-next">Publish again</button> <span class="small">Choices, comments and drawings
+                            are
                         kept, also of pictures that leave.</span></form>
             @endif
             @forelse($selections as $selection)

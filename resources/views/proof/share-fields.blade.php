@@ -51,9 +51,7 @@
         <label><input class="form-check-input" type="checkbox" name="is_named" value="1"
                 @checked(old('is_named'))> nobody else comes in, each has a link of their own</label>
         <div class="row g-3">
-            <div class="col"><label class="form-label" for="ends_on">Last day</label><input
-                    class="form-control @error('ends_on') is-invalid @enderror" id="ends_on" name="ends_on"
-                    type="date" value="{{ old('ends_on') }}"><x-problem of="ends_on" /></div>
+            <div class="col"><x-field name="ends_on" label="Last day" type="date" /></div>
             <div class="col"><x-share-password /></div>
         </div>
     </div>

@@ -57,7 +57,8 @@
             @csrf<label class="visually-hidden" for="people-{{ $share->id }}">People, one in a
                 line</label>
             <textarea class="form-control" id="people-{{ $share->id }}" name="people" rows="2"
-                placeholder="Ada Fenn &lt;ada@saltmarsh.example&gt;"></textarea><button class="btn btn-ink">Mail each a link of their
+                placeholder="Ada Fenn &lt;ada@saltmarsh.example&gt;"></textarea><button class="btn btn-ink">Mail each
+                    a link of their
                 own</button>
         </form>
     </details>

@@ -22,17 +22,12 @@
                 </div>
             @endforeach
             <div>
-                <label class="form-label" for="held_on">Day of the shoot</label>
-                <input class="form-control @error('held_on') is-invalid @enderror" id="held_on" name="held_on"
-                    type="date" value="{{ old('held_on', ($shoot?->held_on ?? today())->format('Y-m-d')) }}">
-                <x-problem of="held_on" />
+                <x-field name="held_on" label="Day of the shoot"
+                    :value="($shoot?->held_on ?? today())->format('Y-m-d')" type="date" />
             </div>
             <div>
-                <label class="form-label" for="promised_on">Promised for (if a day was promised)</label>
-                <input class="form-control @error('promised_on') is-invalid @enderror" id="promised_on"
-                    name="promised_on"
-                    type="date" value="{{ old('promised_on', $shoot?->promised_on?->format('Y-m-d')) }}">
-                <x-problem of="promised_on" />
+                <x-field name="promised_on" label="Promised for (if a day was promised)"
+                    :value="$shoot?->promised_on?->format('Y-m-d')" type="date" />
             </div>
             <div>
                 <label class="form-label" for="zone">Time zone of the venue</label>

@@ -10,10 +10,7 @@
         <form method="post" action="/sign-in" class="stack">
             @csrf
             <div>
-                <label class="form-label" for="email">Mail address</label>
-                <input class="form-control @error('email') is-invalid @enderror" id="email" name="email" type="email"
-                    value="{{ old('email') }}" autocomplete="username" required autofocus>
-                <x-problem of="email" />
+                <x-field name="email" label="Mail address" type="email" autocomplete="username" required autofocus />
             </div>
             <div>
                 <label class="form-label" for="password">Password</label>
