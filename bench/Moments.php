@@ -6,8 +6,8 @@ namespace Kanpai\Bench;
 
 use Kanpai\Core\Frames\Moment\Borders;
 use Kanpai\Core\Frames\Moment\Fineness;
-use Kanpai\Core\Frames\Moment\Glimpse;
 use Kanpai\Core\Frames\Moment\Moments as Grouping;
+use Kanpai\Core\Frames\Moment\MomentSample;
 use Kanpai\Core\Imaging\ColourGrid;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
@@ -66,7 +66,7 @@ final class Moments implements Benchmark
     {
         $start = microtime(true);
         $moments = Grouping::of(
-            Borders::of(array_map(fn (array $row): Glimpse => Glimpse::of(...$row), $this->rows)),
+            Borders::of(array_map(fn (array $row): MomentSample => MomentSample::of(...$row), $this->rows)),
             Fineness::usual(),
         );
         $seconds = microtime(true) - $start;

@@ -18,7 +18,7 @@ use Kanpai\Core\Deliver\DeliveredName;
 
 /**
  * Archives shoots and takes them in again. A bag that was read and found whole counts in the ledger of copies as a
- * place of its own: its originals are proved there.
+ * place of its own: its originals are verified there.
  */
 final class Archiving
 {
@@ -64,7 +64,7 @@ final class Archiving
         }
     }
 
-    /** It was read, and every file is as it was: its originals are proved copies. */
+    /** It was read, and every file is as it was: its originals are verified copies. */
     public function isWhole(Bag $bag): void
     {
         DB::transaction(function () use ($bag): void {
@@ -106,7 +106,7 @@ final class Archiving
         $this->evaluate($bag);
     }
 
-    /** It is not what it was: nothing in it counts as proved until it is read and found whole. */
+    /** It is not what it was: nothing in it counts as verified until it is read and found whole. */
     public function isDamaged(Bag $bag, string $why): void
     {
         $bag->update(['state' => BagState::Damaged, 'problem' => mb_substr($why, 0, 1000)]);
@@ -191,7 +191,7 @@ final class Archiving
     private function evaluate(Bag $bag): void
     {
         foreach (Card::query()->where('shoot_id', $bag->shoot_id)->with('shoot.studio')->get() as $card) {
-            $card->isSafeAfterProof();
+            $card->updateSafety();
         }
     }
 }

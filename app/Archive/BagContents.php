@@ -35,7 +35,7 @@ final class BagContents
     {
     }
 
-    /** @return array<int, string> file => path below the originals of the bag, of all that stands proved */
+    /** @return array<int, string> file => path below the originals of the bag, of all that stands verified */
     public function originals(Shoot $shoot): array
     {
         $paths = [];

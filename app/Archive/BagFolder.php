@@ -15,7 +15,7 @@ use RecursiveIteratorIterator;
 use SplFileInfo;
 
 /**
- * The folder of a bag: files are written into it, proved on the way, and read again. A file has its name only when it
+ * The folder of a bag: files are written into it, verified on the way, and read again. A file has its name only when it
  * is whole; its line in the manifest follows it, so that making a bag can be broken off and begun again.
  */
 final readonly class BagFolder

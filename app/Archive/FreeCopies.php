@@ -191,7 +191,7 @@ final class FreeCopies extends WorkInTurns
     protected function over(Task $task): void
     {
         foreach (Card::query()->where('shoot_id', $task->shoot_id)->with('shoot.studio')->get() as $card) {
-            $card->isSafeAfterProof();
+            $card->updateSafety();
         }
     }
 
@@ -236,7 +236,7 @@ final class FreeCopies extends WorkInTurns
         }
     }
 
-    /** @return Builder<Copy> proved ones of the shoot in a place */
+    /** @return Builder<Copy> verified ones of the shoot in a place */
     private static function copies(Shoot $shoot, string $place): Builder
     {
         return Copy::query()

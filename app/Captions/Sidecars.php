@@ -56,14 +56,14 @@ final class Sidecars
      * Writes the sidecars of frames in every place that has a copy of them. Where something else stands, it is left
      * as it is, and named.
      *
-     * @param  list<Behind>  $frames
+     * @param  list<OutdatedSidecar>  $frames
      */
     public function write(array $frames): void
     {
         $known = [];
         foreach (
             SidecarFile::query()
-                ->whereIn('frame_id', array_map(fn (Behind $frame): int => $frame->frame, $frames))
+                ->whereIn('frame_id', array_map(fn (OutdatedSidecar $frame): int => $frame->frame, $frames))
                 ->get() as $file
         ) {
             $known[$file->frame_id][$file->place."\0".$file->path] = $file;
@@ -90,7 +90,7 @@ final class Sidecars
      *
      * @throws UnreadableSidecar
      */
-    private function writeOne(Behind $frame, array $known): array
+    private function writeOne(OutdatedSidecar $frame, array $known): array
     {
         $ours = $frame->words();
         $said = FrameCaption::json($ours);
@@ -108,7 +108,7 @@ final class Sidecars
                             'hash' => '',
                             'written' => ['fields' => [], 'rating' => null, 'label' => ''],
                         ]);
-                    if (! $this->isUnderstood($file, $existing, $ours)) {
+                    if ($this->noteDifferences($file, $existing, $ours)) {
                         continue;
                     }
                 }
@@ -163,7 +163,7 @@ final class Sidecars
             ? self::content($this->places[$file->place].'/'.$file->path)
             : null;
 
-        return $existing === null || $this->isUnderstood($file, $existing, self::ours($file->frame));
+        return $existing === null || ! $this->noteDifferences($file, $existing, self::ours($file->frame));
     }
 
     /** Takes for known what stands in the file now, so that the next writing goes over it. */
@@ -185,23 +185,26 @@ final class Sidecars
     }
 
     /**
+     * Keeps what another program has written otherwise than it stands here, so that somebody can decide.
+     *
      * @param  array{fields: array<string, string>, rating: int|null, label: string}  $ours
+     * @return bool whether there is anything to be decided
      *
      * @throws UnreadableSidecar
      */
-    private function isUnderstood(SidecarFile $file, string $existing, array $ours): bool
+    private function noteDifferences(SidecarFile $file, string $existing, array $ours): bool
     {
         $hash = hash('xxh128', $existing);
         if ($hash === $file->hash) {
-            return $file->theirs === null;
+            return $file->theirs !== null;
         }
         $theirs = SidecarFile::words(self::read($existing));
         if (SidecarFile::differences($file->written, $theirs, $ours) === []) {
-            return true;
+            return false;
         }
         $file->fill(['hash' => $hash, 'theirs' => $theirs])->save();
 
-        return false;
+        return true;
     }
 
     /** @throws UnreadableSidecar */

@@ -31,8 +31,8 @@ final class SummariseBatch extends WorkInTurns
     protected function turn(Task $task): bool
     {
         $batch = Batch::query()->findOrFail($this->batch);
-        $lookOver = new LookOver($batch);
-        $summary = self::answer($task) ?? LookOver::nothing();
+        $lookOver = new BatchPreview($batch);
+        $summary = self::answer($task) ?? BatchPreview::nothing();
         $frames = $batch->frames()->pluck('frames.id')->all();
         $task->begin(count($frames));
         foreach (array_chunk(array_slice($frames, $summary['frames']), self::PIECE) as $piece) {

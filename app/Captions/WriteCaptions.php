@@ -34,7 +34,7 @@ final class WriteCaptions extends WorkInTurns
         $total = max($task->total, $left()->count());
         $task->begin($total);
         $done = $total - $left()->count();
-        while (($frames = Behind::some($shoot, self::PIECE)) !== []) {
+        while (($frames = OutdatedSidecar::some($shoot, self::PIECE)) !== []) {
             $sidecars->write($frames);
             $this->note($frames);
             $done += count($frames);
@@ -49,12 +49,12 @@ final class WriteCaptions extends WorkInTurns
     /**
      * Frames whose captions or marks were changed while their sidecars were written are still out of date.
      *
-     * @param  list<Behind>  $frames
+     * @param  list<OutdatedSidecar>  $frames
      */
     private function note(array $frames): void
     {
         DB::transaction(function () use ($frames): void {
-            $ids = array_map(fn (Behind $frame): int => $frame->frame, $frames);
+            $ids = array_map(fn (OutdatedSidecar $frame): int => $frame->frame, $frames);
             $captions = DB::table('captions')
                 ->whereIn('frame_id', $ids)
                 ->orderBy('frame_id')
@@ -67,11 +67,11 @@ final class WriteCaptions extends WorkInTurns
                 ->keyBy('id');
             $same = array_filter(
                 $frames,
-                fn (Behind $frame): bool => ($captions[$frame->frame] ?? null) === $frame->fields &&
+                fn (OutdatedSidecar $frame): bool => ($captions[$frame->frame] ?? null) === $frame->fields &&
                     $frame->isAs($marks[$frame->frame] ?? null),
             );
             DB::table('captions')
-                ->whereIn('frame_id', array_map(fn (Behind $frame): int => $frame->frame, $same))
+                ->whereIn('frame_id', array_map(fn (OutdatedSidecar $frame): int => $frame->frame, $same))
                 ->update(['written_at' => now()]);
         });
     }

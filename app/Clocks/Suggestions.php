@@ -10,7 +10,7 @@ use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Clocks\Clock;
 use Kanpai\Core\Clocks\Offset;
-use Kanpai\Core\Clocks\Suggest\Sight;
+use Kanpai\Core\Clocks\Suggest\ClockSample;
 use Kanpai\Core\Clocks\Suggest\Suggesting;
 use Kanpai\Core\Clocks\Suggest\Suggestion;
 use Kanpai\Core\Studio\Zone;
@@ -33,10 +33,10 @@ final class Suggestions
             if ((int) $frame->body_id === $body) {
                 $read = (new Frame())->setRawAttributes((array) $frame)->cameraTime();
                 $instant = $zoned->instant($read, $shoot->zone());
-                $mine[] = new Sight((int) $frame->id, $instant, $likeness);
+                $mine[] = new ClockSample((int) $frame->id, $instant, $likeness);
                 $local[] = [$instant, (int) $frame->camera_ms];
             } else {
-                $theirs[] = new Sight((int) $frame->id, (int) $frame->taken_ms, $likeness);
+                $theirs[] = new ClockSample((int) $frame->id, (int) $frame->taken_ms, $likeness);
             }
         }
         $suggestion = app(Suggesting::class)->suggest($mine, $theirs);

@@ -12,14 +12,14 @@ use App\Imaging\PictureWriter;
 use Kanpai\Core\Frames\FileKind;
 
 /**
- * The picture that stands for a frame, from a copy that is still the same as when it was proved: the version that came
- * back last, else the JPEG of the camera.
+ * The picture that stands for a frame, from a copy that is still the same as when it was verified: the version that
+ * came back last, else the JPEG of the camera.
  */
 final readonly class VerifiedPicture
 {
     private const QUALITY = 95;
 
-    /** @param  list<string>  $places  in which copies of it were proved */
+    /** @param  list<string>  $places  in which copies of it were verified */
     private function __construct(
         private string $hash,
         private string $below,
@@ -30,8 +30,8 @@ final readonly class VerifiedPicture
     }
 
     /**
-     * Null where the frame has no JPEG and no version, or no copy of it was ever proved. What is loaded with the frame
-     * (`files.copies`, `files.sameAs.copies`, `version.copies`) is not asked for again.
+     * Null where the frame has no JPEG and no version, or no copy of it was ever verified. What is loaded with the
+     * frame (`files.copies`, `files.sameAs.copies`, `version.copies`) is not asked for again.
      */
     public static function of(Frame $frame): ?self
     {

@@ -20,7 +20,7 @@ use Kanpai\Core\Frames\Verdict;
 
 /**
  * Deletes copies of dropped frames in some places. Cards are not touched, nor a copy on which a file of another card
- * rests; and of every file a proved copy that is there stays, unless the studio allows the last one to go.
+ * rests; and of every file a verified copy that is there stays, unless the studio allows the last one to go.
  */
 final class DeleteCopies extends WorkInTurns
 {
@@ -105,7 +105,7 @@ final class DeleteCopies extends WorkInTurns
     protected function over(Task $task): void
     {
         foreach (Card::query()->where('shoot_id', $task->shoot_id)->get() as $card) {
-            $card->isSafeAfterProof();
+            $card->updateSafety();
         }
     }
 

@@ -8,9 +8,9 @@ use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Moment\Borders;
 use Kanpai\Core\Frames\Moment\Fineness;
-use Kanpai\Core\Frames\Moment\Glimpse;
 use Kanpai\Core\Frames\Moment\HandEdit;
 use Kanpai\Core\Frames\Moment\Moments;
+use Kanpai\Core\Frames\Moment\MomentSample;
 
 /** Parts the frames of a shoot into moments, as the slider and the hands say, and keeps which is which. */
 final class Regrouping
@@ -135,12 +135,12 @@ final class Regrouping
 
     /**
      * @param  list<\stdClass>  $rows
-     * @return list<Glimpse>
+     * @return list<MomentSample>
      */
     private static function glimpses(array $rows): array
     {
         return array_map(
-            fn (\stdClass $frame): Glimpse => Glimpse::of(
+            fn (\stdClass $frame): MomentSample => MomentSample::of(
                 (int) $frame->taken_ms,
                 (int) $frame->body_id,
                 $frame->likeness === null ? null : (string) $frame->likeness,

@@ -36,7 +36,7 @@ final class OutputWriter
     {
         $caption = self::caption($frame);
         $mark = self::mark($frame);
-        $jpeg = VerifiedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name);
+        $jpeg = VerifiedPicture::of($frame) ?? throw UnableToDeliver::noVerifiedJpeg($frame->name);
         $known = OutputFile::query()
             ->where('frame_id', $frame->id)
             ->whereIn('output_id', array_keys($ways))
@@ -88,7 +88,7 @@ final class OutputWriter
         return self::printed(
             $frame,
             $plan,
-            VerifiedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name),
+            VerifiedPicture::of($frame) ?? throw UnableToDeliver::noVerifiedJpeg($frame->name),
             $caption ?? self::caption($frame),
             $plan->isMarked ? self::mark($frame) : null,
         );

@@ -210,7 +210,7 @@ final class Staging
 
     private function embed(Frame $frame, string $file): void
     {
-        $jpeg = VerifiedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name);
+        $jpeg = VerifiedPicture::of($frame) ?? throw UnableToDeliver::noVerifiedJpeg($frame->name);
         if (! $jpeg->jpegTo($file)) {
             throw UnableToDeliver::isDamaged($frame->name);
         }

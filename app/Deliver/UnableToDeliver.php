@@ -9,14 +9,14 @@ use RuntimeException;
 
 final class UnableToDeliver extends RuntimeException
 {
-    public static function noProvedJpeg(string $name): self
+    public static function noVerifiedJpeg(string $name): self
     {
-        return new self("{$name} has no JPEG with a proved copy. Copy its card first.");
+        return new self("{$name} has no JPEG with a verified copy. Copy its card first.");
     }
 
-    public static function noProvedCopy(string $name): self
+    public static function noVerifiedCopy(string $name): self
     {
-        return new self("{$name} has no proved copy. Copy its card first.");
+        return new self("{$name} has no verified copy. Copy its card first.");
     }
 
     public static function isDamaged(string $name): self

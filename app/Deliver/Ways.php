@@ -84,7 +84,7 @@ final class Ways
                 $way === self::JPEGS => hash(
                     'xxh128',
                     serialize([
-                        (VerifiedPicture::of($frame) ?? throw UnableToDeliver::noProvedJpeg($frame->name))->hash(),
+                        (VerifiedPicture::of($frame) ?? throw UnableToDeliver::noVerifiedJpeg($frame->name))->hash(),
                         self::tags($frame, $caption),
                     ]),
                 ),
@@ -95,7 +95,7 @@ final class Ways
         return $prints;
     }
 
-    /** @return list<CardFile> the files of a frame of which a proved copy stands */
+    /** @return list<CardFile> the files of a frame of which a verified copy stands */
     public static function originals(Frame $frame): array
     {
         return array_values(

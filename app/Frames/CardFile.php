@@ -99,11 +99,11 @@ final class CardFile extends Model
     }
 
     /**
-     * Where the original can be read: the first proved copy that is there.
+     * Where the original can be read: the first verified copy that is there.
      *
      * @param  array<string, string>  $places  name => folder
      */
-    public function provedPath(array $places): ?string
+    public function verifiedPath(array $places): ?string
     {
         $below = ($this->sameAs ?? $this)->destination;
         foreach ($this->proofs() as $copy) {

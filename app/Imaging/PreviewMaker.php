@@ -18,7 +18,7 @@ final class PreviewMaker
      *
      * @throws UnableToMakePicture
      */
-    public function make(string $path, ?string $jpeg, int $longSide, string $large, string $small): Seen
+    public function make(string $path, ?string $jpeg, int $longSide, string $large, string $small): ImageFeatures
     {
         $shrink = 1;
         foreach ([2, 4, 8] as $candidate) {
@@ -32,7 +32,7 @@ final class PreviewMaker
         $thumbnail = $preview->within(self::SMALL)->inMemory();
         $this->save($thumbnail, $small, 80);
 
-        return Seen::of($preview, $thumbnail);
+        return ImageFeatures::of($preview, $thumbnail);
     }
 
     /** @param  int<1, 100>  $quality */

@@ -131,16 +131,16 @@ final class Card extends Model
     /**
      * Brings the verdict in step with the proofs, given or taken back; also of cards that rest on copies of this one.
      */
-    public function isSafeAfterProof(): bool
+    public function updateSafety(): bool
     {
-        return $this->isSafeAfterProofOf([]);
+        return $this->updateSafetyOf([]);
     }
 
     /**
      * @param  list<int>  $told  cards that have been looked at: files may rest on others of their own card, and two
      *                           cards on each other
      */
-    private function isSafeAfterProofOf(array $told): bool
+    private function updateSafetyOf(array $told): bool
     {
         $told[] = $this->id;
         $safety = $this->safety();
@@ -162,7 +162,7 @@ final class Card extends Model
                 ->whereIn('state', [CardState::Safe, CardState::Chosen])
                 ->get() as $card
         ) {
-            $card->isSafeAfterProofOf($told);
+            $card->updateSafetyOf($told);
         }
 
         return $safety->isSafeToFormat();

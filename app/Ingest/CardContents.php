@@ -165,7 +165,7 @@ final class CardContents
         }
         // Ticking more of a card that was done makes something to do.
         if ($card->state->isDone()) {
-            $card->isSafeAfterProof();
+            $card->updateSafety();
         }
     }
 
@@ -241,7 +241,7 @@ final class CardContents
     }
 
     /**
-     * Which of these files the studio has proved copies of from other cards, as far as names, sizes and times tell.
+     * Which of these files the studio has verified copies of from other cards, as far as names, sizes and times tell.
      *
      * @param  Collection<int, stdClass>  $files
      * @return array<string, true>

@@ -25,7 +25,7 @@ use Kanpai\Core\Ingest\FrameGrouping;
  * What stands there already is left out, so that reading can be broken off and begun again.
  *
  * @phpstan-import-type CardListing from Slots
- * @phpstan-import-type Seen from GroupReader
+ * @phpstan-import-type ReadGroup from GroupReader
  *
  * @phpstan-type Facts array{path: string, size: int, modifiedAt: int}
  */
@@ -113,7 +113,7 @@ final class CardReader
     }
 
     /**
-     * @param  Seen  $seen
+     * @param  ReadGroup  $seen
      * @param  array<string, Facts>  $facts
      * @param  list<array<string, mixed>>  $frames
      * @param  list<array<string, mixed>>  $rows  files, with the place of their frame in the batch

@@ -10,7 +10,7 @@ enum CardState: string
     case Arriving = 'arriving';
     case Reading = 'reading';
     case Read = 'read';
-    /** All that was ticked is copied and proved; the rest stands on the card alone. */
+    /** All that was ticked is copied and verified; the rest stands on the card alone. */
     case Chosen = 'chosen';
     case Safe = 'safe';
 

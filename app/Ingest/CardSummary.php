@@ -23,7 +23,7 @@ final readonly class CardSummary
      * @param  list<string>  $bodies
      * @param  array{int, int}|null  $span  first and last instant
      * @param  Collection<int, Frame>  $strip  some frames, evenly over the card
-     * @param  array<string, int>  $lacking  place in use => ticked files that have no proved copy there
+     * @param  array<string, int>  $lacking  place in use => ticked files that have no verified copy there
      * @param  Collection<int, CardFile>  $troubled  files that cannot be shown or could not be copied
      */
     public function __construct(
@@ -38,7 +38,7 @@ final readonly class CardSummary
         public int $tickedBytes,
         public int $skipped,
         public Collection $troubled,
-        public ?string $lastProved,
+        public ?string $lastVerified,
         public array $lacking,
     ) {
     }
@@ -119,7 +119,7 @@ final readonly class CardSummary
     /** Whether nothing of it was copied, and nobody is at it. */
     public function canBeTakenOut(): bool
     {
-        return $this->lastProved === null &&
+        return $this->lastVerified === null &&
             ! $this->card->wasCopied() &&
             array_filter($this->tasks, fn (Task $task): bool => $task->kind !== 'previews' && $task->isUnderWay()) ===
                 [];

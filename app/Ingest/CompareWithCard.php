@@ -84,7 +84,7 @@ final class CompareWithCard extends WorkInTurns
         if ($different->isEmpty()) {
             return true;
         }
-        $card->isSafeAfterProof();
+        $card->updateSafety();
         $named = $different->take(5)->map(fn (CardFile $file): string => $file->shown())->implode(', ');
         $task->fail(
             "{$different->count()} of {$task->pieces_total} files came differently from the card this time: {$named}. ".

@@ -56,14 +56,14 @@ final class CopyCard extends WorkInTurns
         if (! is_dir($card->slot)) {
             $task->fail(
                 UnusableSlot::isGone($card->name)->getMessage().
-                    ' Is the card still in its slot? Put it back and go on; what is proved stays proved.',
+                    ' Is the card still in its slot? Put it back and go on; what is verified stays verified.',
             );
 
             return false;
         }
         app(KnownContents::class)->letGoOfLost($card);
         app(Naming::class)->fix($card);
-        [$done, $pieces] = $this->proved($card, $names);
+        [$done, $pieces] = $this->verified($card, $names);
         $task->beginWith($done, (int) $this->ticked($card)->sum('size'), $pieces, $this->ticked($card)->count());
         $this->failed = app(Places::class)->troubles($places, $this->needs($card, $names));
         // Without room for what is known to come, nothing is begun; once begun, the other places go on.
@@ -164,7 +164,7 @@ final class CopyCard extends WorkInTurns
     /** @param  list<string>  $names */
     private function conclude(Task $task, Card $card, array $names): bool
     {
-        $isSafe = $card->isSafeAfterProof();
+        $isSafe = $card->updateSafety();
         if ($isSafe) {
             ArrivalsFolder::remove($card);
         }
@@ -195,7 +195,7 @@ final class CopyCard extends WorkInTurns
                 number_format($all - $open->count()).
                 ' of '.
                 number_format($all).
-                ' files stand proved in all places.';
+                ' files stand verified in all places.';
         }
         $task->fail(implode(' ', $said));
 
@@ -206,7 +206,7 @@ final class CopyCard extends WorkInTurns
      * @param  list<string>  $names
      * @return array{int, int} bytes and files that stand in all places
      */
-    private function proved(Card $card, array $names): array
+    private function verified(Card $card, array $names): array
     {
         $row = $this->ticked($card)
             ->where(

@@ -30,7 +30,7 @@ final class FileCopier
     /** @var array<string, Verifier> place => its process */
     private array $provers = [];
 
-    /** @var array<int, CopyInHand> file => what is being proved */
+    /** @var array<int, CopyInHand> file => what is being verified */
     private array $inHand = [];
 
     public function __construct(private readonly ReadOnceCopy $copy, private readonly KnownContents $known)
@@ -38,7 +38,7 @@ final class FileCopier
     }
 
     /**
-     * Reads a file from the card and writes it to places; `finished` tells when it is proved.
+     * Reads a file from the card and writes it to places; `finished` tells when it is verified.
      *
      * @param  array<string, string>  $places  name => folder
      * @param  callable(int $bytes): bool  $goesOn  asked with the bytes of this file that were read
@@ -85,14 +85,14 @@ final class FileCopier
         $this->look($card, $file, $hand, $standing, $goesOn);
     }
 
-    /** Files that were read and are not proved yet. */
+    /** Files that were read and are not verified yet. */
     public function pending(): int
     {
         return count($this->inHand);
     }
 
     /**
-     * @param  bool  $all  whether to wait until everything in hand is proved
+     * @param  bool  $all  whether to wait until everything in hand is verified
      * @return list<CopyInHand> what has come to its end since; the proofs are noted
      */
     public function finished(bool $all): array
@@ -102,7 +102,7 @@ final class FileCopier
                 $hand = $this->inHand[$id];
                 unset($hand->open[$place]);
                 match ($hash) {
-                    $hand->hash => ($hand->proved[] = $place),
+                    $hand->hash => ($hand->verified[] = $place),
                     '' => ($hand->failures[$place] = UnableToCopy::cannotWrite($place, $hand->file->shown())),
                     default => ($hand->failures[$place] = UnableToCopy::isDifferent($place, $hand->file->shown())),
                 };
@@ -219,7 +219,7 @@ final class FileCopier
             $path = $folder.'/'.$file->destination;
             if ($this->readBack($path) === $hand->hash) {
                 @unlink(Disk::temporary($path));
-                $hand->proved[] = $name;
+                $hand->verified[] = $name;
             } elseif (
                 Copy::query()
                     ->where(['file_id' => $file->id, 'place' => $name])
@@ -250,7 +250,7 @@ final class FileCopier
 
     private function note(CopyInHand $hand): void
     {
-        if ($hand->proved === []) {
+        if ($hand->verified === []) {
             return;
         }
         if ($hand->file->hash !== $hand->hash || $hand->file->copy_problem !== null) {
@@ -264,7 +264,7 @@ final class FileCopier
                     'hash' => $hand->hash,
                     'verified_at' => now()->format('Y-m-d H:i:s.v'),
                 ],
-                $hand->proved,
+                $hand->verified,
             ),
             ['file_id', 'place'],
             ['hash', 'verified_at'],

@@ -22,7 +22,7 @@ use Kanpai\Core\Ingest\OrientedThumbnail;
 /**
  * Reads the files of frames: what they say of the exposure and of themselves, and the small pictures they embed.
  *
- * @phpstan-type Seen array{group: non-empty-list<string>, main: string|null, exif: Exif|null, small: string|null,
+ * @phpstan-type ReadGroup array{group: non-empty-list<string>, main: string|null, exif: Exif|null, small: string|null,
  *     problems: array<string, string>, said: FileMetadata}
  */
 final class GroupReader
@@ -83,7 +83,7 @@ final class GroupReader
 
     /**
      * @param  list<non-empty-list<string>>  $groups  the files of each frame
-     * @return list<Seen>
+     * @return list<ReadGroup>
      */
     public function read(ReadingOfCard $reading, array $groups): array
     {
@@ -130,8 +130,8 @@ final class GroupReader
     /**
      * What the makers' notes have to say of frames, asked of exiftool once for many of them.
      *
-     * @param  list<Seen>  $seen
-     * @return list<Seen>
+     * @param  list<ReadGroup>  $seen
+     * @return list<ReadGroup>
      */
     private function completed(ReadingOfCard $reading, array $seen): array
     {
@@ -165,7 +165,7 @@ final class GroupReader
 
     /**
      * @param  non-empty-list<string>  $group
-     * @return Seen
+     * @return ReadGroup
      */
     private function look(ReadingOfCard $reading, array $group): array
     {

@@ -28,7 +28,7 @@ final class IngestServiceProvider extends ServiceProvider
     {
         Relation::morphMap(['card' => Card::class]);
         View::composer('studio.shoots', function (\Illuminate\View\View $view): void {
-            $view->with('days', (new ShootsInSmall())->of($view->getData()['shoots']));
+            $view->with('days', (new ShootTimelines())->of($view->getData()['shoots']));
         });
         Event::listen(FileArrived::class, function (FileArrived $arrived): void {
             if ($arrived->arrival->card !== null) {

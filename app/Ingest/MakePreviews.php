@@ -16,7 +16,7 @@ use Kanpai\Core\Frames\FileKind;
 use Kanpai\Core\Imaging\UnreadableFile;
 
 /**
- * Makes the previews of a card's frames from their proved copies, so that the card is read once: first those that
+ * Makes the previews of a card's frames from their verified copies, so that the card is read once: first those that
  * somebody is looking at, then in the order of time. Several workers share one card.
  */
 final class MakePreviews extends WorkInTurns
@@ -149,7 +149,7 @@ final class MakePreviews extends WorkInTurns
         return 'kanpai-frame-'.DB::connection()->getDatabaseName().'-'.$frame;
     }
 
-    /** @return Builder<Frame> frames without a preview of which a proved copy stands */
+    /** @return Builder<Frame> frames without a preview of which a verified copy stands */
     private static function unpictured(Card $card): Builder
     {
         return Frame::query()
@@ -183,7 +183,7 @@ final class MakePreviews extends WorkInTurns
     private function picture(Frame $frame, Card $card, array $places): bool
     {
         $file = $frame->files->firstOrFail('is_main', true);
-        $path = $file->provedPath($places);
+        $path = $file->verifiedPath($places);
         if ($path === null) {
             return false;
         }

@@ -68,7 +68,7 @@ final class ReadCard extends WorkInTurns
         ]);
         // What was copied before stays verified; what is new is not.
         if ($card->files()->whereNotNull('hash')->exists()) {
-            $card->isSafeAfterProof();
+            $card->updateSafety();
         }
         event(new CardRead($card));
     }

@@ -17,7 +17,7 @@ final class ReevaluateCards
             ->whereIn('state', [CardState::Read, CardState::Chosen, CardState::Safe])
             ->whereHas('files', fn ($files) => $files->whereNotNull('hash'));
         foreach ($cards->lazyById(100) as $card) {
-            $card->isSafeAfterProof();
+            $card->updateSafety();
         }
     }
 }

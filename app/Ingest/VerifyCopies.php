@@ -66,10 +66,10 @@ final class VerifyCopies extends WorkInTurns
         if (! $this->readAll($task, $card, $folders)) {
             return false;
         }
-        $card->isSafeAfterProof();
+        $card->updateSafety();
         $others = CardFile::query()->whereIn('id', $card->files()->whereNotNull('same_as_id')->select('same_as_id'));
         foreach (Card::query()->whereIn('id', $others->select('card_id'))->get() as $other) {
-            $other->isSafeAfterProof();
+            $other->updateSafety();
         }
 
         return $this->tellUnseen($task, $card, $away);

@@ -19,7 +19,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string $ground colour of guests' pages, as #rrggbb
  * @property string $accent colour of their buttons
  * @property string|null $prefix how its links begin
- * @property int $copies_required proved copies of every file that make a card safe to format
+ * @property int $copies_required verified copies of every file that make a card safe to format
  */
 final class Studio extends Model
 {

@@ -10,7 +10,7 @@ namespace Kanpai\Core\Copies;
  */
 final readonly class CardSafety
 {
-    private function __construct(public int $files, public int $proved, public int $wanted, public int $leftOut)
+    private function __construct(public int $files, public int $verified, public int $wanted, public int $leftOut)
     {
     }
 
@@ -21,42 +21,42 @@ final readonly class CardSafety
      */
     public static function ofGroups(iterable $groups, int $wanted): self
     {
-        $files = $proved = $leftOut = 0;
+        $files = $verified = $leftOut = 0;
         foreach ($groups as $group) {
-            $isProved = $group['copies'] >= $wanted;
+            $isVerified = $group['copies'] >= $wanted;
             $files += $group['files'];
-            $proved += $isProved ? $group['files'] : 0;
-            $leftOut += ! $isProved && ! $group['isTicked'] ? $group['files'] : 0;
+            $verified += $isVerified ? $group['files'] : 0;
+            $leftOut += ! $isVerified && ! $group['isTicked'] ? $group['files'] : 0;
         }
 
-        return new self($files, $proved, $wanted, $leftOut);
+        return new self($files, $verified, $wanted, $leftOut);
     }
 
     /**
-     * @param  iterable<int>  $proofs  for each file on the card the number of places with a proved copy
+     * @param  iterable<int>  $proofs  for each file on the card the number of places with a verified copy
      * @param  positive-int  $wanted  places that each file must stand in
      * @param  int  $leftOut  how many of the files that do not stand there were not to be copied
      */
     public static function of(iterable $proofs, int $wanted, int $leftOut = 0): self
     {
         $files = 0;
-        $proved = 0;
+        $verified = 0;
         foreach ($proofs as $count) {
             $files++;
-            $proved += $count >= $wanted ? 1 : 0;
+            $verified += $count >= $wanted ? 1 : 0;
         }
 
-        return new self($files, $proved, $wanted, $leftOut);
+        return new self($files, $verified, $wanted, $leftOut);
     }
 
     public function isSafeToFormat(): bool
     {
-        return $this->files > 0 && $this->proved === $this->files;
+        return $this->files > 0 && $this->verified === $this->files;
     }
 
     public function missing(): int
     {
-        return $this->files - $this->proved;
+        return $this->files - $this->verified;
     }
 
     /** Whether all that was to be copied stands in enough places; what was left out stands on the card alone. */

@@ -93,7 +93,7 @@ final class UnableToCopy extends RuntimeException
     {
         return new self(
             Concern::Card,
-            "The card was pulled out at {$name}. Put it back into its slot and go on; what is proved stays proved.",
+            "The card was pulled out at {$name}. Put it back into its slot and go on; what is verified stays verified.",
         );
     }
 

@@ -41,7 +41,7 @@ final readonly class Keys
         'highlight' => ['x', 'highlight this frame, or no longer'],
         'highlightMoment' => ['Shift+x', 'highlight the whole moment'],
         'close' => ['Space', 'true pixels, while it is held'],
-        'pin' => ['p', 'pin the spot under the pointer; again to let go'],
+        'pin' => ['p', 'pin the spot under the pointer; again to remove the pin'],
         'bare' => ['h', 'hide all but the picture'],
         'facts' => ['i', 'show or hide how it was taken'],
         'play' => ['l', 'play the moment through'],

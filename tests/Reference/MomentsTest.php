@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Reference;
 
+use App\Imaging\ImageFeatures;
 use App\Imaging\PictureReader;
-use App\Imaging\Seen;
 use Kanpai\Core\Frames\Moment\Borders;
 use Kanpai\Core\Frames\Moment\Fineness;
-use Kanpai\Core\Frames\Moment\Glimpse;
 use Kanpai\Core\Frames\Moment\Moments;
+use Kanpai\Core\Frames\Moment\MomentSample;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -30,7 +30,7 @@ final class MomentsTest extends TestCase
             $picture = PictureReader::jpeg("{$rack}/{$frame['card']}/{$frame['path']}", 2)
                 ->within(375)
                 ->inMemory();
-            $seen = Seen::of($picture, $picture)->columns();
+            $seen = ImageFeatures::of($picture, $picture)->columns();
             self::$frames[] = [
                 'at' => (int) round((float) (new \DateTimeImmutable($frame['instant']))->format('U.v') * 1000),
                 'body' => $frame['body'],
@@ -77,7 +77,7 @@ final class MomentsTest extends TestCase
         yield 'twenty seconds between moments' => [20_000];
     }
 
-    /** @return array{list<Glimpse>, list<string>} */
+    /** @return array{list<MomentSample>, list<string>} */
     private static function day(?int $pause): array
     {
         $bodies = array_flip(array_values(array_unique(array_column(self::$frames, 'body'))));
@@ -87,7 +87,7 @@ final class MomentsTest extends TestCase
             if ($pause !== null && $i > 0 && $frame['moment'] !== self::$frames[$i - 1]['moment']) {
                 $shift += $frame['at'] - self::$frames[$i - 1]['at'] - $pause;
             }
-            $glimpses[] = Glimpse::of(
+            $glimpses[] = MomentSample::of(
                 $frame['at'] - $shift,
                 $bodies[$frame['body']],
                 $frame['likeness'],

@@ -9,7 +9,7 @@ use App\Imaging\PictureReader;
 use Kanpai\Core\Clocks\Clock;
 use Kanpai\Core\Clocks\GpsTies;
 use Kanpai\Core\Clocks\Offset;
-use Kanpai\Core\Clocks\Suggest\Sight;
+use Kanpai\Core\Clocks\Suggest\ClockSample;
 use Kanpai\Core\Clocks\Suggest\Suggesting;
 use Kanpai\Core\Clocks\TieFit;
 use Kanpai\Core\Imaging\ByteSource;
@@ -23,7 +23,7 @@ use PHPUnit\Framework\TestCase;
  */
 final class SuggestionTest extends TestCase
 {
-    /** @var array<string, list<array{sight: Sight, moment: string, gps: int|null}>> */
+    /** @var array<string, list<array{sight: ClockSample, moment: string, gps: int|null}>> */
     private static array $bodies = [];
 
     /** @var array<string, mixed> */
@@ -45,7 +45,7 @@ final class SuggestionTest extends TestCase
                 ),
             );
             self::$bodies[$frame['body']][] = [
-                'sight' => new Sight($i, (int) $exif->takenAt?->milliseconds, (string) $likeness),
+                'sight' => new ClockSample($i, (int) $exif->takenAt?->milliseconds, (string) $likeness),
                 'moment' => $frame['moment'],
                 'gps' => $exif->gpsAt,
             ];
@@ -53,8 +53,8 @@ final class SuggestionTest extends TestCase
     }
 
     /**
-     * @param  callable(array{sight: Sight, moment: string, gps: int|null}): bool  $which
-     * @return list<Sight>
+     * @param  callable(array{sight: ClockSample, moment: string, gps: int|null}): bool  $which
+     * @return list<ClockSample>
      */
     private static function sights(string $body, ?callable $which = null): array
     {

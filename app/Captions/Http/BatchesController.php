@@ -6,9 +6,9 @@ namespace App\Captions\Http;
 
 use App\Captions\ApplyBatch;
 use App\Captions\Batch;
+use App\Captions\BatchPreview;
 use App\Captions\Captioning;
 use App\Captions\FrameCaption;
-use App\Captions\LookOver;
 use App\Captions\OpenGroups;
 use App\Captions\SummariseBatch;
 use App\Captions\UndoBatch;
@@ -45,7 +45,7 @@ final class BatchesController
         return view('captions.batch', [
             'shoot' => $shoot,
             'batch' => $batch,
-            'changes' => (new LookOver($batch))->changes($frames),
+            'changes' => (new BatchPreview($batch))->changes($frames),
             'all' => $batch->frames()->count(),
             'page' => $page,
             'size' => self::PAGE,
@@ -66,7 +66,7 @@ final class BatchesController
         abort_unless($task->subject?->is($batch) === true, 404);
 
         return $task->state === TaskState::Done
-            ? view('captions.summary', ['summary' => SummariseBatch::answer($task) ?? LookOver::nothing()])
+            ? view('captions.summary', ['summary' => SummariseBatch::answer($task) ?? BatchPreview::nothing()])
             : view('studio.awaited', ['task' => $task, 'address' => route('captions.summed', [$shoot, $batch, $task])]);
     }
 

@@ -136,7 +136,7 @@ final class ClocksController
             ->with(
                 'message',
                 $change === null
-                    ? 'There is nothing to take back.'
+                    ? 'There is nothing to undo.'
                     : 'Taken back: '.(Lanes::of($shoot)->names[$change->body_id] ?? '')." ({$change->title}).",
             );
     }

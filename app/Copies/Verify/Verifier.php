@@ -26,7 +26,7 @@ final class Verifier
     }
 
     /**
-     * @param  bool  $all  whether to wait until everything is proved
+     * @param  bool  $all  whether to wait until everything is verified
      * @return array<int, string> id => checksum of what stands there now, empty where something failed
      */
     public function answers(bool $all): array
@@ -35,7 +35,7 @@ final class Verifier
         while ($this->asked !== [] && ($all || $this->hasAnswer())) {
             $line = fgets($this->pipes[1]);
             if ($line === false) {
-                // The process is gone; what it had in hand is not proved.
+                // The process is gone; what it had in hand is not verified.
                 $answers += array_fill_keys($this->asked, '');
                 $this->asked = [];
                 $this->end();

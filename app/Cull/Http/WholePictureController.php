@@ -15,7 +15,7 @@ use Kanpai\Core\Frames\FileKind;
 use Symfony\Component\HttpFoundation\Response;
 
 /**
- * The picture of a frame in all its pixels: the version that stands for it, else the JPEG of a proved copy, or the
+ * The picture of a frame in all its pixels: the version that stands for it, else the JPEG of a verified copy, or the
  * largest that a raw file holds; before it is copied, from the card in its slot.
  */
 final class WholePictureController
@@ -42,7 +42,7 @@ final class WholePictureController
         }
         // A JPEG beside the raw file has all pixels; what a raw file embeds may have fewer.
         foreach ($found->files->sortBy(fn ($file): int => $file->kind === FileKind::Jpeg ? 0 : 1) as $file) {
-            $path = $file->kind->isPicture() ? $file->provedPath($folders) ?? $card->path($found->card, $file) : null;
+            $path = $file->kind->isPicture() ? $file->verifiedPath($folders) ?? $card->path($found->card, $file) : null;
             if ($path === null) {
                 continue;
             }

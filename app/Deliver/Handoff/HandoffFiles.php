@@ -58,7 +58,7 @@ final class HandoffFiles
             array_filter($originals, fn (CardFile $file): bool => $file->kind === FileKind::Raw) ?:
             array_filter($originals, fn (CardFile $file): bool => $file->kind === FileKind::Jpeg);
         if ($raws === []) {
-            throw UnableToDeliver::noProvedCopy($frame->name);
+            throw UnableToDeliver::noVerifiedCopy($frame->name);
         }
         $prints = [];
         foreach ($raws as $file) {

@@ -119,7 +119,7 @@ final class CopyOriginals extends WorkInTurns
      */
     private function one(CardFile $file, Place $place, string $below, array $folders): void
     {
-        $source = $file->provedPath($folders) ?? throw UnableToCopy::isAway($file->shown());
+        $source = $file->verifiedPath($folders) ?? throw UnableToCopy::isAway($file->shown());
         $stem = Renaming::stem($below);
         $ending = substr($below, strlen($stem));
         for (

@@ -58,8 +58,8 @@ final class Destination extends Model
     }
 
     /** The folder that plays the service, where it is a stand-in. */
-    public function standIn(): StandIn
+    public function standIn(): FakeDestination
     {
-        return StandIn::at(config('kanpai.sent_out')."/{$this->studio_id}/{$this->kind->value}-{$this->id}");
+        return FakeDestination::at(config('kanpai.sent_out')."/{$this->studio_id}/{$this->kind->value}-{$this->id}");
     }
 }

@@ -71,7 +71,7 @@ final class SendOut extends WorkInTurns
     {
         $sending = app(SendingOut::class);
         try {
-            $carrier = Carrier::to($shipment->destination);
+            $carrier = DestinationClient::to($shipment->destination);
             $isAll = $this->follow($task, function (array $step) use ($shipment, $carrier): array {
                 $this->one($shipment, $carrier, $step);
 
@@ -93,7 +93,7 @@ final class SendOut extends WorkInTurns
     }
 
     /** @param  array<string, mixed>  $step  of the plan */
-    private function one(Shipment $shipment, Carrier $carrier, array $step): void
+    private function one(Shipment $shipment, DestinationClient $carrier, array $step): void
     {
         $frame = Frame::query()
             ->with('shoot.studio', 'card', 'body')

@@ -77,7 +77,7 @@ final class SendingOut
      *
      * @throws UnableToSendOut
      */
-    public function send(Shipment $shipment, Carrier $carrier, Frame $frame, OutputFile $file): bool
+    public function send(Shipment $shipment, DestinationClient $carrier, Frame $frame, OutputFile $file): bool
     {
         $key = [
             'destination_id' => $shipment->destination_id,
@@ -113,7 +113,7 @@ final class SendingOut
      *
      * @throws UnableToSendOut
      */
-    public function conclude(Shipment $shipment, Carrier $carrier): void
+    public function conclude(Shipment $shipment, DestinationClient $carrier): void
     {
         $folder = $shipment->folder();
         if ($shipment->clears) {
@@ -135,7 +135,7 @@ final class SendingOut
      *
      * @throws UnableToSendOut
      */
-    private function clear(Shipment $shipment, Carrier $carrier, string $folder): void
+    private function clear(Shipment $shipment, DestinationClient $carrier, string $folder): void
     {
         $there = ShippedFile::query()
             ->where([

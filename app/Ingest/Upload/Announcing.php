@@ -125,7 +125,7 @@ final class Announcing
      */
     private function wanted(Card $card, array $files): array
     {
-        $proved = CardFile::query()
+        $verified = CardFile::query()
             ->where('card_id', $card->id)
             ->where(
                 fn ($query) => $query
@@ -140,7 +140,7 @@ final class Announcing
             ->pluck('id', 'path')
             ->all();
 
-        return array_values(array_filter($files, fn (array $file): bool => ! isset($proved[$file['path']])));
+        return array_values(array_filter($files, fn (array $file): bool => ! isset($verified[$file['path']])));
     }
 
     /** @param  CardListing  $files */

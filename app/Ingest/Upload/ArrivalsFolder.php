@@ -23,7 +23,7 @@ final class ArrivalsFolder
         return config('kanpai.arrivals').'/'.$owner;
     }
 
-    /** Frees the disk of what stands proved in its places. */
+    /** Frees the disk of what stands verified in its places. */
     public static function remove(Card $card): void
     {
         $folder = self::of($card);

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Proof\Http;
 
 use App\Proof\Gallery;
+use App\Proof\GalleryFeedback;
 use App\Proof\Publishing;
-use App\Proof\SaidInGallery;
-use App\Proof\TakenUp;
+use App\Proof\PublishSelection;
 use App\Studio\Member;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
@@ -24,7 +24,7 @@ final class GalleryController
     {
         $list = is_string($request->query('list')) && $request->query('list') !== '' ? $request->query('list') : null;
         $kind = is_string($request->query('kind')) ? $request->query('kind') : 'said';
-        $said = SaidInGallery::of($gallery, $list);
+        $said = GalleryFeedback::of($gallery, $list);
         $shown = array_flip($said->meeting($kind));
 
         return view('proof.said', [
@@ -49,7 +49,7 @@ final class GalleryController
     }
 
     /** @return array<string, array{string, int}> which pictures can be asked for: name => words, number of pictures */
-    private static function kinds(SaidInGallery $said): array
+    private static function kinds(GalleryFeedback $said): array
     {
         return [
             'said' => ['everything said', $said->frames->count()],
@@ -114,10 +114,10 @@ final class GalleryController
     }
 
     /** A final list out of what several people chose. */
-    public function final(FinalListInput $request, Gallery $gallery, TakenUp $taken): RedirectResponse
+    public function final(FinalListInput $request, Gallery $gallery, PublishSelection $taken): RedirectResponse
     {
         $list = $request->filled('list') ? $request->string('list')->toString() : null;
-        $frames = SaidInGallery::of($gallery, $list)->final(
+        $frames = GalleryFeedback::of($gallery, $list)->final(
             $request->string('rule')->toString(),
             $request->integer('size'),
         );

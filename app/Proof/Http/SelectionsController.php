@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Proof\Http;
 
+use App\Proof\PublishSelection;
 use App\Proof\Selection;
-use App\Proof\TakenUp;
 use App\Studio\Member;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
@@ -71,7 +71,7 @@ final class SelectionsController
         );
     }
 
-    public function use(UseSelectionInput $request, Selection $selection, TakenUp $taken): RedirectResponse
+    public function use(UseSelectionInput $request, Selection $selection, PublishSelection $taken): RedirectResponse
     {
         $list = $request->filled('list') ? $request->string('list')->toString() : null;
         $frames = array_values(

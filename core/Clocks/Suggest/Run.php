@@ -11,15 +11,15 @@ final readonly class Run
     private const LOOKED_AT = 4;
 
     /**
-     * @param  Sight  $first  the frame that began it
+     * @param  ClockSample  $first  the frame that began it
      * @param  list<list<int>>  $looks  difference hashes of some of its frames, as four numbers of 16 bits
      */
-    private function __construct(public Sight $first, public array $looks)
+    private function __construct(public ClockSample $first, public array $looks)
     {
     }
 
     /**
-     * @param  list<Sight>  $sights  in the order of their readings
+     * @param  list<ClockSample>  $sights  in the order of their readings
      * @param  int  $most  runs at most: where a body pressed more often, only longer pauses part its frames
      * @return list<self>
      */
@@ -47,11 +47,11 @@ final readonly class Run
     /** Milliseconds without a frame that end a run: nobody waits so long inside one (common practice, no source). */
     private const SHORTEST_PAUSE = 20_000;
 
-    /** @param  non-empty-list<Sight>  $own */
+    /** @param  non-empty-list<ClockSample>  $own */
     private static function of(array $own): self
     {
         $looks = [];
-        $seen = array_values(array_filter($own, fn (Sight $sight): bool => $sight->likeness !== null));
+        $seen = array_values(array_filter($own, fn (ClockSample $sight): bool => $sight->likeness !== null));
         $step = max(1, (int) ceil(count($seen) / self::LOOKED_AT));
         for ($i = 0; $i < count($seen); $i += $step) {
             $looks[] = array_map(

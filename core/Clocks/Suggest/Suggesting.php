@@ -44,12 +44,12 @@ final class Suggesting
     private const DAY = 86_400.0;
 
     /**
-     * @param  list<Sight>  $of  frames of the body whose clock is looked for
-     * @param  list<Sight>  $other  frames of the body it is to be in step with
+     * @param  list<ClockSample>  $of  frames of the body whose clock is looked for
+     * @param  list<ClockSample>  $other  frames of the body it is to be in step with
      */
     public function suggest(array $of, array $other): Suggestion
     {
-        $byReading = fn (Sight $a, Sight $b): int => $a->reading <=> $b->reading;
+        $byReading = fn (ClockSample $a, ClockSample $b): int => $a->reading <=> $b->reading;
         usort($of, $byReading);
         usort($other, $byReading);
         $runs = Run::ofBody($of, self::MOST_RUNS);

@@ -20,7 +20,7 @@ final class Borders
     private const SIDE = 2;
 
     /**
-     * @param  list<Glimpse>  $frames  in the merged order
+     * @param  list<MomentSample>  $frames  in the merged order
      * @return list<float> for each frame, doublings of a second; that of the first is infinite
      */
     public static function of(array $frames): array
@@ -54,7 +54,7 @@ final class Borders
      * The least unlikeness across a border that any body sees: one that goes on as before is enough to say that the
      * scene does.
      *
-     * @param  list<Glimpse>  $frames
+     * @param  list<MomentSample>  $frames
      * @param  array<int, list<int>>  $ofBody
      * @param  array<int, int>  $next
      */

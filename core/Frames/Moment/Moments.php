@@ -37,7 +37,7 @@ final class Moments
     /**
      * Unbroken runs of one body inside a moment.
      *
-     * @param  list<Glimpse>  $frames
+     * @param  list<MomentSample>  $frames
      * @param  list<int>  $moments
      * @param  int  $pause  milliseconds that end a run; one second is common practice, no source
      * @return list<int> for each frame the number of its burst, from 0

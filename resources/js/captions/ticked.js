@@ -20,7 +20,7 @@ export function tickFrames(root) {
         const said = `${chosen.size.toLocaleString('en')} frame${chosen.size === 1 ? '' : 's'}`;
         box.querySelector('[data-ticked]').textContent = chosen.size === 0 ? '' : `: ${said}`;
         untick.hidden = chosen.size === 0;
-        button.textContent = chosen.size === 0 ? words : `Look over ${said}`;
+        button.textContent = chosen.size === 0 ? words : `Review ${said}`;
         for (const form of root.querySelectorAll('[data-of-ticked]')) {
             form.querySelectorAll('[name="frames[]"]').forEach((one) => one.remove());
             form.append(

@@ -148,7 +148,7 @@ export class Close {
                 const away = document.createElement('button');
                 away.type = 'button';
                 away.textContent = '×';
-                away.setAttribute('aria-label', `Let go of spot ${i + 1}`);
+                away.setAttribute('aria-label', `Remove spot ${i + 1}`);
                 away.addEventListener('click', () => {
                     this.#pins.splice([...this.#row.children].indexOf(figure), 1);
                     this.#drawPins(this.#shown);

@@ -58,7 +58,7 @@
                                     </span></span>
                             </label>
                             @empty
-                                <p>No proved copy is known.</p>
+                                <p>No verified copy is known.</p>
                             @endforelse
                         </div>
                         <x-problem of="place" />

@@ -85,7 +85,7 @@
                                 {{ Str::limit($text, 60) }}</span></label>
                     @endforeach
                     <x-problem of="fields" />
-                    <button class="btn btn-line">Look over what changes</button>
+                    <button class="btn btn-line">Review the changes</button>
                 </form>
             @endif
         </div>

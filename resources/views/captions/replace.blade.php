@@ -23,5 +23,5 @@
                 @checked(old('case'))> capitals matter</label><label><input class="form-check-input"
                 type="checkbox" name="word" value="1" @checked(old('word'))> whole
             words</label></div>
-    <button class="btn btn-line">Look over what changes</button>
+    <button class="btn btn-line">Review the changes</button>
 </form>

@@ -5,7 +5,7 @@
         <div class="spread"><a
                 href="{{ route('captions.show', [$shoot, ...$query, 'level' => $level, 'moment' => $moment, 'saved' => $one->id]) }}">{{ $one->name }}</a>
             <form method="post" action="{{ route('captions.remove-sheet', [$shoot, $one->id]) }}">@csrf
-                @method('DELETE')<button class="btn-word">Take away</button></form>
+                @method('DELETE')<button class="btn-word">Remove</button></form>
         </div>
     @empty
         <p class="quiet">None yet.</p>

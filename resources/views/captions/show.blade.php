@@ -68,7 +68,7 @@
                 @endforeach
                 <x-problem of="name" />
                 <div class="row-line sticky-foot">
-                    <button class="btn btn-next" data-look-over @disabled($meant === 0)>Look over
+                    <button class="btn btn-next" data-look-over @disabled($meant === 0)>Review
                         {{ number_format($meant) }} {{ Str::plural('frame', $meant) }}</button>
                     <span class="quiet">keeps the sheet and shows what would change; nothing is done yet</span>
                 </div>

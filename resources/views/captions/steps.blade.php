@@ -5,10 +5,10 @@
         @foreach ($steps as $step)
             <div class="spread"><span>{{ $step->title }}<br><span
                         class="small quiet">{{ $step->created_at->diffForHumans() }} ·
-                        {{ $step->state === 'undone' ? 'taken back' : number_format($step->changed()) . ' changed' }}</span></span>
+                        {{ $step->state === 'undone' ? 'undone' : number_format($step->changed()) . ' changed' }}</span></span>
                 @if ($step->state === 'done' && $step->changed() > 0)
                     <form method="post" action="{{ route('captions.undo', [$shoot, $step]) }}">@csrf<button
-                            class="btn-word">Take back</button></form>
+                            class="btn-word">Undo</button></form>
                 @endif
             </div>
         @endforeach

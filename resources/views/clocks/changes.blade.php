@@ -20,7 +20,7 @@
                         href="{{ route('clocks.show', [$shoot, 'body' => $body->id, 'clock' => $row->id]) }}">Change</a>
                 @endif
                 <form method="post" action="{{ route('clocks.remove', [$shoot, $row->id]) }}">@csrf
-                    @method('DELETE')<button class="btn-word">Take away</button></form>
+                    @method('DELETE')<button class="btn-word">Remove</button></form>
             </span>
         </div>
     @empty
@@ -29,7 +29,7 @@
     @endforelse
     @if ($last !== null)
         <form method="post" action="{{ route('clocks.back', $shoot) }}">@csrf<button
-                class="btn btn-line">Take back the last step</button> <span
+                class="btn btn-line">Undo the last step</button> <span
                 class="small quiet clip d-block">{{ $names[$last->body_id] ?? '' }}:
                 {{ $last->title }}</span></form>
     @endif

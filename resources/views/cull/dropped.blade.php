@@ -78,11 +78,11 @@
                             @endunless
                         </label>
                     @endforeach
-                    <p class="small">Of every file one proved copy stays. Cards are never touched. A card of which
+                    <p class="small">Of every file one verified copy stays. Cards are never touched. A card of which
                         files are deleted is no longer safe to format.</p>
                     @can('update', $shoot->studio)
                         <label class="d-block"><input class="form-check-input" type="checkbox" name="last"
-                                value="1"> the last proved copy may go as well: then the card alone has these
+                                value="1"> the last verified copy may go as well: then the card alone has these
                             files</label>
                     @endcan
                     <div><label class="form-label" for="name">Type the name of the shoot,

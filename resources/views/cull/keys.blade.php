@@ -11,7 +11,7 @@
             @endforeach
         </div>
         <p class="invalid-feedback" data-keys-problem role="alert" hidden></p>
-        <div class="row-line"><button class="btn btn-ink">Keep these keys</button><span class="small quiet">Stand
+        <div class="row-line"><button class="btn btn-ink">Save these keys</button><span class="small quiet">Stand
                 in a field and press the key. They are yours on every machine.</span></div>
     </form>
     <form method="dialog"><button class="btn btn-line" autofocus>Back to the frames</button></form>

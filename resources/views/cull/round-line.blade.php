@@ -7,7 +7,7 @@
         {{ $round->doubt->inWords() }}{{ $round->target ? ', target ' . number_format($round->target) : '' }}{{ $round->per_minute ? ", target {$round->per_minute} a minute" : '' }}
             <br>
             @if ($round->discarded_at)
-                <em>thrown away</em>
+                <em>discarded</em>
             @elseif($round->id === $now->id)
                 <em>goes on</em>
             @endif
@@ -15,11 +15,11 @@
     <span class="row-line">
         @if ($round->id !== $now->id)
             <form method="post" action="{{ route('cull.rounds.take-up', [$shoot, $round]) }}">
-                @csrf<button class="btn-word">Take up again</button></form>
+                @csrf<button class="btn-word">Resume</button></form>
         @endif
         @if ($round->discarded_at === null)
             <form method="post" action="{{ route('cull.rounds.throw-away', [$shoot, $round]) }}">
-                @csrf<button class="btn-word">Throw away</button></form>
+                @csrf<button class="btn-word">Discard</button></form>
         @endif
     </span>
 </div>

@@ -7,7 +7,7 @@
         <div>
             <section class="panel stack">
                 <div class="spread">
-                    <h2>The count of {{ lcfirst($now->inWords()) }}</h2>
+                    <h2>Progress of {{ lcfirst($now->inWords()) }}</h2>
                     <p>
                         @if ($count->wanted !== null)
                             <span class="number">{{ number_format($count->all['keep']) }}</span> kept, target

@@ -3,7 +3,7 @@
     @if ($errors->hasAny(['people', 'password', 'ends_on', 'most_fetches', 'zip_mb'])) open @endif>
     <summary>Until when, and for whom</summary>
     <form method="post" action="{{ route('delivery.update', $delivery) }}" class="stack" data-settings>@csrf
-        @include('deliver.delivery-fields', ['selection' => null])<button class="btn btn-ink">Save it so</button></form>
+        @include('deliver.delivery-fields', ['selection' => null])<button class="btn btn-ink">Save</button></form>
     @if ($delivery->made_at && !$delivery->freed_at)
         <form method="post" action="{{ route('delivery.free', $delivery) }}" class="mt-3">@csrf<button
                 class="btn btn-line">Delete its files,

@@ -53,7 +53,7 @@
                     <summary>{{ $output->name }}</summary>
                     <form method="post" action="{{ route('deliver.output', [$shoot, $output->id]) }}"
                         class="stack">@csrf
-                        @include('deliver.output-fields')<button class="btn btn-ink">Save it so</button></form>
+                        @include('deliver.output-fields')<button class="btn btn-ink">Save</button></form>
                     <form method="post" action="{{ route('deliver.output.remove', [$shoot, $output->id]) }}"
                         class="mt-2">@csrf<button class="btn-word small">Remove this output</button></form>
                 </details>

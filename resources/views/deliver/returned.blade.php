@@ -31,7 +31,7 @@
                     class="form-control" id="frame-{{ $file->id }}" name="frame"
                     placeholder="name of the frame"><button class="btn btn-ink">It belongs there</button>
             @endunless
-            <button class="btn-word small" name="leave" value="1" formnovalidate>It belongs nowhere</button>
+            <button class="btn-word small" name="leave" value="1" formnovalidate>Ignore this file</button>
         </form>
         <x-problem of="frame-{{ $file->id }}" />
     </article>

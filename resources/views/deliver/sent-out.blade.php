@@ -75,11 +75,11 @@
                                             {{ $label }}</option>
                                     @endforeach
                                 </select>
-                                <button class="btn btn-line">Make it so</button>
+                                <button class="btn btn-line">Apply</button>
                             </form>
                         @endif
                         <form method="post" action="{{ route('destination', [$shoot, $one->id]) }}" class="stack">@csrf
-                            @include('deliver.destination-fields')<button class="btn btn-ink">Save it so</button></form>
+                            @include('deliver.destination-fields')<button class="btn btn-ink">Save</button></form>
                         <form method="post" action="{{ route('destination.remove', [$shoot, $one->id]) }}" class="mt-2">
                             @csrf<button class="btn-word small">Remove this destination</button></form>
                     </details>

@@ -17,12 +17,12 @@
     @if ($card->frames_count > 0 && !$summary->canBeCopied())
         <a href="{{ route('ingest.choose', $card) }}">Look through the card</a>
     @endif
-    @if ($summary->lastProved)
+    @if ($summary->lastVerified)
         <a href="{{ route('ingest.report', $card) }}">Report of all files</a>
         <a href="{{ route('ingest.checksums', $card) }}">Checksum list</a>
         @unless ($summary->underWay('verify') || $summary->underWay('copy'))
             <form method="post" action="{{ route('ingest.verify', $card) }}">@csrf<button class="btn-word"
-                    data-verify="{{ $card->name }}" title="Last read back {{ $summary->lastProved }}">Check the
+                    data-verify="{{ $card->name }}" title="Last read back {{ $summary->lastVerified }}">Check the
                     copies</button></form>
         @endunless
         @unless ($card->is_uploaded || $summary->underWay('compare') || $summary->underWay('copy'))

@@ -35,7 +35,7 @@
             <p class="safe"><svg class="shape" viewBox="0 0 16 16" aria-hidden="true">
                     <circle cx="8" cy="8" r="6" />
                 </svg> {{ $summary->safety }} <span class="quiet fw-normal">Last read back
-                    {{ $summary->lastProved }}.</span></p>
+                    {{ $summary->lastVerified }}.</span></p>
         @else
             @if ($summary->brokenOff() !== '')
                 <p class="danger strong">{{ $summary->brokenOff() }}</p>

@@ -5,7 +5,7 @@
         <form method="post" action="{{ route('ingest.pattern', $shoot) }}">@csrf<input type="hidden"
                 name="folder" value="{{ $standard->folder }}"><input type="hidden" name="file"
                 value="{{ $standard->file }}">
-            <p class="strong">As it comes</p>
+            <p class="strong">Default</p>
             <p class="small quiet breaks">{{ $standard->folder }}/{{ $standard->file }}</p><button
                 class="btn-word">Use for this shoot</button>
         </form>

@@ -50,7 +50,7 @@
     @endif
     <form method="post" action="{{ route('ingest.copies', $shoot) }}" class="row-line align-items-end">
         @csrf
-        <div><label class="form-label" for="copies_required">A card is safe with so many proved copies of each
+        <div><label class="form-label" for="copies_required">A card is safe with so many verified copies of each
                 file</label><input type="number" class="form-control shooter" id="copies_required"
                 name="copies_required" min="1" max="9"
                 value="{{ old('copies_required', $shoot->studio->copies_required) }}"></div>

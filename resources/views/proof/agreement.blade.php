@@ -47,7 +47,7 @@
             <label class="visually-hidden" for="use">Use</label><input
                 class="form-control w-auto @error('use') is-invalid @enderror" id="use" name="use"
                 placeholder="album" size="10" value="{{ old('use') }}"><button class="btn btn-line"
-                name="as" value="use">Give it this use</button>
+                name="as" value="use">Add use</button>
             <x-problem of="rule" /><x-problem of="size" /><x-problem of="use" />
         </form>
     @endif

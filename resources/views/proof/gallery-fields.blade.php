@@ -2,7 +2,7 @@
 <div>
     <x-field name="title" label="Title" :value="$gallery?->title ?? $shoot->name" maxlength="120" />
 </div>
-<div><label class="form-label" for="sectioning">Parted</label>
+<div><label class="form-label" for="sectioning">Sections</label>
     <select class="form-select" id="sectioning" name="sectioning">
         @foreach (Kanpai\Core\Proof\Sectioning::cases() as $one)
             <option value="{{ $one->value }}"

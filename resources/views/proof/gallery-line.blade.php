@@ -19,7 +19,7 @@
                     @endif
             </p>
         </div>
-        <a class="btn btn-line" href="{{ route('proof.links', $gallery) }}">Links and looks</a>
+        <a class="btn btn-line" href="{{ route('proof.links', $gallery) }}">Sharing</a>
     </div>
     @foreach ($gallery->shares as $share)
         <p>

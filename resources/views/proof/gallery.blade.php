@@ -42,7 +42,7 @@
                             <rect class="done" data-share width="0" height="6" />
                         </svg></div>
                     <a class="btn btn-next" data-send @if ($sent) hidden @endif
-                        href="{{ $base }}/send">Look over and send</a>
+                        href="{{ $base }}/send">Review and send</a>
                 </div>
             @endif
         </header>

@@ -53,7 +53,7 @@
             </form>
         @endif
         <div class="row-line mt-auto">
-            <button type="button" class="btn-word" data-beside aria-pressed="false">Beside the next one</button>
+            <button type="button" class="btn-word" data-beside aria-pressed="false">Compare</button>
             @if ($rights->download !== Kanpai\Core\Proof\Download::Nothing)
                 <a data-download href="#"
                     @if ($rights->download === Kanpai\Core\Proof\Download::Proof) download

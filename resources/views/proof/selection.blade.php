@@ -19,7 +19,7 @@
                 name="as" value="gallery">Make a gallery</button><label class="visually-hidden"
                 for="use-{{ $selection->id }}">Use</label><input class="form-control use-field"
                 id="use-{{ $selection->id }}" name="use" placeholder="album"><button class="btn-word"
-                name="as" value="use">Give it this use</button></form>
+                name="as" value="use">Add use</button></form>
         @if ($selection->guest->sent_at)
             <form method="post" action="{{ route('proof.reopen', $selection->guest) }}">@csrf<button
                     class="btn-word">Open it again for {{ $selection->name }}</button></form>

@@ -165,7 +165,7 @@ final class CaptionsTest extends TestCase
             'it is not done',
             20,
         );
-        $studio->click('form[action$="/undo"] button')->see('taken back');
+        $studio->click('form[action$="/undo"] button')->see('undone');
         $studio->until(
             fn (): bool => str_contains($studio->visit(self::$captions.'?verdict=open')->text('#preview'), 'Heat at'),
             'the step is not taken back',
@@ -230,13 +230,13 @@ final class CaptionsTest extends TestCase
             "document.querySelectorAll('[data-tick-frame]')[3].dispatchEvent(new MouseEvent('click', { bubbles: ".
                 'true, cancelable: true, shiftKey: true }))',
         );
-        $studio->see('4 frames')->click('[data-tiles] li:nth-child(2) [data-tick-frame]')->see('Look over 3 frames');
+        $studio->see('4 frames')->click('[data-tiles] li:nth-child(2) [data-tick-frame]')->see('Review 3 frames');
         self::assertSame([], $studio->violations('chosen frames'));
         $studio
             ->fill('#headline', 'Chosen {{nobody}}')
             ->click('[data-sheet] .btn-next')
             ->see('There is no placeholder {{nobody}}')
-            ->see('Look over 3 frames');
+            ->see('Review 3 frames');
         $studio->until(
             fn (): bool => $studio->script("return document.querySelectorAll('[data-tick-frame]:checked').length") === 3,
             'the tiles are not chosen any more',

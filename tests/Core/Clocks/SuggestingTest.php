@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Core\Clocks;
 
+use Kanpai\Core\Clocks\Suggest\ClockSample;
 use Kanpai\Core\Clocks\Suggest\RobustLine;
-use Kanpai\Core\Clocks\Suggest\Sight;
 use Kanpai\Core\Clocks\Suggest\Suggesting;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
@@ -37,14 +37,14 @@ final class SuggestingTest extends TestCase
 
     /**
      * @param  list<array{int, string|null}>  $scenes  instant, look
-     * @return list<Sight>
+     * @return list<ClockSample>
      */
     private static function shot(Randomizer $random, array $scenes, int $offset, int $jitter, int $first): array
     {
         $sights = [];
         foreach ($scenes as $i => [$instant, $look]) {
             for ($k = 0; $k < 5; $k++) {
-                $sights[] = new Sight(
+                $sights[] = new ClockSample(
                     $first + 10 * $i + $k,
                     $instant + $offset + $random->getInt(0, $jitter) + $k * 900,
                     $look === null ? null : self::alike($random, $look),

@@ -16,9 +16,9 @@ use Kanpai\Core\Cull\Round\Source;
 use Kanpai\Core\Frames\Marks;
 use Kanpai\Core\Frames\Moment\Borders;
 use Kanpai\Core\Frames\Moment\Fineness;
-use Kanpai\Core\Frames\Moment\Glimpse;
 use Kanpai\Core\Frames\Moment\HandEdit;
 use Kanpai\Core\Frames\Moment\Moments;
+use Kanpai\Core\Frames\Moment\MomentSample;
 use Kanpai\Core\Frames\UseList;
 use Kanpai\Core\Frames\Verdict;
 use Kanpai\Core\Imaging\ColourGrid;
@@ -165,7 +165,7 @@ final class RoundsAndCountTest extends TestCase
         self::assertSame([[], 0.0], [Coverage::of([])->gaps, Coverage::of([])->perMinute()]);
     }
 
-    /** @return list<Glimpse> three scenes of two bodies, with pauses of 40 s between them */
+    /** @return list<MomentSample> three scenes of two bodies, with pauses of 40 s between them */
     private static function scenes(): array
     {
         $frames = [];
@@ -174,7 +174,7 @@ final class RoundsAndCountTest extends TestCase
         ) {
             for ($i = 0; $i < 6; $i++) {
                 $colours = (string) ColourGrid::of(array_fill(0, 36, $grey + $i));
-                $frames[] = Glimpse::of(
+                $frames[] = MomentSample::of(
                     $scene * 60_000 + $i * 4000,
                     $i % 2,
                     $i % 2 === 0 ? $hash : strrev($hash),
@@ -209,13 +209,13 @@ final class RoundsAndCountTest extends TestCase
     /** The same pause between pictures that go on as before is no border. */
     public function test_likeness_bridges_a_pause_that_unlikeness_does_not(): void
     {
-        $at = fn (int $ms, string $hash): Glimpse => Glimpse::of($ms, 1, $hash);
+        $at = fn (int $ms, string $hash): MomentSample => MomentSample::of($ms, 1, $hash);
         $least = Fineness::usual()->least();
         self::assertLessThan($least, Borders::of([$at(0, '00ff00ff00ff00ff'), $at(40_000, '00ff00ff00ff00fe')])[1]);
         self::assertGreaterThan($least, Borders::of([$at(0, '00ff00ff00ff00ff'), $at(40_000, 'ff00ff00ff00ff00')])[1]);
         // Nothing known of the pictures: the pause alone.
-        self::assertLessThan($least, Borders::of([Glimpse::of(0, 1), Glimpse::of(15_000, 1)])[1]);
-        self::assertGreaterThan($least, Borders::of([Glimpse::of(0, 1), Glimpse::of(20_000, 2)])[1]);
+        self::assertLessThan($least, Borders::of([MomentSample::of(0, 1), MomentSample::of(15_000, 1)])[1]);
+        self::assertGreaterThan($least, Borders::of([MomentSample::of(0, 1), MomentSample::of(20_000, 2)])[1]);
     }
 
     public function test_hands_come_before_the_slider_and_bursts_lie_inside_moments(): void
@@ -228,12 +228,12 @@ final class RoundsAndCountTest extends TestCase
         );
         self::assertSame([0, 0, 0, ...array_fill(0, 15, 1)], Moments::of($borders, Fineness::of(0), $byHand));
         $frames = [
-            Glimpse::of(0, 1),
-            Glimpse::of(100, 2),
-            Glimpse::of(300, 1),
-            Glimpse::of(900, 1),
-            Glimpse::of(2000, 1),
-            Glimpse::of(2100, 1),
+            MomentSample::of(0, 1),
+            MomentSample::of(100, 2),
+            MomentSample::of(300, 1),
+            MomentSample::of(900, 1),
+            MomentSample::of(2000, 1),
+            MomentSample::of(2100, 1),
         ];
         self::assertSame([0, 1, 0, 0, 2, 3], Moments::bursts($frames, [0, 0, 0, 0, 0, 1]));
     }

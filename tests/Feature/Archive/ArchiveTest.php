@@ -437,7 +437,7 @@ final class ArchiveTest extends FeatureTestCase
                 ->get()
                 ->min('n'),
         );
-        self::assertTrue($this->frames()[1]->card->safety()->proved >= 7);
+        self::assertTrue($this->frames()[1]->card->safety()->verified >= 7);
         // Nothing more may go, not even from the other place; what is read is read from the bag.
         self::assertSame(0, $plan()['backup']);
         exec('rm -rf '.escapeshellarg("{$this->folder}/backup"));

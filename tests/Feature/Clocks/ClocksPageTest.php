@@ -107,7 +107,7 @@ final class ClocksPageTest extends FeatureTestCase
             self::assertSame($frame->camera_ms + 3 * 3_600_000 - 3_600_000, $frame->taken_ms);
         }
         $this->get("/shoots/{$this->shoot->id}/clocks?body={$this->wide->id}")
-            ->assertSee('Take back the last step')
+            ->assertSee('Undo the last step')
             ->assertSee('+ 3 h');
         foreach (array_reverse($stood) as $times) {
             $this->post("/shoots/{$this->shoot->id}/clocks/back")->assertRedirect();
@@ -117,7 +117,7 @@ final class ClocksPageTest extends FeatureTestCase
         self::assertSame(0, BodyClock::query()->count());
         $this->post("/shoots/{$this->shoot->id}/clocks/back")->assertSessionHas(
             'message',
-            'There is nothing to take back.',
+            'There is nothing to undo.',
         );
         self::assertSame(3, ClockChange::query()->whereNotNull('undone_at')->count());
     }

@@ -209,7 +209,7 @@ final class DeliveriesTest extends FeatureTestCase
         );
     }
 
-    public function test_a_frame_without_a_proved_copy_is_not_delivered_and_the_rest_goes_on_once_it_is(): void
+    public function test_a_frame_without_a_verified_copy_is_not_delivered_and_the_rest_goes_on_once_it_is(): void
     {
         $frame = $this->selection->frames()->firstOrFail();
         $copies = Copy::query()

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Deliver;
 
-use App\Deliver\Out\Carrier;
 use App\Deliver\Out\Destination;
+use App\Deliver\Out\DestinationClient;
 use App\Deliver\Out\SendingOut;
 use App\Deliver\Out\SendOut;
 use App\Deliver\Out\Shipment;
@@ -328,7 +328,7 @@ final class SentOutTest extends FeatureTestCase
             $club = $this->destination('sftp');
             $club->update(['settings' => ['fingerprint' => 'SHA256:'.str_repeat('A', 43)] + $club->settings]);
             try {
-                Carrier::to($club)->has('x', 1);
+                DestinationClient::to($club)->has('x', 1);
                 self::fail('the host was trusted');
             } catch (UnableToSendOut $reason) {
                 self::assertStringContainsStringIgnoringCase('authenticity', $reason->getMessage());
@@ -405,7 +405,7 @@ final class SentOutTest extends FeatureTestCase
         config(['kanpai.private_hosts' => ['127.0.0.1']]);
         $this->expectException(UnableToSendOut::class);
         $this->expectExceptionMessageMatches('/refused|connect/i');
-        Carrier::to($nowhere)->has('x', 1);
+        DestinationClient::to($nowhere)->has('x', 1);
     }
 
     public function test_bad_words_are_answered_beside_their_field_and_secrets_stay_secret(): void

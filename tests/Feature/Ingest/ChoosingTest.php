@@ -94,7 +94,7 @@ final class ChoosingTest extends FeatureTestCase
             ->assertDontSee('Safe to format');
         $this->get("/cards/{$card->id}/report")->assertSee('skipped: it was not ticked');
 
-        // One changes one's mind: the rest is copied, and what is proved is not copied again.
+        // One changes one's mind: the rest is copied, and what is verified is not copied again.
         $before = Copy::query()->orderBy('id')->pluck('verified_at', 'id')->all();
         $this->postJson("/cards/{$card->id}/ticks", ['frames' => $out, 'files' => [], 'ticked' => true])->assertOk();
         self::assertSame(CardState::Read, $card->refresh()->state);

@@ -203,7 +203,7 @@ final class IngestPagesTest extends FeatureTestCase
         self::assertSame([1 => hash('xxh128', 'bytes'), 2 => ''], $prover->answers(true));
         self::assertFileDoesNotExist("{$this->folder}/good.part");
         self::assertSame([], $prover->answers(true));
-        // Killed in the middle: nothing it had in hand counts as proved, and the next is proved by a new one.
+        // Killed in the middle: nothing it had in hand counts as verified, and the next is verified by a new one.
         file_put_contents("{$this->folder}/again.part", 'bytes');
         exec('pkill -KILL -P '.getmypid().' -f Verify/verify.php');
         usleep(50_000);

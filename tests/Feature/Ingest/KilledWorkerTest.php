@@ -72,7 +72,7 @@ final class KilledWorkerTest extends TestCase
         $this->rack()->make('mara-long', new Faults(bytesPerSecond: intdiv($card->bytes, 10)));
         $task = $this->queueCopy($card);
         $this->workWithKills($task, self::KILLS);
-        $this->assertAllProvedOnce($card, ['work', 'backup']);
+        $this->assertAllVerifiedOnce($card, ['work', 'backup']);
     }
 
     public function test_a_card_pulled_out_over_and_over_is_copied_all_the_same(): void
@@ -93,7 +93,7 @@ final class KilledWorkerTest extends TestCase
             }
         }
         self::assertSame(10, $pulled);
-        $this->assertAllProvedOnce($card, ['work', 'backup']);
+        $this->assertAllVerifiedOnce($card, ['work', 'backup']);
     }
 
     /** The backup is a small disk of its own, seen by the workers alone, which somebody else fills while they copy. */
@@ -138,7 +138,7 @@ final class KilledWorkerTest extends TestCase
         self::assertSame(TaskState::Done, $second->refresh()->state, (string) $second->problem);
         rename($this->folder.'/backup', $this->folder.'/mount-point');
         rename($this->folder.'/out', $this->folder.'/backup');
-        $this->assertAllProvedOnce($card, ['work', 'backup']);
+        $this->assertAllVerifiedOnce($card, ['work', 'backup']);
     }
 
     /** Nothing else can use the database meanwhile. */
@@ -173,7 +173,7 @@ final class KilledWorkerTest extends TestCase
             );
         }
         $this->workWithKills($task, 0);
-        $this->assertAllProvedOnce($card, ['work', 'backup']);
+        $this->assertAllVerifiedOnce($card, ['work', 'backup']);
         // A worker that loses the database ends without an error, and has to be there again all the same.
         for (
             $i = 0;
@@ -231,7 +231,7 @@ final class KilledWorkerTest extends TestCase
     }
 
     /** @param  list<string>  $places */
-    private function assertAllProvedOnce(Card $card, array $places): void
+    private function assertAllVerifiedOnce(Card $card, array $places): void
     {
         self::assertSame(CardState::Safe, $card->refresh()->state);
         self::assertSame(count($places) * $card->files_count, Copy::query()->count());

@@ -14,7 +14,7 @@ use App\Ingest\VerifyCopies;
 use App\Studio\TaskState;
 use Tests\Feature\FeatureTestCase;
 
-/** Safe to format is a ledger: for each file the places where a proved copy stands, and when it was last read back. */
+/** Safe to format is a ledger: for each file the places where a verified copy stands, and when it was last read back. */
 final class LedgerTest extends FeatureTestCase
 {
     private string $slot;
@@ -29,7 +29,7 @@ final class LedgerTest extends FeatureTestCase
         self::assertSame(CardState::Safe, $this->card->state);
     }
 
-    public function test_copies_that_are_well_are_proved_again_with_a_new_time(): void
+    public function test_copies_that_are_well_are_verified_again_with_a_new_time(): void
     {
         Copy::query()->update(['verified_at' => '2026-01-01 00:00:00']);
         $this->prove();
@@ -194,7 +194,7 @@ final class LedgerTest extends FeatureTestCase
                 ->where('place', 'drive')
                 ->pluck('verified_at')
                 ->all(),
-            'what was proved was copied again',
+            'what was verified was copied again',
         );
     }
 

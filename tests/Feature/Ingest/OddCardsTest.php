@@ -33,7 +33,7 @@ final class OddCardsTest extends FeatureTestCase
     }
 
     #[DataProvider('names')]
-    public function test_a_file_of_any_name_is_read_copied_proved_captioned_and_shown(string $name): void
+    public function test_a_file_of_any_name_is_read_copied_verified_captioned_and_shown(string $name): void
     {
         $slot = $this->pushCard('ivo', 1);
         $odd = "{$slot}/DCIM/100CORVD/{$name}";
@@ -132,7 +132,7 @@ final class OddCardsTest extends FeatureTestCase
         self::assertSame(1, Task::query()->where('kind', 'read')->count());
     }
 
-    public function test_ten_thousand_and_one_files_in_one_folder_are_listed_read_copied_and_proved(): void
+    public function test_ten_thousand_and_one_files_in_one_folder_are_listed_read_copied_and_verified(): void
     {
         $slot = $this->pushCard('ivo', 4);
         for ($i = 1; $i <= 9_997; $i++) {

@@ -27,7 +27,7 @@ final class RackTest extends FeatureTestCase
         $this->rack = new Rack($this->folder.'/rack');
     }
 
-    public function test_a_file_that_cannot_be_read_at_a_byte_is_named_and_all_others_are_proved(): void
+    public function test_a_file_that_cannot_be_read_at_a_byte_is_named_and_all_others_are_verified(): void
     {
         $this->pushCard('mara-wide', 5);
         $card = $this->readCard('mara-wide');
@@ -36,7 +36,7 @@ final class RackTest extends FeatureTestCase
         $card = $this->copyCard($card, 'Mara Quill');
         self::assertSame(TaskState::Failed, CopyCard::latest($card)?->state);
         self::assertStringContainsString('could not be read on after byte', (string) CopyCard::latest($card)->problem);
-        self::assertStringContainsString('4 of 5 files stand proved', (string) CopyCard::latest($card)->problem);
+        self::assertStringContainsString('4 of 5 files stand verified', (string) CopyCard::latest($card)->problem);
         self::assertSame(8, Copy::query()->count());
         self::assertNull($bad->refresh()->hash);
         $this->get("/shoots/{$this->shoot->id}/ingest")
@@ -82,7 +82,7 @@ final class RackTest extends FeatureTestCase
                 hash_file('xxh128', "{$this->folder}/{$copy->place}/{$copy->file->destination}"),
             );
         }
-        $proved = Copy::query()->orderBy('id')->pluck('verified_at', 'id')->all();
+        $verified = Copy::query()->orderBy('id')->pluck('verified_at', 'id')->all();
 
         $this->rack->make('mara-wide', new Faults());
         $this->rack->pushIn('mara-wide');
@@ -90,9 +90,9 @@ final class RackTest extends FeatureTestCase
         $card = $this->copyCard($card, 'Mara Quill');
         self::assertSame(CardState::Safe, $card->state);
         self::assertEquals(
-            $proved,
-            Copy::query()->whereKey(array_keys($proved))->orderBy('id')->pluck('verified_at', 'id')->all(),
-            'what was proved was copied again',
+            $verified,
+            Copy::query()->whereKey(array_keys($verified))->orderBy('id')->pluck('verified_at', 'id')->all(),
+            'what was verified was copied again',
         );
         self::assertSame($before, $this->tree($slot), 'the card was touched');
         self::assertCount(6, $this->tree($this->folder.'/drive'));

@@ -90,7 +90,7 @@ final class UploadTest extends FeatureTestCase
         );
     }
 
-    public function test_a_card_arrives_is_read_copied_and_proved_and_its_folder_is_freed(): void
+    public function test_a_card_arrives_is_read_copied_and_verified_and_its_folder_is_freed(): void
     {
         $told = $this->announce();
         self::assertEqualsCanonicalizing(array_keys($this->files), array_column($told['wanted'], 'path'));

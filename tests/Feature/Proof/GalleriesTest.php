@@ -371,13 +371,13 @@ final class GalleriesTest extends FeatureTestCase
         self::assertEqualsCanonicalizing([$first, $second], $gallery->shown()->pluck('frame_id')->all());
         self::assertEqualsCanonicalizing(['Harbour day', 'Second day'], $gallery->shown()->pluck('section')->all());
         auth()->logout();
-        $this->get($this->link())->assertOk()->assertDontSee('Look over and send')->assertDontSee('Mail me my link');
+        $this->get($this->link())->assertOk()->assertDontSee('Review and send')->assertDontSee('Mail me my link');
         $this->actingAs($this->member)
             ->post("/shoots/{$home->id}/galleries", ['title' => 'None', 'everywhere' => '9999'])
             ->assertSessionHasErrors('everywhere');
     }
 
-    public function test_full_size_is_a_proved_copy_without_place_and_serial_numbers(): void
+    public function test_full_size_is_a_verified_copy_without_place_and_serial_numbers(): void
     {
         $this->caption(['headline' => 'For the wall']);
         $this->publish(['download' => 'full']);
@@ -390,7 +390,7 @@ final class GalleriesTest extends FeatureTestCase
         $tags = $this->tags($path);
         self::assertSame('For the wall', $tags['XMP-photoshop:Headline'] ?? null);
         self::assertSame(0, preg_match('/GPS|SerialNumber/', json_encode($tags, JSON_THROW_ON_ERROR)));
-        // Where no proved copy is within reach, the guest is told.
+        // Where no verified copy is within reach, the guest is told.
         DB::table('copies')->delete();
         $this->get($this->link().'/pictures/1')
             ->assertRedirect($this->link())

@@ -526,7 +526,7 @@ final class GuestsTest extends FeatureTestCase
             ->assertSessionHasNoErrors();
         $press = $this->link();
         auth()->logout();
-        $this->get($press)->assertOk()->assertDontSee('Look over and send')->assertSee('Download');
+        $this->get($press)->assertOk()->assertDontSee('Review and send')->assertSee('Download');
         self::assertCount(1, $this->guestSays($press, [self::choice(1)])->json('refused'));
         $this->get("{$press}/pictures/1")
             ->assertOk()

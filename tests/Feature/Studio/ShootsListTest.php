@@ -136,14 +136,14 @@ final class ShootsListTest extends FeatureTestCase
         self::assertSame(TaskState::Stopped, $task->state);
     }
 
-    public function test_a_stopped_copy_keeps_what_is_proved_and_goes_on(): void
+    public function test_a_stopped_copy_keeps_what_is_verified_and_goes_on(): void
     {
         $this->pushCard('ivo', 3);
         $card = $this->readCard('ivo');
         $task = Task::open($card, 'copy', 'Copying', 'bytes', $card->bytes);
         $task->stop();
         (new \App\Ingest\CopyCard($task->id))->handle();
-        self::assertSame(0, $card->safety()->proved, 'a stopped task was worked on');
+        self::assertSame(0, $card->safety()->verified, 'a stopped task was worked on');
         $this->get("/shoots/{$this->shoot->id}/ingest")
             ->assertSee('Copying was stopped')
             ->assertSee('Do not format');

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kanpai\Core\Clocks\Suggest;
 
 /** A frame as far as it can be compared: when its body says it was taken, and what it looks like. */
-final readonly class Sight
+final readonly class ClockSample
 {
     /**
      * @param  int  $reading  milliseconds; for all frames of a body by one clock

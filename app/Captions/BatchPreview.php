@@ -11,7 +11,7 @@ use Kanpai\Core\Frames\Caption\Caption;
 use Kanpai\Core\Frames\Caption\Field;
 
 /** What a batch would do, frame by frame, before it is done. */
-final class LookOver
+final class BatchPreview
 {
     private readonly Captioning $captioning;
 

@@ -13,7 +13,7 @@ use Kanpai\Core\Frames\Verdict;
 use stdClass;
 
 /** A frame whose sidecars are behind, with all that is to be written into them. */
-final readonly class Behind
+final readonly class OutdatedSidecar
 {
     /**
      * @param  string  $fields  the caption as the table holds it
@@ -40,7 +40,14 @@ final readonly class Behind
             ->where('captions.shoot_id', $shoot->id)
             ->whereNull('captions.written_at')
             ->limit($limit)
-            ->get(['captions.frame_id', 'captions.fields', 'taken_ms', 'frames.verdict', 'frames.rating', 'frames.label']);
+            ->get([
+                'captions.frame_id',
+                'captions.fields',
+                'taken_ms',
+                'frames.verdict',
+                'frames.rating',
+                'frames.label',
+            ]);
         $files = self::files($captions->pluck('frame_id'));
         $behind = $captions->map(
             fn (stdClass $row): self => new self(

@@ -16,7 +16,7 @@ use Throwable;
  * Brings files to a destination, the same way to all kinds of them. A file has its name out there only when it is
  * whole: it is written beside it and moved, or, with S3, there at once or not at all.
  */
-final readonly class Carrier
+final readonly class DestinationClient
 {
     /** Seconds in which a host has to answer. */
     private const PATIENCE = 10;

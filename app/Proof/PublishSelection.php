@@ -17,7 +17,7 @@ use Kanpai\Core\Cull\Round\RoundPlan;
 use Kanpai\Core\Cull\Round\Source;
 
 /** Frames that were chosen go on: as a set, as a round of culling, or with a use. */
-final class TakenUp
+final class PublishSelection
 {
     private const PIECE = 5000;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Deliver;
 
-use App\Deliver\Out\StandIn;
+use App\Deliver\Out\FakeDestination;
 use League\Flysystem\Config;
 use League\Flysystem\Filesystem;
 use League\Flysystem\FilesystemException;
@@ -14,18 +14,18 @@ use PHPUnit\Framework\TestCase;
  * The folders that play services: what Flysystem (the library behind the real ones) asks of every kind of storage, and
  * their moods.
  */
-final class StandInsTest extends TestCase
+final class FakeDestinationsTest extends TestCase
 {
     private string $folder;
 
-    private StandIn $standIn;
+    private FakeDestination $standIn;
 
     private Filesystem $files;
 
     protected function setUp(): void
     {
         $this->folder = sys_get_temp_dir().'/kanpai-standin-'.bin2hex(random_bytes(5));
-        $this->standIn = StandIn::at($this->folder);
+        $this->standIn = FakeDestination::at($this->folder);
         $this->files = new Filesystem($this->standIn);
     }
 

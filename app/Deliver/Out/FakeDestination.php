@@ -13,7 +13,7 @@ use League\Flysystem\UnableToWriteFile;
  *
  * @phpstan-type Mood array{is_away?: bool, bytes_per_second?: int|null, room?: int|null}
  */
-final class StandIn extends LocalFilesystemAdapter
+final class FakeDestination extends LocalFilesystemAdapter
 {
     private const PIECE = 16_384;
 

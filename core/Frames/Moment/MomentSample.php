@@ -8,7 +8,7 @@ use Kanpai\Core\Imaging\ColourGrid;
 use Kanpai\Core\Imaging\DifferenceHash;
 
 /** What grouping needs to know of a frame: when, by which body, and how it looks. */
-final class Glimpse
+final class MomentSample
 {
     /** @var array<int, int> byte => ones in it */
     private static array $counts = [];

@@ -12,7 +12,7 @@ use Illuminate\Support\Facades\DB;
 use stdClass;
 
 /** The days of shoots drawn in small: how many frames were taken when, and how many of them are decided. */
-final class ShootsInSmall
+final class ShootTimelines
 {
     public const BARS = 120;
 

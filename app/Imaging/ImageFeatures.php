@@ -8,7 +8,7 @@ use Kanpai\Core\Imaging\ColourGrid;
 use Kanpai\Core\Imaging\DifferenceHash;
 
 /** What was measured of a picture while it was decoded. */
-final readonly class Seen
+final readonly class ImageFeatures
 {
     /** @param  float  $sharpness  variance of the Laplacian of the preview */
     private function __construct(

@@ -10,7 +10,7 @@ use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Proof\Agreement;
 
 /** What all guests of a gallery said: who chose what, on which list, how it is rated, what is written and drawn. */
-final readonly class SaidInGallery
+final readonly class GalleryFeedback
 {
     /**
      * @param  Collection<int, Guest>  $guests  who said anything, by id
