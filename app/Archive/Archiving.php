@@ -12,6 +12,7 @@ use App\Frames\Version;
 use App\Ingest\Card;
 use App\Studio\Shoot;
 use App\Studio\Studio;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Kanpai\Core\Deliver\DeliveredName;
@@ -81,29 +82,31 @@ final class Archiving
                 ],
             );
         });
+        $this->noteCopies($bag);
+        $this->evaluate($bag);
+    }
+
+    private function noteCopies(Bag $bag): void
+    {
+        $below = $bag->folder()->path.'/'.BagFolder::ORIGINALS;
         foreach ($this->originals($bag) as $file) {
             $own = $file->sameAs ?? $file;
-            if (is_file($bag->folder()->path.'/'.BagFolder::ORIGINALS.'/'.$own->destination)) {
+            if (is_file("{$below}/{$own->destination}")) {
                 Copy::query()->updateOrCreate(
                     ['file_id' => $own->id, 'place' => $bag->place()],
                     ['hash' => $own->hash, 'verified_at' => now()],
                 );
             }
         }
-        foreach (
-            Version::query()
-                ->whereNotNull('hash')
-                ->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $bag->shoot_id))
-                ->get() as $version
-        ) {
-            if (is_file($bag->folder()->path.'/'.BagFolder::ORIGINALS.'/'.$version->destination)) {
+        $ofShoot = fn (Builder $frames) => $frames->where('shoot_id', $bag->shoot_id);
+        foreach (Version::query()->whereNotNull('hash')->whereHas('frame', $ofShoot)->get() as $version) {
+            if (is_file("{$below}/{$version->destination}")) {
                 VersionCopy::query()->updateOrCreate(
                     ['version_id' => $version->id, 'place' => $bag->place()],
                     ['hash' => (string) $version->hash, 'verified_at' => now()],
                 );
             }
         }
-        $this->evaluate($bag);
     }
 
     /** It is not what it was: nothing in it counts as verified until it is read and found whole. */

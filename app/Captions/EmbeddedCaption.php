@@ -54,30 +54,10 @@ final class EmbeddedCaption
      */
     public static function tags(Caption $caption, int $instant, Zone $zone, int $rating, string $label = ''): array
     {
-        $tags = [];
-        foreach (Field::cases() as $field) {
-            foreach (
-                [
-                    self::xmp($field) => $caption->items($field),
-                    'IPTC:'.(self::IIM[$field->iim()] ?? '') => $caption->iimItems($field),
-                ] as $name => $items
-            ) {
-                // What an original said and the caption says no more would be out of step.
-                foreach ($items !== [] || $name === 'IPTC:' ? $items : [''] as $item) {
-                    $tags[] = [$name, $item];
-                }
-            }
-            if ($field->exif() !== null) {
-                $tags[] = [
-                    'IFD0:'.self::EXIF[$field->exif()],
-                    $field->isList() ? ListText::toExif($caption->items($field)) : $caption->text($field),
-                ];
-            }
-        }
         $at = fn (string $format): string => $zone->format($instant, $format);
 
         return [
-            ...$tags,
+            ...array_merge(...array_map(fn (Field $field): array => self::ofField($caption, $field), Field::cases())),
             ['XMP-xmp:Rating', (string) $rating],
             ['XMP-xmp:Label', $label],
             ['ExifIFD:DateTimeOriginal', $at('Y:m:d H:i:s')],
@@ -103,5 +83,28 @@ final class EmbeddedCaption
             strtr($prefix, ['Iptc4xmpCore' => 'iptcCore', 'Iptc4xmpExt' => 'iptcExt']).
             ':'.
             ucfirst($name);
+    }
+
+    /** @return list<array{string, string}> */
+    private static function ofField(Caption $caption, Field $field): array
+    {
+        $tags = [];
+        $items = [
+            self::xmp($field) => $caption->items($field),
+            'IPTC:'.(self::IIM[$field->iim()] ?? '') => $caption->iimItems($field),
+        ];
+        foreach ($items as $name => $own) {
+            // What an original said and the caption says no more would be out of step.
+            foreach ($own !== [] || $name === 'IPTC:' ? $own : [''] as $item) {
+                $tags[] = [$name, $item];
+            }
+        }
+        $exif = $field->exif();
+        if ($exif !== null) {
+            $text = $field->isList() ? ListText::toExif($caption->items($field)) : $caption->text($field);
+            $tags[] = ['IFD0:'.self::EXIF[$exif], $text];
+        }
+
+        return $tags;
     }
 }

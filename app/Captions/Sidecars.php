@@ -101,13 +101,7 @@ final class Sidecars
                 $path = "{$folder}/{$below}";
                 $existing = self::content($path);
                 if ($existing !== null) {
-                    $file =
-                        $known[$place."\0".$below] ??
-                        new SidecarFile([
-                            ...self::key($frame->frame, $place, $below),
-                            'hash' => '',
-                            'written' => ['fields' => [], 'rating' => null, 'label' => ''],
-                        ]);
+                    $file = $known[$place."\0".$below] ?? self::unknown($frame, $place, $below);
                     if ($this->noteDifferences($file, $existing, $ours)) {
                         continue;
                     }
@@ -217,5 +211,15 @@ final class Sidecars
     private static function content(string $path): ?string
     {
         return is_file($path) ? (string) file_get_contents($path, false, null, 0, XmpProperties::MOST_BYTES + 1) : null;
+    }
+
+    /** A sidecar that stood there before anything was written. */
+    private static function unknown(OutdatedSidecar $frame, string $place, string $below): SidecarFile
+    {
+        return new SidecarFile([
+            ...self::key($frame->frame, $place, $below),
+            'hash' => '',
+            'written' => ['fields' => [], 'rating' => null, 'label' => ''],
+        ]);
     }
 }

@@ -204,26 +204,10 @@ final class Marking
         $after = $request->appliedTo($before);
         $round = $input['round'] ?? $this->culling->round;
         if ($round !== $this->culling->round && $request->hasVerdict()) {
-            // The round ended while somebody was still in it: the verdict belongs to that round, the rest to the frame.
-            $then = EarlierRound::of($this->shoot, $round)->replace($request->frame, $after->verdict);
-
-            return new MarkChange(
-                $request->frame,
-                Marks::of($then ?? $before->verdict, $before->rating, $before->uses),
-                $after,
-                Marks::of($before->verdict, $after->rating, $after->uses),
-                $collected,
-            );
+            return $this->late($round, $request->frame, $before, $after, $collected);
         }
         if ($request->conflictsWith($before, $after)) {
-            $this->conflicts[] = [
-                'step' => $input['id'],
-                'frame' => $request->frame,
-                'verdict' => $before->verdict->value,
-                'rating' => $before->rating,
-                'uses' => $before->uses,
-                'by' => StepLog::lastAuthor($request->frame),
-            ];
+            $this->conflict($input['id'], $request->frame, $before);
 
             return null;
         }
@@ -261,5 +245,31 @@ final class Marking
         EarlierRound::of($this->shoot, (int) $step->round_id)->replace($change->frame, $from->verdict);
 
         return Marks::of($now->verdict, $then->rating, $then->uses);
+    }
+
+    /** The round ended while somebody was still in it: the verdict belongs to that round, the rest to the frame. */
+    private function late(int $round, int $frame, Marks $before, Marks $after, ?bool $collected): MarkChange
+    {
+        $then = EarlierRound::of($this->shoot, $round)->replace($frame, $after->verdict);
+
+        return new MarkChange(
+            $frame,
+            Marks::of($then ?? $before->verdict, $before->rating, $before->uses),
+            $after,
+            Marks::of($before->verdict, $after->rating, $after->uses),
+            $collected,
+        );
+    }
+
+    private function conflict(string $step, int $frame, Marks $there): void
+    {
+        $this->conflicts[] = [
+            'step' => $step,
+            'frame' => $frame,
+            'verdict' => $there->verdict->value,
+            'rating' => $there->rating,
+            'uses' => $there->uses,
+            'by' => StepLog::lastAuthor($frame),
+        ];
     }
 }

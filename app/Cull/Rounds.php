@@ -8,12 +8,14 @@ use App\Frames\FrameMarks;
 use App\Frames\FrameSet;
 use App\Studio\Member;
 use App\Studio\Shoot;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Cull\Round\InvalidRound;
 use Kanpai\Core\Cull\Round\RoundComparison;
 use Kanpai\Core\Cull\Round\RoundPlan;
 use Kanpai\Core\Cull\Round\Source;
 use Kanpai\Core\Frames\Verdict;
+use stdClass;
 
 /** Begins rounds, takes them up again, throws them away. The verdicts of each stay with it. */
 final class Rounds
@@ -26,36 +28,34 @@ final class Rounds
             $this->remember($shoot, $state->round);
             $round = Round::planned($shoot, $plan, $set?->id, $state->round, $member->id);
             $ids = $plan->source === Source::Set && $set !== null ? array_fill_keys($set->frames($shoot), true) : [];
-            $rows = [];
-            $taking = 0;
-            foreach (
-                DB::table('frames')
-                    ->where('shoot_id', $shoot->id)
-                    ->whereNull('aside_at')
-                    ->orderBy('id')
-                    ->lockForUpdate()
-                    ->get(['id', 'verdict']) as $frame
-            ) {
-                $before = Verdict::from((string) $frame->verdict);
-                $isIn = $plan->takes($before, isset($ids[(int) $frame->id]));
-                $taking += $isIn ? 1 : 0;
-                $rows[] = [
-                    'round_id' => $round->id,
-                    'frame_id' => (int) $frame->id,
-                    'is_in' => $isIn,
-                    'verdict' => $plan->begins($before, isset($ids[(int) $frame->id]))->value,
-                ];
-            }
-            if ($taking === 0) {
+            $frames = DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('id');
+            $rows = $frames->lockForUpdate()->get(['id', 'verdict'])->map(
+                fn (stdClass $frame): array => ['round_id' => $round->id] + self::row($frame, $plan, $ids),
+            );
+            if ($rows->where('is_in', true)->isEmpty()) {
                 throw InvalidRound::takesNoFrame();
             }
-            foreach (array_chunk($rows, 2000) as $some) {
-                DB::table('round_frames')->insert($some);
-            }
+            $rows->chunk(2000)->each(fn (Collection $some) => DB::table('round_frames')->insert($some->all()));
             $this->goOn($shoot, $round, $state->revision);
 
             return $round;
         }, 3);
+    }
+
+    /**
+     * @param  array<int, true>  $ids  frames of the set that the round takes
+     * @return array{frame_id: int, is_in: bool, verdict: string}
+     */
+    private static function row(stdClass $frame, RoundPlan $plan, array $ids): array
+    {
+        $before = Verdict::from((string) $frame->verdict);
+        $isInSet = isset($ids[(int) $frame->id]);
+
+        return [
+            'frame_id' => (int) $frame->id,
+            'is_in' => $plan->takes($before, $isInSet),
+            'verdict' => $plan->begins($before, $isInSet)->value,
+        ];
     }
 
     /** The verdicts stand again as they stood when the round was left. */

@@ -7,6 +7,7 @@ namespace App\Cull;
 use App\Frames\FrameSet;
 use App\Studio\Shoot;
 use App\Studio\Studio;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Filter\InvalidFilter;
 
@@ -35,39 +36,39 @@ final class Shelf
             ->get()
             ->groupBy('set_id');
         $lines = [];
-        foreach (
-            FrameSet::query()
-                ->where('studio_id', $studio->id)
-                ->orderByRaw('shoot_id IS NOT NULL')
-                ->orderByDesc('shoot_id')
-                ->orderBy('name')
-                ->get() as $set
-        ) {
-            $inside = [];
-            $problem = '';
+        $sets = FrameSet::query()->where('studio_id', $studio->id)->orderByRaw('shoot_id IS NOT NULL');
+        foreach ($sets->orderByDesc('shoot_id')->orderBy('name')->get() as $set) {
             $within = $set->shoot_id === null ? $shoots->take(self::MOST_SHOOTS) : $shoots->where('id', $set->shoot_id);
-            foreach ($within as $shoot) {
-                try {
-                    $frames = $set->isLive()
-                        ? count($set->frames($shoot))
-                        : (int) ($counts->get($set->id)?->firstWhere('shoot_id', $shoot->id)->n ?? 0);
-                } catch (InvalidFilter $reason) {
-                    $problem = $reason->getMessage();
-
-                    continue;
-                }
-                if ($frames > 0 || $set->shoot_id !== null) {
-                    $inside[] = ['shoot' => $shoot, 'frames' => $frames];
-                }
-            }
-            $lines[] = [
-                'set' => $set,
-                'shoots' => $inside,
-                'frames' => array_sum(array_column($inside, 'frames')),
-                'problem' => $problem,
-            ];
+            $own = ($counts->get($set->id) ?? collect())->pluck('n', 'shoot_id')->all();
+            $lines[] = $this->line($set, $within, $own);
         }
 
         return $lines;
+    }
+
+    /**
+     * @param  Collection<int, Shoot>  $shoots
+     * @param  array<int, int>  $counts  shoot => frames that were collected by hand
+     * @return ShelfLine
+     */
+    private function line(FrameSet $set, Collection $shoots, array $counts): array
+    {
+        $inside = [];
+        $problem = '';
+        foreach ($shoots as $shoot) {
+            try {
+                $frames = $set->isLive() ? count($set->frames($shoot)) : (int) ($counts[$shoot->id] ?? 0);
+            } catch (InvalidFilter $reason) {
+                $problem = $reason->getMessage();
+
+                continue;
+            }
+            if ($frames > 0 || $set->shoot_id !== null) {
+                $inside[] = ['shoot' => $shoot, 'frames' => $frames];
+            }
+        }
+        $frames = array_sum(array_column($inside, 'frames'));
+
+        return ['set' => $set, 'shoots' => $inside, 'frames' => $frames, 'problem' => $problem];
     }
 }

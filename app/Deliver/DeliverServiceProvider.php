@@ -33,23 +33,21 @@ final class DeliverServiceProvider extends ServiceProvider
             'form',
             FormOfMany::of($view->getData()['one']?->id),
         ));
-        Event::listen(function (FileArrived $arrived): void {
-            $handoff =
-                $arrived->arrival->card_id !== null
-                    ? null
-                    : Handoff::query()->where('uuid', $arrived->arrival->owner)->with('shoot')->first();
-            if ($handoff !== null) {
-                app(Handoffs::class)->collect($handoff);
-            }
-        });
+        Event::listen(self::collect(...));
         $this->commands([LookIntoFolders::class]);
-        $this->callAfterResolving(
-            Schedule::class,
-            fn (Schedule $schedule) => $schedule->command('kanpai:look')->everyMinute(),
-        );
-        $this->callAfterResolving(
-            Schedule::class,
-            fn (Schedule $schedule) => $schedule->call(fn () => app(Receipts::class)->rotate())->daily(),
-        );
+        $this->callAfterResolving(Schedule::class, function (Schedule $schedule): void {
+            $schedule->command('kanpai:look')->everyMinute();
+            $schedule->call(fn () => app(Receipts::class)->rotate())->daily();
+        });
+    }
+
+    /** What a retoucher uploads belongs to a handoff and to no card. */
+    public static function collect(FileArrived $arrived): void
+    {
+        $handoffs = Handoff::query()->where('uuid', $arrived->arrival->owner)->with('shoot');
+        $handoff = $arrived->arrival->card_id === null ? $handoffs->first() : null;
+        if ($handoff !== null) {
+            app(Handoffs::class)->collect($handoff);
+        }
     }
 }

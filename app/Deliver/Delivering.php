@@ -164,12 +164,9 @@ final class Delivering
             $part->update(['made_at' => now()]);
             $delivery->update(['made_at' => $delivery->made_at ?? now()]);
         });
-        foreach (
-            [
-                ...$delivery->files()->whereNotNull('replaced_at')->pluck('stored'),
-                ...DeliveryZip::query()->where('delivery_id', $delivery->id)->whereNotNull('gone_at')->pluck('stored'),
-            ] as $stored
-        ) {
+        $replaced = $delivery->files()->whereNotNull('replaced_at')->pluck('stored');
+        $gone = DeliveryZip::query()->where('delivery_id', $delivery->id)->whereNotNull('gone_at')->pluck('stored');
+        foreach ([...$replaced, ...$gone] as $stored) {
             @unlink($delivery->folder().'/'.$stored);
         }
 
@@ -183,7 +180,6 @@ final class Delivering
      */
     public function outOfDate(Delivery $delivery): array
     {
-        $ways = app(Ways::class);
         $changed = [];
         foreach (
             $delivery->current()->whereNotNull('frame_id')->get()->groupBy('frame_id')->chunk(self::PIECE) as $piece
@@ -195,38 +191,33 @@ final class Delivering
                 ->get();
             foreach ($frames as $frame) {
                 $some = $piece->get($frame->id) ?? collect();
-                try {
-                    $now = $ways->fingerprints(
-                        $frame,
-                        array_values(
-                            array_unique(
-                                $some
-                                    ->map(
-                                        fn (DeliveryFile $file): string => str_starts_with($file->way, 'original:')
-                                            ? Ways::ORIGINALS
-                                            : $file->way,
-                                    )
-                                    ->all(),
-                            ),
-                        ),
-                        $delivery,
-                        $captions->get($frame->id)?->caption() ?? Caption::of([]),
-                    );
-                } catch (UnableToDeliver) {
-                    continue;
-                }
-                if (
-                    $some->contains(
-                        fn (DeliveryFile $file): bool => isset($now[$file->way]) &&
-                            $now[$file->way] !== $file->fingerprint,
-                    )
-                ) {
+                $plain = fn (DeliveryFile $file): string => str_starts_with($file->way, 'original:')
+                    ? Ways::ORIGINALS
+                    : $file->way;
+                $asked = array_values($some->map($plain)->unique()->all());
+                $caption = $captions->get($frame->id)?->caption() ?? Caption::of([]);
+                $now = $this->fingerprints($frame, $asked, $delivery, $caption);
+                $own = $some->pluck('fingerprint', 'way')->all();
+                if (array_diff_assoc(array_intersect_key($now, $own), $own) !== []) {
                     $changed[$frame->id] = $frame->name;
                 }
             }
         }
 
         return array_values($changed);
+    }
+
+    /**
+     * @param  list<string>  $ways
+     * @return array<string, string> way => as it would be made now; none where nothing can be made
+     */
+    private function fingerprints(Frame $frame, array $ways, Delivery $delivery, Caption $caption): array
+    {
+        try {
+            return app(Ways::class)->fingerprints($frame, $ways, $delivery, $caption);
+        } catch (UnableToDeliver) {
+            return [];
+        }
     }
 
     /** Mails the link, and says what is new where something was there before. */

@@ -95,17 +95,7 @@ final class Zipping
         $stored = "zips/{$part->number}-{$scope}-{$number}.zip";
         $path = $part->delivery->folder()."/{$stored}";
         $this->makeRoom($path, $files);
-        $list = $this->handoff->list($part->delivery);
-        $entries = array_map(
-            fn (DeliveryFile $file): array => [
-                'path' => $part->delivery->folder()."/{$file->stored}",
-                'name' => $file->name,
-                'hash' => $file->hash,
-            ],
-            $files,
-        );
-        $more = $list === null ? [] : [HandoffFiles::LIST => $list];
-        if (! $this->writer->write("{$path}.part", $entries, $reached, $more)) {
+        if (! $this->write($part->delivery, "{$path}.part", $files, $reached)) {
             return false;
         }
         rename("{$path}.part", $path);
@@ -122,6 +112,25 @@ final class Zipping
         ]);
 
         return true;
+    }
+
+    /**
+     * @param  list<DeliveryFile>  $files
+     * @param  callable(float): bool  $reached
+     *
+     * @throws UnableToDeliver
+     */
+    private function write(Delivery $delivery, string $path, array $files, callable $reached): bool
+    {
+        $entry = fn (DeliveryFile $file): array => [
+            'path' => $delivery->folder()."/{$file->stored}",
+            'name' => $file->name,
+            'hash' => $file->hash,
+        ];
+        $list = $this->handoff->list($delivery);
+        $more = $list === null ? [] : [HandoffFiles::LIST => $list];
+
+        return $this->writer->write($path, array_map($entry, $files), $reached, $more);
     }
 
     /**

@@ -54,10 +54,9 @@ final class CopyCard extends WorkInTurns
         $places = app(Places::class)->used($card->shoot->studio_id);
         $names = array_values($places->map(fn (Place $place): string => $place->name)->all());
         if (! is_dir($card->slot)) {
-            $task->fail(
-                UnusableSlot::isGone($card->name)->getMessage().
-                    ' Is the card still in its slot? Put it back and go on; what is verified stays verified.',
-            );
+            $why = UnusableSlot::isGone($card->name)->getMessage();
+            $ask = 'Is the card still in its slot? Put it back and go on; what is verified stays verified.';
+            $task->fail("{$why} {$ask}");
 
             return false;
         }
@@ -66,20 +65,21 @@ final class CopyCard extends WorkInTurns
         [$done, $pieces] = $this->verified($card, $names);
         $task->beginWith($done, (int) $this->ticked($card)->sum('size'), $pieces, $this->ticked($card)->count());
         $this->failed = app(Places::class)->troubles($places, $this->needs($card, $names));
-        // Without room for what is known to come, nothing is begun; once begun, the other places go on.
-        $isTooSmall =
-            $done === $task->resumed_from &&
-            array_filter($this->failed, fn (UnableToCopy $reason): bool => $reason->about === Concern::Room) !== [];
-        if ($isTooSmall || count($this->failed) === count($names)) {
+        if ($this->cannotBegin($done === $task->resumed_from, count($names))) {
             $task->fail(implode(' ', $this->said()));
 
             return false;
         }
-        if (! $this->copyAll($task, $card, $places, $done, $pieces)) {
-            return false;
-        }
 
-        return $this->conclude($task, $card, $names);
+        return $this->copyAll($task, $card, $places, $done, $pieces) && $this->conclude($task, $card, $names);
+    }
+
+    /** Without room for what is known to come, nothing is begun; once begun, the other places go on. */
+    private function cannotBegin(bool $isFirstTurn, int $places): bool
+    {
+        $isFull = fn (UnableToCopy $reason): bool => $reason->about === Concern::Room;
+
+        return ($isFirstTurn && array_filter($this->failed, $isFull) !== []) || count($this->failed) === $places;
     }
 
     /** The previews, which waited for the last copies, come to their end. */
@@ -175,31 +175,33 @@ final class CopyCard extends WorkInTurns
         $named = $open->filter(
             fn (CardFile $file): bool => $file->copy_problem !== null && $file->copy_failed_at >= $task->created_at,
         );
-        $said = $this->said();
-        if ($named->isNotEmpty()) {
-            $said[] =
-                $named->count() === 1
-                    ? (string) $named->first()->copy_problem
-                    : $named->count().
-                        ' files could not be copied: '.
-                        $named->take(self::NAMED)->map(fn (CardFile $file): string => $file->shown())->implode(', ').
-                        ($named->count() > self::NAMED ? ' and more' : '').
-                        '. '.
-                        $named->first()->copy_problem;
-        }
-        $all = $this->ticked($card)->count();
+        $said = [...$this->said(), ...$this->named($named)];
         if ($this->failed !== [] && $named->isEmpty()) {
             $said[] = 'The other places have all files.';
         } elseif (! $isSafe) {
-            $said[] =
-                number_format($all - $open->count()).
-                ' of '.
-                number_format($all).
-                ' files stand verified in all places.';
+            $all = $this->ticked($card)->count();
+            $there = number_format($all - $open->count());
+            $said[] = "{$there} of ".number_format($all).' files have verified copies in all places.';
         }
         $task->fail(implode(' ', $said));
 
         return false;
+    }
+
+    /**
+     * @param  Collection<int, CardFile>  $files  that could not be copied
+     * @return list<string>
+     */
+    private function named(Collection $files): array
+    {
+        $problem = (string) $files->first()?->copy_problem;
+        if ($files->count() < 2) {
+            return $files->isEmpty() ? [] : [$problem];
+        }
+        $names = $files->take(self::NAMED)->map(fn (CardFile $file): string => $file->shown())->implode(', ');
+        $more = $files->count() > self::NAMED ? ' and more' : '';
+
+        return ["{$files->count()} files could not be copied: {$names}{$more}. {$problem}"];
     }
 
     /**

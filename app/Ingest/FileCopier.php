@@ -217,23 +217,32 @@ final class FileCopier
         $again = [];
         foreach ($standing as $name => $folder) {
             $path = $folder.'/'.$file->destination;
+            $own = Copy::query()->where(['file_id' => $file->id, 'place' => $name]);
             if ($this->readBack($path) === $hand->hash) {
                 @unlink(Disk::temporary($path));
                 $hand->verified[] = $name;
-            } elseif (
-                Copy::query()
-                    ->where(['file_id' => $file->id, 'place' => $name])
-                    ->doesntExist()
-            ) {
+            } elseif ($own->doesntExist()) {
                 $hand->failures[$name] = UnableToCopy::isOccupied($name, $file->shown());
             } else {
-                rename(
-                    $path,
-                    dirname($path).'/.damaged-'.now()->format('Ymd-His-v').'-'.hash('xxh3', basename($path)),
-                );
+                self::putAside($path);
                 $again[$name] = $folder;
             }
         }
+        $this->makeAgain($card, $file, $hand, $again, $goesOn);
+    }
+
+    private static function putAside(string $path): void
+    {
+        $name = '.damaged-'.now()->format('Ymd-His-v').'-'.hash('xxh3', basename($path));
+        rename($path, dirname($path)."/{$name}");
+    }
+
+    /**
+     * @param  array<string, string>  $again  places whose copy was damaged
+     * @param  callable(int): bool  $goesOn
+     */
+    private function makeAgain(Card $card, CardFile $file, CopyInHand $hand, array $again, callable $goesOn): void
+    {
         foreach ($again as $name => $folder) {
             try {
                 $targets = [$name => $this->open($name, $folder.'/'.$file->destination)];

@@ -23,29 +23,33 @@ final class IngestReport implements StageReport
             ->groupBy('shoot_id');
         $stages = [];
         foreach ($shoots as $shoot) {
-            $own = $cards->get($shoot->id) ?? collect();
-            $safe = $own->where('state', CardState::Safe)->count();
-            $chosen = $own->where('state', CardState::Chosen)->count();
-            $waiting = $own->count() - $safe - $chosen;
-            $stages[$shoot->id] = match (true) {
-                $own->isEmpty() => new Stage('ingest', 0.0, 'no cards', 'Read the first card', 'no frames yet'),
-                $own->contains(fn (Card $card): bool => $card->hasLostCopies()) => $this->lost($own, $safe),
-                $waiting > 0 => new Stage(
-                    'ingest',
-                    $safe / $own->count(),
-                    "{$waiting} not safe",
-                    $waiting === 1 ? 'Copy the card' : "Copy {$waiting} cards",
-                    $waiting === 1
-                        ? '1 card not yet safe · do not format'
-                        : "{$waiting} cards not yet safe · do not format",
-                    true,
-                ),
-                $chosen > 0 => new Stage('ingest', 1.0, "{$safe} safe, {$chosen} copied in part"),
-                default => new Stage('ingest', 1.0, $safe === 1 ? '1 card safe' : "{$safe} cards safe"),
-            };
+            $stages[$shoot->id] = $this->ofCards($cards->get($shoot->id) ?? new Collection());
         }
 
         return $stages;
+    }
+
+    /** @param  Collection<int, Card>  $cards */
+    private function ofCards(Collection $cards): Stage
+    {
+        $safe = $cards->where('state', CardState::Safe)->count();
+        $chosen = $cards->where('state', CardState::Chosen)->count();
+        $waiting = $cards->count() - $safe - $chosen;
+
+        return match (true) {
+            $cards->isEmpty() => new Stage('ingest', 0.0, 'no cards', 'Read the first card', 'no frames yet'),
+            $cards->contains(fn (Card $card): bool => $card->hasLostCopies()) => $this->lost($cards, $safe),
+            $waiting > 0 => new Stage(
+                'ingest',
+                $safe / $cards->count(),
+                "{$waiting} not safe",
+                $waiting === 1 ? 'Copy the card' : "Copy {$waiting} cards",
+                ($waiting === 1 ? '1 card' : "{$waiting} cards").' not yet safe · do not format',
+                true,
+            ),
+            $chosen > 0 => new Stage('ingest', 1.0, "{$safe} safe, {$chosen} copied in part"),
+            default => new Stage('ingest', 1.0, $safe === 1 ? '1 card safe' : "{$safe} cards safe"),
+        };
     }
 
     /** @param  \Illuminate\Support\Collection<int, Card>  $cards */

@@ -30,17 +30,10 @@ final class KnownCards
         if ($sample === []) {
             return null;
         }
-        $id = DB::table('files')
-            ->whereIn('fingerprint', $sample)
-            ->join('cards', 'cards.id', '=', 'files.card_id')
-            ->whereIn('cards.shoot_id', Shoot::query()->where('studio_id', $shoot->studio_id)->select('id'))
-            ->groupBy('files.card_id', 'cards.shoot_id')
-            ->orderByRaw('cards.shoot_id = ? DESC, COUNT(*) DESC', [$shoot->id])
-            ->value('files.card_id');
-        if ($id === null) {
+        $card = $this->likeliest($shoot, $sample);
+        if ($card === null) {
             return null;
         }
-        $card = Card::query()->with('shoot')->whereKey($id)->firstOrFail();
         $known = DB::table('files')->where('card_id', $card->id)->pluck('fingerprint', 'path')->all();
         $new = [];
         $changed = 0;
@@ -67,5 +60,19 @@ final class KnownCards
                 ->with('shoot')
                 ->orderByDesc('id')
                 ->first();
+    }
+
+    /** @param  list<string>  $fingerprints  of some files of the card */
+    private function likeliest(Shoot $shoot, array $fingerprints): ?Card
+    {
+        $id = DB::table('files')
+            ->whereIn('fingerprint', $fingerprints)
+            ->join('cards', 'cards.id', '=', 'files.card_id')
+            ->whereIn('cards.shoot_id', Shoot::query()->where('studio_id', $shoot->studio_id)->select('id'))
+            ->groupBy('files.card_id', 'cards.shoot_id')
+            ->orderByRaw('cards.shoot_id = ? DESC, COUNT(*) DESC', [$shoot->id])
+            ->value('files.card_id');
+
+        return $id === null ? null : Card::query()->with('shoot')->whereKey($id)->first();
     }
 }

@@ -9,6 +9,7 @@ use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\DcfName;
 use Kanpai\Core\Ingest\NamePattern;
 use Kanpai\Core\Ingest\NamePlan;
+use stdClass;
 
 /**
  * What a pattern would make of the files that are still to be copied, as folders with their first and last names; and
@@ -42,28 +43,15 @@ final class NameTree
         if ($isExample) {
             $planned = $this->example($shoot, $pattern);
         }
-        $folders = [];
         $clashes = [];
         foreach ($planned as $plan) {
-            $folder = dirname($plan['path']) === '.' ? '' : dirname($plan['path']);
-            $name = mb_scrub(basename($plan['path']), 'UTF-8');
-            $folders[$folder] ??= [
-                'folder' => mb_scrub($folder, 'UTF-8'),
-                'files' => 0,
-                'first' => $name,
-                'last' => $name,
-                'example' => $name,
-            ];
-            $folders[$folder]['files']++;
-            $folders[$folder]['last'] = $name;
             if ($plan['clash'] !== '') {
-                $clashes[] = ['was' => mb_scrub($plan['clash'], 'UTF-8'), 'becomes' => $name];
+                $clashes[] = ['was' => mb_scrub($plan['clash']), 'becomes' => mb_scrub(basename($plan['path']))];
             }
         }
-        ksort($folders);
 
         return [
-            'folders' => array_values($folders),
+            'folders' => self::folders(array_column($planned, 'path')),
             'files' => count($planned),
             'clashes' => count($clashes),
             'named' => array_slice($clashes, 0, self::NAMED),
@@ -71,6 +59,31 @@ final class NameTree
             'copied' => count($anew),
             'renamed' => count(array_filter($anew, fn (array $plan): bool => $plan['from'] !== $plan['to'])),
         ];
+    }
+
+    /**
+     * @param  list<string>  $paths
+     * @return list<Folder> by name
+     */
+    private static function folders(array $paths): array
+    {
+        $folders = [];
+        foreach ($paths as $path) {
+            $folder = dirname($path) === '.' ? '' : dirname($path);
+            $name = mb_scrub(basename($path));
+            $folders[$folder] ??= [
+                'folder' => mb_scrub($folder),
+                'files' => 0,
+                'first' => $name,
+                'last' => $name,
+                'example' => $name,
+            ];
+            $folders[$folder]['files']++;
+            $folders[$folder]['last'] = $name;
+        }
+        ksort($folders);
+
+        return array_values($folders);
     }
 
     /**
@@ -88,20 +101,7 @@ final class NameTree
                 'then' => $plan['to'],
             ];
         }
-        $waiting = $this->naming->plan($shoot, $pattern);
-        foreach (
-            DB::table('files')
-                ->leftJoin('frames', 'frames.id', '=', 'files.frame_id')
-                ->whereIntegerInRaw('files.id', array_keys($waiting))
-                ->get(['files.id', 'files.path', 'files.modified_at', 'frames.taken_ms']) as $row
-        ) {
-            $all[(int) $row->id] = [
-                'taken' => (int) ($row->taken_ms ?? $row->modified_at * 1000),
-                'camera' => DcfName::displayable($row->path),
-                'now' => '',
-                'then' => $waiting[(int) $row->id]['path'],
-            ];
-        }
+        $all = array_replace($all, $this->waiting($shoot, $pattern));
         uasort($all, fn (array $a, array $b): int => $a['taken'] <=> $b['taken']);
         $zone = $shoot->zone();
         $shown = array_map(
@@ -155,5 +155,22 @@ final class NameTree
                 ],
             ]),
         );
+    }
+
+    /** @return array<int, array{taken: int, camera: string, now: string, then: string}> of files that wait for the copy */
+    private function waiting(Shoot $shoot, NamePattern $pattern): array
+    {
+        $planned = $this->naming->plan($shoot, $pattern);
+        $files = DB::table('files')
+            ->leftJoin('frames', 'frames.id', '=', 'files.frame_id')
+            ->whereIntegerInRaw('files.id', array_keys($planned))
+            ->get(['files.id', 'files.path', 'files.modified_at', 'frames.taken_ms']);
+
+        return $files->keyBy('id')->map(fn (stdClass $row): array => [
+            'taken' => (int) ($row->taken_ms ?? $row->modified_at * 1000),
+            'camera' => DcfName::displayable($row->path),
+            'now' => '',
+            'then' => $planned[(int) $row->id]['path'],
+        ])->all();
     }
 }

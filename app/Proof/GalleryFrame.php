@@ -10,6 +10,7 @@ use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Kanpai\Core\Proof\Published;
 
 /**
  * A frame in a gallery, with its proofs, as it was published.
@@ -62,5 +63,17 @@ final class GalleryFrame extends Model
     public function large(Share $share): ?string
     {
         return $share->is_watermarked ? $this->large_path : $this->plain_large_path ?? $this->large_path;
+    }
+
+    /** What guests see of it. */
+    public function published(): Published
+    {
+        return new Published(
+            (string) $this->picture,
+            (int) $this->taken_ms,
+            (string) $this->headline,
+            (string) $this->description,
+            $this->gone_at === null,
+        );
     }
 }

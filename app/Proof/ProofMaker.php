@@ -25,6 +25,8 @@ final class ProofMaker
 
     private const QUALITY = 78;
 
+    private const PATHS = ['small_path', 'large_path', 'plain_small_path', 'plain_large_path'];
+
     private ?Gallery $gallery = null;
 
     private ?Watermark $mark = null;
@@ -41,13 +43,7 @@ final class ProofMaker
         }
         if ($frame->large_path === null) {
             // Nothing of it could be read: its place stays empty.
-            $proof->update([
-                'small_path' => '',
-                'large_path' => '',
-                'plain_small_path' => '',
-                'plain_large_path' => '',
-                'picture' => '',
-            ]);
+            $proof->update(array_fill_keys(self::PATHS, '') + ['picture' => '']);
 
             return;
         }

@@ -34,26 +34,23 @@ final class ProofReport implements StageReport
         $counts = FrameCounts::of($shoots);
         $stages = [];
         foreach ($shoots as $shoot) {
-            $out = (int) ($galleries[$shoot->id] ?? 0);
-            $selections = (int) ($sent[$shoot->id] ?? 0);
-            $kept = $counts->decided($shoot, Verdict::Keep);
-            $stages[$shoot->id] = match (true) {
-                $selections > 0 => new Stage(
-                    'proof',
-                    1.0,
-                    $selections === 1 ? '1 selection' : "{$selections} selections",
-                ),
-                $out > 0 => new Stage('proof', 0.5, $out === 1 ? '1 out' : "{$out} out", '', 'waiting for the guest'),
-                $kept > 0 => new Stage(
-                    'proof',
-                    0.0,
-                    'none out',
-                    'Publish '.number_format($kept).' kept frames',
-                ),
-                default => new Stage('proof', 0.0),
-            };
+            $stages[$shoot->id] = $this->of(
+                (int) ($galleries[$shoot->id] ?? 0),
+                (int) ($sent[$shoot->id] ?? 0),
+                $counts->decided($shoot, Verdict::Keep),
+            );
         }
 
         return $stages;
+    }
+
+    private function of(int $out, int $sent, int $kept): Stage
+    {
+        return match (true) {
+            $sent > 0 => new Stage('proof', 1.0, $sent === 1 ? '1 selection' : "{$sent} selections"),
+            $out > 0 => new Stage('proof', 0.5, $out === 1 ? '1 out' : "{$out} out", '', 'waiting for the guest'),
+            $kept > 0 => new Stage('proof', 0.0, 'none out', 'Publish '.number_format($kept).' kept frames'),
+            default => new Stage('proof', 0.0),
+        };
     }
 }

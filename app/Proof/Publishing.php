@@ -18,6 +18,7 @@ use Kanpai\Core\Proof\Change;
 use Kanpai\Core\Proof\Published;
 use Kanpai\Core\Proof\Rights;
 use Kanpai\Core\Proof\Sectioning;
+use stdClass;
 
 /**
  * Makes galleries, and brings them up to date. What guests said is never touched: a picture keeps its number, and one
@@ -88,20 +89,15 @@ final class Publishing
         DB::transaction(function () use ($gallery): void {
             Gallery::query()->whereKey($gallery->id)->lockForUpdate()->first();
             foreach ($this->outOfDate($gallery) as ['proof' => $proof, 'changes' => $changes, 'now' => $now]) {
+                // Proofs carry captions and times of their own where that was asked for.
+                $of = [Change::Picture, ...$gallery->metadata === 'all' ? [Change::Caption, Change::Clock] : []];
+                $isMadeAnew = array_filter($changes, fn (Change $one): bool => in_array($one, $of, true)) !== [];
                 $proof->update([
                     'gone_at' => $now->isMeant ? null : $proof->gone_at ?? now(),
                     'headline' => $now->headline,
                     'description' => $now->description,
                     'taken_ms' => $now->taken,
-                    // Proofs carry captions and times of their own where that was asked for.
-                    ...in_array(Change::Picture, $changes, true) ||
-                    ($gallery->metadata === 'all' &&
-                        array_intersect(
-                            [Change::Caption->value, Change::Clock->value],
-                            array_column($changes, 'value'),
-                        ) !== [])
-                        ? ['plain_large_path' => null]
-                        : [],
+                    ...$isMadeAnew ? ['plain_large_path' => null] : [],
                 ]);
             }
             $this->add($gallery, $this->meant($gallery));
@@ -133,22 +129,10 @@ final class Publishing
         $meant = $this->meantNow($gallery);
         foreach ($this->rows($gallery) as $row) {
             $row->now_meant = $row->now_meant && ($meant === null || isset($meant[(int) $row->frame_id]));
-            $proof = (new GalleryFrame())->newFromBuilder(
-                array_diff_key((array) $row, [
-                    'now_picture' => 1,
-                    'now_taken' => 1,
-                    'now_headline' => 1,
-                    'now_description' => 1,
-                    'now_meant' => 1,
-                ]),
-            );
-            $then = new Published(
-                (string) $proof->picture,
-                (int) $proof->taken_ms,
-                (string) $proof->headline,
-                (string) $proof->description,
-                $proof->gone_at === null,
-            );
+            $isOwn = fn (string $column): bool => ! str_starts_with($column, 'now_');
+            $own = array_filter((array) $row, $isOwn, ARRAY_FILTER_USE_KEY);
+            $proof = (new GalleryFrame())->newFromBuilder($own);
+            $then = $proof->published();
             // A picture that is not made yet is no other one.
             $now = new Published(
                 $proof->picture === null ? '' : (string) $row->now_picture,
@@ -263,70 +247,67 @@ final class Publishing
                 )
                 ->get()
                 ->keyBy('id');
-            $rows = [];
-            foreach ($some as $id) {
-                $frame = $known->get($id);
-                if ($frame === null) {
-                    continue;
-                }
-                $rows[] = [
-                    'gallery_id' => $gallery->id,
-                    'frame_id' => $id,
-                    'number' => ++$number,
-                    'width' => $frame->width,
-                    'height' => $frame->height,
-                    'taken_ms' => $frame->taken_ms,
-                    'headline' => (string) $frame->headline,
-                    'description' => (string) $frame->description,
-                    'came_at' => now()->format('Y-m-d H:i:s.v'),
-                ];
-            }
-            DB::table('gallery_frames')->insert($rows);
-            $came += count($rows);
+            $rows = $some
+                ->map(fn (int $id): ?stdClass => $known->get($id))
+                ->filter()
+                ->map(fn (stdClass $one): array => ['number' => ++$number, ...self::row($gallery, $one)]);
+            DB::table('gallery_frames')->insert($rows->values()->all());
+            $came += $rows->count();
         }
 
         return $came;
     }
 
+    /** @return array<string, mixed> of a picture as it stands now */
+    private static function row(Gallery $gallery, stdClass $frame): array
+    {
+        return [
+            'gallery_id' => $gallery->id,
+            'frame_id' => $frame->id,
+            'width' => $frame->width,
+            'height' => $frame->height,
+            'taken_ms' => $frame->taken_ms,
+            'headline' => (string) $frame->headline,
+            'description' => (string) $frame->description,
+            'came_at' => now()->format('Y-m-d H:i:s.v'),
+        ];
+    }
+
+    /**
+     * @param  Collection<int, stdClass>  $rows
+     * @return list<array{moment: int, local: int, headline: string, sets: list<string>, shoot: string}>
+     */
+    private function described(Gallery $gallery, Collection $rows): array
+    {
+        $sets = [];
+        foreach ($gallery->sectioning === Sectioning::Set ? FrameSet::ofShoot($gallery->shoot)->get() : [] as $set) {
+            foreach ($set->frames($gallery->shoot) as $frame) {
+                $sets[$frame][] = $set->name;
+            }
+        }
+        $shoots = Shoot::query()->whereKey($rows->pluck('shoot_id')->unique())->pluck('name', 'id');
+
+        return array_values($rows->map(fn (stdClass $row): array => [
+            'moment' => (int) $row->moment,
+            'local' => $gallery->shoot->zone()->local((int) $row->taken_ms),
+            'headline' => (string) $row->headline,
+            'sets' => $sets[$row->frame_id] ?? [],
+            'shoot' => (string) $shoots[$row->shoot_id],
+        ])->all());
+    }
+
     /** Parts the gallery into its sections. */
     private function arrange(Gallery $gallery): void
     {
-        $sets = [];
-        if ($gallery->sectioning === Sectioning::Set) {
-            foreach (FrameSet::ofShoot($gallery->shoot)->get() as $set) {
-                foreach ($set->frames($gallery->shoot) as $frame) {
-                    $sets[$frame][] = $set->name;
-                }
-            }
-        }
-        $shoots = [];
         $rows = DB::table('gallery_frames')
             ->join('frames', 'frames.id', '=', 'gallery_frames.frame_id')
             ->where('gallery_id', $gallery->id)
             ->orderBy('gallery_frames.taken_ms')
             ->orderBy('number')
-            ->get([
-                'gallery_frames.id',
-                'frame_id',
-                'gallery_frames.taken_ms',
-                'moment',
-                'shoot_id',
-                'headline',
-                'section',
-            ]);
-        $frames = [];
-        foreach ($rows as $row) {
-            $shoots[$row->shoot_id] ??= (string) Shoot::query()->whereKey($row->shoot_id)->value('name');
-            $frames[] = [
-                'moment' => (int) $row->moment,
-                'local' => $gallery->shoot->zone()->local((int) $row->taken_ms),
-                'headline' => (string) $row->headline,
-                'sets' => $sets[$row->frame_id] ?? [],
-                'shoot' => $shoots[$row->shoot_id],
-            ];
-        }
+            ->select('gallery_frames.*', 'moment', 'shoot_id')
+            ->get();
         $titled = [];
-        foreach ($gallery->sectioning->titles($frames) as $i => $title) {
+        foreach ($gallery->sectioning->titles($this->described($gallery, $rows)) as $i => $title) {
             $row = $rows->get($i);
             if ($row !== null && $row->section !== $title) {
                 $titled[mb_substr($title, 0, 160)][] = $row->id;

@@ -177,19 +177,25 @@ final class CaptionsController
                 ->route('captions.show', $shoot)
                 ->with('message', "The sheet “{$name}” is saved for all shoots.");
         }
-        $filter = FrameFilter::ofQuery($request->query->all());
-        if ($level === 'moment') {
-            $filter = FrameFilter::ofQuery([...$filter->toQuery(), 'from' => $from, 'to' => $to]);
-        }
-        $batch = Batch::query()->create([
+        $filter = FrameFilter::ofQuery($request->query->all())->toQuery();
+        $within = $level === 'moment' ? FrameFilter::ofQuery([...$filter, 'from' => $from, 'to' => $to]) : null;
+
+        return redirect()->route('captions.batch', [
+            $shoot,
+            $this->filling($request, $shoot, $within?->toQuery() ?? $filter),
+        ]);
+    }
+
+    /** @param  array<string, int|string>  $filter */
+    private function filling(SheetRequest $request, Shoot $shoot, array $filter): Batch
+    {
+        return Batch::query()->create([
             'shoot_id' => $shoot->id,
             'member_id' => $request->user()?->id,
             'title' => 'Filling in the sheets',
             'edit' => ['kind' => 'sheets', ...ChosenFrames::of($request, $shoot)],
-            'filter' => $filter->toQuery(),
+            'filter' => $filter,
         ]);
-
-        return redirect()->route('captions.batch', [$shoot, $batch]);
     }
 
     private function keep(Shoot $shoot, CaptionSheet $sheet, string $level, string $name, ?int $from, ?int $to): void
@@ -285,22 +291,29 @@ final class CaptionsController
         $row = FrameCaption::query()->find($frame->id);
         $before = $row?->caption() ?? Caption::nothing();
         $caption = $captioning->sheets($frame, $row)->of($before, $captioning->values($frame, $before));
-        $unknown = array_map(
-            fn (string $text): array => $captioning->codes->expand($text)->unknown,
-            array_values($caption->values()),
-        );
 
         return [
             'frame' => $frame,
             'caption' => $caption,
             'at' => $at,
             'count' => $count,
-            'cut' => $caption->cutInIim(),
             'own' => $row->own ?? [],
-            'missing' => array_filter(
-                array_map(Field::from(...), $shoot->studio->required_fields),
-                fn (Field $field): bool => $caption->text($field) === '',
-            ),
+            ...$this->doubts($shoot, $captioning, $caption),
+        ];
+    }
+
+    /** @return array<string, mixed> what is to be said of a caption before it is applied */
+    private function doubts(Shoot $shoot, Captioning $captioning, Caption $caption): array
+    {
+        $unknown = array_map(
+            fn (string $text): array => $captioning->codes->expand($text)->unknown,
+            array_values($caption->values()),
+        );
+        $required = array_map(Field::from(...), $shoot->studio->required_fields);
+
+        return [
+            'cut' => $caption->cutInIim(),
+            'missing' => array_filter($required, fn (Field $field): bool => $caption->text($field) === ''),
             'unknownCodes' => array_values(array_unique(array_merge([], ...$unknown))),
             'unlisted' => $this->keywords->ofStudio($shoot->studio)->unknown($caption->items(Field::Keywords)),
         ];

@@ -13,6 +13,7 @@ use App\Captions\Sidecars;
 use App\Captions\WriteCaptions;
 use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Support\Facades\DB;
 
@@ -56,9 +57,10 @@ final class SidecarsController
             ->with('frame')
             ->when($request->filled('sidecar'), fn ($query) => $query->whereKey($request->integer('sidecar')))
             ->get();
-        $isTaken = DB::transaction(function () use ($request, $shoot, $files, $takesTheirs): bool {
+        $taken = $takesTheirs ? $files : new Collection();
+        DB::transaction(function () use ($request, $shoot, $files, $taken): void {
             $texts = $marks = [];
-            foreach ($takesTheirs ? $files : [] as $file) {
+            foreach ($taken as $file) {
                 [$fields, $given] = $file->taken();
                 $texts[$file->frame_id] = ($texts[$file->frame_id] ?? []) + $fields;
                 $marks[$file->frame_id] = ($marks[$file->frame_id] ?? []) + $given;
@@ -68,10 +70,8 @@ final class SidecarsController
             if ($texts !== []) {
                 $this->take($request, $shoot, $texts, $marks);
             }
-
-            return $texts !== [];
         });
-        if (! $isTaken && $shoot->studio->writes_sidecars) {
+        if ($taken->isEmpty() && $shoot->studio->writes_sidecars) {
             WriteCaptions::start($shoot);
         }
         $message = $takesTheirs

@@ -6,6 +6,7 @@ namespace App\Cull\Http;
 
 use App\Copies\Places;
 use App\Copies\VerifiedPicture;
+use App\Frames\CardFile;
 use App\Frames\Frame;
 use App\Imaging\UnableToMakePicture;
 use App\Ingest\EmbeddedPictures;
@@ -41,20 +42,27 @@ final class WholePictureController
             );
         }
         // A JPEG beside the raw file has all pixels; what a raw file embeds may have fewer.
-        foreach ($found->files->sortBy(fn ($file): int => $file->kind === FileKind::Jpeg ? 0 : 1) as $file) {
-            $path = $file->kind->isPicture() ? $file->verifiedPath($folders) ?? $card->path($found->card, $file) : null;
-            if ($path === null) {
-                continue;
-            }
-            if ($file->kind === FileKind::Jpeg) {
-                return response()->file($path, $headers);
-            }
-            try {
-                return response($embedded->largest($path)['bytes'], 200, $headers);
-            } catch (UnableToMakePicture) {
-                continue;
+        $pictures = $found->files->filter(fn (CardFile $file): bool => $file->kind->isPicture());
+        foreach ($pictures->sortBy(fn (CardFile $file): int => $file->kind === FileKind::Jpeg ? 0 : 1) as $file) {
+            $path = $file->verifiedPath($folders) ?? $card->path($found->card, $file);
+            $answer = $path === null ? null : $this->answer($path, $file->kind, $headers, $embedded);
+            if ($answer !== null) {
+                return $answer;
             }
         }
         abort(404, 'No copy of this frame is within reach.');
+    }
+
+    /** @param  array<string, string>  $headers */
+    private function answer(string $path, FileKind $kind, array $headers, EmbeddedPictures $embedded): ?Response
+    {
+        if ($kind === FileKind::Jpeg) {
+            return response()->file($path, $headers);
+        }
+        try {
+            return response($embedded->largest($path)['bytes'], 200, $headers);
+        } catch (UnableToMakePicture) {
+            return null;
+        }
     }
 }

@@ -18,6 +18,7 @@ use App\Ingest\Versions;
 use App\Studio\Shoot;
 use App\Studio\StudioFolders;
 use Illuminate\Contracts\View\View;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
@@ -134,34 +135,38 @@ final class HandoffsController
         if ($request->boolean('leave')) {
             $returning->leave($returned);
         } else {
-            $said = $request->validate(
+            $name = (string) $request->validate(
                 ['frame' => ['required', 'string', 'max:120']],
                 ['frame.required' => 'Say to which frame it belongs.'],
-            );
-            $found = Frame::of($returned->shoot)
-                ->where(
-                    fn ($frames) => $frames
-                        ->where('frames.id', ctype_digit($said['frame']) ? (int) $said['frame'] : 0)
-                        ->orWhere('name', $said['frame'])
-                        ->orWhere('camera_name', $said['frame'])
-                        ->orWhere(
-                            'name',
-                            'like',
-                            addcslashes(pathinfo($said['frame'], PATHINFO_FILENAME), '%_\\').'.%',
-                        ),
-                )
-                ->get();
-            if ($found->count() !== 1) {
-                throw ValidationException::withMessages([
-                    "frame-{$returned->id}" => $found->isEmpty()
-                        ? "No frame of this shoot is called {$said['frame']}."
-                        : "{$found->count()} frames are called {$said['frame']}; choose one of them.",
-                ]);
-            }
-            $returning->answer($returned, $found->sole());
+            )['frame'];
+            $returning->answer($returned, self::called($returned, $name));
         }
 
         return $this->back($returned);
+    }
+
+    /** @throws ValidationException unless exactly one frame is called so */
+    private static function called(ReturnedFile $returned, string $name): Frame
+    {
+        $start = addcslashes(pathinfo($name, PATHINFO_FILENAME), '%_\\');
+        $found = Frame::of($returned->shoot)
+            ->where(
+                fn (Builder $frames) => $frames
+                    ->where('frames.id', ctype_digit($name) ? (int) $name : 0)
+                    ->orWhere('name', $name)
+                    ->orWhere('camera_name', $name)
+                    ->orWhere('name', 'like', "{$start}.%"),
+            )
+            ->get();
+        $why = match ($found->count()) {
+            0 => "No frame of this shoot is called {$name}.",
+            1 => null,
+            default => "{$found->count()} frames are called {$name}; choose one of them.",
+        };
+
+        return $why === null
+            ? $found->sole()
+            : throw ValidationException::withMessages(["frame-{$returned->id}" => $why]);
     }
 
     /** Which version stands for a frame. */

@@ -70,35 +70,11 @@ final class CopyOriginals extends WorkInTurns
         $folders = app(Places::class)->folders($task->shoot->studio_id);
         [$byte, $pieces, $done] = [$task->reached('byte'), $task->pieces, $task->done];
         foreach (WorkPlan::of($task)->from($byte) as $behind => $step) {
-            $place = app(Places::class)
-                ->used($task->shoot->studio_id)
-                ->firstWhere('id', $step['place'] ?? 0);
-            $file = CardFile::query()
-                ->with('copies', 'sameAs.copies')
-                ->whereKey($step['file'] ?? 0)
-                ->first();
             try {
-                if ($place === null) {
-                    throw UnableToCopy::isAway('the place');
-                }
-                $place->open();
-                if ($file !== null) {
-                    $this->one(
-                        $file,
-                        $place,
-                        (string) base64_decode(is_string($step['to'] ?? null) ? $step['to'] : '', true),
-                        $folders,
-                    );
-                }
+                $this->step($task, $step, $folders);
             } catch (UnableToCopy $reason) {
-                $task->fail(
-                    $reason->getMessage().
-                        ' '.
-                        number_format($pieces).
-                        ' of '.
-                        number_format($task->pieces_total).
-                        ' originals are there; beginning again goes on from them.',
-                );
+                $there = number_format($pieces).' of '.number_format($task->pieces_total).' originals are there';
+                $task->fail("{$reason->getMessage()} {$there}; beginning again goes on from them.");
 
                 return false;
             }
@@ -110,6 +86,24 @@ final class CopyOriginals extends WorkInTurns
         }
 
         return true;
+    }
+
+    /**
+     * @param  array<string, mixed>  $step
+     * @param  array<string, string>  $folders
+     *
+     * @throws UnableToCopy
+     */
+    private function step(Task $task, array $step, array $folders): void
+    {
+        $places = app(Places::class)->used($task->shoot->studio_id);
+        $place = $places->firstWhere('id', $step['place'] ?? 0) ?? throw UnableToCopy::isAway('the place');
+        $place->open();
+        $file = CardFile::query()->with('copies', 'sameAs.copies')->whereKey($step['file'] ?? 0)->first();
+        if ($file !== null) {
+            $to = is_string($step['to'] ?? null) ? $step['to'] : '';
+            $this->one($file, $place, (string) base64_decode($to, true), $folders);
+        }
     }
 
     /**
@@ -132,14 +126,21 @@ final class CopyOriginals extends WorkInTurns
             );
             $n++
         );
+        $this->sidecars($file, $place, $path, $folders);
+    }
+
+    /**
+     * @param  string  $path  of the original in the place
+     * @param  array<string, string>  $folders
+     *
+     * @throws UnableToCopy
+     */
+    private function sidecars(CardFile $file, Place $place, string $path, array $folders): void
+    {
         $name = ($file->sameAs ?? $file)->destination;
-        foreach (
-            SidecarFile::query()
-                ->where('frame_id', $file->frame_id)
-                ->whereIn('path', [Renaming::stem($name).'.xmp', "{$name}.xmp"])
-                ->orderBy('id')
-                ->get() as $sidecar
-        ) {
+        $paths = [Renaming::stem($name).'.xmp', "{$name}.xmp"];
+        $sidecars = SidecarFile::query()->where('frame_id', $file->frame_id)->whereIn('path', $paths);
+        foreach ($sidecars->orderBy('id')->get() as $sidecar) {
             $from = ($folders[$sidecar->place] ?? '')."/{$sidecar->path}";
             $text = is_file($from) ? (string) file_get_contents($from) : '';
             $to =

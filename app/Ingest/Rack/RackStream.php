@@ -68,18 +68,9 @@ final class RackStream
 
             return $bytes;
         }
-        if ($faults->failsAt !== null && $this->at + strlen($bytes) >= $faults->failsAt) {
-            $bytes = substr($bytes, 0, max(0, $faults->failsAt - $this->at));
-            if ($bytes === '') {
-                return false;
-            }
-        }
-        if (
-            $faults->flipsAt !== null &&
-            $faults->flipsAt >= $this->at &&
-            $faults->flipsAt < $this->at + strlen($bytes)
-        ) {
-            $bytes[$faults->flipsAt - $this->at] = chr(ord($bytes[$faults->flipsAt - $this->at]) ^ 1);
+        $bytes = $this->spoiled($bytes, $faults);
+        if ($bytes === '' && $faults->failsAt !== null && $this->at >= $faults->failsAt) {
+            return false;
         }
         if ($faults->pullsOutAt !== null && $this->rack->count($this->card, strlen($bytes)) >= $faults->pullsOutAt) {
             $this->rack->pullOut($this->card);
@@ -130,5 +121,19 @@ final class RackStream
         if ($this->file !== null) {
             fclose($this->file);
         }
+    }
+
+    /** The bytes as a card with these faults gives them: cut off, or with a bit that is another one. */
+    private function spoiled(string $bytes, Faults $faults): string
+    {
+        if ($faults->failsAt !== null && $this->at + strlen($bytes) >= $faults->failsAt) {
+            $bytes = substr($bytes, 0, max(0, $faults->failsAt - $this->at));
+        }
+        $flip = $faults->flipsAt === null ? -1 : $faults->flipsAt - $this->at;
+        if ($flip >= 0 && $flip < strlen($bytes)) {
+            $bytes[$flip] = chr(ord($bytes[$flip]) ^ 1);
+        }
+
+        return $bytes;
     }
 }

@@ -247,18 +247,25 @@ final class GuestController
             }
         }
 
-        return $ready === null
-            ? redirect($share->path())->with(
-                'message',
-                "Picture {$proof->number} cannot be had in full size just now. Please try again in some minutes, or ".
-                    'ask the studio.',
-            )
-            : response('', 200, [
-                'X-Accel-Redirect' => '/hidden/full-sizes/'.rawurlencode($ready),
-                'Content-Type' => 'image/jpeg',
-                'Content-Disposition' => "attachment; filename={$name}",
-                'Cache-Control' => 'private, no-store',
-            ]);
+        return $ready === null ? self::notNow($share, $proof->number) : self::sent($ready, $name);
+    }
+
+    private static function notNow(Share $share, int $number): RedirectResponse
+    {
+        $why = "Picture {$number} cannot be had in full size just now.";
+
+        return redirect($share->path())->with('message', "{$why} Please try again in some minutes, or ask the studio.");
+    }
+
+    /** nginx sends the file. */
+    private static function sent(string $file, string $name): Response
+    {
+        return response('', 200, [
+            'X-Accel-Redirect' => '/hidden/full-sizes/'.rawurlencode($file),
+            'Content-Type' => 'image/jpeg',
+            'Content-Disposition' => "attachment; filename={$name}",
+            'Cache-Control' => 'private, no-store',
+        ]);
     }
 
     /** A page that looks again by itself, until a worker has made the file. */
