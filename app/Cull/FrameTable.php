@@ -10,10 +10,12 @@ use App\Frames\Uses;
 use App\Ingest\Lanes;
 use App\Studio\Member;
 use App\Studio\Shoot;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Cull\Round\Source;
 use Kanpai\Core\Frames\Moment\Fineness;
+use stdClass;
 
 /** All frames of a shoot as columns, small enough to be sent whole: the browser never waits for the next one. */
 final class FrameTable
@@ -71,9 +73,8 @@ final class FrameTable
             ->where('round_frames.round_id', $round->id);
         $columns = [
             'id', 'taken_ms', 'camera_ms', 'body_id', 'is_dated', 'verdict', 'rating', 'uses', 'width', 'height',
-            'name',
-            'small_path', 'large_path', 'focal_length', 'exposure', 'f_number', 'iso', 'lens', 'best_px', 'sharpness',
-            'border', 'chosen', 'noted',
+            'name', 'small_path', 'large_path', 'focal_length', 'exposure', 'f_number', 'iso', 'lens',
+            'best_px', 'sharpness', 'border', 'chosen', 'noted',
         ];
 
         return array_values(Frame::inOrder($shoot)
@@ -141,50 +142,49 @@ final class FrameTable
             ->orderByDesc('id')
             ->limit(self::HISTORY)
             ->get();
+        $steps = $this->notTooMuch($steps)->reverse();
+        $marks = DB::table('marks')->whereIn('step_id', $steps->modelKeys())->get()->groupBy('step_id');
+        $told = $steps->toBase()->map(fn (Step $step): array => [
+            'id' => $step->uuid,
+            'title' => $step->title,
+            'back' => $step->undone_at !== null,
+            'marks' => array_values(($marks[$step->id] ?? collect())->map(self::mark(...))->all()),
+        ]);
+
+        return array_values($told->all());
+    }
+
+    /**
+     * The last one in any case; of the older as many as are not too much to be sent.
+     *
+     * @param  Collection<int, Step>  $steps  the last first
+     * @return Collection<int, Step>
+     */
+    private function notTooMuch(Collection $steps): Collection
+    {
         $counts = DB::table('marks')
             ->whereIn('step_id', $steps->modelKeys())
             ->groupBy('step_id')
             ->selectRaw('step_id, COUNT(*) AS n')
             ->pluck('n', 'step_id');
         $told = 0;
-        // The last one in any case; of the older as many as are not too much to be sent.
-        $steps = $steps
-            ->takeWhile(function (Step $step) use ($counts, &$told): bool {
-                $isFirst = $told === 0;
-                $told += max(1, (int) ($counts[$step->id] ?? 0));
 
-                return $isFirst || $told <= self::HISTORY_MARKS;
-            })
-            ->reverse()
-            ->values();
-        $marks = DB::table('marks')->whereIn('step_id', $steps->modelKeys())->get()->groupBy('step_id');
+        return $steps->takeWhile(function (Step $step) use ($counts, &$told): bool {
+            $isFirst = $told === 0;
+            $told += max(1, (int) ($counts[$step->id] ?? 0));
 
-        return array_values(
-            $steps
-                ->map(
-                    fn (Step $step): array => [
-                        'id' => $step->uuid,
-                        'title' => $step->title,
-                        'back' => $step->undone_at !== null,
-                        'marks' => array_values(
-                            ($marks[$step->id] ?? collect())
-                                ->map(
-                                    fn ($mark): array => [
-                                        (int) $mark->frame_id,
-                                        [
-                                            (string) $mark->verdict_before,
-                                            (int) $mark->rating_before,
-                                            (int) $mark->uses_before,
-                                        ],
-                                        [(string) $mark->verdict, (int) $mark->rating, (int) $mark->uses],
-                                        $mark->collected === null ? null : (bool) $mark->collected,
-                                    ],
-                                )
-                                ->all(),
-                        ),
-                    ],
-                )
-                ->all(),
-        );
+            return $isFirst || $told <= self::HISTORY_MARKS;
+        });
+    }
+
+    /** @return array{int, array{string, int, int}, array{string, int, int}, bool|null} */
+    private static function mark(stdClass $mark): array
+    {
+        return [
+            (int) $mark->frame_id,
+            [(string) $mark->verdict_before, (int) $mark->rating_before, (int) $mark->uses_before],
+            [(string) $mark->verdict, (int) $mark->rating, (int) $mark->uses],
+            $mark->collected === null ? null : (bool) $mark->collected,
+        ];
     }
 }

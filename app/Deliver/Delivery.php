@@ -168,4 +168,12 @@ final class Delivery extends Model
             ? 'Not fetched yet.'
             : 'Fetched '.$fetched->setTimezone($this->shoot->zone)->format('D j M, H:i').'.';
     }
+
+    /** @return \stdClass files, frames and bytes as they stand now */
+    public function counted(): \stdClass
+    {
+        $sums = 'COUNT(*) AS files, COUNT(DISTINCT frame_id) AS frames, COALESCE(SUM(bytes), 0) AS bytes';
+
+        return $this->current()->toBase()->reorder()->selectRaw($sums)->firstOrFail();
+    }
 }

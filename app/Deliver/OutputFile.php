@@ -32,4 +32,10 @@ final class OutputFile extends Model
     {
         return is_file(config('kanpai.outputs').'/'.$this->path);
     }
+
+    /** Whether the file is there, written in this way and under this name. */
+    public function isStill(string $fingerprint, string $path): bool
+    {
+        return $this->fingerprint === $fingerprint && $this->path === $path && $this->isThere();
+    }
 }

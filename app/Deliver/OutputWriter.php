@@ -37,22 +37,14 @@ final class OutputWriter
         $caption = self::caption($frame);
         $mark = self::mark($frame);
         $jpeg = VerifiedPicture::of($frame) ?? throw UnableToDeliver::noVerifiedJpeg($frame->name);
-        $known = OutputFile::query()
-            ->where('frame_id', $frame->id)
-            ->whereIn('output_id', array_keys($ways))
-            ->get()
-            ->keyBy('output_id');
+        $known = OutputFile::query()->where('frame_id', $frame->id)->whereIn('output_id', array_keys($ways));
+        $known = $known->get()->keyBy('output_id');
         $due = [];
-        foreach ($ways as $output => ['plan' => $plan, 'path' => $path]) {
-            $fingerprint = self::printed($frame, $plan, $jpeg, $caption, $mark);
+        foreach ($ways as $output => $way) {
+            $fingerprint = self::printed($frame, $way['plan'], $jpeg, $caption, $mark);
             $there = $known[$output] ?? null;
-            if (
-                $there === null ||
-                $there->fingerprint !== $fingerprint ||
-                $there->path !== $path ||
-                ! $there->isThere()
-            ) {
-                $due[$output] = ['plan' => $plan, 'path' => $path, 'fingerprint' => $fingerprint, 'before' => $there];
+            if ($there?->isStill($fingerprint, $way['path']) !== true) {
+                $due[$output] = [...$way, 'fingerprint' => $fingerprint, 'before' => $there];
             }
         }
         if ($due === []) {
@@ -170,13 +162,16 @@ final class OutputWriter
             @unlink($part);
         }
         OutputFile::query()->updateOrCreate(['output_id' => $output, 'frame_id' => $frame->id], $file);
-        if (
-            $before !== null &&
-            $before->path !== $path &&
-            OutputFile::query()->where('path', $before->path)->doesntExist()
-        ) {
-            // It has another name now.
-            @unlink(config('kanpai.outputs').'/'.$before->path);
+        if ($before !== null && $before->path !== $path) {
+            self::removeUnnamed($before->path);
+        }
+    }
+
+    /** What no output calls its own any more, since its file has another name now. */
+    private static function removeUnnamed(string $path): void
+    {
+        if (OutputFile::query()->where('path', $path)->doesntExist()) {
+            @unlink(config('kanpai.outputs').'/'.$path);
         }
     }
 

@@ -68,16 +68,10 @@ final class DeliveriesController
             'task' => $delivery->task(),
             'ways' => Ways::known($delivery->shoot->studio),
             'zips' => $delivery->zips(),
-            'files' => $delivery
-                ->current()
-                ->toBase()
-                ->reorder()
-                ->selectRaw('COUNT(*) AS files, COUNT(DISTINCT frame_id) AS frames, COALESCE(SUM(bytes), 0) AS bytes')
-                ->first(),
+            'files' => $delivery->counted(),
             'fetched' => $delivery->recipients
-                ->mapWithKeys(
-                    fn (Recipient $recipient): array => [$recipient->id => $receipts->summed($recipient->receipts)],
-                )
+                ->keyBy('id')
+                ->map(fn (Recipient $recipient): array => $receipts->summed($recipient->receipts))
                 ->all(),
             'pictured' => Delivering::pictured($delivery)->take(self::SHOWN),
             'changed' => $delivery->made_at !== null && $delivery->freed_at === null
