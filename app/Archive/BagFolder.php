@@ -134,18 +134,11 @@ final readonly class BagFolder
             @unlink("{$this->path}/{$path}");
             unset($there[$path]);
         }
-        $texts = [
+        $this->write([
             BagTags::DECLARATION => BagTags::declaration(),
             Manifest::PAYLOAD => Manifest::write($sums),
             BagTags::INFO => BagTags::info([...$info, 'Payload-Oxum' => Completeness::oxum($there)]),
-        ];
-        $sums = array_map(fn (string $text): string => hash('sha512', $text), $texts);
-        foreach ([...$texts, Manifest::TAGS => Manifest::write($sums)] as $name => $text) {
-            if (@file_put_contents("{$this->path}/{$name}", $text) !== strlen($text)) {
-                throw UnableToArchive::diskRefused($name);
-            }
-            Disk::sync("{$this->path}/{$name}");
-        }
+        ]);
         @unlink($this->path.'/'.Manifest::PAYLOAD.'.part');
         Disk::syncFolder($this->path);
 
@@ -229,6 +222,24 @@ final readonly class BagFolder
         $line = Manifest::line($path, $sum);
         if (@file_put_contents($this->path.'/'.Manifest::PAYLOAD.'.part', $line, FILE_APPEND) !== strlen($line)) {
             throw UnableToArchive::diskRefused($path);
+        }
+    }
+
+    /**
+     * The tag files and, last, their checksums.
+     *
+     * @param  array<string, string>  $texts  name => text
+     *
+     * @throws UnableToArchive
+     */
+    private function write(array $texts): void
+    {
+        $sums = array_map(fn (string $text): string => hash('sha512', $text), $texts);
+        foreach ([...$texts, Manifest::TAGS => Manifest::write($sums)] as $name => $text) {
+            if (@file_put_contents("{$this->path}/{$name}", $text) !== strlen($text)) {
+                throw UnableToArchive::diskRefused($name);
+            }
+            Disk::sync("{$this->path}/{$name}");
         }
     }
 }

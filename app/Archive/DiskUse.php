@@ -33,31 +33,38 @@ final class DiskUse
         $copies = $this->copies($ids);
         $outputs = $this->outputs($ids);
         $deliveries = $this->deliveries($ids);
-        $bags = Bag::query()->whereIn('shoot_id', $ids)->groupBy('shoot_id')->selectRaw('shoot_id, SUM(bytes) AS '.
-            'bytes');
-        $bags = $bags->toBase()->pluck('bytes', 'shoot_id');
+        $bags = Bag::query()->whereIn('shoot_id', $ids)->groupBy('shoot_id');
+        $bags = $bags->selectRaw('shoot_id, SUM(bytes) AS bytes')->toBase()->pluck('bytes', 'shoot_id');
         $used = [];
         foreach ($shoots as $shoot) {
-            $places = $copies[$shoot->id]['places'] ?? [];
-            $dropped = $copies[$shoot->id]['dropped'] ?? 0;
-            ['bytes' => $delivered, 'ended' => $ended] = $deliveries[$shoot->id] ?? ['bytes' => 0, 'ended' => 0];
-            $pictures = $this->pictures($shoot);
-            $output = $outputs[$shoot->id] ?? 0;
-            $bag = (int) ($bags[$shoot->id] ?? 0);
-            $used[$shoot->id] = [
-                'places' => $places,
-                'pictures' => $pictures,
-                'outputs' => $output,
-                'deliveries' => $delivered,
-                'ended' => $ended,
-                'bags' => $bag,
-                'dropped' => $dropped,
-                'total' => array_sum($places) + $pictures + $output + $delivered + $bag,
-                'free' => $output + $ended + $dropped,
-            ];
+            $used[$shoot->id] = self::summed([
+                'places' => $copies[$shoot->id]['places'] ?? [],
+                'pictures' => $this->pictures($shoot),
+                'outputs' => $outputs[$shoot->id] ?? 0,
+                'deliveries' => $deliveries[$shoot->id]['bytes'] ?? 0,
+                'ended' => $deliveries[$shoot->id]['ended'] ?? 0,
+                'bags' => (int) ($bags[$shoot->id] ?? 0),
+                'dropped' => $copies[$shoot->id]['dropped'] ?? 0,
+            ]);
         }
 
         return $used;
+    }
+
+    /**
+     * @param  array{places: array<string, int>, pictures: int, outputs: int, deliveries: int, ended: int, bags: int,
+     *     dropped: int}  $used
+     * @return Used
+     */
+    private static function summed(array $used): array
+    {
+        $kept = $used['pictures'] + $used['outputs'] + $used['deliveries'] + $used['bags'];
+
+        return [
+            ...$used,
+            'total' => array_sum($used['places']) + $kept,
+            'free' => $used['outputs'] + $used['ended'] + $used['dropped'],
+        ];
     }
 
     /**

@@ -85,7 +85,7 @@ final class BatchesController
 
         return redirect()
             ->route('captions.show', [$shoot, ...CaptionsController::query(FrameFilter::ofQuery($batch->filter))])
-            ->with('message', "{$batch->title}: under way. It can be taken back as one step; originals are not ".
+            ->with('message', "{$batch->title}: under way. It can be undone as one step; originals are not ".
                 'touched.');
     }
 

@@ -70,7 +70,7 @@ final class AfterController
             ->with(
                 'message',
                 number_format($count).
-                    ' dropped frames are set aside. Their files stay where they are, and they can be taken back.',
+                    ' dropped frames are set aside. Their files stay where they are, and they can be restored.',
             );
     }
 

@@ -91,20 +91,17 @@ final class ListsController
         }
         $marked = number_format($result['marked']);
         $all = number_format(count($list->marks) + count($list->problems));
-        $counts = [count($result['missing']), count($result['several']), count($list->problems)];
+        $named = "{$marked} of {$all} names on the list";
+        $unfound = [
+            'missing' => $result['missing'],
+            'several' => $result['several'],
+            'problems' => $list->problems,
+        ];
+        $some = array_map(fn (array $names): array => array_slice($names, 0, self::MOST_NAMED), $unfound);
 
         return redirect()
             ->route('cull.list', $shoot)
-            ->with(
-                'message',
-                "{$marked} of {$all} names on the list are marked, as one step that can be taken back on the ".
-                    'culling page.',
-            )
-            ->with('unfound', [
-                'missing' => array_slice($result['missing'], 0, self::MOST_NAMED),
-                'several' => array_slice($result['several'], 0, self::MOST_NAMED),
-                'problems' => array_slice($list->problems, 0, self::MOST_NAMED),
-                'counts' => $counts,
-            ]);
+            ->with('message', "{$named} are marked, as one step that can be undone on the culling page.")
+            ->with('unfound', [...$some, 'counts' => array_map(count(...), array_values($unfound))]);
     }
 }

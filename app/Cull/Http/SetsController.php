@@ -23,6 +23,9 @@ use Kanpai\Core\Frames\UseList;
 /** Sets, live sets and uses, and into which set the collection key puts frames. */
 final class SetsController
 {
+    private const NO_RULE = 'Nothing is filtered, so the live set would be all frames. Choose a verdict, a rating, '.
+        'a body, a span of time, or write a condition first.';
+
     public function store(SetInput $request, Shoot $shoot): JsonResponse
     {
         $name = trim((string) $request->string('name'));
@@ -30,24 +33,12 @@ final class SetsController
             throw ValidationException::withMessages(['name' => "There is a set called “{$name}” already."]);
         }
         $rule = $this->rule($request, $shoot);
-        $ids = Frame::of($shoot)
-            ->whereIn('frames.id', array_map(intval(...), (array) $request->input('frames', [])))
-            ->pluck('frames.id')
-            ->map(fn ($id): int => (int) $id);
-        $set =
-            $rule === null
-                ? FrameSet::ofFrames($shoot, $name, $ids, $request->boolean('everywhere'))
-                : FrameSet::query()->create([
-                    'studio_id' => $shoot->studio_id,
-                    'shoot_id' => $request->boolean('everywhere') ? null : $shoot->id,
-                    'name' => $name,
-                    'rule' => $rule,
-                ]);
-
-        if ($rule === null) {
-            // Whoever makes a set wants to collect into it.
-            Habits::of(Member::current())->collectingInto($shoot, $set->id);
-        }
+        $set = $rule === null ? $this->collected($request, $shoot, $name) : FrameSet::query()->create([
+            'studio_id' => $shoot->studio_id,
+            'shoot_id' => $request->boolean('everywhere') ? null : $shoot->id,
+            'name' => $name,
+            'rule' => $rule,
+        ]);
 
         return response()->json([
             'id' => $set->id,
@@ -72,20 +63,11 @@ final class SetsController
         if ($filter->problem !== null) {
             throw ValidationException::withMessages(['rule' => $filter->problem]);
         }
-        $serial =
-            $filter->body === null
-                ? null
-                : (string) Body::query()
-                    ->where('studio_id', $shoot->studio_id)
-                    ->whereKey($filter->body)
-                    ->value('serial');
+        $body = Body::query()->where('studio_id', $shoot->studio_id)->whereKey($filter->body);
+        $serial = $filter->body === null ? null : (string) $body->value('serial');
         $rule = $filter->toText($serial, fn (int $at): string => $shoot->zone()->format($at, 'Y-m-d H:i:s'));
         if ($rule === '') {
-            throw ValidationException::withMessages([
-                'rule' => 'Nothing is filtered, so the live set would be all frames. Choose a verdict, a rating, '.
-                    'a body, a '.
-                    'span of time, or write a condition first.',
-            ]);
+            throw ValidationException::withMessages(['rule' => self::NO_RULE]);
         }
         try {
             FrameQuery::of($shoot, FrameFilter::where($rule));
@@ -120,5 +102,18 @@ final class SetsController
         }
 
         return response()->json(['uses' => $uses->names]);
+    }
+
+    /** Whoever makes a set wants to collect into it. */
+    private function collected(SetInput $request, Shoot $shoot, string $name): FrameSet
+    {
+        $ids = Frame::of($shoot)
+            ->whereIn('frames.id', array_map(intval(...), (array) $request->input('frames', [])))
+            ->pluck('frames.id')
+            ->map(fn ($id): int => (int) $id);
+        $set = FrameSet::ofFrames($shoot, $name, $ids, $request->boolean('everywhere'));
+        Habits::of(Member::current())->collectingInto($shoot, $set->id);
+
+        return $set;
     }
 }

@@ -90,17 +90,7 @@ final class Returning
                 $file->handoff === null ? 'the watched folder' : $file->handoff->delivery->name,
             );
         } catch (UnableToMakePicture|UnableToCopy $reason) {
-            // Sent once more under its name it takes the place of the one that was no good.
-            ReturnedFile::query()
-                ->where([
-                    'shoot_id' => $file->shoot_id,
-                    'handoff_id' => $file->handoff_id,
-                    'name' => $file->name,
-                    'state' => ReturnState::Refused,
-                ])
-                ->whereKeyNot($file->id)
-                ->update(['state' => ReturnState::Left]);
-            $file->update(['state' => ReturnState::Refused, 'problem' => mb_substr($reason->getMessage(), 0, 400)]);
+            $this->refuse($file, $reason->getMessage());
 
             return;
         }
@@ -166,5 +156,15 @@ final class Returning
                 $names,
                 HandoffFrame::query()->where('handoff_id', $file->handoff_id)->pluck('frame_id', 'frame_id')->all(),
             );
+    }
+
+    /** Sent once more under its name it takes the place of the one that was no good. */
+    private function refuse(ReturnedFile $file, string $why): void
+    {
+        ReturnedFile::query()
+            ->where([...$file->only('shoot_id', 'handoff_id', 'name'), 'state' => ReturnState::Refused])
+            ->whereKeyNot($file->id)
+            ->update(['state' => ReturnState::Left]);
+        $file->update(['state' => ReturnState::Refused, 'problem' => mb_substr($why, 0, 400)]);
     }
 }

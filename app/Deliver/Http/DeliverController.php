@@ -10,7 +10,9 @@ use App\Deliver\Handoff\Handoff;
 use App\Frames\Frame;
 use App\Proof\Selection;
 use App\Studio\Shoot;
+use App\Studio\Task;
 use Illuminate\Contracts\View\View;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Kanpai\Core\Cull\NameList;
@@ -27,13 +29,7 @@ final class DeliverController
             ->orderByDesc('id')
             ->get();
         $selection = $selections->firstWhere('id', $request->integer('selection')) ?? $selections->first();
-        $deliveries = Delivery::query()
-            ->with('parts', 'recipients.receipts', 'selection')
-            ->where('shoot_id', $shoot->id)
-            ->whereKeyNot(Handoff::query()->where('shoot_id', $shoot->id)->pluck('delivery_id')->all())
-            ->orderByDesc('id')
-            ->get()
-            ->each(fn (Delivery $delivery) => $delivery->setRelation('shoot', $shoot));
+        $deliveries = self::deliveries($shoot);
 
         return view('deliver.show', [
             'shoot' => $shoot,
@@ -41,9 +37,7 @@ final class DeliverController
             'selection' => $selection,
             'frames' => $selection?->frames()->get() ?? collect(),
             'deliveries' => $deliveries,
-            'tasks' => $deliveries
-                ->mapWithKeys(fn (Delivery $delivery): array => [$delivery->id => $delivery->task()])
-                ->all(),
+            'tasks' => $deliveries->keyBy('id')->map(fn (Delivery $delivery): ?Task => $delivery->task())->all(),
             ...$this->list($request, $selection),
         ]);
     }
@@ -83,5 +77,17 @@ final class DeliverController
             'isQuoted' => $isQuoted,
             'ofRaw' => $ofRaw,
         ];
+    }
+
+    /** @return Collection<int, Delivery> the last first, without those that are handoffs */
+    private static function deliveries(Shoot $shoot): Collection
+    {
+        return Delivery::query()
+            ->with('parts', 'recipients.receipts', 'selection')
+            ->where('shoot_id', $shoot->id)
+            ->whereKeyNot(Handoff::query()->where('shoot_id', $shoot->id)->pluck('delivery_id')->all())
+            ->orderByDesc('id')
+            ->get()
+            ->each(fn (Delivery $delivery) => $delivery->setRelation('shoot', $shoot));
     }
 }

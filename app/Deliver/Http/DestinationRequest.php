@@ -17,6 +17,9 @@ use Illuminate\Validation\ValidationException;
 /** A destination as a form says it. */
 final class DestinationRequest extends FormRequest
 {
+    private const OTHER_HOST = 'Host, port or user is another one: type the password or key for it anew. The old one '.
+        'stays with the old host.';
+
     /** What a form does not show again. */
     private const SECRET = ['password', 'key'];
 
@@ -100,19 +103,13 @@ final class DestinationRequest extends FormRequest
     {
         $hadSecret = $before !== null && ($before->setting('password') !== '' || $before->setting('key') !== '');
         if ($hadSecret && $this->isReachedOtherwise($before) && ! $this->filled('password') && ! $this->filled('key')) {
-            throw ValidationException::withMessages([
-                'password' => 'Host, port or user is another one: type the password or key for it anew. The old '.
-                    'one stays with '.
-                    'the old host.',
-            ]);
+            throw ValidationException::withMessages(['password' => self::OTHER_HOST]);
         }
         $before = $hadSecret && $this->isReachedOtherwise($before) ? null : $before;
         $settings = [];
         foreach (['host', 'port', 'user', 'password', 'key', 'fingerprint', 'bucket', 'region'] as $name) {
-            $settings[$name] =
-                ! $this->filled($name) && in_array($name, self::SECRET, true)
-                    ? (string) $before?->setting($name)
-                    : $this->string($name)->toString();
+            $isKept = ! $this->filled($name) && in_array($name, self::SECRET, true);
+            $settings[$name] = $isKept ? (string) $before?->setting($name) : $this->string($name)->toString();
         }
 
         return [

@@ -120,26 +120,19 @@ final class FetchController
         $recipient = self::recipient($request);
         $receipt = $request->isMethod('HEAD') ? null : $receipts->begin($recipient, $thing, $request);
         if ($receipt === null && ! $request->isMethod('HEAD')) {
-            return $this->refuse(
-                $request,
-                429,
-                'Fetched as often as it may be',
-                "“{$thing->name}” was fetched ".
-                    Str::plural('time', (int) $recipient->delivery->most_fetches, prependCount: true).
-                    ', as often as the studio allows.',
-            );
+            $times = Str::plural('time', (int) $recipient->delivery->most_fetches, prependCount: true);
+            $why = "“{$thing->name}” was fetched {$times}, as often as the studio allows.";
+
+            return $this->refuse($request, 429, 'Fetched as often as it may be', $why);
         }
         $name = basename($thing->name);
+        $plain = (string) preg_replace('/[^A-Za-z0-9._ -]+/', '_', $name);
+        $stored = implode('/', array_map(rawurlencode(...), explode('/', $thing->stored)));
 
         return response('', 200, [
-            'X-Accel-Redirect' => "/hidden/deliveries/{$recipient->delivery->uuid}/".
-                implode('/', array_map(rawurlencode(...), explode('/', $thing->stored))),
+            'X-Accel-Redirect' => "/hidden/deliveries/{$recipient->delivery->uuid}/{$stored}",
             'Content-Type' => $type,
-            'Content-Disposition' => HeaderUtils::makeDisposition(
-                'attachment',
-                $name,
-                (string) preg_replace('/[^A-Za-z0-9._ -]+/', '_', $name),
-            ),
+            'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $name, $plain),
             ...$receipt === null ? [] : [Receipts::HEADER => (string) $receipt->id],
         ]);
     }

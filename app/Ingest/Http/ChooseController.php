@@ -16,7 +16,6 @@ use App\Studio\TaskState;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\DB;
 
 /** Looking through a card before it is copied, and choosing what is. */
 final class ChooseController
@@ -58,20 +57,9 @@ final class ChooseController
     public function wanted(RequestedFramesInput $request, Shoot $shoot): JsonResponse
     {
         $ids = $request->validated()['frames'];
-        DB::table('frames')
-            ->where(['shoot_id' => $shoot->id, 'is_pictured' => false])
-            ->whereIn('id', $ids)
-            ->update(['requested_at' => now()->format('Y-m-d H:i:s.v')]);
-        $unseen = Card::query()
-            ->whereIn(
-                'id',
-                DB::table('frames')
-                    ->where(['shoot_id' => $shoot->id, 'is_pictured' => false])
-                    ->whereIn('id', $ids)
-                    ->select('card_id'),
-            )
-            ->get();
-        foreach ($unseen as $card) {
+        $unseen = Frame::query()->where(['shoot_id' => $shoot->id, 'is_pictured' => false])->whereIn('id', $ids);
+        $unseen->clone()->toBase()->update(['requested_at' => now()->format('Y-m-d H:i:s.v')]);
+        foreach (Card::query()->whereIn('id', $unseen->select('card_id'))->get() as $card) {
             $last = MakePreviews::latest($card);
             // A disk that was away may be back; not asked more than twice a minute.
             if ($last?->state === TaskState::Failed && $last->ended_at?->lessThan(now()->subSeconds(30)) === true) {
@@ -83,16 +71,12 @@ final class ChooseController
             ->whereIn('id', $ids)
             ->get(['id', 'small_path', 'large_path']);
 
-        return response()->json([
-            'pictures' => $made
-                ->map(
-                    fn (Frame $frame): array => [
-                        $frame->id,
-                        PictureAddress::orNothing($frame->small_path),
-                        PictureAddress::orNothing($frame->large_path),
-                    ],
-                )
-                ->all(),
-        ]);
+        $picture = fn (Frame $frame): array => [
+            $frame->id,
+            PictureAddress::orNothing($frame->small_path),
+            PictureAddress::orNothing($frame->large_path),
+        ];
+
+        return response()->json(['pictures' => $made->toBase()->map($picture)->all()]);
     }
 }

@@ -150,7 +150,7 @@ final class GalleryController
                         'message',
                         "{$count} frames are for {$request->string(
                             'use',
-                        )} now. The step can be taken back on the culling page.",
+                        )} now. The step can be undone on the culling page.",
                     );
             default:
                 $set = $taken->asSet($shoot, $frames, $name);

@@ -102,7 +102,7 @@ final class SelectionsController
                         count($frames).
                             " frames are for {$request->string(
                                 'use',
-                            )} now. The step can be taken back on the culling page.",
+                            )} now. The step can be undone on the culling page.",
                     );
             case 'gallery':
                 return redirect()->route('proof.show', [

@@ -19,7 +19,7 @@
                             {{ Str::plural('frame', $all) }}</button></form>
                 @else
                     <span
-                        class="strong">{{ ['running' => 'under way', 'done' => 'done', 'undoing' => 'being taken back', 'undone' => 'taken back'][$batch->state] }}</span>
+                        class="strong">{{ ['running' => 'under way', 'done' => 'done', 'undoing' => 'being undone', 'undone' => 'undone'][$batch->state] }}</span>
                 @endif
             </div>
         </div>
