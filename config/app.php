@@ -7,6 +7,8 @@ return [
     'env' => env('APP_ENV', 'production'),
     'debug' => (bool) env('APP_DEBUG', false),
     'url' => env('APP_URL', 'http://127.0.0.1'),
+    // Styles and scripts are addressed from the root, whatever the host is called.
+    'asset_url' => '/',
     'timezone' => 'UTC',
     'locale' => 'en',
     'fallback_locale' => 'en',

@@ -44,6 +44,5 @@ final class StudioServiceProvider extends ServiceProvider
             $view->with('stages', (new Stages())->of(new Collection([$shoot]))[$shoot->id]);
         });
         Blade::setEchoFormat('\\App\\Studio\\Echoed::text(%s)');
-        View::share('build', new Build(public_path('build')));
     }
 }

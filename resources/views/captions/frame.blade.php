@@ -1,7 +1,6 @@
 @extends('layouts.shoot')
 @push('scripts')
-    <script type="module" src="{{ $build->url('js/captions/captions.js') }}">
-    </script>
+    @vite('resources/js/captions/captions.js')
 @endpush
 @section('page')
     <div class="columns-right" data-captions data-people="{{ route('captions.people', $shoot) }}"

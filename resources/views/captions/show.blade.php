@@ -1,7 +1,6 @@
 @extends('layouts.shoot')
 @push('scripts')
-    <script type="module" src="{{ $build->url('js/captions/captions.js') }}">
-    </script>
+    @vite('resources/js/captions/captions.js')
 @endpush
 @section('page')
     <div class="panel stack mb-3">

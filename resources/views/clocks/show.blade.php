@@ -9,8 +9,7 @@
     @endsection
 @else
     @push('scripts')
-        <script type="module" src="{{ $build->url('js/clocks/clocks.js') }}">
-        </script>
+        @vite('resources/js/clocks/clocks.js')
     @endpush
     @section('whole')
         @include('studio.rail')

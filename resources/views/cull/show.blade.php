@@ -1,7 +1,6 @@
 @extends('layouts.shoot')
 @push('scripts')
-    <script type="module" src="{{ $build->url('js/cull/cull.js') }}">
-    </script>
+    @vite('resources/js/cull/cull.js')
 @endpush
 @section('whole')
     <div class="cull" data-cull="{{ $shoot->id }}" data-round-id="{{ $round->id }}"

@@ -1,7 +1,6 @@
 @extends('layouts.shoot')
 @push('scripts')
-    <script type="module" src="{{ $build->url('js/deliver/deliver.js') }}">
-    </script>
+    @vite('resources/js/deliver/deliver.js')
 @endpush
 @section('page')
     @include('deliver.nav', ['here' => 'deliver.show'])

@@ -1,8 +1,7 @@
 @extends('layouts.guest')
 @section('title', $delivery->shoot->name)
 @push('scripts')
-    <script type="module" src="{{ $build->url('js/ingest/upload.js') }}">
-    </script>
+    @vite('resources/js/ingest/upload.js')
 @endpush
 @section('page')
     <main class="delivered" data-handed>

@@ -1,6 +1,6 @@
 @extends('layouts.shoot')
 @push('scripts')
-    <script type="module" src="{{ $build->url('js/ingest/choose.js') }}"></script>
+    @vite('resources/js/ingest/choose.js')
 @endpush
 @section('whole')
     <div class="cull" data-choose="{{ $card->id }}" data-shoot="{{ $shoot->id }}"

@@ -1,7 +1,7 @@
 @extends('layouts.guest')
 @section('title', 'Send cards to ' . $shoot->studio->name)
 @push('scripts')
-    <script type="module" src="{{ $build->url('js/ingest/upload.js') }}"></script>
+    @vite('resources/js/ingest/upload.js')
 @endpush
 @section('page')
     <main class="letter stack-wide">

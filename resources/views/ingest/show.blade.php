@@ -1,7 +1,6 @@
 @extends('layouts.shoot')
 @push('scripts')
-    <script type="module" src="{{ $build->url('js/ingest/upload.js') }}">
-    </script>
+    @vite('resources/js/ingest/upload.js')
 @endpush
 @section('page')
     <div class="columns">

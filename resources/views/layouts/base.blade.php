@@ -10,8 +10,7 @@
     <meta name="robots" content="noindex">
     <title>@yield('title') · Kanpai</title>
     <link rel="icon" href="/favicon.svg" type="image/svg+xml">
-    <link rel="stylesheet" href="{{ $build->url('css/kanpai.css') }}">
-    <script type="module" src="{{ $build->url('js/app.js') }}"></script>
+    @vite(['resources/css/kanpai.css', 'resources/js/app.js'])
     @stack('scripts')
 </head>
 

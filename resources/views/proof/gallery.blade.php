@@ -1,8 +1,7 @@
 @extends('layouts.guest')
 @section('title', $gallery->title)
 @push('scripts')
-    <script type="module" src="{{ $build->url('js/proof/gallery.js') }}">
-    </script>
+    @vite('resources/js/proof/gallery.js')
 @endpush
 @section('page')
     <main data-gallery="{{ $base }}">
