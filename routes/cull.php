@@ -29,10 +29,12 @@ Route::middleware('auth')
         Route::post('/border', [MomentsController::class, 'byHand'])->name('border');
         Route::get('/rounds', [RoundsController::class, 'index'])->name('rounds');
         Route::post('/rounds', [RoundsController::class, 'store'])->name('rounds.store');
-        Route::post('/rounds/{round}/take-up', [RoundsController::class, 'takeUp'])->name('rounds.take-up');
-        Route::post('/rounds/{round}/throw-away', [RoundsController::class, 'throwAway'])->name('rounds.throw-away');
+        Route::post('/rounds/{round}/resume', [RoundsController::class, 'resume'])
+            ->scopeBindings()
+            ->name('rounds.resume');
+        Route::delete('/rounds/{round}', [RoundsController::class, 'discard'])->name('rounds.discard')->scopeBindings();
         Route::post('/sets', [SetsController::class, 'store'])->name('sets.store');
-        Route::post('/sets/{set}/remove', [SetsController::class, 'remove'])->name('sets.remove');
+        Route::delete('/sets/{set}', [SetsController::class, 'remove'])->name('sets.remove');
         Route::post('/collect', [SetsController::class, 'collect'])->name('collect');
         Route::post('/uses', [SetsController::class, 'storeUse'])->name('uses.store');
         Route::get('/list', [ListsController::class, 'show'])->name('list');
@@ -47,7 +49,7 @@ Route::middleware('auth')
 Route::middleware('auth')->group(function (): void {
     Route::get('/sets', [ShelfController::class, 'index'])->name('shelf');
     Route::post('/sets/{set}', [ShelfController::class, 'rename'])->name('shelf.rename');
-    Route::post('/sets/{set}/remove', [ShelfController::class, 'remove'])->name('shelf.remove');
+    Route::delete('/sets/{set}', [ShelfController::class, 'remove'])->name('shelf.remove');
     Route::post('/habits/keys', [HabitsController::class, 'keys'])->name('habits.keys');
     Route::post('/habits/moves-on', [HabitsController::class, 'movesOn'])->name('habits.moves-on');
 });

@@ -23,7 +23,7 @@ Route::middleware('auth')->group(function (): void {
     Route::get('/shoots/{shoot}/outputs', [OutputsController::class, 'show'])->name('deliver.outputs');
     Route::post('/shoots/{shoot}/outputs/run', [OutputsController::class, 'run'])->name('deliver.run');
     Route::post('/shoots/{shoot}/outputs/{output?}', [OutputsController::class, 'store'])->name('deliver.output');
-    Route::post('/shoots/{shoot}/outputs/{output}/remove', [OutputsController::class, 'remove'])->name(
+    Route::delete('/shoots/{shoot}/outputs/{output}', [OutputsController::class, 'remove'])->name(
         'deliver.output.remove',
     );
     Route::get('/shoots/{shoot}/originals', [OriginalsController::class, 'show'])->name('originals');
@@ -36,7 +36,7 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/deliveries/{delivery}/parts', [DeliveriesController::class, 'add'])->name('delivery.add');
     Route::post('/deliveries/{delivery}/again', [DeliveriesController::class, 'again'])->name('delivery.again');
     Route::post('/deliveries/{delivery}/go-on', [DeliveriesController::class, 'goOn'])->name('delivery.go-on');
-    Route::post('/deliveries/{delivery}/remove', [DeliveriesController::class, 'remove'])->name('delivery.remove');
+    Route::delete('/deliveries/{delivery}', [DeliveriesController::class, 'remove'])->name('delivery.remove');
     Route::post('/deliveries/{delivery}/free', [DeliveriesController::class, 'free'])->name('delivery.free');
     Route::get('/shoots/{shoot}/sent-out', [SentOutController::class, 'show'])->name('sent-out');
     Route::post('/shoots/{shoot}/sent-out', [SentOutController::class, 'send'])->name('sent-out.send');
@@ -48,13 +48,13 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/shoots/{shoot}/destinations/{destination}/mood', [SentOutController::class, 'mood'])->name(
         'destination.mood',
     );
-    Route::post('/shoots/{shoot}/destinations/{destination}/remove', [SentOutController::class, 'remove'])->name(
+    Route::delete('/shoots/{shoot}/destinations/{destination}', [SentOutController::class, 'remove'])->name(
         'destination.remove',
     );
     Route::get('/shoots/{shoot}/sheets', [ContactSheetsController::class, 'index'])->name('sheets');
     Route::post('/shoots/{shoot}/sheets', [ContactSheetsController::class, 'store'])->name('sheets.store');
-    Route::post('/sheets/{sheet}/remove', [ContactSheetsController::class, 'remove'])->name('sheets.remove');
-    Route::post('/output-runs/{run}/remove', [OutputsController::class, 'removeRun'])->name('deliver.run.remove');
+    Route::delete('/sheets/{sheet}', [ContactSheetsController::class, 'remove'])->name('sheets.remove');
+    Route::delete('/output-runs/{run}', [OutputsController::class, 'removeRun'])->name('deliver.run.remove');
     Route::get('/sheets/{sheet}', [ContactSheetsController::class, 'fetch'])->name('sheet');
     Route::get('/shoots/{shoot}/handoffs', [HandoffsController::class, 'index'])->name('handoffs');
     Route::post('/shoots/{shoot}/handoffs', [HandoffsController::class, 'store'])->name('handoffs.store');

@@ -15,7 +15,7 @@ Route::middleware('auth')->group(function (): void {
     Route::get('/shoots/{shoot}/ingest', [IngestController::class, 'show'])->name('ingest.show');
     Route::post('/shoots/{shoot}/cards', [IngestController::class, 'read'])->name('ingest.read');
     Route::post('/shoots/{shoot}/cards/all', [IngestController::class, 'readAll'])->name('ingest.read-all');
-    Route::post('/cards/{card}/remove', [IngestController::class, 'remove'])->name('ingest.remove');
+    Route::delete('/cards/{card}', [IngestController::class, 'remove'])->name('ingest.remove');
     Route::post('/cards/{card}/copy', [IngestController::class, 'copy'])->name('ingest.copy');
     Route::post('/cards/{card}/shooter', [IngestController::class, 'shooter'])->name('ingest.shooter');
     Route::post('/cards/{card}/verify', [IngestController::class, 'verify'])->name('ingest.verify');
@@ -33,8 +33,8 @@ Route::middleware('auth')->group(function (): void {
     Route::get('/shoots/{shoot}/ingest/names', [WhereController::class, 'names'])->name('ingest.names');
     Route::post('/shoots/{shoot}/ingest/rename', [WhereController::class, 'rename'])->name('ingest.rename');
     Route::post('/shoots/{shoot}/ingest/pattern', [WhereController::class, 'use'])->name('ingest.pattern');
-    Route::post('/shoots/{shoot}/ingest/patterns/{pattern}/forget', [WhereController::class, 'forget'])->name(
-        'ingest.pattern.forget',
+    Route::delete('/shoots/{shoot}/ingest/patterns/{pattern}', [WhereController::class, 'removePattern'])->name(
+        'ingest.pattern.remove',
     );
     Route::post('/shoots/{shoot}/ingest/places', [WhereController::class, 'addPlace'])->name('ingest.place.add');
     Route::post('/shoots/{shoot}/ingest/places/{place}', [WhereController::class, 'leaveOut'])->name(

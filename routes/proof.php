@@ -22,8 +22,8 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/galleries/{gallery}/final', [GalleryController::class, 'final'])->name('proof.final');
     Route::post('/galleries/{gallery}/shares', [SharesController::class, 'store'])->name('proof.shares.store');
     Route::post('/shares/{share}', [SharesController::class, 'update'])->name('proof.shares.update');
-    Route::post('/shares/{share}/remove', [SharesController::class, 'remove'])->name('proof.shares.remove');
-    Route::post('/galleries/{gallery}/remove', [GalleryController::class, 'remove'])->name('proof.remove');
+    Route::delete('/shares/{share}', [SharesController::class, 'remove'])->name('proof.shares.remove');
+    Route::delete('/galleries/{gallery}', [GalleryController::class, 'remove'])->name('proof.remove');
     Route::post('/shares/{share}/withdraw', [SharesController::class, 'withdraw'])->name('proof.withdraw');
     Route::post('/shares/{share}/invite', [SharesController::class, 'invite'])->name('proof.invite');
     Route::post('/guests/{guest}/open', [SharesController::class, 'reopen'])->name('proof.reopen');

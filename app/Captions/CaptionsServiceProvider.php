@@ -9,6 +9,7 @@ use App\Frames\FrameQuery;
 use App\Frames\MarksStored;
 use App\Ingest\CardRead;
 use App\Ingest\FilesRenamed;
+use App\Studio\Shoot;
 use Illuminate\Console\Scheduling\Schedule;
 use Illuminate\Database\Eloquent\Relations\Relation;
 use Illuminate\Support\Facades\DB;
@@ -27,6 +28,7 @@ final class CaptionsServiceProvider extends ServiceProvider
     public function boot(): void
     {
         Relation::morphMap(['batch' => Batch::class]);
+        Shoot::resolveRelationUsing('batches', fn (Shoot $shoot) => $shoot->hasMany(Batch::class));
         $this->callAfterResolving(
             Schedule::class,
             fn (Schedule $schedule) => $schedule->call(fn () => Batch::tidy())->daily(),

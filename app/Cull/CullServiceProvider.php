@@ -8,6 +8,7 @@ use App\Clocks\ClockSet;
 use App\Frames\MarksImported;
 use App\Ingest\CardRead;
 use App\Ingest\PicturesMade;
+use App\Studio\Shoot;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
 
@@ -15,6 +16,7 @@ final class CullServiceProvider extends ServiceProvider
 {
     public function boot(): void
     {
+        Shoot::resolveRelationUsing('rounds', fn (Shoot $shoot) => $shoot->hasMany(Round::class));
         Event::listen(MarksImported::class, LogImportedMarks::class);
         // Times and pictures decide what belongs together.
         Event::listen(fn (CardRead $event) => RegroupMoments::dispatch($event->card->shoot_id));

@@ -59,7 +59,7 @@ final class Rounds
     }
 
     /** The verdicts stand again as they stood when the round was left. */
-    public function takeUp(Shoot $shoot, Round $round): void
+    public function resume(Shoot $shoot, Round $round): void
     {
         DB::transaction(function () use ($shoot, $round): void {
             $state = Culling::held($shoot)->next();
@@ -75,7 +75,7 @@ final class Rounds
      * Throws a round away. When it is the one that goes on, the one before it does again; before the first, all is
      * open as on the day. It can still be taken up: a mistake costs nothing.
      */
-    public function throwAway(Shoot $shoot, Member $member, Round $round): void
+    public function discard(Shoot $shoot, Member $member, Round $round): void
     {
         DB::transaction(function () use ($shoot, $member, $round): void {
             $state = Culling::held($shoot)->next();

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use App\Frames\FilterLinks;
+use App\Frames\Frame;
 use App\Frames\FrameQuery;
 use App\Ingest\Upload\Announcing;
 use App\Ingest\Upload\FileArrived;
+use App\Studio\Shoot;
 use Illuminate\Console\Scheduling\Schedule;
 use Illuminate\Database\Eloquent\Relations\Relation;
 use Illuminate\Support\Facades\Event;
@@ -27,6 +29,7 @@ final class IngestServiceProvider extends ServiceProvider
     public function boot(): void
     {
         Relation::morphMap(['card' => Card::class]);
+        Shoot::resolveRelationUsing('frames', fn (Shoot $shoot) => $shoot->hasMany(Frame::class));
         View::composer('studio.shoots', function (\Illuminate\View\View $view): void {
             $view->with('days', (new ShootTimelines())->of($view->getData()['shoots']));
         });

@@ -235,7 +235,7 @@ final class Publishing
     private function add(Gallery $gallery, Collection $frames): int
     {
         $there = array_flip($gallery->frames()->pluck('frame_id')->all());
-        $number = (int) $gallery->frames()->max('number');
+        $last = (int) $gallery->frames()->max('number');
         $came = 0;
         foreach ($frames->reject(fn (int $id): bool => isset($there[$id]))->chunk(self::PIECE) as $some) {
             $known = DB::table('frames')
@@ -250,8 +250,12 @@ final class Publishing
             $rows = $some
                 ->map(fn (int $id): ?stdClass => $known->get($id))
                 ->filter()
-                ->map(fn (stdClass $one): array => ['number' => ++$number, ...self::row($gallery, $one)]);
-            DB::table('gallery_frames')->insert($rows->values()->all());
+                ->values()
+                ->map(fn (stdClass $one, int $i): array => [
+                    'number' => $last + $came + $i + 1,
+                    ...self::row($gallery, $one),
+                ]);
+            DB::table('gallery_frames')->insert($rows->all());
             $came += $rows->count();
         }
 

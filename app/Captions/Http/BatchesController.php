@@ -33,7 +33,6 @@ final class BatchesController
 
     public function show(Request $request, Shoot $shoot, Batch $batch): View
     {
-        $this->own($shoot, $batch);
         $page = max(0, (int) $request->query('page', '0'));
         $frames = $batch
             ->frames()
@@ -55,15 +54,12 @@ final class BatchesController
     /** The figures over all frames, which take some seconds where there are thousands. */
     public function summary(Shoot $shoot, Batch $batch): View
     {
-        $this->own($shoot, $batch);
-
         return $this->summed($shoot, $batch, SummariseBatch::start($batch));
     }
 
     public function summed(Shoot $shoot, Batch $batch, Task $task): View
     {
-        $this->own($shoot, $batch);
-        abort_unless($task->subject?->is($batch) === true, 404);
+        abort_unless($batch->shoot_id === $shoot->id && $task->subject?->is($batch) === true, 404);
 
         return $task->state === TaskState::Done
             ? view('captions.summary', ['summary' => SummariseBatch::answer($task) ?? BatchPreview::nothing()])
@@ -72,7 +68,6 @@ final class BatchesController
 
     public function apply(Shoot $shoot, Batch $batch): RedirectResponse
     {
-        $this->own($shoot, $batch);
         // Pressed twice, it is done once.
         if (
             Batch::query()
@@ -91,7 +86,6 @@ final class BatchesController
 
     public function undo(Shoot $shoot, Batch $batch): RedirectResponse
     {
-        $this->own($shoot, $batch);
         if (
             Batch::query()
                 ->whereKey($batch->id)
@@ -103,7 +97,7 @@ final class BatchesController
 
         return redirect()
             ->route('captions.show', $shoot)
-            ->with('message', "Taken back: {$batch->title}. What was changed since stays as it is.");
+            ->with('message', "Undone: {$batch->title}. What was changed since stays as it is.");
     }
 
     public function replace(ReplaceInput $request, Shoot $shoot): RedirectResponse
@@ -151,7 +145,6 @@ final class BatchesController
 
     public function frame(Request $request, Shoot $shoot, Frame $frame): View
     {
-        abort_unless($frame->shoot_id === $shoot->id, 404);
         $row = FrameCaption::query()->find($frame->id);
         $filter = FrameFilter::ofQuery($request->query->all());
         $meant = array_values(Frame::meeting($shoot, $filter)->pluck('frames.id')->all());
@@ -182,7 +175,6 @@ final class BatchesController
     /** What somebody types for one frame is its own, and no sheet changes it. */
     public function storeFrame(SheetRequest $request, Shoot $shoot, Frame $frame): RedirectResponse
     {
-        abort_unless($frame->shoot_id === $shoot->id, 404);
         $texts = $request->texts();
         $pair = fn (string $name, string $text): array => [Field::from($name), $text];
         $this->check(array_map($pair, array_keys($texts), $texts));
@@ -233,10 +225,5 @@ final class BatchesController
                 ]);
             }
         }
-    }
-
-    private function own(Shoot $shoot, Batch $batch): void
-    {
-        abort_unless($batch->shoot_id === $shoot->id, 404);
     }
 }

@@ -137,7 +137,7 @@ final class ClocksController
                 'message',
                 $change === null
                     ? 'There is nothing to undo.'
-                    : 'Taken back: '.(Lanes::of($shoot)->names[$change->body_id] ?? '')." ({$change->title}).",
+                    : 'Undone: '.(Lanes::of($shoot)->names[$change->body_id] ?? '')." ({$change->title}).",
             );
     }
 

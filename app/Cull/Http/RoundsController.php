@@ -100,24 +100,22 @@ final class RoundsController
             ->with('message', "{$round->inWords()} begins.");
     }
 
-    public function takeUp(Shoot $shoot, Round $round): RedirectResponse
+    public function resume(Shoot $shoot, Round $round): RedirectResponse
     {
-        abort_unless($round->shoot_id === $shoot->id, 404);
-        $this->rounds->takeUp($shoot, $round);
+        $this->rounds->resume($shoot, $round);
 
         return redirect()
             ->route('cull.rounds', $shoot)
             ->with('message', "{$round->inWords()} goes on: the verdicts stand as they stood when it was left.");
     }
 
-    public function throwAway(Shoot $shoot, Round $round): RedirectResponse
+    public function discard(Shoot $shoot, Round $round): RedirectResponse
     {
-        abort_unless($round->shoot_id === $shoot->id, 404);
-        $this->rounds->throwAway($shoot, Member::current(), $round);
+        $this->rounds->discard($shoot, Member::current(), $round);
 
         return redirect()
             ->route('cull.rounds', $shoot)
-            ->with('message', "{$round->inWords()} is thrown away. It can still be taken up again.");
+            ->with('message', "{$round->inWords()} is discarded. It can still be resumed.");
     }
 
     /** All marks of the shoot away, as one step that can be undone. */

@@ -136,7 +136,7 @@ final class WhereController
         ]);
     }
 
-    public function forget(Shoot $shoot, string $pattern): RedirectResponse
+    public function removePattern(Shoot $shoot, string $pattern): RedirectResponse
     {
         SavedPattern::query()->where('studio_id', $shoot->studio_id)->whereKey($pattern)->delete();
 

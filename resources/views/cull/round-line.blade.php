@@ -14,12 +14,12 @@
     </span>
     <span class="row-line">
         @if ($round->id !== $now->id)
-            <form method="post" action="{{ route('cull.rounds.take-up', [$shoot, $round]) }}">
+            <form method="post" action="{{ route('cull.rounds.resume', [$shoot, $round]) }}">
                 @csrf<button class="btn-word">Resume</button></form>
         @endif
         @if ($round->discarded_at === null)
-            <form method="post" action="{{ route('cull.rounds.throw-away', [$shoot, $round]) }}">
-                @csrf<button class="btn-word">Discard</button></form>
+            <form method="post" action="{{ route('cull.rounds.discard', [$shoot, $round]) }}">
+                @csrf @method('DELETE')<button class="btn-word">Discard</button></form>
         @endif
     </span>
 </div>

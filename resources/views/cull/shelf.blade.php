@@ -26,7 +26,7 @@
                         <p>
                             @foreach ($line['shoots'] as $inside)
                                 <a
-                                    href="{{ route('cull.show', [$inside['shoot'], 'where' => 'set:"' . addcslashes($line['set']->name, '"\\') . '"']) }}">{{ $inside['shoot']->name }}</a>
+                                    href="{{ route('cull.show', [$inside['shoot'], 'where' => $line['set']->asked()]) }}">{{ $inside['shoot']->name }}</a>
                                 <span
                                     class="quiet">{{ number_format($inside['frames']) }}</span>{{ $loop->last ? '' : ' · ' }}
                             @endforeach
@@ -38,7 +38,8 @@
                                 set</label><input class="form-control" id="name-{{ $line['set']->id }}" name="name"
                                 value="{{ $line['set']->name }}" maxlength="120"><button
                                 class="btn btn-line">Rename</button></form>
-                        <form method="post" action="{{ route('shelf.remove', $line['set']) }}">@csrf<button
+                        <form method="post" action="{{ route('shelf.remove', $line['set']) }}">
+                            @csrf @method('DELETE')<button
                                 class="btn-word danger">Remove</button></form>
                     </div>
                 </article>

@@ -12,7 +12,7 @@
                 originals and outputs too.</p>
         </form>
     @endif
-    <form method="post" action="{{ route('delivery.remove', $delivery) }}" class="stack mt-3">@csrf
+    <form method="post" action="{{ route('delivery.remove', $delivery) }}" class="stack mt-3">@csrf @method('DELETE')
         <label class="small"><input class="form-check-input" type="checkbox" name="sure" value="1"> its
             links, files and receipts may go</label>
         <x-problem of="sure" />

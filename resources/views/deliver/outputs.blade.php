@@ -37,8 +37,8 @@
                         @include('studio.task', ['task' => $task])@else<p><span class="strong">Last run:</span>
                             {{ number_format($task->done) }} of {{ number_format($task->total) }} frames,
                             {{ $task->state->value }}.</p>
-                        <form method="post" action="{{ route('deliver.run.remove', (int) substr($task->subject, 8)) }}">
-                            @csrf<button class="btn-word small">Remove this run</button></form>
+                        <form method="post" action="{{ route('deliver.run.remove', $task->subject_id) }}">
+                            @csrf @method('DELETE')<button class="btn-word small">Remove this run</button></form>
                     @endif
                     @if ($task->problem)
                         <p class="danger">{{ $task->problem }}</p>
@@ -55,7 +55,8 @@
                         class="stack">@csrf
                         @include('deliver.output-fields')<button class="btn btn-ink">Save</button></form>
                     <form method="post" action="{{ route('deliver.output.remove', [$shoot, $output->id]) }}"
-                        class="mt-2">@csrf<button class="btn-word small">Remove this output</button></form>
+                        class="mt-2">
+                        @csrf @method('DELETE')<button class="btn-word small">Remove this output</button></form>
                 </details>
             @endforeach
             <details class="field-group" @if (old('which') === 'new') open @endif>

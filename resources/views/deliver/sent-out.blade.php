@@ -81,7 +81,8 @@
                         <form method="post" action="{{ route('destination', [$shoot, $one->id]) }}" class="stack">@csrf
                             @include('deliver.destination-fields')<button class="btn btn-ink">Save</button></form>
                         <form method="post" action="{{ route('destination.remove', [$shoot, $one->id]) }}" class="mt-2">
-                            @csrf<button class="btn-word small">Remove this destination</button></form>
+                            @csrf @method('DELETE')
+                            <button class="btn-word small">Remove this destination</button></form>
                     </details>
                 @endforeach
                 <details class="field-group" @if (old('which') === 'new') open @endif>

@@ -17,6 +17,6 @@
     @elseif($task?->problem)
         <p class="danger">{{ $task->problem }}</p>
     @endif
-    <form method="post" action="{{ route('sheets.remove', $sheet) }}">@csrf<button
+    <form method="post" action="{{ route('sheets.remove', $sheet) }}">@csrf @method('DELETE')<button
             class="btn-word small">Remove</button></form>
 </article>

@@ -51,7 +51,8 @@
     @if ($summary->canBeTakenOut())
         <details class="changes">
             <summary>Read by mistake?</summary>
-            <form method="post" action="{{ route('ingest.remove', $card) }}" class="row-line align-items-center">@csrf
+            <form method="post" action="{{ route('ingest.remove', $card) }}" class="row-line align-items-center">
+                @csrf @method('DELETE')
                 <button class="btn btn-line" data-take-out="{{ $card->name }}">Take this card out</button><span
                     class="small quiet">Its frames and what was said of them leave the shoot. The card itself is not
                     touched.</span>

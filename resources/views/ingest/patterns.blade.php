@@ -18,8 +18,8 @@
                             type="hidden" name="folder" value="{{ $own->folder }}"><input type="hidden"
                             name="file" value="{{ $own->file }}"><button class="btn-word"
                             data-use="{{ $own->name }}">Use for this shoot</button></form>
-                    <form method="post" action="{{ route('ingest.pattern.forget', [$shoot, $own->id]) }}">
-                        @csrf<button class="btn-word">Forget it</button></form>
+                    <form method="post" action="{{ route('ingest.pattern.remove', [$shoot, $own->id]) }}">
+                        @csrf @method('DELETE')<button class="btn-word">Remove</button></form>
                 </div>
             </div>
         @endforeach

@@ -45,7 +45,7 @@
                     stays.</p>
             </form>
             <form method="post" action="{{ route('proof.remove', $gallery) }}" class="panel stack">
-                @csrf
+                @csrf @method('DELETE')
                 <h2>Remove the gallery</h2>
                 <p class="small">Its {{ $shares->count() }} {{ Str::plural('link', $shares->count()) }} end at once.
                     What

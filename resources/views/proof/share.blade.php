@@ -46,7 +46,7 @@
             <button class="btn btn-ink">Save</button>
         </form>
         <form method="post" action="{{ route('proof.shares.remove', $share) }}" class="mt-2">
-            @csrf<p class="small quiet">With the link go {{ $share->guests->count() }}
+            @csrf @method('DELETE')<p class="small quiet">With the link go {{ $share->guests->count() }}
                 {{ Str::plural('guest', $share->guests->count()) }} and what they chose and said.
                 To keep that, withdraw the link instead.</p><button
                 class="btn-word small danger">Remove the link</button></form>

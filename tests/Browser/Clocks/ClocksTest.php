@@ -253,7 +253,7 @@ final class ClocksTest extends TestCase
             fn (): bool => str_contains($studio->text('[data-ties]'), 'Take right as it is'),
             'the tie is not seen from the other body',
         );
-        $studio->click('form[action$="/back"] button')->see('Taken back');
+        $studio->click('form[action$="/back"] button')->see('Undone');
         $this->open('Halden 6');
         $this->words('0 s');
         $studio->click('[data-untie]')->see('Hold a frame of this body');

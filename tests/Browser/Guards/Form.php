@@ -55,6 +55,12 @@ final readonly class Form
         return $forms;
     }
 
+    /** What the form asks for: browsers can only post, the field `_method` says what is meant. */
+    public function verb(): string
+    {
+        return strtoupper($this->fields['_method'] ?? $this->method);
+    }
+
     /** The same for forms of one kind on different pages. */
     public function kind(): string
     {

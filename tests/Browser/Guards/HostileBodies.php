@@ -77,8 +77,8 @@ final class HostileBodies
                     ],
                 ],
             ],
-            'cull.rounds.take-up' => ["{$shoot}/cull/rounds/{$own['round']}/take-up", []],
-            'cull.sets.remove' => ["{$shoot}/cull/sets/999999999/remove", []],
+            'cull.rounds.resume' => ["{$shoot}/cull/rounds/{$own['round']}/resume", []],
+            'cull.sets.remove' => ["{$shoot}/cull/sets/999999999", ['_method' => 'DELETE']],
             'cull.sets.store' => [
                 "{$shoot}/cull/sets?verdict=keep",
                 ['name' => 'Guard', 'live' => true, 'everywhere' => true, 'frames' => [$frame]],
@@ -87,7 +87,7 @@ final class HostileBodies
             // Whether their forms stand on a page depends on what was done to the demo before.
             'delivery.again' => ["/deliveries/{$own['delivery']}/again", []],
             'proof.again' => ["/galleries/{$own['gallery']}/again", []],
-            'deliver.run.remove' => ['/output-runs/999999999/remove', []],
+            'deliver.run.remove' => ['/output-runs/999999999', ['_method' => 'DELETE']],
             'handoffs.version' => ["{$shoot}/versions", ['version' => 1]],
             'delivery.go-on' => ["/deliveries/{$own['delivery']}/go-on", []],
             'gallery.send' => ['/g/{g}/send', ['name' => 'Guard', 'email' => 'guard@test.example', 'message' => 'x']],
@@ -121,13 +121,13 @@ final class HostileBodies
                 ['folder' => '{{year}}', 'file' => '{{original}}', 'name' => 'Guard'],
             ],
             'ingest.rename' => ["{$shoot}/ingest/rename", ['folder' => '{{year}}', 'file' => '{{original}}']],
-            'ingest.pattern.forget' => ["{$shoot}/ingest/patterns/999999/forget", []],
+            'ingest.pattern.remove' => ["{$shoot}/ingest/patterns/999999", ['_method' => 'DELETE']],
             'ingest.place.add' => ["{$shoot}/ingest/places", ['place_path' => '0/x', 'place_name' => 'x']],
             'ingest.place.check' => ["{$shoot}/ingest/places/{$own['place']}/check", []],
             'ingest.place.leave-out' => ["{$shoot}/ingest/places/999999", []],
             'ingest.read' => ["{$shoot}/cards", ['slot' => '0/nothing']],
             'ingest.read-all' => ["{$shoot}/cards/all", ['shooter' => 'Guard']],
-            'ingest.remove' => ["/cards/{$own['card']}/remove", []],
+            'ingest.remove' => ["/cards/{$own['card']}", ['_method' => 'DELETE']],
             'first-start' => [
                 '/first-start',
                 [

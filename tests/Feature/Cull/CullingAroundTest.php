@@ -149,8 +149,8 @@ final class CullingAroundTest extends FeatureTestCase
             ->shoots()
             ->create(['name' => 'Other', 'zone' => 'Europe/London', 'held_on' => '2026-09-06']);
         $round = Culling::of($this->shoot)->round;
-        $this->post("/shoots/{$other->id}/cull/rounds/{$round}/take-up")->assertNotFound();
-        $this->post("/shoots/{$other->id}/cull/rounds/{$round}/throw-away")->assertNotFound();
+        $this->post("/shoots/{$other->id}/cull/rounds/{$round}/resume")->assertNotFound();
+        $this->delete("/shoots/{$other->id}/cull/rounds/{$round}")->assertNotFound();
         $this->get("/shoots/{$other->id}/cull/frames/{$frame->id}/whole")->assertNotFound();
         $this->postJson("/shoots/{$other->id}/cull/border", ['frame' => $frame->id, 'kind' => 'split'])->assertOk();
         self::assertSame(0, DB::table('moment_edits')->count());
@@ -162,7 +162,7 @@ final class CullingAroundTest extends FeatureTestCase
             ->assertJsonPath('frames', 1)
             ->json('id');
         $this->postJson("/shoots/{$other->id}/cull/collect", ['set' => $set])->assertNotFound();
-        $this->post("/shoots/{$other->id}/cull/sets/{$set}/remove")->assertNotFound();
+        $this->delete("/shoots/{$other->id}/cull/sets/{$set}")->assertNotFound();
         // A step with the identity of one in another shoot changes nothing there.
         $step = $this->step([$frame->id => ['verdict' => 'keep']]);
         $this->postJson("/shoots/{$other->id}/cull/marks", [
@@ -322,7 +322,7 @@ final class CullingAroundTest extends FeatureTestCase
             [false, $set, ['keep' => 'k']],
             [$habits->movesOn(), $habits->collects($this->shoot), $habits->keys()->changed()],
         );
-        $this->post("/shoots/{$this->shoot->id}/cull/sets/{$set}/remove")->assertRedirect();
+        $this->delete("/shoots/{$this->shoot->id}/cull/sets/{$set}")->assertRedirect();
         self::assertNull(Habits::of($this->member)->collects($this->shoot));
         // Habits of a version that had other actions are none.
         DB::table('members')

@@ -230,7 +230,7 @@ final class CullingTest extends FeatureTestCase
             ->assertSee('1 kept, then dropped');
 
         // A mark that was made in the round that has been left stays with that round.
-        $this->post("/shoots/{$this->shoot->id}/cull/rounds/{$one->id}/take-up");
+        $this->post("/shoots/{$this->shoot->id}/cull/rounds/{$one->id}/resume");
         self::assertSame(['keep 0 0', 'keep 0 0', 'drop 0 0'], array_slice($this->standing(), 0, 3));
         $answer = $this->step([$this->ids[1] => ['verdict' => 'keep']], ['round' => $two->id]);
         self::assertSame($one->id, $answer['round']);
@@ -240,20 +240,20 @@ final class CullingTest extends FeatureTestCase
                 ->where(['round_id' => $two->id, 'frame_id' => $this->ids[1]])
                 ->value('verdict'),
         );
-        $this->post("/shoots/{$this->shoot->id}/cull/rounds/{$two->id}/take-up");
+        $this->post("/shoots/{$this->shoot->id}/cull/rounds/{$two->id}/resume");
         self::assertSame(['keep 0 0', 'keep 0 0', 'drop 0 0'], array_slice($this->standing(), 0, 3));
 
         // Thrown away under somebody's hands: the round before goes on, and nothing of either is lost.
         $this->step([$this->ids[0] => ['verdict' => 'drop']], ['round' => $two->id]);
-        $this->post("/shoots/{$this->shoot->id}/cull/rounds/{$two->id}/throw-away");
+        $this->delete("/shoots/{$this->shoot->id}/cull/rounds/{$two->id}");
         self::assertSame([$one->id, 'keep 0 0'], [Culling::of($this->shoot)->round, $this->standing()[0]]);
         $this->step([$this->ids[1] => ['verdict' => 'drop']], ['round' => $two->id]);
         self::assertSame('keep 0 0', $this->standing()[1]);
-        $this->post("/shoots/{$this->shoot->id}/cull/rounds/{$two->id}/take-up");
+        $this->post("/shoots/{$this->shoot->id}/cull/rounds/{$two->id}/resume");
         self::assertSame(['drop 0 0', 'drop 0 0', 'drop 0 0'], array_slice($this->standing(), 0, 3));
         // The last round of all thrown away: the day as it was.
-        $this->post("/shoots/{$this->shoot->id}/cull/rounds/{$one->id}/throw-away");
-        $this->post("/shoots/{$this->shoot->id}/cull/rounds/{$two->id}/throw-away");
+        $this->delete("/shoots/{$this->shoot->id}/cull/rounds/{$one->id}");
+        $this->delete("/shoots/{$this->shoot->id}/cull/rounds/{$two->id}");
         self::assertSame(array_fill(0, 6, 'open 0 0'), $this->standing());
     }
 

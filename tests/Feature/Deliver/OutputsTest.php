@@ -332,9 +332,9 @@ final class OutputsTest extends FeatureTestCase
         $theirs = $stranger->studio
             ->shoots()
             ->create(['name' => 'Theirs', 'zone' => 'Europe/London', 'held_on' => '2026-09-05']);
-        $this->post("/shoots/{$theirs->id}/outputs/{$mine->id}/remove")->assertNotFound();
+        $this->delete("/shoots/{$theirs->id}/outputs/{$mine->id}")->assertNotFound();
         $this->actingAs($this->member)
-            ->post("{$address}/{$mine->id}/remove")
+            ->delete("{$address}/{$mine->id}")
             ->assertRedirect();
         self::assertNull(Output::query()->find($mine->id));
     }

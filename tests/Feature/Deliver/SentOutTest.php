@@ -486,7 +486,7 @@ final class SentOutTest extends FeatureTestCase
             ]);
         $this->actingAs($shooter);
         $change(['host' => 'third.example', 'password' => 'x'])->assertForbidden();
-        $this->post("/shoots/{$this->shoot->id}/destinations/{$mine->id}/remove")->assertForbidden();
+        $this->delete("/shoots/{$this->shoot->id}/destinations/{$mine->id}")->assertForbidden();
         $this->actingAs($this->member);
         $this->post("/shoots/{$this->shoot->id}/sent-out?verdict=drop", [
             'destination' => $mine->id,
@@ -501,7 +501,7 @@ final class SentOutTest extends FeatureTestCase
         $this->actingAs($stranger)
             ->post("/shipments/{$shipment->id}/replace")
             ->assertNotFound();
-        $this->post("/shoots/{$this->shoot->id}/destinations/{$mine->id}/remove")->assertNotFound();
+        $this->delete("/shoots/{$this->shoot->id}/destinations/{$mine->id}")->assertNotFound();
     }
 
     private function assertStandsAt(string $folder): void

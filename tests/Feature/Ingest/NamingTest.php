@@ -140,9 +140,9 @@ final class NamingTest extends FeatureTestCase
             ->get("/shoots/{$elsewhere->id}/ingest/where")
             ->assertOk()
             ->assertDontSee('By year');
-        $this->actingAs($stranger)->post("/shoots/{$elsewhere->id}/ingest/patterns/{$id}/forget");
+        $this->actingAs($stranger)->delete("/shoots/{$elsewhere->id}/ingest/patterns/{$id}");
         self::assertSame(1, SavedPattern::query()->count());
-        $this->actingAs($this->member)->post("/shoots/{$this->shoot->id}/ingest/patterns/{$id}/forget");
+        $this->actingAs($this->member)->delete("/shoots/{$this->shoot->id}/ingest/patterns/{$id}");
         self::assertSame(0, SavedPattern::query()->count());
     }
 

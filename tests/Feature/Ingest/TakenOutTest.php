@@ -49,22 +49,22 @@ final class TakenOutTest extends FeatureTestCase
         $pictures = $this->folder."/pictures/{$mistaken->uuid}";
         self::assertDirectoryExists($pictures);
         $this->get("/shoots/{$this->shoot->id}/ingest")->assertSee('Take this card out');
-        $this->post("/cards/{$mistaken->id}/remove")->assertRedirect();
+        $this->delete("/cards/{$mistaken->id}")->assertRedirect();
         self::assertSame([0, 0], [Card::query()->count(), Frame::query()->count()]);
         self::assertDirectoryDoesNotExist($pictures);
         self::assertSame($before, $this->tree($slot));
 
         $card = $this->copyCard($this->readCard('ivo'));
         $this->get("/shoots/{$this->shoot->id}/ingest")->assertDontSee('Take this card out');
-        $this->post("/cards/{$card->id}/remove")->assertSessionHasErrors('card');
+        $this->delete("/cards/{$card->id}")->assertSessionHasErrors('card');
         self::assertSame(2, Frame::query()->count());
         // Its copies may be gone since; what they were is still known.
         \App\Copies\Copy::query()->delete();
         $this->get("/shoots/{$this->shoot->id}/ingest")->assertDontSee('Take this card out');
-        $this->post("/cards/{$card->id}/remove")->assertSessionHasErrors('card');
+        $this->delete("/cards/{$card->id}")->assertSessionHasErrors('card');
         [, $stranger] = $this->newStudio('Elsewhere', 'elsewhere@quay.example');
         $this->actingAs($stranger)
-            ->post("/cards/{$card->id}/remove")
+            ->delete("/cards/{$card->id}")
             ->assertNotFound();
     }
 

@@ -629,7 +629,7 @@ final class GuestsTest extends FeatureTestCase
         ])->assertSessionHasNoErrors();
         self::assertNull($share->refresh()->password);
         // Removed it leads nowhere, and the other stays as it was.
-        $this->post("/shares/{$share->id}/remove")->assertRedirect();
+        $this->delete("/shares/{$share->id}")->assertRedirect();
         auth()->logout();
         $this->get($press)->assertNotFound();
         $this->get($this->link)->assertOk();
@@ -670,9 +670,9 @@ final class GuestsTest extends FeatureTestCase
         self::assertSame([], $this->guestSays($this->link, [self::choice(1)])->json('refused'));
         self::assertSame(1, (int) \App\Frames\Frame::query()->sum('chosen'));
         $this->actingAs($this->member)
-            ->post("/galleries/{$gallery->id}/remove")
+            ->delete("/galleries/{$gallery->id}")
             ->assertSessionHasErrors('sure');
-        $this->post("/galleries/{$gallery->id}/remove", ['sure' => '1'])->assertRedirect(
+        $this->delete("/galleries/{$gallery->id}", ['sure' => '1'])->assertRedirect(
             "/shoots/{$this->shoot->id}/proof",
         );
         self::assertSame(
