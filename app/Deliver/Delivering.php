@@ -180,6 +180,8 @@ final class Delivering
      */
     public function outOfDate(Delivery $delivery): array
     {
+        // It remembers what it has asked of the outputs.
+        $ways = app(Ways::class);
         $changed = [];
         foreach (
             $delivery->current()->whereNotNull('frame_id')->get()->groupBy('frame_id')->chunk(self::PIECE) as $piece
@@ -196,7 +198,7 @@ final class Delivering
                     : $file->way;
                 $asked = array_values($some->map($plain)->unique()->all());
                 $caption = $captions->get($frame->id)?->caption() ?? Caption::of([]);
-                $now = $this->fingerprints($frame, $asked, $delivery, $caption);
+                $now = self::fingerprints($ways, $frame, $asked, $delivery, $caption);
                 $own = $some->pluck('fingerprint', 'way')->all();
                 if (array_diff_assoc(array_intersect_key($now, $own), $own) !== []) {
                     $changed[$frame->id] = $frame->name;
@@ -208,13 +210,18 @@ final class Delivering
     }
 
     /**
-     * @param  list<string>  $ways
+     * @param  list<string>  $asked
      * @return array<string, string> way => as it would be made now; none where nothing can be made
      */
-    private function fingerprints(Frame $frame, array $ways, Delivery $delivery, Caption $caption): array
-    {
+    private static function fingerprints(
+        Ways $ways,
+        Frame $frame,
+        array $asked,
+        Delivery $delivery,
+        Caption $caption,
+    ): array {
         try {
-            return app(Ways::class)->fingerprints($frame, $ways, $delivery, $caption);
+            return $ways->fingerprints($frame, $asked, $delivery, $caption);
         } catch (UnableToDeliver) {
             return [];
         }

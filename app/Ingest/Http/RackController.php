@@ -22,7 +22,6 @@ final class RackController
     public function change(RackInput $request, string $name): RedirectResponse
     {
         $rack = self::rack();
-        abort_unless(isset($rack->cards()[$name]), 404);
         $said = $request->validated();
         match ($said['do']) {
             'push-in' => $rack->pushIn($name),

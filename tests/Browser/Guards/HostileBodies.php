@@ -45,6 +45,7 @@ final class HostileBodies
                 "{$shoot}/clocks/ties",
                 ['frame' => $frame, 'other' => $frame, 'time' => '2026-09-05 10:00:00', 'note' => 'x'],
             ],
+            'clocks.untie' => ['/clocks/ties/999999999', ['_method' => 'DELETE']],
             'clocks.ties' => ["{$shoot}/clocks/{$own['body']}/ties", $clock],
             'clocks.try' => ["{$shoot}/clocks/{$own['body']}/try", $clock],
             'cull.back' => ["{$shoot}/cull/dropped/back", []],

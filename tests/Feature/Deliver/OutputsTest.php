@@ -339,6 +339,17 @@ final class OutputsTest extends FeatureTestCase
         self::assertNull(Output::query()->find($mine->id));
     }
 
+    public function test_the_last_run_is_removed_from_its_page_and_its_files_stay(): void
+    {
+        $written = $this->write(['Web 2,400 px']);
+        $run = OutputRun::query()->orderByDesc('id')->firstOrFail();
+        $this->get("/shoots/{$this->shoot->id}/outputs")->assertSee("/output-runs/{$run->id}\"", false);
+        $this->delete("/output-runs/{$run->id}")->assertRedirect();
+        self::assertNull($run->fresh());
+        self::assertFileExists($written['Web 2,400 px'][0]);
+        $this->get("/shoots/{$this->shoot->id}/outputs")->assertDontSee("/output-runs/{$run->id}\"", false);
+    }
+
     public function test_two_runs_at_once_over_the_same_frames_write_each_file_whole_and_know_it_once(): void
     {
         $web = Output::query()->where('name', 'Web 2,400 px')->firstOrFail();

@@ -36,7 +36,7 @@ final class RackTest extends FeatureTestCase
         $card = $this->copyCard($card, 'Mara Quill');
         self::assertSame(TaskState::Failed, CopyCard::latest($card)?->state);
         self::assertStringContainsString('could not be read on after byte', (string) CopyCard::latest($card)->problem);
-        self::assertStringContainsString('4 of 5 files stand verified', (string) CopyCard::latest($card)->problem);
+        self::assertStringContainsString('4 of 5 files have verified copies', (string) CopyCard::latest($card)->problem);
         self::assertSame(8, Copy::query()->count());
         self::assertNull($bad->refresh()->hash);
         $this->get("/shoots/{$this->shoot->id}/ingest")
