@@ -41,6 +41,6 @@
         <x-problem :of="$field" />
     @endforeach
     <button class="btn btn-next">Begin round {{ $rounds->max('number') + 1 }}</button>
-    <p class="small quiet">The verdicts of {{ lcfirst($now->inWords()) }} stay with it and can be taken up
-        again.</p>
+    <p class="small quiet">The verdicts of {{ lcfirst($now->inWords()) }} stay with it; it can be
+        resumed.</p>
 </form>

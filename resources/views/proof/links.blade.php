@@ -47,9 +47,8 @@
             <form method="post" action="{{ route('proof.remove', $gallery) }}" class="panel stack">
                 @csrf @method('DELETE')
                 <h2>Remove the gallery</h2>
-                <p class="small">Its {{ $shares->count() }} {{ Str::plural('link', $shares->count()) }} end at once.
-                    What
-                    guests chose and said goes with it; selections that were delivered stay delivered. Frames and
+                <p class="small">{{ $shares->count() === 1 ? 'Its link ends' : "Its {$shares->count()} links end" }} at once.
+                    What guests chose and said goes with it; selections that were delivered stay delivered. Frames and
                         originals
                     are not touched.</p>
                 <label><input class="form-check-input" type="checkbox" name="sure" value="1"> what guests said may
