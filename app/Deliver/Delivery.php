@@ -22,6 +22,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string $uuid
  * @property int $shoot_id
  * @property int|null $selection_id what it answers
+ * @property DeliveryKind $kind
  * @property string $name that people read; the names of its ZIPs come from it
  * @property string|null $message
  * @property string|null $password hashed
@@ -43,9 +44,12 @@ final class Delivery extends Model
 
     protected $guarded = [];
 
+    protected $attributes = ['kind' => DeliveryKind::Pictures->value];
+
     protected $hidden = ['password'];
 
     protected $casts = [
+        'kind' => DeliveryKind::class,
         'password' => 'hashed',
         'ends_on' => 'immutable_date',
         'most_fetches' => 'int',
@@ -156,6 +160,16 @@ final class Delivery extends Model
         return array_values(
             array_unique(
                 array_merge(...$this->parts->map(fn (DeliveryPart $part): array => $part->frames)->all() ?: [[]]),
+            ),
+        );
+    }
+
+    /** @return list<string> keys of the ways of all its parts, each once */
+    public function ways(): array
+    {
+        return array_values(
+            array_unique(
+                array_merge(...$this->parts->map(fn (DeliveryPart $part): array => $part->ways)->all() ?: [[]]),
             ),
         );
     }

@@ -16,7 +16,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $delivery_id
  * @property int $part_id
  * @property int|null $frame_id
- * @property string $way as Ways names it
+ * @property string $way key of the file of its frame
  * @property string $name in the ZIP
  * @property string $stored below the folder of the delivery
  * @property string $fingerprint of what it was made from, and how

@@ -17,7 +17,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property int $number from 1
  * @property string $name
  * @property list<int> $frames
- * @property list<string> $ways as Ways names them
+ * @property list<string> $ways keys of ways
  * @property CarbonImmutable $opened_at
  * @property CarbonImmutable|null $made_at when all of it was whole; before that nobody sees any of it
  * @property Delivery $delivery
@@ -51,7 +51,7 @@ final class DeliveryPart extends Model
     /** Whether it brought nothing. A round of a handoff brings its list, even where no file has changed. */
     public function isEmpty(): bool
     {
-        return $this->files()->doesntExist() && ! in_array(Ways::HANDOFF, $this->ways, true);
+        return $this->files()->doesntExist() && $this->delivery->kind !== DeliveryKind::Handoff;
     }
 
     /** @return HasMany<DeliveryFile, $this> */

@@ -67,8 +67,12 @@ final class MakeDelivery extends WorkInTurns
                 ->find(is_int($step['frame'] ?? null) ? $step['frame'] : 0);
             $paths = is_array($step['paths'] ?? null) ? $step['paths'] : [];
             if ($frame !== null) {
-                $own = array_map(fn (mixed $path): array => [$frame->id => (string) $path], $paths);
-                $staging->stage($part, $frame, $own, max(1, $task->reached('steps') + 1));
+                $staging->stage(
+                    $part,
+                    $frame,
+                    array_map(fn (mixed $path): string => (string) $path, $paths),
+                    max(1, $task->reached('steps') + 1),
+                );
             }
 
             return [];

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Deliver;
 
-use App\Deliver\Handoff\HandoffFiles;
+use App\Deliver\Handoff\HandoffList;
 use Illuminate\Support\Collection;
 use Kanpai\Core\Deliver\DeliveredName;
 use Kanpai\Core\Deliver\Package\ZipSplit;
@@ -20,7 +20,7 @@ final class Zipping
     /** Left free on the disk, in bytes. */
     private const RESERVE = 50_000_000;
 
-    public function __construct(private readonly ZipWriter $writer, private readonly HandoffFiles $handoff)
+    public function __construct(private readonly ZipWriter $writer)
     {
     }
 
@@ -127,8 +127,8 @@ final class Zipping
             'name' => $file->name,
             'hash' => $file->hash,
         ];
-        $list = $this->handoff->list($delivery);
-        $more = $list === null ? [] : [HandoffFiles::LIST => $list];
+        $list = HandoffList::of($delivery);
+        $more = $list === null ? [] : [HandoffList::NAME => $list];
 
         return $this->writer->write($path, array_map($entry, $files), $reached, $more);
     }

@@ -48,6 +48,8 @@ return new class extends Migration
             $table->char('uuid', 36)->unique();
             $table->foreignId('shoot_id')->constrained()->cascadeOnDelete();
             $table->foreignId('selection_id')->nullable()->constrained()->cascadeOnDelete();
+            // pictures, handoff
+            $table->string('kind', 20)->default('pictures');
             $table->string('name');
             $table->unsignedInteger('frames_count');
             $table->timestamp('made_at')->nullable();

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Deliver\Handoff;
 
 use App\Deliver\Delivering;
+use App\Deliver\Delivery;
+use App\Deliver\DeliveryKind;
+use App\Deliver\NewDelivery;
 use App\Deliver\Recipient;
-use App\Deliver\Ways;
 use App\Ingest\Upload\Arrival;
 use App\Ingest\Upload\Arrivals;
 use App\Ingest\Upload\ArrivalsFolder;
@@ -18,7 +20,7 @@ use Illuminate\Support\Str;
 /**
  * Gives frames to a retoucher and takes them back, round by round.
  *
- * @phpstan-import-type DeliveryFacts from Delivering
+ * @phpstan-import-type DeliveryFacts from NewDelivery
  * @phpstan-import-type CardListing from \App\Ingest\Slots
  */
 final class Handoffs
@@ -44,45 +46,42 @@ final class Handoffs
         string $note,
         bool $withGuests,
     ): Handoff {
-        return DB::transaction(function () use ($shoot, $frames, $facts, $people, $note, $withGuests): Handoff {
-            $uuid = (string) Str::uuid();
-            $handoff = null;
-            // The notes have to be there before a worker writes them.
-            $delivery = $this->delivering->open(
-                $shoot,
-                $frames,
-                [Ways::HANDOFF],
-                $facts,
-                $people,
-                null,
-                'Turn 1',
-                function (\App\Deliver\Delivery $delivery) use (
-                    $shoot,
-                    $frames,
-                    $note,
-                    $withGuests,
-                    $uuid,
-                    &$handoff,
-                ): void {
-                    $handoff = Handoff::query()->create([
-                        'uuid' => $uuid,
-                        'shoot_id' => $shoot->id,
-                        'delivery_id' => $delivery->id,
-                    ]);
-                    foreach ($frames as $frame) {
-                        $one = $handoff->frames()->create(['frame_id' => $frame, 'round' => 1]);
-                        if ($note !== '') {
-                            $one->notes()->create(['round' => 1, 'by' => $shoot->studio->name, 'text' => $note]);
-                        }
-                    }
-                    if ($withGuests) {
-                        $this->takeOver($handoff);
-                    }
-                },
-            );
-
-            return $handoff ?? Handoff::query()->where('delivery_id', $delivery->id)->firstOrFail();
+        $new = new NewDelivery(
+            $shoot,
+            $frames,
+            [ToRetoucher::KEY],
+            $facts,
+            $people,
+            part: 'Round 1',
+            kind: DeliveryKind::Handoff,
+        );
+        // The notes have to be there before a worker writes them.
+        $delivery = $this->delivering->open($new, function (Delivery $delivery) use ($new, $note, $withGuests): void {
+            $handoff = $this->create($delivery, $new->frames, $note);
+            if ($withGuests) {
+                $this->takeOver($handoff);
+            }
         });
+
+        return Handoff::query()->where('delivery_id', $delivery->id)->firstOrFail();
+    }
+
+    /** @param  list<int>  $frames */
+    private function create(Delivery $delivery, array $frames, string $note): Handoff
+    {
+        $handoff = Handoff::query()->create([
+            'uuid' => (string) Str::uuid(),
+            'shoot_id' => $delivery->shoot_id,
+            'delivery_id' => $delivery->id,
+        ]);
+        foreach ($frames as $frame) {
+            $one = $handoff->frames()->create(['frame_id' => $frame, 'round' => 1]);
+            if ($note !== '') {
+                $one->notes()->create(['round' => 1, 'by' => $delivery->shoot->studio->name, 'text' => $note]);
+            }
+        }
+
+        return $handoff;
     }
 
     /**
@@ -96,18 +95,15 @@ final class Handoffs
             Handoff::query()->whereKey($handoff->id)->lockForUpdate()->first();
             $round = $handoff->round + 1;
             $handoff->update(['round' => $round]);
+            $by = $handoff->shoot->studio->name;
             foreach ($handoff->frames()->whereIn('frame_id', array_keys($notes))->get() as $one) {
                 $one->update(['round' => $round]);
-                $one->notes()->create([
-                    'round' => $round,
-                    'by' => $handoff->shoot->studio->name,
-                    'text' => $notes[$one->frame_id],
-                ]);
+                $one->notes()->create(['round' => $round, 'by' => $by, 'text' => $notes[$one->frame_id]]);
             }
             $this->delivering->add(
                 $handoff->delivery->setRelation('shoot', $handoff->shoot),
                 array_keys($notes),
-                [Ways::HANDOFF],
+                [ToRetoucher::KEY],
                 "Round {$round}",
             );
         });
@@ -122,6 +118,19 @@ final class Handoffs
     public function announce(Handoff $handoff, array $files): array
     {
         $this->collect($handoff);
+        $this->forgetChanged($handoff, $files);
+        $this->arrivals->makeRoom($handoff->uuid, array_sum(array_column($files, 'size')));
+        $this->arrivals->note($handoff->uuid, null, $files);
+        $said = array_flip(array_column($files, 'path'));
+
+        return array_values(
+            array_filter($this->arrivals->open($handoff->uuid), fn (array $one): bool => isset($said[$one['path']])),
+        );
+    }
+
+    /** @param  CardListing  $files */
+    private function forgetChanged(Handoff $handoff, array $files): void
+    {
         foreach ($files as $file) {
             Arrival::query()
                 ->where(['owner' => $handoff->uuid, 'path_hash' => hash('xxh128', $file['path'])])
@@ -133,13 +142,6 @@ final class Handoffs
                 )
                 ->delete();
         }
-        $this->arrivals->makeRoom($handoff->uuid, array_sum(array_column($files, 'size')));
-        $this->arrivals->note($handoff->uuid, null, $files);
-        $said = array_flip(array_column($files, 'path'));
-
-        return array_values(
-            array_filter($this->arrivals->open($handoff->uuid), fn (array $one): bool => isset($said[$one['path']])),
-        );
     }
 
     /** Takes up what has arrived. One whose worker was killed meanwhile is found here as well. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Deliver\Handoff;
 
 use App\Deliver\DeliveryFile;
+use App\Deliver\Way\Original;
 use App\Frames\Frame;
 use App\Imaging\UnableToMakePicture;
 use App\Ingest\Versions;
@@ -135,7 +136,7 @@ final class Returning
             ->all();
         $out = DeliveryFile::query()
             ->where('delivery_id', $file->handoff->delivery_id)
-            ->where('way', 'like', 'original:%')
+            ->where('way', 'like', Original::PREFIX.'%')
             ->whereNotNull('frame_id')
             ->orderBy('id')
             ->toBase()

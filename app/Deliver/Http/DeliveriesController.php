@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace App\Deliver\Http;
 
+use App\Deliver\ChangedSince;
 use App\Deliver\Delivering;
 use App\Deliver\Delivery;
+use App\Deliver\DeliveryKind;
 use App\Deliver\Handoff\Handoff;
+use App\Deliver\NewDelivery;
 use App\Deliver\Receipts;
 use App\Deliver\Recipient;
-use App\Deliver\Ways;
+use App\Deliver\Way\Ways;
 use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
@@ -22,11 +25,11 @@ final class DeliveriesController
     /** Pictures of a delivery that its page shows; the guest's shows all. */
     private const SHOWN = 60;
 
-    public function create(Request $request, Shoot $shoot): View
+    public function create(Request $request, Shoot $shoot, Ways $ways): View
     {
         return view('deliver.new', [
             'shoot' => $shoot,
-            'ways' => Ways::known($shoot->studio),
+            'ways' => $ways->ofStudio($shoot->studio),
             ...FramesAsked::by($request, $shoot)->forPage(),
         ]);
     }
@@ -34,7 +37,7 @@ final class DeliveriesController
     public function store(DeliveryRequest $request, Shoot $shoot, Delivering $delivering): RedirectResponse
     {
         $asked = FramesAsked::by($request, $shoot);
-        $delivery = $delivering->open(
+        $delivery = $delivering->open(new NewDelivery(
             $shoot,
             $asked->some('ways', 'deliver'),
             $request->ways($shoot),
@@ -42,7 +45,7 @@ final class DeliveriesController
             $request->people(),
             $asked->selection,
             $request->string('part')->toString(),
-        );
+        ));
 
         return redirect()->route('delivery.show', $delivery);
     }
@@ -51,34 +54,40 @@ final class DeliveriesController
         Request $request,
         Delivery $delivery,
         Receipts $receipts,
-        Delivering $delivering,
+        ChangedSince $changed,
+        Ways $ways,
     ): View|RedirectResponse {
-        $handoff = Handoff::ofDelivery($delivery->id);
-        if ($handoff !== null) {
+        if ($delivery->kind === DeliveryKind::Handoff) {
+            $handoff = Handoff::query()->where('delivery_id', $delivery->id)->firstOrFail();
+
             return redirect()->route('handoff', $handoff)->with('message', session('message'));
         }
         $receipts->collect();
         $delivery->load('shoot.studio', 'parts', 'recipients.receipts');
-        $asked = FramesAsked::by($request, $delivery->shoot);
+        $canChange = $delivery->made_at !== null && $delivery->freed_at === null;
 
         return view('deliver.delivery', [
             'shoot' => $delivery->shoot,
             'zone' => $delivery->shoot->zone,
             'delivery' => $delivery,
             'task' => $delivery->task(),
-            'ways' => Ways::known($delivery->shoot->studio),
+            'ways' => $ways->ofStudio($delivery->shoot->studio),
             'zips' => $delivery->zips(),
             'files' => $delivery->counted(),
-            'fetched' => $delivery->recipients
-                ->keyBy('id')
-                ->map(fn (Recipient $recipient): array => $receipts->summed($recipient->receipts))
-                ->all(),
+            'fetched' => $this->fetched($delivery, $receipts),
             'pictured' => Delivering::pictured($delivery)->take(self::SHOWN),
-            'changed' => $delivery->made_at !== null && $delivery->freed_at === null
-                ? $delivering->outOfDate($delivery)
-                : [],
-            ...$asked->forPage(),
+            'changed' => $canChange ? $changed->names($delivery) : [],
+            ...FramesAsked::by($request, $delivery->shoot)->forPage(),
         ]);
+    }
+
+    /** @return array<int, array<mixed>> recipient => what they fetched */
+    private function fetched(Delivery $delivery, Receipts $receipts): array
+    {
+        return $delivery->recipients
+            ->keyBy('id')
+            ->map(fn (Recipient $recipient): array => $receipts->summed($recipient->receipts))
+            ->all();
     }
 
     /** More frames, into the same place. */
@@ -88,7 +97,7 @@ final class DeliveriesController
         $ids = FramesAsked::by($request, $delivery->shoot)->some('part', 'add');
         $ways = $request->has('ways')
             ? $request->ways($delivery->shoot)
-            : array_values(array_unique(array_merge(...$delivery->parts->pluck('ways')->all())));
+            : $delivery->ways();
         $delivering->add(
             $delivery,
             $ids,

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Deliver\Http;
 
-use App\Deliver\Ways;
+use App\Deliver\Way\Ways;
 use App\Studio\Shoot;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\ValidationException;
@@ -66,7 +66,7 @@ final class DeliveryRequest extends FormRequest
     {
         $ways = array_values(
             array_intersect(
-                array_keys(Ways::known($shoot->studio)),
+                array_keys(app(Ways::class)->ofStudio($shoot->studio)),
                 array_filter((array) $this->input('ways'), is_string(...)),
             ),
         );
