@@ -13,6 +13,7 @@ use App\Ingest\Card;
 use App\Studio\Shoot;
 use App\Studio\Studio;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Kanpai\Core\Deliver\DeliveredName;
@@ -31,29 +32,30 @@ final class Archiving
             $begun = Bag::query()
                 ->where(['shoot_id' => $shoot->id, 'state' => BagState::Making])
                 ->first();
-            $plain = DeliveredName::slug($shoot->name).'-'.now()->format('Y-m-d');
-            for (
-                $n = 1;
-                $begun === null &&
-                (Bag::query()
-                    ->where(['studio_id' => $shoot->studio_id, 'name' => ($name = $plain.($n === 1 ? '' : "-{$n}"))])
-                    ->exists() ||
-                    is_dir(config('kanpai.archive')."/{$shoot->studio_id}/{$name}"));
-                $n++
-            );
-            $bag =
-                $begun ??
-                Bag::query()->create([
-                    'uuid' => (string) Str::uuid(),
-                    'studio_id' => $shoot->studio_id,
-                    'shoot_id' => $shoot->id,
-                    'name' => $name ?? $plain,
-                    'state' => BagState::Making,
-                ]);
+            $bag = $begun ?? Bag::query()->create([
+                'uuid' => (string) Str::uuid(),
+                'studio_id' => $shoot->studio_id,
+                'shoot_id' => $shoot->id,
+                'name' => self::freeName($shoot),
+                'state' => BagState::Making,
+            ]);
             MakeBag::open($bag, 'Archiving the shoot');
 
             return $bag;
         });
+    }
+
+    /** By the shoot and the day, with a number where there is such a one already. */
+    private static function freeName(Shoot $shoot): string
+    {
+        $plain = DeliveredName::slug($shoot->name).'-'.now()->format('Y-m-d');
+        $isTaken = fn (string $name): bool => is_dir(config('kanpai.archive')."/{$shoot->studio_id}/{$name}") ||
+            Bag::query()
+                ->where(['studio_id' => $shoot->studio_id, 'name' => $name])
+                ->exists();
+        for ($n = 1, $name = $plain; $isTaken($name); $name = $plain.'-'.++$n);
+
+        return $name;
     }
 
     /** Has it read again. */
@@ -88,25 +90,27 @@ final class Archiving
 
     private function noteCopies(Bag $bag): void
     {
-        $below = $bag->folder()->path.'/'.BagFolder::ORIGINALS;
+        $isIn = fn (string $destination): bool => is_file(
+            $bag->folder()->path.'/'.BagFolder::ORIGINALS."/{$destination}",
+        );
         foreach ($this->originals($bag) as $file) {
             $own = $file->sameAs ?? $file;
-            if (is_file("{$below}/{$own->destination}")) {
-                Copy::query()->updateOrCreate(
-                    ['file_id' => $own->id, 'place' => $bag->place()],
-                    ['hash' => $own->hash, 'verified_at' => now()],
-                );
+            if ($isIn((string) $own->destination)) {
+                self::note($own->copies(), $bag, (string) $own->hash);
             }
         }
         $ofShoot = fn (Builder $frames) => $frames->where('shoot_id', $bag->shoot_id);
         foreach (Version::query()->whereNotNull('hash')->whereHas('frame', $ofShoot)->get() as $version) {
-            if (is_file("{$below}/{$version->destination}")) {
-                VersionCopy::query()->updateOrCreate(
-                    ['version_id' => $version->id, 'place' => $bag->place()],
-                    ['hash' => (string) $version->hash, 'verified_at' => now()],
-                );
+            if ($isIn($version->destination)) {
+                self::note($version->copies(), $bag, (string) $version->hash);
             }
         }
+    }
+
+    /** @param  HasMany<Copy, CardFile>|HasMany<VersionCopy, Version>  $copies */
+    private static function note(HasMany $copies, Bag $bag, string $hash): void
+    {
+        $copies->updateOrCreate(['place' => $bag->place()], ['hash' => $hash, 'verified_at' => now()]);
     }
 
     /** It is not what it was: nothing in it counts as verified until it is read and found whole. */
@@ -150,35 +154,31 @@ final class Archiving
         return DB::transaction(function () use ($studio, $name): Bag {
             // Two who take it in at once take it in once.
             Studio::query()->whereKey($studio->id)->lockForUpdate()->first();
-            $there = Bag::query()
-                ->where(['studio_id' => $studio->id, 'name' => $name])
-                ->first();
-            if ($there !== null && $there->state !== BagState::Refused) {
-                return $there;
+            $bag = Bag::query()->firstOrNew(['studio_id' => $studio->id, 'name' => $name]);
+            if ($bag->exists && $bag->state !== BagState::Refused) {
+                return $bag;
             }
-            $bag =
-                $there ??
-                Bag::query()->create([
-                    'uuid' => (string) Str::uuid(),
-                    'studio_id' => $studio->id,
-                    'name' => $name,
-                    'state' => BagState::Arriving,
-                ]);
-            $said = $bag->folder()->info();
-            $shoot = $studio
-                ->shoots()
-                ->create([
-                    'name' => mb_substr($said['external-description'] ?? $name, 0, 100),
-                    'client' => '',
-                    'venue' => '',
-                    'zone' => 'UTC',
-                    'held_on' => now()->format('Y-m-d'),
-                ]);
-            $bag->update(['state' => BagState::Arriving, 'shoot_id' => $shoot->id, 'problem' => null]);
+            $bag->uuid ??= (string) Str::uuid();
+            $shoot = self::arriving($studio, $bag);
+            $bag->fill(['state' => BagState::Arriving, 'shoot_id' => $shoot->id, 'problem' => null])->save();
             TakeInBag::open($bag, 'Taking in the archive');
 
             return $bag;
         });
+    }
+
+    /** An empty shoot that the record of a bag will fill. */
+    private static function arriving(Studio $studio, Bag $bag): Shoot
+    {
+        return $studio
+            ->shoots()
+            ->create([
+                'name' => mb_substr($bag->folder()->info()['external-description'] ?? $bag->name, 0, 100),
+                'client' => '',
+                'venue' => '',
+                'zone' => 'UTC',
+                'held_on' => now()->format('Y-m-d'),
+            ]);
     }
 
     /** @return \Illuminate\Database\Eloquent\Collection<int, CardFile> */

@@ -11,7 +11,6 @@ use App\Deliver\Delivery;
 use App\Deliver\DeliveryFile;
 use App\Deliver\DeliveryPart;
 use App\Deliver\Receipt;
-use App\Deliver\Recipient;
 use App\Frames\CardFile;
 use App\Frames\Version;
 use App\Ingest\Card;
@@ -97,19 +96,25 @@ final class BagContents
     {
         foreach (Card::query()->where('shoot_id', $shoot->id)->orderBy('id')->get() as $card) {
             foreach ($card->files()->with('copies', 'sameAs.copies')->orderBy('id')->lazyById(500) as $file) {
-                $proofs = $file->proofs();
-                if ($file->hash === null || $proofs->isEmpty()) {
-                    if ($file->is_ticked) {
-                        throw UnableToArchive::notCopied($card->number);
-                    }
-
-                    continue;
+                if ($file->hash !== null && $file->proofs()->isNotEmpty()) {
+                    yield self::source($file, $folders);
+                } elseif ($file->is_ticked) {
+                    throw UnableToArchive::notCopied($card->number);
                 }
-                $destination = ($file->sameAs ?? $file)->destination;
-                $sources = $proofs->map(fn ($copy): string => ($folders[$copy->place] ?? '')."/{$destination}");
-                yield [BagFolder::ORIGINALS."/{$destination}", $sources->all(), $file->hash, $file->shown()];
             }
         }
+    }
+
+    /**
+     * @param  array<string, string>  $folders
+     * @return Source
+     */
+    private static function source(CardFile $file, array $folders): array
+    {
+        $destination = ($file->sameAs ?? $file)->destination;
+        $sources = $file->proofs()->map(fn ($copy): string => ($folders[$copy->place] ?? '')."/{$destination}");
+
+        return [BagFolder::ORIGINALS."/{$destination}", $sources->all(), $file->hash, $file->shown()];
     }
 
     /**
@@ -177,24 +182,41 @@ final class BagContents
     /** @return array<string, string> path => what is in it */
     public function texts(Shoot $shoot): array
     {
-        $texts = [];
+        return [
+            ...$this->selections($shoot),
+            ...$this->deliveries($shoot),
+            BagFolder::RECORD => $this->record->of($shoot, $this->originals($shoot)),
+        ];
+    }
+
+    /** @return array<string, string> */
+    private function selections(Shoot $shoot): array
+    {
         $selections = Selection::query()
             ->whereHas('gallery', fn ($galleries) => $galleries->where('shoot_id', $shoot->id))
             ->with('gallery')
             ->orderBy('id');
+        $texts = [];
         foreach ($selections->get() as $selection) {
             $name = Str::slug($selection->name) ?: 'guest';
             $texts["data/selections/{$selection->id}-{$name}.json"] = self::json($this->selection($selection));
         }
+
+        return $texts;
+    }
+
+    /** @return array<string, string> */
+    private function deliveries(Shoot $shoot): array
+    {
         $deliveries = Delivery::query()
             ->where('shoot_id', $shoot->id)
             ->with('parts', 'recipients', 'receipts')
             ->orderBy('id');
+        $texts = [];
         foreach ($deliveries->get() as $delivery) {
             $name = Str::slug($delivery->name) ?: 'delivery';
             $texts["data/deliveries/{$delivery->id}-{$name}.json"] = self::json($this->delivery($delivery));
         }
-        $texts[BagFolder::RECORD] = $this->record->of($shoot, $this->originals($shoot));
 
         return $texts;
     }
@@ -227,26 +249,21 @@ final class BagContents
     /** @return array<string, mixed> */
     private function delivery(Delivery $delivery): array
     {
-        $part = fn (DeliveryPart $part): array => [
-            'number' => $part->number,
-            'name' => $part->name,
-            'made' => $part->made_at?->toIso8601String(),
-        ];
-        $person = fn (Recipient $recipient): array => [
-            'id' => $recipient->id,
-            'name' => $recipient->name,
-            'email' => $recipient->email,
-        ];
-
         return [
             'name' => $delivery->name,
             'made' => $delivery->made_at?->toIso8601String(),
             'until' => $delivery->ends_on?->format('Y-m-d'),
-            'parts' => $delivery->parts->map($part)->all(),
-            'people' => $delivery->recipients->map($person)->all(),
+            'parts' => $delivery->parts->map(self::part(...))->all(),
+            'people' => $delivery->recipients->map->only('id', 'name', 'email')->all(),
             'files' => $delivery->files()->get()->map($this->deliveredFile(...))->all(),
             'receipts' => $delivery->receipts()->get()->map($this->receipt(...))->all(),
         ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function part(DeliveryPart $part): array
+    {
+        return ['number' => $part->number, 'name' => $part->name, 'made' => $part->made_at?->toIso8601String()];
     }
 
     /** @return array<string, mixed> */

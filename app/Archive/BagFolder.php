@@ -5,11 +5,15 @@ declare(strict_types=1);
 namespace App\Archive;
 
 use App\Copies\Disk;
+use App\Copies\TargetFile;
 use FilesystemIterator;
 use Kanpai\Core\Archive\BagTags;
 use Kanpai\Core\Archive\Completeness;
 use Kanpai\Core\Archive\InvalidBag;
 use Kanpai\Core\Archive\Manifest;
+use Kanpai\Core\Copies\CopiedBytes;
+use Kanpai\Core\Copies\ReadOnceCopy;
+use Kanpai\Core\Copies\UnableToCopy;
 use RecursiveDirectoryIterator;
 use RecursiveIteratorIterator;
 use SplFileInfo;
@@ -23,8 +27,6 @@ final readonly class BagFolder
     public const ORIGINALS = 'data/originals';
 
     public const RECORD = 'data/shoot.json';
-
-    private const PIECE = 1 << 20;
 
     public function __construct(public string $path)
     {
@@ -66,52 +68,50 @@ final readonly class BagFolder
         if ($in === false) {
             return false;
         }
-        $target = "{$this->path}/{$path}";
-        $this->makeRoomFor($target);
-        $part = Disk::temporary($target);
-        $out = @fopen($part, 'wb') ?: throw UnableToArchive::diskRefused($path);
-        [$proof, $sum] = [hash_init('xxh128'), hash_init('sha512')];
         try {
-            while (! feof($in)) {
-                $bytes = (string) fread($in, self::PIECE);
-                hash_update($proof, $bytes);
-                hash_update($sum, $bytes);
-                if (@fwrite($out, $bytes) !== strlen($bytes)) {
-                    throw UnableToArchive::diskRefused($path);
-                }
+            $target = TargetFile::open('the archive', "{$this->path}/{$path}");
+            $read = $this->copy($in, $target);
+            if ($xxh128 !== null && $read->hash !== $xxh128) {
+                $target->discard();
+
+                return false;
             }
-            if (! fflush($out) || ! fsync($out)) {
-                throw UnableToArchive::diskRefused($path);
-            }
-        } catch (UnableToArchive $reason) {
-            @unlink($part);
-            throw $reason;
+            $target->close((int) filemtime($source));
+        } catch (UnableToCopy) {
+            throw UnableToArchive::diskRefused($path);
         } finally {
             fclose($in);
-            fclose($out);
         }
-        if ($xxh128 !== null && hash_final($proof) !== $xxh128) {
-            @unlink($part);
-
-            return false;
-        }
-        touch($part, (int) filemtime($source));
-        $this->name($part, $target, $path, hash_final($sum));
+        $this->name($path, $read->other);
 
         return true;
+    }
+
+    /**
+     * @param  resource  $source
+     *
+     * @throws UnableToCopy
+     */
+    private function copy($source, TargetFile $target): CopiedBytes
+    {
+        try {
+            return (new ReadOnceCopy('sha512'))->copy($source, ['the archive' => $target->stream]);
+        } catch (UnableToCopy $reason) {
+            $target->discard();
+            throw $reason;
+        }
     }
 
     /** @throws UnableToArchive */
     public function say(string $path, string $text): void
     {
         $target = "{$this->path}/{$path}";
-        $this->makeRoomFor($target);
         $part = Disk::temporary($target);
-        if (@file_put_contents($part, $text) !== strlen($text)) {
+        if (! Disk::makeFolder(dirname($target)) || @file_put_contents($part, $text) !== strlen($text)) {
             @unlink($part);
             throw UnableToArchive::diskRefused($path);
         }
-        $this->name($part, $target, $path, hash('sha512', $text));
+        $this->name($path, hash('sha512', $text));
     }
 
     /**
@@ -124,16 +124,7 @@ final readonly class BagFolder
     {
         $sums = $this->soFar();
         ksort($sums);
-        $there = array_filter(
-            $this->files(),
-            fn (string $path): bool => str_starts_with($path, 'data/'),
-            ARRAY_FILTER_USE_KEY,
-        );
-        // What a killed worker left behind, and what an earlier turn wrote that is not meant any more.
-        foreach (array_keys(array_diff_key($there, $sums)) as $path) {
-            @unlink("{$this->path}/{$path}");
-            unset($there[$path]);
-        }
+        $there = $this->onlyListed($sums);
         $this->write([
             BagTags::DECLARATION => BagTags::declaration(),
             Manifest::PAYLOAD => Manifest::write($sums),
@@ -143,6 +134,23 @@ final readonly class BagFolder
         Disk::syncFolder($this->path);
 
         return ['files' => count($there), 'bytes' => array_sum($there)];
+    }
+
+    /**
+     * Removes what a killed worker left behind, and what an earlier turn wrote that is not listed any more.
+     *
+     * @param  array<string, string>  $sums  path => sha512, of what is listed
+     * @return array<string, int> path => bytes, of what is left of the payload
+     */
+    private function onlyListed(array $sums): array
+    {
+        $isPayload = fn (string $path): bool => str_starts_with($path, 'data/');
+        $there = array_filter($this->files(), $isPayload, ARRAY_FILTER_USE_KEY);
+        foreach (array_keys(array_diff_key($there, $sums)) as $path) {
+            @unlink("{$this->path}/{$path}");
+        }
+
+        return array_intersect_key($there, $sums);
     }
 
     /**
@@ -160,7 +168,20 @@ final readonly class BagFolder
             throw InvalidBag::noManifest();
         }
         $payload = Manifest::read($read(Manifest::PAYLOAD));
-        foreach (Manifest::read($read(Manifest::TAGS), Manifest::TAGS) as $name => $sum) {
+        $this->checkTags(Manifest::read($read(Manifest::TAGS), Manifest::TAGS));
+        Completeness::check($payload, $this->files(), BagTags::readInfo($read(BagTags::INFO)));
+
+        return $payload;
+    }
+
+    /**
+     * @param  array<string, string>  $sums  name => sha512, of the tag files
+     *
+     * @throws InvalidBag
+     */
+    private function checkTags(array $sums): void
+    {
+        foreach ($sums as $name => $sum) {
             if (! is_file("{$this->path}/{$name}")) {
                 throw InvalidBag::missing([$name]);
             }
@@ -168,9 +189,6 @@ final readonly class BagFolder
                 throw InvalidBag::changed([$name]);
             }
         }
-        Completeness::check($payload, $this->files(), BagTags::readInfo($read(BagTags::INFO)));
-
-        return $payload;
     }
 
     /** Reads a file from the disk, not from memory, and compares it. */
@@ -208,17 +226,16 @@ final readonly class BagFolder
         return $files;
     }
 
-    private function makeRoomFor(string $target): void
+    /**
+     * Gives a file its name and, after it, its line in the manifest.
+     *
+     * @throws UnableToArchive
+     */
+    private function name(string $path, string $sum): void
     {
-        if (! is_dir(dirname($target)) && ! @mkdir(dirname($target), 0755, true) && ! is_dir(dirname($target))) {
-            throw UnableToArchive::diskRefused(basename($target));
+        if (! TargetFile::name("{$this->path}/{$path}")) {
+            throw UnableToArchive::diskRefused($path);
         }
-    }
-
-    private function name(string $part, string $target, string $path, string $sum): void
-    {
-        rename($part, $target);
-        Disk::syncFolder(dirname($target));
         $line = Manifest::line($path, $sum);
         if (@file_put_contents($this->path.'/'.Manifest::PAYLOAD.'.part', $line, FILE_APPEND) !== strlen($line)) {
             throw UnableToArchive::diskRefused($path);

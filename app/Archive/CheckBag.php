@@ -19,25 +19,36 @@ final class CheckBag extends WorkInTurns
         try {
             $payload = $bag->folder()->isThere() ? $bag->folder()->complete() : throw InvalidBag::noDeclaration();
             $task->begin(count($payload));
-            $paths = array_keys($payload);
-            for ($at = $task->reached('files'); $at < count($paths); $at++) {
-                $path = (string) $paths[$at];
-                if (! $bag->folder()->isAsItWas($path, $payload[$path])) {
-                    throw InvalidBag::changed([$path]);
-                }
-                $task->note(['files' => $at + 1]);
-                if (! $task->reach($at + 1) || $this->isTurnOver()) {
-                    return $at + 1 >= count($paths) && $this->whole($bag);
-                }
-            }
+
+            return $this->read($task, $bag, $payload) && $this->whole($bag);
         } catch (InvalidBag $reason) {
             app(Archiving::class)->isDamaged($bag, $reason->getMessage());
             $task->fail($reason->getMessage());
 
             return false;
         }
+    }
 
-        return $this->whole($bag);
+    /**
+     * @param  array<string, string>  $payload  path => sha512
+     * @return bool whether all of it is read
+     *
+     * @throws InvalidBag
+     */
+    private function read(Task $task, Bag $bag, array $payload): bool
+    {
+        $paths = array_map(strval(...), array_keys($payload));
+        for ($at = $task->reached('files'); $at < count($paths); $at++) {
+            if (! $bag->folder()->isAsItWas($paths[$at], $payload[$paths[$at]])) {
+                throw InvalidBag::changed([$paths[$at]]);
+            }
+            $task->note(['files' => $at + 1]);
+            if (! $task->reach($at + 1) || $this->isTurnOver()) {
+                return $at + 1 >= count($paths);
+            }
+        }
+
+        return true;
     }
 
     private function whole(Bag $bag): bool

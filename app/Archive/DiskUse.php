@@ -30,11 +30,12 @@ final class DiskUse
     public function of(Collection $shoots): array
     {
         $ids = array_values(array_map(intval(...), $shoots->modelKeys()));
-        $copies = $this->copies($ids);
-        $outputs = $this->outputs($ids);
-        $deliveries = $this->deliveries($ids);
-        $bags = Bag::query()->whereIn('shoot_id', $ids)->groupBy('shoot_id');
-        $bags = $bags->selectRaw('shoot_id, SUM(bytes) AS bytes')->toBase()->pluck('bytes', 'shoot_id');
+        [$copies, $outputs, $deliveries, $bags] = [
+            $this->copies($ids),
+            $this->outputs($ids),
+            $this->deliveries($ids),
+            self::bags($ids),
+        ];
         $used = [];
         foreach ($shoots as $shoot) {
             $used[$shoot->id] = self::summed([
@@ -49,6 +50,21 @@ final class DiskUse
         }
 
         return $used;
+    }
+
+    /**
+     * @param  list<int>  $shoots
+     * @return array<array-key, mixed> shoot => bytes
+     */
+    private static function bags(array $shoots): array
+    {
+        return Bag::query()
+            ->whereIn('shoot_id', $shoots)
+            ->groupBy('shoot_id')
+            ->selectRaw('shoot_id, SUM(bytes) AS bytes')
+            ->toBase()
+            ->pluck('bytes', 'shoot_id')
+            ->all();
     }
 
     /**
@@ -74,7 +90,23 @@ final class DiskUse
      */
     private function copies(array $shoots): array
     {
-        $rows = DB::table('copies')
+        $copies = [];
+        foreach (self::copiesByPlace($shoots) as $row) {
+            $shoot = (int) $row->shoot_id;
+            $copies[$shoot]['places'][(string) $row->place] = (int) $row->bytes;
+            $copies[$shoot]['dropped'] = ($copies[$shoot]['dropped'] ?? 0) + (int) $row->dropped;
+        }
+
+        return $copies;
+    }
+
+    /**
+     * @param  list<int>  $shoots
+     * @return iterable<\stdClass>
+     */
+    private static function copiesByPlace(array $shoots): iterable
+    {
+        return DB::table('copies')
             ->join('files', 'files.id', '=', 'copies.file_id')
             ->join('cards', 'cards.id', '=', 'files.card_id')
             ->leftJoin('frames', 'frames.id', '=', 'files.frame_id')
@@ -84,14 +116,6 @@ final class DiskUse
             ->selectRaw('cards.shoot_id, copies.place, SUM(files.size) AS bytes')
             ->selectRaw('SUM(IF(frames.verdict = ?, files.size, 0)) AS dropped', [Verdict::Drop->value])
             ->get();
-        $copies = [];
-        foreach ($rows as $row) {
-            $copies[(int) $row->shoot_id]['places'][(string) $row->place] = (int) $row->bytes;
-            $copies[(int) $row->shoot_id]['dropped'] =
-                ($copies[(int) $row->shoot_id]['dropped'] ?? 0) + (int) $row->dropped;
-        }
-
-        return $copies;
     }
 
     /**
@@ -120,16 +144,7 @@ final class DiskUse
     {
         $deliveries = [];
         foreach (['delivery_files' => 'replaced_at', 'delivery_zips' => 'gone_at'] as $table => $gone) {
-            $rows = DB::table($table)
-                ->join('deliveries', 'deliveries.id', '=', "{$table}.delivery_id")
-                ->whereIn('deliveries.shoot_id', $shoots)
-                ->whereNull("{$table}.{$gone}")
-                ->whereNull('deliveries.freed_at')
-                ->groupBy('deliveries.shoot_id')
-                ->selectRaw("deliveries.shoot_id, SUM({$table}.bytes) AS bytes")
-                ->selectRaw("SUM(IF(deliveries.ends_on < CURDATE(), {$table}.bytes, 0)) AS ended")
-                ->get();
-            foreach ($rows as $row) {
+            foreach (self::delivered($table, $gone, $shoots) as $row) {
                 $before = $deliveries[(int) $row->shoot_id] ?? ['bytes' => 0, 'ended' => 0];
                 $deliveries[(int) $row->shoot_id] = [
                     'bytes' => $before['bytes'] + (int) $row->bytes,
@@ -139,6 +154,24 @@ final class DiskUse
         }
 
         return $deliveries;
+    }
+
+    /**
+     * @param  string  $gone  the column that says that it is not there any more
+     * @param  list<int>  $shoots
+     * @return iterable<\stdClass>
+     */
+    private static function delivered(string $table, string $gone, array $shoots): iterable
+    {
+        return DB::table($table)
+            ->join('deliveries', 'deliveries.id', '=', "{$table}.delivery_id")
+            ->whereIn('deliveries.shoot_id', $shoots)
+            ->whereNull("{$table}.{$gone}")
+            ->whereNull('deliveries.freed_at')
+            ->groupBy('deliveries.shoot_id')
+            ->selectRaw("deliveries.shoot_id, SUM({$table}.bytes) AS bytes")
+            ->selectRaw("SUM(IF(deliveries.ends_on < CURDATE(), {$table}.bytes, 0)) AS ended")
+            ->get();
     }
 
     /** Previews, proofs and pictures of versions, as they lie in their folders. */

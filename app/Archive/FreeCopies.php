@@ -50,6 +50,28 @@ final class FreeCopies extends WorkInTurns
     public static function plan(Shoot $shoot): array
     {
         $there = app(CopyRemoval::class)->standing($shoot->studio_id);
+        $plan = self::sums($shoot, $there);
+        ksort($plan);
+
+        return array_map(
+            fn (string $place, array $facts): array => [
+                'place' => $place,
+                ...$facts,
+                'isThere' => isset($there[$place]),
+                'isBag' => isset($there[$place]) ? $there[$place]->is_bag : str_starts_with($place, 'bag '),
+                'besides' => self::besides($place, array_keys($plan), $there),
+            ],
+            array_keys($plan),
+            $plan,
+        );
+    }
+
+    /**
+     * @param  array<string, Place>  $there
+     * @return array<string, array{files: int, bytes: int, mayGo: int}> by place
+     */
+    private static function sums(Shoot $shoot, array $there): array
+    {
         $rule = CopyDeletion::ofArchived(max(1, $shoot->studio->copies_required));
         $plan = [];
         foreach (self::groups($shoot) as $group) {
@@ -64,19 +86,8 @@ final class FreeCopies extends WorkInTurns
                 ];
             }
         }
-        ksort($plan);
 
-        return array_map(
-            fn (string $place, array $facts): array => [
-                'place' => $place,
-                ...$facts,
-                'isThere' => isset($there[$place]),
-                'isBag' => isset($there[$place]) ? $there[$place]->is_bag : str_starts_with($place, 'bag '),
-                'besides' => self::besides($place, array_keys($plan), $there),
-            ],
-            array_keys($plan),
-            $plan,
-        );
+        return $plan;
     }
 
     /** @return Collection<int, stdClass> files with sound copies in the same places, which are judged together */
@@ -149,7 +160,13 @@ final class FreeCopies extends WorkInTurns
         }
         $this->deleteVersions($shoot, $there[$this->place], $there, $rule);
         $this->deleteSidecars($shoot, $there[$this->place], $there);
-        $kept = $task->reached('kept');
+        self::tellKept($task, $task->reached('kept'));
+
+        return true;
+    }
+
+    private static function tellKept(Task $task, int $kept): void
+    {
         if ($kept > 0) {
             $task->update([
                 'problem' => $kept.
@@ -157,8 +174,6 @@ final class FreeCopies extends WorkInTurns
                     ' stayed: of them too few verified copies are on other disks, or none is in a checked archive.',
             ]);
         }
-
-        return true;
     }
 
     /** @param  array<string, Place>  $there */
@@ -166,15 +181,7 @@ final class FreeCopies extends WorkInTurns
     {
         $removal = app(CopyRemoval::class);
         [$last, $kept] = [$task->reached('copy'), $task->reached('kept')];
-        $some = function () use ($shoot, &$last): EloquentCollection {
-            return self::copies($shoot, $this->place)
-                ->where('id', '>', $last)
-                ->with('file')
-                ->orderBy('id')
-                ->limit(self::PIECE)
-                ->get();
-        };
-        while (($copies = $some())->isNotEmpty()) {
+        while (($copies = $this->after($shoot, $last))->isNotEmpty()) {
             foreach ($copies as $copy) {
                 $kept += $removal->remove($copy->file, $this->place, $rule, $there) ? 0 : 1;
                 $last = $copy->id;
@@ -186,6 +193,17 @@ final class FreeCopies extends WorkInTurns
         }
 
         return true;
+    }
+
+    /** @return EloquentCollection<int, Copy> some copies after one */
+    private function after(Shoot $shoot, int $last): EloquentCollection
+    {
+        return self::copies($shoot, $this->place)
+            ->where('id', '>', $last)
+            ->with('file')
+            ->orderBy('id')
+            ->limit(self::PIECE)
+            ->get();
     }
 
     protected function over(Task $task): void
@@ -222,18 +240,23 @@ final class FreeCopies extends WorkInTurns
             ->where('place', $place->name)
             ->whereIn('frame_id', DB::table('frames')->where('shoot_id', $shoot->id)->select('id'));
         foreach ($sidecars->get() as $sidecar) {
-            $files = CardFile::query()->where('frame_id', $sidecar->frame_id);
-            $isAlone = Copy::query()
-                ->where('place', $place->name)
-                ->whereIn('file_id', $files->selectRaw('COALESCE(same_as_id, id)'))
-                ->doesntExist();
-            $isElsewhere =
-                array_filter($others, fn (Place $other): bool => is_file("{$other->path}/{$sidecar->path}")) !== [];
-            if ($isAlone && $isElsewhere) {
+            $hasIt = fn (Place $other): bool => is_file("{$other->path}/{$sidecar->path}");
+            if (self::isAlone((int) $sidecar->frame_id, $place) && array_filter($others, $hasIt) !== []) {
                 DB::table('sidecars')->where('id', $sidecar->id)->delete();
                 app(CopyRemoval::class)->unlink($place, $sidecar->path);
             }
         }
+    }
+
+    /** Whether no picture of a frame stands in a place any more. */
+    private static function isAlone(int $frame, Place $place): bool
+    {
+        $files = CardFile::query()->where('frame_id', $frame);
+
+        return Copy::query()
+            ->where('place', $place->name)
+            ->whereIn('file_id', $files->selectRaw('COALESCE(same_as_id, id)'))
+            ->doesntExist();
     }
 
     /** @return Builder<Copy> verified ones of the shoot in a place */

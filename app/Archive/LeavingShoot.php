@@ -78,8 +78,20 @@ final class LeavingShoot
         if ($task !== null) {
             return "“{$task->title}” is under way. Stop it, or wait for its end.";
         }
-        // Files that came with two cards were copied once, and the second card rests on that.
-        $resting = DB::table('files AS theirs')
+        $resting = self::resting($shoot);
+
+        return $resting === []
+            ? ''
+            : 'Files of “'.
+                    implode('”, “', $resting).
+                    '” were not copied a second time, because they stand with this shoot. Delete that one first, '.
+                        'or finish this one instead of deleting it.';
+    }
+
+    /** @return list<string> shoots whose files came with a card of this one too and were copied once */
+    private static function resting(Shoot $shoot): array
+    {
+        return array_values(DB::table('files AS theirs')
             ->join('files AS ours', 'ours.id', '=', 'theirs.same_as_id')
             ->join('cards AS our_cards', 'our_cards.id', '=', 'ours.card_id')
             ->join('cards AS their_cards', 'their_cards.id', '=', 'theirs.card_id')
@@ -89,14 +101,8 @@ final class LeavingShoot
             ->whereNull('shoots.removal_at')
             ->distinct()
             ->pluck('shoots.name')
-            ->all();
-
-        return $resting === []
-            ? ''
-            : 'Files of “'.
-                    implode('”, “', $resting).
-                    '” were not copied a second time, because they stand with this shoot. Delete that one first, '.
-                        'or finish this one instead of deleting it.';
+            ->map(strval(...))
+            ->all());
     }
 
     /**

@@ -18,30 +18,34 @@ final class MakeBag extends WorkInTurns
     {
         $bag = $task->about(Bag::class);
         $shoot = Shoot::query()->with('studio')->findOrFail($task->shoot_id);
-        $contents = app(BagContents::class);
-        $folder = $bag->folder();
         try {
             $plan = WorkPlan::of($task);
             if (! $plan->isMade()) {
-                $this->plan($task, $plan, $contents->entries($shoot), $folder->soFar());
+                $this->plan($task, $plan, app(BagContents::class)->entries($shoot), $bag->folder()->soFar());
             }
-            if (! $this->follow($task, fn (array $entry): array => $this->put($folder, $entry))) {
+            if (! $this->follow($task, fn (array $entry): array => $this->put($bag->folder(), $entry))) {
                 return false;
             }
-            foreach ($contents->texts($shoot) as $path => $text) {
-                $folder->say($path, $text);
-            }
-            ['files' => $files, 'bytes' => $bytes] = $folder->close(self::tags($bag, $shoot));
+            $this->close($bag, $shoot);
         } catch (UnableToArchive $reason) {
             $bag->update(['problem' => $reason->getMessage()]);
             $task->fail($reason->getMessage());
 
             return false;
         }
-        $facts = ['files_count' => $files, 'bytes' => $bytes, 'made_at' => now(), 'problem' => null];
-        $bag->update(['state' => BagState::Made, ...$facts]);
 
         return true;
+    }
+
+    /** @throws UnableToArchive */
+    private function close(Bag $bag, Shoot $shoot): void
+    {
+        foreach (app(BagContents::class)->texts($shoot) as $path => $text) {
+            $bag->folder()->say($path, $text);
+        }
+        ['files' => $files, 'bytes' => $bytes] = $bag->folder()->close(self::tags($bag, $shoot));
+        $facts = ['files_count' => $files, 'bytes' => $bytes, 'made_at' => now(), 'problem' => null];
+        $bag->update(['state' => BagState::Made, ...$facts]);
     }
 
     /** @return array<string, string> what bag-info.txt says (RFC 8493, 2.2.2) */

@@ -21,6 +21,18 @@ use Kanpai\Core\Archive\Manifest;
  */
 final class RecordImport
 {
+    /** Keys inside texts that name a row, and its table. */
+    private const KEYS = [
+        'frame_id' => 'frames',
+        'other_frame_id' => 'frames',
+        'body_id' => 'bodies',
+        'body' => 'bodies',
+        'card_id' => 'cards',
+        'shoot_id' => 'shoots',
+        'everywhere' => 'sets',
+        'set_id' => 'sets',
+    ];
+
     private const PIECE = 200;
 
     /** @var array<string, int> table => what is added to its numbers */
@@ -53,14 +65,7 @@ final class RecordImport
         DB::transaction(function () use ($shoot, $said): void {
             $this->find($shoot, $said['shared']);
             $this->place($shoot, $said);
-            DB::statement('SET FOREIGN_KEY_CHECKS = 0');
-            try {
-                foreach (array_diff(array_keys(ShootTables::OWNED), ShootTables::OF_THE_DISK) as $table) {
-                    $this->insert($table, $said['tables'][$table] ?? [], $said['originals']);
-                }
-            } finally {
-                DB::statement('SET FOREIGN_KEY_CHECKS = 1');
-            }
+            $this->insertAll($said);
             $own = array_intersect_key($said['shoot'], array_flip($this->references->columns('shoots')));
             DB::table('shoots')
                 ->where('id', $shoot->id)
@@ -70,30 +75,54 @@ final class RecordImport
         return $this->leftOut;
     }
 
+    /** @param  RecordSaid  $said */
+    private function insertAll(array $said): void
+    {
+        DB::statement('SET FOREIGN_KEY_CHECKS = 0');
+        try {
+            foreach (array_diff(array_keys(ShootTables::OWNED), ShootTables::OF_THE_DISK) as $table) {
+                $this->insert($table, $said['tables'][$table] ?? [], $said['originals']);
+            }
+        } finally {
+            DB::statement('SET FOREIGN_KEY_CHECKS = 1');
+        }
+    }
+
     /** @param  array<string, list<Row>>  $shared */
     private function find(Shoot $shoot, array $shared): void
     {
         foreach ($shared as $table => $rows) {
             foreach ($rows as $row) {
                 $row = array_map(ShootRecord::bytes(...), $row);
-                $key = [
-                    'studio_id' => $shoot->studio_id,
-                    ...array_intersect_key($row, array_flip(ShootTables::SHARED[$table])),
-                ];
-                $there = DB::table($table)
-                    ->where($key)
-                    ->when($table === 'sets', fn ($sets) => $sets->whereNull('shoot_id'))
-                    ->first();
-                // Nobody becomes a member of the studio by a bag.
-                $id = $there->id ?? ($table === 'members' ? null : $this->make($table, $shoot, $row));
+                $id = $this->there($table, $shoot, $row);
                 if ($id !== null) {
-                    $this->found[$table][(int) $row['id']] = (int) $id;
+                    $this->found[$table][(int) $row['id']] = $id;
                 }
                 if ($table === 'uses') {
                     $this->bits[(int) $row['bit']] = (int) DB::table('uses')->where('id', $id)->value('bit');
                 }
             }
         }
+    }
+
+    /**
+     * The row of the studio that is the same, or a new one. Nobody becomes a member of the studio by a bag.
+     *
+     * @param  array<string, mixed>  $row
+     */
+    private function there(string $table, Shoot $shoot, array $row): ?int
+    {
+        $key = array_intersect_key($row, array_flip(ShootTables::SHARED[$table]));
+        $id = DB::table($table)
+            ->where(['studio_id' => $shoot->studio_id, ...$key])
+            ->when($table === 'sets', fn ($sets) => $sets->whereNull('shoot_id'))
+            ->value('id');
+
+        return match (true) {
+            $id !== null => (int) $id,
+            $table === 'members' => null,
+            default => $this->make($table, $shoot, $row),
+        };
     }
 
     /** @param  array<string, mixed>  $row */
@@ -104,15 +133,7 @@ final class RecordImport
             unset($row['id']);
         }
         if ($table === 'uses') {
-            $taken = DB::table('uses')
-                ->where('studio_id', $shoot->studio_id)
-                ->pluck('bit')
-                ->map(fn ($bit): int => (int) $bit)
-                ->all();
-            $free = array_values(array_diff(range(0, 31), $taken));
-            $row['bit'] = in_array((int) $row['bit'], $taken, true)
-                ? $free[0] ?? throw UnableToArchive::noUseIsFree()
-                : (int) $row['bit'];
+            $row['bit'] = self::freeBit($shoot->studio_id, (int) $row['bit']);
 
             return (int) DB::table($table)->insertGetId($row);
         }
@@ -123,6 +144,23 @@ final class RecordImport
         }
 
         return (int) DB::table($table)->insertGetId([...$row, 'created_at' => now(), 'updated_at' => now()]);
+    }
+
+    /**
+     * The bit of a use, or another one where that is taken.
+     *
+     * @throws UnableToArchive
+     */
+    private static function freeBit(int $studio, int $bit): int
+    {
+        $taken = DB::table('uses')
+            ->where('studio_id', $studio)
+            ->pluck('bit')
+            ->map(fn ($bit): int => (int) $bit)
+            ->all();
+        $free = array_values(array_diff([$bit, ...range(0, 31)], $taken));
+
+        return $free[0] ?? throw UnableToArchive::noUseIsFree();
     }
 
     /** @param  RecordSaid  $said */
@@ -184,6 +222,18 @@ final class RecordImport
                 return null;
             }
         }
+
+        return $this->movedInside($table, $row);
+    }
+
+    /**
+     * What names other rows inside a text, uses by their bits, and secrets.
+     *
+     * @param  array<string, mixed>  $row
+     * @return array<string, mixed>
+     */
+    private function movedInside(string $table, array $row): array
+    {
         foreach (ShootTables::INSIDE[$table] ?? [] as $column => $kind) {
             $row[$column] = isset($row[$column]) ? $this->inside((string) $row[$column], $kind) : null;
         }
@@ -246,17 +296,21 @@ final class RecordImport
             match ($kind) {
                 'ways' => array_map(fn (mixed $way): mixed => is_string($way) ? $this->way($way) : $way, $said),
                 'keys' => $this->keys($said),
-                default => array_values(
-                    array_filter(
-                        array_map(
-                            fn (mixed $id): ?int => is_numeric($id) ? $this->number($kind, (int) $id) : null,
-                            $said,
-                        ),
-                    ),
-                ),
+                default => $this->numbers($kind, $said),
             },
             JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
         );
+    }
+
+    /**
+     * @param  array<mixed>  $ids
+     * @return list<int> of rows that came along
+     */
+    private function numbers(string $table, array $ids): array
+    {
+        $number = fn (mixed $id): ?int => is_numeric($id) ? $this->number($table, (int) $id) : null;
+
+        return array_values(array_filter(array_map($number, $ids)));
     }
 
     /** `output:4`, `original:17`, `version:3` */
@@ -274,28 +328,11 @@ final class RecordImport
      */
     private function keys(array $said): array
     {
-        $tables = [
-            'frame_id' => 'frames',
-            'other_frame_id' => 'frames',
-            'body_id' => 'bodies',
-            'body' => 'bodies',
-            'card_id' => 'cards',
-            'shoot_id' => 'shoots',
-            'everywhere' => 'sets',
-            'set_id' => 'sets',
-        ];
         foreach ($said as $key => $value) {
             if ($key === 'frames' && is_array($value)) {
-                $said[$key] = array_values(
-                    array_filter(
-                        array_map(
-                            fn (mixed $id): ?int => is_numeric($id) ? $this->number('frames', (int) $id) : null,
-                            $value,
-                        ),
-                    ),
-                );
-            } elseif (isset($tables[$key]) && is_numeric($value)) {
-                $said[$key] = $this->number($tables[$key], (int) $value) ?? $value;
+                $said[$key] = $this->numbers('frames', $value);
+            } elseif (isset(self::KEYS[$key]) && is_numeric($value)) {
+                $said[$key] = $this->number(self::KEYS[$key], (int) $value) ?? $value;
             } elseif (is_array($value)) {
                 $said[$key] = $this->keys($value);
             }

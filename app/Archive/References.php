@@ -9,6 +9,12 @@ use Illuminate\Support\Facades\DB;
 /** Which columns refer to which tables, and which may be empty: as the database itself says. */
 final class References
 {
+    private const REFERENCES = 'SELECT TABLE_NAME AS t, COLUMN_NAME AS c, REFERENCED_TABLE_NAME AS r FROM '.
+        'information_schema.KEY_COLUMN_USAGE WHERE TABLE_SCHEMA = DATABASE() AND REFERENCED_TABLE_NAME IS NOT NULL';
+
+    private const COLUMNS = 'SELECT TABLE_NAME AS t, COLUMN_NAME AS c, IS_NULLABLE AS n FROM '.
+        'information_schema.COLUMNS WHERE TABLE_SCHEMA = DATABASE()';
+
     /** @var array<string, array<string, string>> table => column => table it refers to */
     private array $references = [];
 
@@ -17,24 +23,13 @@ final class References
 
     public function __construct()
     {
-        foreach (
-            DB::select(
-                'SELECT TABLE_NAME AS t, COLUMN_NAME AS c, REFERENCED_TABLE_NAME AS r FROM '.
-                    'information_schema.KEY_COLUMN_USAGE WHERE TABLE_SCHEMA = DATABASE() AND REFERENCED_TABLE_NAME IS '.
-                    'NOT NULL',
-            ) as $row
-        ) {
+        foreach (DB::select(self::REFERENCES) as $row) {
             $this->references[(string) $row->t][(string) $row->c] = (string) $row->r;
         }
         foreach (ShootTables::MORE_REFERENCES as $table => $columns) {
             $this->references[$table] = [...$this->references[$table] ?? [], ...$columns];
         }
-        foreach (
-            DB::select(
-                'SELECT TABLE_NAME AS t, COLUMN_NAME AS c, IS_NULLABLE AS n FROM information_schema.COLUMNS WHERE '.
-                    'TABLE_SCHEMA = DATABASE()',
-            ) as $row
-        ) {
+        foreach (DB::select(self::COLUMNS) as $row) {
             $this->columns[(string) $row->t][(string) $row->c] = $row->n === 'YES';
         }
     }

@@ -52,20 +52,22 @@ final class RemoveShoot implements ShouldBeUnique, ShouldQueue
             return;
         }
         $leaving->closeDoors($shoot);
-        foreach (Card::query()->where('shoot_id', $shoot->id)->get() as $card) {
-            ArrivalsFolder::remove($card);
-            $files->deleteDirectory(config('kanpai.pictures')."/{$card->uuid}");
-        }
-        ContactSheet::query()
-            ->where('shoot_id', $shoot->id)
-            ->get()
-            ->each(function (ContactSheet $sheet): void {
-                @unlink($sheet->path());
-            });
+        self::removePictures($files, $shoot);
         // Piece by piece: a day of twenty thousand frames is no single statement.
         do {
             $gone = DB::table('frames')->where('shoot_id', $shoot->id)->limit(self::PIECE)->delete();
         } while ($gone > 0);
         $shoot->delete();
+    }
+
+    private static function removePictures(Filesystem $files, Shoot $shoot): void
+    {
+        foreach (Card::query()->where('shoot_id', $shoot->id)->get() as $card) {
+            ArrivalsFolder::remove($card);
+            $files->deleteDirectory(config('kanpai.pictures')."/{$card->uuid}");
+        }
+        foreach (ContactSheet::query()->where('shoot_id', $shoot->id)->get() as $sheet) {
+            @unlink($sheet->path());
+        }
     }
 }

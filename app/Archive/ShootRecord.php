@@ -53,22 +53,16 @@ final class ShootRecord
             $tables[] = self::json($table).": [\n".implode(",\n", $lines)."\n]";
         }
         $row = $this->row('shoots', (array) DB::table('shoots')->where('id', $shoot->id)->first());
+        $entries = [
+            '"kanpai": '.self::VERSION.', "made": '.self::json(now()->toIso8601String()).
+                ', "studio": '.self::json(['name' => $shoot->studio->name]),
+            '"shoot": '.self::json($row),
+            '"originals": '.self::json((object) array_map(self::text(...), $originals)),
+            "\"tables\": {\n".implode(",\n", $tables)."\n}",
+            '"shared": '.self::json($this->shared($shoot, $this->used, $this->ids['sets'] ?? [])),
+        ];
 
-        return '{"kanpai": '.
-            self::VERSION.
-            ', "made": '.
-            self::json(now()->toIso8601String()).
-            ', "studio": '.
-            self::json(['name' => $shoot->studio->name]).
-            ",\n\"shoot\": ".
-            self::json($row).
-            ",\n\"originals\": ".
-            self::json((object) array_map(self::text(...), $originals)).
-            ",\n\"tables\": {\n".
-            implode(",\n", $tables).
-            "\n},\n\"shared\": ".
-            self::json($this->shared($shoot, $this->used, $this->ids['sets'] ?? [])).
-            "}\n";
+        return '{'.implode(",\n", $entries)."}\n";
     }
 
     /**

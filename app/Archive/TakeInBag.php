@@ -8,7 +8,7 @@ use App\Copies\Copy;
 use App\Copies\Disk;
 use App\Copies\Place;
 use App\Copies\Places;
-use App\Copies\VersionCopy;
+use App\Copies\VerifiedCopy;
 use App\Deliver\Delivery;
 use App\Frames\CardFile;
 use App\Frames\Version;
@@ -117,15 +117,17 @@ final class TakeInBag extends WorkInTurns
         if (! $this->pictures($bag, array_map(strval(...), array_keys($payload)), $next)) {
             return false;
         }
-        $this->endDeliveries($shoot);
-        $bag->update([
-            'files_count' => count($payload),
-            'bytes' => array_sum($bag->folder()->files()),
-            'made_at' => $bag->made_at ?? now(),
-        ]);
-        app(Archiving::class)->isWhole($bag->setRelation('shoot', $shoot));
+        $this->conclude($bag, $shoot, count($payload));
 
         return true;
+    }
+
+    private function conclude(Bag $bag, Shoot $shoot, int $files): void
+    {
+        $this->endDeliveries($shoot);
+        $bytes = array_sum($bag->folder()->files());
+        $bag->update(['files_count' => $files, 'bytes' => $bytes, 'made_at' => $bag->made_at ?? now()]);
+        app(Archiving::class)->isWhole($bag->setRelation('shoot', $shoot));
     }
 
     /**
@@ -142,7 +144,6 @@ final class TakeInBag extends WorkInTurns
         int $checked,
         callable $next,
     ): bool {
-        $originals = $bag->folder()->path.'/'.BagFolder::ORIGINALS;
         $files = CardFile::query()
             ->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))
             ->whereNotNull('hash')
@@ -151,20 +152,10 @@ final class TakeInBag extends WorkInTurns
             ->get()
             ->values();
         foreach ($files->slice(max(0, $task->reached('files') - $checked)) as $at => $file) {
-            if (is_file("{$originals}/{$file->destination}")) {
-                $this->toPlaces(
-                    $places,
-                    "{$originals}/{$file->destination}",
-                    $file->destination,
-                    (string) $file->hash,
-                    fn (string $place): bool => Copy::query()
-                        ->where(['file_id' => $file->id, 'place' => $place])
-                        ->exists(),
-                    fn (string $place) => Copy::query()->updateOrCreate(
-                        ['file_id' => $file->id, 'place' => $place],
-                        ['hash' => (string) $file->hash, 'verified_at' => now()],
-                    ),
-                );
+            $copies = Copy::query()->where('file_id', $file->id)->pluck('place')->all();
+            $missing = $places->whereNotIn('name', $copies);
+            foreach ($this->toPlaces($missing, $bag, $file->destination, (string) $file->hash) as $place) {
+                $file->copies()->create(['place' => $place, ...self::proof((string) $file->hash)]);
             }
             $task->note(['files' => $checked + $at + 1]);
             if (! $next()) {
@@ -175,27 +166,25 @@ final class TakeInBag extends WorkInTurns
         return true;
     }
 
+    /** @return array<string, mixed> */
+    private static function proof(string $hash): array
+    {
+        return ['hash' => $hash, 'verified_at' => now()];
+    }
+
     /** @param  Collection<int, Place>  $places */
     private function versions(Bag $bag, Shoot $shoot, Collection $places): void
     {
         $versions = Version::query()
             ->whereNotNull('hash')
             ->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $shoot->id))
+            ->with('copies')
             ->get();
         foreach ($versions as $version) {
-            $this->toPlaces(
-                $places,
-                $bag->folder()->path.'/'.BagFolder::ORIGINALS."/{$version->destination}",
-                $version->destination,
-                (string) $version->hash,
-                fn (string $place): bool => VersionCopy::query()
-                    ->where(['version_id' => $version->id, 'place' => $place])
-                    ->exists(),
-                fn (string $place) => VersionCopy::query()->updateOrCreate(
-                    ['version_id' => $version->id, 'place' => $place],
-                    ['hash' => (string) $version->hash, 'verified_at' => now()],
-                ),
-            );
+            $missing = $places->whereNotIn('name', $version->copies->pluck('place'));
+            foreach ($this->toPlaces($missing, $bag, $version->destination, (string) $version->hash) as $place) {
+                $version->copies()->create(['place' => $place, ...self::proof((string) $version->hash)]);
+            }
         }
     }
 
@@ -235,40 +224,20 @@ final class TakeInBag extends WorkInTurns
     }
 
     /**
+     * Copies a file of the bag, if it is in it.
+     *
      * @param  iterable<Place>  $places
-     * @param  callable(string): bool  $isKnown
-     * @param  callable(string): mixed  $note
+     * @return \Generator<int, string> names of the places in which it stands then, read back
      *
      * @throws UnableToCopy
      */
-    private function toPlaces(
-        iterable $places,
-        string $source,
-        string $destination,
-        string $hash,
-        callable $isKnown,
-        callable $note,
-    ): void {
-        foreach ($places as $place) {
-            if ($isKnown($place->name)) {
-                continue;
-            }
+    private function toPlaces(iterable $places, Bag $bag, string $destination, string $hash): \Generator
+    {
+        $source = $bag->folder()->path.'/'.BagFolder::ORIGINALS.'/'.$destination;
+        foreach (is_file($source) ? $places : [] as $place) {
             $place->open();
-            $target = "{$place->path}/{$destination}";
-            if (is_file($target) && hash_file('xxh128', $target) !== $hash) {
-                // Something else stands there: nothing is written over.
-                throw UnableToCopy::cannotWrite($place->name, $destination);
-            }
-            if (! is_file($target)) {
-                self::copy($source, $target);
-                Disk::sync($target);
-                Disk::syncFolder(dirname($target));
-                Disk::forget($target);
-            }
-            if (hash_file('xxh128', $target) !== $hash) {
-                throw UnableToCopy::cannotWrite($place->name, $destination);
-            }
-            $note($place->name);
+            app(VerifiedCopy::class)->put($source, $place->name, "{$place->path}/{$destination}", $hash);
+            yield $place->name;
         }
     }
 
@@ -281,22 +250,34 @@ final class TakeInBag extends WorkInTurns
         foreach ($said['tables']['sidecars'] ?? [] as $row) {
             $path = (string) ShootRecord::bytes($row['path']);
             Manifest::stays($path);
-            $source = $bag->folder()->path.'/'.BagFolder::ORIGINALS.'/'.$path;
-            foreach (is_file($source) ? $places : [] as $place) {
-                if (! is_file("{$place->path}/{$path}")) {
-                    self::copy($source, "{$place->path}/{$path}");
-                }
-                DB::table('sidecars')->insertOrIgnore([
-                    'frame_id' => (int) $row['frame_id'] + $moved,
-                    'place' => $place->name,
-                    'path' => $path,
-                    'path_hash' => hash('xxh128', $path),
-                    'hash' => hash_file('xxh128', "{$place->path}/{$path}"),
-                    'written' => $row['written'],
-                    'theirs' => $row['theirs'],
-                ]);
+            $facts = ['frame_id' => (int) $row['frame_id'] + $moved, 'path' => $path];
+            $facts += ['written' => $row['written'], 'theirs' => $row['theirs']];
+            foreach ($places as $place) {
+                $this->sidecar($bag->folder()->path.'/'.BagFolder::ORIGINALS.'/'.$path, $place, $facts);
             }
         }
+    }
+
+    /**
+     * One that stands in a place already is left as it is.
+     *
+     * @param  array{path: string, ...}  $facts
+     */
+    private function sidecar(string $source, Place $place, array $facts): void
+    {
+        if (! is_file($source)) {
+            return;
+        }
+        $target = "{$place->path}/{$facts['path']}";
+        if (! is_file($target)) {
+            app(VerifiedCopy::class)->put($source, $place->name, $target, (string) hash_file('xxh128', $source));
+        }
+        DB::table('sidecars')->insertOrIgnore([
+            ...$facts,
+            'place' => $place->name,
+            'path_hash' => hash('xxh128', $facts['path']),
+            'hash' => hash_file('xxh128', $target),
+        ]);
     }
 
     private static function copy(string $source, string $target): void

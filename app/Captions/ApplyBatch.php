@@ -42,11 +42,8 @@ final class ApplyBatch extends WorkInTurns
         $batch->update(['state' => 'running']);
         $all = $batch->frames()->count();
         $task->begin($all);
-        $left = $batch
-            ->frames()
-            ->whereNotIn('frames.id', DB::table('caption_changes')->where('batch_id', $batch->id)->select('frame_id'))
-            ->pluck('frames.id')
-            ->all();
+        $done = DB::table('caption_changes')->where('batch_id', $batch->id)->select('frame_id');
+        $left = $batch->frames()->whereNotIn('frames.id', $done)->pluck('frames.id')->all();
         if (! $this->applyTo($task, $batch, $left, $all - count($left))) {
             return false;
         }
@@ -88,31 +85,57 @@ final class ApplyBatch extends WorkInTurns
     /** @param  Collection<int, Frame>  $frames */
     private function apply(Batch $batch, Captioning $captioning, Collection $frames): void
     {
-        $captions = FrameCaption::query()->whereKey($frames->modelKeys())->lockForUpdate()->get()->keyBy('frame_id');
-        $marks = isset($batch->edit['standings'])
-            ? FrameMarks::lock($batch->shoot, array_map(intval(...), $frames->modelKeys()))
-            : null;
+        $ids = array_map(intval(...), $frames->modelKeys());
+        $captions = FrameCaption::query()->whereKey($ids)->lockForUpdate()->get()->keyBy('frame_id');
+        $marks = isset($batch->edit['standings']) ? FrameMarks::lock($batch->shoot, $ids) : null;
         $rows = $changes = [];
         foreach ($frames as $frame) {
-            $row = $captions->get($frame->id);
-            $before = $row?->caption() ?? Caption::nothing();
-            $after = $batch->edit($captioning, $frame, $row)->of($before, $captioning->values($frame, $before));
-            $own = $batch->own($row->own ?? [], $before, $after);
-            $was = ['fields' => $before->values(), 'own' => $row->own ?? [], ...self::marks($marks, $frame)];
-            $is = ['fields' => $after->values(), 'own' => $own, ...$this->change($batch, $marks, $frame)];
-            $changes[] = [
-                'batch_id' => $batch->id,
-                'frame_id' => $frame->id,
-                'before' => FrameCaption::json($was),
-                'after' => FrameCaption::json($is),
-            ];
+            [$was, $is] = $this->edit($batch, $captioning, $frame, $captions->get($frame->id), $marks);
+            $changes[] = self::changeRow($batch, $frame, $was, $is);
             if ($was !== $is) {
-                $rows[] = FrameCaption::row($frame->id, $batch->shoot_id, $after, $own);
+                $rows[] = FrameCaption::row($frame->id, $batch->shoot_id, Caption::of($is['fields']), $is['own']);
             }
         }
         DB::table('captions')->upsert($rows, ['frame_id'], ['fields', 'own', 'tells', 'written_at']);
         DB::table('caption_changes')->insert($changes);
         $marks?->storeImported($batch->member_id);
+    }
+
+    /**
+     * @param  array<string, mixed>  $was
+     * @param  array<string, mixed>  $is
+     * @return array<string, mixed>
+     */
+    private static function changeRow(Batch $batch, Frame $frame, array $was, array $is): array
+    {
+        return [
+            'batch_id' => $batch->id,
+            'frame_id' => $frame->id,
+            'before' => FrameCaption::json($was),
+            'after' => FrameCaption::json($is),
+        ];
+    }
+
+    /** @return array{array<string, mixed>, array<string, mixed>} what stood, and what stands then */
+    private function edit(
+        Batch $batch,
+        Captioning $captioning,
+        Frame $frame,
+        ?FrameCaption $row,
+        ?FrameMarks $marks,
+    ): array {
+        $before = $row?->caption() ?? Caption::nothing();
+        $after = $batch->edit($captioning, $frame, $row)->of($before, $captioning->values($frame, $before));
+        $own = $row->own ?? [];
+
+        return [
+            ['fields' => $before->values(), 'own' => $own, ...self::marks($marks, $frame)],
+            [
+                'fields' => $after->values(),
+                'own' => $batch->own($own, $before, $after),
+                ...$this->change($batch, $marks, $frame),
+            ],
+        ];
     }
 
     /** @return array<string, mixed> marks of a frame before the batch, where it changes marks at all */

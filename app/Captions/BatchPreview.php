@@ -69,23 +69,39 @@ final class BatchPreview
         foreach ($this->changes($frames) as ['change' => $change]) {
             $summary['frames']++;
             $summary['changing'] += $change->isNothing() ? 0 : 1;
-            foreach ($change->fields as ['field' => $field, 'new' => $new]) {
-                $summary['fields'][$field->fullLabel()] = ($summary['fields'][$field->fullLabel()] ?? 0) + 1;
-                foreach ($this->captioning->codes->expand($new)->unknown as $code) {
-                    $summary['unknown'][$code] = true;
-                }
+            $changed = array_map(fn (array $one): string => $one['field']->fullLabel(), $change->fields);
+            $summary['fields'] = self::counted($summary['fields'], $changed);
+            foreach ($change->fields as ['new' => $new]) {
+                $summary['unknown'] += array_fill_keys($this->captioning->codes->expand($new)->unknown, true);
             }
-            foreach ($change->after->cutInIim() as $field) {
-                $summary['cut'][$field->label()] = ($summary['cut'][$field->label()] ?? 0) + 1;
-            }
-            foreach ($this->required as $name) {
-                if ($change->after->text(Field::from($name)) === '') {
-                    $summary['missing'][Field::from($name)->label()] =
-                        ($summary['missing'][Field::from($name)->label()] ?? 0) + 1;
-                }
-            }
+            $cut = array_map(fn (Field $field): string => $field->label(), $change->after->cutInIim());
+            $summary['cut'] = self::counted($summary['cut'], $cut);
+            $summary['missing'] = self::counted($summary['missing'], $this->missing($change->after));
         }
 
         return $summary;
+    }
+
+    /**
+     * @param  array<string, int>  $counts
+     * @param  array<string>  $names  each to be counted once more
+     * @return array<string, int>
+     */
+    private static function counted(array $counts, array $names): array
+    {
+        foreach ($names as $name) {
+            $counts[$name] = ($counts[$name] ?? 0) + 1;
+        }
+
+        return $counts;
+    }
+
+    /** @return list<string> fields that the studio wants filled and that are empty */
+    private function missing(Caption $caption): array
+    {
+        $fields = array_map(Field::from(...), $this->required);
+        $empty = array_filter($fields, fn (Field $field): bool => $caption->text($field) === '');
+
+        return array_values(array_map(fn (Field $field): string => $field->label(), $empty));
     }
 }

@@ -73,12 +73,6 @@ final class Captioning
     /** @return array<string, string> what stands in the placeholders for a frame */
     public function values(Frame $frame, Caption $caption): array
     {
-        $named = null;
-        foreach ($this->moments as $sheet) {
-            $named = $sheet->name !== '' && $sheet->holdsFor($frame->taken_ms) ? $sheet->name : $named;
-        }
-        $format = fn (string $format): string => $this->zone->format($frame->taken_ms, $format);
-
         return [
             'shoot' => $this->shoot->name,
             'client' => $this->shoot->client,
@@ -87,15 +81,32 @@ final class Captioning
             'shooter' => $frame->card->shooter,
             'body' => $frame->body->label(),
             'lens' => (string) $frame->lens,
-            'date' => $format('Y-m-d'),
-            'day' => $format('j F Y'),
-            'time' => $format('H:i:s'),
-            'year' => $format('Y'),
-            'moment' => $named ?? ($this->places[$frame->id]['moment'] ?? ''),
+            'moment' => $this->moment($frame),
             'people' => $this->codes->described(...$caption->items(Field::PersonShown)),
             'number' => (string) ($this->places[$frame->id]['number'] ?? 0),
             'name' => $frame->name,
+            ...$this->times($frame),
         ];
+    }
+
+    /** The name of the last moment that has one and holds for the frame, else of its time of day. */
+    private function moment(Frame $frame): string
+    {
+        $named = null;
+        foreach ($this->moments as $sheet) {
+            $named = $sheet->name !== '' && $sheet->holdsFor($frame->taken_ms) ? $sheet->name : $named;
+        }
+
+        return $named ?? ($this->places[$frame->id]['moment'] ?? '');
+    }
+
+    /** @return array<string, string> */
+    private function times(Frame $frame): array
+    {
+        return array_map(
+            fn (string $format): string => $this->zone->format($frame->taken_ms, $format),
+            ['date' => 'Y-m-d', 'day' => 'j F Y', 'time' => 'H:i:s', 'year' => 'Y'],
+        );
     }
 
     /** @return array<int, array{number: int, moment: string}> */

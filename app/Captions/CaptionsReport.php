@@ -39,36 +39,48 @@ final class CaptionsReport implements StageReport
     public function forShoots(Collection $shoots): array
     {
         $counts = FrameCounts::of($shoots);
-        $done = DB::table('frames')
-            ->join(
-                'captions',
-                fn (JoinClause $join) => $join
-                    ->on('captions.shoot_id', '=', 'frames.shoot_id')
-                    ->on('captions.frame_id', '=', 'frames.id')
-                    ->where('captions.tells', true),
-            )
+        $done = self::captioned($shoots);
+        $stages = [];
+        foreach ($shoots as $shoot) {
+            $all = $counts->notDropped($shoot);
+            $stages[$shoot->id] = self::done($all, $all - (int) ($done[$shoot->id] ?? 0));
+        }
+
+        return $stages;
+    }
+
+    /**
+     * @param  Collection<int, Shoot>  $shoots
+     * @return \Illuminate\Support\Collection<array-key, mixed> shoot => frames that have a caption and are not dropped
+     */
+    private static function captioned(Collection $shoots): \Illuminate\Support\Collection
+    {
+        $told = fn (JoinClause $join) => $join
+            ->on('captions.shoot_id', '=', 'frames.shoot_id')
+            ->on('captions.frame_id', '=', 'frames.id')
+            ->where('captions.tells', true);
+
+        return DB::table('frames')
+            ->join('captions', $told)
             ->whereIn('frames.shoot_id', $shoots->modelKeys())
             ->where('frames.verdict', '<>', Verdict::Drop)
             ->groupBy('frames.shoot_id')
             ->selectRaw('frames.shoot_id, COUNT(*) AS n')
             ->pluck('n', 'shoot_id');
-        $stages = [];
-        foreach ($shoots as $shoot) {
-            $wanted = $counts->notDropped($shoot);
-            $left = $wanted - (int) ($done[$shoot->id] ?? 0);
-            $stages[$shoot->id] = match (true) {
-                $wanted === 0 => new Stage('captions', 0.0),
-                $left > 0 => new Stage(
-                    'captions',
-                    1 - $left / $wanted,
-                    number_format($left).' left',
-                    'Caption '.number_format($left).' frames',
-                    number_format($wanted - $left).' of '.number_format($wanted).' captioned',
-                ),
-                default => new Stage('captions', 1.0, 'all done'),
-            };
-        }
+    }
 
-        return $stages;
+    private static function done(int $all, int $left): Stage
+    {
+        return match (true) {
+            $all === 0 => new Stage('captions', 0.0),
+            $left > 0 => new Stage(
+                'captions',
+                1 - $left / $all,
+                number_format($left).' left',
+                'Caption '.number_format($left).' frames',
+                number_format($all - $left).' of '.number_format($all).' captioned',
+            ),
+            default => new Stage('captions', 1.0, 'all done'),
+        };
     }
 }

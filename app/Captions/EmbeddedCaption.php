@@ -54,12 +54,23 @@ final class EmbeddedCaption
      */
     public static function tags(Caption $caption, int $instant, Zone $zone, int $rating, string $label = ''): array
     {
-        $at = fn (string $format): string => $zone->format($instant, $format);
-
         return [
             ...array_merge(...array_map(fn (Field $field): array => self::ofField($caption, $field), Field::cases())),
             ['XMP-xmp:Rating', (string) $rating],
             ['XMP-xmp:Label', $label],
+            ...self::times(fn (string $format): string => $zone->format($instant, $format)),
+            // So that others can see that IIM and XMP were written together.
+            ['Photoshop:IPTCDigest', 'new'],
+        ];
+    }
+
+    /**
+     * @param  callable(string): string  $at
+     * @return list<array{string, string}>
+     */
+    private static function times(callable $at): array
+    {
+        return [
             ['ExifIFD:DateTimeOriginal', $at('Y:m:d H:i:s')],
             ['ExifIFD:SubSecTimeOriginal', $at('v')],
             ['ExifIFD:OffsetTimeOriginal', $at('P')],
@@ -67,8 +78,6 @@ final class EmbeddedCaption
             ['XMP-photoshop:DateCreated', $at('Y:m:d H:i:s.vP')],
             ['IPTC:DateCreated', $at('Y:m:d')],
             ['IPTC:TimeCreated', $at('H:i:sP')],
-            // So that others can see that IIM and XMP were written together.
-            ['Photoshop:IPTCDigest', 'new'],
         ];
     }
 

@@ -7,6 +7,7 @@ namespace App\Captions;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Metadata\UnreadableSidecar;
 
@@ -48,23 +49,7 @@ final class LookAtSidecars extends WorkInTurns
             ->orderBy('id')
             ->pluck('id');
         foreach ($left->chunk(self::PIECE) as $frames) {
-            $files = SidecarFile::query()
-                ->whereIn('frame_id', $frames)
-                ->with('frame')
-                ->orderBy('frame_id')
-                ->orderBy('id')
-                ->get();
-            foreach ($files as $file) {
-                try {
-                    $sidecars->look($file);
-                } catch (UnreadableSidecar $reason) {
-                    $file->frame
-                        ->files()
-                        ->first()
-                        ?->update(['problem' => $reason->getMessage()]);
-                }
-            }
-            $done += $files->count();
+            $done += self::look($sidecars, $frames);
             $task->fill(['done' => $done])->note(['frame' => (int) $frames->last()]);
             if (! $task->reach($done) || $this->isTurnOver()) {
                 return false;
@@ -72,5 +57,27 @@ final class LookAtSidecars extends WorkInTurns
         }
 
         return true;
+    }
+
+    /**
+     * @param  Collection<int, mixed>  $frames
+     * @return int how many sidecars they have
+     */
+    private static function look(Sidecars $sidecars, Collection $frames): int
+    {
+        $files = SidecarFile::query()->whereIn('frame_id', $frames)->with('frame');
+        $files = $files->orderBy('frame_id')->orderBy('id')->get();
+        foreach ($files as $file) {
+            try {
+                $sidecars->look($file);
+            } catch (UnreadableSidecar $reason) {
+                $file->frame
+                    ->files()
+                    ->first()
+                    ?->update(['problem' => $reason->getMessage()]);
+            }
+        }
+
+        return $files->count();
     }
 }

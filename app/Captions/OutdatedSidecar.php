@@ -15,6 +15,10 @@ use stdClass;
 /** A frame whose sidecars are behind, with all that is to be written into them. */
 final readonly class OutdatedSidecar
 {
+    private const COLUMNS = [
+        'captions.frame_id', 'captions.fields', 'taken_ms', 'frames.verdict', 'frames.rating', 'frames.label',
+    ];
+
     /**
      * @param  string  $fields  the caption as the table holds it
      * @param  list<array{destination: string, kind: string, places: list<string>}>  $files
@@ -40,29 +44,28 @@ final readonly class OutdatedSidecar
             ->where('captions.shoot_id', $shoot->id)
             ->whereNull('captions.written_at')
             ->limit($limit)
-            ->get([
-                'captions.frame_id',
-                'captions.fields',
-                'taken_ms',
-                'frames.verdict',
-                'frames.rating',
-                'frames.label',
-            ]);
+            ->get(self::COLUMNS);
         $files = self::files($captions->pluck('frame_id'));
-        $behind = $captions->map(
-            fn (stdClass $row): self => new self(
-                (int) $row->frame_id,
-                (string) $row->fields,
-                Caption::of((array) json_decode((string) $row->fields, true)),
-                (int) $row->taken_ms,
-                Verdict::from((string) $row->verdict),
-                (int) $row->rating,
-                (string) $row->label,
-                array_values($files[(int) $row->frame_id] ?? []),
-            ),
+        $outdated = $captions->map(
+            fn (stdClass $row): self => self::ofRow($row, array_values($files[(int) $row->frame_id] ?? [])),
         );
 
-        return array_values($behind->all());
+        return array_values($outdated->all());
+    }
+
+    /** @param  list<array{destination: string, kind: string, places: list<string>}>  $files */
+    private static function ofRow(stdClass $row, array $files): self
+    {
+        return new self(
+            (int) $row->frame_id,
+            (string) $row->fields,
+            Caption::of((array) json_decode((string) $row->fields, true)),
+            (int) $row->taken_ms,
+            Verdict::from((string) $row->verdict),
+            (int) $row->rating,
+            (string) $row->label,
+            $files,
+        );
     }
 
     /**

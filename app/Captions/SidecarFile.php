@@ -65,23 +65,36 @@ final class SidecarFile extends Model
      */
     public static function differences(array $said, array $theirs, array $ours): array
     {
-        $found = [];
-        [$before, $now, $here] = array_map(Caption::of(...), [$said['fields'], $theirs['fields'], $ours['fields']]);
-        foreach ($before->differsIn($now) as $field) {
-            if ($now->items($field) !== $here->items($field)) {
-                $found[$field->value] = [
-                    'label' => $field->fullLabel(),
-                    'ours' => $here->text($field),
-                    'theirs' => $now->text($field),
-                ];
-            }
-        }
+        $found = self::changedFields($said['fields'], $theirs['fields'], $ours['fields']);
         foreach (['rating' => 'Rating', 'label' => 'Label'] as $name => $label) {
             if ($theirs[$name] !== $said[$name] && $theirs[$name] !== $ours[$name] && ($theirs[$name] ?? '') !== '') {
                 $found[$name] = [
                     'label' => $label,
                     'ours' => self::ratingInWords($ours[$name]),
                     'theirs' => self::ratingInWords($theirs[$name]),
+                ];
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * @param  array<string, string>  $said
+     * @param  array<string, string>  $theirs
+     * @param  array<string, string>  $ours
+     * @return array<string, array{label: string, ours: string, theirs: string}>
+     */
+    private static function changedFields(array $said, array $theirs, array $ours): array
+    {
+        $found = [];
+        [$before, $now, $here] = array_map(Caption::of(...), [$said, $theirs, $ours]);
+        foreach ($before->differsIn($now) as $field) {
+            if ($now->items($field) !== $here->items($field)) {
+                $found[$field->value] = [
+                    'label' => $field->fullLabel(),
+                    'ours' => $here->text($field),
+                    'theirs' => $now->text($field),
                 ];
             }
         }

@@ -60,14 +60,7 @@ final class Sidecars
      */
     public function write(array $frames): void
     {
-        $known = [];
-        foreach (
-            SidecarFile::query()
-                ->whereIn('frame_id', array_map(fn (OutdatedSidecar $frame): int => $frame->frame, $frames))
-                ->get() as $file
-        ) {
-            $known[$file->frame_id][$file->place."\0".$file->path] = $file;
-        }
+        $known = self::known(array_map(fn (OutdatedSidecar $frame): int => $frame->frame, $frames));
         $rows = [];
         foreach ($frames as $frame) {
             try {
@@ -85,6 +78,20 @@ final class Sidecars
     }
 
     /**
+     * @param  list<int>  $frames
+     * @return array<int, array<string, SidecarFile>> frame => place and path, parted by a zero byte
+     */
+    private static function known(array $frames): array
+    {
+        $known = [];
+        foreach (SidecarFile::query()->whereIn('frame_id', $frames)->get() as $file) {
+            $known[$file->frame_id][$file->place."\0".$file->path] = $file;
+        }
+
+        return $known;
+    }
+
+    /**
      * @param  array<string, SidecarFile>  $known
      * @return list<array<string, mixed>> rows of the sidecars as they stand now
      *
@@ -93,40 +100,45 @@ final class Sidecars
     private function writeOne(OutdatedSidecar $frame, array $known): array
     {
         $ours = $frame->words();
-        $said = FrameCaption::json($ours);
-        $takenAt = $this->shoot->zone()->format($frame->takenMs, 'Y-m-d\TH:i:s.vP');
         $rows = [];
         foreach ($this->places as $place => $folder) {
             foreach ($frame->sidecars($place) as $below) {
-                $path = "{$folder}/{$below}";
-                $existing = self::content($path);
-                if ($existing !== null) {
-                    $file = $known[$place."\0".$below] ?? self::unknown($frame, $place, $below);
-                    if ($this->noteDifferences($file, $existing, $ours)) {
-                        continue;
-                    }
+                $existing = self::content("{$folder}/{$below}");
+                $file = $known[$place."\0".$below] ?? self::unknown($frame, $place, $below);
+                if ($existing !== null && $this->noteDifferences($file, $existing, $ours)) {
+                    continue;
                 }
-                $text = $this->writer->write(
-                    $existing,
-                    $frame->caption,
-                    $ours['rating'],
-                    $takenAt,
-                    $ours['label'] === '' ? null : $ours['label'],
-                    $frame->verdict === Verdict::Open ? null : $frame->verdict === Verdict::Keep,
-                );
+                $text = $this->text($frame, $existing, $ours);
                 if ($text !== $existing) {
-                    $this->put($path, $text);
+                    $this->put("{$folder}/{$below}", $text);
                 }
                 $rows[] = [
                     ...self::key($frame->frame, $place, $below),
                     'hash' => hash('xxh128', $text),
-                    'written' => $said,
+                    'written' => FrameCaption::json($ours),
                     'theirs' => null,
                 ];
             }
         }
 
         return $rows;
+    }
+
+    /**
+     * @param  array{rating: int|null, label: string, ...}  $ours
+     *
+     * @throws UnreadableSidecar
+     */
+    private function text(OutdatedSidecar $frame, ?string $existing, array $ours): string
+    {
+        return $this->writer->write(
+            $existing,
+            $frame->caption,
+            $ours['rating'],
+            $this->shoot->zone()->format($frame->takenMs, 'Y-m-d\TH:i:s.vP'),
+            $ours['label'] === '' ? null : $ours['label'],
+            $frame->verdict === Verdict::Open ? null : $frame->verdict === Verdict::Keep,
+        );
     }
 
     /**

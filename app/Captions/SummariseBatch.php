@@ -31,20 +31,26 @@ final class SummariseBatch extends WorkInTurns
     protected function turn(Task $task): bool
     {
         $batch = Batch::query()->findOrFail($this->batch);
-        $lookOver = new BatchPreview($batch);
+        $preview = new BatchPreview($batch);
         $summary = self::answer($task) ?? BatchPreview::nothing();
         $frames = $batch->frames()->pluck('frames.id')->all();
         $task->begin(count($frames));
         foreach (array_chunk(array_slice($frames, $summary['frames']), self::PIECE) as $piece) {
-            $summary = $lookOver->summary($batch->frames()->whereKey($piece)->with('card', 'body')->get(), $summary);
-            $task->update(['answer' => json_encode($summary, JSON_THROW_ON_ERROR)]);
+            $summary = $preview->summary($batch->frames()->whereKey($piece)->with('card', 'body')->get(), $summary);
+            self::note($task, $summary);
             if (! $task->reach($summary['frames']) || ($this->isTurnOver() && $summary['frames'] < count($frames))) {
                 return false;
             }
         }
-        $task->update(['answer' => json_encode($summary, JSON_THROW_ON_ERROR)]);
+        self::note($task, $summary);
 
         return true;
+    }
+
+    /** @param  array<string, mixed>  $summary */
+    private static function note(Task $task, array $summary): void
+    {
+        $task->update(['answer' => json_encode($summary, JSON_THROW_ON_ERROR)]);
     }
 
     /** @return array{frames: int, changing: int, fields: array<string, int>, cut: array<string, int>, missing: array<string, int>, unknown: array<string, bool>}|null */

@@ -7,6 +7,7 @@ namespace App\Captions;
 use App\Frames\FrameMarks;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Captions\Edit\Undoing;
@@ -31,21 +32,25 @@ final class UndoBatch extends WorkInTurns
     protected function turn(Task $task): bool
     {
         $batch = Batch::query()->findOrFail($this->batch);
-        $left = fn () => DB::table('caption_changes')->where('batch_id', $batch->id);
-        $total = max($task->total, $left()->count());
+        $left = DB::table('caption_changes')->where('batch_id', $batch->id);
+        $total = max($task->total, $left->count());
         $task->begin($total);
-        while (($changes = $left()->orderBy('frame_id')->limit(self::PIECE)->get())->isNotEmpty()) {
-            DB::transaction(function () use ($batch, $changes, $left): void {
-                $this->undo($batch, $changes);
-                $left()->whereIn('frame_id', $changes->pluck('frame_id')->all())->delete();
-            }, 3);
-            if (! $task->reach($total - $left()->count()) || $this->isTurnOver()) {
+        while ($left->exists()) {
+            DB::transaction(fn () => $this->undoPiece($batch, $left), 3);
+            if (! $task->reach($total - $left->count()) || $this->isTurnOver()) {
                 return false;
             }
         }
         $batch->update(['state' => 'undone']);
 
         return true;
+    }
+
+    private function undoPiece(Batch $batch, Builder $left): void
+    {
+        $changes = $left->clone()->orderBy('frame_id')->limit(self::PIECE)->get();
+        $this->undo($batch, $changes);
+        $left->clone()->whereIn('frame_id', $changes->pluck('frame_id')->all())->delete();
     }
 
     /** @param  Collection<int, \stdClass>  $changes  rows of the table `caption_changes` */
@@ -57,18 +62,28 @@ final class UndoBatch extends WorkInTurns
         $rows = [];
         foreach ($changes as $change) {
             $frame = (int) $change->frame_id;
-            $caption = $captions->get($frame);
             $before = json_decode((string) $change->before, true);
             $after = json_decode((string) $change->after, true);
-            $fields = Undoing::of($caption->fields ?? [], $before['fields'], $after['fields'], '');
-            $own = $caption !== null && $caption->own !== $after['own'] ? $caption->own : $before['own'];
-            $rows[] = FrameCaption::row($frame, $batch->shoot_id, Caption::of($fields), $own);
+            $rows[] = self::row($batch, $frame, $captions->get($frame), $before, $after);
             if ($marks !== null && isset($after['standing'])) {
                 self::undoMarks($marks, $frame, $before['standing'], $after['standing']);
             }
         }
         $marks?->storeImported($batch->member_id);
         DB::table('captions')->upsert($rows, ['frame_id'], ['fields', 'own', 'tells', 'written_at']);
+    }
+
+    /**
+     * @param  array<string, mixed>  $before
+     * @param  array<string, mixed>  $after
+     * @return array<string, mixed>
+     */
+    private static function row(Batch $batch, int $frame, ?FrameCaption $caption, array $before, array $after): array
+    {
+        $fields = Undoing::of($caption->fields ?? [], $before['fields'], $after['fields'], '');
+        $own = $caption !== null && $caption->own !== $after['own'] ? $caption->own : $before['own'];
+
+        return FrameCaption::row($frame, $batch->shoot_id, Caption::of($fields), $own);
     }
 
     /**

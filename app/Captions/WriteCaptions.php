@@ -54,25 +54,30 @@ final class WriteCaptions extends WorkInTurns
     private function note(array $frames): void
     {
         DB::transaction(function () use ($frames): void {
-            $ids = array_map(fn (OutdatedSidecar $frame): int => $frame->frame, $frames);
             $captions = DB::table('captions')
-                ->whereIn('frame_id', $ids)
+                ->whereIn('frame_id', self::ids($frames))
                 ->orderBy('frame_id')
                 ->lockForUpdate()
                 ->pluck('fields', 'frame_id');
             // A mark that lands meanwhile waits for these rows; one that has landed is seen.
             $marks = DB::table('frames')
-                ->whereIn('id', $ids)
+                ->whereIn('id', self::ids($frames))
                 ->get(['id', 'verdict', 'rating', 'label', 'taken_ms'])
                 ->keyBy('id');
-            $same = array_filter(
-                $frames,
-                fn (OutdatedSidecar $frame): bool => ($captions[$frame->frame] ?? null) === $frame->fields &&
-                    $frame->isAs($marks[$frame->frame] ?? null),
-            );
+            $isSame = fn (OutdatedSidecar $frame): bool => ($captions[$frame->frame] ?? null) === $frame->fields &&
+                $frame->isAs($marks[$frame->frame] ?? null);
             DB::table('captions')
-                ->whereIn('frame_id', array_map(fn (OutdatedSidecar $frame): int => $frame->frame, $same))
+                ->whereIn('frame_id', self::ids(array_filter($frames, $isSame)))
                 ->update(['written_at' => now()]);
         });
+    }
+
+    /**
+     * @param  array<OutdatedSidecar>  $frames
+     * @return list<int>
+     */
+    private static function ids(array $frames): array
+    {
+        return array_values(array_map(fn (OutdatedSidecar $frame): int => $frame->frame, $frames));
     }
 }

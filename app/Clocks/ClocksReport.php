@@ -28,22 +28,25 @@ final class ClocksReport implements StageReport
             ->pluck('n', 'shoot_id');
         $stages = [];
         foreach ($shoots as $shoot) {
-            $all = $counts->bodies($shoot);
-            $set = (int) ($clocks[$shoot->id] ?? 0);
-            $stages[$shoot->id] = match (true) {
-                $all === 0 => new Stage('clocks', 0.0),
-                $all === 1 => new Stage('clocks', 1.0, '1 body'),
-                $set < $all => new Stage(
-                    'clocks',
-                    $set / $all,
-                    $all - $set.' to check',
-                    'Check '.($all - $set).' of '.$all.' clocks',
-                    'frames of all bodies are merged by time',
-                ),
-                default => new Stage('clocks', 1.0, "{$set} set"),
-            };
+            $stages[$shoot->id] = self::checked($counts->bodies($shoot), (int) ($clocks[$shoot->id] ?? 0));
         }
 
         return $stages;
+    }
+
+    private static function checked(int $all, int $set): Stage
+    {
+        return match (true) {
+            $all === 0 => new Stage('clocks', 0.0),
+            $all === 1 => new Stage('clocks', 1.0, '1 body'),
+            $set < $all => new Stage(
+                'clocks',
+                $set / $all,
+                $all - $set.' to check',
+                'Check '.($all - $set).' of '.$all.' clocks',
+                'frames of all bodies are merged by time',
+            ),
+            default => new Stage('clocks', 1.0, "{$set} set"),
+        };
     }
 }

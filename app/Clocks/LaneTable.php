@@ -32,20 +32,26 @@ final class LaneTable
             $lanes[$body] = ['body' => $body, 'name' => $name, 'frames' => []];
         }
         foreach ($frames as $frame) {
-            $lanes[(int) $frame->body_id]['frames'][] = [
-                (int) $frame->id,
-                (int) $frame->taken_ms,
-                $frame->is_dated ? substr((string) CameraTime::of((int) $frame->camera_ms), 0, 21) : '',
-                $frame->name,
-                PictureAddress::orNothing($frame->small_path),
-                PictureAddress::orNothing($frame->large_path),
-            ];
+            $lanes[(int) $frame->body_id]['frames'][] = self::row($frame);
         }
 
         return [
             'zone' => $shoot->zone,
             'columns' => ['id', 'at', 'camera', 'name', 'small', 'large'],
             'lanes' => array_values($lanes),
+        ];
+    }
+
+    /** @return list<mixed> */
+    private static function row(\stdClass $frame): array
+    {
+        return [
+            (int) $frame->id,
+            (int) $frame->taken_ms,
+            $frame->is_dated ? substr((string) CameraTime::of((int) $frame->camera_ms), 0, 21) : '',
+            $frame->name,
+            PictureAddress::orNothing($frame->small_path),
+            PictureAddress::orNothing($frame->large_path),
         ];
     }
 

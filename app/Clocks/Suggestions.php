@@ -29,14 +29,13 @@ final class Suggestions
         $zoned = Clock::of(Offset::zero(), 0.0, null, $zone);
         $mine = $theirs = $local = [];
         foreach ($this->frames($shoot, [$body, $other]) as $frame) {
-            $likeness = $frame->likeness === null ? null : (string) $frame->likeness;
             if ((int) $frame->body_id === $body) {
                 $read = (new Frame())->setRawAttributes((array) $frame)->cameraTime();
                 $instant = $zoned->instant($read, $shoot->zone());
-                $mine[] = new ClockSample((int) $frame->id, $instant, $likeness);
+                $mine[] = self::sample($frame, $instant);
                 $local[] = [$instant, (int) $frame->camera_ms];
             } else {
-                $theirs[] = new ClockSample((int) $frame->id, (int) $frame->taken_ms, $likeness);
+                $theirs[] = self::sample($frame, (int) $frame->taken_ms);
             }
         }
         $suggestion = app(Suggesting::class)->suggest($mine, $theirs);
@@ -45,6 +44,15 @@ final class Suggestions
             'suggestion' => $suggestion,
             'clock' => $suggestion->tells() ? self::clock($suggestion, $local, $zone) : null,
         ];
+    }
+
+    private static function sample(stdClass $frame, int $instant): ClockSample
+    {
+        return new ClockSample(
+            (int) $frame->id,
+            $instant,
+            $frame->likeness === null ? null : (string) $frame->likeness,
+        );
     }
 
     /**

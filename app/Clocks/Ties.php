@@ -78,7 +78,6 @@ final class Ties
      */
     public function ofBody(Shoot $shoot, int $body, ScopedClock $scoped): array
     {
-        $shown = $shoot->zone();
         $zoned = Clock::asRead();
         if ($scoped->clock->zone !== null) {
             $zoned = Clock::of($zoned->offset, 0.0, null, $scoped->clock->zone);
@@ -86,19 +85,9 @@ final class Ties
         $known = [];
         foreach ($this->byHand($shoot) as $row) {
             [$mine, $theirs] = $row->frame->body_id === $body ? [$row->frame, $row->other] : [$row->other, $row->frame];
-            if ($mine === null || $mine->body_id !== $body || ! $scoped->covers($mine->card_id, $mine->camera_ms)) {
-                continue;
+            if ($mine?->body_id === $body && $scoped->covers($mine->card_id, $mine->camera_ms)) {
+                $known[] = self::known($row, $mine, $theirs, $zoned, $shoot->zone());
             }
-            $instant = $row->true_ms ?? ($theirs->taken_ms ?? 0);
-            $known[] = [
-                'id' => $row->id,
-                'kind' => $row->true_ms === null ? 'frame' : 'time',
-                'frame' => $mine->id,
-                'other' => $row->true_ms === null ? $theirs?->id : null,
-                'tie' => Tie::of($mine->camera_ms, $zoned->rightReading($instant, $mine->cameraTime(), $shown)),
-                'note' => $row->note,
-                'instant' => $instant,
-            ];
         }
         if ($known === []) {
             $known = $this->byGps($shoot, $body, $scoped, $zoned);
@@ -106,6 +95,22 @@ final class Ties
         usort($known, fn (array $a, array $b): int => $a['tie']->reading <=> $b['tie']->reading);
 
         return $known;
+    }
+
+    /** @return Known */
+    private static function known(FrameTie $row, Frame $mine, ?Frame $theirs, Clock $zoned, Zone $shown): array
+    {
+        $instant = $row->true_ms ?? ($theirs->taken_ms ?? 0);
+
+        return [
+            'id' => $row->id,
+            'kind' => $row->true_ms === null ? 'frame' : 'time',
+            'frame' => $mine->id,
+            'other' => $row->true_ms === null ? $theirs?->id : null,
+            'tie' => Tie::of($mine->camera_ms, $zoned->rightReading($instant, $mine->cameraTime(), $shown)),
+            'note' => $row->note,
+            'instant' => $instant,
+        ];
     }
 
     /**
@@ -127,25 +132,18 @@ final class Ties
     /** @return list<Known> */
     private function byGps(Shoot $shoot, int $body, ScopedClock $scoped, Clock $zoned): array
     {
-        $shown = $shoot->zone();
-        $frames = [];
-        $instants = [];
-        foreach (
-            Frame::query()
-                ->where(['shoot_id' => $shoot->id, 'body_id' => $body, 'is_dated' => true])
-                ->whereNotNull('gps_ms')
-                ->get() as $frame
-        ) {
-            if ($scoped->covers($frame->card_id, $frame->camera_ms)) {
-                $frames[$frame->id] = [
-                    'reading' => $frame->camera_ms,
-                    'right' => $zoned->rightReading((int) $frame->gps_ms, $frame->cameraTime(), $shown),
-                ];
-                $instants[$frame->id] = (int) $frame->gps_ms;
-            }
-        }
+        $frames = Frame::query()
+            ->where(['shoot_id' => $shoot->id, 'body_id' => $body, 'is_dated' => true])
+            ->whereNotNull('gps_ms')
+            ->get()
+            ->filter(fn (Frame $frame): bool => $scoped->covers($frame->card_id, $frame->camera_ms))
+            ->keyBy('id');
+        $readings = $frames->map(fn (Frame $frame): array => [
+            'reading' => $frame->camera_ms,
+            'right' => $zoned->rightReading((int) $frame->gps_ms, $frame->cameraTime(), $shoot->zone()),
+        ]);
         $known = [];
-        foreach (GpsTies::of($frames) as $frame => $tie) {
+        foreach (GpsTies::of($readings->all()) as $frame => $tie) {
             $known[] = [
                 'id' => null,
                 'kind' => 'gps',
@@ -153,7 +151,7 @@ final class Ties
                 'other' => null,
                 'tie' => $tie,
                 'note' => '',
-                'instant' => $instants[$frame],
+                'instant' => (int) $frames[$frame]?->gps_ms,
             ];
         }
 

@@ -6,7 +6,8 @@ namespace App\Copies;
 
 use App\Frames\CardFile;
 use App\Frames\Version;
-use Illuminate\Support\Facades\DB;
+use App\Studio\NamedLock;
+use Illuminate\Database\Query\Builder;
 use Kanpai\Core\Copies\CopyDeletion;
 
 /**
@@ -41,25 +42,10 @@ final class CopyRemoval
      */
     public function remove(CardFile $file, string $place, CopyDeletion $rule, array $there): bool
     {
-        if (! isset($there[$place]) || $there[$place]->is_bag) {
-            return false;
-        }
+        $copies = Copy::query()->where('file_id', $file->id)->toBase();
+        $facts = ['hash' => (string) $file->hash, 'destination' => (string) $file->destination];
 
-        return $this->alone($file->id, function () use ($file, $place, $rule, $there): bool {
-            $copies = Copy::query()->where('file_id', $file->id)->get();
-            $going = $copies->firstWhere('place', $place);
-            if (! $going instanceof Copy) {
-                return true;
-            }
-            $staying = $copies->filter(fn (Copy $copy): bool => $copy->place !== $place && $copy->hash === $file->hash);
-            if (! $rule->allows(self::facts($staying->pluck('place')->all(), (string) $file->destination, $there))) {
-                return false;
-            }
-            $going->delete();
-            $this->unlink($there[$place], (string) $file->destination);
-
-            return true;
-        }) ?? false;
+        return $this->removeOne((string) $file->id, $copies, $facts, $place, $rule, $there);
     }
 
     /**
@@ -69,20 +55,38 @@ final class CopyRemoval
      */
     public function removeVersion(Version $version, string $place, CopyDeletion $rule, array $there): bool
     {
+        $copies = VersionCopy::query()->where('version_id', $version->id)->toBase();
+        $facts = ['hash' => (string) $version->hash, 'destination' => $version->destination];
+
+        return $this->removeOne("version-{$version->id}", $copies, $facts, $place, $rule, $there);
+    }
+
+    /**
+     * @param  Builder  $copies  rows of one file or version, in all places
+     * @param  array{hash: string, destination: string}  $facts
+     * @param  array<string, Place>  $there
+     */
+    private function removeOne(
+        string $lock,
+        Builder $copies,
+        array $facts,
+        string $place,
+        CopyDeletion $rule,
+        array $there,
+    ): bool {
         if (! isset($there[$place]) || $there[$place]->is_bag) {
             return false;
         }
 
-        return $this->alone("version-{$version->id}", function () use ($version, $place, $rule, $there): bool {
-            $copies = VersionCopy::query()->where('version_id', $version->id)->get();
-            $staying = $copies->where('hash', $version->hash)->where('place', '<>', $place)->pluck('place')->all();
-            if (! $rule->allows(self::facts($staying, $version->destination, $there))) {
-                return false;
+        return $this->alone($lock, function () use ($copies, $facts, $place, $rule, $there): bool {
+            $all = $copies->clone()->get(['place', 'hash']);
+            $staying = $all->where('hash', $facts['hash'])->where('place', '<>', $place)->pluck('place')->all();
+            $isGone = $all->where('place', $place)->isEmpty();
+            if ($isGone || ! $rule->allows(self::facts($staying, $facts['destination'], $there))) {
+                return $isGone;
             }
-            VersionCopy::query()
-                ->where(['version_id' => $version->id, 'place' => $place])
-                ->delete();
-            $this->unlink($there[$place], $version->destination);
+            $copies->clone()->where('place', $place)->delete();
+            $this->unlink($there[$place], $facts['destination']);
 
             return true;
         }) ?? false;
@@ -118,16 +122,7 @@ final class CopyRemoval
      */
     public function alone(int|string $file, callable $do): mixed
     {
-        $lock = 'kanpai-copies-'.DB::connection()->getDatabaseName().'-'.$file;
-        // The database frees it when the process dies.
-        if ((int) DB::scalar('SELECT GET_LOCK(?, ?)', [$lock, self::PATIENCE]) !== 1) {
-            return null;
-        }
-        try {
-            return $do();
-        } finally {
-            DB::scalar('SELECT RELEASE_LOCK(?)', [$lock]);
-        }
+        return (new NamedLock("copies-{$file}"))->hold($do, self::PATIENCE);
     }
 
     /** With the folders that are empty then, up to the place. */

@@ -62,18 +62,20 @@ final class Place extends Model
         if ($this->is_bag) {
             throw UnableToCopy::cannotWrite($this->name, 'anything');
         }
-        if ($this->has_marker) {
-            if (! $this->isThere()) {
-                throw UnableToCopy::isAway($this->name);
-            }
+        if (! $this->has_marker) {
+            $this->mark();
+        } elseif (! $this->isThere()) {
+            throw UnableToCopy::isAway($this->name);
+        } elseif (! is_writable($this->path)) {
             // A disk that was made read-only keeps its marker.
-            if (! is_writable($this->path)) {
-                throw UnableToCopy::cannotWrite($this->name, 'anything');
-            }
-
-            return;
+            throw UnableToCopy::cannotWrite($this->name, 'anything');
         }
-        if (! is_dir($this->path) && ! @mkdir($this->path, 0755, true) && ! is_dir($this->path)) {
+    }
+
+    /** @throws UnableToCopy */
+    private function mark(): void
+    {
+        if (! Disk::makeFolder($this->path)) {
             throw UnableToCopy::cannotWrite($this->name, 'anything');
         }
         $there = trim((string) @file_get_contents($this->path.'/'.self::MARKER));

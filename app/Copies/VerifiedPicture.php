@@ -45,15 +45,9 @@ final readonly class VerifiedPicture
                 $version->format === 'jpeg',
             );
         }
-        $file = ($frame->relationLoaded('files')
-            ? $frame->files
-            : $frame->files()->with('copies', 'sameAs.copies')->get()
-        )
-            ->where('kind', FileKind::Jpeg)
-            ->whereNull('problem')
-            ->first();
+        $file = self::jpeg($frame);
 
-        return ! $file instanceof CardFile || $file->proofs()->isEmpty()
+        return $file === null || $file->proofs()->isEmpty()
             ? null
             : new self(
                 (string) $file->hash,
@@ -62,6 +56,18 @@ final readonly class VerifiedPicture
                 $frame->shoot->studio_id,
                 true,
             );
+    }
+
+    private static function jpeg(Frame $frame): ?CardFile
+    {
+        $files = $frame->relationLoaded('files')
+            ? $frame->files
+            : $frame->files()->with('copies', 'sameAs.copies')->get();
+
+        return $files
+            ->where('kind', FileKind::Jpeg)
+            ->whereNull('problem')
+            ->first();
     }
 
     /** What it was when it came, xxh128. */

@@ -16,6 +16,8 @@ use stdClass;
 /** Kept, dropped, open: in all, along the day, by shooter and body. */
 final readonly class CountOfShoot
 {
+    private const NOTHING = ['keep' => 0, 'drop' => 0, 'open' => 0];
+
     /**
      * @param  array{keep: int, drop: int, open: int}  $all
      * @param  array<string, array{keep: int, drop: int, open: int}>  $shooters
@@ -33,23 +35,30 @@ final readonly class CountOfShoot
     public static function of(Shoot $shoot, Round $round): self
     {
         $names = Lanes::of($shoot)->names;
-        $nothing = ['keep' => 0, 'drop' => 0, 'open' => 0];
-        $all = $nothing;
+        $all = self::NOTHING;
         $shooters = $bodies = $line = [];
         foreach (self::frames($shoot, $round) as $frame) {
             $verdict = Verdict::from((string) $frame->verdict);
-            $shooter = (string) $frame->shooter !== '' ? (string) $frame->shooter : 'nobody named';
-            $body = $names[(int) $frame->body_id] ?? '';
-            $shooters[$shooter] ??= $nothing;
-            $bodies[$body] ??= $nothing;
             $all[$verdict->value]++;
-            $shooters[$shooter][$verdict->value]++;
-            $bodies[$body][$verdict->value]++;
+            $shooters = self::counted($shooters, (string) $frame->shooter ?: 'nobody named', $verdict);
+            $bodies = self::counted($bodies, $names[(int) $frame->body_id] ?? '', $verdict);
             $line[] = [(int) $frame->taken_ms, $verdict];
         }
         $coverage = Coverage::of($line);
 
         return new self($all, $coverage, $shooters, $bodies, $round->plan()->wanted(count($coverage->minutes)));
+    }
+
+    /**
+     * @param  array<string, array{keep: int, drop: int, open: int}>  $counts
+     * @return array<string, array{keep: int, drop: int, open: int}>
+     */
+    private static function counted(array $counts, string $of, Verdict $verdict): array
+    {
+        $counts[$of] ??= self::NOTHING;
+        $counts[$of][$verdict->value]++;
+
+        return $counts;
     }
 
     /**

@@ -14,6 +14,7 @@ use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Copies\CopyDeletion;
 use Kanpai\Core\Frames\Verdict;
@@ -54,26 +55,27 @@ final class DeleteCopies extends WorkInTurns
             ->all($shoot->studio_id)
             ->mapWithKeys(fn (Place $place): array => [$place->name => $place->isThere()])
             ->all();
+        $line = fn (\stdClass $row): array => [
+            'place' => (string) $row->place,
+            'isThere' => $there[$row->place] ?? false,
+            'files' => (int) $row->files,
+            'bytes' => (int) $row->bytes,
+        ];
 
-        return array_values(
-            DB::table('copies')
-                ->join('files', 'files.id', '=', 'copies.file_id')
-                ->join('frames', 'frames.id', '=', 'files.frame_id')
-                ->where(['frames.shoot_id' => $shoot->id, 'frames.verdict' => Verdict::Drop])
-                ->groupBy('copies.place')
-                ->orderBy('copies.place')
-                ->selectRaw('copies.place, COUNT(*) AS files, SUM(files.size) AS bytes')
-                ->get()
-                ->map(
-                    fn ($row): array => [
-                        'place' => (string) $row->place,
-                        'isThere' => $there[$row->place] ?? false,
-                        'files' => (int) $row->files,
-                        'bytes' => (int) $row->bytes,
-                    ],
-                )
-                ->all(),
-        );
+        return array_values(self::sums($shoot)->map($line)->all());
+    }
+
+    /** @return Collection<int, \stdClass> */
+    private static function sums(Shoot $shoot): Collection
+    {
+        return DB::table('copies')
+            ->join('files', 'files.id', '=', 'copies.file_id')
+            ->join('frames', 'frames.id', '=', 'files.frame_id')
+            ->where(['frames.shoot_id' => $shoot->id, 'frames.verdict' => Verdict::Drop])
+            ->groupBy('copies.place')
+            ->orderBy('copies.place')
+            ->selectRaw('copies.place, COUNT(*) AS files, SUM(files.size) AS bytes')
+            ->get();
     }
 
     protected function turn(Task $task): bool
@@ -133,17 +135,12 @@ final class DeleteCopies extends WorkInTurns
             ->get()
             ->filter(fn (CardFile $own): bool => $own->kind->isPicture())
             ->pluck('id');
-        if (
-            ! $pictures->contains($file->id) ||
-            Copy::query()->where('place', $copy->place)->whereIn('file_id', $pictures)->whereKeyNot($copy->id)->exists()
-        ) {
+        $others = Copy::query()->where('place', $copy->place)->whereIn('file_id', $pictures)->whereKeyNot($copy->id);
+        if (! $pictures->contains($file->id) || $others->exists()) {
             return;
         }
-        foreach (
-            DB::table('sidecars')
-                ->where(['frame_id' => $file->frame_id, 'place' => $copy->place])
-                ->get(['id', 'path']) as $sidecar
-        ) {
+        $sidecars = DB::table('sidecars')->where(['frame_id' => $file->frame_id, 'place' => $copy->place]);
+        foreach ($sidecars->get(['id', 'path']) as $sidecar) {
             @unlink("{$folder}/{$sidecar->path}");
             DB::table('sidecars')->where('id', $sidecar->id)->delete();
         }

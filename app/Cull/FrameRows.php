@@ -46,9 +46,6 @@ final class FrameRows
      */
     public function row(\stdClass $frame): array
     {
-        $width = (int) $frame->width;
-        $height = (int) $frame->height;
-
         return [
             (int) $frame->id,
             (int) $frame->taken_ms,
@@ -58,15 +55,23 @@ final class FrameRows
             (int) $frame->rating,
             (int) $frame->uses,
             (int) ($frame->is_in ?? $this->isInRound),
-            $width,
-            $height,
+            (int) $frame->width,
+            (int) $frame->height,
             $frame->name,
             PictureAddress::orNothing($frame->small_path),
             PictureAddress::orNothing($frame->large_path),
             $this->exposure($frame),
             $this->lenses[(string) $frame->lens] ??= count($this->lenses),
             (string) $frame->headline,
-            Frame::pixelsInWords((int) $frame->best_px, $width, $height),
+            ...self::facts($frame),
+        ];
+    }
+
+    /** @return list<mixed> */
+    private static function facts(\stdClass $frame): array
+    {
+        return [
+            Frame::pixelsInWords((int) $frame->best_px, (int) $frame->width, (int) $frame->height),
             $frame->is_dated ? substr(self::timeOfDay((int) $frame->camera_ms), 0, 10) : 'wrote no time',
             $frame->sharpness === null ? null : round((float) $frame->sharpness, 1),
             (float) $frame->border,

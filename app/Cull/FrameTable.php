@@ -20,6 +20,13 @@ use stdClass;
 /** All frames of a shoot as columns, small enough to be sent whole: the browser never waits for the next one. */
 final class FrameTable
 {
+    /** Of frames. */
+    private const COLUMNS = [
+        'id', 'taken_ms', 'camera_ms', 'body_id', 'is_dated', 'verdict', 'rating', 'uses', 'width', 'height',
+        'name', 'small_path', 'large_path', 'focal_length', 'exposure', 'f_number', 'iso', 'lens',
+        'best_px', 'sharpness', 'border', 'chosen', 'noted',
+    ];
+
     /** Steps that a browser is told when it opens the page; older ones stay with the server. */
     private const HISTORY = 1000;
 
@@ -57,6 +64,14 @@ final class FrameTable
             'round' => $round->forPage(),
             'arrangement' => $culling->arrangement,
             'fineness' => $culling->fineness->place,
+            ...$this->around($shoot, $member, $round),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function around(Shoot $shoot, Member $member, Round $round): array
+    {
+        return [
             'leasts' => array_map(fn (int $place): float => Fineness::of($place)->least(), range(0, 100)),
             'uses' => Uses::of($shoot->studio)->names,
             'sets' => $this->sets($shoot),
@@ -71,17 +86,12 @@ final class FrameTable
         $inRound = fn (JoinClause $join) => $join
             ->on('round_frames.frame_id', '=', 'frames.id')
             ->where('round_frames.round_id', $round->id);
-        $columns = [
-            'id', 'taken_ms', 'camera_ms', 'body_id', 'is_dated', 'verdict', 'rating', 'uses', 'width', 'height',
-            'name', 'small_path', 'large_path', 'focal_length', 'exposure', 'f_number', 'iso', 'lens',
-            'best_px', 'sharpness', 'border', 'chosen', 'noted',
-        ];
 
         return array_values(Frame::inOrder($shoot)
             ->toBase()
             ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
             ->leftJoin('round_frames', $inRound)
-            ->select(array_map(fn (string $column): string => "frames.{$column}", $columns))
+            ->select(array_map(fn (string $column): string => "frames.{$column}", self::COLUMNS))
             ->addSelect('round_frames.is_in')
             ->selectRaw("JSON_VALUE(captions.fields, '$.headline') AS headline")
             ->get()

@@ -36,16 +36,7 @@ final class MarkListImport
         $matched = $list->matched($names, $before);
         $marks = [];
         foreach ($matched['found'] as $n => $frame) {
-            $uses = $list->marks[$n]['uses'];
-            $bits = $this->bits($shoot, $uses ?? []) | $default['uses'];
-            $mark = [
-                'frame' => $frame,
-                'verdict' => $list->marks[$n]['verdict'] ?? $default['verdict'],
-                'rating' => $list->marks[$n]['rating'] ?? $default['rating'],
-                'given' => $bits,
-                // A list that names uses names all of them.
-                'taken' => $uses === null ? 0 : UseList::ALL & ~$bits,
-            ];
+            $mark = ['frame' => $frame, ...$this->given($shoot, $list->marks[$n], $default)];
             if ($mark['verdict'] !== null || $mark['rating'] !== null || ($mark['given'] | $mark['taken']) !== 0) {
                 $marks[] = $mark;
             }
@@ -57,6 +48,24 @@ final class MarkListImport
             'marked' => count($marks),
             'missing' => $matched['missing'],
             'several' => $matched['several'],
+        ];
+    }
+
+    /**
+     * @param  array{verdict: string|null, rating: int|null, uses: list<string>|null, ...}  $mark  of the list
+     * @param  DefaultMark  $default
+     * @return array{verdict: string|null, rating: int|null, given: int, taken: int}
+     */
+    private function given(Shoot $shoot, array $mark, array $default): array
+    {
+        $bits = $this->bits($shoot, $mark['uses'] ?? []) | $default['uses'];
+
+        return [
+            'verdict' => $mark['verdict'] ?? $default['verdict'],
+            'rating' => $mark['rating'] ?? $default['rating'],
+            'given' => $bits,
+            // A list that names uses names all of them.
+            'taken' => $mark['uses'] === null ? 0 : UseList::ALL & ~$bits,
         ];
     }
 

@@ -8,6 +8,7 @@ use App\Frames\FrameMarks;
 use App\Frames\FrameSet;
 use App\Studio\Member;
 use App\Studio\Shoot;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Kanpai\Core\Cull\MarkRequest;
@@ -78,36 +79,36 @@ final class Marking
     /** Removes all marks of all frames, as one step. @return int frames that had any */
     public function reset(Shoot $shoot, Member $member): int
     {
-        $isMarked = fn ($frames) => $frames
-            ->where('verdict', '<>', Verdict::Open)
-            ->orWhere('rating', '>', 0)
-            ->orWhere('uses', '>', 0);
-        $frames = DB::table('frames')
-            ->where('shoot_id', $shoot->id)
-            ->whereNull('aside_at')
-            ->where($isMarked)
-            ->orderBy('id')
-            ->get(['id', 'uses']);
-        if ($frames->isEmpty()) {
-            return 0;
-        }
-        $marks = $frames->map(
-            fn ($frame): array => [
+        $marks = self::marked($shoot)->map(
+            fn (\stdClass $frame): array => [
                 'frame' => (int) $frame->id,
                 'verdict' => Verdict::Open->value,
                 'rating' => 0,
                 'taken' => (int) $frame->uses,
             ],
         );
-        $this->apply($shoot, $member, [
-            [
-                'id' => (string) Str::uuid(),
-                'title' => 'Reset all marks of '.number_format($frames->count()).' frames',
-                'marks' => array_values($marks->all()),
-            ],
-        ]);
+        if ($marks->isNotEmpty()) {
+            $title = 'Reset all marks of '.number_format($marks->count()).' frames';
+            $this->apply($shoot, $member, [
+                ['id' => (string) Str::uuid(), 'title' => $title, 'marks' => array_values($marks->all())],
+            ]);
+        }
 
-        return $frames->count();
+        return $marks->count();
+    }
+
+    /** @return Collection<int, \stdClass> frames that have any mark */
+    private static function marked(Shoot $shoot): Collection
+    {
+        return DB::table('frames')
+            ->where('shoot_id', $shoot->id)
+            ->whereNull('aside_at')
+            ->where(fn ($frames) => $frames
+                ->where('verdict', '<>', Verdict::Open)
+                ->orWhere('rating', '>', 0)
+                ->orWhere('uses', '>', 0))
+            ->orderBy('id')
+            ->get(['id', 'uses']);
     }
 
     /** One mark of one frame. */

@@ -27,19 +27,25 @@ final class Rounds
             $state = Culling::held($shoot)->next();
             $this->remember($shoot, $state->round);
             $round = Round::planned($shoot, $plan, $set?->id, $state->round, $member->id);
-            $ids = $plan->source === Source::Set && $set !== null ? array_fill_keys($set->frames($shoot), true) : [];
-            $frames = DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('id');
-            $rows = $frames->lockForUpdate()->get(['id', 'verdict'])->map(
-                fn (stdClass $frame): array => ['round_id' => $round->id] + self::row($frame, $plan, $ids),
-            );
-            if ($rows->where('is_in', true)->isEmpty()) {
-                throw InvalidRound::takesNoFrame();
-            }
-            $rows->chunk(2000)->each(fn (Collection $some) => DB::table('round_frames')->insert($some->all()));
+            $this->fill($shoot, $round, $plan, $set);
             $this->goOn($shoot, $round, $state->revision);
 
             return $round;
         }, 3);
+    }
+
+    /** @throws InvalidRound */
+    private function fill(Shoot $shoot, Round $round, RoundPlan $plan, ?FrameSet $set): void
+    {
+        $ids = $plan->source === Source::Set && $set !== null ? array_fill_keys($set->frames($shoot), true) : [];
+        $frames = DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('id');
+        $rows = $frames->lockForUpdate()->get(['id', 'verdict'])->map(
+            fn (stdClass $frame): array => ['round_id' => $round->id] + self::row($frame, $plan, $ids),
+        );
+        if ($rows->where('is_in', true)->isEmpty()) {
+            throw InvalidRound::takesNoFrame();
+        }
+        $rows->chunk(2000)->each(fn (Collection $some) => DB::table('round_frames')->insert($some->all()));
     }
 
     /**
@@ -86,35 +92,44 @@ final class Rounds
             $this->remember($shoot, $round->id);
             $others = Round::ofShoot($shoot)->whereNull('discarded_at')->get();
             $before = $others->firstWhere('id', $round->from_round_id) ?? $others->last();
-            if ($before === null) {
-                $before = Round::planned($shoot, RoundPlan::first(), null, null, $member->id);
-                DB::insert(
-                    "INSERT INTO round_frames (round_id, frame_id, is_in, verdict) SELECT ?, id, 1, 'open' FROM ".
-                        'frames WHERE shoot_id = ?',
-                    [$before->id, $shoot->id],
-                );
-            }
-            $this->goOn($shoot, $before, $state->revision);
+            $this->goOn($shoot, $before ?? self::allOpen($shoot, $member), $state->revision);
         }, 3);
+    }
+
+    private static function allOpen(Shoot $shoot, Member $member): Round
+    {
+        $round = Round::planned($shoot, RoundPlan::first(), null, null, $member->id);
+        DB::insert(
+            "INSERT INTO round_frames (round_id, frame_id, is_in, verdict) SELECT ?, id, 1, 'open' FROM ".
+                'frames WHERE shoot_id = ?',
+            [$round->id, $shoot->id],
+        );
+
+        return $round;
     }
 
     public function compare(Shoot $shoot, Round $one, Round $other): RoundComparison
     {
         $now = Culling::of($shoot)->round;
-        $verdicts = function (Round $round) use ($shoot, $now): array {
-            $rows =
-                $round->id === $now
-                    ? DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->pluck('verdict', 'id')
-                    : DB::table('round_frames')
-                        ->join('frames', 'frames.id', '=', 'round_frames.frame_id')
-                        ->where('round_id', $round->id)
-                        ->whereNull('aside_at')
-                        ->pluck('round_frames.verdict', 'frame_id');
 
-            return $rows->map(fn ($verdict): Verdict => Verdict::from((string) $verdict))->all();
-        };
+        return RoundComparison::between(
+            self::verdicts($shoot, $one, $one->id === $now),
+            self::verdicts($shoot, $other, $other->id === $now),
+        );
+    }
 
-        return RoundComparison::between($verdicts($one), $verdicts($other));
+    /** @return array<int, Verdict> frame => its verdict in a round, or now where that is the round */
+    private static function verdicts(Shoot $shoot, Round $round, bool $isNow): array
+    {
+        $rows = $isNow
+            ? DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->pluck('verdict', 'id')
+            : DB::table('round_frames')
+                ->join('frames', 'frames.id', '=', 'round_frames.frame_id')
+                ->where('round_id', $round->id)
+                ->whereNull('aside_at')
+                ->pluck('round_frames.verdict', 'frame_id');
+
+        return $rows->map(fn ($verdict): Verdict => Verdict::from((string) $verdict))->all();
     }
 
     /** How the frames stand is kept with the round that is left. */

@@ -10,6 +10,7 @@ use App\Studio\Studio;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Filter\InvalidFilter;
+use stdClass;
 
 /**
  * The sets of a studio with what is in them, by shoot.
@@ -26,15 +27,7 @@ final class Shelf
     public function of(Studio $studio): array
     {
         $shoots = $studio->shoots()->orderByDesc('held_on')->orderByDesc('id')->get()->keyBy('id');
-        $counts = DB::table('set_frames')
-            ->join('sets', 'sets.id', '=', 'set_frames.set_id')
-            ->join('frames', 'frames.id', '=', 'set_frames.frame_id')
-            ->where('sets.studio_id', $studio->id)
-            ->whereNull('frames.aside_at')
-            ->groupBy('set_frames.set_id', 'frames.shoot_id')
-            ->selectRaw('set_frames.set_id, frames.shoot_id, COUNT(*) AS n')
-            ->get()
-            ->groupBy('set_id');
+        $counts = self::counts($studio);
         $lines = [];
         $sets = FrameSet::query()->where('studio_id', $studio->id)->orderByRaw('shoot_id IS NOT NULL');
         foreach ($sets->orderByDesc('shoot_id')->orderBy('name')->get() as $set) {
@@ -44,6 +37,20 @@ final class Shelf
         }
 
         return $lines;
+    }
+
+    /** @return Collection<int|string, Collection<int, stdClass>> set => how many frames of which shoot are in it */
+    private static function counts(Studio $studio): Collection
+    {
+        return DB::table('set_frames')
+            ->join('sets', 'sets.id', '=', 'set_frames.set_id')
+            ->join('frames', 'frames.id', '=', 'set_frames.frame_id')
+            ->where('sets.studio_id', $studio->id)
+            ->whereNull('frames.aside_at')
+            ->groupBy('set_frames.set_id', 'frames.shoot_id')
+            ->selectRaw('set_frames.set_id, frames.shoot_id, COUNT(*) AS n')
+            ->get()
+            ->groupBy('set_id');
     }
 
     /**

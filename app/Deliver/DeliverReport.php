@@ -25,23 +25,30 @@ final class DeliverReport implements StageReport
         $counts = $this->counts($shoots);
         $stages = [];
         foreach ($shoots as $shoot) {
-            $all = (int) ($counts[$shoot->id]->n ?? 0);
-            $made = (int) ($counts[$shoot->id]->made ?? 0);
-            $fetched = (int) ($counts[$shoot->id]->fetched ?? 0);
-            $stages[$shoot->id] = match (true) {
-                $all === 0 => new Stage('deliver', 0.0),
-                $made < $all => new Stage(
-                    'deliver',
-                    $made / $all / 2,
-                    $all - $made.' to pack',
-                    $all - $made === 1 ? 'Deliver the selection' : 'Deliver '.($all - $made).' selections',
-                ),
-                $fetched < $all => new Stage('deliver', 0.75, 'not fetched', '', 'the link is out, not fetched yet'),
-                default => new Stage('deliver', 1.0, 'fetched'),
-            };
+            $own = $counts[$shoot->id] ?? null;
+            $stages[$shoot->id] = self::delivered(
+                (int) ($own->n ?? 0),
+                (int) ($own->made ?? 0),
+                (int) ($own->fetched ?? 0),
+            );
         }
 
         return $stages;
+    }
+
+    private static function delivered(int $all, int $made, int $fetched): Stage
+    {
+        return match (true) {
+            $all === 0 => new Stage('deliver', 0.0),
+            $made < $all => new Stage(
+                'deliver',
+                $made / $all / 2,
+                $all - $made.' to pack',
+                $all - $made === 1 ? 'Deliver the selection' : 'Deliver '.($all - $made).' selections',
+            ),
+            $fetched < $all => new Stage('deliver', 0.75, 'not fetched', '', 'the link is out, not fetched yet'),
+            default => new Stage('deliver', 1.0, 'fetched'),
+        };
     }
 
     /**

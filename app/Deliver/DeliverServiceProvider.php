@@ -25,6 +25,18 @@ final class DeliverServiceProvider extends ServiceProvider
             'shipment' => Out\Shipment::class,
             'contact_sheet' => ContactSheet\ContactSheet::class,
         ]);
+        $this->composeViews();
+        Event::listen(self::collect(...));
+        $this->commands([LookIntoFolders::class]);
+        $this->callAfterResolving(Schedule::class, function (Schedule $schedule): void {
+            $schedule->command('kanpai:look')->everyMinute();
+            $schedule->call(fn () => app(Receipts::class)->rotate())->daily();
+        });
+    }
+
+    /** Forms that a page has several of, one for each output or destination. */
+    private function composeViews(): void
+    {
         View::composer('deliver.output-fields', fn (\Illuminate\View\View $view) => $view->with([
             'form' => FormOfMany::of($view->getData()['output']?->id),
             'plan' => $view->getData()['output']?->plan(),
@@ -33,12 +45,6 @@ final class DeliverServiceProvider extends ServiceProvider
             'form',
             FormOfMany::of($view->getData()['one']?->id),
         ));
-        Event::listen(self::collect(...));
-        $this->commands([LookIntoFolders::class]);
-        $this->callAfterResolving(Schedule::class, function (Schedule $schedule): void {
-            $schedule->command('kanpai:look')->everyMinute();
-            $schedule->call(fn () => app(Receipts::class)->rotate())->daily();
-        });
     }
 
     /** What a retoucher uploads belongs to a handoff and to no card. */

@@ -122,13 +122,18 @@ final class Delivering
             $part->update(['made_at' => now()]);
             $delivery->update(['made_at' => $delivery->made_at ?? now()]);
         });
+        self::deleteReplaced($delivery);
+
+        return true;
+    }
+
+    private static function deleteReplaced(Delivery $delivery): void
+    {
         $replaced = $delivery->files()->whereNotNull('replaced_at')->pluck('stored');
         $gone = DeliveryZip::query()->where('delivery_id', $delivery->id)->whereNotNull('gone_at')->pluck('stored');
         foreach ([...$replaced, ...$gone] as $stored) {
             @unlink($delivery->folder().'/'.$stored);
         }
-
-        return true;
     }
 
     private function replaceEarlier(DeliveryPart $part): void

@@ -40,43 +40,38 @@ final class MakeDelivery extends WorkInTurns
     private function stage(Task $task, DeliveryPart $part): bool
     {
         $plan = WorkPlan::of($task);
-        $staging = app(Staging::class);
         if (! $plan->isMade()) {
-            $frames = Frame::query()
-                ->whereKey($part->frames)
-                ->with('card', 'body')
-                ->orderBy('taken_ms')
-                ->orderBy('id')
-                ->get();
-            $paths = $staging->paths($part, $frames);
-            $plan->make(
-                $frames
-                    ->map(
-                        fn (Frame $frame): array => [
-                            'frame' => $frame->id,
-                            'paths' => array_map(fn (array $own): string => $own[$frame->id], $paths),
-                        ],
-                    )
-                    ->all(),
-            );
+            $plan->make($this->steps($part));
         }
 
-        return $this->follow($task, function (array $step) use ($staging, $part, $task): array {
+        return $this->follow($task, function (array $step) use ($part, $task): array {
             $frame = Frame::query()
                 ->with('shoot.studio', 'card', 'body')
                 ->find(is_int($step['frame'] ?? null) ? $step['frame'] : 0);
-            $paths = is_array($step['paths'] ?? null) ? $step['paths'] : [];
             if ($frame !== null) {
-                $staging->stage(
-                    $part,
-                    $frame,
-                    array_map(fn (mixed $path): string => (string) $path, $paths),
-                    max(1, $task->reached('steps') + 1),
-                );
+                $paths = is_array($step['paths'] ?? null) ? array_map(strval(...), $step['paths']) : [];
+                app(Staging::class)->stage($part, $frame, $paths, max(1, $task->reached('steps') + 1));
             }
 
             return [];
         });
+    }
+
+    /** @return list<array{frame: int, paths: array<int, string>}> frames in their order, with the paths of outputs */
+    private function steps(DeliveryPart $part): array
+    {
+        $frames = Frame::query()
+            ->whereKey($part->frames)
+            ->with('card', 'body')
+            ->orderBy('taken_ms')
+            ->orderBy('id')
+            ->get();
+        $paths = app(Staging::class)->paths($part, $frames);
+
+        return array_values($frames->map(fn (Frame $frame): array => [
+            'frame' => $frame->id,
+            'paths' => array_map(fn (array $own): string => $own[$frame->id], $paths),
+        ])->all());
     }
 
     private function pack(Task $task, DeliveryPart $part, int $frames): bool

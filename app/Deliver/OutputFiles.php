@@ -57,22 +57,27 @@ final class OutputFiles
         foreach (Output::query()->whereKey(array_keys($paths))->get() as $output) {
             $ways[$output->id] = ['plan' => $output->plan(), 'path' => $paths[$output->id][$frame->id]];
         }
-        $files = fn () => OutputFile::query()
-            ->where('frame_id', $frame->id)
-            ->whereIn('output_id', array_keys($ways))
-            ->get()
-            ->keyBy('output_id');
+        $files = OutputFile::query()->where('frame_id', $frame->id)->whereIn('output_id', array_keys($ways));
         $this->writer->write($frame, $ways);
-        foreach ($files() as $file) {
+        self::forgetChanged($files->clone()->get());
+        $this->writer->write($frame, $ways);
+
+        return $files->get()->keyBy('output_id')->all();
+    }
+
+    /**
+     * Files that somebody has changed since: what goes out is what we wrote.
+     *
+     * @param  Collection<int, OutputFile>  $files
+     */
+    private static function forgetChanged(Collection $files): void
+    {
+        foreach ($files as $file) {
             if (hash_file('xxh128', config('kanpai.outputs').'/'.$file->path) !== $file->hash) {
-                // Somebody has changed it since; what goes out is what we wrote.
                 OutputFile::query()
                     ->where(['output_id' => $file->output_id, 'frame_id' => $file->frame_id])
                     ->delete();
             }
         }
-        $this->writer->write($frame, $ways);
-
-        return $files()->all();
     }
 }

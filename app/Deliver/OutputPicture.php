@@ -34,23 +34,28 @@ final class OutputPicture
         $bare = $this->picture($plan, $mark, $width, $height)->bare();
         $bare = $plan->size->ppi === null ? $bare : $bare->at($plan->size->ppi);
         $profile = $plan->keepsProfile ? $this->whole->profile() : null;
-        $profilePath = $profile === null ? 'srgb' : $path.'.icc';
-        $save = function (int $quality) use ($bare, $path, $plan, $profilePath): int {
-            PictureWriter::file($bare, $path, $plan->format->value, max(1, min(100, $quality)), $profilePath);
-            clearstatcache(true, $path);
-
-            return (int) filesize($path);
-        };
         try {
-            $profile === null || file_put_contents($profilePath, $profile);
+            $profile === null || file_put_contents("{$path}.icc", $profile);
+            $save = self::saver($bare, $path, $plan, $profile === null ? 'srgb' : "{$path}.icc");
             $plan->mostBytes === null
                 ? $save($plan->quality)
                 : $save(QualitySearch::within($plan->quality, $plan->mostBytes - $words, $save));
         } finally {
-            $profile === null || @unlink($profilePath);
+            $profile === null || @unlink("{$path}.icc");
         }
 
         return [$width, $height];
+    }
+
+    /** @return callable(int $quality): int that writes the picture in a quality and gives its bytes */
+    private static function saver(Picture $picture, string $path, OutputPlan $plan, string $profile): callable
+    {
+        return function (int $quality) use ($picture, $path, $plan, $profile): int {
+            PictureWriter::file($picture, $path, $plan->format->value, max(1, min(100, $quality)), $profile);
+            clearstatcache(true, $path);
+
+            return (int) filesize($path);
+        };
     }
 
     private function picture(OutputPlan $plan, ?Watermark $mark, int $width, int $height): Picture

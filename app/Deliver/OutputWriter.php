@@ -6,11 +6,13 @@ namespace App\Deliver;
 
 use App\Captions\EmbeddedCaption;
 use App\Captions\FrameCaption;
+use App\Copies\Disk;
 use App\Copies\VerifiedPicture;
 use App\Frames\Frame;
 use App\Imaging\ExifTool;
 use App\Imaging\PictureReader;
 use App\Proof\Watermark;
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Str;
 use Kanpai\Core\Deliver\Output\OutputPlan;
 use Kanpai\Core\Frames\Caption\Caption;
@@ -47,9 +49,25 @@ final class OutputWriter
                 $due[$output] = [...$way, 'fingerprint' => $fingerprint, 'before' => $there];
             }
         }
-        if ($due === []) {
-            return 0;
+        if ($due !== []) {
+            $this->writeDue($frame, $jpeg, $caption, $mark, $due);
         }
+
+        return count($due);
+    }
+
+    /**
+     * @param  array<int, array{plan: OutputPlan, path: string, fingerprint: string, before: OutputFile|null}>  $due
+     *
+     * @throws UnableToDeliver
+     */
+    private function writeDue(
+        Frame $frame,
+        VerifiedPicture $jpeg,
+        Caption $caption,
+        ?Watermark $mark,
+        array $due,
+    ): void {
         $source = sys_get_temp_dir().'/kanpai-'.bin2hex(random_bytes(8)).'.jpg';
         try {
             if (! $jpeg->copyTo($source)) {
@@ -64,8 +82,6 @@ final class OutputWriter
         } finally {
             @unlink($source);
         }
-
-        return count($due);
     }
 
     /**
@@ -136,35 +152,45 @@ final class OutputWriter
         int $output,
         array $one,
     ): void {
-        ['plan' => $plan, 'path' => $path, 'before' => $before] = $one;
-        $target = config('kanpai.outputs').'/'.$path;
-        if (! is_dir(dirname($target))) {
-            @mkdir(dirname($target), 0700, true);
-        }
-        $part = dirname($target).'/.'.bin2hex(random_bytes(6)).'.part.'.$plan->format->ending();
+        $target = config('kanpai.outputs').'/'.$one['path'];
+        Disk::makeFolder(dirname($target), 0700);
+        $part = dirname($target).'/.'.bin2hex(random_bytes(6)).'.part.'.$one['plan']->format->ending();
         try {
-            [$width, $height] = $picture->save($plan, $mark, $part, $this->words($plan, $caption));
-            if ($plan->metadata !== MetadataScope::None) {
-                $this->exifTool->write($part, $this->tags($frame, $plan, $caption));
-            }
-            clearstatcache(true, $part);
-            $file = [
-                'path' => $path,
-                'fingerprint' => $one['fingerprint'],
-                'bytes' => (int) filesize($part),
-                'hash' => (string) hash_file('xxh128', $part),
-                'width' => $width,
-                'height' => $height,
-                'made_at' => now(),
-            ];
+            [$width, $height] = $picture->save($one['plan'], $mark, $part, $this->words($one['plan'], $caption));
+            $this->say($frame, $one['plan'], $caption, $part);
+            $facts = self::facts($part, $width, $height);
             rename($part, $target);
         } finally {
             @unlink($part);
         }
-        OutputFile::query()->updateOrCreate(['output_id' => $output, 'frame_id' => $frame->id], $file);
-        if ($before !== null && $before->path !== $path) {
-            self::removeUnnamed($before->path);
+        OutputFile::query()->updateOrCreate(
+            ['output_id' => $output, 'frame_id' => $frame->id],
+            ['path' => $one['path'], 'fingerprint' => $one['fingerprint'], ...$facts],
+        );
+        if ($one['before'] !== null && $one['before']->path !== $one['path']) {
+            self::removeUnnamed($one['before']->path);
         }
+    }
+
+    private function say(Frame $frame, OutputPlan $plan, Caption $caption, string $file): void
+    {
+        if ($plan->metadata !== MetadataScope::None) {
+            $this->exifTool->write($file, $this->tags($frame, $plan, $caption));
+        }
+    }
+
+    /** @return array{bytes: int, hash: string, width: int, height: int, made_at: CarbonImmutable} */
+    private static function facts(string $file, int $width, int $height): array
+    {
+        clearstatcache(true, $file);
+
+        return [
+            'bytes' => (int) filesize($file),
+            'hash' => (string) hash_file('xxh128', $file),
+            'width' => $width,
+            'height' => $height,
+            'made_at' => now()->toImmutable(),
+        ];
     }
 
     /** What no output calls its own any more, since its file has another name now. */

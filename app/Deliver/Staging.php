@@ -90,15 +90,15 @@ final readonly class Staging
         if (! @rename($written, $target)) {
             throw UnableToDeliver::cannotPack('the disk refused the file');
         }
+        self::note($part, $frame, $file, ['name' => $name, 'stored' => $stored, ...$facts]);
+    }
+
+    /** @param  array<string, int|string>  $facts */
+    private static function note(DeliveryPart $part, Frame $frame, FileToDeliver $file, array $facts): void
+    {
         DeliveryFile::query()->updateOrCreate(
             ['part_id' => $part->id, 'frame_id' => $frame->id, 'way' => $file->key()],
-            [
-                'delivery_id' => $part->delivery_id,
-                'name' => $name,
-                'stored' => $stored,
-                'fingerprint' => $file->fingerprint(),
-                ...$facts,
-            ],
+            ['delivery_id' => $part->delivery_id, 'fingerprint' => $file->fingerprint(), ...$facts],
         );
     }
 

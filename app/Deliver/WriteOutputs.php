@@ -53,25 +53,27 @@ final class WriteOutputs extends WorkInTurns
         );
         $noted = ['small' => $task->reached('small') + ($isTooSmall ? 1 : 0)];
         $paths = is_array($step['paths'] ?? null) ? $step['paths'] : [];
+        $planned = $ways->map(
+            fn (Output $output): array => ['plan' => $output->plan(), 'path' => (string) $paths[$output->id]],
+        );
         try {
-            app(OutputWriter::class)->write(
-                $frame,
-                $ways
-                    ->map(
-                        fn (Output $output): array => [
-                            'plan' => $output->plan(),
-                            'path' => (string) $paths[$output->id],
-                        ],
-                    )
-                    ->all(),
-            );
+            app(OutputWriter::class)->write($frame, $planned->all());
         } catch (UnableToDeliver|UnableToMakePicture|UnableToWriteMetadata $reason) {
-            $problems = array_unique([...self::problems($task), mb_scrub($reason->getMessage(), 'UTF-8')]);
-            $noted['failed'] = $task->reached('failed') + 1;
-            $noted['problems'] = array_slice(array_values($problems), 0, self::NAMED);
+            $noted += self::failure($task, $reason->getMessage());
         }
 
         return $noted;
+    }
+
+    /** @return array{failed: int, problems: list<string>} */
+    private static function failure(Task $task, string $reason): array
+    {
+        $problems = array_unique([...self::problems($task), mb_scrub($reason, 'UTF-8')]);
+
+        return [
+            'failed' => $task->reached('failed') + 1,
+            'problems' => array_slice(array_values($problems), 0, self::NAMED),
+        ];
     }
 
     /** Where each file of each frame goes, once for all turns. */
@@ -99,23 +101,27 @@ final class WriteOutputs extends WorkInTurns
     protected function over(Task $task): void
     {
         WorkPlan::of($task)->remove();
-        [$failed, $small, $problems] = [$task->reached('failed'), $task->reached('small'), self::problems($task)];
+        $failed = $task->reached('failed');
         $said = [];
         if ($failed > 0) {
-            $said[] =
-                $failed.($failed === 1 ? ' frame' : ' frames').' could not be written. '.implode(' ', $problems);
+            $problems = implode(' ', self::problems($task));
+            $said[] = $failed.($failed === 1 ? ' frame' : ' frames')." could not be written. {$problems}";
         }
-        if ($small > 0) {
-            $said[] =
-                $small === 1
-                    ? 'One frame has fewer pixels than are asked for: it was enlarged where the output says so, and '.
-                        'else stayed smaller.'
-                    : "{$small} frames have fewer pixels than are asked for: they were enlarged where the output ".
-                        'says so, and else stayed smaller.';
+        $said[] = self::tooSmall($task->reached('small'));
+        if (array_filter($said) !== []) {
+            $task->update(['problem' => implode(' ', array_filter($said))]);
         }
-        if ($said !== []) {
-            $task->update(['problem' => implode(' ', $said)]);
-        }
+    }
+
+    private static function tooSmall(int $frames): string
+    {
+        return match ($frames) {
+            0 => '',
+            1 => 'One frame has fewer pixels than are asked for: it was enlarged where the output says so, and '.
+                'else stayed smaller.',
+            default => "{$frames} frames have fewer pixels than are asked for: they were enlarged where the output ".
+                'says so, and else stayed smaller.',
+        };
     }
 
     /** @return list<string> */

@@ -28,6 +28,23 @@ final class ZipWriter
             throw UnableToDeliver::cannotPack('the disk refused the file');
         }
         $this->fill($zip, $files, $texts);
+        $isStopped = self::stopper($zip, $reached);
+        if (! @$zip->close()) {
+            $why = $zip->getStatusString();
+            array_map(unlink(...), glob("{$target}*") ?: []);
+
+            return $isStopped() ? false : throw UnableToDeliver::cannotPack($why);
+        }
+
+        return true;
+    }
+
+    /**
+     * @param  callable(float): bool  $reached
+     * @return callable(): bool whether it was stopped
+     */
+    private static function stopper(ZipArchive $zip, callable $reached): callable
+    {
         $isStopped = false;
         $zip->registerProgressCallback(0.01, function (float $part) use ($reached, &$isStopped): void {
             $isStopped = $isStopped || ! $reached($part);
@@ -35,14 +52,10 @@ final class ZipWriter
         $zip->registerCancelCallback(function () use (&$isStopped): int {
             return $isStopped ? -1 : 0;
         });
-        if (! @$zip->close()) {
-            $why = $zip->getStatusString();
-            array_map(unlink(...), glob("{$target}*") ?: []);
 
-            return $isStopped ? false : throw UnableToDeliver::cannotPack($why);
-        }
-
-        return true;
+        return function () use (&$isStopped): bool {
+            return $isStopped;
+        };
     }
 
     /**
@@ -53,14 +66,12 @@ final class ZipWriter
      */
     private function fill(ZipArchive $zip, array $files, array $texts): void
     {
-        $zip->addFromString(ChecksumList::NAME, ChecksumList::of(array_column($files, 'hash', 'name')));
-        foreach ($texts as $name => $text) {
-            $zip->addFromString($name, $text);
-        }
         // Dated by the files and not by the moment, so that the same package is the same to the byte.
         $latest = max([0, ...array_map(fn (array $file): int => (int) @filemtime($file['path']), $files)]);
-        for ($text = 0; $text < $zip->numFiles; $text++) {
-            $zip->setMtimeIndex($text, $latest);
+        $sums = ChecksumList::of(array_column($files, 'hash', 'name'));
+        foreach ([ChecksumList::NAME => $sums, ...$texts] as $name => $text) {
+            $zip->addFromString($name, $text);
+            $zip->setMtimeIndex($zip->numFiles - 1, $latest);
         }
         foreach ($files as $file) {
             if (! $zip->addFile($file['path'], $file['name'], 0, 0, ZipArchive::FL_ENC_UTF_8)) {

@@ -34,20 +34,30 @@ final class Zipping
         }
         $planned = [];
         foreach ($scopes as $scope => $files) {
-            $sizes = $files->map(fn (DeliveryFile $file): array => ['name' => $file->name, 'bytes' => $file->bytes]);
-            $zips = ZipSplit::of($sizes->all(), $part->delivery->zip_bytes);
-            foreach ($zips as $i => $keys) {
-                $planned[] = [
-                    'scope' => $scope,
-                    'number' => $i + 1,
-                    'of' => count($zips),
-                    'files' => array_map(
-                        fn (int $key): DeliveryFile => $files[$key] ??
-                            throw UnableToDeliver::cannotPack('a file is missing'),
-                        $keys,
-                    ),
-                ];
-            }
+            array_push($planned, ...self::planned($scope, $files, $part->delivery->zip_bytes));
+        }
+
+        return $planned;
+    }
+
+    /**
+     * @param  Collection<int, DeliveryFile>  $files
+     * @param  int|null  $most  bytes of a ZIP
+     * @return list<PlannedZip>
+     */
+    private static function planned(string $scope, Collection $files, ?int $most): array
+    {
+        $sizes = $files->map(fn (DeliveryFile $file): array => ['name' => $file->name, 'bytes' => $file->bytes]);
+        $zips = ZipSplit::of($sizes->all(), $most);
+        $file = fn (int $key): DeliveryFile => $files[$key] ?? throw UnableToDeliver::cannotPack('a file is missing');
+        $planned = [];
+        foreach ($zips as $i => $keys) {
+            $planned[] = [
+                'scope' => $scope,
+                'number' => $i + 1,
+                'of' => count($zips),
+                'files' => array_map($file, $keys),
+            ];
         }
 
         return $planned;
@@ -87,31 +97,37 @@ final class Zipping
      */
     public function make(DeliveryPart $part, array $zip, callable $reached): bool
     {
-        ['scope' => $scope, 'number' => $number, 'files' => $files] = $zip;
-        $key = ['part_id' => $part->id, 'scope' => $scope, 'number' => $number];
+        $key = ['part_id' => $part->id, 'scope' => $zip['scope'], 'number' => $zip['number']];
         if (DeliveryZip::query()->where($key)->exists()) {
             return true;
         }
-        $stored = "zips/{$part->number}-{$scope}-{$number}.zip";
+        $stored = "zips/{$part->number}-{$zip['scope']}-{$zip['number']}.zip";
         $path = $part->delivery->folder()."/{$stored}";
-        $this->makeRoom($path, $files);
-        if (! $this->write($part->delivery, "{$path}.part", $files, $reached)) {
+        $this->makeRoom($path, $zip['files']);
+        if (! $this->write($part->delivery, "{$path}.part", $zip['files'], $reached)) {
             return false;
         }
         rename("{$path}.part", $path);
-        $name = DeliveredName::slug($part->delivery->name).($scope === DeliveryZip::NEW ? '-new' : '');
         DeliveryZip::query()->create([
             ...$key,
             'delivery_id' => $part->delivery_id,
             'stored' => $stored,
-            'files_count' => count($files),
+            'files_count' => count($zip['files']),
             'bytes' => (int) filesize($path),
             'hash' => (string) hash_file('xxh128', $path),
             'made_at' => now(),
-            'name' => ZipSplit::name($name, $number, $zip['of']),
+            'name' => self::name($part, $zip),
         ]);
 
         return true;
+    }
+
+    /** @param  PlannedZip  $zip */
+    private static function name(DeliveryPart $part, array $zip): string
+    {
+        $name = DeliveredName::slug($part->delivery->name).($zip['scope'] === DeliveryZip::NEW ? '-new' : '');
+
+        return ZipSplit::name($name, $zip['number'], $zip['of']);
     }
 
     /**

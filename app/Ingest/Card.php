@@ -13,6 +13,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Copies\CardSafety;
 
@@ -93,39 +94,43 @@ final class Card extends Model
      */
     public static function safetyOf(array $cards, int $copiesRequired): array
     {
+        $groups = self::filesByCopies($cards);
+        $safety = [];
+        foreach ($cards as $card) {
+            $own = ($groups->get($card) ?? collect())->map(
+                fn (\stdClass $row): array => [
+                    'copies' => (int) $row->n,
+                    'isTicked' => (bool) $row->is_ticked,
+                    'files' => (int) $row->files,
+                ],
+            );
+            $safety[$card] = CardSafety::ofGroups($own, max(1, $copiesRequired));
+        }
+
+        return $safety;
+    }
+
+    /**
+     * @param  list<int>  $cards
+     * @return Collection<int|string, Collection<int, \stdClass>> card => how many files have how many sound copies
+     */
+    private static function filesByCopies(array $cards): Collection
+    {
+        $soundCopies = fn ($join) => $join
+            ->on('copies.file_id', '=', DB::raw('COALESCE(files.same_as_id, files.id)'))
+            ->where('copies.is_sound', true);
         $files = DB::table('files')
-            ->leftJoin(
-                'copies',
-                fn ($join) => $join
-                    ->on('copies.file_id', '=', DB::raw('COALESCE(files.same_as_id, files.id)'))
-                    ->where('copies.is_sound', true),
-            )
+            ->leftJoin('copies', $soundCopies)
             ->whereIn('files.card_id', $cards)
             ->groupBy('files.id', 'files.card_id', 'files.is_ticked')
             ->selectRaw('files.card_id, files.is_ticked, COUNT(copies.id) AS n');
-        $groups = DB::query()
+
+        return DB::query()
             ->fromSub($files, 'counted')
             ->groupBy('card_id', 'is_ticked', 'n')
             ->selectRaw('card_id, is_ticked, n, COUNT(*) AS files')
             ->get()
             ->groupBy('card_id');
-
-        return array_combine(
-            $cards,
-            array_map(
-                fn (int $card): CardSafety => CardSafety::ofGroups(
-                    ($groups->get($card) ?? collect())->map(
-                        fn (\stdClass $row): array => [
-                            'copies' => (int) $row->n,
-                            'isTicked' => (bool) $row->is_ticked,
-                            'files' => (int) $row->files,
-                        ],
-                    ),
-                    max(1, $copiesRequired),
-                ),
-                $cards,
-            ),
-        );
     }
 
     /**

@@ -12,6 +12,7 @@ use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\DcfName;
 use Kanpai\Core\Frames\FileKind;
+use Kanpai\Core\Studio\Zone;
 use stdClass;
 
 /** What lies on a card, as the page that chooses from it needs it, and what of it is ticked. */
@@ -90,29 +91,46 @@ final class CardContents
             ->get(['id', 'frame_id', 'kind', 'size', 'is_ticked', 'hash', 'fingerprint', 'problem', 'copy_problem']);
         $known = $this->known($card, $files);
         $byFrame = $files->groupBy('frame_id');
-        $rows = [];
-        foreach ($frames as $row) {
+        $row = function (stdClass $row) use ($byFrame, $known, $zone): array {
             $own = array_values(($byFrame->get($row->id) ?? collect())->all());
-            $pixels = Frame::pixelsInWords((int) $row->best_px, (int) $row->width, (int) $row->height);
-            $rows[] = [
-                (int) $row->id,
-                (int) $row->taken_ms,
-                $zone->format((int) $row->taken_ms, 'H:i:s'),
-                $row->name,
-                PictureAddress::orNothing($row->small_path),
-                PictureAddress::orNothing($row->large_path),
-                $pixels,
-                $row->verdict,
-                (int) $row->rating,
-                (int) $row->width,
-                (int) $row->height,
+
+            return [
+                ...self::frameFacts($row, $zone),
                 ...$this->facts($own, $known),
-                implode(' · ', array_filter([(string) Frame::exposureOf($row), $pixels])),
+                self::inWords($row),
                 $this->problem($own),
             ];
-        }
+        };
 
-        return $rows;
+        return array_values($frames->map($row)->all());
+    }
+
+    /** @return list<mixed> */
+    private static function frameFacts(stdClass $row, Zone $zone): array
+    {
+        return [
+            (int) $row->id,
+            (int) $row->taken_ms,
+            $zone->format((int) $row->taken_ms, 'H:i:s'),
+            $row->name,
+            PictureAddress::orNothing($row->small_path),
+            PictureAddress::orNothing($row->large_path),
+            self::pixels($row),
+            $row->verdict,
+            (int) $row->rating,
+            (int) $row->width,
+            (int) $row->height,
+        ];
+    }
+
+    private static function pixels(stdClass $row): string
+    {
+        return Frame::pixelsInWords((int) $row->best_px, (int) $row->width, (int) $row->height);
+    }
+
+    private static function inWords(stdClass $row): string
+    {
+        return implode(' · ', array_filter([(string) Frame::exposureOf($row), self::pixels($row)]));
     }
 
     /**

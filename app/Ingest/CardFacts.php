@@ -34,20 +34,8 @@ final class CardFacts
     /** @param  list<int>  $cards */
     public function __construct(private readonly Shoot $shoot, array $cards)
     {
-        $this->kinds = DB::table('files')
-            ->whereIn('card_id', $cards)
-            ->groupBy('card_id', 'kind')
-            ->selectRaw('card_id, kind, COUNT(*) AS n, SUM(is_ticked) AS ticked, SUM(is_ticked * size) AS bytes')
-            ->selectRaw('SUM(is_ticked AND same_as_id IS NULL) AS own, SUM(same_as_id IS NOT NULL) AS skipped')
-            ->get()
-            ->groupBy('card_id');
-        $this->spans = DB::table('frames')
-            ->whereIn('card_id', $cards)
-            ->groupBy('card_id')
-            ->selectRaw('card_id, MIN(taken_ms) AS first, MAX(taken_ms) AS last')
-            ->selectRaw('GROUP_CONCAT(DISTINCT body_id) AS bodies')
-            ->get()
-            ->keyBy('card_id');
+        $this->kinds = self::sums($cards);
+        $this->spans = self::spans($cards);
         $this->verified = DB::table('copies')
             ->whereIn('card_id', $cards)
             ->groupBy('card_id')
@@ -56,6 +44,36 @@ final class CardFacts
         $this->copied = $this->copied($cards);
         $this->bodies = Lanes::bodies($shoot)->mapWithKeys(fn ($body): array => [$body->id => $body->inWords()])->all();
         $this->places = app(Places::class)->used($shoot->studio_id)->pluck('name', 'name')->all();
+    }
+
+    /**
+     * @param  list<int>  $cards
+     * @return Collection<int|string, Collection<int, \stdClass>> card => kinds of its files, with sums
+     */
+    private static function sums(array $cards): Collection
+    {
+        return DB::table('files')
+            ->whereIn('card_id', $cards)
+            ->groupBy('card_id', 'kind')
+            ->selectRaw('card_id, kind, COUNT(*) AS n, SUM(is_ticked) AS ticked, SUM(is_ticked * size) AS bytes')
+            ->selectRaw('SUM(is_ticked AND same_as_id IS NULL) AS own, SUM(same_as_id IS NOT NULL) AS skipped')
+            ->get()
+            ->groupBy('card_id');
+    }
+
+    /**
+     * @param  list<int>  $cards
+     * @return Collection<int|string, \stdClass> card => from when to when, by which bodies
+     */
+    private static function spans(array $cards): Collection
+    {
+        return DB::table('frames')
+            ->whereIn('card_id', $cards)
+            ->groupBy('card_id')
+            ->selectRaw('card_id, MIN(taken_ms) AS first, MAX(taken_ms) AS last')
+            ->selectRaw('GROUP_CONCAT(DISTINCT body_id) AS bodies')
+            ->get()
+            ->keyBy('card_id');
     }
 
     /** @return array<string, int> kind => number of files */

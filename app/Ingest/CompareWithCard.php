@@ -33,24 +33,32 @@ final class CompareWithCard extends WorkInTurns
 
             return false;
         }
+        $files = CardFile::query()->where('card_id', $card->id);
         $since = $task->created_at->format('Y-m-d H:i:s.v');
-        $files = fn (): Builder => CardFile::query()->where('card_id', $card->id);
-        $compared = fn (): Builder => $files()->where('compared_at', '>=', $since);
-        $copied = fn (): Builder => $files()->where(
+        $compared = $files->clone()->where('compared_at', '>=', $since);
+        self::begin($task, $compared, $files->clone()->where(
             fn (Builder $own) => $own->whereNotNull('hash')->orWhere('compared_at', '>=', $since),
-        );
-        $task->beginWith(
-            (int) $compared()->sum('size'),
-            (int) $copied()->sum('size'),
-            $compared()->count(),
-            $copied()->count(),
-        );
-        $left = $files()
+        ));
+        $left = $files
             ->whereNotNull('hash')
             ->where(fn (Builder $own) => $own->whereNull('compared_at')->orWhere('compared_at', '<', $since));
 
         return $this->compareAll($task, $card, $left) &&
-            $this->conclude($task, $card, $compared()->whereNull('hash')->orderBy('id')->get());
+            $this->conclude($task, $card, $compared->whereNull('hash')->orderBy('id')->get());
+    }
+
+    /**
+     * @param  Builder<CardFile>  $compared
+     * @param  Builder<CardFile>  $copied
+     */
+    private static function begin(Task $task, Builder $compared, Builder $copied): void
+    {
+        $task->beginWith(
+            (int) $compared->clone()->sum('size'),
+            (int) $copied->clone()->sum('size'),
+            $compared->clone()->count(),
+            $copied->clone()->count(),
+        );
     }
 
     /** @param  Builder<CardFile>  $left */

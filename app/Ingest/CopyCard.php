@@ -35,6 +35,11 @@ final class CopyCard extends WorkInTurns
     /** Files that may wait for their proofs while the next is read. */
     private const IN_HAND = 4;
 
+    /** Bytes and files that stand in all places. */
+    private int $bytes = 0;
+
+    private int $files = 0;
+
     /** @var array<string, UnableToCopy> place => why it failed */
     private array $failed = [];
 
@@ -51,8 +56,6 @@ final class CopyCard extends WorkInTurns
     protected function turn(Task $task): bool
     {
         $card = $task->about(Card::class);
-        $places = app(Places::class)->used($card->shoot->studio_id);
-        $names = array_values($places->map(fn (Place $place): string => $place->name)->all());
         if (! is_dir($card->slot)) {
             $why = UnusableSlot::isGone($card->name)->getMessage();
             $ask = 'Is the card still in its slot? Put it back and go on; what is verified stays verified.';
@@ -62,16 +65,25 @@ final class CopyCard extends WorkInTurns
         }
         app(KnownContents::class)->letGoOfLost($card);
         app(Naming::class)->fix($card);
-        [$done, $pieces] = $this->verified($card, $names);
-        $task->beginWith($done, (int) $this->ticked($card)->sum('size'), $pieces, $this->ticked($card)->count());
+        $places = app(Places::class)->used($card->shoot->studio_id);
+        $names = array_values($places->map(fn (Place $place): string => $place->name)->all());
+        $this->begin($task, $card, $names);
         $this->failed = app(Places::class)->troubles($places, $this->needs($card, $names));
-        if ($this->cannotBegin($done === $task->resumed_from, count($names))) {
+        if ($this->cannotBegin($this->bytes === $task->resumed_from, count($names))) {
             $task->fail(implode(' ', $this->said()));
 
             return false;
         }
 
-        return $this->copyAll($task, $card, $places, $done, $pieces) && $this->conclude($task, $card, $names);
+        return $this->copyAll($task, $card, $places) && $this->conclude($task, $card, $names);
+    }
+
+    /** @param  list<string>  $names */
+    private function begin(Task $task, Card $card, array $names): void
+    {
+        [$this->bytes, $this->files] = $this->verified($card, $names);
+        $all = $this->ticked($card);
+        $task->beginWith($this->bytes, (int) $all->clone()->sum('size'), $this->files, $all->count());
     }
 
     /** Without room for what is known to come, nothing is begun; once begun, the other places go on. */
@@ -89,55 +101,72 @@ final class CopyCard extends WorkInTurns
     }
 
     /** @param  Collection<int, Place>  $places */
-    private function copyAll(Task $task, Card $card, Collection $places, int $done, int $pieces): bool
+    private function copyAll(Task $task, Card $card, Collection $places): bool
     {
         $folders = $places->pluck('path', 'name')->all();
         $copier = app(FileCopier::class);
-        $settle = function (bool $all) use ($copier, $card, $places, &$done, &$pieces): void {
-            foreach ($copier->finished($all) as $copied) {
-                $this->noteFailures($copied, $places);
-                $done += $copied->file->size;
-                if (++$pieces === 1) {
-                    MakePreviews::ofCard($card);
-                }
-            }
-        };
         try {
-            foreach (
-                $this->left($card, array_keys($folders), $task)->with('copies')->orderBy('id')->lazyById(200) as $file
-            ) {
-                $file->setRelation('card', $card);
+            $left = $this->left($card, array_keys($folders), $task)->with('copies')->orderBy('id');
+            foreach ($left->lazyById(200) as $file) {
                 $there = $file->copies->where('hash', $file->hash)->pluck('place')->all();
-                $wanted = array_diff_key($folders, array_flip($there), $this->failed);
-                if ($wanted === []) {
+                $missing = array_diff_key($folders, array_flip($there), $this->failed);
+                if ($missing === []) {
                     continue;
                 }
-                try {
-                    $copier->copy($file, $card, $wanted, function (int $bytes) use ($task, &$done, &$pieces): bool {
-                        return $task->reach($done + $bytes, $pieces);
-                    });
-                } catch (UnableToCopy $reason) {
-                    if ($reason->about === Concern::Wish) {
-                        return false;
-                    }
-                    if (! is_dir($card->slot)) {
-                        $settle(true);
-                        $task->fail(UnableToCopy::cardIsOut($file->shown())->getMessage());
-
-                        return false;
-                    }
-                    $this->note($file, $reason);
+                if (! $this->copyOne($copier, $task, $file->setRelation('card', $card), $missing)) {
+                    return false;
                 }
-                $settle($copier->pending() >= self::IN_HAND);
-                if (! $task->reach($done, $pieces) || $this->isTurnOver()) {
+                $this->settle($copier, $card, $places, $copier->pending() >= self::IN_HAND);
+                if (! $task->reach($this->bytes, $this->files) || $this->isTurnOver()) {
                     return false;
                 }
             }
         } finally {
-            $settle(true);
+            $this->settle($copier, $card, $places, true);
         }
 
         return true;
+    }
+
+    /**
+     * @param  array<string, string>  $places  name => folder
+     * @return bool whether to go on with the next file
+     */
+    private function copyOne(FileCopier $copier, Task $task, CardFile $file, array $places): bool
+    {
+        try {
+            $goesOn = fn (int $bytes): bool => $task->reach($this->bytes + $bytes, $this->files);
+            $copier->copy($file, $file->card, $places, $goesOn);
+        } catch (UnableToCopy $reason) {
+            if ($reason->about === Concern::Wish) {
+                return false;
+            }
+            if (! is_dir($file->card->slot)) {
+                $task->fail(UnableToCopy::cardIsOut($file->shown())->getMessage());
+
+                return false;
+            }
+            $this->note($file, $reason);
+        }
+
+        return true;
+    }
+
+    /**
+     * Takes up what is verified.
+     *
+     * @param  Collection<int, Place>  $places
+     * @param  bool  $all  whether to wait for what is still in hand
+     */
+    private function settle(FileCopier $copier, Card $card, Collection $places, bool $all): void
+    {
+        foreach ($copier->finished($all) as $copied) {
+            $this->noteFailures($copied, $places);
+            $this->bytes += $copied->file->size;
+            if (++$this->files === 1) {
+                MakePreviews::ofCard($card);
+            }
+        }
     }
 
     /** @param  Collection<int, Place>  $places */
@@ -169,23 +198,30 @@ final class CopyCard extends WorkInTurns
             ArrivalsFolder::remove($card);
         }
         $open = $this->left($card, $names)->orderBy('id')->get();
-        if ($open->isEmpty()) {
-            return true;
+        if ($open->isNotEmpty()) {
+            $task->fail(implode(' ', [...$this->said(), ...$this->shortfall($task, $card, $open, $isSafe)]));
         }
+
+        return $open->isEmpty();
+    }
+
+    /**
+     * @param  Collection<int, CardFile>  $open  that are not in all places
+     * @return list<string>
+     */
+    private function shortfall(Task $task, Card $card, Collection $open, bool $isSafe): array
+    {
         $named = $open->filter(
             fn (CardFile $file): bool => $file->copy_problem !== null && $file->copy_failed_at >= $task->created_at,
         );
-        $said = [...$this->said(), ...$this->named($named)];
         if ($this->failed !== [] && $named->isEmpty()) {
-            $said[] = 'The other places have all files.';
-        } elseif (! $isSafe) {
-            $all = $this->ticked($card)->count();
-            $there = number_format($all - $open->count());
-            $said[] = "{$there} of ".number_format($all).' files have verified copies in all places.';
+            return ['The other places have all files.'];
         }
-        $task->fail(implode(' ', $said));
+        $all = $this->ticked($card)->count();
+        $there = number_format($all - $open->count());
+        $sum = "{$there} of ".number_format($all).' files have verified copies in all places.';
 
-        return false;
+        return [...$this->named($named), ...$isSafe ? [] : [$sum]];
     }
 
     /**

@@ -25,8 +25,6 @@ final class ExifByExifTool
         if (isset($said['Error']) || $width <= 0 || $height <= 0) {
             return null;
         }
-        $orientation = (int) $number('Orientation');
-        $taken = [$text('DateTimeOriginal'), $text('SubSecTimeOriginal'), $text('OffsetTimeOriginal')];
 
         return new Exif(
             width: $width,
@@ -37,16 +35,36 @@ final class ExifByExifTool
             owner: $text('OwnerName'),
             artist: $text('Artist'),
             lens: $text('LensModel'),
-            takenAt: CameraTime::fromExif(...$taken),
+            takenAt: self::takenAt($text),
             exposure: $number('ExposureTime'),
             fNumber: $number('FNumber'),
             iso: (int) $number('ISO') ?: null,
             focalLength: $number('FocalLength'),
-            orientation: $orientation >= 1 && $orientation <= 8 ? $orientation : 1,
+            orientation: self::orientation((int) $number('Orientation')),
             gpsAt: CameraTime::fromExif($text('GPSDateStamp').' '.$text('GPSTimeStamp'))?->milliseconds,
             // They were skipped; whether there are any is not known.
             hasMakerNotes: true,
         );
+    }
+
+    /** @param  callable(string): ?string  $text */
+    private static function takenAt(callable $text): ?CameraTime
+    {
+        return CameraTime::fromExif(
+            $text('DateTimeOriginal'),
+            $text('SubSecTimeOriginal'),
+            $text('OffsetTimeOriginal'),
+        );
+    }
+
+    /**
+     * One of the eight of EXIF; upright where it says something else.
+     *
+     * @return int<1, 8>
+     */
+    private static function orientation(int $said): int
+    {
+        return $said >= 1 && $said <= 8 ? $said : 1;
     }
 
     /** Tags of makers' notes by exiftool's names; those with # as numbers. */

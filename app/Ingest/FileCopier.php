@@ -6,6 +6,7 @@ namespace App\Ingest;
 
 use App\Copies\Copy;
 use App\Copies\Disk;
+use App\Copies\TargetFile;
 use App\Copies\Verify\CopyInHand;
 use App\Copies\Verify\Verifier;
 use App\Frames\CardFile;
@@ -57,32 +58,35 @@ final class FileCopier
             }
         }
         $standing = array_filter($places, fn (string $folder): bool => file_exists($folder.'/'.$file->destination));
-        $failures = [];
-        $fail = function (string $place, UnableToCopy $reason) use (&$failures): void {
-            $failures[$place] = $reason;
-        };
-        $targets = [];
-        foreach (array_diff_key($places, $standing) as $name => $folder) {
-            try {
-                $targets[$name] = $this->open($name, $folder.'/'.$file->destination);
-            } catch (UnableToCopy $reason) {
-                $fail($name, $reason);
-            }
-        }
+        $hand = $this->write($card, $file, array_diff_key($places, $standing), $goesOn);
+        $this->inHand[$file->id] = $hand;
+        $this->look($card, $hand, $standing, $goesOn);
+    }
+
+    /**
+     * @param  array<string, string>  $places
+     * @param  callable(int): bool  $goesOn
+     *
+     * @throws UnableToCopy
+     */
+    private function write(Card $card, CardFile $file, array $places, callable $goesOn): CopyInHand
+    {
+        $hand = new CopyInHand($file);
+        $targets = $this->open($hand, $places);
         try {
-            $copied = $this->read($card, $file, $targets, $fail, $goesOn);
-            $hand = new CopyInHand($file, $copied->hash);
-            if ($this->known->take($file, $copied)) {
-                $this->throwAway($targets, $places, $file);
-            } else {
-                $this->closeAll($targets, $places, $file, $hand, $failures);
-            }
+            $read = $this->read($card, $file, $targets, $hand->fail(...), $goesOn);
         } catch (UnableToCopy $reason) {
-            $this->throwAway($targets, $places, $file);
+            self::discard($targets);
             throw $reason;
         }
-        $this->inHand[$file->id] = $hand;
-        $this->look($card, $file, $hand, $standing, $goesOn);
+        $hand->hash = $read->hash;
+        if ($this->known->take($file, $read)) {
+            self::discard($targets);
+        } else {
+            $this->closeAll($targets, $hand);
+        }
+
+        return $hand;
     }
 
     /** Files that were read and are not verified yet. */
@@ -99,13 +103,7 @@ final class FileCopier
     {
         foreach ($this->provers as $place => $prover) {
             foreach ($prover->answers($all) as $id => $hash) {
-                $hand = $this->inHand[$id];
-                unset($hand->open[$place]);
-                match ($hash) {
-                    $hand->hash => ($hand->verified[] = $place),
-                    '' => ($hand->failures[$place] = UnableToCopy::cannotWrite($place, $hand->file->shown())),
-                    default => ($hand->failures[$place] = UnableToCopy::isDifferent($place, $hand->file->shown())),
-                };
+                $this->inHand[$id]->answer($place, $hash);
             }
         }
         $finished = array_filter($this->inHand, fn (CopyInHand $hand): bool => $hand->open === []);
@@ -117,41 +115,19 @@ final class FileCopier
         return array_values($finished);
     }
 
-    /** The checksum of what stands in a place, read from the disk; empty when nothing can be read there. */
-    public function readBack(string $path): string
-    {
-        Disk::forget($path);
-        $copy = @fopen($path, 'rb');
-        if ($copy === false) {
-            return '';
-        }
-        try {
-            return $this->copy->readBack($copy)->hash;
-        } catch (UnableToCopy) {
-            return '';
-        } finally {
-            fclose($copy);
-        }
-    }
-
     /**
-     * @param  array<string, resource>  $targets
+     * @param  array<string, TargetFile>  $targets
      * @param  (callable(string, UnableToCopy): void)|null  $fail
      * @param  callable(int): bool  $goesOn
+     *
+     * @throws UnableToCopy
      */
     private function read(Card $card, CardFile $file, array $targets, ?callable $fail, callable $goesOn): CopiedBytes
     {
-        $source = @fopen(Rack::installed()->address($card->slot, $file->path), 'rb');
-        if ($source === false) {
-            throw UnableToCopy::cannotOpen($file->shown());
-        }
-        stream_set_chunk_size($source, self::CHUNK);
-        $facts = fstat($source);
-        if ($facts !== false && $facts['size'] === $file->size && max(0, $facts['mtime']) !== $file->modified_at) {
-            throw UnableToCopy::isAnother($file->shown());
-        }
-        $writeBack = Disk::writeBack($targets);
-        $copied = $this->copy->copy($source, $targets, $fail, function (int $bytes) use ($goesOn, $writeBack): bool {
+        $source = self::source($card, $file);
+        $streams = array_map(fn (TargetFile $target): mixed => $target->stream, $targets);
+        $writeBack = Disk::writeBack($streams);
+        $copied = $this->copy->copy($source, $streams, $fail, function (int $bytes) use ($goesOn, $writeBack): bool {
             $writeBack($bytes);
 
             return $goesOn($bytes);
@@ -167,40 +143,64 @@ final class FileCopier
         return $copied;
     }
 
-    /** @return resource */
-    private function open(string $place, string $path)
+    /**
+     * @return resource
+     *
+     * @throws UnableToCopy
+     */
+    private static function source(Card $card, CardFile $file)
     {
-        if (! is_dir(dirname($path)) && ! @mkdir(dirname($path), 0755, true) && ! is_dir(dirname($path))) {
-            throw UnableToCopy::cannotWrite($place, basename($path));
+        $source = @fopen(Rack::installed()->address($card->slot, $file->path), 'rb');
+        if ($source === false) {
+            throw UnableToCopy::cannotOpen($file->shown());
         }
-        $target = @fopen(Disk::temporary($path), 'wb');
+        stream_set_chunk_size($source, self::CHUNK);
+        $facts = fstat($source);
+        if ($facts !== false && $facts['size'] === $file->size && max(0, $facts['mtime']) !== $file->modified_at) {
+            throw UnableToCopy::isAnother($file->shown());
+        }
 
-        return $target === false ? throw UnableToCopy::cannotWrite($place, basename($path)) : $target;
+        return $source;
+    }
+
+    /**
+     * @param  array<string, string>  $places
+     * @return array<string, TargetFile> in the places that let it be written
+     */
+    private function open(CopyInHand $hand, array $places): array
+    {
+        $targets = [];
+        foreach ($places as $name => $folder) {
+            try {
+                $targets[$name] = TargetFile::open($name, $folder.'/'.$hand->file->destination);
+            } catch (UnableToCopy $reason) {
+                $hand->fail($name, $reason);
+            }
+        }
+
+        return $targets;
     }
 
     /**
      * Hands what was written over to the processes that prove it.
      *
-     * @param  array<string, resource>  $targets
-     * @param  array<string, string>  $places
-     * @param  array<string, UnableToCopy>  $failures
+     * @param  array<string, TargetFile>  $targets
      */
-    private function closeAll(array $targets, array $places, CardFile $file, CopyInHand $hand, array $failures): void
+    private function closeAll(array $targets, CopyInHand $hand): void
     {
-        $hand->failures = $failures;
         foreach ($targets as $name => $target) {
-            $path = $places[$name].'/'.$file->destination;
-            $isWritten = @fflush($target);
-            fclose($target);
-            if (! $isWritten || isset($failures[$name])) {
-                $hand->failures[$name] ??= UnableToCopy::cannotWrite($name, $file->shown());
-                @unlink(Disk::temporary($path));
+            if (isset($hand->failures[$name])) {
+                $target->discard();
 
                 continue;
             }
-            @touch(Disk::temporary($path), $file->modified_at);
-            $hand->open[$name] = true;
-            ($this->provers[$name] ??= new Verifier())->prove($file->id, Disk::temporary($path), $path);
+            try {
+                $target->close($hand->file->modified_at);
+                $hand->open[$name] = true;
+                ($this->provers[$name] ??= new Verifier())->prove($hand->file->id, $target->path);
+            } catch (UnableToCopy $reason) {
+                $hand->fail($name, $reason);
+            }
         }
     }
 
@@ -212,23 +212,24 @@ final class FileCopier
      * @param  array<string, string>  $standing
      * @param  callable(int): bool  $goesOn
      */
-    private function look(Card $card, CardFile $file, CopyInHand $hand, array $standing, callable $goesOn): void
+    private function look(Card $card, CopyInHand $hand, array $standing, callable $goesOn): void
     {
+        $file = $hand->file;
         $again = [];
         foreach ($standing as $name => $folder) {
             $path = $folder.'/'.$file->destination;
             $own = Copy::query()->where(['file_id' => $file->id, 'place' => $name]);
-            if ($this->readBack($path) === $hand->hash) {
+            if (TargetFile::readBack($path) === $hand->hash) {
                 @unlink(Disk::temporary($path));
                 $hand->verified[] = $name;
             } elseif ($own->doesntExist()) {
-                $hand->failures[$name] = UnableToCopy::isOccupied($name, $file->shown());
+                $hand->fail($name, UnableToCopy::isOccupied($name, $file->shown()));
             } else {
                 self::putAside($path);
                 $again[$name] = $folder;
             }
         }
-        $this->makeAgain($card, $file, $hand, $again, $goesOn);
+        $this->makeAgain($card, $hand, $again, $goesOn);
     }
 
     private static function putAside(string $path): void
@@ -241,18 +242,18 @@ final class FileCopier
      * @param  array<string, string>  $again  places whose copy was damaged
      * @param  callable(int): bool  $goesOn
      */
-    private function makeAgain(Card $card, CardFile $file, CopyInHand $hand, array $again, callable $goesOn): void
+    private function makeAgain(Card $card, CopyInHand $hand, array $again, callable $goesOn): void
     {
-        foreach ($again as $name => $folder) {
+        $file = $hand->file;
+        foreach ($this->open($hand, $again) as $name => $target) {
             try {
-                $targets = [$name => $this->open($name, $folder.'/'.$file->destination)];
-                $copied = $this->read($card, $file, $targets, null, $goesOn);
+                $copied = $this->read($card, $file, [$name => $target], null, $goesOn);
                 $copied->hash === $hand->hash
-                    ? $this->closeAll($targets, $again, $file, $hand, $hand->failures)
+                    ? $this->closeAll([$name => $target], $hand)
                     : throw UnableToCopy::hasChanged($file->shown(), $file->size, $copied->size);
             } catch (UnableToCopy $reason) {
-                $hand->failures[$name] = $reason;
-                @unlink(Disk::temporary($folder.'/'.$file->destination));
+                $hand->fail($name, $reason);
+                $target->discard();
             }
         }
     }
@@ -280,15 +281,9 @@ final class FileCopier
         );
     }
 
-    /**
-     * @param  array<string, resource>  $targets
-     * @param  array<string, string>  $places
-     */
-    private function throwAway(array $targets, array $places, CardFile $file): void
+    /** @param  array<string, TargetFile>  $targets */
+    private static function discard(array $targets): void
     {
-        foreach ($targets as $name => $target) {
-            fclose($target);
-            @unlink(Disk::temporary($places[$name].'/'.$file->destination));
-        }
+        array_map(fn (TargetFile $target) => $target->discard(), $targets);
     }
 }

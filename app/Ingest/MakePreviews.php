@@ -8,6 +8,7 @@ use App\Copies\Places;
 use App\Frames\Frame;
 use App\Imaging\PreviewMaker;
 use App\Imaging\UnableToMakePicture;
+use App\Studio\NamedLock;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Builder;
@@ -122,7 +123,7 @@ final class MakePreviews extends WorkInTurns
             $this->asked = microtime(true);
         }
         while (($id = array_shift($this->ahead)) !== null) {
-            if ((int) DB::scalar('SELECT GET_LOCK(?, 0)', [self::lock($id)]) !== 1) {
+            if (! self::lock($id)->take()) {
                 continue;
             }
             $frame = Frame::query()
@@ -133,7 +134,7 @@ final class MakePreviews extends WorkInTurns
             if ($frame !== null) {
                 return $frame;
             }
-            DB::scalar('SELECT RELEASE_LOCK(?)', [self::lock($id)]);
+            self::lock($id)->free();
         }
 
         return null;
@@ -141,12 +142,12 @@ final class MakePreviews extends WorkInTurns
 
     private function letGo(Frame $frame): void
     {
-        DB::scalar('SELECT RELEASE_LOCK(?)', [self::lock($frame->id)]);
+        self::lock($frame->id)->free();
     }
 
-    private static function lock(int $frame): string
+    private static function lock(int $frame): NamedLock
     {
-        return 'kanpai-frame-'.DB::connection()->getDatabaseName().'-'.$frame;
+        return new NamedLock("preview-{$frame}");
     }
 
     /** @return Builder<Frame> frames without a preview of which a verified copy stands */

@@ -7,6 +7,7 @@ namespace App\Ingest;
 use App\Copies\Copy;
 use App\Copies\Place;
 use App\Copies\Places;
+use App\Copies\TargetFile;
 use App\Frames\CardFile;
 use App\Studio\Shoot;
 use App\Studio\Task;
@@ -90,7 +91,7 @@ final class VerifyCopies extends WorkInTurns
         $done = $task->total - $left()->count();
         foreach ($left()->with('file')->orderBy('id')->lazyById(200) as $copy) {
             $copy->update([
-                'hash' => app(FileCopier::class)->readBack($folders[$copy->place].'/'.$copy->file->destination),
+                'hash' => TargetFile::readBack($folders[$copy->place].'/'.$copy->file->destination),
                 'verified_at' => now(),
             ]);
             if (! $task->reach(++$done) || $this->isTurnOver()) {

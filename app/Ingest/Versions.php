@@ -5,10 +5,9 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use App\Copies\Disk;
-use App\Copies\Place;
 use App\Copies\Places;
+use App\Copies\VerifiedCopy;
 use App\Copies\VersionCopy;
-use App\Frames\CardFile;
 use App\Frames\Frame;
 use App\Frames\Version;
 use App\Imaging\Picture;
@@ -16,6 +15,7 @@ use App\Imaging\PictureReader;
 use App\Imaging\PictureWriter;
 use App\Imaging\PreviewMaker;
 use App\Imaging\UnableToMakePicture;
+use App\Studio\NamedLock;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Kanpai\Core\Copies\UnableToCopy;
@@ -26,8 +26,17 @@ use Kanpai\Core\Copies\UnableToCopy;
  */
 final class Versions
 {
-    public function __construct(private readonly Places $places)
-    {
+    /** Seconds that a version waits for those that come at the same time. */
+    private const PATIENCE = 600;
+
+    /** Of its previews. */
+    private const QUALITY = 80;
+
+    public function __construct(
+        private readonly Places $places,
+        private readonly VerifiedCopy $copy,
+        private readonly VersionName $name,
+    ) {
     }
 
     /**
@@ -42,14 +51,25 @@ final class Versions
     public function add(Frame $frame, string $path, string $name, string $from): Version
     {
         $hash = (string) hash_file('xxh128', $path);
-        $known = Version::query()
+        $version = $this->known($frame, $hash) ?? $this->addNew($frame, $path, $name, $hash, $from);
+        $this->choose($frame, $version);
+
+        return $version;
+    }
+
+    private function known(Frame $frame, string $hash): ?Version
+    {
+        return Version::query()
             ->where(['frame_id' => $frame->id, 'hash' => $hash])
             ->first();
-        if ($known !== null) {
-            $this->choose($frame, $known);
+    }
 
-            return $known;
-        }
+    /**
+     * @throws UnableToMakePicture
+     * @throws UnableToCopy
+     */
+    private function addNew(Frame $frame, string $path, string $name, string $hash, string $from): Version
+    {
         // Known by its first bytes before any library opens it.
         $format = self::format($path);
         $picture = PictureReader::file($path);
@@ -64,21 +84,33 @@ final class Versions
             'came_at' => now(),
         ];
 
-        // Two that come at once get one number after the other.
-        return DB::transaction(function () use ($frame, $path, $name, $hash, $facts): Version {
-            $locked = Frame::query()->whereKey($frame->id)->lockForUpdate()->firstOrFail();
-            $this->keepOwn($locked);
-            $destination = $this->free($locked, $name, $hash);
-            $places = $this->copy($locked, $path, $destination, $hash);
+        // Two that come at once get names and numbers one after the other; no row is locked while files are copied.
+        return (new NamedLock("versions-{$frame->shoot->studio_id}"))->mustHold(
+            fn (): Version => $this->known($frame, $hash) ?? $this->store($frame, $path, $name, $facts),
+            self::PATIENCE,
+        );
+    }
+
+    /**
+     * @param  array{hash: string, ...}  $facts
+     *
+     * @throws UnableToCopy
+     */
+    private function store(Frame $frame, string $path, string $name, array $facts): Version
+    {
+        $destination = $this->name->free($frame, $name, $facts['hash']);
+        $places = $this->copy($frame, $path, $destination, $facts['hash']);
+
+        return DB::transaction(function () use ($frame, $destination, $places, $facts): Version {
+            $this->keepOwn($frame);
             $version = Version::query()->create([
-                'frame_id' => $locked->id,
-                'number' => 1 + (int) Version::query()->where('frame_id', $locked->id)->max('number'),
+                'frame_id' => $frame->id,
+                'number' => 1 + (int) Version::query()->where('frame_id', $frame->id)->max('number'),
                 'name' => basename($destination),
                 'destination' => $destination,
                 ...$facts,
             ]);
             $this->note($version, $places);
-            $this->choose($locked, $version);
 
             return $version;
         });
@@ -151,49 +183,24 @@ final class Versions
     private function pictures(Frame $frame, Picture $picture, string $hash): array
     {
         $below = 'versions-'.$frame->card->uuid;
-        $folder = (string) config('kanpai.pictures');
-        Disk::makeFolder("{$folder}/{$below}", 0700);
+        Disk::makeFolder(config('kanpai.pictures')."/{$below}", 0700);
         $large = $picture->within(PreviewMaker::LARGE)->inSrgb()->bare();
-        $paths = [];
-        foreach (['large_path' => $large, 'small_path' => $large->within(PreviewMaker::SMALL)] as $column => $one) {
-            $paths[$column] = "{$below}/{$frame->id}-{$hash}-{$column[0]}.jpg";
-            $part = "{$folder}/{$below}/".Str::random(8).'.part.jpg';
-            PictureWriter::jpeg($one, $part, 80);
-            rename($part, "{$folder}/{$paths[$column]}");
-        }
+        $name = fn (string $size): string => "{$below}/{$frame->id}-{$hash}-{$size}.jpg";
 
-        return $paths;
+        return [
+            'large_path' => self::picture($large, $name('l')),
+            'small_path' => self::picture($large->within(PreviewMaker::SMALL), $name('s')),
+        ];
     }
 
-    /** Beside the frame's own file, under the name it came with, unless something else stands there. */
-    private function free(Frame $frame, string $name, string $hash): string
+    private static function picture(Picture $picture, string $path): string
     {
-        $own = $frame->files()->where('is_main', true)->with('sameAs')->first();
-        $folder = $own instanceof CardFile ? dirname(($own->sameAs ?? $own)->destination ?: $own->path) : 'versions';
-        $safe = trim((string) preg_replace('/[\x00-\x1F\/\\\\:*?"<>|]+/', '_', mb_scrub(basename($name))), '. ');
-        $stem = mb_substr(pathinfo($safe, PATHINFO_FILENAME), 0, 120) ?: "frame-{$frame->id}";
-        $ending = strtolower(pathinfo($safe, PATHINFO_EXTENSION)) ?: 'jpg';
-        for ($n = 1; ; $n++) {
-            $path = "{$folder}/{$stem}".($n === 1 ? '' : "-{$n}").".{$ending}";
-            if ($this->isFree($frame, $path, $hash)) {
-                return $path;
-            }
-        }
-    }
+        $target = config('kanpai.pictures')."/{$path}";
+        $part = dirname($target).'/'.Str::random(8).'.part.jpg';
+        PictureWriter::jpeg($picture, $part, self::QUALITY);
+        rename($part, $target);
 
-    /** Whether nothing else stands there, by the record or on a disk. */
-    private function isFree(Frame $frame, string $path, string $hash): bool
-    {
-        $places = $this->places->used($frame->shoot->studio_id)->filter(fn (Place $place): bool => $place->isThere());
-        $isFreeIn = fn (Place $place): bool => ! file_exists("{$place->path}/{$path}") ||
-            hash_file('xxh128', "{$place->path}/{$path}") === $hash;
-        $others = Version::query()
-            ->where('destination', $path)
-            ->where(fn ($versions) => $versions->where('hash', '<>', $hash)->orWhere('frame_id', '<>', $frame->id));
-
-        return $places->every($isFreeIn) &&
-            $others->doesntExist() &&
-            CardFile::query()->where('destination', $path)->doesntExist();
+        return $path;
     }
 
     /**
@@ -208,12 +215,8 @@ final class Versions
         foreach ($this->places->used($frame->shoot->studio_id) as $place) {
             try {
                 $place->open();
-                $target = "{$place->path}/{$destination}";
-                Disk::makeFolder(dirname($target)) && Disk::copy($path, $target) ||
-                    throw UnableToCopy::cannotWrite($place->name, $destination);
-                if (hash_file('xxh128', $target) === $hash) {
-                    $there[] = $place->name;
-                }
+                $this->copy->put($path, $place->name, "{$place->path}/{$destination}", $hash);
+                $there[] = $place->name;
             } catch (UnableToCopy $reason) {
                 $why = $reason;
             }

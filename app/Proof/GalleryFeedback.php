@@ -45,16 +45,22 @@ final readonly class GalleryFeedback
         }
         $lists = array_map(strval(...), array_values($all->pluck('list')->unique()->all()));
         $ratings = self::ratingsOf($gallery);
-        $guests = Guest::query()
+        $frames = self::framesOf($gallery, [...array_keys($choices), ...array_keys($ratings)]);
+        $agreement = Agreement::of($byGuest);
+
+        return new self($gallery, self::guestsOf($gallery), $lists, $choices, $ratings, $agreement, $frames);
+    }
+
+    /** @return Collection<int, Guest> by id */
+    private static function guestsOf(Gallery $gallery): Collection
+    {
+        return Guest::query()
             ->where('gallery_id', $gallery->id)
             ->with('share')
             ->withCount('choices', 'comments')
             ->orderBy('id')
             ->get()
             ->keyBy('id');
-        $frames = self::framesOf($gallery, [...array_keys($choices), ...array_keys($ratings)]);
-
-        return new self($gallery, $guests, $lists, $choices, $ratings, Agreement::of($byGuest), $frames);
     }
 
     /** @return array<int, float> picture => mean of what guests rated it */
@@ -100,26 +106,35 @@ final readonly class GalleryFeedback
     public function meeting(string $kind): array
     {
         $isUnanswered = fn (Comment $comment): bool => $comment->answered_at === null && $comment->done_at === null;
-        $keys = fn (Collection $frames): array => array_map(intval(...), $frames->modelKeys());
 
         return array_values(
             match (true) {
                 $kind === 'all' => $this->agreement->all(),
                 $kind === 'one' => array_keys($this->agreement->onlyOne()),
-                $kind === 'noted' => $keys(
-                    $this->frames->filter(fn (GalleryFrame $frame): bool => $frame->comments->isNotEmpty()),
-                ),
-                $kind === 'unanswered' => $keys(
-                    $this->frames->filter(
-                        fn (GalleryFrame $frame): bool => $frame->comments->contains($isUnanswered),
-                    ),
-                ),
-                str_starts_with($kind, 'guest-') => array_keys(
-                    array_filter($this->choices, fn (array $own): bool => isset($own[(int) substr($kind, 6)])),
-                ),
-                default => $keys($this->frames),
+                $kind === 'noted' => $this->commented(fn (Comment $comment): bool => true),
+                $kind === 'unanswered' => $this->commented($isUnanswered),
+                str_starts_with($kind, 'guest-') => $this->chosenBy((int) substr($kind, 6)),
+                default => array_map(intval(...), $this->frames->modelKeys()),
             },
         );
+    }
+
+    /**
+     * @param  callable(Comment): bool  $isMeant
+     * @return array<int> pictures with such a comment
+     */
+    private function commented(callable $isMeant): array
+    {
+        return $this->frames
+            ->filter(fn (GalleryFrame $frame): bool => $frame->comments->contains($isMeant))
+            ->map(fn (GalleryFrame $frame): int => $frame->id)
+            ->all();
+    }
+
+    /** @return list<int> */
+    private function chosenBy(int $guest): array
+    {
+        return array_keys(array_filter($this->choices, fn (array $own): bool => isset($own[$guest])));
     }
 
     /**

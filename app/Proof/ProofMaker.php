@@ -6,6 +6,7 @@ namespace App\Proof;
 
 use App\Captions\EmbeddedCaption;
 use App\Captions\FrameCaption;
+use App\Copies\Disk;
 use App\Imaging\ExifTool;
 use App\Imaging\Picture;
 use App\Imaging\PictureReader;
@@ -47,26 +48,31 @@ final class ProofMaker
 
             return;
         }
-        $folder = (string) config('kanpai.pictures');
-        is_dir("{$folder}/gallery-{$gallery->uuid}") || @mkdir("{$folder}/gallery-{$gallery->uuid}", 0700, true);
-        $picture = PictureReader::jpeg("{$folder}/{$frame->large_path}")
-            ->within($gallery->live === null ? PreviewMaker::LARGE : self::LIVE)
-            ->inMemory();
+        $picture = $this->picture($gallery, $frame->large_path);
         $tags = $this->tags($gallery, $proof);
-        [$large, $small] = $this->pair($gallery, $proof, $picture, $tags, '');
-        $paths = ['plain_large_path' => $large, 'plain_small_path' => $small];
-        if ($this->mark !== null) {
-            $kind = ' '.$this->mark->fingerprint();
-            [$large, $small] = $this->pair($gallery, $proof, $this->mark->on($picture), $tags, $kind);
-        }
+        $plain = $this->pair($gallery, $proof, $picture, $tags, '');
+        $shown = $this->mark === null
+            ? $plain
+            : $this->pair($gallery, $proof, $this->mark->on($picture), $tags, ' '.$this->mark->fingerprint());
         $proof->update([
-            ...$paths,
-            'large_path' => $large,
-            'small_path' => $small,
+            'plain_large_path' => $plain[0],
+            'plain_small_path' => $plain[1],
+            'large_path' => $shown[0],
+            'small_path' => $shown[1],
             'picture' => $frame->large_path,
             'width' => $frame->width,
             'height' => $frame->height,
         ]);
+    }
+
+    private function picture(Gallery $gallery, string $large): Picture
+    {
+        $folder = (string) config('kanpai.pictures');
+        Disk::makeFolder("{$folder}/gallery-{$gallery->uuid}", 0700);
+
+        return PictureReader::jpeg("{$folder}/{$large}")
+            ->within($gallery->live === null ? PreviewMaker::LARGE : self::LIVE)
+            ->inMemory();
     }
 
     /**

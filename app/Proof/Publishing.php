@@ -283,12 +283,7 @@ final class Publishing
      */
     private function described(Gallery $gallery, Collection $rows): array
     {
-        $sets = [];
-        foreach ($gallery->sectioning === Sectioning::Set ? FrameSet::ofShoot($gallery->shoot)->get() : [] as $set) {
-            foreach ($set->frames($gallery->shoot) as $frame) {
-                $sets[$frame][] = $set->name;
-            }
-        }
+        $sets = $gallery->sectioning === Sectioning::Set ? self::setsOf($gallery) : [];
         $shoots = Shoot::query()->whereKey($rows->pluck('shoot_id')->unique())->pluck('name', 'id');
 
         return array_values($rows->map(fn (stdClass $row): array => [
@@ -298,6 +293,19 @@ final class Publishing
             'sets' => $sets[$row->frame_id] ?? [],
             'shoot' => (string) $shoots[$row->shoot_id],
         ])->all());
+    }
+
+    /** @return array<int, list<string>> frame => names of the sets it is in */
+    private static function setsOf(Gallery $gallery): array
+    {
+        $sets = [];
+        foreach (FrameSet::ofShoot($gallery->shoot)->get() as $set) {
+            foreach ($set->frames($gallery->shoot) as $frame) {
+                $sets[$frame][] = $set->name;
+            }
+        }
+
+        return $sets;
     }
 
     /** Parts the gallery into its sections. */
@@ -317,11 +325,15 @@ final class Publishing
                 $titled[mb_substr($title, 0, 160)][] = $row->id;
             }
         }
-        foreach ($titled as $title => $ids) {
-            DB::table('gallery_frames')
-                ->whereIntegerInRaw('id', $ids)
-                ->update(['section' => $title]);
-        }
+        array_map(self::title(...), array_map(strval(...), array_keys($titled)), $titled);
+    }
+
+    /** @param  list<int>  $frames */
+    private static function title(string $title, array $frames): void
+    {
+        DB::table('gallery_frames')
+            ->whereIntegerInRaw('id', $frames)
+            ->update(['section' => $title]);
     }
 
     private function start(Gallery $gallery): void

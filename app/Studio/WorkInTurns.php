@@ -87,40 +87,45 @@ abstract class WorkInTurns implements ShouldQueue
         if ($task === null || $task->state->isOver()) {
             return;
         }
-        $lock = 'kanpai-task-'.DB::connection()->getDatabaseName().'-'.$task->id.'-'.$this->hand();
-        if ((int) DB::scalar('SELECT GET_LOCK(?, 0)', [$lock]) !== 1) {
+        $lock = new NamedLock("task-{$task->id}-{$this->hand()}");
+        if ($lock->hold(fn (): bool => $this->work($task)) === null) {
             $this->release(5);
-
-            return;
         }
-        try {
-            $this->began = microtime(true);
-            if (! $task->mayTakeTurn()) {
-                $this->release(1);
+    }
 
-                return;
-            }
+    /** One turn, or, without a queue, all of them; true once that is settled. */
+    private function work(Task $task): bool
+    {
+        $this->began = microtime(true);
+        if (! $task->mayTakeTurn()) {
+            $this->release(1);
+
+            return true;
+        }
+        $isDone = $this->turn($task);
+        while (! $isDone && $this->goesOnHere() && ! $task->refresh()->state->isOver()) {
+            $this->began = microtime(true);
             $isDone = $this->turn($task);
-            while (
-                ! $isDone &&
-                $this->pause === 0 &&
-                $this->job?->getConnectionName() === 'sync' &&
-                ! $task->refresh()->state->isOver()
-            ) {
-                $this->began = microtime(true);
-                $isDone = $this->turn($task);
-            }
-            $task->refresh();
-            if ($isDone && ! $task->state->isOver()) {
-                $task->finish();
-            } elseif (! $isDone && ! $task->state->isOver()) {
-                $this->release($this->pause);
-            }
-            if ($task->state->isOver()) {
-                $this->over($task);
-            }
-        } finally {
-            DB::scalar('SELECT RELEASE_LOCK(?)', [$lock]);
+        }
+        $this->settle($task->refresh(), $isDone);
+
+        return true;
+    }
+
+    private function goesOnHere(): bool
+    {
+        return $this->pause === 0 && $this->job?->getConnectionName() === 'sync';
+    }
+
+    private function settle(Task $task, bool $isDone): void
+    {
+        if ($isDone && ! $task->state->isOver()) {
+            $task->finish();
+        } elseif (! $isDone && ! $task->state->isOver()) {
+            $this->release($this->pause);
+        }
+        if ($task->state->isOver()) {
+            $this->over($task);
         }
     }
 

@@ -147,12 +147,6 @@ final class BatchesController
     {
         $row = FrameCaption::query()->find($frame->id);
         $filter = FrameFilter::ofQuery($request->query->all());
-        $meant = array_values(Frame::meeting($shoot, $filter)->pluck('frames.id')->all());
-        $place = array_search($frame->id, $meant, true);
-        $captioning = Captioning::of($shoot);
-        $filled = $captioning
-            ->sheets($frame->loadMissing('card', 'body'), $row)
-            ->of(Caption::nothing(), $captioning->values($frame, Caption::nothing()));
 
         return view('captions.frame', [
             'shoot' => $shoot,
@@ -164,12 +158,33 @@ final class BatchesController
             'required' => $shoot->studio->required_fields,
             'filter' => $filter,
             'query' => CaptionsController::query($filter),
-            'meant' => count($meant),
-            'place' => $place === false ? null : $place,
-            'before' => $place === false ? null : $meant[$place - 1] ?? null,
-            'next' => $place === false ? null : $meant[$place + 1] ?? null,
-            'inherited' => $filled->values(),
+            'inherited' => self::inherited($shoot, $frame, $row)->values(),
+            ...self::neighbours($shoot, $filter, $frame),
         ]);
+    }
+
+    /** What the sheets say of a frame by themselves. */
+    private static function inherited(Shoot $shoot, Frame $frame, ?FrameCaption $row): Caption
+    {
+        $captioning = Captioning::of($shoot);
+
+        return $captioning
+            ->sheets($frame->loadMissing('card', 'body'), $row)
+            ->of(Caption::nothing(), $captioning->values($frame, Caption::nothing()));
+    }
+
+    /** @return array{meant: int, place: int|null, before: int|null, next: int|null} among the frames of a filter */
+    private static function neighbours(Shoot $shoot, FrameFilter $filter, Frame $frame): array
+    {
+        $ids = array_values(Frame::meeting($shoot, $filter)->pluck('frames.id')->all());
+        $place = array_search($frame->id, $ids, true);
+
+        return [
+            'meant' => count($ids),
+            'place' => $place === false ? null : $place,
+            'before' => $place === false ? null : $ids[$place - 1] ?? null,
+            'next' => $place === false ? null : $ids[$place + 1] ?? null,
+        ];
     }
 
     /** What somebody types for one frame is its own, and no sheet changes it. */
@@ -178,25 +193,25 @@ final class BatchesController
         $texts = $request->texts();
         $pair = fn (string $name, string $text): array => [Field::from($name), $text];
         $this->check(array_map($pair, array_keys($texts), $texts));
-        $batch = Batch::query()->create([
-            'shoot_id' => $shoot->id,
-            'member_id' => $request->user()?->id,
+        $this->apply($shoot, self::ofFrame($frame, $texts, $request->user()?->id));
+        $next = Frame::query()->where('shoot_id', $shoot->id)->find($request->integer('goes')) ?? $frame;
+        $query = CaptionsController::query(FrameFilter::ofQuery($request->query->all()));
+
+        return redirect()
+            ->route('captions.frame', [$shoot, $next, ...$query])
+            ->with('message', "The caption of {$frame->name} is kept; sheets leave what you changed as it is.");
+    }
+
+    /** @param  array<string, string>  $texts */
+    private static function ofFrame(Frame $frame, array $texts, ?int $member): Batch
+    {
+        return Batch::query()->create([
+            'shoot_id' => $frame->shoot_id,
+            'member_id' => $member,
             'title' => "Caption of {$frame->name}",
             'edit' => ['kind' => 'fields', 'texts' => $texts, 'frames' => [$frame->id]],
             'filter' => [],
         ]);
-        $this->apply($shoot, $batch);
-
-        $goes =
-            Frame::query()->where('shoot_id', $shoot->id)->find((int) $request->string('goes')->toString()) ?? $frame;
-
-        return redirect()
-            ->route('captions.frame', [
-                $shoot,
-                $goes,
-                ...CaptionsController::query(FrameFilter::ofQuery($request->query->all())),
-            ])
-            ->with('message', "The caption of {$frame->name} is kept; sheets leave what you changed as it is.");
     }
 
     /** @param  array<string, mixed>  $edit */

@@ -17,7 +17,9 @@ use App\Captions\SidecarFile;
 use App\Frames\Frame;
 use App\Ingest\Lanes;
 use App\Studio\Shoot;
+use App\Studio\Task;
 use Illuminate\Contracts\View\View;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -48,11 +50,7 @@ final class CaptionsController
             : 'shoot';
         $moments = $level === 'moment' ? $this->moments($shoot) : [];
         $moment = is_string($request->query('moment')) ? $request->query('moment') : (string) array_key_first($moments);
-        $sheet = $this->sheet($shoot, $level, $moment);
-        if ($request->query('saved') !== null) {
-            $saved = Sheet::named($shoot->studio)->find((int) $request->query('saved'));
-            $sheet->fill($saved?->only('fields', 'added', 'emptied') ?? []);
-        }
+        $sheet = $this->sheetAsked($request, $shoot, $level, $moment);
         $lanes = Lanes::of($shoot);
 
         return view('captions.show', [
@@ -64,13 +62,30 @@ final class CaptionsController
             'moment' => $moment,
             'names' => $lanes->names,
             'bodies' => $lanes->bodies,
+            'steps' => Batch::doneIn($shoot)->limit(6)->get(),
+            'tasks' => self::seenTasks($shoot),
             ...$this->counts($shoot, $filter),
             ...$this->form($shoot, $sheet, $level),
-            'steps' => Batch::doneIn($shoot)->limit(6)->get(),
-            // Looking goes on unseen.
-            'tasks' => CaptionsReport::workUnderWay($shoot)->where('kind', '<>', LookAtSidecars::KIND)->get(),
             ...$this->example($shoot, $filter, $level, $sheet->sheet(), 0),
         ]);
+    }
+
+    /** As it is kept, or filled from a saved one. */
+    private function sheetAsked(Request $request, Shoot $shoot, string $level, string $moment): Sheet
+    {
+        $sheet = $this->sheet($shoot, $level, $moment);
+        if ($request->query('saved') !== null) {
+            $saved = Sheet::named($shoot->studio)->find((int) $request->query('saved'));
+            $sheet->fill($saved?->only('fields', 'added', 'emptied') ?? []);
+        }
+
+        return $sheet;
+    }
+
+    /** @return Collection<int, Task> looking at sidecars goes on unseen */
+    private static function seenTasks(Shoot $shoot): Collection
+    {
+        return CaptionsReport::workUnderWay($shoot)->where('kind', '<>', LookAtSidecars::KIND)->get();
     }
 
     /** @return array<string, int> how many frames are meant, captioned, and written into sidecars */
@@ -91,14 +106,24 @@ final class CaptionsController
     /** @return array<string, mixed> the sheet that is edited, and what its fields are filled from */
     private function form(Shoot $shoot, Sheet $sheet, string $level): array
     {
+        $required = $shoot->studio->required_fields;
+
         return [
             'sheet' => $sheet,
             'inherited' => $this->inherited($shoot, $level),
             'saved' => Sheet::named($shoot->studio)->get(),
             'groups' => Field::grouped(),
-            'open' => OpenGroups::of($sheet->fields, $shoot->studio->required_fields),
+            'open' => OpenGroups::of($sheet->fields, $required),
             'chosen' => array_values(array_filter((array) old('frames'), is_scalar(...))),
-            'required' => $shoot->studio->required_fields,
+            'required' => $required,
+            ...$this->sources($shoot),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function sources(Shoot $shoot): array
+    {
+        return [
             'placeholders' => CaptionSheet::PLACEHOLDERS,
             'people' => RosterPerson::query()->where('shoot_id', $shoot->id)->count(),
             'counts' => array_slice($this->keywords->counts($shoot), 0, 40, true),
@@ -172,18 +197,23 @@ final class CaptionsController
         }
         [$from, $to] = $level === 'moment' ? $request->span() : [null, null];
         $this->keep($shoot, $request->sheet(), $level, $name, $from, $to);
-        if ($level === 'saved') {
-            return redirect()
-                ->route('captions.show', $shoot)
-                ->with('message', "The sheet “{$name}” is saved for all shoots.");
-        }
-        $filter = FrameFilter::ofQuery($request->query->all())->toQuery();
-        $within = $level === 'moment' ? FrameFilter::ofQuery([...$filter, 'from' => $from, 'to' => $to]) : null;
 
-        return redirect()->route('captions.batch', [
-            $shoot,
-            $this->filling($request, $shoot, $within?->toQuery() ?? $filter),
-        ]);
+        return $level === 'saved'
+            ? redirect()
+                ->route('captions.show', $shoot)
+                ->with('message', "The sheet “{$name}” is saved for all shoots.")
+            : redirect()->route('captions.batch', [
+                $shoot,
+                $this->filling($request, $shoot, self::within($request, $from, $to)),
+            ]);
+    }
+
+    /** @return array<string, mixed> the frames of the filter, from a time to another where there is one */
+    private static function within(SheetRequest $request, ?int $from, ?int $to): array
+    {
+        $query = FrameFilter::ofQuery($request->query->all())->toQuery();
+
+        return $from === null ? $query : FrameFilter::ofQuery([...$query, 'from' => $from, 'to' => $to])->toQuery();
     }
 
     /** @param  array<string, int|string>  $filter */
@@ -284,22 +314,21 @@ final class CaptionsController
         $count = Frame::meeting($shoot, $filter)->count();
         $at = $count === 0 ? 0 : (($at % $count) + $count) % $count;
         $frame = Frame::meeting($shoot, $filter)->with('card', 'body')->offset($at)->first();
-        if ($frame === null) {
-            return ['frame' => null, 'caption' => null, 'at' => $at, 'count' => $count, ...self::NOTHING_TO_SAY];
-        }
-        $captioning = Captioning::with($shoot, $level, $sheet);
+        $found = ['frame' => $frame, 'at' => $at, 'count' => $count];
+
+        return $frame === null
+            ? ['caption' => null, ...$found, ...self::NOTHING_TO_SAY]
+            : [...$found, ...$this->captioned($shoot, $frame, Captioning::with($shoot, $level, $sheet))];
+    }
+
+    /** @return array<string, mixed> */
+    private function captioned(Shoot $shoot, Frame $frame, Captioning $captioning): array
+    {
         $row = FrameCaption::query()->find($frame->id);
         $before = $row?->caption() ?? Caption::nothing();
         $caption = $captioning->sheets($frame, $row)->of($before, $captioning->values($frame, $before));
 
-        return [
-            'frame' => $frame,
-            'caption' => $caption,
-            'at' => $at,
-            'count' => $count,
-            'own' => $row->own ?? [],
-            ...$this->doubts($shoot, $captioning, $caption),
-        ];
+        return ['caption' => $caption, 'own' => $row->own ?? [], ...$this->doubts($shoot, $captioning, $caption)];
     }
 
     /** @return array<string, mixed> what is to be said of a caption before it is applied */

@@ -91,22 +91,13 @@ final class ListsController
     public function people(Request $request, Shoot $shoot): JsonResponse
     {
         $typed = mb_strtolower((string) $request->string('q'));
-        $found = array_filter(
-            RosterPerson::people($shoot),
-            fn (Person $person): bool => $typed === '' ||
-                array_filter(
-                    [$person->code, $person->number, ...explode(' ', $person->name)],
-                    fn (string $word): bool => str_starts_with(mb_strtolower($word), $typed),
-                ) !== [],
-        );
-        $exact = fn (Person $person): int => in_array(
+        $found = array_filter(RosterPerson::people($shoot), fn (Person $person): bool => self::begins($person, $typed));
+        $isExact = fn (Person $person): bool => in_array(
             $typed,
             [mb_strtolower($person->code), mb_strtolower($person->number)],
             true,
-        )
-            ? 0
-            : 1;
-        usort($found, fn (Person $a, Person $b): int => [$exact($a), $a->name] <=> [$exact($b), $b->name]);
+        );
+        usort($found, fn (Person $a, Person $b): int => [! $isExact($a), $a->name] <=> [! $isExact($b), $b->name]);
 
         return response()->json(
             array_map(
@@ -114,11 +105,19 @@ final class ListsController
                     'name' => $person->name,
                     'words' => trim("{$person->code} {$person->number}"),
                     'more' => $person->inWords(),
-                    'exact' => $exact($person) === 0,
+                    'exact' => $isExact($person),
                 ],
                 array_slice($found, 0, self::COMPLETIONS),
             ),
         );
+    }
+
+    private static function begins(Person $person, string $typed): bool
+    {
+        $words = [$person->code, $person->number, ...explode(' ', $person->name)];
+        $begins = fn (string $word): bool => str_starts_with(mb_strtolower($word), $typed);
+
+        return $typed === '' || array_filter($words, $begins) !== [];
     }
 
     /** Keywords that begin with what was typed, of the list and of the shoot, with how often they are used. */
@@ -127,21 +126,10 @@ final class ListsController
         $typed = mb_strtolower((string) $request->string('q'));
         $counts = $this->keywords->counts($shoot);
         $paths = $this->keywords->ofStudio($shoot->studio)->paths();
-        $words = array_map(strval(...), array_keys($paths + $counts));
-        $found = array_values(
-            array_filter(
-                $words,
-                fn (string $word): bool => $typed !== '' && str_contains(' '.mb_strtolower($word), ' '.$typed),
-            ),
-        );
-        usort(
-            $found,
-            fn (string $a, string $b): int => [! isset($paths[$a]), -($counts[$a] ?? 0), $a] <=> [
-                ! isset($paths[$b]),
-                -($counts[$b] ?? 0),
-                $b,
-            ],
-        );
+        $begins = fn (string $word): bool => $typed !== '' && str_contains(' '.mb_strtolower($word), ' '.$typed);
+        $found = array_values(array_filter(array_map(strval(...), array_keys($paths + $counts)), $begins));
+        $order = fn (string $word): array => [! isset($paths[$word]), -($counts[$word] ?? 0), $word];
+        usort($found, fn (string $a, string $b): int => $order($a) <=> $order($b));
 
         return response()->json(
             array_map(

@@ -59,17 +59,9 @@ final class SidecarsController
             ->get();
         $taken = $takesTheirs ? $files : new Collection();
         DB::transaction(function () use ($request, $shoot, $files, $taken): void {
-            $texts = $marks = [];
-            foreach ($taken as $file) {
-                [$fields, $given] = $file->taken();
-                $texts[$file->frame_id] = ($texts[$file->frame_id] ?? []) + $fields;
-                $marks[$file->frame_id] = ($marks[$file->frame_id] ?? []) + $given;
-            }
             $sidecars = new Sidecars($shoot);
             $files->each(fn (SidecarFile $file) => $sidecars->acknowledge($file));
-            if ($texts !== []) {
-                $this->take($request, $shoot, $texts, $marks);
-            }
+            $this->takeAll($request, $shoot, $taken);
         });
         if ($taken->isEmpty() && $shoot->studio->writes_sidecars) {
             WriteCaptions::start($shoot);
@@ -79,6 +71,20 @@ final class SidecarsController
             : 'Ours is kept; the sidecars are written anew.';
 
         return redirect()->route('captions.sidecars', $shoot)->with('message', $message);
+    }
+
+    /** @param  Collection<int, SidecarFile>  $files */
+    private function takeAll(SettleInput $request, Shoot $shoot, Collection $files): void
+    {
+        $texts = $marks = [];
+        foreach ($files as $file) {
+            [$fields, $given] = $file->taken();
+            $texts[$file->frame_id] = ($texts[$file->frame_id] ?? []) + $fields;
+            $marks[$file->frame_id] = ($marks[$file->frame_id] ?? []) + $given;
+        }
+        if ($texts !== []) {
+            $this->take($request, $shoot, $texts, $marks);
+        }
     }
 
     /**

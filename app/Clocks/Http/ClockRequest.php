@@ -59,38 +59,48 @@ final class ClockRequest extends FormRequest
     {
         $this->validated();
         $drift = $this->float('drift');
-        $rightAt = null;
-        if ($drift !== 0.0) {
-            $rightAt =
-                $this->reading('right_at') ??
-                throw ValidationException::withMessages([
-                    'right_at' => 'Say when the clock was right, as 2026-09-05 06:00:00: the drift counts from there.',
-                ]);
-        }
+        $rightAt = $drift === 0.0 ? null : $this->rightAt();
         $clock = $this->at(
             'seconds',
-            fn (): Clock => Clock::of(
-                Offset::of(
-                    $this->string('direction')->toString() === 'earlier',
-                    $this->integer('days'),
-                    $this->integer('hours'),
-                    $this->integer('minutes'),
-                    $this->float('seconds'),
-                ),
-                $drift,
-                $rightAt,
-                $this->zone(),
-            ),
+            fn (): Clock => Clock::of($this->offset(), $drift, $rightAt, $this->zone()),
         );
-        $card = $this->filled('card') ? $this->integer('card') : null;
-        if ($card !== null && ! Card::query()->where('shoot_id', $this->shoot()->id)->whereKey($card)->exists()) {
-            throw ValidationException::withMessages(['card' => 'This card does not belong to the shoot.']);
-        }
+        $card = $this->card();
 
         return $this->at(
             'to',
             fn (): ScopedClock => ScopedClock::within($clock, $card, $this->reading('from'), $this->reading('to')),
         );
+    }
+
+    private function offset(): Offset
+    {
+        return Offset::of(
+            $this->string('direction')->toString() === 'earlier',
+            $this->integer('days'),
+            $this->integer('hours'),
+            $this->integer('minutes'),
+            $this->float('seconds'),
+        );
+    }
+
+    /** @throws ValidationException */
+    private function rightAt(): int
+    {
+        return $this->reading('right_at') ??
+            throw ValidationException::withMessages([
+                'right_at' => 'Say when the clock was right, as 2026-09-05 06:00:00: the drift counts from there.',
+            ]);
+    }
+
+    /** @throws ValidationException */
+    private function card(): ?int
+    {
+        $card = $this->filled('card') ? $this->integer('card') : null;
+        if ($card !== null && ! Card::query()->where('shoot_id', $this->shoot()->id)->whereKey($card)->exists()) {
+            throw ValidationException::withMessages(['card' => 'This card does not belong to the shoot.']);
+        }
+
+        return $card;
     }
 
     private function zone(): ?Zone

@@ -33,22 +33,13 @@ final class ClocksController
         if (! $body instanceof Body) {
             return view('clocks.show', ['shoot' => $shoot, 'bodies' => $lanes->bodies, 'body' => null]);
         }
-        $edited =
-            BodyClock::ofBody($shoot, $body->id)->find($request->integer('clock')) ??
-            BodyClock::ofBody($shoot, $body->id)
-                ->where(['card_id' => null, 'from_ms' => null, 'to_ms' => null])
-                ->first();
-        $scoped = $edited?->scoped();
+        $scoped = self::edited($shoot, $body, $request->integer('clock'))?->scoped();
 
         return view('clocks.show', [
             'shoot' => $shoot,
             'bodies' => $lanes->bodies,
             'names' => $lanes->names,
-            'counts' => Frame::query()
-                ->where('shoot_id', $shoot->id)
-                ->groupBy('body_id')
-                ->selectRaw('body_id, COUNT(*) AS n')
-                ->pluck('n', 'body_id'),
+            'counts' => self::counts($shoot),
             'body' => $body,
             'clocks' => BodyClock::query()->where('shoot_id', $shoot->id)->orderBy('id')->get()->groupBy('body_id'),
             'cards' => $this->cards($shoot, $body),
@@ -56,6 +47,26 @@ final class ClocksController
             'zones' => [...self::offsets(), ...DateTimeZone::listIdentifiers()],
             'last' => ClockChange::last($shoot->id),
         ]);
+    }
+
+    /** The clock that the form is about: the one asked for, else the one for all the body's frames. */
+    private static function edited(Shoot $shoot, Body $body, int $clock): ?BodyClock
+    {
+        return BodyClock::ofBody($shoot, $body->id)->find($clock) ??
+            BodyClock::ofBody($shoot, $body->id)
+                ->where(['card_id' => null, 'from_ms' => null, 'to_ms' => null])
+                ->first();
+    }
+
+    /** @return array<array-key, mixed> body => frames */
+    private static function counts(Shoot $shoot): array
+    {
+        return Frame::query()
+            ->where('shoot_id', $shoot->id)
+            ->groupBy('body_id')
+            ->selectRaw('body_id, COUNT(*) AS n')
+            ->pluck('n', 'body_id')
+            ->all();
     }
 
     /** @return Collection<int, Card> */
@@ -105,16 +116,22 @@ final class ClocksController
     {
         $scoped = $request->clock();
         $this->refusing(fn () => $work->set($shoot, $this->own($shoot, $body)->id, $scoped, $request->user()));
-        $set = BodyClock::ofShoot($shoot);
-        $next = Lanes::bodies($shoot)->first(fn (Body $other): bool => ! isset($set[$other->id])) ?? $body;
         $name = Lanes::of($shoot)->names[$body->id] ?? $body->label();
         $words = $scoped->clock->isAsRead()
             ? 'the clock is right as it is.'
             : "the clock is used ({$scoped->clock}); everything is sorted anew. Originals are not touched.";
 
         return redirect()
-            ->route('clocks.show', [$shoot, 'body' => $next->id])
+            ->route('clocks.show', [$shoot, 'body' => self::next($shoot, $body)->id])
             ->with('message', "{$name}: {$words}");
+    }
+
+    /** The first body whose clock is still to be set. */
+    private static function next(Shoot $shoot, Body $body): Body
+    {
+        $set = BodyClock::ofShoot($shoot);
+
+        return Lanes::bodies($shoot)->first(fn (Body $other): bool => ! isset($set[$other->id])) ?? $body;
     }
 
     public function remove(Request $request, Shoot $shoot, int $clock, ClockWork $work): RedirectResponse

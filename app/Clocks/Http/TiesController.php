@@ -21,8 +21,13 @@ use Kanpai\Core\Clocks\ContradictoryTies;
 use Kanpai\Core\Clocks\InvalidTime;
 use Kanpai\Core\Clocks\Suggest\Suggestion;
 use Kanpai\Core\Clocks\UnusableTie;
+use Kanpai\Core\Studio\Zone;
 
-/** Ties and suggestions: ways to find a clock, none of which uses it by itself. */
+/**
+ * Ties and suggestions: ways to find a clock, none of which uses it by itself.
+ *
+ * @phpstan-import-type Known from Ties
+ */
 final class TiesController
 {
     /** Pairs of a suggestion that are shown. */
@@ -37,12 +42,6 @@ final class TiesController
     {
         $scoped = $request->clock();
         $known = $this->ties->ofBody($shoot, $body->id, $scoped);
-        $fit = $problem = null;
-        try {
-            $fit = $this->ties->fit($known, $scoped->clock->zone);
-        } catch (ContradictoryTies $reason) {
-            $problem = $reason;
-        }
         $frames = [...array_column($known, 'frame'), ...array_filter(array_column($known, 'other'))];
 
         return view('clocks.ties', [
@@ -51,12 +50,30 @@ final class TiesController
             'known' => $known,
             'frames' => Frame::query()->whereKey($frames)->get()->keyBy('id'),
             'names' => Lanes::of($shoot)->names,
+            ...$this->fitted($known, $scoped->clock->zone),
+        ]);
+    }
+
+    /**
+     * @param  list<Known>  $known
+     * @return array<string, mixed> the clock that fits, or what contradicts
+     */
+    private function fitted(array $known, ?Zone $zone): array
+    {
+        $fit = $problem = null;
+        try {
+            $fit = $this->ties->fit($known, $zone);
+        } catch (ContradictoryTies $reason) {
+            $problem = $reason;
+        }
+
+        return [
             'fit' => $fit,
             'form' => $fit === null ? null : new ClockForm($fit->clock),
             'problem' => $problem?->getMessage(),
             'residuals' => $problem->residuals ?? ($fit->residuals ?? []),
             'worst' => $problem->worst ?? $fit?->worst,
-        ]);
+        ];
     }
 
     public function store(TieInput $request, Shoot $shoot): JsonResponse

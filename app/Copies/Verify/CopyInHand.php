@@ -19,7 +19,24 @@ final class CopyInHand
     /** @var array<string, true> places that have not answered yet */
     public array $open = [];
 
-    public function __construct(public readonly CardFile $file, public readonly string $hash)
+    /** @param  string  $hash  xxh128 of what was read; empty until it is read */
+    public function __construct(public readonly CardFile $file, public string $hash = '')
     {
+    }
+
+    public function fail(string $place, UnableToCopy $reason): void
+    {
+        $this->failures[$place] = $reason;
+    }
+
+    /** Takes what was read back in a place. */
+    public function answer(string $place, string $hash): void
+    {
+        unset($this->open[$place]);
+        match ($hash) {
+            $this->hash => ($this->verified[] = $place),
+            '' => $this->fail($place, UnableToCopy::cannotWrite($place, $this->file->shown())),
+            default => $this->fail($place, UnableToCopy::isDifferent($place, $this->file->shown())),
+        };
     }
 }

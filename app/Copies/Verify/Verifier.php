@@ -18,11 +18,12 @@ final class Verifier
     /** @var list<int> */
     private array $asked = [];
 
-    public function prove(int $id, string $temporary, string $final): void
+    /** @param  string  $path  the name that a closed file is to have */
+    public function prove(int $id, string $path): void
     {
         $this->start();
         $this->asked[] = $id;
-        @fwrite($this->pipes[0], base64_encode($temporary).' '.base64_encode($final)."\n");
+        @fwrite($this->pipes[0], base64_encode($path)."\n");
     }
 
     /**

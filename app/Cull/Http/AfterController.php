@@ -13,6 +13,7 @@ use App\Studio\Task;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\ValidationException;
@@ -27,26 +28,13 @@ final class AfterController
     {
         $page = max(0, (int) $request->query('page', '0'));
         $dropped = Frame::inOrder($shoot)->where('verdict', Verdict::Drop);
-        $all = (clone $dropped)->count();
 
         return view('cull.dropped', [
             'shoot' => $shoot,
-            'all' => $all,
+            'all' => (clone $dropped)->count(),
             'page' => $page,
             'size' => self::PAGE,
-            'frames' => $dropped
-                ->offset($page * self::PAGE)
-                ->limit(self::PAGE)
-                ->get()
-                ->map(
-                    fn (Frame $frame): array => [
-                        'id' => $frame->id,
-                        'name' => $frame->name,
-                        'picture' => PictureAddress::orNothing($frame->small_path),
-                        'time' => $shoot->zone()->format($frame->taken_ms, 'H:i:s'),
-                    ],
-                )
-                ->all(),
+            'frames' => self::lines($shoot, $dropped->offset($page * self::PAGE)->limit(self::PAGE)->get()),
             'aside' => Frame::query()->where('shoot_id', $shoot->id)->whereNotNull('aside_at')->count(),
             'copies' => DeleteCopies::plan($shoot),
             'tasks' => Task::underWay()
@@ -54,6 +42,22 @@ final class AfterController
                 ->get(),
             'last' => DeleteCopies::latest($shoot),
         ]);
+    }
+
+    /**
+     * @param  Collection<int, Frame>  $frames
+     * @return list<array<string, mixed>>
+     */
+    private static function lines(Shoot $shoot, Collection $frames): array
+    {
+        $line = fn (Frame $frame): array => [
+            'id' => $frame->id,
+            'name' => $frame->name,
+            'picture' => PictureAddress::orNothing($frame->small_path),
+            'time' => $shoot->zone()->format($frame->taken_ms, 'H:i:s'),
+        ];
+
+        return array_values($frames->map($line)->all());
     }
 
     /** Out of the shoot; the files stay where they are. */

@@ -54,39 +54,11 @@ final class CullController
         return response()->json($table->of($shoot, Member::current()))->header('Cache-Control', 'no-store');
     }
 
-    /** What others have done since a turn. */
+    /** What others have done since a revision. */
     public function since(Shoot $shoot, int $revision): JsonResponse
     {
         $state = Culling::of($shoot);
-        $frames =
-            $state->revision === $revision
-                ? []
-                : Frame::of($shoot)
-                    ->where('frames.revision', '>', $revision)
-                    ->toBase()
-                    ->get(['id', 'verdict', 'rating', 'uses', 'chosen', 'noted'])
-                    ->map(
-                        fn ($frame): array => [
-                            (int) $frame->id,
-                            (string) $frame->verdict,
-                            (int) $frame->rating,
-                            (int) $frame->uses,
-                            (int) $frame->chosen,
-                            (int) $frame->noted,
-                        ],
-                    )
-                    ->all();
-        $others =
-            $frames === []
-                ? []
-                : DB::table('steps')
-                    ->join('members', 'members.id', '=', 'steps.member_id')
-                    ->where('steps.shoot_id', $shoot->id)
-                    ->where('steps.revision', '>', $revision)
-                    ->where('members.id', '<>', Member::current()->id)
-                    ->distinct()
-                    ->pluck('members.name')
-                    ->all();
+        $frames = $state->revision === $revision ? [] : self::changed($shoot, $revision);
 
         return response()
             ->json([
@@ -94,9 +66,42 @@ final class CullController
                 'arrangement' => $state->arrangement,
                 'round' => Round::query()->findOrFail($state->round)->forPage(),
                 'frames' => $frames,
-                'others' => $others,
+                'others' => $frames === [] ? [] : self::others($shoot, $revision),
             ])
             ->header('Cache-Control', 'no-store');
+    }
+
+    /** @return list<list<int|string>> frames as they stand now */
+    private static function changed(Shoot $shoot, int $revision): array
+    {
+        $row = fn (\stdClass $frame): array => [
+            (int) $frame->id,
+            (string) $frame->verdict,
+            (int) $frame->rating,
+            (int) $frame->uses,
+            (int) $frame->chosen,
+            (int) $frame->noted,
+        ];
+        $frames = Frame::of($shoot)
+            ->where('frames.revision', '>', $revision)
+            ->toBase()
+            ->get(['id', 'verdict', 'rating', 'uses', 'chosen', 'noted']);
+
+        return array_values($frames->map($row)->all());
+    }
+
+    /** @return list<string> names of the other members who changed them */
+    private static function others(Shoot $shoot, int $revision): array
+    {
+        return array_values(DB::table('steps')
+            ->join('members', 'members.id', '=', 'steps.member_id')
+            ->where('steps.shoot_id', $shoot->id)
+            ->where('steps.revision', '>', $revision)
+            ->where('members.id', '<>', Member::current()->id)
+            ->distinct()
+            ->pluck('members.name')
+            ->map(strval(...))
+            ->all());
     }
 
     /** The frames that a filter means, in its order. */

@@ -31,49 +31,41 @@ final class ListsController
     {
         $filter = FrameFilter::ofQuery($request->query->all());
         $asked = $request->query('separator');
-        $separator = is_string($asked) && isset(NameList::SEPARATORS[$asked]) ? $asked : 'lines';
-        $names = NameList::of(
-            Frame::meeting($shoot, $filter)->pluck('frames.name')->all(),
-            $separator,
-            $request->query('ending', '1') === '1',
-            $request->query('quoted') === '1',
-        );
-        if ($request->expectsJson()) {
-            return response()->json(['names' => $names]);
-        }
-
-        return view('cull.list', [
-            'shoot' => $shoot,
-            'filter' => $filter,
-            'names' => $names,
-            'separator' => $separator,
+        $form = [
+            'separator' => is_string($asked) && isset(NameList::SEPARATORS[$asked]) ? $asked : 'lines',
             'ending' => $request->query('ending', '1') === '1',
             'quoted' => $request->query('quoted') === '1',
-            'meant' => Frame::meeting($shoot, $filter)->count(),
-            'uses' => Uses::of($shoot->studio)->names,
-        ]);
+        ];
+        $frames = Frame::meeting($shoot, $filter)->pluck('frames.name')->all();
+        $names = NameList::of($frames, $form['separator'], $form['ending'], $form['quoted']);
+
+        return $request->expectsJson()
+            ? response()->json(['names' => $names])
+            : view('cull.list', [
+                'shoot' => $shoot,
+                'filter' => $filter,
+                'names' => $names,
+                ...$form,
+                'meant' => count($frames),
+                'uses' => Uses::of($shoot->studio)->names,
+            ]);
     }
 
     public function csv(Request $request, Shoot $shoot): Response
     {
-        $uses = Uses::of($shoot->studio);
-        $zone = $shoot->zone();
-        $text = MarkList::write(
-            Frame::meeting($shoot, FrameFilter::ofQuery($request->query->all()))
-                ->toBase()
-                ->get(['name', 'verdict', 'rating', 'uses', 'taken_ms'])
-                ->map(
-                    fn ($frame): array => [
-                        (string) $frame->name,
-                        Verdict::from((string) $frame->verdict),
-                        (int) $frame->rating,
-                        $uses->named((int) $frame->uses),
-                        $zone->format((int) $frame->taken_ms, 'Y-m-d\TH:i:s.vP'),
-                    ],
-                ),
-        );
+        $frames = Frame::meeting($shoot, FrameFilter::ofQuery($request->query->all()))
+            ->toBase()
+            ->get(['name', 'verdict', 'rating', 'uses', 'taken_ms']);
+        [$uses, $zone] = [Uses::of($shoot->studio), $shoot->zone()];
+        $line = fn (\stdClass $frame): array => [
+            (string) $frame->name,
+            Verdict::from((string) $frame->verdict),
+            (int) $frame->rating,
+            $uses->named((int) $frame->uses),
+            $zone->format((int) $frame->taken_ms, 'Y-m-d\TH:i:s.vP'),
+        ];
 
-        return response($text, 200, [
+        return response(MarkList::write($frames->map($line)), 200, [
             'Content-Type' => 'text/csv; charset=UTF-8',
             'Content-Disposition' => 'attachment; filename="'.Str::slug($shoot->name).'-marks.csv"',
         ]);
@@ -91,17 +83,29 @@ final class ListsController
         }
         $marked = number_format($result['marked']);
         $all = number_format(count($list->marks) + count($list->problems));
-        $named = "{$marked} of {$all} names on the list";
-        $unfound = [
-            'missing' => $result['missing'],
-            'several' => $result['several'],
-            'problems' => $list->problems,
-        ];
-        $some = array_map(fn (array $names): array => array_slice($names, 0, self::MOST_NAMED), $unfound);
 
         return redirect()
             ->route('cull.list', $shoot)
-            ->with('message', "{$named} are marked, as one step that can be undone on the culling page.")
-            ->with('unfound', [...$some, 'counts' => array_map(count(...), array_values($unfound))]);
+            ->with(
+                'message',
+                "{$marked} of {$all} names on the list are marked, as one step that can be undone on the culling page.",
+            )
+            ->with('unfound', self::unfound([
+                'missing' => $result['missing'],
+                'several' => $result['several'],
+                'problems' => $list->problems,
+            ]));
+    }
+
+    /**
+     * @param  array<string, list<mixed>>  $names  by what is wrong with them
+     * @return array<string, list<mixed>> some of each, and how many there are
+     */
+    private static function unfound(array $names): array
+    {
+        return [
+            ...array_map(fn (array $some): array => array_slice($some, 0, self::MOST_NAMED), $names),
+            'counts' => array_map(count(...), array_values($names)),
+        ];
     }
 }

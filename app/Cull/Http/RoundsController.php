@@ -33,13 +33,6 @@ final class RoundsController
     public function index(Request $request, Shoot $shoot): View
     {
         $rounds = Round::ofShoot($shoot)->get();
-        $one = $rounds->firstWhere('id', (int) $request->query('one', '0'));
-        $other = $rounds->firstWhere('id', (int) $request->query('other', '0'));
-        $comparison = $one !== null && $other !== null ? $this->rounds->compare($shoot, $one, $other) : null;
-        $frames = array_map(
-            fn (array $ids): array => $this->shown($shoot, $ids),
-            $comparison->changes ?? [],
-        );
         $now = $rounds->firstOrFail('id', Culling::of($shoot)->round);
         $count = CountOfShoot::of($shoot, $now);
 
@@ -52,12 +45,30 @@ final class RoundsController
             'all' => Frame::of($shoot)->count(),
             'count' => $count,
             'chart' => CoverageChart::of($count->coverage),
+            ...$this->compared(
+                $shoot,
+                $rounds->firstWhere('id', (int) $request->query('one', '0')),
+                $rounds->firstWhere('id', (int) $request->query('other', '0')),
+            ),
+        ]);
+    }
+
+    /** @return array<string, mixed> */
+    private function compared(Shoot $shoot, ?Round $one, ?Round $other): array
+    {
+        $comparison = $one !== null && $other !== null ? $this->rounds->compare($shoot, $one, $other) : null;
+        $frames = array_map(
+            fn (array $ids): array => $this->shown($shoot, $ids),
+            $comparison->changes ?? [],
+        );
+
+        return [
             'one' => $one,
             'other' => $other,
             'comparison' => $comparison,
             'changes' => array_map(self::change(...), array_combine(array_keys($frames), array_keys($frames))),
             'frames' => $frames,
-        ]);
+        ];
     }
 
     /**

@@ -12,6 +12,7 @@ use App\Imaging\UnableToMakePicture;
 use App\Ingest\EmbeddedPictures;
 use App\Ingest\FileOnCard;
 use App\Studio\Shoot;
+use Illuminate\Database\Eloquent\Collection;
 use Kanpai\Core\Frames\FileKind;
 use Symfony\Component\HttpFoundation\Response;
 
@@ -31,26 +32,42 @@ final class WholePictureController
         FileOnCard $card,
     ): Response {
         $found = Frame::of($shoot)->with('files.copies', 'files.sameAs.copies', 'card')->findOrFail($frame);
-        $folders = $places->folders($shoot->studio_id);
-        $headers = ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age='.self::DAY];
-        $version = $found->version_id === null ? null : VerifiedPicture::of($found);
-        if ($version !== null && $version->path() !== null) {
-            // A version that is no JPEG is shown as large as its preview.
-            return response()->file(
-                $version->isJpeg ? $version->path() : config('kanpai.pictures').'/'.$found->large_path,
-                $headers,
-            );
+        $version = $this->version($found);
+        if ($version !== null) {
+            return response()->file($version, self::headers());
         }
-        // A JPEG beside the raw file has all pixels; what a raw file embeds may have fewer.
-        $pictures = $found->files->filter(fn (CardFile $file): bool => $file->kind->isPicture());
-        foreach ($pictures->sortBy(fn (CardFile $file): int => $file->kind === FileKind::Jpeg ? 0 : 1) as $file) {
+        $folders = $places->folders($shoot->studio_id);
+        foreach (self::pictures($found) as $file) {
             $path = $file->verifiedPath($folders) ?? $card->path($found->card, $file);
-            $answer = $path === null ? null : $this->answer($path, $file->kind, $headers, $embedded);
+            $answer = $path === null ? null : $this->answer($path, $file->kind, self::headers(), $embedded);
             if ($answer !== null) {
                 return $answer;
             }
         }
         abort(404, 'No copy of this frame is within reach.');
+    }
+
+    /** @return array<string, string> */
+    private static function headers(): array
+    {
+        return ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age='.self::DAY];
+    }
+
+    /** The version that stands for a frame; one that is no JPEG is shown as large as its preview. */
+    private function version(Frame $frame): ?string
+    {
+        $version = $frame->version_id === null ? null : VerifiedPicture::of($frame);
+        $path = $version?->path();
+
+        return $path === null || $version->isJpeg ? $path : config('kanpai.pictures').'/'.$frame->large_path;
+    }
+
+    /** @return Collection<int, CardFile> the JPEG beside a raw file first: what a raw file embeds may have fewer pixels */
+    private static function pictures(Frame $frame): Collection
+    {
+        return $frame->files
+            ->filter(fn (CardFile $file): bool => $file->kind->isPicture())
+            ->sortBy(fn (CardFile $file): int => $file->kind === FileKind::Jpeg ? 0 : 1);
     }
 
     /** @param  array<string, string>  $headers */

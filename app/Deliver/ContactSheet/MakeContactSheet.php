@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Deliver\ContactSheet;
 
 use App\Captions\FrameCaption;
+use App\Copies\Disk;
 use App\Frames\Frame;
 use App\Imaging\PictureReader;
 use App\Imaging\PictureWriter;
@@ -48,17 +49,10 @@ final class MakeContactSheet extends WorkInTurns
         $frames = Frame::query()->whereKey($sheet->frames)->orderBy('taken_ms')->orderBy('id')->get();
         $task->begin($frames->count());
         $folder = config('kanpai.sheets')."/{$sheet->uuid}";
-        is_dir($folder) || mkdir($folder, 0700, true);
+        Disk::makeFolder($folder, 0700);
         $watermark = $this->watermark($sheet);
         foreach ($frames as $place => $frame) {
-            if (! is_file("{$folder}/{$frame->id}.jpg") && $frame->large_path !== null) {
-                try {
-                    $this->small($frame, $sheet->plan(), $watermark, "{$folder}/{$frame->id}.jpg");
-                } catch (UnableToMakePicture) {
-                    // Its place on the sheet stays empty, with its name.
-                    touch("{$folder}/{$frame->id}.jpg");
-                }
-            }
+            $this->prepare($frame, $sheet->plan(), $watermark, "{$folder}/{$frame->id}.jpg");
             if (! $task->reach($place + 1) || $this->isTurnOver()) {
                 return false;
             }
@@ -67,6 +61,19 @@ final class MakeContactSheet extends WorkInTurns
         app(Filesystem::class)->deleteDirectory($folder);
 
         return true;
+    }
+
+    /** Its place on the sheet stays empty, with its name, where it cannot be made. */
+    private function prepare(Frame $frame, SheetPlan $plan, ?Watermark $watermark, string $path): void
+    {
+        if (is_file($path) || $frame->large_path === null) {
+            return;
+        }
+        try {
+            $this->small($frame, $plan, $watermark, $path);
+        } catch (UnableToMakePicture) {
+            touch($path);
+        }
     }
 
     private function watermark(ContactSheet $sheet): ?Watermark
@@ -112,10 +119,15 @@ final class MakeContactSheet extends WorkInTurns
             $this->picture($pdf, $cell, "{$folder}/{$frame->id}.jpg");
             $this->lines($pdf, $plan, $cell, $frame, $captions->get($frame->id)?->caption());
         }
+        self::save($sheet, $pages, $pdf->Output('', 'S'));
+    }
+
+    private static function save(ContactSheet $sheet, int $pages, string $bytes): void
+    {
         $part = $sheet->path().'.part';
-        file_put_contents($part, $pdf->Output('', 'S'));
+        file_put_contents($part, $bytes);
         rename($part, $sheet->path());
-        $sheet->update(['pages' => $pages, 'bytes' => (int) filesize($sheet->path()), 'made_at' => now()]);
+        $sheet->update(['pages' => $pages, 'bytes' => strlen($bytes), 'made_at' => now()]);
     }
 
     private function document(ContactSheet $sheet, SheetPlan $plan): TCPDF

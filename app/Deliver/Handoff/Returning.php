@@ -83,13 +83,9 @@ final class Returning
 
     private function takeAs(ReturnedFile $file, Frame $frame): void
     {
+        $from = $file->handoff === null ? 'the watched folder' : $file->handoff->delivery->name;
         try {
-            $version = $this->versions->add(
-                $frame,
-                $file->stored,
-                $file->name,
-                $file->handoff === null ? 'the watched folder' : $file->handoff->delivery->name,
-            );
+            $version = $this->versions->add($frame, $file->stored, $file->name, $from);
         } catch (UnableToMakePicture|UnableToCopy $reason) {
             $this->refuse($file, $reason->getMessage());
 
@@ -101,14 +97,19 @@ final class Returning
             'version_id' => $version->id,
             'problem' => null,
         ]);
-        HandoffFrame::query()
-            ->where('frame_id', $frame->id)
-            ->when($file->handoff_id !== null, fn ($frames) => $frames->where('handoff_id', $file->handoff_id))
-            ->update(['returned_round' => DB::raw('round')]);
+        self::noteReturn($file, $frame);
         // What came by a link stands in the places now; a watched folder is somebody else's.
         if ($file->handoff_id !== null) {
             @unlink($file->stored);
         }
+    }
+
+    private static function noteReturn(ReturnedFile $file, Frame $frame): void
+    {
+        HandoffFrame::query()
+            ->where('frame_id', $frame->id)
+            ->when($file->handoff_id !== null, fn ($frames) => $frames->where('handoff_id', $file->handoff_id))
+            ->update(['returned_round' => DB::raw('round')]);
     }
 
     /** Somebody said that it belongs nowhere. */

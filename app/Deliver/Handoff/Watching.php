@@ -25,35 +25,37 @@ final class Watching
     /** @return int how many files were found that are new, or were written anew */
     public function look(Shoot $shoot): int
     {
-        if (
-            $shoot->watched === null ||
-            ! in_array($shoot->watched, StudioFolders::of($shoot->studio_id)->watchable(), true)
-        ) {
+        $folder = $shoot->watched;
+        if ($folder === null || ! in_array($folder, StudioFolders::of($shoot->studio_id)->watchable(), true)) {
             return 0;
         }
         $known = array_flip(
             ReturnedFile::query()->where('shoot_id', $shoot->id)->whereNotNull('seen')->pluck('seen')->all(),
         );
         $found = 0;
-        clearstatcache();
-        foreach (scandir($shoot->watched) ?: [] as $name) {
-            $path = "{$shoot->watched}/{$name}";
-            if (
-                $name[0] === '.' ||
-                is_link($path) ||
-                ! is_file($path) ||
-                ! in_array(strtolower(pathinfo($name, PATHINFO_EXTENSION)), self::ENDINGS, true)
-            ) {
-                continue;
-            }
+        foreach (self::pictures($folder) as $path) {
             [$bytes, $changed] = [(int) filesize($path), (int) filemtime($path)];
             $seen = hash('xxh128', "{$path} {$bytes} {$changed}");
             if ($bytes > 0 && $changed <= time() - self::REST && ! isset($known[$seen])) {
-                $this->returning->note($shoot, null, $name, $path, $seen);
+                $this->returning->note($shoot, null, basename($path), $path, $seen);
                 $found++;
             }
         }
 
         return $found;
+    }
+
+    /** @return list<string> paths of files that may be pictures */
+    private static function pictures(string $folder): array
+    {
+        clearstatcache();
+        $isPicture = fn (string $name): bool => $name[0] !== '.' &&
+            ! is_link("{$folder}/{$name}") &&
+            is_file("{$folder}/{$name}") &&
+            in_array(strtolower(pathinfo($name, PATHINFO_EXTENSION)), self::ENDINGS, true);
+
+        $names = array_values(array_filter(scandir($folder) ?: [], $isPicture));
+
+        return array_map(fn (string $name): string => "{$folder}/{$name}", $names);
     }
 }

@@ -38,8 +38,21 @@ final class ContactSheetsController
 
     public function store(ContactSheetInput $request, Shoot $shoot): RedirectResponse
     {
+        ContactSheet::start(
+            $shoot,
+            $request->filled('sheet_title') ? $request->string('sheet_title')->toString() : $shoot->name,
+            self::plan($request),
+            FramesAsked::by($request, $shoot)->some('columns', 'put on sheets'),
+        );
+
+        return redirect()->route('sheets', [$shoot, ...$request->query->all()]);
+    }
+
+    /** @throws ValidationException */
+    private static function plan(ContactSheetInput $request): SheetPlan
+    {
         try {
-            $plan = SheetPlan::of(
+            return SheetPlan::of(
                 Paper::from($request->string('paper')->toString()),
                 $request->boolean('landscape'),
                 $request->integer('columns'),
@@ -52,14 +65,6 @@ final class ContactSheetsController
         } catch (InvalidSheet $reason) {
             throw ValidationException::withMessages(['columns' => $reason->getMessage()]);
         }
-        ContactSheet::start(
-            $shoot,
-            $request->filled('sheet_title') ? $request->string('sheet_title')->toString() : $shoot->name,
-            $plan,
-            FramesAsked::by($request, $shoot)->some('columns', 'put on sheets'),
-        );
-
-        return redirect()->route('sheets', [$shoot, ...$request->query->all()]);
     }
 
     public function fetch(ContactSheet $sheet): BinaryFileResponse

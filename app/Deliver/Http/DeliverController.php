@@ -60,23 +60,30 @@ final class DeliverController
         $separator = isset(NameList::SEPARATORS[$asked]) ? $asked : 'lines';
         $withEnding = $request->string('ending', 'with')->toString() === 'with';
         [$isQuoted, $ofRaw] = [$request->boolean('quoted'), $request->boolean('raw')];
-        $frames =
-            $selection
-                ?->frames()
-                ->with($ofRaw ? ['files'] : [])
-                ->get() ?? collect();
-        // An editor looks for the raw file, where there is one.
-        $names = $frames
-            ->map(fn (Frame $frame): string => ($ofRaw ? $frame->ofKind(FileKind::Raw)?->path : null) ?? $frame->name)
-            ->map(fn (string $path): string => basename($path));
+        $names = $selection === null ? [] : self::namesOf($selection, $ofRaw);
 
         return [
-            'names' => NameList::of($names->all(), $separator, $withEnding, $isQuoted),
+            'names' => NameList::of($names, $separator, $withEnding, $isQuoted),
             'separator' => $separator,
             'withEnding' => $withEnding,
             'isQuoted' => $isQuoted,
             'ofRaw' => $ofRaw,
         ];
+    }
+
+    /**
+     * @param  bool  $ofRaw  an editor looks for the raw file, where there is one
+     * @return list<string>
+     */
+    private static function namesOf(Selection $selection, bool $ofRaw): array
+    {
+        $frames = $selection
+            ->frames()
+            ->with($ofRaw ? ['files'] : [])
+            ->get();
+        $name = fn (Frame $frame): string => ($ofRaw ? $frame->ofKind(FileKind::Raw)?->path : null) ?? $frame->name;
+
+        return array_values($frames->map(fn (Frame $frame): string => basename($name($frame)))->all());
     }
 
     /** @return Collection<int, Delivery> the last first, without those that are handoffs */

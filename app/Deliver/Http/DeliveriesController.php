@@ -67,18 +67,26 @@ final class DeliveriesController
         $canChange = $delivery->made_at !== null && $delivery->freed_at === null;
 
         return view('deliver.delivery', [
+            ...$this->facts($delivery, $receipts),
+            'ways' => $ways->ofStudio($delivery->shoot->studio),
+            'changed' => $canChange ? $changed->names($delivery) : [],
+            ...FramesAsked::by($request, $delivery->shoot)->forPage(),
+        ]);
+    }
+
+    /** @return array<string, mixed> */
+    private function facts(Delivery $delivery, Receipts $receipts): array
+    {
+        return [
             'shoot' => $delivery->shoot,
             'zone' => $delivery->shoot->zone,
             'delivery' => $delivery,
             'task' => $delivery->task(),
-            'ways' => $ways->ofStudio($delivery->shoot->studio),
             'zips' => $delivery->zips(),
             'files' => $delivery->counted(),
             'fetched' => $this->fetched($delivery, $receipts),
             'pictured' => Delivering::pictured($delivery)->take(self::SHOWN),
-            'changed' => $canChange ? $changed->names($delivery) : [],
-            ...FramesAsked::by($request, $delivery->shoot)->forPage(),
-        ]);
+        ];
     }
 
     /** @return array<int, array<mixed>> recipient => what they fetched */

@@ -102,20 +102,27 @@ final class DestinationRequest extends FormRequest
     public function facts(?Destination $before): array
     {
         $hadSecret = $before !== null && ($before->setting('password') !== '' || $before->setting('key') !== '');
-        if ($hadSecret && $this->isReachedOtherwise($before) && ! $this->filled('password') && ! $this->filled('key')) {
+        $isElsewhere = $hadSecret && $this->isReachedOtherwise($before);
+        if ($isElsewhere && ! $this->filled('password') && ! $this->filled('key')) {
             throw ValidationException::withMessages(['password' => self::OTHER_HOST]);
-        }
-        $before = $hadSecret && $this->isReachedOtherwise($before) ? null : $before;
-        $settings = [];
-        foreach (['host', 'port', 'user', 'password', 'key', 'fingerprint', 'bucket', 'region'] as $name) {
-            $isKept = ! $this->filled($name) && in_array($name, self::SECRET, true);
-            $settings[$name] = $isKept ? (string) $before?->setting($name) : $this->string($name)->toString();
         }
 
         return [
             'name' => $this->string('to_name')->toString(),
             'kind' => DestinationKind::from($this->string('kind')->toString()),
-            'settings' => [...$settings, 'folder' => $this->string('in_folder')->toString()],
+            'settings' => $this->settings($isElsewhere ? null : $before),
         ];
+    }
+
+    /** @return array<string, string> */
+    private function settings(?Destination $before): array
+    {
+        $settings = ['folder' => $this->string('in_folder')->toString()];
+        foreach (['host', 'port', 'user', 'password', 'key', 'fingerprint', 'bucket', 'region'] as $name) {
+            $isKept = ! $this->filled($name) && in_array($name, self::SECRET, true);
+            $settings[$name] = $isKept ? (string) $before?->setting($name) : $this->string($name)->toString();
+        }
+
+        return $settings;
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Deliver\Http;
 
 use App\Deliver\Delivering;
+use App\Deliver\Delivery;
 use App\Deliver\DeliveryFile;
 use App\Deliver\DeliveryZip;
 use App\Deliver\Handoff\Handoff;
@@ -47,7 +48,6 @@ final class FetchController
         $recipient = self::recipient($request);
         $delivery = $recipient->delivery;
         $receipts->opened($recipient, $request);
-        $files = $delivery->current()->get();
         $handoff = Handoff::ofDelivery($delivery->id);
 
         return view($handoff === null ? 'deliver.fetch' : 'deliver.handoff-guest', [
@@ -58,12 +58,22 @@ final class FetchController
             'studio' => $delivery->shoot->studio,
             'token' => $recipient->token,
             'zips' => $delivery->zips()->groupBy('scope'),
-            'files' => $files->groupBy('frame_id'),
             'frames' => Delivering::pictured($delivery),
             'parts' => $delivery->parts->whereNotNull('made_at')->values(),
+            ...self::files($delivery),
+        ]);
+    }
+
+    /** @return array<string, mixed> */
+    private static function files(Delivery $delivery): array
+    {
+        $files = $delivery->current()->get();
+
+        return [
+            'files' => $files->groupBy('frame_id'),
             'bytes' => (int) $files->sum('bytes'),
             'count' => $files->unique('frame_id')->count(),
-        ]);
+        ];
     }
 
     public function zip(Request $request, Receipts $receipts, string $token, string $zip): Response|View
@@ -125,16 +135,26 @@ final class FetchController
 
             return $this->refuse($request, 429, 'Fetched as often as it may be', $why);
         }
+        $headers = $receipt === null ? [] : [Receipts::HEADER => (string) $receipt->id];
+
+        return response('', 200, [
+            ...self::headers($recipient->delivery, $thing),
+            'Content-Type' => $type,
+            ...$headers,
+        ]);
+    }
+
+    /** @return array<string, string> */
+    private static function headers(Delivery $delivery, DeliveryZip|DeliveryFile $thing): array
+    {
         $name = basename($thing->name);
         $plain = (string) preg_replace('/[^A-Za-z0-9._ -]+/', '_', $name);
         $stored = implode('/', array_map(rawurlencode(...), explode('/', $thing->stored)));
 
-        return response('', 200, [
-            'X-Accel-Redirect' => "/hidden/deliveries/{$recipient->delivery->uuid}/{$stored}",
-            'Content-Type' => $type,
+        return [
+            'X-Accel-Redirect' => "/hidden/deliveries/{$delivery->uuid}/{$stored}",
             'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $name, $plain),
-            ...$receipt === null ? [] : [Receipts::HEADER => (string) $receipt->id],
-        ]);
+        ];
     }
 
     private function refuse(Request $request, int $status, string $title, string $words): Response

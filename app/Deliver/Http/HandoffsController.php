@@ -19,6 +19,7 @@ use App\Studio\Shoot;
 use App\Studio\StudioFolders;
 use Illuminate\Contracts\View\View;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
@@ -57,18 +58,10 @@ final class HandoffsController
             ]);
         }
         $facts = [...$request->facts(), 'name' => $people[0]['name'] ?: $people[0]['email']];
+        $note = trim((string) ($said['note'] ?? ''));
+        $handoff = $handoffs->open($shoot, $frames, $facts, $people, $note, $request->boolean('with_guests'));
 
-        return redirect()->route(
-            'handoff',
-            $handoffs->open(
-                $shoot,
-                $frames,
-                $facts,
-                $people,
-                trim((string) ($said['note'] ?? '')),
-                $request->boolean('with_guests'),
-            ),
-        );
+        return redirect()->route('handoff', $handoff);
     }
 
     public function show(Handoff $handoff): View
@@ -99,11 +92,7 @@ final class HandoffsController
                 'again' => 'A round is just being packed. Wait until it is there.',
             ]);
         }
-        $notes = [];
-        foreach ($handoff->frames()->whereIn('frame_id', (array) $request->input('again'))->get() as $one) {
-            $own = trim((string) $request->input("notes.{$one->frame_id}"));
-            $notes[$one->frame_id] = $own !== '' ? $own : trim($request->string('note')->toString());
-        }
+        $notes = self::notes($request, $handoff);
         if ($notes === [] || in_array('', $notes, true)) {
             throw ValidationException::withMessages([
                 'again' => 'Say for each picture what is still to be done, or once for all of them.',
@@ -112,6 +101,18 @@ final class HandoffsController
         $handoffs->nextRound($handoff, $notes);
 
         return redirect()->route('handoff', $handoff);
+    }
+
+    /** @return array<int, string> frame => what is still to be done */
+    private static function notes(NextRoundInput $request, Handoff $handoff): array
+    {
+        $notes = [];
+        foreach ($handoff->frames()->whereIn('frame_id', (array) $request->input('again'))->get() as $one) {
+            $own = trim((string) $request->input("notes.{$one->frame_id}"));
+            $notes[$one->frame_id] = $own !== '' ? $own : trim($request->string('note')->toString());
+        }
+
+        return $notes;
     }
 
     public function close(Handoff $handoff, Handoffs $handoffs): RedirectResponse
@@ -148,16 +149,7 @@ final class HandoffsController
     /** @throws ValidationException unless exactly one frame is called so */
     private static function called(ReturnedFile $returned, string $name): Frame
     {
-        $start = addcslashes(pathinfo($name, PATHINFO_FILENAME), '%_\\');
-        $found = Frame::of($returned->shoot)
-            ->where(
-                fn (Builder $frames) => $frames
-                    ->where('frames.id', ctype_digit($name) ? (int) $name : 0)
-                    ->orWhere('name', $name)
-                    ->orWhere('camera_name', $name)
-                    ->orWhere('name', 'like', "{$start}.%"),
-            )
-            ->get();
+        $found = self::candidates($returned, $name);
         $why = match ($found->count()) {
             0 => "No frame of this shoot is called {$name}.",
             1 => null,
@@ -169,21 +161,34 @@ final class HandoffsController
             : throw ValidationException::withMessages(["frame-{$returned->id}" => $why]);
     }
 
+    /** @return Collection<int, Frame> */
+    private static function candidates(ReturnedFile $returned, string $name): Collection
+    {
+        $start = addcslashes(pathinfo($name, PATHINFO_FILENAME), '%_\\');
+
+        return Frame::of($returned->shoot)
+            ->where(
+                fn (Builder $frames) => $frames
+                    ->where('frames.id', ctype_digit($name) ? (int) $name : 0)
+                    ->orWhere('name', $name)
+                    ->orWhere('camera_name', $name)
+                    ->orWhere('name', 'like', "{$start}.%"),
+            )
+            ->get();
+    }
+
     /** Which version stands for a frame. */
     public function version(VersionInput $request, Shoot $shoot, Versions $versions): RedirectResponse
     {
-        $said = $request->validated();
         $version = Version::query()
             ->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $shoot->id))
             ->with('frame')
-            ->findOrFail((int) $said['version']);
+            ->findOrFail($request->integer('version'));
         $versions->choose($version->frame, $version);
         $handoff = HandoffFrame::query()->where('frame_id', $version->frame_id)->orderByDesc('id')->value('handoff_id');
+        $page = $handoff === null ? route('handoffs', $shoot) : route('handoff', $handoff);
 
-        return ($handoff === null
-            ? redirect()->route('handoffs', $shoot)
-            : redirect()->route('handoff', $handoff)
-        )->with(
+        return redirect($page)->with(
             'message',
             "Version {$version->number} stands for {$version->frame->name} now. Galleries show it once they are ".
                 'published again.',
@@ -213,27 +218,20 @@ final class HandoffsController
     /** @return array<string, mixed> what came back: the last files, and those that somebody is asked about */
     private function returned(Shoot $shoot, ?Handoff $handoff = null): array
     {
-        $files = fn () => ReturnedFile::query()
+        $files = ReturnedFile::query()
             ->where('shoot_id', $shoot->id)
             ->when($handoff !== null, fn ($files) => $files->where('handoff_id', $handoff?->id))
             ->with('frame', 'handoff.delivery', 'version');
-        $asked = $files()
+        $asked = $files->clone()
             ->whereIn('state', [ReturnState::Asked, ReturnState::Refused])
             ->orderBy('id')
             ->get();
+        $candidates = $asked->flatMap(fn (ReturnedFile $file): array => $file->candidates ?? []);
 
         return [
             'asked' => $asked,
-            'known' => Frame::query()
-                ->whereKey(
-                    array_merge(
-                        ...$asked->map(fn (ReturnedFile $file): array => $file->candidates ?? [])->all() ?: [[]],
-                    ),
-                )
-                ->with('card')
-                ->get()
-                ->keyBy('id'),
-            'taken' => $files()->where('state', ReturnState::Taken)->orderByDesc('id')->limit(12)->get(),
+            'known' => Frame::query()->whereKey($candidates->all())->with('card')->get()->keyBy('id'),
+            'taken' => $files->where('state', ReturnState::Taken)->orderByDesc('id')->limit(12)->get(),
         ];
     }
 

@@ -12,6 +12,7 @@ use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Collection;
 use Illuminate\Validation\ValidationException;
 
 /** Ways of writing files, and what is written with them. */
@@ -20,22 +21,27 @@ final class OutputsController
     public function show(Request $request, Shoot $shoot): View
     {
         $run = OutputRun::query()->where('shoot_id', $shoot->id)->orderByDesc('id')->first();
-        $written = OutputFile::query()
+
+        return view('deliver.outputs', [
+            'shoot' => $shoot,
+            ...FramesAsked::by($request, $shoot)->forPage(),
+            'outputs' => Output::ofStudio($shoot->studio)->get(),
+            'written' => self::written($shoot),
+            'task' => $run === null ? null : WriteOutputs::latest($run),
+            'folder' => (string) config('kanpai.outputs')."/{$shoot->studio_id}",
+        ]);
+    }
+
+    /** @return Collection<array-key, OutputFile> output => how many files, how many bytes, when last */
+    private static function written(Shoot $shoot): Collection
+    {
+        return OutputFile::query()
             ->join('frames', 'frames.id', '=', 'output_files.frame_id')
             ->where('frames.shoot_id', $shoot->id)
             ->groupBy('output_id')
             ->selectRaw('output_id, COUNT(*) AS files, SUM(output_files.bytes) AS bytes, MAX(made_at) AS made_at')
             ->get()
             ->keyBy('output_id');
-
-        return view('deliver.outputs', [
-            'shoot' => $shoot,
-            ...FramesAsked::by($request, $shoot)->forPage(),
-            'outputs' => Output::ofStudio($shoot->studio)->get(),
-            'written' => $written,
-            'task' => $run === null ? null : WriteOutputs::latest($run),
-            'folder' => (string) config('kanpai.outputs')."/{$shoot->studio_id}",
-        ]);
     }
 
     public function store(OutputRequest $request, Shoot $shoot, ?string $output = null): RedirectResponse

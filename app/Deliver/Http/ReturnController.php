@@ -23,21 +23,12 @@ final class ReturnController
         Arrivals $arrivals,
         string $token,
     ): JsonResponse {
-        $handoff = self::handoff($request);
-        $said = $request->validated();
         try {
             // Folders do not matter here; a name stands once.
-            $files = array_values(
-                array_column(
-                    array_map(
-                        fn (array $file): array => [...$file, 'path' => basename($file['path'])],
-                        $arrivals->listing($said['files']),
-                    ),
-                    null,
-                    'path',
-                ),
-            );
-            $wanted = $handoffs->announce($handoff, $files);
+            $files = collect($arrivals->listing($request->validated()['files']))
+                ->map(fn (array $file): array => [...$file, 'path' => basename($file['path'])])
+                ->keyBy('path');
+            $missing = $handoffs->announce(self::handoff($request), array_values($files->all()));
         } catch (UnusableUpload $reason) {
             return response()->json(['problem' => $reason->getMessage()], $reason->status);
         }
@@ -45,7 +36,7 @@ final class ReturnController
         return response()->json([
             'name' => 'your choice',
             'known' => '',
-            'wanted' => $wanted,
+            'wanted' => $missing,
             'tus' => "/d/{$token}/arriving",
             'page' => null,
         ]);

@@ -11,7 +11,9 @@ use App\Deliver\Out\ShippedFile;
 use App\Deliver\Output;
 use App\Studio\Member;
 use App\Studio\Shoot;
+use App\Studio\Task;
 use Illuminate\Contracts\View\View;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
@@ -34,18 +36,26 @@ final class SentOutController
             'destinations' => Destination::ofStudio($shoot->studio)->get(),
             'outputs' => Output::ofStudio($shoot->studio)->get(),
             'shipments' => $shipments,
-            'tasks' => $shipments
-                ->mapWithKeys(fn (Shipment $shipment): array => [$shipment->id => $shipment->task()])
-                ->all(),
-            'there' => ShippedFile::query()
-                ->whereIn('shipment_id', $shipments->modelKeys())
-                ->groupBy('shipment_id')
-                ->selectRaw('shipment_id, COUNT(*) AS n')
-                ->toBase()
-                ->pluck('n', 'shipment_id'),
+            'tasks' => $shipments->keyBy('id')->map(fn (Shipment $shipment): ?Task => $shipment->task())->all(),
+            'there' => self::counts($shipments),
             'old' => $sending->outOfDate($shoot),
             ...FramesAsked::by($request, $shoot)->forPage(),
         ]);
+    }
+
+    /**
+     * @param  Collection<int, Shipment>  $shipments
+     * @return array<array-key, mixed> shipment => files that stand out there
+     */
+    private static function counts(Collection $shipments): array
+    {
+        return ShippedFile::query()
+            ->whereIn('shipment_id', $shipments->modelKeys())
+            ->groupBy('shipment_id')
+            ->selectRaw('shipment_id, COUNT(*) AS n')
+            ->toBase()
+            ->pluck('n', 'shipment_id')
+            ->all();
     }
 
     public function send(SendOutInput $request, Shoot $shoot, SendingOut $sending): RedirectResponse
@@ -100,12 +110,10 @@ final class SentOutController
     ): RedirectResponse {
         $before = $destination === null ? null : $this->find($shoot, (int) $destination);
         $facts = $request->facts($before);
-        if (
-            Destination::query()
-                ->where(['studio_id' => $shoot->studio_id, 'name' => $facts['name']])
-                ->whereKeyNot($before->id ?? 0)
-                ->exists()
-        ) {
+        $others = Destination::query()
+            ->where(['studio_id' => $shoot->studio_id, 'name' => $facts['name']])
+            ->whereKeyNot($before->id ?? 0);
+        if ($others->exists()) {
             throw ValidationException::withMessages(['to_name' => 'There is a destination of this name already.']);
         }
         $before === null

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Deliver\Originals;
 
 use App\Captions\SidecarFile;
-use App\Copies\Disk;
 use App\Copies\Place;
 use App\Copies\Places;
+use App\Copies\VerifiedCopy;
 use App\Frames\CardFile;
 use App\Ingest\Renaming;
 use App\Studio\Shoot;
@@ -34,27 +34,23 @@ final class CopyOriginals extends WorkInTurns
     public static function start(Shoot $shoot, Place $place, array $paths): bool
     {
         $sizes = CardFile::query()->whereIntegerInRaw('id', array_keys($paths))->pluck('size', 'id');
+        $step = fn (int $file, string $path): array => [
+            'file' => $file,
+            'to' => base64_encode($path),
+            'place' => $place->id,
+            'bytes' => (int) ($sizes[$file] ?? 0),
+        ];
+        $steps = array_map($step, array_keys($paths), $paths);
 
-        return DB::transaction(function () use ($shoot, $place, $paths, $sizes): bool {
+        return DB::transaction(function () use ($shoot, $place, $steps, $sizes): bool {
             Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
             if (self::isUnderWay($shoot)) {
                 return false;
             }
-            $title = 'Copying '.number_format(count($paths)).' originals to “'.$place->name.'”';
+            $title = 'Copying '.number_format(count($steps)).' originals to “'.$place->name.'”';
             $task = self::open($shoot, $title, (int) $sizes->sum());
-            WorkPlan::of($task)->make(
-                array_map(
-                    fn (int $file, string $path): array => [
-                        'file' => $file,
-                        'to' => base64_encode($path),
-                        'place' => $place->id,
-                        'bytes' => (int) ($sizes[$file] ?? 0),
-                    ],
-                    array_keys($paths),
-                    $paths,
-                ),
-            );
-            $task->update(['pieces_total' => count($paths)]);
+            WorkPlan::of($task)->make($steps);
+            $task->update(['pieces_total' => count($steps)]);
 
             return true;
         });
@@ -68,21 +64,21 @@ final class CopyOriginals extends WorkInTurns
     protected function turn(Task $task): bool
     {
         $folders = app(Places::class)->folders($task->shoot->studio_id);
-        [$byte, $pieces, $done] = [$task->reached('byte'), $task->pieces, $task->done];
-        foreach (WorkPlan::of($task)->from($byte) as $behind => $step) {
-            try {
+        [$pieces, $done] = [$task->pieces, $task->done];
+        try {
+            foreach (WorkPlan::of($task)->from($task->reached('byte')) as $byte => $step) {
                 $this->step($task, $step, $folders);
-            } catch (UnableToCopy $reason) {
-                $there = number_format($pieces).' of '.number_format($task->pieces_total).' originals are there';
-                $task->fail("{$reason->getMessage()} {$there}; beginning again goes on from them.");
+                $done += is_int($step['bytes'] ?? null) ? $step['bytes'] : 0;
+                $task->fill(['done' => $done, 'pieces' => ++$pieces])->note(['byte' => $byte]);
+                if (! $task->reach($done, $pieces) || $this->isTurnOver()) {
+                    return false;
+                }
+            }
+        } catch (UnableToCopy $reason) {
+            $there = number_format($pieces).' of '.number_format($task->pieces_total).' originals are there';
+            $task->fail("{$reason->getMessage()} {$there}; beginning again goes on from them.");
 
-                return false;
-            }
-            $done += is_int($step['bytes'] ?? null) ? $step['bytes'] : 0;
-            $task->fill(['done' => $done, 'pieces' => ++$pieces])->note(['byte' => $behind]);
-            if (! $task->reach($done, $pieces) || $this->isTurnOver()) {
-                return false;
-            }
+            return false;
         }
 
         return true;
@@ -141,17 +137,20 @@ final class CopyOriginals extends WorkInTurns
         $paths = [Renaming::stem($name).'.xmp', "{$name}.xmp"];
         $sidecars = SidecarFile::query()->where('frame_id', $file->frame_id)->whereIn('path', $paths);
         foreach ($sidecars->orderBy('id')->get() as $sidecar) {
-            $from = ($folders[$sidecar->place] ?? '')."/{$sidecar->path}";
-            $text = is_file($from) ? (string) file_get_contents($from) : '';
-            $to =
-                "{$place->path}/".($sidecar->path === "{$name}.xmp" ? "{$path}.xmp" : Renaming::stem($path).'.xmp');
-            // One that other software has written there is its own.
-            if ($text !== '' && ! file_exists($to)) {
-                $part = Disk::temporary($to);
-                if (@file_put_contents($part, $text) !== strlen($text) || ! @rename($part, $to)) {
-                    throw UnableToCopy::cannotWrite($place->name, basename($to));
-                }
-            }
+            $below = $sidecar->path === "{$name}.xmp" ? "{$path}.xmp" : Renaming::stem($path).'.xmp';
+            $this->sidecar(($folders[$sidecar->place] ?? '')."/{$sidecar->path}", $place, "{$place->path}/{$below}");
+        }
+    }
+
+    /**
+     * One that other software has written there is its own.
+     *
+     * @throws UnableToCopy
+     */
+    private function sidecar(string $source, Place $place, string $target): void
+    {
+        if (is_file($source) && ! file_exists($target)) {
+            app(VerifiedCopy::class)->put($source, $place->name, $target, (string) hash_file('xxh128', $source));
         }
     }
 
@@ -166,14 +165,7 @@ final class CopyOriginals extends WorkInTurns
         if (file_exists($target)) {
             return is_file($target) && hash_file('xxh128', $target) === $hash;
         }
-        if (! is_dir(dirname($target)) && ! @mkdir(dirname($target), 0755, true) && ! is_dir(dirname($target))) {
-            throw UnableToCopy::cannotWrite($place->name, basename($target));
-        }
-        Disk::copy($source, $target) || throw UnableToCopy::cannotWrite($place->name, basename($target));
-        if (hash_file('xxh128', $target) !== $hash) {
-            @unlink($target);
-            throw UnableToCopy::isDifferent($place->name, basename($target));
-        }
+        app(VerifiedCopy::class)->put($source, $place->name, $target, $hash);
 
         return true;
     }

@@ -79,7 +79,6 @@ final class FakeDestination extends LocalFilesystemAdapter
 
     public function writeStream(string $path, $contents, Config $config): void
     {
-        ['bytes_per_second' => $speed, 'room' => $room] = $this->mood();
         $this->answer($path);
         $target = "{$this->folder}/{$path}";
         if (! is_dir(dirname($target))) {
@@ -89,13 +88,26 @@ final class FakeDestination extends LocalFilesystemAdapter
         if ($file === false) {
             throw UnableToWriteFile::atLocation($path, 'the folder took no file');
         }
+        try {
+            $this->take($contents, $file, $path);
+        } finally {
+            fclose($file);
+        }
+    }
+
+    /**
+     * @param  resource  $contents
+     * @param  resource  $file
+     */
+    private function take($contents, $file, string $path): void
+    {
+        ['bytes_per_second' => $speed, 'room' => $room] = $this->mood();
         $left = $room === null ? PHP_INT_MAX : $room - $this->used();
         while (! feof($contents)) {
             $bytes = (string) fread($contents, self::PIECE);
             $left -= strlen($bytes);
             $this->answer($path);
             if ($left < 0) {
-                fclose($file);
                 throw UnableToWriteFile::atLocation($path, 'no space left on the host');
             }
             fwrite($file, $bytes);
@@ -103,7 +115,6 @@ final class FakeDestination extends LocalFilesystemAdapter
                 usleep((int) ((1e6 * strlen($bytes)) / $speed));
             }
         }
-        fclose($file);
     }
 
     private function answer(string $path): void

@@ -9,10 +9,10 @@ use App\Deliver\UnableToDeliver;
 use App\Frames\Frame;
 use App\Imaging\UnableToMakePicture;
 use App\Imaging\UnableToWriteMetadata;
+use App\Studio\NamedLock;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use App\Studio\WorkPlan;
-use Illuminate\Support\Facades\DB;
 
 /**
  * Sends what a shipment means: each frame once, those first that are not out there. A host that is away or full is
@@ -31,35 +31,30 @@ final class SendOut extends WorkInTurns
         $shipment = $task->about(Shipment::class)->load('shoot.studio', 'destination', 'output');
         $plan = WorkPlan::of($task);
         if (! $plan->isMade()) {
-            $frames = Frame::query()
-                ->whereKey($shipment->frames)
-                ->with('card', 'body')
-                ->orderBy('taken_ms')
-                ->orderBy('id')
-                ->get();
-            $paths = app(OutputFiles::class)->paths($shipment->shoot, [$shipment->output_id], $frames);
-            $plan->make(
-                $frames
-                    ->map(
-                        fn (Frame $frame): array => [
-                            'frame' => $frame->id,
-                            'path' => $paths[$shipment->output_id][$frame->id],
-                        ],
-                    )
-                    ->all(),
-            );
+            $plan->make(self::steps($shipment));
         }
         $task->begin(count($shipment->frames));
         // One shipment at a time goes to a destination, so that none gives a name that another has just given.
-        $lock = 'kanpai-destination-'.DB::connection()->getDatabaseName().'-'.$shipment->destination_id;
-        if ((int) DB::scalar('SELECT GET_LOCK(?, 0)', [$lock]) !== 1) {
-            return $this->waitFor(1);
-        }
-        try {
-            return $this->send($task, $shipment);
-        } finally {
-            DB::scalar('SELECT RELEASE_LOCK(?)', [$lock]);
-        }
+        $lock = new NamedLock("destination-{$shipment->destination_id}");
+
+        return $lock->hold(fn (): bool => $this->send($task, $shipment)) ?? $this->waitFor(1);
+    }
+
+    /** @return list<array{frame: int, path: string}> frames in their order, with the paths of their files */
+    private static function steps(Shipment $shipment): array
+    {
+        $frames = Frame::query()
+            ->whereKey($shipment->frames)
+            ->with('card', 'body')
+            ->orderBy('taken_ms')
+            ->orderBy('id')
+            ->get();
+        $paths = app(OutputFiles::class)->paths($shipment->shoot, [$shipment->output_id], $frames);
+
+        return array_values($frames->map(fn (Frame $frame): array => [
+            'frame' => $frame->id,
+            'path' => $paths[$shipment->output_id][$frame->id],
+        ])->all());
     }
 
     protected function over(Task $task): void

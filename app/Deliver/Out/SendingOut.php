@@ -11,15 +11,19 @@ use App\Deliver\UnableToDeliver;
 use App\Frames\Frame;
 use App\Studio\Shoot;
 use Generator;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Collection as BaseCollection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Caption\Caption;
 use Kanpai\Core\Frames\Caption\Field;
 use Kanpai\Core\Frames\Verdict;
+use Kanpai\Core\Studio\Zone;
 
 /** Sends pictures to where they are shown or printed, and knows what stands there. */
 final class SendingOut
 {
+    private const JSON = JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR;
+
     public const MANIFEST = 'manifest.json';
 
     public const ORDER = 'order.json';
@@ -96,16 +100,24 @@ final class SendingOut
         if ($there !== null || ! $carrier->has($path, $file->bytes)) {
             $carrier->send(config('kanpai.outputs').'/'.$file->path, $path);
         }
+        self::note($key, ['shipment_id' => $shipment->id, 'name' => $name], $file);
+
+        return true;
+    }
+
+    /**
+     * @param  array<string, int|string>  $key
+     * @param  array<string, int|string>  $facts
+     */
+    private static function note(array $key, array $facts, OutputFile $file): void
+    {
         ShippedFile::query()->updateOrCreate($key, [
-            'shipment_id' => $shipment->id,
-            'name' => $name,
+            ...$facts,
             'fingerprint' => $file->fingerprint,
             'bytes' => $file->bytes,
             'hash' => $file->hash,
             'sent_at' => now(),
         ]);
-
-        return true;
     }
 
     /**
@@ -122,11 +134,8 @@ final class SendingOut
         $takesOrders = $shipment->destination->kind->takesOrders();
         $pictures = $this->pictures($shipment, $folder);
         $facts = $takesOrders ? $this->order($shipment, $pictures) : $this->manifest($shipment, $pictures);
-        $flags = JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR;
-        $carrier->says(
-            $folder.'/'.($takesOrders ? self::ORDER : self::MANIFEST),
-            json_encode($facts, $flags)."\n",
-        );
+        $name = $takesOrders ? self::ORDER : self::MANIFEST;
+        $carrier->says("{$folder}/{$name}", json_encode($facts, self::JSON)."\n");
         $shipment->update(['done_at' => now()]);
     }
 
@@ -155,7 +164,21 @@ final class SendingOut
     private function pictures(Shipment $shipment, string $folder): array
     {
         $zone = $shipment->shoot->zone();
-        $files = ShippedFile::query()
+        $files = self::standing($shipment, $folder);
+        $captions = FrameCaption::query()->whereIn('frame_id', $files->pluck('frame_id'))->get()->keyBy('frame_id');
+        $pictures = $files->map(fn (ShippedFile $file): array => [
+            ...self::facts($file, $zone),
+            ...self::words($captions->get($file->frame_id)?->caption() ?? Caption::of([])),
+            'sent' => $file->sent_at->toIso8601String(),
+        ]);
+
+        return array_values($pictures->all());
+    }
+
+    /** @return Collection<int, ShippedFile> */
+    private static function standing(Shipment $shipment, string $folder): Collection
+    {
+        return ShippedFile::query()
             ->where(['destination_id' => $shipment->destination_id, 'folder' => $folder])
             ->join('frames', 'frames.id', '=', 'shipped_files.frame_id')
             ->orderBy('frames.taken_ms')
@@ -163,23 +186,27 @@ final class SendingOut
             ->select('shipped_files.*')
             ->with('frame')
             ->get();
-        $captions = FrameCaption::query()->whereIn('frame_id', $files->pluck('frame_id'))->get()->keyBy('frame_id');
-        $pictures = $files->map(function (ShippedFile $file) use ($zone, $captions): array {
-            $caption = $captions->get($file->frame_id)?->caption() ?? Caption::of([]);
+    }
 
-            return [
-                'name' => $file->name,
-                'bytes' => $file->bytes,
-                'xxh128' => $file->hash,
-                'taken' => $zone->format($file->frame->taken_ms, 'Y-m-d\TH:i:s.vP'),
-                'headline' => $caption->text(Field::Headline),
-                'description' => $caption->text(Field::Description),
-                'copyright' => $caption->text(Field::Copyright),
-                'sent' => $file->sent_at->toIso8601String(),
-            ];
-        });
+    /** @return array<string, int|string> */
+    private static function facts(ShippedFile $file, Zone $zone): array
+    {
+        return [
+            'name' => $file->name,
+            'bytes' => $file->bytes,
+            'xxh128' => $file->hash,
+            'taken' => $zone->format($file->frame->taken_ms, 'Y-m-d\TH:i:s.vP'),
+        ];
+    }
 
-        return array_values($pictures->all());
+    /** @return array<string, string> */
+    private static function words(Caption $caption): array
+    {
+        return [
+            'headline' => $caption->text(Field::Headline),
+            'description' => $caption->text(Field::Description),
+            'copyright' => $caption->text(Field::Copyright),
+        ];
     }
 
     /**
@@ -228,13 +255,7 @@ final class SendingOut
     public function outOfDate(Shoot $shoot): array
     {
         $old = [];
-        // An order that was taken is printed; it is not replaced.
-        $shipments = Shipment::query()
-            ->where('shoot_id', $shoot->id)
-            ->with('output', 'destination')
-            ->get()
-            ->reject(fn (Shipment $shipment): bool => $shipment->destination->kind->takesOrders())
-            ->keyBy('id');
+        $shipments = self::replaceable($shoot);
         foreach ($this->shipped($shipments->keys()) as [$file, $caption]) {
             $shipment = $shipments->get($file->shipment_id);
             if ($shipment === null) {
@@ -254,6 +275,17 @@ final class SendingOut
         }
 
         return $old;
+    }
+
+    /** @return Collection<int, Shipment> by id; an order that was taken is printed and not replaced */
+    private static function replaceable(Shoot $shoot): Collection
+    {
+        return Shipment::query()
+            ->where('shoot_id', $shoot->id)
+            ->with('output', 'destination')
+            ->get()
+            ->reject(fn (Shipment $shipment): bool => $shipment->destination->kind->takesOrders())
+            ->keyBy('id');
     }
 
     /**

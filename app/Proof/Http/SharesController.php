@@ -18,65 +18,73 @@ final class SharesController
 {
     public function store(ShareRequest $request, Gallery $gallery, Mailing $mailing): RedirectResponse
     {
+        $share = $this->open($request, $gallery);
+        if ($gallery->published_at !== null) {
+            foreach ($share->guests as $guest) {
+                $mailing->invite($guest);
+            }
+        }
+        $invited = match ($share->guests->count()) {
+            0 => '.',
+            1 => ', and 1 person has been invited.',
+            default => ", and {$share->guests->count()} people have been invited.",
+        };
+
+        return redirect()
+            ->route('proof.links', $gallery)
+            ->with('message', "The link for {$share->name} works{$invited}");
+    }
+
+    private function open(ShareRequest $request, Gallery $gallery): Share
+    {
         $rights = $request->rights();
-        $facts = $request->facts();
         $people = $request->people();
-        $share = DB::transaction(function () use ($request, $gallery, $rights, $facts, $people): Share {
-            $share = Share::open($gallery, $rights, [
-                ...$facts,
-                'message' => $request->string('message')->toString(),
-                'is_watermarked' => $request->boolean('is_watermarked') && $gallery->proofWatermark() !== null,
-            ]);
+        $facts = [
+            ...$request->facts(),
+            'message' => $request->string('message')->toString(),
+            'is_watermarked' => $request->boolean('is_watermarked') && $gallery->proofWatermark() !== null,
+        ];
+
+        return DB::transaction(function () use ($gallery, $rights, $facts, $people): Share {
+            $share = Share::open($gallery, $rights, $facts);
             foreach ($people as $person) {
                 Guest::named($share, $person['name'], $person['email']);
             }
 
             return $share;
         });
-        if ($gallery->published_at !== null) {
-            foreach ($share->guests as $guest) {
-                $mailing->invite($guest);
-            }
-        }
-
-        return redirect()
-            ->route('proof.links', $gallery)
-            ->with(
-                'message',
-                "The link for {$share->name} works".
-                    ($people === []
-                        ? '.'
-                        : ', and '.
-                            count($people).
-                            (count($people) === 1 ? ' person has' : ' people have').
-                            ' been invited.'),
-            );
     }
 
     /** What those who come by it may do, until when, what they read, and by which password. */
     public function update(ShareRequest $request, Share $share): RedirectResponse
     {
         $facts = $request->facts();
-        $password = match (true) {
-            $request->boolean('no_password') => ['password' => null],
-            $facts['password'] !== null => ['password' => $facts['password']],
-            default => [],
-        };
-        $hasMark = $share->gallery->proofWatermark() !== null;
         $share->update([
             'name' => $request->filled('share') ? $facts['name'] : $share->name,
             'message' => $request->string('message')->toString(),
             'rights' => $request->rights()->toArray(),
             'ends_on' => $facts['ends_on'],
-            ...$request->has('is_watermarked')
-                ? ['is_watermarked' => $hasMark && $request->boolean('is_watermarked')]
-                : [],
-            ...$password,
+            ...self::watermark($request, $share),
+            ...match (true) {
+                $request->boolean('no_password') => ['password' => null],
+                $facts['password'] !== null => ['password' => $facts['password']],
+                default => [],
+            },
         ]);
 
         return redirect()
             ->route('proof.links', $share->gallery)
             ->with('message', "The link for {$share->name} is changed. Who has it already goes by it from now on.");
+    }
+
+    /** @return array{is_watermarked?: bool} */
+    private static function watermark(ShareRequest $request, Share $share): array
+    {
+        $hasMark = $share->gallery->proofWatermark() !== null;
+
+        return $request->has('is_watermarked')
+            ? ['is_watermarked' => $hasMark && $request->boolean('is_watermarked')]
+            : [];
     }
 
     /** The link, its guests, and what they said. */

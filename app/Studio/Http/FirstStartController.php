@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Studio\Http;
 
 use App\Studio\Member;
+use App\Studio\NamedLock;
 use App\Studio\Studio;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
@@ -14,6 +15,9 @@ use Illuminate\Support\Facades\DB;
 /** The page of an installation in which nobody has an account yet: it opens the first studio, once. */
 final class FirstStartController
 {
+    /** Seconds. */
+    private const PATIENCE = 10;
+
     public function create(): View|RedirectResponse
     {
         return Member::query()->exists() ? redirect('/sign-in') : view('studio.first-start');
@@ -23,29 +27,31 @@ final class FirstStartController
     {
         $said = $request->validated();
         // Two who begin at the same moment: one of them is the first.
-        $lock = 'kanpai-first-start-'.DB::connection()->getDatabaseName();
-        abort_unless((int) DB::scalar('SELECT GET_LOCK(?, 10)', [$lock]) === 1, 409);
-        try {
-            abort_if(Member::query()->exists(), 404);
-            $member = DB::transaction(
-                fn (): Member => Studio::query()
-                    ->create(['name' => $said['studio']])
-                    ->members()
-                    ->create([
-                        'name' => $said['name'],
-                        'email' => $said['email'],
-                        'password' => $said['password'],
-                        'role' => 'owner',
-                    ]),
-            );
-        } finally {
-            DB::scalar('SELECT RELEASE_LOCK(?)', [$lock]);
-        }
+        $member = (new NamedLock('first-start'))->hold(fn (): Member => $this->begin($said), self::PATIENCE);
+        abort_if($member === null, 409);
         Auth::login($member);
         $request->session()->regenerate();
 
         return redirect()
             ->route('shoots.new')
             ->with('message', "{$said['studio']} is open. Begin with the first shoot.");
+    }
+
+    /** @param  array<string, string>  $said */
+    private function begin(array $said): Member
+    {
+        abort_if(Member::query()->exists(), 404);
+
+        return DB::transaction(
+            fn (): Member => Studio::query()
+                ->create(['name' => $said['studio']])
+                ->members()
+                ->create([
+                    'name' => $said['name'],
+                    'email' => $said['email'],
+                    'password' => $said['password'],
+                    'role' => 'owner',
+                ]),
+        );
     }
 }

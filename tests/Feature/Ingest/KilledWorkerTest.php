@@ -466,7 +466,7 @@ final class KilledWorkerTest extends TestCase
             ->shoots()
             ->create(['name' => 'Harbour day', 'zone' => 'Europe/London', 'held_on' => '2026-09-05']);
         $task = Task::open($shoot, 'copy', 'Copying', 'bytes', 1);
-        $name = 'kanpai-task-'.DB::connection()->getDatabaseName().'-'.$task->id.'-0';
+        $name = 'kanpai-'.DB::connection()->getDatabaseName()."-task-{$task->id}-0";
         $other = new \mysqli(
             '127.0.0.1',
             (string) config('database.connections.mariadb.username'),
