@@ -148,7 +148,8 @@ final class FreeCopies extends WorkInTurns
     {
         $shoot = Shoot::query()->with('studio')->findOrFail($task->shoot_id);
         $there = app(CopyRemoval::class)->standing($shoot->studio_id);
-        if (! isset($there[$this->place]) || $there[$this->place]->is_bag) {
+        $place = $there[$this->place] ?? null;
+        if ($place === null || $place->is_bag) {
             $task->fail("“{$this->place}” is not there, or is no place from which copies are deleted.");
 
             return false;
@@ -158,8 +159,8 @@ final class FreeCopies extends WorkInTurns
         if (! $this->deleteCopies($task, $shoot, $rule, $there)) {
             return false;
         }
-        $this->deleteVersions($shoot, $there[$this->place], $there, $rule);
-        $this->deleteSidecars($shoot, $there[$this->place], $there);
+        $this->deleteVersions($shoot, $place, $there, $rule);
+        $this->deleteSidecars($shoot, $place, $there);
         self::tellKept($task, $task->reached('kept'));
 
         return true;
@@ -235,13 +236,12 @@ final class FreeCopies extends WorkInTurns
      */
     private function deleteSidecars(Shoot $shoot, Place $place, array $there): void
     {
-        $others = array_filter($there, fn (Place $other): bool => $other->name !== $place->name);
-        $sidecars = DB::table('sidecars')
-            ->where('place', $place->name)
-            ->whereIn('frame_id', DB::table('frames')->where('shoot_id', $shoot->id)->select('id'));
+        unset($there[$place->name]);
+        $frames = DB::table('frames')->where('shoot_id', $shoot->id)->select('id');
+        $sidecars = DB::table('sidecars')->where('place', $place->name)->whereIn('frame_id', $frames);
         foreach ($sidecars->get() as $sidecar) {
             $hasIt = fn (Place $other): bool => is_file("{$other->path}/{$sidecar->path}");
-            if (self::isAlone((int) $sidecar->frame_id, $place) && array_filter($others, $hasIt) !== []) {
+            if (self::isAlone((int) $sidecar->frame_id, $place) && array_filter($there, $hasIt) !== []) {
                 DB::table('sidecars')->where('id', $sidecar->id)->delete();
                 app(CopyRemoval::class)->unlink($place, $sidecar->path);
             }

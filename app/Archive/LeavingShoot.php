@@ -12,6 +12,7 @@ use App\Proof\Gallery;
 use App\Proof\Publishing;
 use App\Studio\Shoot;
 use App\Studio\Task;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -30,7 +31,20 @@ final class LeavingShoot
      */
     public function copies(Shoot $shoot): array
     {
-        $rows = DB::table('copies')
+        $row = fn (\stdClass $row): array => [
+            'place' => (string) $row->place,
+            'folder' => (string) $row->folder,
+            'files' => (int) $row->files,
+            'bytes' => (int) $row->bytes,
+        ];
+
+        return array_values(self::folders($shoot)->map($row)->all());
+    }
+
+    /** @return Collection<int, \stdClass> */
+    private static function folders(Shoot $shoot): Collection
+    {
+        return DB::table('copies')
             ->join('files', 'files.id', '=', 'copies.file_id')
             ->join('cards', 'cards.id', '=', 'files.card_id')
             ->where('cards.shoot_id', $shoot->id)
@@ -38,24 +52,9 @@ final class LeavingShoot
             ->groupBy('copies.place', 'folder')
             ->orderBy('copies.place')
             ->orderBy('folder')
-            ->selectRaw(
-                "copies.place, SUBSTRING_INDEX(files.destination, '/', 2) AS folder, COUNT(*) AS files, ".
-                    'SUM(files.size) AS bytes',
-            )
+            ->selectRaw("copies.place, SUBSTRING_INDEX(files.destination, '/', 2) AS folder")
+            ->selectRaw('COUNT(*) AS files, SUM(files.size) AS bytes')
             ->get();
-
-        return array_values(
-            $rows
-                ->map(
-                    fn ($row): array => [
-                        'place' => (string) $row->place,
-                        'folder' => (string) $row->folder,
-                        'files' => (int) $row->files,
-                        'bytes' => (int) $row->bytes,
-                    ],
-                )
-                ->all(),
-        );
     }
 
     /** Files that have no verified copy anywhere: once the shoot is gone, nobody remembers them. */

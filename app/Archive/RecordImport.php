@@ -132,18 +132,25 @@ final class RecordImport
         if (DB::table($table)->where('id', $row['id'])->exists()) {
             unset($row['id']);
         }
-        if ($table === 'uses') {
-            $row['bit'] = self::freeBit($shoot->studio_id, (int) $row['bit']);
 
-            return (int) DB::table($table)->insertGetId($row);
-        }
-        // How a destination is reached is no part of a bag.
-        $row += $table === 'destinations' ? ['settings' => Crypt::encryptString('[]')] : [];
-        if ($table === 'destinations' && DestinationKind::tryFrom((string) $row['kind']) === null) {
-            $row['kind'] = DestinationKind::Drop->value;
-        }
+        return (int) DB::table($table)->insertGetId(match ($table) {
+            'uses' => [...$row, 'bit' => self::freeBit($shoot->studio_id, (int) $row['bit'])],
+            'destinations' => [...self::destination($row), 'created_at' => now(), 'updated_at' => now()],
+            default => [...$row, 'created_at' => now(), 'updated_at' => now()],
+        });
+    }
 
-        return (int) DB::table($table)->insertGetId([...$row, 'created_at' => now(), 'updated_at' => now()]);
+    /**
+     * How a destination is reached is no part of a bag.
+     *
+     * @param  array<string, mixed>  $row
+     * @return array<string, mixed>
+     */
+    private static function destination(array $row): array
+    {
+        $kind = DestinationKind::tryFrom((string) $row['kind']) ?? DestinationKind::Drop;
+
+        return [...$row, 'kind' => $kind->value] + ['settings' => Crypt::encryptString('[]')];
     }
 
     /**

@@ -47,22 +47,30 @@ final class ShootRecord
     {
         $this->ids = ['shoots' => [$shoot->id]];
         $this->used = [];
-        $tables = [];
-        foreach (ShootTables::OWNED as $table => [$column, $owner]) {
-            $lines = $this->lines($table, $column, $this->ids[$owner] ?? []);
-            $tables[] = self::json($table).": [\n".implode(",\n", $lines)."\n]";
-        }
+        $tables = $this->tables();
         $row = $this->row('shoots', (array) DB::table('shoots')->where('id', $shoot->id)->first());
         $entries = [
             '"kanpai": '.self::VERSION.', "made": '.self::json(now()->toIso8601String()).
                 ', "studio": '.self::json(['name' => $shoot->studio->name]),
             '"shoot": '.self::json($row),
             '"originals": '.self::json((object) array_map(self::text(...), $originals)),
-            "\"tables\": {\n".implode(",\n", $tables)."\n}",
+            "\"tables\": {\n{$tables}\n}",
             '"shared": '.self::json($this->shared($shoot, $this->used, $this->ids['sets'] ?? [])),
         ];
 
         return '{'.implode(",\n", $entries)."}\n";
+    }
+
+    /** @phpstan-impure */
+    private function tables(): string
+    {
+        $tables = [];
+        foreach (ShootTables::OWNED as $table => [$column, $owner]) {
+            $lines = $this->lines($table, $column, $this->ids[$owner] ?? []);
+            $tables[] = self::json($table).": [\n".implode(",\n", $lines)."\n]";
+        }
+
+        return implode(",\n", $tables);
     }
 
     /**
@@ -80,20 +88,25 @@ final class ShootRecord
         $order = in_array('id', $this->references->columns($table), true) ? 'id' : $column;
         foreach (array_chunk($owners, self::PIECE) as $some) {
             foreach (DB::table($table)->whereIn($column, $some)->orderBy($order)->get() as $row) {
-                $row = (array) $row;
-                if (isset($row['id'])) {
-                    $this->ids[$table][] = (int) $row['id'];
-                }
-                foreach ($this->references->of($table) as $refers => $to) {
-                    if (isset(ShootTables::SHARED[$to]) && $row[$refers] !== null) {
-                        $this->used[$to][(int) $row[$refers]] = true;
-                    }
-                }
-                $lines[] = self::json($this->row($table, $row));
+                $this->note($table, (array) $row);
+                $lines[] = self::json($this->row($table, (array) $row));
             }
         }
 
         return $lines;
+    }
+
+    /** @param  array<string, mixed>  $row */
+    private function note(string $table, array $row): void
+    {
+        if (isset($row['id'])) {
+            $this->ids[$table][] = (int) $row['id'];
+        }
+        foreach ($this->references->of($table) as $refers => $to) {
+            if (isset(ShootTables::SHARED[$to]) && $row[$refers] !== null) {
+                $this->used[$to][(int) $row[$refers]] = true;
+            }
+        }
     }
 
     private static function json(mixed $value): string

@@ -37,12 +37,8 @@ final class TakeInBag extends WorkInTurns
         try {
             $payload = $bag->folder()->complete();
             $task->begin(2 * count($payload));
-            if (! $this->verify($task, $bag, $payload)) {
-                return false;
-            }
-            $this->record($bag, $shoot);
 
-            return $this->files($task, $bag, $shoot->refresh(), $payload);
+            return $this->verify($task, $bag, $payload) && $this->take($task, $bag, $shoot, $payload);
         } catch (InvalidBag|UnableToArchive $reason) {
             $bag->update(['state' => BagState::Refused, 'problem' => mb_substr($reason->getMessage(), 0, 1000)]);
             $task->fail($reason->getMessage());
@@ -51,6 +47,14 @@ final class TakeInBag extends WorkInTurns
         }
 
         return false;
+    }
+
+    /** @param  array<string, string>  $payload */
+    private function take(Task $task, Bag $bag, Shoot $shoot, array $payload): bool
+    {
+        $this->record($bag, $shoot);
+
+        return $this->files($task, $bag, $shoot->refresh(), $payload);
     }
 
     /** Of a bag that was refused nothing stays. */
@@ -245,15 +249,18 @@ final class TakeInBag extends WorkInTurns
     private function sidecars(Bag $bag, Shoot $shoot, iterable $places): void
     {
         $said = ShootRecord::read((string) file_get_contents($bag->folder()->path.'/'.BagFolder::RECORD));
-        $first = fn (string $table): int => (int) (array_column($said['tables'][$table] ?? [], 'id')[0] ?? 0);
-        $moved = (int) DB::table('frames')->where('shoot_id', $shoot->id)->min('id') - $first('frames');
+        $first = (int) (array_column($said['tables']['frames'] ?? [], 'id')[0] ?? 0);
+        $moved = (int) DB::table('frames')->where('shoot_id', $shoot->id)->min('id') - $first;
         foreach ($said['tables']['sidecars'] ?? [] as $row) {
-            $path = (string) ShootRecord::bytes($row['path']);
-            Manifest::stays($path);
-            $facts = ['frame_id' => (int) $row['frame_id'] + $moved, 'path' => $path];
-            $facts += ['written' => $row['written'], 'theirs' => $row['theirs']];
+            $facts = [
+                'frame_id' => (int) $row['frame_id'] + $moved,
+                'path' => (string) ShootRecord::bytes($row['path']),
+                'written' => $row['written'],
+                'theirs' => $row['theirs'],
+            ];
+            Manifest::stays($facts['path']);
             foreach ($places as $place) {
-                $this->sidecar($bag->folder()->path.'/'.BagFolder::ORIGINALS.'/'.$path, $place, $facts);
+                $this->sidecar($bag->folder()->path.'/'.BagFolder::ORIGINALS.'/'.$facts['path'], $place, $facts);
             }
         }
     }

@@ -42,13 +42,13 @@ final class ApplyBatch extends WorkInTurns
         $batch->update(['state' => 'running']);
         $all = $batch->frames()->count();
         $task->begin($all);
-        $done = DB::table('caption_changes')->where('batch_id', $batch->id)->select('frame_id');
-        $left = $batch->frames()->whereNotIn('frames.id', $done)->pluck('frames.id')->all();
-        if (! $this->applyTo($task, $batch, $left, $all - count($left))) {
+        $done = DB::table('caption_changes')->where('batch_id', $batch->id);
+        $left = $batch->frames()->whereNotIn('frames.id', $done->clone()->select('frame_id'))->pluck('frames.id');
+        if (! $this->applyTo($task, $batch, $left->all(), $all - $left->count())) {
             return false;
         }
         // Frames that a batch leaves as they are need no place in its record.
-        DB::delete('DELETE FROM caption_changes WHERE batch_id = ? AND `before` = `after`', [$batch->id]);
+        $done->whereColumn('before', 'after')->delete();
         $batch->update(['state' => 'done']);
 
         return true;
@@ -96,7 +96,7 @@ final class ApplyBatch extends WorkInTurns
                 $rows[] = FrameCaption::row($frame->id, $batch->shoot_id, Caption::of($is['fields']), $is['own']);
             }
         }
-        DB::table('captions')->upsert($rows, ['frame_id'], ['fields', 'own', 'tells', 'written_at']);
+        FrameCaption::store($rows);
         DB::table('caption_changes')->insert($changes);
         $marks?->storeImported($batch->member_id);
     }

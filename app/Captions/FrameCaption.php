@@ -74,4 +74,10 @@ final class FrameCaption extends Model
             JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
         );
     }
+
+    /** @param  list<array<string, mixed>>  $rows  as `row` gives them */
+    public static function store(array $rows): void
+    {
+        self::query()->toBase()->upsert($rows, ['frame_id'], ['fields', 'own', 'tells', 'written_at']);
+    }
 }

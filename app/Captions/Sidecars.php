@@ -99,29 +99,43 @@ final class Sidecars
      */
     private function writeOne(OutdatedSidecar $frame, array $known): array
     {
-        $ours = $frame->words();
         $rows = [];
         foreach ($this->places as $place => $folder) {
             foreach ($frame->sidecars($place) as $below) {
-                $existing = self::content("{$folder}/{$below}");
                 $file = $known[$place."\0".$below] ?? self::unknown($frame, $place, $below);
-                if ($existing !== null && $this->noteDifferences($file, $existing, $ours)) {
-                    continue;
+                $hash = $this->writeTo("{$folder}/{$below}", $frame, $file);
+                if ($hash !== null) {
+                    $rows[] = [
+                        ...self::key($frame->frame, $place, $below),
+                        'hash' => $hash,
+                        'written' => FrameCaption::json($frame->words()),
+                        'theirs' => null,
+                    ];
                 }
-                $text = $this->text($frame, $existing, $ours);
-                if ($text !== $existing) {
-                    $this->put("{$folder}/{$below}", $text);
-                }
-                $rows[] = [
-                    ...self::key($frame->frame, $place, $below),
-                    'hash' => hash('xxh128', $text),
-                    'written' => FrameCaption::json($ours),
-                    'theirs' => null,
-                ];
             }
         }
 
         return $rows;
+    }
+
+    /**
+     * @return string|null xxh128 of what stands there then; null where something else stands there that was left
+     *
+     * @throws UnreadableSidecar
+     */
+    private function writeTo(string $path, OutdatedSidecar $frame, SidecarFile $file): ?string
+    {
+        $ours = $frame->words();
+        $existing = self::content($path);
+        if ($existing !== null && $this->noteDifferences($file, $existing, $ours)) {
+            return null;
+        }
+        $text = $this->text($frame, $existing, $ours);
+        if ($text !== $existing) {
+            $this->put($path, $text);
+        }
+
+        return hash('xxh128', $text);
     }
 
     /**

@@ -35,14 +35,14 @@ final class SummariseBatch extends WorkInTurns
         $summary = self::answer($task) ?? BatchPreview::nothing();
         $frames = $batch->frames()->pluck('frames.id')->all();
         $task->begin(count($frames));
+        self::note($task, $summary);
         foreach (array_chunk(array_slice($frames, $summary['frames']), self::PIECE) as $piece) {
             $summary = $preview->summary($batch->frames()->whereKey($piece)->with('card', 'body')->get(), $summary);
             self::note($task, $summary);
-            if (! $task->reach($summary['frames']) || ($this->isTurnOver() && $summary['frames'] < count($frames))) {
-                return false;
+            if (! $task->reach($summary['frames']) || $this->isTurnOver()) {
+                return $summary['frames'] >= count($frames);
             }
         }
-        self::note($task, $summary);
 
         return true;
     }

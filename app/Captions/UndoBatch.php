@@ -70,7 +70,7 @@ final class UndoBatch extends WorkInTurns
             }
         }
         $marks?->storeImported($batch->member_id);
-        DB::table('captions')->upsert($rows, ['frame_id'], ['fields', 'own', 'tells', 'written_at']);
+        FrameCaption::store($rows);
     }
 
     /**

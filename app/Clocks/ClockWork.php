@@ -149,16 +149,22 @@ final class ClockWork
             $doing();
             $clocks = BodyClock::ofShoot($shoot)[$body] ?? ClocksOfBody::of([]);
             $this->checkYear($shoot, $body, $this->instants($shoot, $body, $clocks));
-            ClockChange::query()->create([
-                'shoot_id' => $shoot->id,
-                'body_id' => $body,
-                'member_id' => $member?->id,
-                'before' => $before,
-                'title' => mb_substr($title, 0, 255),
-            ]);
+            self::remember($shoot, $body, $title, $member, $before);
             $this->follow($shoot, $body);
             event(new ClockSet($shoot, $body));
         });
+    }
+
+    /** @param  array<int, array<string, mixed>>  $before  rows of the clocks of the body */
+    private static function remember(Shoot $shoot, int $body, string $title, ?Member $member, array $before): void
+    {
+        ClockChange::query()->create([
+            'shoot_id' => $shoot->id,
+            'body_id' => $body,
+            'member_id' => $member?->id,
+            'before' => $before,
+            'title' => mb_substr($title, 0, 255),
+        ]);
     }
 
     /** The clocks of a body as they would be with this one. */

@@ -6,6 +6,7 @@ namespace App\Copies;
 
 use App\Frames\CardFile;
 use App\Frames\Frame;
+use App\Frames\Version;
 use App\Imaging\Picture;
 use App\Imaging\PictureReader;
 use App\Imaging\PictureWriter;
@@ -37,13 +38,7 @@ final readonly class VerifiedPicture
     {
         $version = $frame->version_id === null ? null : $frame->version;
         if ($version !== null && $version->hash !== null) {
-            return new self(
-                $version->hash,
-                $version->destination,
-                array_values($version->copies->where('hash', $version->hash)->pluck('place')->map(strval(...))->all()),
-                $frame->shoot->studio_id,
-                $version->format === 'jpeg',
-            );
+            return self::ofVersion($version, $frame->shoot->studio_id);
         }
         $file = self::jpeg($frame);
 
@@ -56,6 +51,19 @@ final readonly class VerifiedPicture
                 $frame->shoot->studio_id,
                 true,
             );
+    }
+
+    private static function ofVersion(Version $version, int $studio): self
+    {
+        $places = $version->copies->where('hash', $version->hash)->pluck('place')->map(strval(...));
+
+        return new self(
+            (string) $version->hash,
+            $version->destination,
+            array_values($places->all()),
+            $studio,
+            $version->format === 'jpeg',
+        );
     }
 
     private static function jpeg(Frame $frame): ?CardFile

@@ -130,13 +130,7 @@ final class DeleteCopies extends WorkInTurns
     /** The sidecar beside a copy is ours, and goes with the last picture of its frame that stands in that place. */
     private function clearSidecars(CardFile $file, Copy $copy, string $folder): void
     {
-        $pictures = CardFile::query()
-            ->where('frame_id', $file->frame_id)
-            ->get()
-            ->filter(fn (CardFile $own): bool => $own->kind->isPicture())
-            ->pluck('id');
-        $others = Copy::query()->where('place', $copy->place)->whereIn('file_id', $pictures)->whereKeyNot($copy->id);
-        if (! $pictures->contains($file->id) || $others->exists()) {
+        if (! self::isLastPicture($file, $copy)) {
             return;
         }
         $sidecars = DB::table('sidecars')->where(['frame_id' => $file->frame_id, 'place' => $copy->place]);
@@ -144,6 +138,18 @@ final class DeleteCopies extends WorkInTurns
             @unlink("{$folder}/{$sidecar->path}");
             DB::table('sidecars')->where('id', $sidecar->id)->delete();
         }
+    }
+
+    private static function isLastPicture(CardFile $file, Copy $copy): bool
+    {
+        $pictures = CardFile::query()
+            ->where('frame_id', $file->frame_id)
+            ->get()
+            ->filter(fn (CardFile $own): bool => $own->kind->isPicture())
+            ->pluck('id');
+        $others = Copy::query()->where('place', $copy->place)->whereIn('file_id', $pictures)->whereKeyNot($copy->id);
+
+        return $pictures->contains($file->id) && $others->doesntExist();
     }
 
     /**

@@ -154,14 +154,13 @@ final class FrameTable
             ->get();
         $steps = $this->notTooMuch($steps)->reverse();
         $marks = DB::table('marks')->whereIn('step_id', $steps->modelKeys())->get()->groupBy('step_id');
-        $told = $steps->toBase()->map(fn (Step $step): array => [
+
+        return array_values($steps->toBase()->map(fn (Step $step): array => [
             'id' => $step->uuid,
             'title' => $step->title,
             'back' => $step->undone_at !== null,
             'marks' => array_values(($marks[$step->id] ?? collect())->map(self::mark(...))->all()),
-        ]);
-
-        return array_values($told->all());
+        ])->all());
     }
 
     /**

@@ -11,10 +11,16 @@ use Kanpai\Core\Frames\Moment\Fineness;
 use Kanpai\Core\Frames\Moment\HandEdit;
 use Kanpai\Core\Frames\Moment\Moments;
 use Kanpai\Core\Frames\Moment\MomentSample;
+use stdClass;
 
 /** Parts the frames of a shoot into moments, as the slider and the hands say, and keeps which is which. */
 final class Regrouping
 {
+    /** A table of values to be joined: one statement for all, by the primary key. */
+    private const UPDATE = 'UPDATE frames JOIN (WITH given (id, moment, size, border) AS (VALUES %s) SELECT * FROM '.
+        'given) AS given ON given.id = frames.id SET frames.moment = given.moment, frames.moment_size = given.size, '.
+        'frames.border = given.border';
+
     private const PIECE = 1000;
 
     public function regroup(Shoot $shoot): void
@@ -26,14 +32,26 @@ final class Regrouping
         DB::transaction(function () use ($shoot, $rows, $borders): void {
             $fineness = Culling::held($shoot)->fineness;
             $now = self::rows($shoot);
-            $borders = self::pictured($now) === self::pictured($rows) ? $borders : Borders::of(self::glimpses($now));
-            ['ids' => $ids, 'times' => $times, 'byHand' => $byHand, 'stand' => $before] = $this->read($shoot, $now);
-            $moments = Moments::of($borders, $fineness, $byHand);
-            DB::table('culls')
-                ->where('shoot_id', $shoot->id)
-                ->update(['arrangement' => crc32(serialize([$ids, $times, $borders]))]);
-            $this->store($ids, $moments, $borders, $before);
+            $this->group(
+                $shoot,
+                $fineness,
+                $now,
+                self::pictured($now) === self::pictured($rows) ? $borders : Borders::of(self::glimpses($now)),
+            );
         }, 3);
+    }
+
+    /**
+     * @param  list<stdClass>  $rows
+     * @param  list<float>  $borders
+     */
+    private function group(Shoot $shoot, Fineness $fineness, array $rows, array $borders): void
+    {
+        ['ids' => $ids, 'times' => $times, 'byHand' => $byHand, 'stand' => $before] = $this->read($shoot, $rows);
+        DB::table('culls')
+            ->where('shoot_id', $shoot->id)
+            ->update(['arrangement' => crc32(serialize([$ids, $times, $borders]))]);
+        $this->store($ids, Moments::of($borders, $fineness, $byHand), $borders, $before);
     }
 
     /**
@@ -53,13 +71,7 @@ final class Regrouping
             }
         }
         foreach (array_chunk($rows, self::PIECE) as $some) {
-            // A table of values to be joined: one statement for all, by the primary key.
-            DB::update(
-                'UPDATE frames JOIN (WITH given (id, moment, size, border) AS (VALUES '.
-                    implode(',', $some).
-                    ') SELECT * FROM given) AS given ON given.id = frames.id SET frames.moment = given.moment, '.
-                    'frames.moment_size = given.size, frames.border = given.border',
-            );
+            DB::update(sprintf(self::UPDATE, implode(',', $some)));
         }
     }
 

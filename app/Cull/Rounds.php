@@ -8,7 +8,6 @@ use App\Frames\FrameMarks;
 use App\Frames\FrameSet;
 use App\Studio\Member;
 use App\Studio\Shoot;
-use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Cull\Round\InvalidRound;
 use Kanpai\Core\Cull\Round\RoundComparison;
@@ -20,6 +19,9 @@ use stdClass;
 /** Begins rounds, takes them up again, throws them away. The verdicts of each stay with it. */
 final class Rounds
 {
+    /** Rows that are written together. */
+    private const PIECE = 2000;
+
     /** @throws InvalidRound when no frame would take part */
     public function begin(Shoot $shoot, Member $member, RoundPlan $plan, ?FrameSet $set): Round
     {
@@ -38,14 +40,15 @@ final class Rounds
     private function fill(Shoot $shoot, Round $round, RoundPlan $plan, ?FrameSet $set): void
     {
         $ids = $plan->source === Source::Set && $set !== null ? array_fill_keys($set->frames($shoot), true) : [];
+        $row = fn (stdClass $frame): array => ['round_id' => $round->id] + self::row($frame, $plan, $ids);
         $frames = DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('id');
-        $rows = $frames->lockForUpdate()->get(['id', 'verdict'])->map(
-            fn (stdClass $frame): array => ['round_id' => $round->id] + self::row($frame, $plan, $ids),
-        );
+        $rows = $frames->lockForUpdate()->get(['id', 'verdict'])->map($row);
         if ($rows->where('is_in', true)->isEmpty()) {
             throw InvalidRound::takesNoFrame();
         }
-        $rows->chunk(2000)->each(fn (Collection $some) => DB::table('round_frames')->insert($some->all()));
+        foreach ($rows->chunk(self::PIECE) as $some) {
+            DB::table('round_frames')->insert($some->all());
+        }
     }
 
     /**

@@ -157,22 +157,27 @@ final class Delivering
     {
         $delivery = $recipient->delivery;
         $isHandoff = $delivery->kind === DeliveryKind::Handoff;
-        $part = $delivery->parts->whereNotNull('made_at')->last();
         SendMail::write(
             $delivery->shoot->studio,
             $recipient->email,
             self::subject($recipient).$delivery->shoot->name,
             $isHandoff ? 'deliver.mail-retoucher' : 'deliver.mail-guest',
-            [
-                'delivery' => $delivery,
-                'recipient' => $recipient,
-                'part' => $part,
-                'isFirst' => $recipient->told_at === null,
-                'count' => $delivery->current()->distinct()->count('frame_id'),
-                'new' => $part?->files()->distinct()->count('frame_id'),
-            ],
+            ['delivery' => $delivery, 'recipient' => $recipient, ...self::news($recipient)],
         );
         $recipient->update(['told_at' => now()]);
+    }
+
+    /** @return array<string, mixed> */
+    private static function news(Recipient $recipient): array
+    {
+        $part = $recipient->delivery->parts->whereNotNull('made_at')->last();
+
+        return [
+            'part' => $part,
+            'isFirst' => $recipient->told_at === null,
+            'count' => $recipient->delivery->current()->distinct()->count('frame_id'),
+            'new' => $part?->files()->distinct()->count('frame_id'),
+        ];
     }
 
     private static function subject(Recipient $recipient): string

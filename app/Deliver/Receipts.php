@@ -43,19 +43,16 @@ final class Receipts
     public function begin(Recipient $recipient, DeliveryZip|DeliveryFile $thing, Request $request): ?Receipt
     {
         $this->collect();
-        if (
-            ! $this->fetches(
-                $recipient->receipts()->where(self::column($thing), $thing->id)->get(),
-                $thing->bytes,
-            )->mayBegin($recipient->delivery->most_fetches)
-        ) {
+        $column = self::column($thing);
+        $before = $this->fetches($recipient->receipts()->where($column, $thing->id)->get(), $thing->bytes);
+        if (! $before->mayBegin($recipient->delivery->most_fetches)) {
             return null;
         }
 
         return $recipient->receipts()->create([
             'delivery_id' => $recipient->delivery_id,
             'kind' => 'fetched',
-            self::column($thing) => $thing->id,
+            $column => $thing->id,
             'what' => $thing->name,
             'size' => $thing->bytes,
             'from_byte' => ByteRange::first((string) $request->headers->get('Range'), $thing->bytes),

@@ -54,11 +54,10 @@ final readonly class Staging
         $given = new FrameToDeliver($frame, $part->delivery, self::number($part, $place), $paths);
         foreach ($this->ways->named($part->ways) as $way) {
             foreach ($way->files($given) as $file) {
-                $isThere = $there->where('way', $file->key())->where('fingerprint', $file->fingerprint());
-                if ($isThere->isEmpty()) {
+                $before = $there->where('way', $file->key());
+                if ($before->where('fingerprint', $file->fingerprint())->isEmpty()) {
                     // What replaces a file is called like it.
-                    $name = $there->firstWhere('way', $file->key())->name ?? self::name($part, $way, $file);
-                    self::put($part, $frame, $file, $name);
+                    self::put($part, $frame, $file, $before->first()->name ?? self::name($part, $way, $file));
                 }
             }
         }
@@ -87,9 +86,7 @@ final readonly class Staging
         $file->write($written);
         clearstatcache(true, $written);
         $facts = ['bytes' => (int) filesize($written), 'hash' => (string) hash_file('xxh128', $written)];
-        if (! @rename($written, $target)) {
-            throw UnableToDeliver::cannotPack('the disk refused the file');
-        }
+        @rename($written, $target) || throw UnableToDeliver::cannotPack('the disk refused the file');
         self::note($part, $frame, $file, ['name' => $name, 'stored' => $stored, ...$facts]);
     }
 

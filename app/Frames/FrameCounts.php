@@ -37,16 +37,20 @@ final class FrameCounts
         $rows = DB::table('frames')
             ->whereIn('shoot_id', $shoots->modelKeys())
             ->groupBy('shoot_id', 'body_id', 'verdict')
-            ->selectRaw('shoot_id, body_id, verdict, COUNT(*) AS n, SUM(aside_at IS NULL) AS there')
-            ->get();
-        foreach ($rows as $row) {
-            [$shoot, $verdict] = [(int) $row->shoot_id, (string) $row->verdict];
-            $this->counts[$shoot][$verdict] = ($this->counts[$shoot][$verdict] ?? 0) + (int) $row->there;
-            $this->taken[$shoot] = ($this->taken[$shoot] ?? 0) + (int) $row->n;
-            $this->bodies[$shoot][(int) $row->body_id] = true;
-            if ($verdict !== Verdict::Drop->value) {
-                $this->notDropped[$shoot] = ($this->notDropped[$shoot] ?? 0) + (int) $row->n;
-            }
+            ->selectRaw('shoot_id, body_id, verdict, COUNT(*) AS n, SUM(aside_at IS NULL) AS there');
+        foreach ($rows->get() as $row) {
+            $this->count((int) $row->shoot_id, $row);
+        }
+    }
+
+    private function count(int $shoot, \stdClass $row): void
+    {
+        $verdict = (string) $row->verdict;
+        $this->counts[$shoot][$verdict] = ($this->counts[$shoot][$verdict] ?? 0) + (int) $row->there;
+        $this->taken[$shoot] = ($this->taken[$shoot] ?? 0) + (int) $row->n;
+        $this->bodies[$shoot][(int) $row->body_id] = true;
+        if ($verdict !== Verdict::Drop->value) {
+            $this->notDropped[$shoot] = ($this->notDropped[$shoot] ?? 0) + (int) $row->n;
         }
     }
 

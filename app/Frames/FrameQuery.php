@@ -26,6 +26,18 @@ use Kanpai\Core\Frames\Sort;
  */
 final class FrameQuery
 {
+    /** Subjects that are a number, and their columns. */
+    private const COLUMNS = [
+        'Rating' => 'rating',
+        'Moment' => 'moment_size',
+        'Iso' => 'iso',
+        'Aperture' => 'f_number',
+        'Shutter' => 'exposure',
+        'Focal' => 'focal_length',
+        'Sharpness' => 'sharpness',
+        'Notes' => 'noted',
+    ];
+
     /** Subjects whose condition reads another table for each frame. */
     private const SLOW = [Subject::Keyword, Subject::Words];
 
@@ -144,16 +156,10 @@ final class FrameQuery
     /** @return Condition */
     private function test(Test $test): array
     {
-        return match ($test->subject) {
+        $column = self::COLUMNS[$test->subject->name] ?? null;
+
+        return $column !== null ? Comparison::of("frames.{$column}", $test) : match ($test->subject) {
             Subject::Verdict => ['frames.verdict = ?', [$test->value]],
-            Subject::Rating => Comparison::of('frames.rating', $test),
-            Subject::Moment => Comparison::of('frames.moment_size', $test),
-            Subject::Iso => Comparison::of('frames.iso', $test),
-            Subject::Aperture => Comparison::of('frames.f_number', $test),
-            Subject::Shutter => Comparison::of('frames.exposure', $test),
-            Subject::Focal => Comparison::of('frames.focal_length', $test),
-            Subject::Sharpness => Comparison::of('frames.sharpness', $test),
-            Subject::Notes => Comparison::of('frames.noted', $test),
             Subject::Lens => ['frames.lens LIKE ?', [self::like($test)]],
             Subject::Name => [
                 '(frames.name LIKE ? OR frames.camera_name LIKE ?)',
@@ -163,7 +169,7 @@ final class FrameQuery
             Subject::Set => $this->set($test->value),
             Subject::Body => $this->body(self::like($test)),
             Subject::Time => $this->time($test),
-            Subject::Shooter, Subject::Keyword, Subject::Words, Subject::Chosen => $this->ofAnotherRoom($test),
+            default => $this->ofAnotherRoom($test),
         };
     }
 

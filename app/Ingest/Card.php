@@ -10,6 +10,7 @@ use App\Ingest\Upload\Arrival;
 use App\Studio\FoundInOwnStudio;
 use App\Studio\Shoot;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -116,21 +117,29 @@ final class Card extends Model
      */
     private static function filesByCopies(array $cards): Collection
     {
-        $soundCopies = fn ($join) => $join
-            ->on('copies.file_id', '=', DB::raw('COALESCE(files.same_as_id, files.id)'))
-            ->where('copies.is_sound', true);
-        $files = DB::table('files')
-            ->leftJoin('copies', $soundCopies)
-            ->whereIn('files.card_id', $cards)
-            ->groupBy('files.id', 'files.card_id', 'files.is_ticked')
-            ->selectRaw('files.card_id, files.is_ticked, COUNT(copies.id) AS n');
-
         return DB::query()
-            ->fromSub($files, 'counted')
+            ->fromSub(self::soundCopies($cards), 'counted')
             ->groupBy('card_id', 'is_ticked', 'n')
             ->selectRaw('card_id, is_ticked, n, COUNT(*) AS files')
             ->get()
             ->groupBy('card_id');
+    }
+
+    /**
+     * @param  list<int>  $cards
+     * @return \Illuminate\Database\Query\Builder each file with the number of its sound copies
+     */
+    private static function soundCopies(array $cards): \Illuminate\Database\Query\Builder
+    {
+        $sound = fn ($join) => $join
+            ->on('copies.file_id', '=', DB::raw('COALESCE(files.same_as_id, files.id)'))
+            ->where('copies.is_sound', true);
+
+        return DB::table('files')
+            ->leftJoin('copies', $sound)
+            ->whereIn('files.card_id', $cards)
+            ->groupBy('files.id', 'files.card_id', 'files.is_ticked')
+            ->selectRaw('files.card_id, files.is_ticked, COUNT(copies.id) AS n');
     }
 
     /**
@@ -156,21 +165,19 @@ final class Card extends Model
                 default => ['state' => CardState::Read],
             },
         );
-        $resting = CardFile::query()
-            ->whereIn('same_as_id', $this->files()->select('id'))
-            ->distinct()
-            ->pluck('card_id');
-        foreach (
-            self::query()
-                ->whereKey($resting)
-                ->whereKeyNot($told)
-                ->whereIn('state', [CardState::Safe, CardState::Chosen])
-                ->get() as $card
-        ) {
+        foreach ($this->resting()->whereKeyNot($told)->get() as $card) {
             $card->updateSafetyOf($told);
         }
 
         return $safety->isSafeToFormat();
+    }
+
+    /** @return Builder<self> cards that were called safe, or copied as chosen, by copies of files of this one */
+    private function resting(): Builder
+    {
+        $cards = CardFile::query()->whereIn('same_as_id', $this->files()->select('id'))->distinct()->select('card_id');
+
+        return self::query()->whereIn('id', $cards)->whereIn('state', [CardState::Safe, CardState::Chosen]);
     }
 
     /**

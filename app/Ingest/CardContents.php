@@ -50,22 +50,10 @@ final class CardContents
      */
     public function after(Card $card, int $frame, int $file): array
     {
-        $isRead = $card->state->isRead();
-        $frames = DB::table('frames')
-            ->where('card_id', $card->id)
-            ->where('id', '>', $frame)
-            ->orderBy('id')
-            ->limit(self::MOST)
-            ->get();
-        $hasAllFrames = $isRead && $frames->count() < self::MOST;
+        $frames = self::some('frames', $card, $frame)->get();
+        $hasAllFrames = $card->state->isRead() && $frames->count() < self::MOST;
         $loose = $hasAllFrames
-            ? DB::table('files')
-                ->where('card_id', $card->id)
-                ->whereNull('frame_id')
-                ->where('id', '>', $file)
-                ->orderBy('id')
-                ->limit(self::MOST)
-                ->get()
+            ? self::some('files', $card, $file)->whereNull('frame_id')->get()
             : new Collection();
 
         return [
@@ -76,6 +64,15 @@ final class CardContents
             'isRead' => $hasAllFrames && $loose->count() < self::MOST,
             'found' => (int) (ReadCard::latest($card)->total ?? 0),
         ];
+    }
+
+    private static function some(string $table, Card $card, int $after): Builder
+    {
+        return DB::table($table)
+            ->where('card_id', $card->id)
+            ->where('id', '>', $after)
+            ->orderBy('id')
+            ->limit(self::MOST);
     }
 
     /**

@@ -62,25 +62,40 @@ final class CardReader
         $reading = ReadingOfCard::of($card);
         $this->groups->begin($reading);
         $done = count($known);
-        $batches = [
-            array_slice($grouped['frames'], 0, self::FIRST),
-            ...array_chunk(array_slice($grouped['frames'], self::FIRST), self::BATCH),
-        ];
-        foreach ($batches as $groups) {
-            $frames = $rows = [];
-            foreach ($this->groups->read($reading, $groups) as $seen) {
-                $this->frame($reading, $seen, $facts, $frames, $rows);
-            }
-            $this->store->keep($frames, $rows);
-            $done += count($rows);
+        foreach (self::batches($grouped['frames']) as $groups) {
+            $done += $this->readGroups($reading, $groups, $facts);
             if (! $goesOn($done)) {
                 return false;
             }
         }
-
-        $loose = array_map(fn (string $path): array => $facts[$path], $grouped['loose']);
+        $loose = array_values(array_intersect_key($facts, array_flip($grouped['loose'])));
 
         return $this->readLoose($reading, $loose, $done, $goesOn);
+    }
+
+    /**
+     * @param  list<non-empty-list<string>>  $groups
+     * @return list<list<non-empty-list<string>>> a small one first, so that something is seen at once
+     */
+    private static function batches(array $groups): array
+    {
+        return [array_slice($groups, 0, self::FIRST), ...array_chunk(array_slice($groups, self::FIRST), self::BATCH)];
+    }
+
+    /**
+     * @param  list<non-empty-list<string>>  $groups
+     * @param  array<string, Facts>  $facts  by path
+     * @return int files that were read
+     */
+    private function readGroups(ReadingOfCard $reading, array $groups, array $facts): int
+    {
+        $frames = $rows = [];
+        foreach ($this->groups->read($reading, $groups) as $seen) {
+            $this->frame($reading, $seen, $facts, $frames, $rows);
+        }
+        $this->store->keep($frames, $rows);
+
+        return count($rows);
     }
 
     /**
@@ -173,7 +188,6 @@ final class CardReader
     {
         // A camera that did not know the time still had its file dated by somebody.
         $time = $exif->takenAt ?? CameraTime::of($reading->zone->local($facts['modifiedAt'] * 1000));
-        [$width, $height] = $exif->uprightSize();
 
         return [
             'shoot_id' => $reading->shoot,
@@ -185,6 +199,17 @@ final class CardReader
             'is_dated' => $exif->takenAt !== null,
             'gps_ms' => $exif->gpsAt,
             'taken_ms' => $time->instant($reading->zone),
+            'best_px' => min(self::WIDEST, self::bestPixels($path, $exif)),
+            ...self::picture($exif),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function picture(Exif $exif): array
+    {
+        [$width, $height] = $exif->uprightSize();
+
+        return [
             'width' => min(self::WIDEST, $width),
             'height' => min(self::WIDEST, $height),
             'exposure' => $exif->exposure,
@@ -192,7 +217,6 @@ final class CardReader
             'iso' => $exif->iso,
             'focal_length' => $exif->focalLength,
             'lens' => $exif->lens === null ? null : mb_substr($exif->lens, 0, 255),
-            'best_px' => min(self::WIDEST, self::bestPixels($path, $exif)),
         ];
     }
 

@@ -10,6 +10,7 @@ use App\Studio\Shoot;
 use App\Studio\Task;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Copies\CardSafety;
 
 /** All cards of a shoot as the ingest page shows them, the last first. */
 final class CardSummaries
@@ -26,21 +27,29 @@ final class CardSummaries
         $safety = Card::safetyOf($ids, $shoot->studio->copies_required);
         $tasks = $this->tasks($shoot, $cards);
 
-        return array_values($cards->map(fn (Card $card): CardSummary => new CardSummary(
+        return array_values($cards->map(
+            fn (Card $card): CardSummary => $this->one($card, $tasks[$card->id] ?? [], $facts, $safety[$card->id]),
+        )->all());
+    }
+
+    /** @param  array<string, Task>  $tasks  by kind */
+    private function one(Card $card, array $tasks, CardFacts $facts, CardSafety $safety): CardSummary
+    {
+        return new CardSummary(
             $card,
-            $tasks[$card->id] ?? [],
+            $tasks,
             $facts->kinds($card->id),
             $facts->bodies($card->id),
             $facts->span($card->id),
             $this->strip($card),
-            $safety[$card->id],
+            $safety,
             $facts->sum($card->id, 'ticked'),
             $facts->sum($card->id, 'bytes'),
             $facts->sum($card->id, 'skipped'),
             $this->troubled($card),
             $facts->verifiedAt($card->id),
             $facts->missing($card->id),
-        ))->all());
+        );
     }
 
     /**

@@ -128,29 +128,20 @@ final readonly class CardSummary
     /** What the button for copying says. */
     public function copyInWords(int $places): string
     {
-        $begun = $this->tasks['copy'] ?? null;
+        $to = "to {$places} ".($places === 1 ? 'place' : 'places');
         if ($this->card->state->isDone()) {
-            return 'Copy to '.
-                implode(' and ', array_map(fn (string $place): string => "“{$place}”", array_keys($this->lacking))).
-                ' too';
-        }
+            $names = array_map(fn (string $place): string => "“{$place}”", array_keys($this->lacking));
 
-        if ($begun !== null) {
-            return 'Go on copying: '.
-                number_format(max([0, ...array_values($this->lacking)])).
-                ' of '.
-                number_format($this->ticked).
-                " files left, to {$places} ".
-                ($places === 1 ? 'place' : 'places');
+            return 'Copy to '.implode(' and ', $names).' too';
         }
+        $ticked = number_format($this->ticked);
+        if (isset($this->tasks['copy'])) {
+            $left = number_format(max([0, ...array_values($this->lacking)]));
 
-        return 'Copy '.
-            number_format($this->ticked).
-            ' of '.
-            number_format($this->card->files_count).
-            ' files, '.
-            Number::fileSize($this->tickedBytes, 1).
-            ", to {$places} ".
-            ($places === 1 ? 'place' : 'places');
+            return "Go on copying: {$left} of {$ticked} files left, {$to}";
+        }
+        $all = number_format($this->card->files_count);
+
+        return "Copy {$ticked} of {$all} files, ".Number::fileSize($this->tickedBytes, 1).", {$to}";
     }
 }

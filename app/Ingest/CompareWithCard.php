@@ -27,24 +27,38 @@ final class CompareWithCard extends WorkInTurns
     {
         $card = $task->about(Card::class);
         if (! is_dir($card->slot)) {
-            $task->fail(
-                UnusableSlot::isGone($card->name)->getMessage().' Put it back into its slot, then compare again.',
-            );
+            $gone = UnusableSlot::isGone($card->name)->getMessage();
+            $task->fail("{$gone} Put it back into its slot, then compare again.");
 
             return false;
         }
         $files = CardFile::query()->where('card_id', $card->id);
         $since = $task->created_at->format('Y-m-d H:i:s.v');
         $compared = $files->clone()->where('compared_at', '>=', $since);
-        self::begin($task, $compared, $files->clone()->where(
-            fn (Builder $own) => $own->whereNotNull('hash')->orWhere('compared_at', '>=', $since),
-        ));
-        $left = $files
+        self::begin($task, $compared, self::toCompare($files->clone(), $since));
+
+        return $this->compareAll($task, $card, self::left($files, $since)) &&
+            $this->conclude($task, $card, $compared->whereNull('hash')->orderBy('id')->get());
+    }
+
+    /**
+     * @param  Builder<CardFile>  $files
+     * @return Builder<CardFile> those that are copied, or were until they were compared
+     */
+    private static function toCompare(Builder $files, string $since): Builder
+    {
+        return $files->where(fn (Builder $own) => $own->whereNotNull('hash')->orWhere('compared_at', '>=', $since));
+    }
+
+    /**
+     * @param  Builder<CardFile>  $files
+     * @return Builder<CardFile> copied files that were not compared since
+     */
+    private static function left(Builder $files, string $since): Builder
+    {
+        return $files
             ->whereNotNull('hash')
             ->where(fn (Builder $own) => $own->whereNull('compared_at')->orWhere('compared_at', '<', $since));
-
-        return $this->compareAll($task, $card, $left) &&
-            $this->conclude($task, $card, $compared->whereNull('hash')->orderBy('id')->get());
     }
 
     /**

@@ -57,14 +57,11 @@ final class CopyCard extends WorkInTurns
     {
         $card = $task->about(Card::class);
         if (! is_dir($card->slot)) {
-            $why = UnusableSlot::isGone($card->name)->getMessage();
-            $ask = 'Is the card still in its slot? Put it back and go on; what is verified stays verified.';
-            $task->fail("{$why} {$ask}");
+            $gone = UnusableSlot::isGone($card->name)->getMessage();
+            $task->fail("{$gone} Is the card still in its slot? Put it back, go on; what is verified stays verified.");
 
             return false;
         }
-        app(KnownContents::class)->letGoOfLost($card);
-        app(Naming::class)->fix($card);
         $places = app(Places::class)->used($card->shoot->studio_id);
         $names = array_values($places->map(fn (Place $place): string => $place->name)->all());
         $this->begin($task, $card, $names);
@@ -81,6 +78,8 @@ final class CopyCard extends WorkInTurns
     /** @param  list<string>  $names */
     private function begin(Task $task, Card $card, array $names): void
     {
+        app(KnownContents::class)->letGoOfLost($card);
+        app(Naming::class)->fix($card);
         [$this->bytes, $this->files] = $this->verified($card, $names);
         $all = $this->ticked($card);
         $task->beginWith($this->bytes, (int) $all->clone()->sum('size'), $this->files, $all->count());
@@ -108,12 +107,9 @@ final class CopyCard extends WorkInTurns
         try {
             $left = $this->left($card, array_keys($folders), $task)->with('copies')->orderBy('id');
             foreach ($left->lazyById(200) as $file) {
-                $there = $file->copies->where('hash', $file->hash)->pluck('place')->all();
-                $missing = array_diff_key($folders, array_flip($there), $this->failed);
-                if ($missing === []) {
-                    continue;
-                }
-                if (! $this->copyOne($copier, $task, $file->setRelation('card', $card), $missing)) {
+                $file->setRelation('card', $card);
+                $missing = array_diff_key($folders, array_flip(self::verifiedPlaces($file)), $this->failed);
+                if ($missing !== [] && ! $this->copyOne($copier, $task, $file, $missing)) {
                     return false;
                 }
                 $this->settle($copier, $card, $places, $copier->pending() >= self::IN_HAND);
@@ -126,6 +122,12 @@ final class CopyCard extends WorkInTurns
         }
 
         return true;
+    }
+
+    /** @return list<string> */
+    private static function verifiedPlaces(CardFile $file): array
+    {
+        return array_values($file->copies->where('hash', $file->hash)->pluck('place')->map(strval(...))->all());
     }
 
     /**

@@ -133,14 +133,20 @@ final class FileCopier
             return $goesOn($bytes);
         });
         fclose($source);
+        self::compare($file, $copied);
+
+        return $copied;
+    }
+
+    /** @throws UnableToCopy where the file is not what it was */
+    private static function compare(CardFile $file, CopiedBytes $copied): void
+    {
         if ($copied->size !== $file->size) {
             throw UnableToCopy::hasChanged($file->shown(), $file->size, $copied->size);
         }
         if ($file->arrived_hash !== null && $file->arrived_hash !== $copied->hash) {
             throw UnableToCopy::hasTravelledBadly($file->shown());
         }
-
-        return $copied;
     }
 
     /**

@@ -178,11 +178,7 @@ final class GroupReader
                     $sidecar = $this->said($reading, $path)->before($sidecar);
                 } elseif ($kind->isPicture()) {
                     $source = ByteSource::ofFile($this->rack->address($reading->slot, $path));
-                    $exif = $this->exif($path, $kind, $source);
-                    if ($seen['main'] === null) {
-                        $seen['small'] = $this->small($reading, $path, $exif, $source);
-                        [$seen['main'], $seen['exif']] = [$path, $exif];
-                    }
+                    $seen = $this->lookAtPicture($reading, $path, $source, $seen);
                     // Of a raw file and its JPEG either may be the one that was written to; the frame's picture comes
                     // first.
                     $said = $said->before($this->foreign[$path][1] ?? MetadataReader::picture($source));
@@ -194,6 +190,28 @@ final class GroupReader
 
         // A sidecar is newer than the picture it stands beside.
         return [...$seen, 'said' => $sidecar->before($said)];
+    }
+
+    /**
+     * @param  array{group: non-empty-list<string>, main: string|null, exif: Exif|null, small: string|null,
+     *     problems: array<string, string>}  $seen
+     * @return array{group: non-empty-list<string>, main: string|null, exif: Exif|null, small: string|null,
+     *     problems: array<string, string>}
+     *
+     * @throws UnreadableFile
+     */
+    private function lookAtPicture(ReadingOfCard $reading, string $path, ByteSource $source, array $seen): array
+    {
+        $exif = $this->exif($path, DcfName::of($path)->kind, $source);
+
+        return $seen['main'] !== null
+            ? $seen
+            : [
+                ...$seen,
+                'main' => $path,
+                'exif' => $exif,
+                'small' => $this->small($reading, $path, $exif, $source),
+            ];
     }
 
     /** @throws UnreadableFile */

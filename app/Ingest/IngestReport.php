@@ -7,6 +7,7 @@ namespace App\Ingest;
 use App\Studio\Stage;
 use App\Studio\StageReport;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Support\Str;
 
 final class IngestReport implements StageReport
 {
@@ -35,21 +36,27 @@ final class IngestReport implements StageReport
         $safe = $cards->where('state', CardState::Safe)->count();
         $chosen = $cards->where('state', CardState::Chosen)->count();
         $waiting = $cards->count() - $safe - $chosen;
+        $isLost = $cards->contains(fn (Card $card): bool => $card->hasLostCopies());
 
         return match (true) {
             $cards->isEmpty() => new Stage('ingest', 0.0, 'no cards', 'Read the first card', 'no frames yet'),
-            $cards->contains(fn (Card $card): bool => $card->hasLostCopies()) => $this->lost($cards, $safe),
-            $waiting > 0 => new Stage(
-                'ingest',
-                $safe / $cards->count(),
-                "{$waiting} not safe",
-                $waiting === 1 ? 'Copy the card' : "Copy {$waiting} cards",
-                ($waiting === 1 ? '1 card' : "{$waiting} cards").' not yet safe · do not format',
-                true,
-            ),
+            $isLost => $this->lost($cards, $safe),
+            $waiting > 0 => self::waiting($waiting, $safe / $cards->count()),
             $chosen > 0 => new Stage('ingest', 1.0, "{$safe} safe, {$chosen} copied in part"),
-            default => new Stage('ingest', 1.0, $safe === 1 ? '1 card safe' : "{$safe} cards safe"),
+            default => new Stage('ingest', 1.0, Str::plural('card', $safe, prependCount: true).' safe'),
         };
+    }
+
+    private static function waiting(int $cards, float $done): Stage
+    {
+        return new Stage(
+            'ingest',
+            $done,
+            "{$cards} not safe",
+            $cards === 1 ? 'Copy the card' : "Copy {$cards} cards",
+            ($cards === 1 ? '1 card' : "{$cards} cards").' not yet safe · do not format',
+            true,
+        );
     }
 
     /** @param  \Illuminate\Support\Collection<int, Card>  $cards */

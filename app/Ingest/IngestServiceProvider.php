@@ -30,20 +30,25 @@ final class IngestServiceProvider extends ServiceProvider
     {
         Relation::morphMap(['card' => Card::class]);
         Shoot::resolveRelationUsing('frames', fn (Shoot $shoot) => $shoot->hasMany(Frame::class));
-        View::composer('studio.shoots', function (\Illuminate\View\View $view): void {
-            $view->with('days', (new ShootTimelines())->of($view->getData()['shoots']));
-        });
-        Event::listen(FileArrived::class, function (FileArrived $arrived): void {
+        $this->composeViews();
+        Event::listen(function (FileArrived $arrived): void {
             if ($arrived->arrival->card !== null) {
                 app(Announcing::class)->conclude($arrived->arrival->card);
             }
         });
-        View::composer('studio.day-line', DayLineComposer::class);
-        View::composer('studio.filter', FilterLinks::class);
         Event::listen(fn (CardRead $event) => CopyAtOnce::of($event->card->refresh()));
         $this->callAfterResolving(
             Schedule::class,
             fn (Schedule $schedule) => $schedule->call(fn () => app(RemoveCard::class)->abandoned())->daily(),
         );
+    }
+
+    private function composeViews(): void
+    {
+        View::composer('studio.shoots', function (\Illuminate\View\View $view): void {
+            $view->with('days', (new ShootTimelines())->of($view->getData()['shoots']));
+        });
+        View::composer('studio.day-line', DayLineComposer::class);
+        View::composer('studio.filter', FilterLinks::class);
     }
 }

@@ -27,13 +27,14 @@ final class KnownCards
         for ($i = 0; $i < count($files); $i += $step) {
             $sample[] = Fingerprint::of($files[$i]);
         }
-        if ($sample === []) {
-            return null;
-        }
-        $card = $this->likeliest($shoot, $sample);
-        if ($card === null) {
-            return null;
-        }
+        $card = $sample === [] ? null : $this->likeliest($shoot, $sample);
+
+        return $card === null ? null : self::compared($card, $files);
+    }
+
+    /** @param  CardListing  $files */
+    private static function compared(Card $card, array $files): RecognisedCard
+    {
         $known = DB::table('files')->where('card_id', $card->id)->pluck('fingerprint', 'path')->all();
         $new = [];
         $changed = 0;

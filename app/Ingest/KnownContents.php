@@ -51,39 +51,27 @@ final class KnownContents
     /** Lets the file rest on copies that the studio has, when there are enough of them; says whether it does. */
     public function take(CardFile $file, CopiedBytes $read): bool
     {
+        $content = ['hash' => $read->hash, 'size' => $read->size];
         if ($read->size === 0 || $file->copies->isNotEmpty()) {
             return false;
         }
-        if (
-            DB::table('files')
-                ->where(['hash' => $read->hash, 'size' => $read->size])
-                ->where('card_id', '<>', $file->card_id)
-                ->doesntExist()
-        ) {
+        if (DB::table('files')->where($content)->where('card_id', '<>', $file->card_id)->doesntExist()) {
             return false;
         }
-        $wanted = $file->card->shoot->studio->copies_required;
-        $same = $this->elsewhere($file)
-            ->where(['hash' => $read->hash, 'size' => $read->size])
-            ->whereHas('copies', fn (Builder $copies) => $copies->where('hash', $read->hash), '>=', $wanted)
-            ->first();
-        if ($same === null) {
-            return false;
-        }
-
+        $required = $file->card->shoot->studio->copies_required;
+        $sound = fn (Builder $copies) => $copies->where('hash', $read->hash);
+        $same = $this->elsewhere($file)->where($content)->whereHas('copies', $sound, '>=', $required)->first();
         // Looked at once more while nobody deletes its copies.
-        return app(CopyRemoval::class)->alone($same->id, function () use ($file, $read, $same, $wanted): bool {
-            if (
-                Copy::query()
-                    ->where(['file_id' => $same->id, 'hash' => $read->hash])
-                    ->count() < $wanted
-            ) {
-                return false;
-            }
-            $file->update(['hash' => $read->hash, 'same_as_id' => $same->id]);
+        $rest = fn (): bool => $same !== null && self::rest($file, $same, $read->hash, $required);
 
-            return true;
-        }) ?? false;
+        return $same !== null && app(CopyRemoval::class)->alone($same->id, $rest) === true;
+    }
+
+    private static function rest(CardFile $file, CardFile $same, string $hash, int $required): bool
+    {
+        $copies = Copy::query()->where(['file_id' => $same->id, 'hash' => $hash])->count();
+
+        return $copies >= $required && $file->update(['hash' => $hash, 'same_as_id' => $same->id]);
     }
 
     /** Files of a card that rested on copies which are lost are to be copied themselves. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use App\Copies\Places;
+use App\Frames\CardFile;
 use App\Frames\Frame;
 use App\Imaging\PreviewMaker;
 use App\Imaging\UnableToMakePicture;
@@ -87,20 +88,7 @@ final class MakePreviews extends WorkInTurns
 
                 return $isAllMade && ! CopyCard::isUnderWay($card) ? true : $this->waitFor(1);
             }
-            try {
-                $isMade = $this->picture($frame, $card, $places);
-            } finally {
-                $this->letGo($frame);
-            }
-            if (! $isMade) {
-                $task->fail(
-                    "The copy of {$frame->name} is out of reach: plug in the disk of one of its places. The ".
-                        'previews go on when somebody looks at the frames.',
-                );
-
-                return false;
-            }
-            if (! $task->reach($this->done($card))) {
+            if (! $this->makeAndLetGo($task, $frame, $card, $places) || ! $task->reach($this->done($card))) {
                 return false;
             }
         }
@@ -108,18 +96,32 @@ final class MakePreviews extends WorkInTurns
         return false;
     }
 
-    /** The next frame that no other worker has in hand. The lock goes with the process that holds it. */
+    /**
+     * @param  array<string, string>  $places
+     * @return bool whether a copy could be read
+     */
+    private function makeAndLetGo(Task $task, Frame $frame, Card $card, array $places): bool
+    {
+        try {
+            $isMade = $this->picture($frame, $card, $places);
+        } finally {
+            $this->letGo($frame);
+        }
+        if (! $isMade) {
+            $task->fail(
+                "The copy of {$frame->name} is out of reach: plug in the disk of one of its places. The ".
+                    'previews go on when somebody looks at the frames.',
+            );
+        }
+
+        return $isMade;
+    }
+
+    /** The next frame that no other worker has in hand. */
     private function take(Card $card): ?Frame
     {
         if ($this->ahead === [] || microtime(true) - $this->asked > self::FRESH) {
-            $this->ahead = array_values(
-                self::unpictured($card)
-                    ->orderByRaw('requested_at IS NULL, requested_at DESC, taken_ms')
-                    ->limit(self::AHEAD)
-                    ->pluck('id')
-                    ->map(fn ($id): int => (int) $id)
-                    ->all(),
-            );
+            $this->ahead = self::next($card);
             $this->asked = microtime(true);
         }
         while (($id = array_shift($this->ahead)) !== null) {
@@ -138,6 +140,17 @@ final class MakePreviews extends WorkInTurns
         }
 
         return null;
+    }
+
+    /** @return list<int> frames, those first that somebody looks at */
+    private static function next(Card $card): array
+    {
+        $ids = self::unpictured($card)
+            ->orderByRaw('requested_at IS NULL, requested_at DESC, taken_ms')
+            ->limit(self::AHEAD)
+            ->pluck('id');
+
+        return array_values($ids->map(fn ($id): int => (int) $id)->all());
     }
 
     private function letGo(Frame $frame): void
@@ -189,29 +202,41 @@ final class MakePreviews extends WorkInTurns
             return false;
         }
         $facts = ['is_pictured' => true];
-        $name = $card->uuid.'/'.GroupReader::pictureName($file->path);
-        $folder = (string) config('kanpai.pictures');
         try {
-            $embedded = $file->kind === FileKind::Raw ? app(EmbeddedPictures::class)->largest($path) : null;
-            $longSide = $embedded === null ? max($frame->width, $frame->height) : $embedded['pixels'];
-            $seen = app(PreviewMaker::class)->make(
-                $path,
-                $embedded['bytes'] ?? null,
-                $longSide,
-                "{$folder}/{$name}-l.jpg",
-                "{$folder}/{$name}-s.jpg",
-            );
-            $facts += [
-                'large_path' => "{$name}-l.jpg",
-                'small_path' => "{$name}-s.jpg",
-                ...$seen->columns(),
-                'best_px' => min(65535, $longSide),
-            ];
+            $facts += self::previews($frame, $file, $path, $card->uuid.'/'.GroupReader::pictureName($file->path));
         } catch (UnableToMakePicture|UnreadableFile $reason) {
             $file->update(['problem' => mb_substr($reason->getMessage(), 0, 255)]);
         }
         $frame->update($facts);
 
         return true;
+    }
+
+    /**
+     * @param  string  $name  of the previews, below the folder of pictures
+     * @return array<string, mixed> columns of the frame
+     *
+     * @throws UnableToMakePicture
+     * @throws UnreadableFile
+     */
+    private static function previews(Frame $frame, CardFile $file, string $path, string $name): array
+    {
+        $folder = (string) config('kanpai.pictures');
+        $embedded = $file->kind === FileKind::Raw ? app(EmbeddedPictures::class)->largest($path) : null;
+        $longSide = $embedded === null ? max($frame->width, $frame->height) : $embedded['pixels'];
+        $seen = app(PreviewMaker::class)->make(
+            $path,
+            $embedded['bytes'] ?? null,
+            $longSide,
+            "{$folder}/{$name}-l.jpg",
+            "{$folder}/{$name}-s.jpg",
+        );
+
+        return [
+            'large_path' => "{$name}-l.jpg",
+            'small_path' => "{$name}-s.jpg",
+            ...$seen->columns(),
+            'best_px' => min(65535, $longSide),
+        ];
     }
 }

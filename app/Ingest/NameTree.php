@@ -21,6 +21,19 @@ use stdClass;
  */
 final class NameTree
 {
+    /** Placeholders of an invented frame. */
+    private const EXAMPLE = [
+        'time' => '140311',
+        'shooter' => 'Shooter',
+        'body' => 'Camera',
+        'serial' => '204417',
+        'card' => '1',
+        'card_name' => 'card',
+        'folder' => '100MEDIA',
+        'original' => 'FRAM0001',
+        'name' => 'FRAM0001',
+    ];
+
     /** Clashes that are named. */
     private const NAMED = 12;
 
@@ -43,12 +56,7 @@ final class NameTree
         if ($isExample) {
             $planned = $this->example($shoot, $pattern);
         }
-        $clashes = [];
-        foreach ($planned as $plan) {
-            if ($plan['clash'] !== '') {
-                $clashes[] = ['was' => mb_scrub($plan['clash']), 'becomes' => mb_scrub(basename($plan['path']))];
-            }
-        }
+        $clashes = self::clashes($planned);
 
         return [
             'folders' => self::folders(array_column($planned, 'path')),
@@ -59,6 +67,22 @@ final class NameTree
             'copied' => count($anew),
             'renamed' => count(array_filter($anew, fn (array $plan): bool => $plan['from'] !== $plan['to'])),
         ];
+    }
+
+    /**
+     * @param  list<Planned>  $planned
+     * @return list<array{was: string, becomes: string}>
+     */
+    private static function clashes(array $planned): array
+    {
+        $clashes = [];
+        foreach ($planned as $plan) {
+            if ($plan['clash'] !== '') {
+                $clashes[] = ['was' => mb_scrub($plan['clash']), 'becomes' => mb_scrub(basename($plan['path']))];
+            }
+        }
+
+        return $clashes;
     }
 
     /**
@@ -92,39 +116,46 @@ final class NameTree
      */
     public function names(Shoot $shoot, NamePattern $pattern, int $page): array
     {
-        $all = [];
-        foreach ($this->naming->anew($shoot, $pattern) as $id => $plan) {
-            $all[$id] = [
-                'taken' => $plan['taken'],
-                'camera' => $plan['camera'],
-                'now' => $plan['from'],
-                'then' => $plan['to'],
-            ];
-        }
-        $all = array_replace($all, $this->waiting($shoot, $pattern));
-        uasort($all, fn (array $a, array $b): int => $a['taken'] <=> $b['taken']);
-        $zone = $shoot->zone();
-        $shown = array_map(
-            fn (array $file): array => [
-                'time' => $zone->format($file['taken'], 'H:i:s'),
-                'camera' => $file['camera'],
-                'now' => mb_scrub($file['now'], 'UTF-8'),
-                'then' => mb_scrub($file['then'], 'UTF-8'),
-            ],
-            array_slice($all, $page * self::PAGE, self::PAGE),
+        $all = array_replace(
+            array_map(
+                fn (array $plan): array => [
+                    'taken' => $plan['taken'],
+                    'camera' => $plan['camera'],
+                    'now' => $plan['from'],
+                    'then' => $plan['to'],
+                ],
+                $this->naming->anew($shoot, $pattern),
+            ),
+            $this->waiting($shoot, $pattern),
         );
+        uasort($all, fn (array $a, array $b): int => $a['taken'] <=> $b['taken']);
+        $shown = array_slice($all, $page * self::PAGE, self::PAGE);
 
         return [
-            'names' => array_values($shown),
+            'names' => array_values(array_map(fn (array $file): array => self::line($shoot, $file), $shown)),
             'of' => count($all),
             'isMore' => count($all) > ($page + 1) * self::PAGE,
+        ];
+    }
+
+    /**
+     * @param  array{taken: int, camera: string, now: string, then: string}  $file
+     * @return array{time: string, camera: string, now: string, then: string}
+     */
+    private static function line(Shoot $shoot, array $file): array
+    {
+        return [
+            'time' => $shoot->zone()->format($file['taken'], 'H:i:s'),
+            'camera' => $file['camera'],
+            'now' => mb_scrub($file['now'], 'UTF-8'),
+            'then' => mb_scrub($file['then'], 'UTF-8'),
         ];
     }
 
     /** @return list<Planned> what two invented frames would be called, as long as there is no card */
     private function example(Shoot $shoot, NamePattern $pattern): array
     {
-        $values = [
+        $first = [
             'shoot' => $shoot->name,
             'client' => $shoot->client,
             'place' => $shoot->venue,
@@ -132,27 +163,15 @@ final class NameTree
             'month' => $shoot->held_on->format('m'),
             'day' => $shoot->held_on->format('d'),
             'date' => $shoot->held_on->format('Y-m-d'),
-            'time' => '140311',
-            'shooter' => 'Shooter',
-            'body' => 'Camera',
-            'serial' => '204417',
-            'card' => '1',
-            'card_name' => 'card',
-            'folder' => '100MEDIA',
-            'original' => 'FRAM0001',
-            'name' => 'FRAM0001',
+            ...self::EXAMPLE,
         ];
+        $second = ['original' => 'FRAM0002', 'name' => 'FRAM0002', 'time' => '140312'] + $first;
 
         return array_values(
             (new NamePlan($pattern))->of([
-                ['key' => 'a', 'extension' => '.DNG', 'number' => 1, 'values' => $values],
-                ['key' => 'a', 'extension' => '.JPG', 'number' => 1, 'values' => $values],
-                [
-                    'key' => 'b',
-                    'extension' => '.JPG',
-                    'number' => 2,
-                    'values' => ['original' => 'FRAM0002', 'name' => 'FRAM0002', 'time' => '140312'] + $values,
-                ],
+                ['key' => 'a', 'extension' => '.DNG', 'number' => 1, 'values' => $first],
+                ['key' => 'a', 'extension' => '.JPG', 'number' => 1, 'values' => $first],
+                ['key' => 'b', 'extension' => '.JPG', 'number' => 2, 'values' => $second],
             ]),
         );
     }

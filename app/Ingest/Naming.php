@@ -56,24 +56,26 @@ final class Naming
     public function fix(Card $card): void
     {
         $waiting = ['card_id' => $card->id, 'is_ticked' => true, 'destination' => ''];
-        if (DB::table('files')->where($waiting)->doesntExist()) {
-            return;
+        if (DB::table('files')->where($waiting)->exists()) {
+            DB::transaction(fn () => $this->fixWaiting($card));
         }
-        DB::transaction(function () use ($card): void {
-            // Two cards of a shoot never plan at once, so that they do not plan the same.
-            Shoot::query()->whereKey($card->shoot_id)->lockForUpdate()->first();
-            $rows = $this->rows($card->shoot);
-            $numbers = self::numbers($rows);
-            foreach ($this->plan($card->shoot, $this->ofShoot($card->shoot), $card) as $id => $planned) {
-                DB::table('files')
-                    ->where('id', $id)
-                    ->update(['destination' => $planned['path'], 'number' => $numbers[$id]]);
-                $row = $rows->get($id);
-                if ($row?->frame_id !== null && $row->is_main) {
-                    self::rename((int) $row->frame_id, $planned['path']);
-                }
+    }
+
+    private function fixWaiting(Card $card): void
+    {
+        // Two cards of a shoot never plan at once, so that they do not plan the same.
+        Shoot::query()->whereKey($card->shoot_id)->lockForUpdate()->first();
+        $rows = $this->rows($card->shoot);
+        $numbers = self::numbers($rows);
+        foreach ($this->plan($card->shoot, $this->ofShoot($card->shoot), $card) as $id => $planned) {
+            DB::table('files')
+                ->where('id', $id)
+                ->update(['destination' => $planned['path'], 'number' => $numbers[$id]]);
+            $row = $rows->get($id);
+            if ($row?->frame_id !== null && $row->is_main) {
+                self::rename((int) $row->frame_id, $planned['path']);
             }
-        });
+        }
     }
 
     /** A frame is called as its main file is; what the camera called it is kept and found. */
@@ -117,22 +119,31 @@ final class Naming
         $planned = [];
         foreach ($this->named($shoot, $pattern, $placed, $numbers, $this->leaving($shoot, $placed)) as $id => $plan) {
             $row = $rows->get($id);
-            if ($row === null) {
-                continue;
-            }
-            $planned[$id] = [
-                'from' => (string) $row->destination,
-                'to' => $plan['path'],
-                'clash' => $plan['clash'],
+            if ($row !== null) {
                 // The place among a few is not the place in the shoot.
-                'number' => $chosen === null ? $numbers[$id] : (int) $row->number,
-                'taken' => (int) $row->taken,
-                'camera' => DcfName::displayable($row->path),
-                'frame' => $row->frame_id === null ? null : (int) $row->frame_id,
-            ];
+                $number = $chosen === null ? $numbers[$id] : (int) $row->number;
+                $planned[$id] = self::renamed($row, $plan, $number);
+            }
         }
 
         return $planned;
+    }
+
+    /**
+     * @param  Planned  $plan
+     * @return Anew
+     */
+    private static function renamed(stdClass $row, array $plan, int $number): array
+    {
+        return [
+            'from' => (string) $row->destination,
+            'to' => $plan['path'],
+            'clash' => $plan['clash'],
+            'number' => $number,
+            'taken' => (int) $row->taken,
+            'camera' => DcfName::displayable($row->path),
+            'frame' => $row->frame_id === null ? null : (int) $row->frame_id,
+        ];
     }
 
     /**
@@ -244,16 +255,7 @@ final class Naming
      */
     private function named(Shoot $shoot, NamePattern $pattern, Collection $rows, array $numbers, ?array $leaving): array
     {
-        $files = [];
-        foreach ($rows as $id => $row) {
-            $name = DcfName::of($row->path);
-            $files[$id] = [
-                'key' => self::key($row),
-                'extension' => substr(basename($row->path), strlen($name->stem)),
-                'number' => $numbers[$id],
-                'values' => self::values($shoot, $row, $name),
-            ];
-        }
+        $files = self::filesToName($shoot, $rows, $numbers);
         if ($files === [] || $numbers === []) {
             return [];
         }
@@ -266,6 +268,27 @@ final class Naming
         $taken = $this->taken($shoot, array_values($folders), $leaving);
 
         return $taken === [] ? $planned : (new NamePlan($pattern, $taken))->of($files, $largest);
+    }
+
+    /**
+     * @param  Collection<int, stdClass>  $rows
+     * @param  array<int, positive-int>  $numbers
+     * @return array<int, array{key: string, extension: string, number: positive-int, values: array<string, string>}>
+     */
+    private static function filesToName(Shoot $shoot, Collection $rows, array $numbers): array
+    {
+        $files = [];
+        foreach ($rows as $id => $row) {
+            $name = DcfName::of($row->path);
+            $files[$id] = [
+                'key' => self::key($row),
+                'extension' => substr(basename($row->path), strlen($name->stem)),
+                'number' => $numbers[$id],
+                'values' => self::values($shoot, $row, $name),
+            ];
+        }
+
+        return $files;
     }
 
     /** @return array<string, string> placeholder => what stands for it */

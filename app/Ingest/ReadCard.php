@@ -50,11 +50,7 @@ final class ReadCard extends WorkInTurns
     private function conclude(Card $card): void
     {
         if ($card->is_uploaded) {
-            DB::update(
-                'UPDATE files JOIN arrivals ON arrivals.card_id = files.card_id AND arrivals.path = files.path '.
-                    'SET files.arrived_hash = arrivals.hash WHERE files.card_id = ?',
-                [$card->id],
-            );
+            self::noteArrivedHashes($card);
         }
         $bodies = Body::query()->whereIn('id', $card->frames()->select('body_id'));
         $card->update([
@@ -71,6 +67,15 @@ final class ReadCard extends WorkInTurns
             $card->updateSafety();
         }
         event(new CardRead($card));
+    }
+
+    private static function noteArrivedHashes(Card $card): void
+    {
+        DB::update(
+            'UPDATE files JOIN arrivals ON arrivals.card_id = files.card_id AND arrivals.path = files.path '.
+                'SET files.arrived_hash = arrivals.hash WHERE files.card_id = ?',
+            [$card->id],
+        );
     }
 
     /**

@@ -8,7 +8,11 @@ use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
-/** Begins to read what lies in a slot: as a new card, or as one that is known, with what came onto it since. */
+/**
+ * Begins to read what lies in a slot: as a new card, or as one that is known, with what came onto it since.
+ *
+ * @phpstan-import-type CardListing from Slots
+ */
 final class Reading
 {
     public function __construct(private readonly Slots $slots, private readonly KnownCards $known)
@@ -27,38 +31,52 @@ final class Reading
         $volume = Slots::volume($path);
         $card = DB::transaction(function () use ($shoot, $path, $files, $volume, $facts): Card {
             Shoot::query()->whereKey($shoot->id)->lockForUpdate()->first();
-            // A reading that was stopped goes on where it was.
-            $begun = Card::query()
-                ->where(['shoot_id' => $shoot->id, 'slot' => $path, 'state' => CardState::Reading])
-                ->first();
-            if ($begun !== null) {
-                $begun->update($facts);
 
-                return $begun;
-            }
-            $known = $this->known->find($shoot, $files);
-            if ($known !== null && $known->goesOn($shoot)) {
-                // It may stand in another slot than before.
-                $known->card->update([
+            return self::begun($shoot, $path, $facts) ??
+                $this->goingOn($shoot, $path, $volume, $files) ??
+                self::card($shoot, [
                     'slot' => $path,
                     'volume' => $volume,
-                    ...$known->newFiles > 0 ? ['state' => CardState::Reading] : [],
+                    'name' => basename($path),
+                    'state' => CardState::Reading,
+                    ...$facts,
                 ]);
-
-                return $known->card;
-            }
-
-            return self::card($shoot, [
-                'slot' => $path,
-                'volume' => $volume,
-                'name' => basename($path),
-                'state' => CardState::Reading,
-                ...$facts,
-            ]);
         });
         $this->queue($card);
 
         return $card;
+    }
+
+    /**
+     * A reading that was stopped goes on where it was.
+     *
+     * @param  array<string, mixed>  $facts
+     */
+    private static function begun(Shoot $shoot, string $path, array $facts): ?Card
+    {
+        $begun = Card::query()
+            ->where(['shoot_id' => $shoot->id, 'slot' => $path, 'state' => CardState::Reading])
+            ->first();
+        $begun?->update($facts);
+
+        return $begun;
+    }
+
+    /**
+     * A card that was read before and has more on it now. It may stand in another slot than before.
+     *
+     * @param  CardListing  $files
+     */
+    private function goingOn(Shoot $shoot, string $path, string $volume, array $files): ?Card
+    {
+        $known = $this->known->find($shoot, $files);
+        if ($known === null || ! $known->goesOn($shoot)) {
+            return null;
+        }
+        $state = $known->newFiles > 0 ? ['state' => CardState::Reading] : [];
+        $known->card->update(['slot' => $path, 'volume' => $volume, ...$state]);
+
+        return $known->card;
     }
 
     /** Queues the reading of a card that is not under way. */

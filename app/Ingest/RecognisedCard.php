@@ -27,32 +27,33 @@ final readonly class RecognisedCard
     /** “read on Sunday, 412 frames, 3 new since” */
     public function inWords(Shoot $shoot): string
     {
+        $where = $this->card->shoot_id === $shoot->id
+            ? "as card {$this->card->number}"
+            : "into “{$this->card->shoot->name}”";
+        $frames = number_format($this->card->frames_count).($this->card->frames_count === 1 ? ' frame' : ' frames');
+
+        return "{$this->readInWords($shoot)} {$where}, {$frames}, {$this->newInWords()}";
+    }
+
+    private function readInWords(Shoot $shoot): string
+    {
         $read = $this->card->read_at?->setTimezone($shoot->zone);
-        $said = match (true) {
+
+        return match (true) {
             $read === null => 'begun',
             $read->isToday() => 'read today at '.$read->format('H:i'),
             $read->greaterThan(now()->subDays(6)) => 'read on '.$read->format('l'),
             default => 'read on '.$read->format('j M Y'),
         };
-        $said .=
-            $this->card->shoot_id === $shoot->id
-                ? " as card {$this->card->number}"
-                : " into “{$this->card->shoot->name}”";
-        $said .=
-            ', '.
-            number_format($this->card->frames_count).
-            ' '.
-            ($this->card->frames_count === 1 ? 'frame' : 'frames');
+    }
 
-        return $said.
-            match (true) {
-                $this->newFrames > 0 => ', '.number_format($this->newFrames).' new since',
-                $this->newFiles > 0 => ', '.
-                    number_format($this->newFiles).
-                    ' new '.
-                    ($this->newFiles === 1 ? 'file' : 'files').
-                    ' since',
-                default => ', nothing new',
-            };
+    private function newInWords(): string
+    {
+        return match (true) {
+            $this->newFrames > 0 => number_format($this->newFrames).' new since',
+            $this->newFiles === 1 => '1 new file since',
+            $this->newFiles > 1 => number_format($this->newFiles).' new files since',
+            default => 'nothing new',
+        };
     }
 }

@@ -14,10 +14,10 @@ use App\Frames\Version;
 use App\Studio\Task;
 use App\Studio\TaskState;
 use App\Studio\WorkInTurns;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Copies\UnableToCopy;
-use Kanpai\Core\Frames\FileKind;
 use Kanpai\Core\Ingest\NamePlan;
 
 /**
@@ -40,33 +40,39 @@ final class RenameFiles extends WorkInTurns
     protected function turn(Task $task): bool
     {
         // What had begun before this one comes to its end; what begins later waits.
-        $others = $task
-            ->ofStudio()
-            ->where('state', TaskState::Running)
-            ->where('kind', '<>', 'look')
-            ->whereKeyNot($task->id);
-        if ($others->exists()) {
+        $others = $task->ofStudio()->where('state', TaskState::Running)->where('kind', '<>', 'look');
+        if ($others->whereKeyNot($task->id)->exists()) {
             return $this->waitFor(1);
         }
         $this->places = app(CopyRemoval::class)->standing($task->shoot->studio_id);
         $left = PlannedRename::query()->where('shoot_id', $task->shoot_id)->where('state', '<>', RenameState::Refused);
         $task->begin(max($task->total, $left->count()));
+        try {
+            return $this->takeAll($task, $left) && $this->conclude($task);
+        } catch (UnableToCopy $reason) {
+            $task->fail($reason->getMessage());
+
+            return false;
+        }
+    }
+
+    /**
+     * @param  Builder<PlannedRename>  $left
+     *
+     * @throws UnableToCopy
+     */
+    private function takeAll(Task $task, Builder $left): bool
+    {
         $done = $task->total - $left->count();
         $next = fn (): Collection => $this->independent($left->clone()->orderBy('id')->limit(self::TOGETHER)->get());
         while (($steps = $next())->isNotEmpty()) {
-            try {
-                $this->take($steps);
-            } catch (UnableToCopy $reason) {
-                $task->fail($reason->getMessage());
-
-                return false;
-            }
+            $this->take($steps);
             if (! $task->reach($done += $steps->count()) || $this->isTurnOver()) {
                 return false;
             }
         }
 
-        return $this->conclude($task);
+        return true;
     }
 
     /**
@@ -94,9 +100,16 @@ final class RenameFiles extends WorkInTurns
             ->where(['shoot_id' => $task->shoot_id, 'state' => RenameState::Refused])
             ->orderBy('id')
             ->get();
-        if ($refused->isEmpty()) {
-            return true;
+        if ($refused->isNotEmpty()) {
+            $task->fail(self::refusedInWords($refused));
         }
+
+        return $refused->isEmpty();
+    }
+
+    /** @param  Collection<int, PlannedRename>  $refused */
+    private static function refusedInWords(Collection $refused): string
+    {
         $names = $refused
             ->take(self::NAMED)
             ->map(fn (PlannedRename $step): string => basename($step->to_path))
@@ -104,9 +117,8 @@ final class RenameFiles extends WorkInTurns
         $keep = $refused->count() === 1 ? 'file keeps its name' : 'files keep their names';
         $more = $refused->count() > self::NAMED ? ' and more' : '';
         $why = "because something else stands where they were to go: {$names}{$more}";
-        $task->fail(number_format($refused->count())." {$keep}, {$why}. Nothing was overwritten.");
 
-        return false;
+        return number_format($refused->count())." {$keep}, {$why}. Nothing was overwritten.";
     }
 
     /**
@@ -117,21 +129,9 @@ final class RenameFiles extends WorkInTurns
     private function take(Collection $steps): void
     {
         $files = CardFile::query()->whereIn('id', $steps->pluck('file_id')->filter())->get()->keyBy('id')->all();
-        $hashes = Version::query()->whereIn('id', $steps->pluck('version_id')->filter())->pluck('hash', 'id');
         $places = $this->standing($steps);
         $pairs = $this->pairs($steps, $files);
-        $named = [];
-        foreach ($steps as $step) {
-            $hash = (string) ($files[(int) $step->file_id]->hash ?? ($hashes[$step->version_id] ?? ''));
-            if (
-                $step->state === RenameState::Planned &&
-                ! $this->link($places[$step->id], $pairs[$step->id], $hash)
-            ) {
-                $step->update(['state' => RenameState::Refused]);
-            } else {
-                $named[] = $step;
-            }
-        }
+        $named = $this->linkAll($steps, $files, $places, $pairs);
         $this->record($named, $files, $pairs);
         foreach ($named as $step) {
             foreach ($places[$step->id] as $place) {
@@ -139,6 +139,32 @@ final class RenameFiles extends WorkInTurns
             }
         }
         PlannedRename::query()->whereIntegerInRaw('id', array_column($named, 'id'))->delete();
+    }
+
+    /**
+     * Gives the files their new names beside the old ones. A step is refused where something else stands.
+     *
+     * @param  Collection<int, PlannedRename>  $steps
+     * @param  array<int, CardFile>  $files
+     * @param  array<int, list<Place>>  $places  by step
+     * @param  array<int, array<string, string>>  $pairs  by step
+     * @return list<PlannedRename> those whose files have them
+     */
+    private function linkAll(Collection $steps, array $files, array $places, array $pairs): array
+    {
+        $hashes = Version::query()->whereIn('id', $steps->pluck('version_id')->filter())->pluck('hash', 'id');
+        $named = [];
+        foreach ($steps as $step) {
+            $hash = (string) ($files[(int) $step->file_id]->hash ?? ($hashes[$step->version_id] ?? ''));
+            $isDone = $step->state !== RenameState::Planned;
+            if ($isDone || $this->link($places[$step->id], $pairs[$step->id], $hash)) {
+                $named[] = $step;
+            } else {
+                $step->update(['state' => RenameState::Refused]);
+            }
+        }
+
+        return $named;
     }
 
     /**
@@ -190,12 +216,8 @@ final class RenameFiles extends WorkInTurns
         $pairs = $beside = [];
         foreach ($steps as $step) {
             $pairs[$step->id] = [$step->from_path => $step->to_path];
-            $kind = ($files[(int) $step->file_id] ?? null)?->kind;
-            if ($kind === FileKind::Jpeg || $kind === FileKind::Raw) {
-                $beside[$step->id] = [
-                    Renaming::stem($step->from_path).'.xmp' => Renaming::stem($step->to_path).'.xmp',
-                    "{$step->from_path}.xmp" => "{$step->to_path}.xmp",
-                ];
+            if (($files[(int) $step->file_id] ?? null)?->kind->isPicture() === true) {
+                $beside[$step->id] = self::sidecars($step->from_path, $step->to_path);
             }
         }
         $sidecars = array_merge([], ...array_map(array_keys(...), array_values($beside)));
@@ -205,6 +227,15 @@ final class RenameFiles extends WorkInTurns
         }
 
         return $pairs;
+    }
+
+    /** @return array<string, string> */
+    private static function sidecars(string $from, string $to): array
+    {
+        return [
+            Renaming::stem($from).'.xmp' => Renaming::stem($to).'.xmp',
+            "{$from}.xmp" => "{$to}.xmp",
+        ];
     }
 
     /**
@@ -291,24 +322,34 @@ final class RenameFiles extends WorkInTurns
      */
     private function standing(Collection $steps): array
     {
-        $copies = Copy::query()
-            ->whereIntegerInRaw('file_id', $steps->pluck('file_id')->filter()->all())
-            ->get(['file_id', 'place'])
-            ->groupBy('file_id');
-        $ofVersions = VersionCopy::query()
-            ->whereIntegerInRaw('version_id', $steps->pluck('version_id')->filter()->all())
-            ->get(['version_id', 'place'])
-            ->groupBy('version_id');
+        $copies = self::places(Copy::query(), 'file_id', $steps);
+        $ofVersions = self::places(VersionCopy::query(), 'version_id', $steps);
         $standing = [];
         foreach ($steps as $step) {
-            $own = $step->version_id === null ? $copies->get($step->file_id) : $ofVersions->get($step->version_id);
+            $own = $step->version_id === null ? $copies[$step->file_id] ?? [] : $ofVersions[$step->version_id] ?? [];
             $standing[$step->id] = array_map(
-                fn (mixed $name): Place => $this->places[(string) $name] ?? throw UnableToCopy::isAway((string) $name),
-                array_values($own?->pluck('place')->all() ?? []),
+                fn (string $name): Place => $this->places[$name] ?? throw UnableToCopy::isAway($name),
+                $own,
             );
         }
 
         return $standing;
+    }
+
+    /**
+     * @param  Builder<Copy>|Builder<VersionCopy>  $copies
+     * @param  Collection<int, PlannedRename>  $steps
+     * @return array<int, list<string>> file or version => names of places
+     */
+    private static function places(Builder $copies, string $column, Collection $steps): array
+    {
+        $places = [];
+        $ids = $steps->pluck($column)->filter()->all();
+        foreach ($copies->toBase()->whereIntegerInRaw($column, $ids)->get([$column, 'place']) as $copy) {
+            $places[(int) $copy->{$column}][] = (string) $copy->place;
+        }
+
+        return $places;
     }
 
     private static function isThere(string $path): bool

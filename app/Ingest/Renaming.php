@@ -39,15 +39,17 @@ final class Renaming
             ->where('kind', '<>', 'look')
             ->orderBy('id')
             ->first();
-        if ($task !== null) {
-            return "Something else is being done: {$task->title}. Files can be renamed once that is over.";
-        }
+
+        return $task === null
+            ? $this->problemOfPlaces($shoot)
+            : "Something else is being done: {$task->title}. Files can be renamed once that is over.";
+    }
+
+    private function problemOfPlaces(Shoot $shoot): ?string
+    {
         $places = $this->places->withBags($shoot->studio_id)->keyBy('name');
-        $used = DB::table('copies')
-            ->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))
-            ->distinct()
-            ->pluck('place');
-        foreach ($used as $name) {
+        $cards = Card::query()->where('shoot_id', $shoot->id)->select('id');
+        foreach (DB::table('copies')->whereIn('card_id', $cards)->distinct()->pluck('place') as $name) {
             $place = $places[(string) $name] ?? null;
             if ($place === null || ! $place->isThere()) {
                 return "“{$name}” is not there, and copies stand on it. Plug in its disk first, so that all copies ".
@@ -76,19 +78,24 @@ final class Renaming
             if ($problem !== null) {
                 return $problem;
             }
-            PlannedRename::query()->where('shoot_id', $shoot->id)->where('state', '<>', RenameState::Named)->delete();
             $steps = $this->steps($shoot, $pattern, $chosen);
-            foreach (array_chunk($steps, 500) as $some) {
-                DB::table('renames')->insert($some);
-            }
-            if ($steps === []) {
-                return 'All copied files are called by this pattern already.';
-            }
-            $count = count($steps);
-            RenameFiles::open($shoot, 'Renaming '.number_format($count).($count === 1 ? ' file' : ' files'), $count);
+            self::plan($shoot, $steps);
 
-            return null;
+            return $steps === [] ? 'All copied files are called by this pattern already.' : null;
         });
+    }
+
+    /** @param  list<array<string, int|string|null>>  $steps */
+    private static function plan(Shoot $shoot, array $steps): void
+    {
+        PlannedRename::query()->where('shoot_id', $shoot->id)->where('state', '<>', RenameState::Named)->delete();
+        foreach (array_chunk($steps, 500) as $some) {
+            DB::table('renames')->insert($some);
+        }
+        $count = count($steps);
+        if ($count > 0) {
+            RenameFiles::open($shoot, 'Renaming '.number_format($count).($count === 1 ? ' file' : ' files'), $count);
+        }
     }
 
     /**
@@ -100,13 +107,14 @@ final class Renaming
         $planned = $this->naming->anew($shoot, $pattern, $chosen);
         $taken = array_fill_keys(array_map(fn (array $plan): string => NamePlan::fold($plan['to']), $planned), true);
         $moving = [...self::files($planned), ...$this->versions($shoot, $planned, $taken)];
-        // By names without their endings, because sidecars have them in common.
-        $stem = fn (string $path): string => self::stem(NamePlan::fold($path));
-        $held = array_fill_keys(array_map(fn (array $step): string => $stem($step['from_path']), $moving), true);
+        $held = array_fill_keys(
+            array_map(fn (array $step): string => self::foldedStem($step['from_path']), $moving),
+            true,
+        );
         $parking = $last = [];
         foreach ($moving as $step) {
             $step = ['shoot_id' => $shoot->id, 'state' => RenameState::Planned->value, ...$step];
-            if (isset($held[$stem($step['to_path'])])) {
+            if (isset($held[self::foldedStem($step['to_path'])])) {
                 $parked = self::parked($step['to_path']);
                 $parking[] = ['to_path' => $parked, 'number' => null] + $step;
                 $step['from_path'] = $parked;
@@ -115,6 +123,12 @@ final class Renaming
         }
 
         return [...$parking, ...$last];
+    }
+
+    /** Without its ending, because sidecars have that in common. */
+    private static function foldedStem(string $path): string
+    {
+        return self::stem(NamePlan::fold($path));
     }
 
     /**

@@ -56,22 +56,29 @@ final class SlotsOfShoot
         } catch (UnusableSlot $reason) {
             return [...$facts, 'known' => $reason->getMessage()];
         }
-        if ($files === []) {
-            return [...$facts, 'known' => 'nothing is on it'];
-        }
-        $recognised = $this->known->find($shoot, $files);
-        if ($recognised !== null) {
-            return [
+        $recognised = $files === [] ? null : $this->known->find($shoot, $files);
+
+        return match (true) {
+            $files === [] => [...$facts, 'known' => 'nothing is on it'],
+            $recognised !== null => [
                 ...$facts,
                 'known' => $recognised->inWords($shoot),
                 'action' => $this->action($shoot, $recognised, $slot['path']),
-            ];
-        }
-        $before = $this->known->readBefore($shoot, Slots::volume($slot['path']));
+            ],
+            default => [...$facts, ...$this->newCard($shoot, $slot['path'], array_column($files, 'path'))],
+        };
+    }
+
+    /**
+     * @param  list<string>  $files
+     * @return array{contents: string, known: string, action: string, isNew: true}
+     */
+    private function newCard(Shoot $shoot, string $path, array $files): array
+    {
+        $before = $this->known->readBefore($shoot, Slots::volume($path));
 
         return [
-            ...$facts,
-            'contents' => self::contents(array_column($files, 'path')),
+            'contents' => self::contents($files),
             'known' => $before === null
                 ? ''
                 : "formatted since it was read as card {$before->number} of “{$before->shoot->name}”",

@@ -63,17 +63,22 @@ final class VerifyCopies extends WorkInTurns
             ->all($card->shoot->studio_id)
             ->when($this->place !== null, fn ($all) => $all->where('name', $this->place));
         $away = $places->reject(fn (Place $place): bool => $place->isThere())->pluck('name');
-        $folders = $places->whereNotIn('name', $away)->pluck('path', 'name')->all();
-        if (! $this->readAll($task, $card, $folders)) {
+        if (! $this->readAll($task, $card, $places->whereNotIn('name', $away)->pluck('path', 'name')->all())) {
             return false;
         }
+        self::updateSafety($card);
+
+        return $this->tellUnseen($task, $card, $away);
+    }
+
+    /** Of the card, and of those on whose copies it rests. */
+    private static function updateSafety(Card $card): void
+    {
         $card->updateSafety();
         $others = CardFile::query()->whereIn('id', $card->files()->whereNotNull('same_as_id')->select('same_as_id'));
         foreach (Card::query()->whereIn('id', $others->select('card_id'))->get() as $other) {
             $other->updateSafety();
         }
-
-        return $this->tellUnseen($task, $card, $away);
     }
 
     /**
@@ -83,13 +88,12 @@ final class VerifyCopies extends WorkInTurns
      */
     private function readAll(Task $task, Card $card, array $folders): bool
     {
-        $copies = fn (): Builder => Copy::query()
-            ->whereIn('file_id', CardFile::query()->where('card_id', $card->id)->selectRaw('COALESCE(same_as_id, id)'))
-            ->whereIn('place', array_keys($folders));
-        $left = fn (): Builder => $copies()->where('verified_at', '<', $task->created_at->format('Y-m-d H:i:s.v'));
-        $task->begin($copies()->count());
-        $done = $task->total - $left()->count();
-        foreach ($left()->with('file')->orderBy('id')->lazyById(200) as $copy) {
+        $files = CardFile::query()->where('card_id', $card->id)->selectRaw('COALESCE(same_as_id, id)');
+        $copies = Copy::query()->whereIn('file_id', $files)->whereIn('place', array_keys($folders));
+        $task->begin($copies->count());
+        $left = $copies->where('verified_at', '<', $task->created_at->format('Y-m-d H:i:s.v'));
+        $done = $task->total - $left->count();
+        foreach ($left->with('file')->orderBy('id')->lazyById(200) as $copy) {
             $copy->update([
                 'hash' => TargetFile::readBack($folders[$copy->place].'/'.$copy->file->destination),
                 'verified_at' => now(),

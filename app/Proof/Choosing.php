@@ -117,14 +117,13 @@ final class Choosing
         return DB::transaction(function () use ($guest, $name, $email, $message): Selection {
             $guest = Guest::query()->whereKey($guest->id)->lockForUpdate()->firstOrFail();
             $this->demandEnough($guest);
-            $guest->update(['name' => $name, 'email' => $email, 'sent_at' => now()]);
+            $said = ['name' => $name, 'email' => $email, 'sent_at' => now()];
+            $guest->update($said);
             $selection = Selection::query()->create([
+                ...$said,
                 'gallery_id' => $guest->gallery_id,
                 'guest_id' => $guest->id,
-                'name' => $name,
-                'email' => $email,
                 'message' => $message,
-                'sent_at' => now(),
             ]);
             foreach (array_chunk($this->chosen($guest, $selection), 500) as $some) {
                 DB::table('selection_frames')->insert($some);
@@ -156,14 +155,8 @@ final class Choosing
     {
         $comments = Comment::query()->where('guest_id', $guest->id)->orderBy('id')->get()->groupBy('gallery_frame_id');
         $ratings = DB::table('guest_ratings')->where('guest_id', $guest->id)->pluck('rating', 'gallery_frame_id');
-        $choices = DB::table('choices')
-            ->join('gallery_frames', 'gallery_frames.id', '=', 'choices.gallery_frame_id')
-            ->where('guest_id', $guest->id)
-            ->orderBy('number')
-            ->orderBy('choices.id')
-            ->get(['gallery_frame_id', 'frame_id', 'list', 'number']);
         $rows = [];
-        foreach ($choices as $choice) {
+        foreach (self::choicesOf($guest) as $choice) {
             $words = ($comments[$choice->gallery_frame_id] ?? collect())->map($this->inWords(...))->implode("\n");
             $rows[] = [
                 'selection_id' => $selection->id,
@@ -175,6 +168,17 @@ final class Choosing
         }
 
         return $rows;
+    }
+
+    /** @return iterable<\stdClass> */
+    private static function choicesOf(Guest $guest): iterable
+    {
+        return DB::table('choices')
+            ->join('gallery_frames', 'gallery_frames.id', '=', 'choices.gallery_frame_id')
+            ->where('guest_id', $guest->id)
+            ->orderBy('number')
+            ->orderBy('choices.id')
+            ->get(['gallery_frame_id', 'frame_id', 'list', 'number']);
     }
 
     private function inWords(Comment $comment): string
@@ -268,23 +272,19 @@ final class Choosing
     private function comments(Guest $guest, Rights $rights, GalleryFrame $proof, array $step): ?string
     {
         $text = trim((string) ($step['text'] ?? ''));
-        $drawing = null;
-        if (($step['drawing'] ?? null) !== null && $rights->draws) {
-            try {
-                $drawing = Drawing::of($step['drawing'], $proof->width, $proof->height)->marks;
-            } catch (InvalidDrawing $reason) {
-                return $reason->getMessage();
-            }
+        try {
+            $drawing = ($step['drawing'] ?? null) === null || ! $rights->draws
+                ? null
+                : Drawing::of($step['drawing'], $proof->width, $proof->height)->marks;
+        } catch (InvalidDrawing $reason) {
+            return $reason->getMessage();
         }
         $refusal = $this->refusal($guest, $rights, $text, $step);
-        if ($refusal === null && Comment::query()->where('uuid', $step['id'])->doesntExist()) {
-            Comment::query()->create([
-                'uuid' => $step['id'],
-                'guest_id' => $guest->id,
-                'gallery_frame_id' => $proof->id,
-                'text' => $text,
-                'drawing' => $drawing,
-            ]);
+        if ($refusal === null) {
+            Comment::query()->firstOrCreate(
+                ['uuid' => $step['id']],
+                ['guest_id' => $guest->id, 'gallery_frame_id' => $proof->id, 'text' => $text, 'drawing' => $drawing],
+            );
         }
 
         return $refusal;

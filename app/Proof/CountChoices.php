@@ -80,13 +80,7 @@ final class CountChoices implements ShouldQueue
         $chosen = self::counted('choices', 'guest_id', $frames);
         $noted = self::counted('comments', 'comments.id', $frames);
         DB::transaction(function () use ($shoot, $frames, $chosen, $noted): void {
-            $changed = [];
-            foreach (DB::table('frames')->whereIntegerInRaw('id', $frames)->get(['id', 'chosen', 'noted']) as $frame) {
-                $now = [$chosen[$frame->id] ?? 0, $noted[$frame->id] ?? 0];
-                if ([(int) $frame->chosen, (int) $frame->noted] !== $now) {
-                    $changed[implode(' ', $now)][] = (int) $frame->id;
-                }
-            }
+            $changed = self::changed($frames, $chosen, $noted);
             $revision = $changed === [] ? 0 : Culling::held($shoot)->next()->revision;
             foreach ($changed as $now => $ids) {
                 [$guests, $comments] = array_map(intval(...), explode(' ', $now));
@@ -95,6 +89,25 @@ final class CountChoices implements ShouldQueue
                     ->update(['chosen' => $guests, 'noted' => $comments, 'revision' => $revision]);
             }
         }, 3);
+    }
+
+    /**
+     * @param  list<int>  $frames
+     * @param  array<int, int>  $chosen  frame => guests
+     * @param  array<int, int>  $noted  frame => comments
+     * @return array<string, list<int>> the two new counts, parted by a space => frames that have others
+     */
+    private static function changed(array $frames, array $chosen, array $noted): array
+    {
+        $changed = [];
+        foreach (DB::table('frames')->whereIntegerInRaw('id', $frames)->get(['id', 'chosen', 'noted']) as $frame) {
+            $now = [$chosen[$frame->id] ?? 0, $noted[$frame->id] ?? 0];
+            if ([(int) $frame->chosen, (int) $frame->noted] !== $now) {
+                $changed[implode(' ', $now)][] = (int) $frame->id;
+            }
+        }
+
+        return $changed;
     }
 
     /**

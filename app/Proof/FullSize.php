@@ -6,6 +6,7 @@ namespace App\Proof;
 
 use App\Captions\EmbeddedCaption;
 use App\Captions\FrameCaption;
+use App\Copies\Disk;
 use App\Copies\VerifiedPicture;
 use App\Frames\Frame;
 use App\Imaging\ExifTool;
@@ -69,24 +70,29 @@ final class FullSize
         if ($name === null || is_file(self::folder()."/{$name}")) {
             return;
         }
-        is_dir(self::folder()) || mkdir(self::folder(), 0700, true);
+        Disk::makeFolder(self::folder(), 0700);
         $part = self::folder().'/'.bin2hex(random_bytes(8)).'.part.jpg';
         try {
-            if (VerifiedPicture::of($frame)?->jpegTo($part) !== true) {
-                throw UnableToMakePicture::because('copy it', 'no verified copy is within reach');
-            }
-            $this->exifTool->write($part, [
-                ...array_map(fn (string $tag): array => [$tag, ''], self::PRIVATE),
-                ...$this->tags($frame),
-            ]);
+            $this->write($frame, $part);
             rename($part, self::folder()."/{$name}");
         } catch (UnableToMakePicture|UnableToWriteMetadata $reason) {
             Cache::put(self::failure($name), $reason->getMessage(), self::REST);
         } finally {
-            @unlink($part);
-            @unlink("{$part}_original");
-            @unlink("{$part}_exiftool_tmp");
+            array_map(fn (string $left): bool => @unlink($left), glob("{$part}*") ?: []);
         }
+    }
+
+    /**
+     * @throws UnableToMakePicture
+     * @throws UnableToWriteMetadata
+     */
+    private function write(Frame $frame, string $path): void
+    {
+        if (VerifiedPicture::of($frame)?->jpegTo($path) !== true) {
+            throw UnableToMakePicture::because('copy it', 'no verified copy is within reach');
+        }
+        $private = array_map(fn (string $tag): array => [$tag, ''], self::PRIVATE);
+        $this->exifTool->write($path, [...$private, ...$this->tags($frame)]);
     }
 
     /** Deletes what nobody has asked for in a while. */

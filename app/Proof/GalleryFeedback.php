@@ -33,11 +33,7 @@ final readonly class GalleryFeedback
     /** @param  string|null  $list  only what was chosen for this one */
     public static function of(Gallery $gallery, ?string $list = null): self
     {
-        $all = DB::table('choices')
-            ->join('guests', 'guests.id', '=', 'choices.guest_id')
-            ->where('guests.gallery_id', $gallery->id)
-            ->orderBy('choices.id')
-            ->get(['guest_id', 'gallery_frame_id', 'list']);
+        $all = self::choicesOf($gallery);
         $choices = $byGuest = [];
         foreach ($list === null ? $all : $all->where('list', $list) as $choice) {
             $choices[(int) $choice->gallery_frame_id][(int) $choice->guest_id][] = (string) $choice->list;
@@ -49,6 +45,16 @@ final readonly class GalleryFeedback
         $agreement = Agreement::of($byGuest);
 
         return new self($gallery, self::guestsOf($gallery), $lists, $choices, $ratings, $agreement, $frames);
+    }
+
+    /** @return \Illuminate\Support\Collection<int, \stdClass> */
+    private static function choicesOf(Gallery $gallery): \Illuminate\Support\Collection
+    {
+        return DB::table('choices')
+            ->join('guests', 'guests.id', '=', 'choices.guest_id')
+            ->where('guests.gallery_id', $gallery->id)
+            ->orderBy('choices.id')
+            ->get(['guest_id', 'gallery_frame_id', 'list']);
     }
 
     /** @return Collection<int, Guest> by id */

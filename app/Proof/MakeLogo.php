@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Proof;
 
+use App\Copies\Disk;
 use App\Imaging\PictureReader;
 use App\Imaging\PictureWriter;
 use App\Imaging\UnableToMakePicture;
@@ -54,19 +55,29 @@ final class MakeLogo implements ShouldQueue
         if ($studio === null || ! is_file($source)) {
             return;
         }
-        $bytes = (string) file_get_contents($source);
-        $path = 'marks/'.hash('xxh128', $bytes).'.png';
-        $folder = (string) config('kanpai.pictures');
         try {
-            $picture = PictureReader::bytes($bytes)->within(self::LARGEST);
-            is_dir("{$folder}/marks") || mkdir("{$folder}/marks", 0700, true);
-            PictureWriter::png($picture, "{$folder}/{$path}");
-            $studio->update(['logo_path' => $path]);
+            $studio->update(['logo_path' => self::keep((string) file_get_contents($source))]);
             Cache::forget(self::key($studio->id));
         } catch (UnableToMakePicture) {
             Cache::put(self::key($studio->id), self::PROBLEM, self::SHOWN);
         }
         @unlink($source);
+    }
+
+    /**
+     * @return string path below the folder of pictures
+     *
+     * @throws UnableToMakePicture
+     */
+    private static function keep(string $bytes): string
+    {
+        $path = 'marks/'.hash('xxh128', $bytes).'.png';
+        $target = config('kanpai.pictures')."/{$path}";
+        $picture = PictureReader::bytes($bytes)->within(self::LARGEST);
+        Disk::makeFolder(dirname($target), 0700);
+        PictureWriter::png($picture, $target);
+
+        return $path;
     }
 
     public function failed(?Throwable $reason): void

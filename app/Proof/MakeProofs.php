@@ -25,7 +25,6 @@ final class MakeProofs extends WorkInTurns
     protected function turn(Task $task): bool
     {
         $gallery = $task->about(Gallery::class)->load('shoot.studio');
-        $maker = app(ProofMaker::class);
         $left = fn () => $gallery->frames()->whereNull('plain_large_path');
         $task->begin(max($task->total, $task->done + $left()->count()));
         while (($some = $left()->orderBy('number')->limit(self::PIECE)->with('frame.card')->get())->isNotEmpty()) {
@@ -33,7 +32,7 @@ final class MakeProofs extends WorkInTurns
                 if (! $proof->frame->is_pictured) {
                     return $this->waitForPreviews($task, $proof->frame->card);
                 }
-                $maker->make($gallery, $proof);
+                app(ProofMaker::class)->make($gallery, $proof);
                 if (! $task->reach(min($task->total, $task->done + 1)) || $this->isTurnOver()) {
                     return false;
                 }

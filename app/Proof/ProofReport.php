@@ -20,17 +20,12 @@ final class ProofReport implements StageReport
 
     public function forShoots(Collection $shoots): array
     {
-        $galleries = DB::table('galleries')
+        $of = DB::table('galleries')
             ->whereIn('shoot_id', $shoots->modelKeys())
             ->groupBy('shoot_id')
-            ->selectRaw('shoot_id, COUNT(*) AS n')
-            ->pluck('n', 'shoot_id');
-        $sent = DB::table('selections')
-            ->join('galleries', 'galleries.id', '=', 'selections.gallery_id')
-            ->whereIn('shoot_id', $shoots->modelKeys())
-            ->groupBy('shoot_id')
-            ->selectRaw('shoot_id, COUNT(*) AS n')
-            ->pluck('n', 'shoot_id');
+            ->selectRaw('shoot_id, COUNT(*) AS n');
+        $galleries = $of->clone()->pluck('n', 'shoot_id');
+        $sent = $of->join('selections', 'selections.gallery_id', '=', 'galleries.id')->pluck('n', 'shoot_id');
         $counts = FrameCounts::of($shoots);
         $stages = [];
         foreach ($shoots as $shoot) {

@@ -37,22 +37,19 @@ final class ProofServiceProvider extends ServiceProvider
         Event::listen(fn (MarksChanged $event) => $this->follow($event->shoot));
         Event::listen(fn (PicturesMade $event) => $this->follow($event->card->shoot_id));
         $this->commands([Remind::class]);
-        $this->callAfterResolving(Schedule::class, function (Schedule $schedule): void {
-            $schedule->command('kanpai:remind')->dailyAt('09:00');
-            $schedule->call(fn () => FullSize::tidy(now()->subDays(FullSize::KEPT)->getTimestamp()))->daily();
-        });
+        $this->callAfterResolving(Schedule::class, self::schedule(...));
+    }
+
+    private static function schedule(Schedule $schedule): void
+    {
+        $schedule->command('kanpai:remind')->dailyAt('09:00');
+        $schedule->call(fn () => FullSize::tidy(now()->subDays(FullSize::KEPT)->getTimestamp()))->daily();
     }
 
     /** How often guests may try, write and fetch. */
     private function limit(): void
     {
-        // By what the link leads to, however its address is written.
-        RateLimiter::for('gallery-password', function (Request $request): array {
-            $token = $request->route('token');
-            $share = ShareToken::of(is_string($token) ? $token : '')->hash();
-
-            return [Limit::perMinute(6)->by("{$share} {$request->ip()}"), Limit::perMinute(60)->by($share)];
-        });
+        RateLimiter::for('gallery-password', self::limitPasswords(...));
         // Mails to addresses that a guest types in, and guests that nobody invited.
         RateLimiter::for('gallery-mail', fn (Request $request): array => [
             Limit::perHour(10)->by('mail '.$request->ip()),
@@ -65,6 +62,15 @@ final class ProofServiceProvider extends ServiceProvider
             ),
         );
         RateLimiter::for('guest', fn (Request $request): Limit => Limit::perMinute(600)->by('guest '.$request->ip()));
+    }
+
+    /** @return list<Limit> by what the link leads to, however its address is written */
+    private static function limitPasswords(Request $request): array
+    {
+        $token = $request->route('token');
+        $share = ShareToken::of(is_string($token) ? $token : '')->hash();
+
+        return [Limit::perMinute(6)->by("{$share} {$request->ip()}"), Limit::perMinute(60)->by($share)];
     }
 
     private function follow(int $shoot): void

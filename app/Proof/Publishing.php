@@ -50,31 +50,13 @@ final class Publishing
         array $people = [],
         ?FrameSet $everywhere = null,
     ): Gallery {
-        return DB::transaction(function () use (
-            $shoot,
-            $filter,
-            $facts,
-            $rights,
-            $shareFacts,
-            $people,
-            $everywhere,
-        ): Gallery {
-            $source = $everywhere === null ? http_build_query($filter->toQuery()) : "everywhere={$everywhere->id}";
-            $gallery = Gallery::query()->create([
-                'message' => '',
-                ...$facts,
-                'uuid' => (string) Str::uuid(),
-                'shoot_id' => $shoot->id,
-                'source' => $source,
-            ]);
-            $share = Share::open($gallery, $rights ?? Rights::of(Rights::lists(Rights::LIST)), [
-                'name' => 'Everybody with the link',
-                'is_watermarked' => $gallery->proofWatermark() !== null,
-                ...$shareFacts,
-            ]);
-            foreach ($people as $person) {
-                Guest::named($share, $person['name'], $person['email']);
-            }
+        $source = $everywhere === null ? http_build_query($filter->toQuery()) : "everywhere={$everywhere->id}";
+        $rights ??= Rights::of(Rights::lists(Rights::LIST));
+        $facts = [...$facts, 'shoot_id' => $shoot->id, 'source' => $source];
+
+        return DB::transaction(function () use ($facts, $rights, $shareFacts, $people): Gallery {
+            $gallery = Gallery::query()->create(['message' => '', ...$facts, 'uuid' => (string) Str::uuid()]);
+            self::share($gallery, $rights, $shareFacts, $people);
             $this->add($gallery, $this->meant($gallery));
             $this->arrange($gallery);
             $this->start($gallery);
@@ -83,21 +65,34 @@ final class Publishing
         });
     }
 
+    /**
+     * @param  ShareFacts  $facts
+     * @param  list<array{name: string, email: string}>  $people
+     */
+    private static function share(Gallery $gallery, Rights $rights, array $facts, array $people): void
+    {
+        $share = Share::open($gallery, $rights, [
+            'name' => 'Everybody with the link',
+            'is_watermarked' => $gallery->proofWatermark() !== null,
+            ...$facts,
+        ]);
+        foreach ($people as $person) {
+            Guest::named($share, $person['name'], $person['email']);
+        }
+    }
+
     /** Takes over what has changed; choices, comments and drawings stay. Frames that are meant by now come in. */
     public function again(Gallery $gallery): void
     {
         DB::transaction(function () use ($gallery): void {
             Gallery::query()->whereKey($gallery->id)->lockForUpdate()->first();
             foreach ($this->outOfDate($gallery) as ['proof' => $proof, 'changes' => $changes, 'now' => $now]) {
-                // Proofs carry captions and times of their own where that was asked for.
-                $of = [Change::Picture, ...$gallery->metadata === 'all' ? [Change::Caption, Change::Clock] : []];
-                $isMadeAnew = array_filter($changes, fn (Change $one): bool => in_array($one, $of, true)) !== [];
                 $proof->update([
                     'gone_at' => $now->isMeant ? null : $proof->gone_at ?? now(),
                     'headline' => $now->headline,
                     'description' => $now->description,
                     'taken_ms' => $now->taken,
-                    ...$isMadeAnew ? ['plain_large_path' => null] : [],
+                    ...self::isMadeAnew($gallery, $changes) ? ['plain_large_path' => null] : [],
                 ]);
             }
             $this->add($gallery, $this->meant($gallery));
@@ -105,6 +100,18 @@ final class Publishing
             $gallery->touch();
             $this->start($gallery);
         });
+    }
+
+    /**
+     * Proofs carry captions and times of their own where that was asked for.
+     *
+     * @param  list<Change>  $changes
+     */
+    private static function isMadeAnew(Gallery $gallery, array $changes): bool
+    {
+        $of = [Change::Picture, ...$gallery->metadata === 'all' ? [Change::Caption, Change::Clock] : []];
+
+        return array_filter($changes, fn (Change $one): bool => in_array($one, $of, true)) !== [];
     }
 
     /** Takes a gallery away: its links end at once, its proofs go from the disk. */
@@ -132,15 +139,7 @@ final class Publishing
             $isOwn = fn (string $column): bool => ! str_starts_with($column, 'now_');
             $own = array_filter((array) $row, $isOwn, ARRAY_FILTER_USE_KEY);
             $proof = (new GalleryFrame())->newFromBuilder($own);
-            $then = $proof->published();
-            // A picture that is not made yet is no other one.
-            $now = new Published(
-                $proof->picture === null ? '' : (string) $row->now_picture,
-                (int) $row->now_taken,
-                (string) $row->now_headline,
-                (string) $row->now_description,
-                (bool) $row->now_meant,
-            );
+            [$then, $now] = [$proof->published(), self::now($proof, $row)];
             $changes = $then->changesTo($now);
             if ($changes !== []) {
                 $found[] = ['proof' => $proof, 'changes' => $changes, 'then' => $then, 'now' => $now];
@@ -148,6 +147,18 @@ final class Publishing
         }
 
         return $found;
+    }
+
+    /** A picture that is not made yet is no other one. */
+    private static function now(GalleryFrame $proof, stdClass $row): Published
+    {
+        return new Published(
+            $proof->picture === null ? '' : (string) $row->now_picture,
+            (int) $row->now_taken,
+            (string) $row->now_headline,
+            (string) $row->now_description,
+            (bool) $row->now_meant,
+        );
     }
 
     /**
@@ -238,15 +249,7 @@ final class Publishing
         $last = (int) $gallery->frames()->max('number');
         $came = 0;
         foreach ($frames->reject(fn (int $id): bool => isset($there[$id]))->chunk(self::PIECE) as $some) {
-            $known = DB::table('frames')
-                ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
-                ->whereIntegerInRaw('frames.id', $some->all())
-                ->selectRaw(
-                    "frames.id, width, height, taken_ms, JSON_VALUE(captions.fields, '$.headline') AS headline, ".
-                        "JSON_VALUE(captions.fields, '$.description') AS description",
-                )
-                ->get()
-                ->keyBy('id');
+            $known = self::known($some);
             $rows = $some
                 ->map(fn (int $id): ?stdClass => $known->get($id))
                 ->filter()
@@ -260,6 +263,23 @@ final class Publishing
         }
 
         return $came;
+    }
+
+    /**
+     * @param  Collection<int, int>  $frames
+     * @return Collection<array-key, stdClass> by frame
+     */
+    private static function known(Collection $frames): Collection
+    {
+        return DB::table('frames')
+            ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
+            ->whereIntegerInRaw('frames.id', $frames->all())
+            ->selectRaw(
+                "frames.id, width, height, taken_ms, JSON_VALUE(captions.fields, '$.headline') AS headline, ".
+                    "JSON_VALUE(captions.fields, '$.description') AS description",
+            )
+            ->get()
+            ->keyBy('id');
     }
 
     /** @return array<string, mixed> of a picture as it stands now */

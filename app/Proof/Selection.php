@@ -69,43 +69,37 @@ final class Selection extends Model
     /** @return list<Chosen> in the order of time; a frame of two lists is there twice */
     public function chosen(): array
     {
-        return array_values(
-            DB::table('selection_frames')
-                ->join('frames', 'frames.id', '=', 'selection_frames.frame_id')
-                ->leftJoin(
-                    'gallery_frames',
-                    fn ($join) => $join
-                        ->on('gallery_frames.frame_id', '=', 'frames.id')
-                        ->where('gallery_frames.gallery_id', $this->gallery_id),
-                )
-                ->where('selection_id', $this->id)
-                ->orderBy('frames.taken_ms')
-                ->orderBy('frames.id')
-                ->orderBy('selection_frames.id')
-                ->get([
-                    'frames.id',
-                    'frames.name',
-                    'number',
-                    'list',
-                    'selection_frames.rating',
-                    'comment',
-                    'frames.taken_ms',
-                    'gone_at',
-                ])
-                ->map(
-                    fn ($row): array => [
-                        'frame' => (int) $row->id,
-                        'name' => (string) $row->name,
-                        'number' => (int) $row->number,
-                        'list' => (string) $row->list,
-                        'rating' => (int) $row->rating,
-                        'comment' => (string) $row->comment,
-                        'taken' => (int) $row->taken_ms,
-                        'isGone' => $row->gone_at !== null,
-                    ],
-                )
-                ->all(),
-        );
+        $row = fn (\stdClass $row): array => [
+            'frame' => (int) $row->id,
+            'name' => (string) $row->name,
+            'number' => (int) $row->number,
+            'list' => (string) $row->list,
+            'rating' => (int) $row->rating,
+            'comment' => (string) $row->comment,
+            'taken' => (int) $row->taken_ms,
+            'isGone' => $row->gone_at !== null,
+        ];
+
+        return array_values($this->rows()->map($row)->all());
+    }
+
+    /** @return \Illuminate\Support\Collection<int, \stdClass> */
+    private function rows(): \Illuminate\Support\Collection
+    {
+        $inGallery = fn ($join) => $join
+            ->on('gallery_frames.frame_id', '=', 'frames.id')
+            ->where('gallery_frames.gallery_id', $this->gallery_id);
+
+        return DB::table('selection_frames')
+            ->join('frames', 'frames.id', '=', 'selection_frames.frame_id')
+            ->leftJoin('gallery_frames', $inGallery)
+            ->where('selection_id', $this->id)
+            ->orderBy('frames.taken_ms')
+            ->orderBy('frames.id')
+            ->orderBy('selection_frames.id')
+            ->select('frames.id', 'frames.name', 'frames.taken_ms', 'number', 'list', 'gone_at', 'comment')
+            ->addSelect('selection_frames.rating')
+            ->get();
     }
 
     /** What the same guest sent before this. */

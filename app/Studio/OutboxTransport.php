@@ -24,12 +24,7 @@ final class OutboxTransport extends AbstractTransport
         $original = $message->getOriginalMessage();
         assert($original instanceof \Symfony\Component\Mime\Message);
         $email = MessageConverter::toEmail($original);
-        $name = now()->format('Ymd-His-').bin2hex(random_bytes(6)).'.eml';
-        if (! is_dir($this->folder)) {
-            mkdir($this->folder, 0700, true);
-        }
-        file_put_contents("{$this->folder}/{$name}.part", $message->toString());
-        rename("{$this->folder}/{$name}.part", "{$this->folder}/{$name}");
+        $file = $this->keep($message->toString());
         $studio = (int) $email->getHeaders()->get(self::STUDIO)?->getBodyAsString();
         if ($studio > 0) {
             OutboxMail::query()->create([
@@ -37,10 +32,23 @@ final class OutboxTransport extends AbstractTransport
                 'recipient' => $this->recipients($email),
                 'subject' => (string) $email->getSubject(),
                 'body' => (string) $email->getTextBody(),
-                'file' => $name,
+                'file' => $file,
                 'sent_at' => now(),
             ]);
         }
+    }
+
+    /** @return string the name of the file */
+    private function keep(string $text): string
+    {
+        $name = now()->format('Ymd-His-').bin2hex(random_bytes(6)).'.eml';
+        if (! is_dir($this->folder)) {
+            mkdir($this->folder, 0700, true);
+        }
+        file_put_contents("{$this->folder}/{$name}.part", $text);
+        rename("{$this->folder}/{$name}.part", "{$this->folder}/{$name}");
+
+        return $name;
     }
 
     public function __toString(): string

@@ -24,25 +24,27 @@ final class StudioServiceProvider extends ServiceProvider
         Relation::requireMorphMap();
         Relation::morphMap(['shoot' => Shoot::class]);
         Mail::extend('outbox', fn (): OutboxTransport => new OutboxTransport((string) config('kanpai.outbox')));
-        RateLimiter::for(
-            'sign-in',
-            fn (Request $request): array => [
-                // By both: whoever tries from elsewhere does not lock the owner out.
-                Limit::perMinute(5)->by(
-                    'member '.
-                        (is_string($request->input('email')) ? mb_strtolower($request->input('email')) : '').
-                        ' '.
-                        $request->ip(),
-                ),
-                Limit::perMinute(20)->by('address '.$request->ip()),
-            ],
-        );
-        // Every page of a shoot carries the stages and what is left in each.
-        View::composer('studio.rail', function (\Illuminate\View\View $view): void {
-            $shoot = $view->getData()['shoot'];
-            assert($shoot instanceof Shoot);
-            $view->with('stages', (new Stages())->of(new Collection([$shoot]))[$shoot->id]);
-        });
+        RateLimiter::for('sign-in', self::limitSigningIn(...));
+        View::composer('studio.rail', self::composeRail(...));
         Blade::setEchoFormat('\\App\\Studio\\Echoed::text(%s)');
+    }
+
+    /** Every page of a shoot carries the stages and what is left in each. */
+    private static function composeRail(\Illuminate\View\View $view): void
+    {
+        $shoot = $view->getData()['shoot'];
+        assert($shoot instanceof Shoot);
+        $view->with('stages', (new Stages())->of(new Collection([$shoot]))[$shoot->id]);
+    }
+
+    /** @return list<Limit> by both: whoever tries from elsewhere does not lock the owner out */
+    private static function limitSigningIn(Request $request): array
+    {
+        $email = is_string($request->input('email')) ? mb_strtolower($request->input('email')) : '';
+
+        return [
+            Limit::perMinute(5)->by("member {$email} {$request->ip()}"),
+            Limit::perMinute(20)->by("address {$request->ip()}"),
+        ];
     }
 }

@@ -260,31 +260,44 @@ final class Task extends Model
     /** “312 of 612 frames · 48 a second · 6 s left” */
     public function progressInWords(): string
     {
-        $said =
-            $this->unit === 'bytes'
-                ? Number::fileSize($this->done, 1).' of '.Number::fileSize($this->total, 1)
-                : number_format($this->done).' of '.number_format($this->total).' '.$this->unit;
-        if ($this->pieces_total > 0) {
-            $said .= ' · '.number_format($this->pieces).' of '.number_format($this->pieces_total).' files';
-        }
         $fresh = $this->done - $this->resumed_from;
-        $seconds =
-            $this->started_at === null
-                ? 0.0
-                : $this->started_at->diffInSeconds($this->ended_at ?? CarbonImmutable::now(), true);
-        if ($seconds < 0.5 || $fresh <= 0) {
-            return $said;
-        }
-        $rate = $fresh / $seconds;
-        $said .=
-            ' · '.
-            ($this->unit === 'bytes' ? Number::fileSize($rate, 1) : number_format($rate, $rate < 10 ? 1 : 0)).
+        $seconds = $this->seconds();
+        $rate = $seconds < 0.5 || $fresh <= 0 ? null : $fresh / $seconds;
+
+        return implode(' · ', array_filter([
+            $this->doneInWords(),
+            $this->pieces_total > 0
+                ? number_format($this->pieces).' of '.number_format($this->pieces_total).' files'
+                : null,
+            $rate === null ? null : $this->rateInWords($rate),
+            $rate === null || $this->state->isOver() ? null : $this->leftInWords($rate),
+        ]));
+    }
+
+    private function doneInWords(): string
+    {
+        return $this->unit === 'bytes'
+            ? Number::fileSize($this->done, 1).' of '.Number::fileSize($this->total, 1)
+            : number_format($this->done).' of '.number_format($this->total).' '.$this->unit;
+    }
+
+    private function seconds(): float
+    {
+        return $this->started_at === null
+            ? 0.0
+            : $this->started_at->diffInSeconds($this->ended_at ?? CarbonImmutable::now(), true);
+    }
+
+    private function rateInWords(float $rate): string
+    {
+        return ($this->unit === 'bytes' ? Number::fileSize($rate, 1) : number_format($rate, $rate < 10 ? 1 : 0)).
             ' a second';
-        if ($this->state->isOver()) {
-            return $said;
-        }
+    }
+
+    private function leftInWords(float $rate): string
+    {
         $left = (int) ceil(($this->total - $this->done) / $rate);
 
-        return $said.' · '.($left >= 90 ? (int) ceil($left / 60).' min' : $left.' s').' left';
+        return ($left >= 90 ? (int) ceil($left / 60).' min' : "{$left} s").' left';
     }
 }

@@ -191,10 +191,13 @@ final class BatchesController
     public function storeFrame(SheetRequest $request, Shoot $shoot, Frame $frame): RedirectResponse
     {
         $texts = $request->texts();
-        $pair = fn (string $name, string $text): array => [Field::from($name), $text];
-        $this->check(array_map($pair, array_keys($texts), $texts));
+        $this->check(array_map(
+            fn (string $name, string $text): array => [Field::from($name), $text],
+            array_keys($texts),
+            $texts,
+        ));
         $this->apply($shoot, self::ofFrame($frame, $texts, $request->user()?->id));
-        $next = Frame::query()->where('shoot_id', $shoot->id)->find($request->integer('goes')) ?? $frame;
+        $next = Frame::of($shoot)->find($request->integer('goes')) ?? $frame;
         $query = CaptionsController::query(FrameFilter::ofQuery($request->query->all()));
 
         return redirect()

@@ -25,22 +25,27 @@ final class ChosenFrames
         if ($said === []) {
             return [];
         }
-        if (count($said) > self::MOST) {
+        $most = number_format(self::MOST);
+        $frames = count($said) > self::MOST ? [] : self::there($shoot, $said);
+        if ($frames === []) {
             throw ValidationException::withMessages([
-                'frames' => 'At most '.
-                    number_format(self::MOST).
-                    ' frames can be chosen one by one. A filter takes any number.',
+                'frames' => count($said) > self::MOST
+                    ? "At most {$most} frames can be chosen one by one. A filter takes any number."
+                    : 'The frames that were chosen are not in the shoot any more.',
             ]);
         }
-        $frames = array_map(
-            intval(...),
-            Frame::of($shoot)->whereIntegerInRaw('frames.id', array_map(intval(...), $said))->pluck('frames.id')->all(),
-        );
 
-        return $frames === []
-            ? throw ValidationException::withMessages([
-                'frames' => 'The frames that were chosen are not in the shoot any more.',
-            ])
-            : ['frames' => array_values($frames)];
+        return ['frames' => $frames];
+    }
+
+    /**
+     * @param  array<mixed>  $ids
+     * @return list<int>
+     */
+    private static function there(Shoot $shoot, array $ids): array
+    {
+        $frames = Frame::of($shoot)->whereIntegerInRaw('frames.id', array_map(intval(...), $ids));
+
+        return array_values(array_map(intval(...), $frames->pluck('frames.id')->all()));
     }
 }

@@ -92,12 +92,10 @@ final class ListsController
     {
         $typed = mb_strtolower((string) $request->string('q'));
         $found = array_filter(RosterPerson::people($shoot), fn (Person $person): bool => self::begins($person, $typed));
-        $isExact = fn (Person $person): bool => in_array(
-            $typed,
-            [mb_strtolower($person->code), mb_strtolower($person->number)],
-            true,
-        );
-        usort($found, fn (Person $a, Person $b): int => [! $isExact($a), $a->name] <=> [! $isExact($b), $b->name]);
+        usort($found, fn (Person $a, Person $b): int => [! self::is($a, $typed), $a->name] <=> [
+            ! self::is($b, $typed),
+            $b->name,
+        ]);
 
         return response()->json(
             array_map(
@@ -105,11 +103,16 @@ final class ListsController
                     'name' => $person->name,
                     'words' => trim("{$person->code} {$person->number}"),
                     'more' => $person->inWords(),
-                    'exact' => $isExact($person),
+                    'exact' => self::is($person, $typed),
                 ],
                 array_slice($found, 0, self::COMPLETIONS),
             ),
         );
+    }
+
+    private static function is(Person $person, string $typed): bool
+    {
+        return in_array($typed, [mb_strtolower($person->code), mb_strtolower($person->number)], true);
     }
 
     private static function begins(Person $person, string $typed): bool

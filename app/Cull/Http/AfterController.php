@@ -37,11 +37,16 @@ final class AfterController
             'frames' => self::lines($shoot, $dropped->offset($page * self::PAGE)->limit(self::PAGE)->get()),
             'aside' => Frame::query()->where('shoot_id', $shoot->id)->whereNotNull('aside_at')->count(),
             'copies' => DeleteCopies::plan($shoot),
-            'tasks' => Task::underWay()
-                ->where(['shoot_id' => $shoot->id, 'kind' => DeleteCopies::KIND])
-                ->get(),
-            'last' => DeleteCopies::latest($shoot),
+            ...self::tasks($shoot),
         ]);
+    }
+
+    /** @return array<string, mixed> those under way, and the last one */
+    private static function tasks(Shoot $shoot): array
+    {
+        $own = ['shoot_id' => $shoot->id, 'kind' => DeleteCopies::KIND];
+
+        return ['tasks' => Task::underWay()->where($own)->get(), 'last' => DeleteCopies::latest($shoot)];
     }
 
     /**
@@ -101,11 +106,8 @@ final class AfterController
         if ($request->boolean('last')) {
             Gate::authorize('update', $shoot->studio);
         }
-        DeleteCopies::start(
-            $shoot,
-            array_values(array_map(strval(...), (array) $request->input('places'))),
-            $request->boolean('last'),
-        );
+        $places = array_values(array_map(strval(...), (array) $request->input('places')));
+        DeleteCopies::start($shoot, $places, $request->boolean('last'));
 
         return redirect()
             ->route('cull.dropped', $shoot)

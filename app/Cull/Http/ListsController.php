@@ -53,9 +53,6 @@ final class ListsController
 
     public function csv(Request $request, Shoot $shoot): Response
     {
-        $frames = Frame::meeting($shoot, FrameFilter::ofQuery($request->query->all()))
-            ->toBase()
-            ->get(['name', 'verdict', 'rating', 'uses', 'taken_ms']);
         [$uses, $zone] = [Uses::of($shoot->studio), $shoot->zone()];
         $line = fn (\stdClass $frame): array => [
             (string) $frame->name,
@@ -64,10 +61,13 @@ final class ListsController
             $uses->named((int) $frame->uses),
             $zone->format((int) $frame->taken_ms, 'Y-m-d\TH:i:s.vP'),
         ];
+        $frames = Frame::meeting($shoot, FrameFilter::ofQuery($request->query->all()))->toBase();
+        $text = MarkList::write($frames->get(['name', 'verdict', 'rating', 'uses', 'taken_ms'])->map($line));
+        $name = Str::slug($shoot->name);
 
-        return response(MarkList::write($frames->map($line)), 200, [
+        return response($text, 200, [
             'Content-Type' => 'text/csv; charset=UTF-8',
-            'Content-Disposition' => 'attachment; filename="'.Str::slug($shoot->name).'-marks.csv"',
+            'Content-Disposition' => "attachment; filename=\"{$name}-marks.csv\"",
         ]);
     }
 

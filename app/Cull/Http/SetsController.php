@@ -33,19 +33,24 @@ final class SetsController
             throw ValidationException::withMessages(['name' => "There is a set called “{$name}” already."]);
         }
         $rule = $this->rule($request, $shoot);
-        $set = $rule === null ? $this->collected($request, $shoot, $name) : FrameSet::query()->create([
-            'studio_id' => $shoot->studio_id,
-            'shoot_id' => $request->boolean('everywhere') ? null : $shoot->id,
-            'name' => $name,
-            'rule' => $rule,
-        ]);
+        $set = $rule === null
+            ? $this->collected($request, $shoot, $name)
+            : self::live($shoot, $name, $rule, $request->boolean('everywhere'));
 
         return response()->json([
-            'id' => $set->id,
-            'name' => $set->name,
-            'rule' => $set->rule,
+            ...$set->only('id', 'name', 'rule'),
             'shoot' => $set->shoot_id,
             'frames' => count($set->frames($shoot)),
+        ]);
+    }
+
+    private static function live(Shoot $shoot, string $name, string $rule, bool $isEverywhere): FrameSet
+    {
+        return FrameSet::query()->create([
+            'studio_id' => $shoot->studio_id,
+            'shoot_id' => $isEverywhere ? null : $shoot->id,
+            'name' => $name,
+            'rule' => $rule,
         ]);
     }
 
@@ -63,9 +68,7 @@ final class SetsController
         if ($filter->problem !== null) {
             throw ValidationException::withMessages(['rule' => $filter->problem]);
         }
-        $body = Body::query()->where('studio_id', $shoot->studio_id)->whereKey($filter->body);
-        $serial = $filter->body === null ? null : (string) $body->value('serial');
-        $rule = $filter->toText($serial, fn (int $at): string => $shoot->zone()->format($at, 'Y-m-d H:i:s'));
+        $rule = self::written($filter, $shoot);
         if ($rule === '') {
             throw ValidationException::withMessages(['rule' => self::NO_RULE]);
         }
@@ -76,6 +79,14 @@ final class SetsController
         }
 
         return $rule;
+    }
+
+    private static function written(FrameFilter $filter, Shoot $shoot): string
+    {
+        $body = Body::query()->where('studio_id', $shoot->studio_id)->whereKey($filter->body);
+        $serial = $filter->body === null ? null : (string) $body->value('serial');
+
+        return $filter->toText($serial, fn (int $at): string => $shoot->zone()->format($at, 'Y-m-d H:i:s'));
     }
 
     public function remove(Shoot $shoot, int $set): RedirectResponse

@@ -8,6 +8,7 @@ use App\Cull\Shelf;
 use App\Frames\FrameSet;
 use App\Studio\Member;
 use Illuminate\Contracts\View\View;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Validation\ValidationException;
 
@@ -21,18 +22,8 @@ final class ShelfController
 
     public function rename(RenameSetInput $request, FrameSet $set): RedirectResponse
     {
-        $said = $request->validated();
-        $name = trim($said['name']);
-        $others = FrameSet::query()
-            ->where('studio_id', $set->studio_id)
-            ->whereKeyNot($set->id)
-            ->where('name', $name)
-            ->where(
-                fn ($sets) => $set->shoot_id === null
-                    ? $sets
-                    : $sets->where('shoot_id', $set->shoot_id)->orWhereNull('shoot_id'),
-            );
-        if ($others->exists()) {
+        $name = trim($request->validated()['name']);
+        if (self::others($set)->where('name', $name)->exists()) {
             throw ValidationException::withMessages(['name' => "There is a set called “{$name}” already."]);
         }
         $before = $set->name;
@@ -41,6 +32,17 @@ final class ShelfController
         return redirect()
             ->route('shelf')
             ->with('message', "“{$before}” is called “{$name}” now, in live sets that ask for it as well.");
+    }
+
+    /** @return Builder<FrameSet> those that are seen beside it */
+    private static function others(FrameSet $set): Builder
+    {
+        $besides = fn ($sets) => $sets->where('shoot_id', $set->shoot_id)->orWhereNull('shoot_id');
+
+        return FrameSet::query()
+            ->where('studio_id', $set->studio_id)
+            ->whereKeyNot($set->id)
+            ->when($set->shoot_id !== null, fn ($sets) => $sets->where($besides));
     }
 
     public function remove(FrameSet $set): RedirectResponse

@@ -58,8 +58,6 @@ final class StepsRequest extends FormRequest
         if (! is_array($input) || ! is_string($id) || preg_match(self::UUID, $id) !== 1) {
             throw ValidationException::withMessages(["steps.{$n}.id" => 'A step must have a UUID of its own.']);
         }
-        $isMark = fn (mixed $mark): bool => is_array($mark) && is_int($mark['frame'] ?? null);
-        $marks = array_filter((array) ($input['marks'] ?? []), $isMark);
 
         return [
             'id' => $id,
@@ -68,8 +66,19 @@ final class StepsRequest extends FormRequest
             'set' => self::whole($input['set'] ?? null),
             'takeBack' => ($input['takeBack'] ?? false) === true,
             'again' => ($input['again'] ?? false) === true,
-            'marks' => array_map(self::mark(...), array_values($marks)),
+            'marks' => self::marks((array) ($input['marks'] ?? [])),
         ];
+    }
+
+    /**
+     * @param  array<mixed>  $marks
+     * @return list<MarkInput>
+     */
+    private static function marks(array $marks): array
+    {
+        $isMark = fn (mixed $mark): bool => is_array($mark) && is_int($mark['frame'] ?? null);
+
+        return array_map(self::mark(...), array_values(array_filter($marks, $isMark)));
     }
 
     /**

@@ -106,9 +106,7 @@ final class MakeContactSheet extends WorkInTurns
         $plan = $sheet->plan();
         $pdf = $this->document($sheet, $plan);
         $pages = $plan->pages($frames->count());
-        $captions = $plan->captions
-            ? FrameCaption::query()->whereIn('frame_id', $frames->modelKeys())->get()->keyBy('frame_id')
-            : new Collection();
+        $captions = self::captions($plan, $frames);
         $page = -1;
         foreach ($frames as $place => $frame) {
             $cell = $plan->cell($place);
@@ -120,6 +118,17 @@ final class MakeContactSheet extends WorkInTurns
             $this->lines($pdf, $plan, $cell, $frame, $captions->get($frame->id)?->caption());
         }
         self::save($sheet, $pages, $pdf->Output('', 'S'));
+    }
+
+    /**
+     * @param  Collection<int, Frame>  $frames
+     * @return Collection<array-key, FrameCaption> by frame; none where the sheet shows none
+     */
+    private static function captions(SheetPlan $plan, Collection $frames): Collection
+    {
+        return $plan->captions
+            ? FrameCaption::query()->whereIn('frame_id', $frames->modelKeys())->get()->keyBy('frame_id')
+            : new Collection();
     }
 
     private static function save(ContactSheet $sheet, int $pages, string $bytes): void

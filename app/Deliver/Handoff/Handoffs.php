@@ -95,18 +95,18 @@ final class Handoffs
             Handoff::query()->whereKey($handoff->id)->lockForUpdate()->first();
             $round = $handoff->round + 1;
             $handoff->update(['round' => $round]);
-            $by = $handoff->shoot->studio->name;
             foreach ($handoff->frames()->whereIn('frame_id', array_keys($notes))->get() as $one) {
                 $one->update(['round' => $round]);
-                $one->notes()->create(['round' => $round, 'by' => $by, 'text' => $notes[$one->frame_id]]);
+                self::note($handoff, $one, $notes[$one->frame_id]);
             }
-            $this->delivering->add(
-                $handoff->delivery->setRelation('shoot', $handoff->shoot),
-                array_keys($notes),
-                [ToRetoucher::KEY],
-                "Round {$round}",
-            );
+            $delivery = $handoff->delivery->setRelation('shoot', $handoff->shoot);
+            $this->delivering->add($delivery, array_keys($notes), [ToRetoucher::KEY], "Round {$round}");
         });
+    }
+
+    private static function note(Handoff $handoff, HandoffFrame $frame, string $text): void
+    {
+        $frame->notes()->create(['round' => $frame->round, 'by' => $handoff->shoot->studio->name, 'text' => $text]);
     }
 
     /**
@@ -179,17 +179,12 @@ final class Handoffs
             ->orderBy('id')
             ->get();
         foreach ($comments as $comment) {
-            $proof = $comment->galleryFrame;
-            $frames[$proof->frame_id]
-                ?->notes()
-                ->create([
-                    'round' => 1,
-                    'by' => mb_substr((string) ($comment->guest->name ?: 'a guest'), 0, 120),
-                    'text' => $comment->text,
-                    'drawing' => $comment->drawing,
-                    'width' => $proof->width,
-                    'height' => $proof->height,
-                ]);
+            $frames[$comment->galleryFrame->frame_id]?->notes()->create([
+                'round' => 1,
+                'by' => mb_substr((string) ($comment->guest->name ?: 'a guest'), 0, 120),
+                ...$comment->only('text', 'drawing'),
+                ...$comment->galleryFrame->only('width', 'height'),
+            ]);
         }
     }
 }

@@ -29,9 +29,7 @@ final class Watching
         if ($folder === null || ! in_array($folder, StudioFolders::of($shoot->studio_id)->watchable(), true)) {
             return 0;
         }
-        $known = array_flip(
-            ReturnedFile::query()->where('shoot_id', $shoot->id)->whereNotNull('seen')->pluck('seen')->all(),
-        );
+        $known = ReturnedFile::query()->where('shoot_id', $shoot->id)->whereNotNull('seen')->pluck('id', 'seen');
         $found = 0;
         foreach (self::pictures($folder) as $path) {
             [$bytes, $changed] = [(int) filesize($path), (int) filemtime($path)];

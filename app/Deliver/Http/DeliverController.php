@@ -22,12 +22,7 @@ final class DeliverController
 {
     public function show(Request $request, Shoot $shoot): View
     {
-        $selections = Selection::query()
-            ->whereHas('gallery', fn ($query) => $query->where('shoot_id', $shoot->id))
-            ->with('gallery')
-            ->withCount('frames')
-            ->orderByDesc('id')
-            ->get();
+        $selections = self::selections($shoot);
         $selection = $selections->firstWhere('id', $request->integer('selection')) ?? $selections->first();
         $deliveries = self::deliveries($shoot);
 
@@ -40,6 +35,17 @@ final class DeliverController
             'tasks' => $deliveries->keyBy('id')->map(fn (Delivery $delivery): ?Task => $delivery->task())->all(),
             ...$this->list($request, $selection),
         ]);
+    }
+
+    /** @return Collection<int, Selection> */
+    private static function selections(Shoot $shoot): Collection
+    {
+        return Selection::query()
+            ->whereHas('gallery', fn ($query) => $query->where('shoot_id', $shoot->id))
+            ->with('gallery')
+            ->withCount('frames')
+            ->orderByDesc('id')
+            ->get();
     }
 
     /** The names as the form asks for them. */

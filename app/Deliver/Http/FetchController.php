@@ -57,19 +57,19 @@ final class FetchController
             'recipient' => $recipient,
             'studio' => $delivery->shoot->studio,
             'token' => $recipient->token,
-            'zips' => $delivery->zips()->groupBy('scope'),
-            'frames' => Delivering::pictured($delivery),
-            'parts' => $delivery->parts->whereNotNull('made_at')->values(),
-            ...self::files($delivery),
+            ...self::contents($delivery),
         ]);
     }
 
     /** @return array<string, mixed> */
-    private static function files(Delivery $delivery): array
+    private static function contents(Delivery $delivery): array
     {
         $files = $delivery->current()->get();
 
         return [
+            'zips' => $delivery->zips()->groupBy('scope'),
+            'frames' => Delivering::pictured($delivery),
+            'parts' => $delivery->parts->whereNotNull('made_at')->values(),
             'files' => $files->groupBy('frame_id'),
             'bytes' => (int) $files->sum('bytes'),
             'count' => $files->unique('frame_id')->count(),

@@ -204,15 +204,13 @@ final class HandoffsController
         );
         $shoot->update(['watched' => $folders[$said['watched'] ?? ''] ?? null]);
         $found = $watching->look($shoot);
+        $message = match (true) {
+            $shoot->watched === null => 'No folder is watched any more.',
+            $found === 1 => 'The folder is watched. 1 file is new in it.',
+            default => "The folder is watched. {$found} files are new in it.",
+        };
 
-        return redirect()
-            ->route('handoffs', $shoot)
-            ->with(
-                'message',
-                $shoot->watched === null
-                    ? 'No folder is watched any more.'
-                    : "The folder is watched. {$found} ".($found === 1 ? 'file is' : 'files are').' new in it.',
-            );
+        return redirect()->route('handoffs', $shoot)->with('message', $message);
     }
 
     /** @return array<string, mixed> what came back: the last files, and those that somebody is asked about */

@@ -8,13 +8,18 @@ use App\Deliver\Handoff\Handoff;
 use App\Deliver\Handoff\Handoffs;
 use App\Deliver\Handoff\ReturnedFile;
 use App\Deliver\Recipient;
+use App\Ingest\Slots;
 use App\Ingest\Upload\Arrivals;
 use App\Ingest\Upload\UnusableUpload;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
-/** What a retoucher sends back, by the link the files came by. The files themselves come by tus. */
+/**
+ * What a retoucher sends back, by the link the files came by. The files themselves come by tus.
+ *
+ * @phpstan-import-type CardListing from Slots
+ */
 final class ReturnController
 {
     public function announce(
@@ -24,11 +29,8 @@ final class ReturnController
         string $token,
     ): JsonResponse {
         try {
-            // Folders do not matter here; a name stands once.
-            $files = collect($arrivals->listing($request->validated()['files']))
-                ->map(fn (array $file): array => [...$file, 'path' => basename($file['path'])])
-                ->keyBy('path');
-            $missing = $handoffs->announce(self::handoff($request), array_values($files->all()));
+            $files = self::withoutFolders($arrivals->listing($request->validated()['files']));
+            $missing = $handoffs->announce(self::handoff($request), $files);
         } catch (UnusableUpload $reason) {
             return response()->json(['problem' => $reason->getMessage()], $reason->status);
         }
@@ -40,6 +42,22 @@ final class ReturnController
             'tus' => "/d/{$token}/arriving",
             'page' => null,
         ]);
+    }
+
+    /**
+     * Folders do not matter here; a name stands once.
+     *
+     * @param  CardListing  $files
+     * @return CardListing
+     */
+    private static function withoutFolders(array $files): array
+    {
+        $byName = [];
+        foreach ($files as $file) {
+            $byName[basename($file['path'])] = [...$file, 'path' => basename($file['path'])];
+        }
+
+        return array_values($byName);
     }
 
     /** What became of what was sent. */

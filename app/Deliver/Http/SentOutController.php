@@ -24,12 +24,7 @@ final class SentOutController
 {
     public function show(Request $request, Shoot $shoot, SendingOut $sending): View
     {
-        $shipments = Shipment::query()
-            ->where('shoot_id', $shoot->id)
-            ->with('destination', 'output')
-            ->orderByDesc('id')
-            ->get()
-            ->each(fn (Shipment $shipment) => $shipment->setRelation('shoot', $shoot));
+        $shipments = self::shipments($shoot);
 
         return view('deliver.sent-out', [
             'shoot' => $shoot,
@@ -41,6 +36,17 @@ final class SentOutController
             'old' => $sending->outOfDate($shoot),
             ...FramesAsked::by($request, $shoot)->forPage(),
         ]);
+    }
+
+    /** @return Collection<int, Shipment> */
+    private static function shipments(Shoot $shoot): Collection
+    {
+        return Shipment::query()
+            ->where('shoot_id', $shoot->id)
+            ->with('destination', 'output')
+            ->orderByDesc('id')
+            ->get()
+            ->each(fn (Shipment $shipment) => $shipment->setRelation('shoot', $shoot));
     }
 
     /**
@@ -110,15 +116,12 @@ final class SentOutController
     ): RedirectResponse {
         $before = $destination === null ? null : $this->find($shoot, (int) $destination);
         $facts = $request->facts($before);
-        $others = Destination::query()
-            ->where(['studio_id' => $shoot->studio_id, 'name' => $facts['name']])
-            ->whereKeyNot($before->id ?? 0);
-        if ($others->exists()) {
+        $named = Destination::query()->where(['studio_id' => $shoot->studio_id, 'name' => $facts['name']]);
+        if ($named->whereKeyNot($before->id ?? 0)->exists()) {
             throw ValidationException::withMessages(['to_name' => 'There is a destination of this name already.']);
         }
-        $before === null
-            ? Destination::query()->create(['studio_id' => $shoot->studio_id, ...$facts])
-            : $before->update($facts);
+        $before ??= new Destination(['studio_id' => $shoot->studio_id]);
+        $before->fill($facts)->save();
 
         return redirect()
             ->route('sent-out', $shoot)

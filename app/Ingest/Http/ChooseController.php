@@ -60,17 +60,12 @@ final class ChooseController
         $unseen = Frame::query()->where(['shoot_id' => $shoot->id, 'is_pictured' => false])->whereIn('id', $ids);
         $unseen->clone()->toBase()->update(['requested_at' => now()->format('Y-m-d H:i:s.v')]);
         foreach (Card::query()->whereIn('id', $unseen->select('card_id'))->get() as $card) {
-            $last = MakePreviews::latest($card);
-            // A disk that was away may be back; not asked more than twice a minute.
-            if ($last?->state === TaskState::Failed && $last->ended_at?->lessThan(now()->subSeconds(30)) === true) {
-                MakePreviews::ofCard($card);
-            }
+            self::tryAgain($card);
         }
         $made = Frame::query()
             ->where(['shoot_id' => $shoot->id, 'is_pictured' => true])
             ->whereIn('id', $ids)
             ->get(['id', 'small_path', 'large_path']);
-
         $picture = fn (Frame $frame): array => [
             $frame->id,
             PictureAddress::orNothing($frame->small_path),
@@ -78,5 +73,14 @@ final class ChooseController
         ];
 
         return response()->json(['pictures' => $made->toBase()->map($picture)->all()]);
+    }
+
+    /** A disk that was away may be back; not asked more than twice a minute. */
+    private static function tryAgain(Card $card): void
+    {
+        $last = MakePreviews::latest($card);
+        if ($last?->state === TaskState::Failed && $last->ended_at?->lessThan(now()->subSeconds(30)) === true) {
+            MakePreviews::ofCard($card);
+        }
     }
 }

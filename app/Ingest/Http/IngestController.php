@@ -60,36 +60,30 @@ final class IngestController
         Slots $folders,
         Reading $reading,
     ): RedirectResponse {
-        $said = $request->validated();
-        $begun = 0;
+        $facts = ['is_copied_at_once' => true, 'shooter' => $request->validated()['shooter'] ?? ''];
+        $new = array_filter($slots->of($shoot), fn (array $slot): bool => $slot['isNew']);
         $problems = [];
-        foreach (array_filter($slots->of($shoot), fn (array $slot): bool => $slot['isNew']) as $slot) {
+        foreach ($new as $slot) {
             try {
-                $reading->begin($shoot, $folders->path($shoot->studio_id, $slot['slot']), [
-                    'is_copied_at_once' => true,
-                    'shooter' => $said['shooter'] ?? '',
-                ]);
+                $reading->begin($shoot, $folders->path($shoot->studio_id, $slot['slot']), $facts);
             } catch (UnusableSlot $reason) {
                 $problems[] = "{$slot['name']}: {$reason->getMessage()}";
-
-                continue;
             }
-            $begun++;
         }
         if ($problems !== []) {
             throw ValidationException::withMessages(['slot' => implode(' ', $problems)]);
         }
 
-        return redirect()
-            ->route('ingest.show', $shoot)
-            ->with(
-                'message',
-                $begun === 0
-                    ? 'No new card is in a slot.'
-                    : $begun.
-                        ($begun === 1 ? ' card is' : ' cards are').
-                        ' being read, and copied as soon as that is done.',
-            );
+        return redirect()->route('ingest.show', $shoot)->with('message', self::readInWords(count($new)));
+    }
+
+    private static function readInWords(int $cards): string
+    {
+        return match ($cards) {
+            0 => 'No new card is in a slot.',
+            1 => '1 card is being read, and copied as soon as that is done.',
+            default => "{$cards} cards are being read, and copied as soon as that is done.",
+        };
     }
 
     /** Takes a card out that was read by mistake, as long as nothing of it was copied. */

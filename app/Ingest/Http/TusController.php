@@ -34,17 +34,7 @@ final class TusController
     {
         return $this->said(function () use ($request, $receiving): Response {
             $this->speak($request);
-            $facts = self::metadata((string) $request->headers->get('Upload-Metadata'));
-            $arrival =
-                Arrival::query()
-                    ->where(['owner' => self::owner($request), 'path_hash' => hash('xxh128', $facts['path'] ?? '')])
-                    ->first() ?? throw UnusableUpload::isUnknown();
-            if ($request->headers->get('Upload-Length') !== (string) $arrival->size) {
-                throw UnusableUpload::wrongLength();
-            }
-            if (preg_match('/^[0-9a-f]{32}$/', $facts['hash'] ?? '') === 1) {
-                $arrival->update(['hash' => $facts['hash']]);
-            }
+            $arrival = self::announced($request);
             // An empty file is here as soon as it is announced.
             if ($arrival->size === 0 && $arrival->arrived_at === null) {
                 touch($arrival->part());
@@ -56,6 +46,24 @@ final class TusController
                 'Upload-Offset' => (string) $arrival->offset(),
             ]);
         });
+    }
+
+    /** @throws UnusableUpload */
+    private static function announced(Request $request): Arrival
+    {
+        $facts = self::metadata((string) $request->headers->get('Upload-Metadata'));
+        $arrival =
+            Arrival::query()
+                ->where(['owner' => self::owner($request), 'path_hash' => hash('xxh128', $facts['path'] ?? '')])
+                ->first() ?? throw UnusableUpload::isUnknown();
+        if ($request->headers->get('Upload-Length') !== (string) $arrival->size) {
+            throw UnusableUpload::wrongLength();
+        }
+        if (preg_match('/^[0-9a-f]{32}$/', $facts['hash'] ?? '') === 1) {
+            $arrival->update(['hash' => $facts['hash']]);
+        }
+
+        return $arrival;
     }
 
     public function offset(Request $request): Response

@@ -76,21 +76,16 @@ final class UploadController
             'files' => ['present', 'array', 'max:'.Arrivals::MOST_FILES + 1],
         ]);
         try {
-            $announced = $announcing->announce(
-                $shoot,
-                (string) $said['name'],
-                app(Arrivals::class)->listing($said['files']),
-                $link,
-            );
+            $listing = app(Arrivals::class)->listing($said['files']);
+            $announced = $announcing->announce($shoot, (string) $said['name'], $listing, $link);
         } catch (UnusableUpload $reason) {
             return response()->json(['problem' => $reason->getMessage()], $reason->status);
         }
         $card = $announced['card'];
 
         return response()->json([
+            ...$card->only('number', 'name'),
             'card' => $card->id,
-            'number' => $card->number,
-            'name' => $card->name,
             'known' => $announced['known'],
             'wanted' => $announced['wanted'],
             'tus' => route('tus.create', $card->uuid, false),

@@ -21,6 +21,7 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
+use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Copies\UnableToCopy;
 use Kanpai\Core\Ingest\InvalidNamePattern;
@@ -43,16 +44,23 @@ final class WhereController
             'tree' => $this->isLarge($shoot) ? null : $tree->of($shoot, $pattern),
             'saved' => SavedPattern::query()->where('studio_id', $shoot->studio_id)->orderBy('name')->get(),
             'places' => $places->all($shoot->studio_id),
-            'copies' => DB::table('copies')
-                ->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))
-                ->groupBy('place')
-                ->selectRaw('place, COUNT(*) AS n')
-                ->pluck('n', 'place'),
+            'copies' => self::copies($shoot),
             'used' => $this->used($shoot, $places),
             'free' => $places->free($shoot->studio_id),
             'standard' => NamePattern::standard(),
             'task' => RenameFiles::latest($shoot),
         ]);
+    }
+
+    /** @return array<array-key, mixed> place => copies of the shoot */
+    private static function copies(Shoot $shoot): array
+    {
+        return DB::table('copies')
+            ->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))
+            ->groupBy('place')
+            ->selectRaw('place, COUNT(*) AS n')
+            ->pluck('n', 'place')
+            ->all();
     }
 
     private function isLarge(Shoot $shoot): bool
@@ -89,14 +97,12 @@ final class WhereController
     public function use(Request $request, Shoot $shoot): RedirectResponse
     {
         $pattern = $this->pattern($request);
+        $parts = ['folder' => $pattern->folder, 'file' => $pattern->file];
         $shoot->update(['folder_pattern' => $pattern->folder, 'file_pattern' => $pattern->file]);
         $name = trim((string) $request->string('name'));
         if ($name !== '') {
             $request->validate(['name' => ['string', 'max:80']]);
-            SavedPattern::query()->updateOrCreate(
-                ['studio_id' => $shoot->studio_id, 'name' => $name],
-                ['folder' => $pattern->folder, 'file' => $pattern->file],
-            );
+            SavedPattern::query()->updateOrCreate(['studio_id' => $shoot->studio_id, 'name' => $name], $parts);
         }
 
         return redirect()
@@ -155,15 +161,15 @@ final class WhereController
     {
         Gate::authorize('update', $shoot->studio);
         $found = $places->all($shoot->studio_id)->firstWhere('id', (int) $place) ?? abort(404);
-        if ($found->studio_id === null && Studio::query()->count() > 1) {
-            throw ValidationException::withMessages([
-                'place' => "“{$found->name}” is a place of all studios of this installation. Whoever runs it can ".
-                    'take it out '.
-                    'of the configuration.',
-            ]);
-        }
-        if ($found->left_out_at === null && $places->used($shoot->studio_id)->count() === 1) {
-            throw ValidationException::withMessages(['place' => 'One place has to stay in use.']);
+        $isLast = $found->left_out_at === null && $places->used($shoot->studio_id)->count() === 1;
+        $problem = match (true) {
+            $found->studio_id === null && Studio::query()->count() > 1 => "“{$found->name}” is a place of all ".
+                'studios of this installation. Whoever runs it can take it out of the configuration.',
+            $isLast => 'One place has to stay in use.',
+            default => null,
+        };
+        if ($problem !== null) {
+            throw ValidationException::withMessages(['place' => $problem]);
         }
         $found->update(['left_out_at' => $found->left_out_at === null ? now() : null]);
 
@@ -177,17 +183,13 @@ final class WhereController
         if (! $found->isThere()) {
             throw ValidationException::withMessages(['place' => UnableToCopy::isAway($found->name)->getMessage()]);
         }
-        $cards = VerifyCopies::ofPlace($found, $shoot->studio_id);
+        $cards = Str::plural('card', VerifyCopies::ofPlace($found, $shoot->studio_id), prependCount: true);
 
-        return redirect()
-            ->route('ingest.where', $shoot)
-            ->with(
-                'message',
-                "The copies of {$cards} ".
-                    ($cards === 1 ? 'card' : 'cards').
-                    " on “{$found->name}” are being read again. What is damaged or gone takes its card’s verdict ".
-                        'back, and shows on the list of shoots.',
-            );
+        return redirect()->route('ingest.where', $shoot)->with(
+            'message',
+            "The copies of {$cards} on “{$found->name}” are being read again. What is damaged or gone takes its ".
+                'card’s verdict back, and shows on the list of shoots.',
+        );
     }
 
     public function copiesRequired(CopiesRequiredInput $request, Shoot $shoot, ReevaluateCards $cards): RedirectResponse

@@ -46,16 +46,9 @@ final class Announcing
         if ($card->state !== CardState::Arriving && $isBusy) {
             return ['card' => $card, 'known' => 'it is being read or copied by the studio just now', 'wanted' => []];
         }
-        $wanted = $this->wanted($card, $files);
-        if ($wanted !== []) {
-            $this->arrivals->makeRoom($card->uuid, array_sum(array_column($wanted, 'size')));
-            $card->update([
-                'slot' => ArrivalsFolder::of($card),
-                'state' => CardState::Arriving,
-                'is_uploaded' => true,
-                ...$card->upload_link_id === null && $link !== null ? ['upload_link_id' => $link->id] : [],
-            ]);
-            $this->note($card, $wanted);
+        $missing = $this->wanted($card, $files);
+        if ($missing !== []) {
+            $this->await($card, $missing, $link);
         }
 
         return [
@@ -63,6 +56,23 @@ final class Announcing
             'known' => $recognised?->inWords($shoot) ?? '',
             'wanted' => $this->arrivals->open($card->uuid),
         ];
+    }
+
+    /**
+     * @param  CardListing  $files
+     *
+     * @throws UnusableUpload
+     */
+    private function await(Card $card, array $files, ?UploadLink $link): void
+    {
+        $this->arrivals->makeRoom($card->uuid, array_sum(array_column($files, 'size')));
+        $card->update([
+            'slot' => ArrivalsFolder::of($card),
+            'state' => CardState::Arriving,
+            'is_uploaded' => true,
+            ...$card->upload_link_id === null && $link !== null ? ['upload_link_id' => $link->id] : [],
+        ]);
+        $this->note($card, $files);
     }
 
     /**
@@ -81,24 +91,23 @@ final class Announcing
             $begun = Card::query()
                 ->where(['shoot_id' => $shoot->id, 'signature' => $signature])
                 ->first();
-            if ($begun !== null) {
-                return [$begun, $recognised];
-            }
-            if ($recognised !== null && $recognised->goesOn($shoot)) {
-                return [$recognised->card, $recognised];
-            }
-            $card = Reading::card($shoot, [
-                'slot' => '',
-                'name' => mb_substr($name === '' ? 'card' : $name, 0, 120),
-                'signature' => $signature,
-                'state' => CardState::Arriving,
-                'is_uploaded' => true,
-                'upload_link_id' => $link?->id,
-                'shooter' => $link->shooter ?? '',
-            ]);
+            $goingOn = $recognised !== null && $recognised->goesOn($shoot) ? $recognised->card : null;
 
-            return [$card, $recognised];
+            return [$begun ?? $goingOn ?? self::arriving($shoot, $name, $signature, $link), $recognised];
         });
+    }
+
+    private static function arriving(Shoot $shoot, string $name, string $signature, ?UploadLink $link): Card
+    {
+        return Reading::card($shoot, [
+            'slot' => '',
+            'name' => mb_substr($name === '' ? 'card' : $name, 0, 120),
+            'signature' => $signature,
+            'state' => CardState::Arriving,
+            'is_uploaded' => true,
+            'upload_link_id' => $link?->id,
+            'shooter' => $link->shooter ?? '',
+        ]);
     }
 
     /** Reads the card once all of it is here. */

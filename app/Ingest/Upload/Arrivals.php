@@ -52,22 +52,28 @@ final class Arrivals
     private function file(mixed $file): array
     {
         [$path, $size, $modifiedAt] = is_array($file) ? [...array_values($file), null, null, null] : [null, null, null];
-        $isWithin = fn (mixed $number, int $most): bool => is_int($number) && $number >= 0 && $number <= $most;
+        $isWithin = fn (int $number, int $most): bool => $number >= 0 && $number <= $most;
         if (! is_string($path) || ! is_int($size) || ! is_int($modifiedAt)) {
             throw UnusableUpload::isUnreadable();
         }
         if (! $isWithin($size, self::LARGEST_FILE) || ! $isWithin($modifiedAt, self::LATEST)) {
             throw UnusableUpload::isUnreadable();
         }
-        $isBad = fn (string $part): bool => $part === '' ||
-            $part[0] === '.' ||
-            strlen($part) > 255 ||
-            str_contains($part, "\0");
-        if (strlen($path) > self::LONGEST_PATH || array_filter(explode('/', $path), $isBad) !== []) {
+        if (self::isBad($path)) {
             throw UnusableUpload::badPath($path);
         }
 
         return ['path' => $path, 'size' => $size, 'modifiedAt' => $modifiedAt];
+    }
+
+    private static function isBad(string $path): bool
+    {
+        $isBad = fn (string $part): bool => $part === '' ||
+            $part[0] === '.' ||
+            strlen($part) > 255 ||
+            str_contains($part, "\0");
+
+        return strlen($path) > self::LONGEST_PATH || array_filter(explode('/', $path), $isBad) !== [];
     }
 
     /** @throws UnusableUpload */

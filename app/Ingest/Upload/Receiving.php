@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Ingest\Upload;
 
+use App\Copies\Disk;
 use Kanpai\Core\Copies\CopiedBytes;
 use Kanpai\Core\Copies\ReadOnceCopy;
 
@@ -66,30 +67,46 @@ final class Receiving
     {
         $hash = $this->hash($checksum);
         fseek($part, $at);
-        $end = $at;
-        while (! feof($body)) {
-            $bytes = (string) fread($body, 1 << 20);
-            if ($end + strlen($bytes) > $size) {
-                ftruncate($part, $at);
-                throw UnusableUpload::tooLong();
+        try {
+            $end = self::take($part, $at, $body, $size, $hash[0] ?? null);
+            if ($hash !== null && ! hash_equals($hash[1], hash_final($hash[0], true))) {
+                throw UnusableUpload::isDifferent();
             }
-            if ($bytes !== '' && @fwrite($part, $bytes) !== strlen($bytes)) {
-                throw UnusableUpload::couldNotBeKept();
-            }
-            if ($hash !== null) {
-                hash_update($hash[0], $bytes);
-            }
-            $end += strlen($bytes);
-        }
-        if ($hash !== null && ! hash_equals($hash[1], hash_final($hash[0], true))) {
+        } catch (UnusableUpload $reason) {
             ftruncate($part, $at);
-            throw UnusableUpload::isDifferent();
+            throw $reason;
         }
         if (! fflush($part)) {
             throw UnusableUpload::couldNotBeKept();
         }
 
         return $end;
+    }
+
+    /**
+     * @param  resource  $part
+     * @param  resource  $body
+     * @return int<0, max> where it ends
+     *
+     * @throws UnusableUpload
+     */
+    private static function take($part, int $at, $body, int $size, ?\HashContext $hash): int
+    {
+        while (! feof($body)) {
+            $bytes = (string) fread($body, 1 << 20);
+            if ($at + strlen($bytes) > $size) {
+                throw UnusableUpload::tooLong();
+            }
+            if ($bytes !== '' && @fwrite($part, $bytes) !== strlen($bytes)) {
+                throw UnusableUpload::couldNotBeKept();
+            }
+            if ($hash !== null) {
+                hash_update($hash, $bytes);
+            }
+            $at += strlen($bytes);
+        }
+
+        return max(0, $at);
     }
 
     /** @return array{\HashContext, string}|null */
@@ -116,11 +133,8 @@ final class Receiving
             throw UnusableUpload::isDifferent();
         }
         $path = $arrival->target();
-        if (! is_dir(dirname($path)) && ! @mkdir(dirname($path), 0700, true) && ! is_dir(dirname($path))) {
-            throw UnusableUpload::couldNotBeKept();
-        }
         touch($arrival->part(), $arrival->modified_at);
-        if (! @rename($arrival->part(), $path)) {
+        if (! Disk::makeFolder(dirname($path), 0700) || ! @rename($arrival->part(), $path)) {
             throw UnusableUpload::couldNotBeKept();
         }
         $arrival->update(['hash' => $here->hash, 'arrived_at' => now()]);

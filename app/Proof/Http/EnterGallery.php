@@ -26,11 +26,15 @@ final class EnterGallery
         $request->attributes->set('share', $share);
         $request->attributes->set('studio', $studio);
         $refusal = $this->refusal($request, $share);
-        if ($refusal === null) {
-            return $next($request);
-        }
+
+        return $refusal === null ? $next($request) : self::refuse($request, $share, $refusal);
+    }
+
+    /** @param  array{view-string, int, string}  $refusal */
+    private static function refuse(Request $request, Share $share, array $refusal): Response
+    {
         [$view, $status, $words] = $refusal;
-        $facts = ['share' => $share, 'gallery' => $share->gallery, 'studio' => $studio];
+        $facts = ['share' => $share, 'gallery' => $share->gallery, 'studio' => $share->gallery->shoot->studio];
 
         return $request->isMethod('GET') && ! $request->expectsJson()
             ? response()->view($view, $facts, $status)
@@ -40,28 +44,36 @@ final class EnterGallery
     /** @return array{view-string, int, string}|null page, status and words of why somebody does not come in */
     private function refusal(Request $request, Share $share): ?array
     {
-        if (! $share->isOpen()) {
-            return ['proof.ended', 410, 'This link has ended.'];
-        }
-        if ($share->gallery->published_at === null) {
-            return ['proof.not-ready', 404, 'The pictures are being prepared.'];
-        }
-        if ($request->routeIs('gallery.me', 'gallery.me.prefixed')) {
-            return null;
-        }
         $guest = Guest::known($request, $share);
-        if ($share->is_named && $guest === null) {
-            return ['proof.named', 403, 'This gallery is open to people with a link of their own.'];
-        }
-        // Whoever was invited has a link of their own, which is as good as a password.
-        // What somebody sends who has been inside is taken, though the session has ended meanwhile.
-        $needsNone =
-            $share->password === null ||
-            $guest?->invited_at !== null ||
-            ($guest !== null && ! $request->isMethod('GET')) ||
-            $request->session()->get(self::key($share)) === $share->password;
 
-        return $needsNone ? null : ['proof.password', 401, 'The gallery wants its password.'];
+        return match (true) {
+            ! $share->isOpen() => ['proof.ended', 410, 'This link has ended.'],
+            $share->gallery->published_at === null => ['proof.not-ready', 404, 'The pictures are being prepared.'],
+            $request->routeIs('gallery.me', 'gallery.me.prefixed') => null,
+            $share->is_named && $guest === null => [
+                'proof.named',
+                403,
+                'This gallery is open to people with a link of their own.',
+            ],
+            self::needsPassword($request, $share, $guest) => [
+                'proof.password',
+                401,
+                'The gallery wants its password.',
+            ],
+            default => null,
+        };
+    }
+
+    /**
+     * Whoever was invited has a link of their own, which is as good as a password. What somebody sends who has been
+     * inside is taken, though the session has ended meanwhile.
+     */
+    private static function needsPassword(Request $request, Share $share, ?Guest $guest): bool
+    {
+        return $share->password !== null &&
+            $guest?->invited_at === null &&
+            ($guest === null || $request->isMethod('GET')) &&
+            $request->session()->get(self::key($share)) !== $share->password;
     }
 
     public static function key(Share $share): string

@@ -7,8 +7,6 @@ namespace App\Proof\Http;
 use App\Proof\Gallery;
 use App\Proof\GalleryFeedback;
 use App\Proof\Publishing;
-use App\Proof\PublishSelection;
-use App\Studio\Member;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -18,34 +16,46 @@ use Illuminate\Validation\ValidationException;
 /** One gallery as the studio sees it: what guests said, what is out of date, its links. */
 final class GalleryController
 {
+    /** What a final list is called, by its rule. */
+    private const RULES = ['all' => 'all agree', 'best' => 'most wanted', 'any' => 'anybody’s'];
+
     private const MOST_SHOWN = 240;
 
     public function show(Request $request, Gallery $gallery, Publishing $publishing): View
     {
         $list = is_string($request->query('list')) && $request->query('list') !== '' ? $request->query('list') : null;
         $kind = is_string($request->query('kind')) ? $request->query('kind') : 'said';
-        $said = GalleryFeedback::of($gallery, $list);
-        $shown = array_flip($said->meeting($kind));
 
         return view('proof.said', [
             'shoot' => $gallery->shoot,
             'gallery' => $gallery,
-            'said' => $said,
             'kind' => $kind,
-            'kinds' => self::kinds($said),
             'list' => $list,
             'with' => fn (array $change): string => route('proof.gallery', [
                 $gallery,
                 ...array_filter(['list' => $list, 'kind' => $kind, ...$change]),
             ]),
-            'most' => self::MOST_SHOWN,
-            'frames' => $said->frames->filter(fn ($frame): bool => isset($shown[$frame->id])),
             'total' => $gallery->shown()->count(),
             'selections' => $gallery->selections()->with('guest', 'gallery')->orderByDesc('id')->get(),
             'outOfDate' => $publishing->outOfDate($gallery),
             'missing' => count($publishing->missing($gallery)),
             'task' => $gallery->task(),
+            ...self::feedback($gallery, $list, $kind),
         ]);
+    }
+
+    /** @return array<string, mixed> */
+    private static function feedback(Gallery $gallery, ?string $list, string $kind): array
+    {
+        $said = GalleryFeedback::of($gallery, $list);
+        $shown = array_flip($said->meeting($kind));
+
+        return [
+            'said' => $said,
+            'kinds' => self::kinds($said),
+            'most' => self::MOST_SHOWN,
+            'frames' => $said->frames->filter(fn ($frame): bool => isset($shown[$frame->id])),
+        ];
     }
 
     /** @return array<string, array{string, int}> which pictures can be asked for: name => words, number of pictures */
@@ -114,50 +124,16 @@ final class GalleryController
     }
 
     /** A final list out of what several people chose. */
-    public function final(FinalListInput $request, Gallery $gallery, PublishSelection $taken): RedirectResponse
+    public function final(FinalListInput $request, Gallery $gallery, TakeUpFrames $frames): RedirectResponse
     {
         $list = $request->filled('list') ? $request->string('list')->toString() : null;
-        $frames = GalleryFeedback::of($gallery, $list)->final(
-            $request->string('rule')->toString(),
-            $request->integer('size'),
-        );
-        if ($frames === []) {
+        $rule = $request->string('rule')->toString();
+        $ids = GalleryFeedback::of($gallery, $list)->final($rule, $request->integer('size'));
+        if ($ids === []) {
             throw ValidationException::withMessages(['rule' => 'No picture meets this, so no list was made.']);
         }
-        $name = trim(
-            "{$gallery->title}: ".
-                ['all' => 'all agree', 'best' => 'most wanted', 'any' => 'anybody’s'][
-                    $request->string('rule')->toString()
-                ].
-                ' '.
-                ($list ?? ''),
-        );
-        $shoot = $gallery->shoot;
-        $count = number_format(count($frames));
-        switch ($request->string('as')->toString()) {
-            case 'round':
-                $taken->asRound($shoot, Member::current(), $frames, $name);
+        $name = trim("{$gallery->title}: ".self::RULES[$rule]." {$list}");
 
-                return redirect()
-                    ->route('cull.show', $shoot)
-                    ->with('message', "A round of {$count} frames has begun.");
-            case 'use':
-                $taken->withUse($shoot, Member::current(), $frames, trim($request->string('use')->toString()));
-
-                return redirect()
-                    ->route('proof.gallery', $gallery)
-                    ->with(
-                        'message',
-                        "{$count} frames are for {$request->string(
-                            'use',
-                        )} now. The step can be undone on the culling page.",
-                    );
-            default:
-                $set = $taken->asSet($shoot, $frames, $name);
-
-                return redirect()
-                    ->route('cull.show', [$shoot, 'where' => $set->asked()])
-                    ->with('message', "“{$set->name}” has {$count} frames.");
-        }
+        return $frames->as($request->string('as')->toString(), $gallery, $ids, $name, (string) $request->string('use'));
     }
 }

@@ -83,24 +83,23 @@ final class GuestController
             ...array_merge([], ...array_values($state['chosen'])),
             ...array_column($state['comments'], 'number'),
         ]);
-        $list = fn (ChoiceList $list): array => [
-            'name' => $list->name,
-            'least' => $list->least,
-            'most' => $list->most,
-            'wanted' => $list->wanted(),
-        ];
+        $row = fn (object $frame): array => $this->row((array) $frame, $rights->captions, $door);
 
         return response()
             ->json([
-                'frames' => $this->pictures($share, $own)
-                    ->map(fn (object $frame): array => $this->row((array) $frame, $rights->captions, $door))
-                    ->all(),
+                'frames' => $this->pictures($share, $own)->map($row)->all(),
                 'download' => $rights->download->value,
                 'live' => $share->gallery->live !== null,
-                'lists' => array_values(array_map($list, $rights->lists)),
+                'lists' => array_values(array_map(self::list(...), $rights->lists)),
                 ...$state,
             ])
             ->header('Cache-Control', 'no-store');
+    }
+
+    /** @return array<string, mixed> */
+    private static function list(ChoiceList $list): array
+    {
+        return ['name' => $list->name, 'least' => $list->least, 'most' => $list->most, 'wanted' => $list->wanted()];
     }
 
     /**
@@ -110,11 +109,8 @@ final class GuestController
     private function pictures(Share $share, array $numbers): Collection
     {
         $files = $share->is_watermarked
-            ? ['small_path AS small', 'large_path AS large']
-            : [
-                DB::raw('COALESCE(plain_small_path, small_path) AS small'),
-                DB::raw('COALESCE(plain_large_path, large_path) AS large'),
-            ];
+            ? 'small_path AS small, large_path AS large'
+            : 'COALESCE(plain_small_path, small_path) AS small, COALESCE(plain_large_path, large_path) AS large';
 
         return DB::table('gallery_frames')
             ->where('gallery_id', $share->gallery_id)
@@ -122,7 +118,8 @@ final class GuestController
             ->where(fn ($query) => $query->whereNull('gone_at')->orWhereIn('number', $numbers))
             ->orderBy('taken_ms')
             ->orderBy('number')
-            ->get(['number', 'width', 'height', 'section', 'gone_at', 'headline', 'description', ...$files]);
+            ->selectRaw("number, width, height, section, gone_at, headline, description, {$files}")
+            ->get();
     }
 
     /** What this guest said so far, on whatever device; what the studio answered; what came and changed. */
@@ -158,11 +155,6 @@ final class GuestController
         if ($guest === null || $problem !== null) {
             return redirect($share->path())->with('message', $problem->getMessage());
         }
-        $lists = DB::table('choices')
-            ->where('guest_id', $guest->id)
-            ->get(['gallery_frame_id', 'list'])
-            ->groupBy('list')
-            ->map(fn ($rows): array => $rows->pluck('gallery_frame_id')->all());
 
         return view('proof.look-over', [
             ...$this->page($share),
@@ -170,8 +162,18 @@ final class GuestController
             'frames' => $this->chosen($share, $guest)
                 ->with(['comments' => fn ($query) => $query->where('guest_id', $guest->id)])
                 ->get(),
-            'lists' => $lists,
+            'lists' => self::listsOf($guest),
         ]);
+    }
+
+    /** @return Collection<array-key, array<mixed>> list => pictures */
+    private static function listsOf(Guest $guest): Collection
+    {
+        return DB::table('choices')
+            ->where('guest_id', $guest->id)
+            ->get(['gallery_frame_id', 'list'])
+            ->groupBy('list')
+            ->map(fn ($rows): array => $rows->pluck('gallery_frame_id')->all());
     }
 
     /** @return HasMany<GalleryFrame, Gallery> pictures that a guest chose and that are still there */
@@ -235,9 +237,18 @@ final class GuestController
         $proof = $share->gallery->shown()->where('number', (int) self::part($request, 'number'))->firstOrFail();
         abort_if($download === Download::Nothing, 403);
         $name = sprintf('%s-%03d.jpg', str($share->gallery->title)->slug('-') ?: 'picture', $proof->number);
-        if ($download === Download::Proof) {
-            return response()->download(config('kanpai.pictures').'/'.$proof->large($share), $name);
-        }
+
+        return $download === Download::Proof
+            ? response()->download(config('kanpai.pictures').'/'.$proof->large($share), $name)
+            : $this->fullSize($share, $proof, $fullSize, $name);
+    }
+
+    private function fullSize(
+        Share $share,
+        GalleryFrame $proof,
+        FullSize $fullSize,
+        string $name,
+    ): RedirectResponse|Response {
         $ready = $fullSize->ready($proof->frame);
         if ($ready === null && $fullSize->request($proof->frame)) {
             // Where work is done at once it is there by now.

@@ -26,13 +26,7 @@ final class ProofController
     public function show(Request $request, Shoot $shoot): View
     {
         $filter = $request->query->all() === [] ? FrameFilter::kept() : FrameFilter::ofQuery($request->query->all());
-        $galleries = Gallery::query()
-            ->where('shoot_id', $shoot->id)
-            ->orderByDesc('id')
-            ->withCount(['frames' => fn ($frames) => $frames->whereNull('gone_at')])
-            ->with('selections', 'shares.gallery.shoot.studio')
-            ->get()
-            ->each(fn (Gallery $gallery) => $gallery->setRelation('shoot', $shoot));
+        $galleries = self::galleries($shoot);
         $lanes = Lanes::of($shoot);
 
         return view('proof.show', [
@@ -47,6 +41,18 @@ final class ProofController
             'tasks' => $this->tasks($galleries),
             ...$this->feedback($galleries->modelKeys()),
         ]);
+    }
+
+    /** @return Collection<int, Gallery> */
+    private static function galleries(Shoot $shoot): Collection
+    {
+        return Gallery::query()
+            ->where('shoot_id', $shoot->id)
+            ->orderByDesc('id')
+            ->withCount(['frames' => fn ($frames) => $frames->whereNull('gone_at')])
+            ->with('selections', 'shares.gallery.shoot.studio')
+            ->get()
+            ->each(fn (Gallery $gallery) => $gallery->setRelation('shoot', $shoot));
     }
 
     private static function meant(Shoot $shoot, FrameFilter $filter): int
@@ -95,14 +101,14 @@ final class ProofController
     {
         $filter = FrameFilter::ofQuery($request->query->all());
         $facts = $request->gallery($shoot);
-        $everywhere = $request->everywhere($shoot);
+        $set = $request->everywhere($shoot);
         $people = $request->people();
-        if ($everywhere === null && $facts['live'] === null && Frame::meeting($shoot, $filter)->doesntExist()) {
+        if ($set === null && $facts['live'] === null && Frame::meeting($shoot, $filter)->doesntExist()) {
             throw ValidationException::withMessages([
                 'title' => 'No frame meets this filter, so there is nothing to publish. Keep some frames first.',
             ]);
         }
-        $publishing->publish($shoot, $filter, $facts, $request->rights(), $request->facts(), $people, $everywhere);
+        $publishing->publish($shoot, $filter, $facts, $request->rights(), $request->facts(), $people, $set);
 
         return redirect()->route('proof.show', $shoot);
     }

@@ -86,22 +86,26 @@ final class PublishRequest extends FormRequest
     private function watermark(Shoot $shoot): ?array
     {
         $kind = $this->filled('watermark_kind') ? $this->string('watermark_kind')->toString() : 'words';
-        $mark = [
+        $what = match (true) {
+            $kind === 'logo' => ['image' => self::logo($shoot)],
+            $kind === 'none' || ! $this->filled('watermark') => null,
+            default => ['text' => $this->string('watermark')->toString()],
+        };
+
+        return $what === null ? null : [
             'place' => $this->string('watermark_place', WatermarkPlace::Tiled->value)->toString(),
             'size' => $this->float('watermark_size', 40),
             'opacity' => $this->float('watermark_opacity', 45),
+            ...$what,
         ];
-        if ($kind === 'logo') {
-            return $shoot->studio->logo_path === null
-                ? throw ValidationException::withMessages([
-                    'watermark_kind' => 'The studio has no logo yet. Choose one under “Branding”.',
-                ])
-                : [...$mark, 'image' => $shoot->studio->logo_path];
-        }
+    }
 
-        return $kind === 'none' || ! $this->filled('watermark')
-            ? null
-            : [...$mark, 'text' => $this->string('watermark')->toString()];
+    /** @throws ValidationException */
+    private static function logo(Shoot $shoot): string
+    {
+        return $shoot->studio->logo_path ?? throw ValidationException::withMessages([
+            'watermark_kind' => 'The studio has no logo yet. Choose one under “Branding”.',
+        ]);
     }
 
     /** @throws ValidationException */

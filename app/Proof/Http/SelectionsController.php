@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace App\Proof\Http;
 
-use App\Proof\PublishSelection;
 use App\Proof\Selection;
-use App\Studio\Member;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Response;
@@ -44,77 +42,52 @@ final class SelectionsController
     public function json(Selection $selection): JsonResponse
     {
         $zone = $selection->gallery->shoot->zone();
+        $picture = fn (array $row): array => [
+            'name' => $row['name'],
+            'picture' => $row['number'],
+            'list' => $row['list'],
+            'rating' => $row['rating'],
+            'comment' => $row['comment'],
+            'taken' => $zone->format($row['taken'], 'Y-m-d\TH:i:s.vP'),
+            'leftTheGallery' => $row['isGone'],
+        ];
 
         return response()->json(
-            [
-                'gallery' => $selection->gallery->title,
-                'shoot' => $selection->gallery->shoot->name,
-                'by' => ['name' => $selection->name, 'email' => $selection->email],
-                'message' => $selection->message,
-                'sent' => $selection->sent_at->toIso8601String(),
-                'pictures' => array_map(
-                    fn (array $row): array => [
-                        'name' => $row['name'],
-                        'picture' => $row['number'],
-                        'list' => $row['list'],
-                        'rating' => $row['rating'],
-                        'comment' => $row['comment'],
-                        'taken' => $zone->format($row['taken'], 'Y-m-d\TH:i:s.vP'),
-                        'leftTheGallery' => $row['isGone'],
-                    ],
-                    $selection->chosen(),
-                ),
-            ],
+            [...self::facts($selection), 'pictures' => array_map($picture, $selection->chosen())],
             200,
             ['Content-Disposition' => "attachment; filename=\"{$this->name($selection)}.json\""],
             JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
         );
     }
 
-    public function use(UseSelectionInput $request, Selection $selection, PublishSelection $taken): RedirectResponse
+    /** @return array<string, mixed> */
+    private static function facts(Selection $selection): array
+    {
+        return [
+            'gallery' => $selection->gallery->title,
+            'shoot' => $selection->gallery->shoot->name,
+            'by' => ['name' => $selection->name, 'email' => $selection->email],
+            'message' => $selection->message,
+            'sent' => $selection->sent_at->toIso8601String(),
+        ];
+    }
+
+    public function use(UseSelectionInput $request, Selection $selection, TakeUpFrames $frames): RedirectResponse
     {
         $list = $request->filled('list') ? $request->string('list')->toString() : null;
-        $frames = array_values(
-            array_unique(
-                array_column(
-                    array_filter(
-                        $selection->chosen(),
-                        fn (array $row): bool => $list === null || $row['list'] === $list,
-                    ),
-                    'frame',
-                ),
-            ),
+        $ids = collect($selection->chosen())
+            ->filter(fn (array $row): bool => $list === null || $row['list'] === $list)
+            ->pluck('frame')
+            ->unique();
+        $name = trim("{$selection->name} chose {$list}");
+
+        return $frames->as(
+            $request->string('as')->toString(),
+            $selection->gallery,
+            array_values($ids->all()),
+            $name,
+            (string) $request->string('use'),
         );
-        $shoot = $selection->gallery->shoot;
-        $name = trim("{$selection->name} chose ".($list ?? ''));
-        switch ($request->string('as')->toString()) {
-            case 'round':
-                $taken->asRound($shoot, Member::current(), $frames, $name);
-
-                return redirect()->route('cull.show', $shoot);
-            case 'use':
-                $taken->withUse($shoot, Member::current(), $frames, trim($request->string('use')->toString()));
-
-                return redirect()
-                    ->route('proof.gallery', $selection->gallery)
-                    ->with(
-                        'message',
-                        count($frames).
-                            " frames are for {$request->string(
-                                'use',
-                            )} now. The step can be undone on the culling page.",
-                    );
-            case 'gallery':
-                return redirect()->route('proof.show', [
-                    $shoot,
-                    'where' => 'set:"'.addcslashes($taken->asSet($shoot, $frames, $name)->name, '"\\').'"',
-                ]);
-            default:
-                return redirect()->route('cull.show', [
-                    $shoot,
-                    'where' => 'set:"'.addcslashes($taken->asSet($shoot, $frames, $name)->name, '"\\').'"',
-                ]);
-        }
     }
 
     private function name(Selection $selection): string

@@ -58,12 +58,7 @@ final class ErrorAnswers
     private static function page(Response $response, Throwable $reason, Request $request): Response
     {
         $status = $response->getStatusCode();
-        $isPage =
-            $status >= 400 &&
-            self::wantsPage($request) &&
-            ! $reason instanceof ValidationException &&
-            ! str_starts_with((string) $response->headers->get('Content-Type'), 'application/json');
-        if (! $isPage || ($status === 500 && config('app.debug'))) {
+        if (! self::isForPeople($response, $reason, $request) || ($status === 500 && config('app.debug'))) {
             return $response;
         }
         try {
@@ -76,6 +71,14 @@ final class ErrorAnswers
             // The page itself cannot be made, as when the database is away.
             return $response;
         }
+    }
+
+    private static function isForPeople(Response $response, Throwable $reason, Request $request): bool
+    {
+        return $response->getStatusCode() >= 400 &&
+            self::wantsPage($request) &&
+            ! $reason instanceof ValidationException &&
+            ! str_starts_with((string) $response->headers->get('Content-Type'), 'application/json');
     }
 
     private static function wantsPage(Request $request): bool
