@@ -30,22 +30,18 @@ final class DiskUse
     public function of(Collection $shoots): array
     {
         $ids = array_values(array_map(intval(...), $shoots->modelKeys()));
-        [$copies, $outputs, $deliveries, $bags] = [
-            $this->copies($ids),
-            $this->outputs($ids),
-            $this->deliveries($ids),
-            self::bags($ids),
-        ];
+        $copies = $this->copies($ids);
+        $outputs = $this->outputs($ids);
+        $deliveries = $this->deliveries($ids);
+        $bags = self::bags($ids);
         $used = [];
         foreach ($shoots as $shoot) {
             $used[$shoot->id] = self::summed([
-                'places' => $copies[$shoot->id]['places'] ?? [],
+                ...$copies[$shoot->id] ?? ['places' => [], 'dropped' => 0],
+                ...$deliveries[$shoot->id] ?? ['deliveries' => 0, 'ended' => 0],
                 'pictures' => $this->pictures($shoot),
                 'outputs' => $outputs[$shoot->id] ?? 0,
-                'deliveries' => $deliveries[$shoot->id]['bytes'] ?? 0,
-                'ended' => $deliveries[$shoot->id]['ended'] ?? 0,
                 'bags' => (int) ($bags[$shoot->id] ?? 0),
-                'dropped' => $copies[$shoot->id]['dropped'] ?? 0,
             ]);
         }
 
@@ -138,16 +134,16 @@ final class DiskUse
      * Files and ZIPs of deliveries.
      *
      * @param  list<int>  $shoots
-     * @return array<int, array{bytes: int, ended: int}> all, and those of deliveries that nobody can fetch any more
+     * @return array<int, array{deliveries: int, ended: int}> bytes of all, and of those that nobody can fetch any more
      */
     private function deliveries(array $shoots): array
     {
         $deliveries = [];
         foreach (['delivery_files' => 'replaced_at', 'delivery_zips' => 'gone_at'] as $table => $gone) {
             foreach (self::delivered($table, $gone, $shoots) as $row) {
-                $before = $deliveries[(int) $row->shoot_id] ?? ['bytes' => 0, 'ended' => 0];
+                $before = $deliveries[(int) $row->shoot_id] ?? ['deliveries' => 0, 'ended' => 0];
                 $deliveries[(int) $row->shoot_id] = [
-                    'bytes' => $before['bytes'] + (int) $row->bytes,
+                    'deliveries' => $before['deliveries'] + (int) $row->bytes,
                     'ended' => $before['ended'] + (int) $row->ended,
                 ];
             }

@@ -156,14 +156,14 @@ final class FreeCopies extends WorkInTurns
         }
         $task->begin();
         $rule = CopyDeletion::ofArchived(max(1, $shoot->studio->copies_required));
-        if (! $this->deleteCopies($task, $shoot, $rule, $there)) {
-            return false;
+        $isDone = $this->deleteCopies($task, $shoot, $rule, $there);
+        if ($isDone) {
+            $this->deleteVersions($shoot, $place, $there, $rule);
+            $this->deleteSidecars($shoot, $place, $there);
+            self::tellKept($task, $task->reached('kept'));
         }
-        $this->deleteVersions($shoot, $place, $there, $rule);
-        $this->deleteSidecars($shoot, $place, $there);
-        self::tellKept($task, $task->reached('kept'));
 
-        return true;
+        return $isDone;
     }
 
     private static function tellKept(Task $task, int $kept): void
@@ -238,11 +238,11 @@ final class FreeCopies extends WorkInTurns
     {
         unset($there[$place->name]);
         $frames = DB::table('frames')->where('shoot_id', $shoot->id)->select('id');
-        $sidecars = DB::table('sidecars')->where('place', $place->name)->whereIn('frame_id', $frames);
-        foreach ($sidecars->get() as $sidecar) {
+        $own = DB::table('sidecars')->where('place', $place->name)->whereIn('frame_id', $frames);
+        foreach ($own->get() as $sidecar) {
             $hasIt = fn (Place $other): bool => is_file("{$other->path}/{$sidecar->path}");
             if (self::isAlone((int) $sidecar->frame_id, $place) && array_filter($there, $hasIt) !== []) {
-                DB::table('sidecars')->where('id', $sidecar->id)->delete();
+                DB::table('sidecars')->delete($sidecar->id);
                 app(CopyRemoval::class)->unlink($place, $sidecar->path);
             }
         }

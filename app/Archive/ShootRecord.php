@@ -49,9 +49,10 @@ final class ShootRecord
         $this->used = [];
         $tables = $this->tables();
         $row = $this->row('shoots', (array) DB::table('shoots')->where('id', $shoot->id)->first());
+        $made = self::json(now()->toIso8601String());
+        $studio = self::json(['name' => $shoot->studio->name]);
         $entries = [
-            '"kanpai": '.self::VERSION.', "made": '.self::json(now()->toIso8601String()).
-                ', "studio": '.self::json(['name' => $shoot->studio->name]),
+            '"kanpai": '.self::VERSION.", \"made\": {$made}, \"studio\": {$studio}",
             '"shoot": '.self::json($row),
             '"originals": '.self::json((object) array_map(self::text(...), $originals)),
             "\"tables\": {\n{$tables}\n}",

@@ -44,14 +44,14 @@ final class ApplyBatch extends WorkInTurns
         $task->begin($all);
         $done = DB::table('caption_changes')->where('batch_id', $batch->id);
         $left = $batch->frames()->whereNotIn('frames.id', $done->clone()->select('frame_id'))->pluck('frames.id');
-        if (! $this->applyTo($task, $batch, $left->all(), $all - $left->count())) {
-            return false;
+        $isDone = $this->applyTo($task, $batch, $left->all(), $all - $left->count());
+        if ($isDone) {
+            // Frames that a batch leaves as they are need no place in its record.
+            $done->whereColumn('before', 'after')->delete();
+            $batch->update(['state' => 'done']);
         }
-        // Frames that a batch leaves as they are need no place in its record.
-        $done->whereColumn('before', 'after')->delete();
-        $batch->update(['state' => 'done']);
 
-        return true;
+        return $isDone;
     }
 
     /** @param  array<int, int>  $left */

@@ -26,12 +26,10 @@ final class Suggestions
      */
     public function of(Shoot $shoot, int $body, int $other, ?Zone $zone): array
     {
-        $zoned = Clock::of(Offset::zero(), 0.0, null, $zone);
         $mine = $theirs = $local = [];
         foreach ($this->frames($shoot, [$body, $other]) as $frame) {
             if ((int) $frame->body_id === $body) {
-                $read = (new Frame())->setRawAttributes((array) $frame)->cameraTime();
-                $instant = $zoned->instant($read, $shoot->zone());
+                $instant = self::instant($frame, $shoot, $zone);
                 $mine[] = self::sample($frame, $instant);
                 $local[] = [$instant, (int) $frame->camera_ms];
             } else {
@@ -44,6 +42,14 @@ final class Suggestions
             'suggestion' => $suggestion,
             'clock' => $suggestion->tells() ? self::clock($suggestion, $local, $zone) : null,
         ];
+    }
+
+    /** When a frame was taken if its clock was right but for its zone. */
+    private static function instant(stdClass $frame, Shoot $shoot, ?Zone $zone): int
+    {
+        $read = (new Frame())->setRawAttributes((array) $frame)->cameraTime();
+
+        return Clock::of(Offset::zero(), 0.0, null, $zone)->instant($read, $shoot->zone());
     }
 
     private static function sample(stdClass $frame, int $instant): ClockSample

@@ -45,8 +45,9 @@ final readonly class CountOfShoot
             $line[] = [(int) $frame->taken_ms, $verdict];
         }
         $coverage = Coverage::of($line);
+        $most = $round->plan()->wanted(count($coverage->minutes));
 
-        return new self($all, $coverage, $shooters, $bodies, $round->plan()->wanted(count($coverage->minutes)));
+        return new self($all, $coverage, $shooters, $bodies, $most);
     }
 
     /**

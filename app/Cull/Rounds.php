@@ -43,9 +43,7 @@ final class Rounds
         $row = fn (stdClass $frame): array => ['round_id' => $round->id] + self::row($frame, $plan, $ids);
         $frames = DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at')->orderBy('id');
         $rows = $frames->lockForUpdate()->get(['id', 'verdict'])->map($row);
-        if ($rows->where('is_in', true)->isEmpty()) {
-            throw InvalidRound::takesNoFrame();
-        }
+        $rows->contains('is_in', true) || throw InvalidRound::takesNoFrame();
         foreach ($rows->chunk(self::PIECE) as $some) {
             DB::table('round_frames')->insert($some->all());
         }

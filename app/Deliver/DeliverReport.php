@@ -8,6 +8,7 @@ use App\Studio\Shoot;
 use App\Studio\Stage;
 use App\Studio\StageReport;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Collection as BaseCollection;
 use Illuminate\Support\Facades\DB;
@@ -57,6 +58,19 @@ final class DeliverReport implements StageReport
      */
     private function counts(Collection $shoots): BaseCollection
     {
+        return self::selections()
+            ->whereIn('galleries.shoot_id', $shoots->modelKeys())
+            ->groupBy('galleries.shoot_id')
+            ->selectRaw('galleries.shoot_id, COUNT(DISTINCT selections.id) AS n')
+            ->selectRaw('COUNT(DISTINCT deliveries.selection_id) AS made')
+            ->selectRaw('COUNT(DISTINCT IF(receipts.id IS NULL, NULL, deliveries.selection_id)) AS fetched')
+            ->get()
+            ->keyBy('shoot_id');
+    }
+
+    /** Each with the deliveries that are made of it, and what was fetched of them. */
+    private static function selections(): Builder
+    {
         $isMade = fn (JoinClause $join) => $join
             ->on('deliveries.selection_id', '=', 'selections.id')
             ->whereNotNull('deliveries.made_at');
@@ -67,13 +81,6 @@ final class DeliverReport implements StageReport
         return DB::table('selections')
             ->join('galleries', 'galleries.id', '=', 'selections.gallery_id')
             ->leftJoin('deliveries', $isMade)
-            ->leftJoin('receipts', $isFetched)
-            ->whereIn('galleries.shoot_id', $shoots->modelKeys())
-            ->groupBy('galleries.shoot_id')
-            ->selectRaw('galleries.shoot_id, COUNT(DISTINCT selections.id) AS n')
-            ->selectRaw('COUNT(DISTINCT deliveries.selection_id) AS made')
-            ->selectRaw('COUNT(DISTINCT IF(receipts.id IS NULL, NULL, deliveries.selection_id)) AS fetched')
-            ->get()
-            ->keyBy('shoot_id');
+            ->leftJoin('receipts', $isFetched);
     }
 }

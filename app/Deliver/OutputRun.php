@@ -76,18 +76,28 @@ final class OutputRun extends Model
         foreach ($this->ways() as $output) {
             $below = "{$this->shoot->studio_id}/".($output->is_shared ? 'shared' : $this->folder());
             $taken = $this->taken($output, $below, $frames);
-            $ending = '.'.$output->plan()->format->ending();
             foreach ($frames as $place => $frame) {
-                $values = $this->values($frame, $place + 1);
-                for ($n = 1, $path = ''; $path === '' || isset($taken[mb_strtolower($path)]); $n++) {
-                    $path = $output->pattern()->path($values, $ending, $n === 1 ? '' : "-{$n}");
-                }
+                $path = self::free($output, $this->values($frame, $place + 1), $taken);
                 $taken[mb_strtolower($path)] = true;
                 $paths[$output->id][$frame->id] = "{$below}/{$path}";
             }
         }
 
         return $paths;
+    }
+
+    /**
+     * @param  array<string, string>  $values
+     * @param  array<string, bool>  $taken  paths in small letters
+     */
+    private static function free(Output $output, array $values, array $taken): string
+    {
+        $ending = '.'.$output->plan()->format->ending();
+        for ($n = 1, $path = ''; $path === '' || isset($taken[mb_strtolower($path)]); $n++) {
+            $path = $output->pattern()->path($values, $ending, $n === 1 ? '' : "-{$n}");
+        }
+
+        return $path;
     }
 
     private function folder(): string
@@ -117,19 +127,12 @@ final class OutputRun extends Model
     /** @return array<string, string> placeholder => what stands for it */
     private function values(Frame $frame, int $place): array
     {
-        $zone = $this->shoot->zone();
-        $at = fn (string $format): string => $zone->format($frame->taken_ms, $format);
         $count = (string) count($this->frames);
 
         return [
             'shoot' => $this->shoot->name,
             'client' => (string) $this->shoot->client,
             'place' => (string) $this->shoot->venue,
-            'year' => $at('Y'),
-            'month' => $at('m'),
-            'day' => $at('d'),
-            'date' => $at('Y-m-d'),
-            'time' => $at('His'),
             'shooter' => (string) $frame->card->shooter,
             'body' => $frame->body->label(),
             'serial' => (string) $frame->body->serial,
@@ -140,6 +143,18 @@ final class OutputRun extends Model
             'name' => pathinfo($frame->name, PATHINFO_FILENAME),
             'number' => str_pad((string) $place, max(3, strlen($count)), '0', STR_PAD_LEFT),
             'largest' => $count,
+            ...$this->times($frame),
         ];
+    }
+
+    /** @return array<string, string> */
+    private function times(Frame $frame): array
+    {
+        $zone = $this->shoot->zone();
+
+        return array_map(
+            fn (string $format): string => $zone->format($frame->taken_ms, $format),
+            ['year' => 'Y', 'month' => 'm', 'day' => 'd', 'date' => 'Y-m-d', 'time' => 'His'],
+        );
     }
 }

@@ -85,9 +85,10 @@ final readonly class Staging
         @unlink($written);
         $file->write($written);
         clearstatcache(true, $written);
-        $facts = ['bytes' => (int) filesize($written), 'hash' => (string) hash_file('xxh128', $written)];
+        $sum = (string) hash_file('xxh128', $written);
         @rename($written, $target) || throw UnableToDeliver::cannotPack('the disk refused the file');
-        self::note($part, $frame, $file, ['name' => $name, 'stored' => $stored, ...$facts]);
+        $facts = ['name' => $name, 'stored' => $stored, 'bytes' => (int) filesize($target), 'hash' => $sum];
+        self::note($part, $frame, $file, $facts);
     }
 
     /** @param  array<string, int|string>  $facts */

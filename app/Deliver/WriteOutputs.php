@@ -48,10 +48,7 @@ final class WriteOutputs extends WorkInTurns
         if ($frame === null) {
             return [];
         }
-        $isTooSmall = $ways->contains(
-            fn (Output $output): bool => $output->plan()->size->isTooLargeFor($frame->width, $frame->height),
-        );
-        $noted = ['small' => $task->reached('small') + ($isTooSmall ? 1 : 0)];
+        $noted = ['small' => $task->reached('small') + (self::isTooSmall($frame, $ways) ? 1 : 0)];
         $paths = is_array($step['paths'] ?? null) ? $step['paths'] : [];
         $planned = $ways->map(
             fn (Output $output): array => ['plan' => $output->plan(), 'path' => (string) $paths[$output->id]],
@@ -63,6 +60,14 @@ final class WriteOutputs extends WorkInTurns
         }
 
         return $noted;
+    }
+
+    /** @param  Collection<int, Output>  $ways */
+    private static function isTooSmall(Frame $frame, Collection $ways): bool
+    {
+        return $ways->contains(
+            fn (Output $output): bool => $output->plan()->size->isTooLargeFor($frame->width, $frame->height),
+        );
     }
 
     /** @return array{failed: int, problems: list<string>} */

@@ -68,15 +68,14 @@ final class ZipWriter
     {
         // Dated by the files and not by the moment, so that the same package is the same to the byte.
         $latest = max([0, ...array_map(fn (array $file): int => (int) @filemtime($file['path']), $files)]);
-        $sums = ChecksumList::of(array_column($files, 'hash', 'name'));
-        foreach ([ChecksumList::NAME => $sums, ...$texts] as $name => $text) {
+        $sums = [ChecksumList::NAME => ChecksumList::of(array_column($files, 'hash', 'name'))];
+        foreach ([...$sums, ...$texts] as $name => $text) {
             $zip->addFromString($name, $text);
             $zip->setMtimeIndex($zip->numFiles - 1, $latest);
         }
-        foreach ($files as $file) {
-            if (! $zip->addFile($file['path'], $file['name'], 0, 0, ZipArchive::FL_ENC_UTF_8)) {
-                throw UnableToDeliver::cannotPack("{$file['name']} is not there");
-            }
+        foreach ($files as ['path' => $path, 'name' => $name]) {
+            $zip->addFile($path, $name, 0, 0, ZipArchive::FL_ENC_UTF_8)
+                || throw UnableToDeliver::cannotPack("{$name} is not there");
             $zip->setCompressionIndex($zip->numFiles - 1, ZipArchive::CM_STORE);
         }
     }

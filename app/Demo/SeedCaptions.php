@@ -116,14 +116,7 @@ final class SeedCaptions
         if (Batch::query()->where('shoot_id', $shoot->id)->exists()) {
             return;
         }
-        $studio = $shoot->studio;
-        foreach (self::SHEETS as [$level, $name, $fields]) {
-            $this->sheet($studio, $level === 'shoot' ? $shoot : null, $level, $fields, name: $name);
-        }
-        $this->moments($studio, $shoot);
-        RosterPerson::replace($shoot, Roster::of(Table::rows(self::ROSTER)));
-        app(Keywords::class)->replace($studio, KeywordList::of(Table::rows(self::KEYWORDS)));
-        $studio->update(['required_fields' => ['headline', 'creator', 'copyright']]);
+        $this->lists($shoot);
         $batch = Batch::query()->create([
             'shoot_id' => $shoot->id,
             'title' => 'Filling in the sheets',
@@ -132,6 +125,18 @@ final class SeedCaptions
         ]);
         $this->progress->wait(ApplyBatch::open($shoot, $batch->title, 0, $batch->id));
         $this->progress->wait(WriteCaptions::latest($shoot));
+    }
+
+    private function lists(Shoot $shoot): void
+    {
+        $studio = $shoot->studio;
+        foreach (self::SHEETS as [$level, $name, $fields]) {
+            $this->sheet($studio, $level === 'shoot' ? $shoot : null, $level, $fields, name: $name);
+        }
+        $this->moments($studio, $shoot);
+        RosterPerson::replace($shoot, Roster::of(Table::rows(self::ROSTER)));
+        app(Keywords::class)->replace($studio, KeywordList::of(Table::rows(self::KEYWORDS)));
+        $studio->update(['required_fields' => ['headline', 'creator', 'copyright']]);
     }
 
     /** A sheet for each span of the day. */

@@ -26,6 +26,7 @@ use Kanpai\Core\Clocks\Clock;
 use Kanpai\Core\Clocks\Offset;
 use Kanpai\Core\Clocks\ScopedClock;
 use Kanpai\Core\Frames\CameraTime;
+use Kanpai\Core\Frames\Verdict;
 use Kanpai\Demo\CardMaker;
 use Kanpai\Demo\Regatta;
 
@@ -53,30 +54,8 @@ final class SeedDemo extends Command
         $this->progress = new Progress($this->output);
         $this->cards();
         $studio = $this->studio();
-        $shoot = $studio
-            ->shoots()
-            ->firstOrCreate(
-                ['name' => Regatta::NAME],
-                [
-                    'client' => Regatta::CLIENT,
-                    'venue' => Regatta::PLACE,
-                    'zone' => Regatta::ZONE,
-                    'held_on' => Regatta::DATE,
-                    'promised_on' => today()->addDays(3),
-                ],
-            );
-        $studio
-            ->shoots()
-            ->firstOrCreate(
-                ['name' => 'Lantern supper, boathouse'],
-                [
-                    'client' => Regatta::CLIENT,
-                    'venue' => 'Saltmarsh boathouse',
-                    'zone' => Regatta::ZONE,
-                    'held_on' => Regatta::DATE,
-                    'promised_on' => today()->addDays(12),
-                ],
-            );
+        $shoot = self::shoot($studio, Regatta::NAME, Regatta::PLACE, 3);
+        self::shoot($studio, 'Lantern supper, boathouse', 'Saltmarsh boathouse', 12);
         $this->ingest($shoot);
         $this->clocks($shoot);
         $this->cull($shoot, Member::query()->where('email', self::EMAIL)->firstOrFail());
@@ -85,6 +64,23 @@ final class SeedDemo extends Command
         (new SeedDeliveries($this->progress))->seed($shoot);
 
         return self::SUCCESS;
+    }
+
+    /** @param  int  $days  until it is promised */
+    private static function shoot(Studio $studio, string $name, string $venue, int $days): Shoot
+    {
+        return $studio
+            ->shoots()
+            ->firstOrCreate(
+                ['name' => $name],
+                [
+                    'client' => Regatta::CLIENT,
+                    'venue' => $venue,
+                    'zone' => Regatta::ZONE,
+                    'held_on' => Regatta::DATE,
+                    'promised_on' => today()->addDays($days),
+                ],
+            );
     }
 
     private function cards(): void
@@ -127,36 +123,45 @@ final class SeedDemo extends Command
         $slots = app(Slots::class);
         foreach ($slots->all($shoot->studio_id) as $i => $slot) {
             $path = $slots->path($shoot->studio_id, $slot['slot']);
-            if (! str_starts_with($path, (string) realpath((string) config('kanpai.rack')))) {
-                continue;
-            }
-            $uuid = (string) Str::uuid();
-            $card = Card::query()->firstOrCreate(
-                ['shoot_id' => $shoot->id, 'slot' => $path],
-                [
-                    'uuid' => $uuid,
-                    'number' => $i + 1,
-                    'name' => $slot['name'],
-                    'signature' => md5($uuid),
-                    'state' => CardState::Reading,
-                ],
-            );
-            if ($card->state === CardState::Reading) {
-                $this->through(
-                    ReadCard::latest($card),
-                    fn (): Task => ReadCard::open($card, "Reading the card “{$card->name}”"),
-                );
-                $card->refresh();
-            }
-            if ($card->state === CardState::Read) {
-                $this->through(
-                    CopyCard::latest($card),
-                    fn (): Task => CopyCard::open($card, "Copying card {$card->number} to 2 places", $card->bytes),
-                );
+            if (str_starts_with($path, (string) realpath((string) config('kanpai.rack')))) {
+                $this->readAndCopy(self::card($shoot, $path, $slot['name'], $i + 1));
             }
         }
         foreach (Card::query()->where('shoot_id', $shoot->id)->orderBy('number')->get() as $card) {
             $this->progress->wait(MakePreviews::latest($card));
+        }
+    }
+
+    private static function card(Shoot $shoot, string $path, string $name, int $number): Card
+    {
+        $uuid = (string) Str::uuid();
+
+        return Card::query()->firstOrCreate(
+            ['shoot_id' => $shoot->id, 'slot' => $path],
+            [
+                'uuid' => $uuid,
+                'number' => $number,
+                'name' => $name,
+                'signature' => md5($uuid),
+                'state' => CardState::Reading,
+            ],
+        );
+    }
+
+    private function readAndCopy(Card $card): void
+    {
+        if ($card->state === CardState::Reading) {
+            $this->through(
+                ReadCard::latest($card),
+                fn (): Task => ReadCard::open($card, "Reading the card “{$card->name}”"),
+            );
+            $card->refresh();
+        }
+        if ($card->state === CardState::Read) {
+            $this->through(
+                CopyCard::latest($card),
+                fn (): Task => CopyCard::open($card, "Copying card {$card->number} to 2 places", $card->bytes),
+            );
         }
     }
 
@@ -183,11 +188,9 @@ final class SeedDemo extends Command
     /** Culled as far as the afternoon: of each moment the middle frame is kept and rated, of long ones some more. */
     private function cull(Shoot $shoot, Member $member): void
     {
-        $frames = Frame::inOrder($shoot)->get();
-        if ($frames->contains(fn (Frame $frame): bool => $frame->verdict->value !== 'open')) {
+        if (Frame::of($shoot)->where('verdict', '<>', Verdict::Open)->exists()) {
             return;
         }
-        $marking = app(Marking::class);
         app(Regrouping::class)->regroup($shoot);
         $frames = Frame::inOrder($shoot)->get();
         $moments = $frames->pluck('moment')->all();
@@ -196,24 +199,32 @@ final class SeedDemo extends Command
             $own = array_keys($moments, $moments[$i], true);
             $place = $i - $own[0];
             $isKept = $place === intdiv(count($own), 2) || $place % 3 === 1;
-            $marking->apply($shoot, $member, [
-                [
-                    'id' => (string) Str::uuid(),
-                    'title' => ($isKept ? 'Keep' : 'Drop')." {$frame->name}",
-                    'marks' => [
-                        [
-                            'frame' => $frame->id,
-                            'verdict' => $isKept ? 'keep' : 'drop',
-                            'rating' => $isKept ? 1 + (($place * 7 + $moments[$i]) % 5) : null,
-                            'given' => $isKept && $place % 5 === 1 ? 1 << $place % 3 : 0,
-                        ],
-                    ],
-                ],
-            ]);
+            app(Marking::class)->apply($shoot, $member, [self::step($frame, $isKept, $place)]);
             $bar->advance();
         }
         $bar->finish();
         $this->newLine();
+    }
+
+    /**
+     * @param  int  $place  in its moment
+     * @return array{id: string, title: string, marks: list<array{frame: int, verdict: string, rating: int|null,
+     *     given: int}>}
+     */
+    private static function step(Frame $frame, bool $isKept, int $place): array
+    {
+        return [
+            'id' => (string) Str::uuid(),
+            'title' => ($isKept ? 'Keep' : 'Drop')." {$frame->name}",
+            'marks' => [
+                [
+                    'frame' => $frame->id,
+                    'verdict' => $isKept ? 'keep' : 'drop',
+                    'rating' => $isKept ? 1 + (($place * 7 + $frame->moment) % 5) : null,
+                    'given' => $isKept && $place % 5 === 1 ? 1 << $place % 3 : 0,
+                ],
+            ],
+        ];
     }
 
     /** @param  callable(): Task  $open */

@@ -38,6 +38,13 @@ final class SeedProofs
             $this->choose($guest, $frames, $n);
         }
         [$ada, $joss] = $guests->all();
+        $this->commentAll($ada, $joss, $frames);
+        app(Choosing::class)->send($ada, 'Ada Fenn', 'ada@saltmarsh.example', 'Thank you, we love them.');
+    }
+
+    /** @param  Collection<int, GalleryFrame>  $frames */
+    private function commentAll(Guest $ada, Guest $joss, Collection $frames): void
+    {
         $this->comment($ada, $frames, 4, 'This one large, for the clubhouse.');
         $this->comment($ada, $frames, 7, 'Could the sky be calmer?', [
             ['kind' => 'circle', 'x' => [1, 2], 'y' => [1, 6], 'rx' => [1, 3], 'ry' => [1, 8]],
@@ -46,7 +53,6 @@ final class SeedProofs
         $this->comment($joss, $frames, 10, 'Without the buoy, please', [
             ['kind' => 'arrow', 'x' => [1, 4], 'y' => [1, 3], 'toX' => [1, 6], 'toY' => [2, 3]],
         ]);
-        app(Choosing::class)->send($ada, 'Ada Fenn', 'ada@saltmarsh.example', 'Thank you, we love them.');
     }
 
     private function publish(Shoot $shoot): Gallery

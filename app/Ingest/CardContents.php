@@ -51,17 +51,15 @@ final class CardContents
     public function after(Card $card, int $frame, int $file): array
     {
         $frames = self::some('frames', $card, $frame)->get();
-        $hasAllFrames = $card->state->isRead() && $frames->count() < self::MOST;
-        $loose = $hasAllFrames
-            ? self::some('files', $card, $file)->whereNull('frame_id')->get()
-            : new Collection();
+        $hasAll = $card->state->isRead() && $frames->count() < self::MOST;
+        $loose = $hasAll ? self::some('files', $card, $file)->whereNull('frame_id')->get() : new Collection();
 
         return [
             'columns' => self::COLUMNS,
             'frames' => [...$this->frameRows($card, $frames), ...$this->looseRows($card, $loose)],
             'after' => (int) ($frames->last()->id ?? $frame),
             'files' => (int) ($loose->last()->id ?? $file),
-            'isRead' => $hasAllFrames && $loose->count() < self::MOST,
+            'isRead' => $hasAll && $loose->count() < self::MOST,
             'found' => (int) (ReadCard::latest($card)->total ?? 0),
         ];
     }
@@ -82,10 +80,7 @@ final class CardContents
     private function frameRows(Card $card, Collection $frames): array
     {
         $zone = $card->shoot->zone();
-        $files = DB::table('files')
-            ->whereIn('frame_id', $frames->pluck('id'))
-            ->orderBy('id')
-            ->get(['id', 'frame_id', 'kind', 'size', 'is_ticked', 'hash', 'fingerprint', 'problem', 'copy_problem']);
+        $files = self::filesOf($frames);
         $known = $this->known($card, $files);
         $byFrame = $files->groupBy('frame_id');
         $row = function (stdClass $row) use ($byFrame, $known, $zone): array {
@@ -100,6 +95,18 @@ final class CardContents
         };
 
         return array_values($frames->map($row)->all());
+    }
+
+    /**
+     * @param  Collection<int, stdClass>  $frames
+     * @return Collection<int, stdClass>
+     */
+    private static function filesOf(Collection $frames): Collection
+    {
+        return DB::table('files')
+            ->whereIn('frame_id', $frames->pluck('id'))
+            ->orderBy('id')
+            ->get(['id', 'frame_id', 'kind', 'size', 'is_ticked', 'hash', 'fingerprint', 'problem', 'copy_problem']);
     }
 
     /** @return list<mixed> */

@@ -36,17 +36,22 @@ final class CardLedger
         $others = $this->others();
         $files = DB::table('files')->where('card_id', $this->card->id)->orderBy('path')->orderBy('id');
         foreach ($files->get() as $file) {
-            $other = $others[(int) $file->same_as_id] ?? null;
-            yield [
-                'path' => mb_scrub((string) $file->path, 'UTF-8'),
-                'destination' => $other === null ? mb_scrub((string) $file->destination, 'UTF-8') : '',
-                'notes' => $this->notes($file, $other),
-                'problem' => $file->hash === null ? (string) $file->copy_problem : '',
-                'size' => (int) $file->size,
-                'hash' => (string) ($file->hash ?? '–'),
-                'copies' => $this->copies[(int) ($file->same_as_id ?? $file->id)] ?? [],
-            ];
+            yield $this->line($file, $others[(int) $file->same_as_id] ?? null);
         }
+    }
+
+    /** @return Line */
+    private function line(stdClass $file, ?stdClass $other): array
+    {
+        return [
+            'path' => mb_scrub((string) $file->path, 'UTF-8'),
+            'destination' => $other === null ? mb_scrub((string) $file->destination, 'UTF-8') : '',
+            'notes' => $this->notes($file, $other),
+            'problem' => $file->hash === null ? (string) $file->copy_problem : '',
+            'size' => (int) $file->size,
+            'hash' => (string) ($file->hash ?? '–'),
+            'copies' => $this->copies[(int) ($file->same_as_id ?? $file->id)] ?? [],
+        ];
     }
 
     /** @return list<string> */

@@ -50,12 +50,9 @@ final class NameTree
      */
     public function of(Shoot $shoot, NamePattern $pattern): array
     {
-        $planned = array_values($this->naming->plan($shoot, $pattern));
+        $files = array_values($this->naming->plan($shoot, $pattern));
         $anew = $this->naming->anew($shoot, $pattern);
-        $isExample = $planned === [];
-        if ($isExample) {
-            $planned = $this->example($shoot, $pattern);
-        }
+        $planned = $files === [] ? $this->example($shoot, $pattern) : $files;
         $clashes = self::clashes($planned);
 
         return [
@@ -63,7 +60,7 @@ final class NameTree
             'files' => count($planned),
             'clashes' => count($clashes),
             'named' => array_slice($clashes, 0, self::NAMED),
-            'isExample' => $isExample,
+            'isExample' => $files === [],
             'copied' => count($anew),
             'renamed' => count(array_filter($anew, fn (array $plan): bool => $plan['from'] !== $plan['to'])),
         ];
@@ -155,16 +152,7 @@ final class NameTree
     /** @return list<Planned> what two invented frames would be called, as long as there is no card */
     private function example(Shoot $shoot, NamePattern $pattern): array
     {
-        $first = [
-            'shoot' => $shoot->name,
-            'client' => $shoot->client,
-            'place' => $shoot->venue,
-            'year' => $shoot->held_on->format('Y'),
-            'month' => $shoot->held_on->format('m'),
-            'day' => $shoot->held_on->format('d'),
-            'date' => $shoot->held_on->format('Y-m-d'),
-            ...self::EXAMPLE,
-        ];
+        $first = [...self::ofShoot($shoot), ...self::EXAMPLE];
         $second = ['original' => 'FRAM0002', 'name' => 'FRAM0002', 'time' => '140312'] + $first;
 
         return array_values(
@@ -174,6 +162,20 @@ final class NameTree
                 ['key' => 'b', 'extension' => '.JPG', 'number' => 2, 'values' => $second],
             ]),
         );
+    }
+
+    /** @return array<string, string> */
+    private static function ofShoot(Shoot $shoot): array
+    {
+        return [
+            'shoot' => $shoot->name,
+            'client' => $shoot->client,
+            'place' => $shoot->venue,
+            'year' => $shoot->held_on->format('Y'),
+            'month' => $shoot->held_on->format('m'),
+            'day' => $shoot->held_on->format('d'),
+            'date' => $shoot->held_on->format('Y-m-d'),
+        ];
     }
 
     /** @return array<int, array{taken: int, camera: string, now: string, then: string}> of files that wait for the copy */

@@ -52,14 +52,13 @@ final class ReadCard extends WorkInTurns
         if ($card->is_uploaded) {
             self::noteArrivedHashes($card);
         }
-        $bodies = Body::query()->whereIn('id', $card->frames()->select('body_id'));
         $card->update([
             'state' => CardState::Read,
             'read_at' => now(),
             'frames_count' => $card->frames()->count(),
             'files_count' => $card->files()->count(),
             'bytes' => (int) $card->files()->sum('size'),
-            'shooter' => $card->shooter !== '' ? $card->shooter : (string) $bodies->value('last_shooter'),
+            'shooter' => $card->shooter !== '' ? $card->shooter : self::lastShooter($card),
             'left_out' => app(Slots::class)->leftOut($card->slot),
         ]);
         // What was copied before stays verified; what is new is not.
@@ -67,6 +66,12 @@ final class ReadCard extends WorkInTurns
             $card->updateSafety();
         }
         event(new CardRead($card));
+    }
+
+    /** Who had one of its bodies in hand before. */
+    private static function lastShooter(Card $card): string
+    {
+        return (string) Body::query()->whereIn('id', $card->frames()->select('body_id'))->value('last_shooter');
     }
 
     private static function noteArrivedHashes(Card $card): void

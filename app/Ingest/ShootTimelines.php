@@ -7,6 +7,7 @@ namespace App\Ingest;
 use App\Frames\FrameCounts;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection as BaseCollection;
 use Illuminate\Support\Facades\DB;
 use stdClass;
@@ -64,22 +65,26 @@ final class ShootTimelines
      */
     private function bars(Collection $shoots): BaseCollection
     {
-        $spans = DB::table('frames')
-            ->whereIn('shoot_id', $shoots->modelKeys())
-            ->groupBy('shoot_id')
-            ->selectRaw(
-                'shoot_id, MIN(taken_ms) AS first, GREATEST(1, CEIL((MAX(taken_ms) - MIN(taken_ms) + 1) / ?)) AS width',
-                [self::BARS],
-            );
-
         return DB::table('frames')
-            ->joinSub($spans, 'spans', 'spans.shoot_id', '=', 'frames.shoot_id')
+            ->joinSub(self::spans($shoots), 'spans', 'spans.shoot_id', '=', 'frames.shoot_id')
             ->selectRaw('frames.shoot_id, (taken_ms - spans.first) DIV spans.width AS bar, COUNT(*) AS n')
             ->selectRaw("SUM(verdict = 'open') AS open")
             ->groupBy('frames.shoot_id', 'bar')
             ->orderBy('bar')
             ->get()
             ->groupBy(fn (stdClass $bar): int => (int) $bar->shoot_id);
+    }
+
+    /** @param  Collection<int, Shoot>  $shoots */
+    private static function spans(Collection $shoots): Builder
+    {
+        return DB::table('frames')
+            ->whereIn('shoot_id', $shoots->modelKeys())
+            ->groupBy('shoot_id')
+            ->selectRaw(
+                'shoot_id, MIN(taken_ms) AS first, GREATEST(1, CEIL((MAX(taken_ms) - MIN(taken_ms) + 1) / ?)) AS width',
+                [self::BARS],
+            );
     }
 
     /**

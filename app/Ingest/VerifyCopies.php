@@ -94,10 +94,8 @@ final class VerifyCopies extends WorkInTurns
         $left = $copies->where('verified_at', '<', $task->created_at->format('Y-m-d H:i:s.v'));
         $done = $task->total - $left->count();
         foreach ($left->with('file')->orderBy('id')->lazyById(200) as $copy) {
-            $copy->update([
-                'hash' => TargetFile::readBack($folders[$copy->place].'/'.$copy->file->destination),
-                'verified_at' => now(),
-            ]);
+            $hash = TargetFile::readBack("{$folders[$copy->place]}/{$copy->file->destination}");
+            $copy->update(['hash' => $hash, 'verified_at' => now()]);
             if (! $task->reach(++$done) || $this->isTurnOver()) {
                 return false;
             }

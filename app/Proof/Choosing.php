@@ -153,17 +153,21 @@ final class Choosing
     /** @return list<array<string, mixed>> rows of `selection_frames` */
     private function chosen(Guest $guest, Selection $selection): array
     {
-        $comments = Comment::query()->where('guest_id', $guest->id)->orderBy('id')->get()->groupBy('gallery_frame_id');
+        $words = Comment::query()
+            ->where('guest_id', $guest->id)
+            ->orderBy('id')
+            ->get()
+            ->groupBy('gallery_frame_id')
+            ->map(fn ($comments): string => $comments->map($this->inWords(...))->implode("\n"));
         $ratings = DB::table('guest_ratings')->where('guest_id', $guest->id)->pluck('rating', 'gallery_frame_id');
         $rows = [];
         foreach (self::choicesOf($guest) as $choice) {
-            $words = ($comments[$choice->gallery_frame_id] ?? collect())->map($this->inWords(...))->implode("\n");
             $rows[] = [
                 'selection_id' => $selection->id,
                 'frame_id' => $choice->frame_id,
                 'list' => $choice->list,
                 'rating' => (int) ($ratings[$choice->gallery_frame_id] ?? 0),
-                'comment' => $words === '' ? null : $words,
+                'comment' => ($words[$choice->gallery_frame_id] ?? '') ?: null,
             ];
         }
 
@@ -218,22 +222,19 @@ final class Choosing
     /** @param  StepSaid  $step */
     private function chooses(Guest $guest, Rights $rights, GalleryFrame $proof, array $step): ?string
     {
-        $name = $step['list'] ?? array_key_first($rights->lists);
-        $list = $rights->lists[$name ?? ''] ?? null;
+        $list = $rights->lists[$step['list'] ?? array_key_first($rights->lists) ?? ''] ?? null;
         if (! $list instanceof ChoiceList) {
             return 'Nothing is to be chosen for this list.';
         }
         $choice = ['guest_id' => $guest->id, 'gallery_frame_id' => $proof->id, 'list' => $list->name];
+        $there = DB::table('choices')->where($choice);
         if (! ($step['on'] ?? false)) {
-            DB::table('choices')->where($choice)->delete();
+            $there->delete();
 
             return null;
         }
-        if (DB::table('choices')->where($choice)->exists()) {
-            return null;
-        }
 
-        return $this->add($choice, $proof, $list, $this->counts($guest)[$list->name] ?? 0);
+        return $there->exists() ? null : $this->add($choice, $proof, $list, $this->counts($guest)[$list->name] ?? 0);
     }
 
     /** @param  array<string, int|string>  $choice */

@@ -36,15 +36,16 @@ final readonly class GalleryFeedback
         $all = self::choicesOf($gallery);
         $choices = $byGuest = [];
         foreach ($list === null ? $all : $all->where('list', $list) as $choice) {
-            $choices[(int) $choice->gallery_frame_id][(int) $choice->guest_id][] = (string) $choice->list;
-            $byGuest[(int) $choice->guest_id][] = (int) $choice->gallery_frame_id;
+            [$frame, $guest] = [(int) $choice->gallery_frame_id, (int) $choice->guest_id];
+            $choices[$frame][$guest][] = (string) $choice->list;
+            $byGuest[$guest][] = $frame;
         }
         $lists = array_map(strval(...), array_values($all->pluck('list')->unique()->all()));
         $ratings = self::ratingsOf($gallery);
         $frames = self::framesOf($gallery, [...array_keys($choices), ...array_keys($ratings)]);
-        $agreement = Agreement::of($byGuest);
+        $guests = self::guestsOf($gallery);
 
-        return new self($gallery, self::guestsOf($gallery), $lists, $choices, $ratings, $agreement, $frames);
+        return new self($gallery, $guests, $lists, $choices, $ratings, Agreement::of($byGuest), $frames);
     }
 
     /** @return \Illuminate\Support\Collection<int, \stdClass> */

@@ -87,19 +87,24 @@ final class Publishing
         DB::transaction(function () use ($gallery): void {
             Gallery::query()->whereKey($gallery->id)->lockForUpdate()->first();
             foreach ($this->outOfDate($gallery) as ['proof' => $proof, 'changes' => $changes, 'now' => $now]) {
-                $proof->update([
-                    'gone_at' => $now->isMeant ? null : $proof->gone_at ?? now(),
-                    'headline' => $now->headline,
-                    'description' => $now->description,
-                    'taken_ms' => $now->taken,
-                    ...self::isMadeAnew($gallery, $changes) ? ['plain_large_path' => null] : [],
-                ]);
+                self::takeOver($proof, $now, self::isMadeAnew($gallery, $changes));
             }
             $this->add($gallery, $this->meant($gallery));
             $this->arrange($gallery);
             $gallery->touch();
             $this->start($gallery);
         });
+    }
+
+    private static function takeOver(GalleryFrame $proof, Published $now, bool $isMadeAnew): void
+    {
+        $proof->update([
+            'gone_at' => $now->isMeant ? null : $proof->gone_at ?? now(),
+            'headline' => $now->headline,
+            'description' => $now->description,
+            'taken_ms' => $now->taken,
+            ...$isMadeAnew ? ['plain_large_path' => null] : [],
+        ]);
     }
 
     /**
@@ -136,9 +141,7 @@ final class Publishing
         $meant = $this->meantNow($gallery);
         foreach ($this->rows($gallery) as $row) {
             $row->now_meant = $row->now_meant && ($meant === null || isset($meant[(int) $row->frame_id]));
-            $isOwn = fn (string $column): bool => ! str_starts_with($column, 'now_');
-            $own = array_filter((array) $row, $isOwn, ARRAY_FILTER_USE_KEY);
-            $proof = (new GalleryFrame())->newFromBuilder($own);
+            $proof = self::proof($row);
             [$then, $now] = [$proof->published(), self::now($proof, $row)];
             $changes = $then->changesTo($now);
             if ($changes !== []) {
@@ -147,6 +150,13 @@ final class Publishing
         }
 
         return $found;
+    }
+
+    private static function proof(stdClass $row): GalleryFrame
+    {
+        $isOwn = fn (string $column): bool => ! str_starts_with($column, 'now_');
+
+        return (new GalleryFrame())->newFromBuilder(array_filter((array) $row, $isOwn, ARRAY_FILTER_USE_KEY));
     }
 
     /** A picture that is not made yet is no other one. */
@@ -338,14 +348,14 @@ final class Publishing
             ->orderBy('number')
             ->select('gallery_frames.*', 'moment', 'shoot_id')
             ->get();
-        $titled = [];
-        foreach ($gallery->sectioning->titles($this->described($gallery, $rows)) as $i => $title) {
-            $row = $rows->get($i);
-            if ($row !== null && $row->section !== $title) {
-                $titled[mb_substr($title, 0, 160)][] = $row->id;
+        $titles = $gallery->sectioning->titles($this->described($gallery, $rows));
+        $changed = [];
+        foreach ($rows as $i => $row) {
+            if ($row->section !== $titles[$i]) {
+                $changed[mb_substr($titles[$i], 0, 160)][] = $row->id;
             }
         }
-        array_map(self::title(...), array_map(strval(...), array_keys($titled)), $titled);
+        array_map(self::title(...), array_map(strval(...), array_keys($changed)), $changed);
     }
 
     /** @param  list<int>  $frames */

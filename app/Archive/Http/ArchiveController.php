@@ -94,24 +94,26 @@ final class ArchiveController
             ['place' => ['required', 'string', Rule::in(array_keys($plan))], 'name' => ['required', 'string']],
             ['name.required' => 'Type the name of the shoot.', 'place.in' => 'No copies of this shoot stand there.'],
         );
-        self::refuse('name', match (true) {
-            trim($said['name']) === $shoot->name => null,
-            default => "This is not the name of the shoot: “{$shoot->name}”. Nothing was deleted.",
-        });
-        self::refuse('place', match (true) {
-            $plan[$said['place']]['mayGo'] > 0 => null,
-            default => "Nothing may go from “{$said['place']}”: too few verified copies are on other disks, ".
-                'or none is in a checked archive.',
-        });
+        self::demand(
+            trim($said['name']) === $shoot->name,
+            'name',
+            "This is not the name of the shoot: “{$shoot->name}”. Nothing was deleted.",
+        );
+        self::demand(
+            $plan[$said['place']]['mayGo'] > 0,
+            'place',
+            "Nothing may go from “{$said['place']}”: too few verified copies are on other disks, or none is in a ".
+                'checked archive.',
+        );
         FreeCopies::start($shoot, $said['place']);
 
         return redirect()->route('archive.show', $shoot);
     }
 
-    /** @throws ValidationException where there is a reason */
-    private static function refuse(string $field, ?string $reason): void
+    /** @throws ValidationException */
+    private static function demand(bool $isMet, string $field, string $reason): void
     {
-        if ($reason !== null) {
+        if (! $isMet) {
             throw ValidationException::withMessages([$field => $reason]);
         }
     }

@@ -147,12 +147,13 @@ final class BatchesController
     {
         $row = FrameCaption::query()->find($frame->id);
         $filter = FrameFilter::ofQuery($request->query->all());
+        $caption = $row?->caption();
 
         return view('captions.frame', [
             'shoot' => $shoot,
             'frame' => $frame,
-            'caption' => $row?->caption(),
-            'open' => OpenGroups::of($row?->caption()->values() ?? []),
+            'caption' => $caption,
+            'open' => OpenGroups::of($caption?->values() ?? []),
             'own' => $row->own ?? [],
             'groups' => Field::grouped(),
             'required' => $shoot->studio->required_fields,

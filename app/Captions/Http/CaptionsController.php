@@ -202,10 +202,13 @@ final class CaptionsController
             ? redirect()
                 ->route('captions.show', $shoot)
                 ->with('message', "The sheet “{$name}” is saved for all shoots.")
-            : redirect()->route('captions.batch', [
-                $shoot,
-                $this->filling($request, $shoot, self::within($request, $from, $to)),
-            ]);
+            : $this->review($request, $shoot, self::within($request, $from, $to));
+    }
+
+    /** @param  array<string, mixed>  $query */
+    private function review(SheetRequest $request, Shoot $shoot, array $query): RedirectResponse
+    {
+        return redirect()->route('captions.batch', [$shoot, $this->filling($request, $shoot, $query)]);
     }
 
     /** @return array<string, mixed> the frames of the filter, from a time to another where there is one */

@@ -126,11 +126,9 @@ final class ListsController
     /** Keywords that begin with what was typed, of the list and of the shoot, with how often they are used. */
     public function words(Request $request, Shoot $shoot): JsonResponse
     {
-        $typed = mb_strtolower((string) $request->string('q'));
         $counts = $this->keywords->counts($shoot);
         $paths = $this->keywords->ofStudio($shoot->studio)->paths();
-        $begins = fn (string $word): bool => $typed !== '' && str_contains(' '.mb_strtolower($word), ' '.$typed);
-        $found = array_values(array_filter(array_map(strval(...), array_keys($paths + $counts)), $begins));
+        $found = self::beginning(mb_strtolower((string) $request->string('q')), array_keys($paths + $counts));
         $order = fn (string $word): array => [! isset($paths[$word]), -($counts[$word] ?? 0), $word];
         usort($found, fn (string $a, string $b): int => $order($a) <=> $order($b));
 
@@ -145,6 +143,17 @@ final class ListsController
                 array_slice($found, 0, self::COMPLETIONS),
             ),
         );
+    }
+
+    /**
+     * @param  list<array-key>  $words
+     * @return list<string> those of which a word begins so
+     */
+    private static function beginning(string $typed, array $words): array
+    {
+        $begins = fn (string $word): bool => $typed !== '' && str_contains(' '.mb_strtolower($word), ' '.$typed);
+
+        return array_values(array_filter(array_map(strval(...), $words), $begins));
     }
 
     private function bytes(Request $request, string $field): string

@@ -52,11 +52,7 @@ final class SidecarsController
     public function settle(SettleInput $request, Shoot $shoot): RedirectResponse
     {
         $takesTheirs = $request->string('take')->toString() === 'theirs';
-        $files = SidecarFile::ofShoot($shoot)
-            ->whereNotNull('theirs')
-            ->with('frame')
-            ->when($request->filled('sidecar'), fn ($query) => $query->whereKey($request->integer('sidecar')))
-            ->get();
+        $files = self::meant($request, $shoot);
         $taken = $takesTheirs ? $files : new Collection();
         DB::transaction(function () use ($request, $shoot, $files, $taken): void {
             $sidecars = new Sidecars($shoot);
@@ -71,6 +67,16 @@ final class SidecarsController
             : 'Ours is kept; the sidecars are written anew.';
 
         return redirect()->route('captions.sidecars', $shoot)->with('message', $message);
+    }
+
+    /** @return Collection<int, SidecarFile> */
+    private static function meant(SettleInput $request, Shoot $shoot): Collection
+    {
+        return SidecarFile::ofShoot($shoot)
+            ->whereNotNull('theirs')
+            ->with('frame')
+            ->when($request->filled('sidecar'), fn ($query) => $query->whereKey($request->integer('sidecar')))
+            ->get();
     }
 
     /** @param  Collection<int, SidecarFile>  $files */

@@ -33,7 +33,6 @@ final class ClocksController
         if (! $body instanceof Body) {
             return view('clocks.show', ['shoot' => $shoot, 'bodies' => $lanes->bodies, 'body' => null]);
         }
-        $scoped = self::edited($shoot, $body, $request->integer('clock'))?->scoped();
 
         return view('clocks.show', [
             'shoot' => $shoot,
@@ -43,19 +42,20 @@ final class ClocksController
             'body' => $body,
             'clocks' => BodyClock::query()->where('shoot_id', $shoot->id)->orderBy('id')->get()->groupBy('body_id'),
             'cards' => $this->cards($shoot, $body),
-            'form' => new ClockForm($scoped->clock ?? Clock::asRead(), $scoped),
+            'form' => self::form($shoot, $body, $request->integer('clock')),
             'zones' => [...self::offsets(), ...DateTimeZone::listIdentifiers()],
             'last' => ClockChange::last($shoot->id),
         ]);
     }
 
-    /** The clock that the form is about: the one asked for, else the one for all the body's frames. */
-    private static function edited(Shoot $shoot, Body $body, int $clock): ?BodyClock
+    /** The one asked for, else the one for all the body's frames. */
+    private static function form(Shoot $shoot, Body $body, int $clock): ClockForm
     {
-        return BodyClock::ofBody($shoot, $body->id)->find($clock) ??
-            BodyClock::ofBody($shoot, $body->id)
-                ->where(['card_id' => null, 'from_ms' => null, 'to_ms' => null])
-                ->first();
+        $clocks = BodyClock::ofBody($shoot, $body->id);
+        $all = ['card_id' => null, 'from_ms' => null, 'to_ms' => null];
+        $scoped = ($clocks->clone()->find($clock) ?? $clocks->where($all)->first())?->scoped();
+
+        return new ClockForm($scoped->clock ?? Clock::asRead(), $scoped);
     }
 
     /** @return array<array-key, mixed> body => frames */

@@ -30,7 +30,6 @@ final class CullController
 {
     public function show(Request $request, Shoot $shoot): View
     {
-        $member = Member::current();
         $lanes = Lanes::of($shoot);
 
         return view('cull.show', [
@@ -40,7 +39,7 @@ final class CullController
             'bodies' => $lanes->bodies,
             'names' => $lanes->names,
             'all' => Frame::of($shoot)->count(),
-            'habits' => Habits::of($member),
+            'habits' => Habits::of(Member::current()),
             'actions' => Keys::ACTIONS,
             'subjects' => Subject::cases(),
             'sets' => FrameSet::ofShoot($shoot)->get(),

@@ -24,6 +24,8 @@ final class WholePictureController
 {
     private const DAY = 86_400;
 
+    private const HEADERS = ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age='.self::DAY];
+
     public function __invoke(
         Shoot $shoot,
         int $frame,
@@ -34,23 +36,17 @@ final class WholePictureController
         $found = Frame::of($shoot)->with('files.copies', 'files.sameAs.copies', 'card')->findOrFail($frame);
         $version = $this->version($found);
         if ($version !== null) {
-            return response()->file($version, self::headers());
+            return response()->file($version, self::HEADERS);
         }
         $folders = $places->folders($shoot->studio_id);
         foreach (self::pictures($found) as $file) {
             $path = $file->verifiedPath($folders) ?? $card->path($found->card, $file);
-            $answer = $path === null ? null : $this->answer($path, $file->kind, self::headers(), $embedded);
+            $answer = $path === null ? null : $this->answer($path, $file->kind, self::HEADERS, $embedded);
             if ($answer !== null) {
                 return $answer;
             }
         }
         abort(404, 'No copy of this frame is within reach.');
-    }
-
-    /** @return array<string, string> */
-    private static function headers(): array
-    {
-        return ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age='.self::DAY];
     }
 
     /** The version that stands for a frame; one that is no JPEG is shown as large as its preview. */

@@ -50,9 +50,9 @@ final class MakeContactSheet extends WorkInTurns
         $task->begin($frames->count());
         $folder = config('kanpai.sheets')."/{$sheet->uuid}";
         Disk::makeFolder($folder, 0700);
-        $watermark = $this->watermark($sheet);
+        $mark = $this->watermark($sheet);
         foreach ($frames as $place => $frame) {
-            $this->prepare($frame, $sheet->plan(), $watermark, "{$folder}/{$frame->id}.jpg");
+            $this->prepare($frame, $sheet->plan(), $mark, "{$folder}/{$frame->id}.jpg");
             if (! $task->reach($place + 1) || $this->isTurnOver()) {
                 return false;
             }

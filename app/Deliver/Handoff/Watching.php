@@ -32,15 +32,22 @@ final class Watching
         $known = ReturnedFile::query()->where('shoot_id', $shoot->id)->whereNotNull('seen')->pluck('id', 'seen');
         $found = 0;
         foreach (self::pictures($folder) as $path) {
-            [$bytes, $changed] = [(int) filesize($path), (int) filemtime($path)];
-            $seen = hash('xxh128', "{$path} {$bytes} {$changed}");
-            if ($bytes > 0 && $changed <= time() - self::REST && ! isset($known[$seen])) {
+            $seen = self::seen($path);
+            if ($seen !== null && ! isset($known[$seen])) {
                 $this->returning->note($shoot, null, basename($path), $path, $seen);
                 $found++;
             }
         }
 
         return $found;
+    }
+
+    /** A file as it is now; null while it is still being written. */
+    private static function seen(string $path): ?string
+    {
+        [$bytes, $changed] = [(int) filesize($path), (int) filemtime($path)];
+
+        return $bytes > 0 && $changed <= time() - self::REST ? hash('xxh128', "{$path} {$bytes} {$changed}") : null;
     }
 
     /** @return list<string> paths of files that may be pictures */

@@ -220,17 +220,24 @@ final class HandoffsController
             ->where('shoot_id', $shoot->id)
             ->when($handoff !== null, fn ($files) => $files->where('handoff_id', $handoff?->id))
             ->with('frame', 'handoff.delivery', 'version');
-        $asked = $files->clone()
-            ->whereIn('state', [ReturnState::Asked, ReturnState::Refused])
-            ->orderBy('id')
-            ->get();
-        $candidates = $asked->flatMap(fn (ReturnedFile $file): array => $file->candidates ?? []);
+        $asked = $files->clone()->whereIn('state', [ReturnState::Asked, ReturnState::Refused])->orderBy('id')->get();
 
         return [
             'asked' => $asked,
-            'known' => Frame::query()->whereKey($candidates->all())->with('card')->get()->keyBy('id'),
+            'known' => self::known($asked),
             'taken' => $files->where('state', ReturnState::Taken)->orderByDesc('id')->limit(12)->get(),
         ];
+    }
+
+    /**
+     * @param  Collection<int, ReturnedFile>  $asked
+     * @return Collection<array-key, Frame> those that they may belong to
+     */
+    private static function known(Collection $asked): Collection
+    {
+        $candidates = $asked->flatMap(fn (ReturnedFile $file): array => $file->candidates ?? []);
+
+        return Frame::query()->whereKey($candidates->all())->with('card')->get()->keyBy('id');
     }
 
     private function back(ReturnedFile $returned): RedirectResponse

@@ -70,19 +70,25 @@ final class OutputRequest extends FormRequest
             $size = $this->size();
             $field = $this->filled('most_kb') ? 'most_kb' : 'quality';
 
-            return OutputPlan::of(
-                $size,
-                Format::from($this->string('format')->toString()),
-                $this->filled('quality') ? $this->integer('quality') : 90,
-                $this->filled('most_kb') ? 1000 * $this->integer('most_kb') : null,
-                $this->boolean('keeps_profile'),
-                Sharpening::tryFrom($this->string('sharpening')->toString()) ?? Sharpening::None,
-                $this->boolean('is_marked'),
-                MetadataScope::tryFrom($this->string('metadata')->toString()) ?? MetadataScope::All,
-            );
+            return $this->planOf($size);
         } catch (InvalidOutput $reason) {
             throw ValidationException::withMessages([$field => $reason->getMessage()]);
         }
+    }
+
+    /** @throws InvalidOutput */
+    private function planOf(Size $size): OutputPlan
+    {
+        return OutputPlan::of(
+            $size,
+            Format::from($this->string('format')->toString()),
+            $this->filled('quality') ? $this->integer('quality') : 90,
+            $this->filled('most_kb') ? 1000 * $this->integer('most_kb') : null,
+            $this->boolean('keeps_profile'),
+            Sharpening::tryFrom($this->string('sharpening')->toString()) ?? Sharpening::None,
+            $this->boolean('is_marked'),
+            MetadataScope::tryFrom($this->string('metadata')->toString()) ?? MetadataScope::All,
+        );
     }
 
     /**

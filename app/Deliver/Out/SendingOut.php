@@ -83,12 +83,7 @@ final class SendingOut
      */
     public function send(Shipment $shipment, DestinationClient $carrier, Frame $frame, OutputFile $file): bool
     {
-        $key = [
-            'destination_id' => $shipment->destination_id,
-            'folder' => $shipment->folder(),
-            'frame_id' => $frame->id,
-            'output_id' => $shipment->output_id,
-        ];
+        $key = self::key($shipment, $frame);
         $there = ShippedFile::query()->where($key)->first();
         if ($there !== null && $there->hash === $file->hash) {
             return false;
@@ -103,6 +98,17 @@ final class SendingOut
         self::note($key, ['shipment_id' => $shipment->id, 'name' => $name], $file);
 
         return true;
+    }
+
+    /** @return array{destination_id: int, folder: string, frame_id: int, output_id: int} */
+    private static function key(Shipment $shipment, Frame $frame): array
+    {
+        return [
+            'destination_id' => $shipment->destination_id,
+            'folder' => $shipment->folder(),
+            'frame_id' => $frame->id,
+            'output_id' => $shipment->output_id,
+        ];
     }
 
     /**

@@ -41,6 +41,17 @@ final class SelectionsController
 
     public function json(Selection $selection): JsonResponse
     {
+        return response()->json(
+            self::facts($selection),
+            200,
+            ['Content-Disposition' => "attachment; filename=\"{$this->name($selection)}.json\""],
+            JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
+        );
+    }
+
+    /** @return array<string, mixed> */
+    private static function facts(Selection $selection): array
+    {
         $zone = $selection->gallery->shoot->zone();
         $picture = fn (array $row): array => [
             'name' => $row['name'],
@@ -52,23 +63,13 @@ final class SelectionsController
             'leftTheGallery' => $row['isGone'],
         ];
 
-        return response()->json(
-            [...self::facts($selection), 'pictures' => array_map($picture, $selection->chosen())],
-            200,
-            ['Content-Disposition' => "attachment; filename=\"{$this->name($selection)}.json\""],
-            JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
-        );
-    }
-
-    /** @return array<string, mixed> */
-    private static function facts(Selection $selection): array
-    {
         return [
             'gallery' => $selection->gallery->title,
             'shoot' => $selection->gallery->shoot->name,
             'by' => ['name' => $selection->name, 'email' => $selection->email],
             'message' => $selection->message,
             'sent' => $selection->sent_at->toIso8601String(),
+            'pictures' => array_map($picture, $selection->chosen()),
         ];
     }
 
