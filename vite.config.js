@@ -5,6 +5,15 @@ const page = (name) => `resources/js/${name}.js`;
 export default defineConfig({
     base: '/build/',
     publicDir: false,
+    // Bootstrap 5 is written for a Sass that still imports.
+    css: {
+        preprocessorOptions: {
+            scss: {
+                quietDeps: true,
+                silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'],
+            },
+        },
+    },
     build: {
         outDir: 'public/build',
         emptyOutDir: true,
@@ -12,7 +21,9 @@ export default defineConfig({
         assetsInlineLimit: 0,
         rollupOptions: {
             input: [
+                'resources/css/bootstrap.scss',
                 'resources/css/kanpai.css',
+                'resources/css/guests.css',
                 'app',
                 'cull/cull',
                 'proof/gallery',
@@ -21,7 +32,7 @@ export default defineConfig({
                 'deliver/deliver',
                 'ingest/choose',
                 'ingest/upload',
-            ].map((name) => (name.endsWith('.css') ? name : page(name))),
+            ].map((name) => (name.startsWith('resources/') ? name : page(name))),
         },
     },
 });

@@ -8,7 +8,6 @@ use App\Studio\Shoot;
 use Illuminate\Contracts\Http\Kernel;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
-use Illuminate\Support\Facades\DB;
 use RuntimeException;
 
 /**
@@ -60,14 +59,16 @@ final class Pages implements Benchmark
         for ($n = 1; $n <= self::OTHERS; $n++) {
             $this->seeded->shoot(self::IN_OTHERS, "Shoot {$n}");
         }
+        $this->seeded->analyse();
         config(['session.driver' => 'array', 'cache.default' => 'array']);
     }
 
     public function ours(): float
     {
+        $shoot = $this->shoot ?? throw new RuntimeException('Nothing is prepared.');
         Auth::setUser($this->seeded->member ?? throw new RuntimeException('Nothing is prepared.'));
         $all = [];
-        foreach ($this->frames === 'lists' ? $this->lists() : $this->pages() as $page) {
+        foreach ($this->frames === 'lists' ? $this->lists() : SeededStudio::pages($shoot) as $page) {
             $all[$page] = $this->time($page);
         }
         arsort($all);
@@ -84,44 +85,6 @@ final class Pages implements Benchmark
     public function reference(): float
     {
         return $this->frames === 20_000 ? 300.0 : 150.0;
-    }
-
-    /** @return list<string> pages of the shoot */
-    public function pages(): array
-    {
-        $shoot = $this->shoot ?? throw new RuntimeException('Nothing is prepared.');
-        $id = fn (string $table): int => (int) DB::table($table)->where('shoot_id', $shoot->id)->min('id');
-        $below = "/shoots/{$shoot->id}";
-
-        return [
-            "{$below}/ingest",
-            "{$below}/ingest/where",
-            "{$below}/clocks",
-            "{$below}/captions",
-            "{$below}/captions/lists",
-            "{$below}/captions/sidecars",
-            "{$below}/captions/frames/{$id('frames')}",
-            "{$below}/cull",
-            "{$below}/cull/rounds",
-            "{$below}/cull/list",
-            "{$below}/cull/dropped",
-            "{$below}/proof",
-            "{$below}/deliver",
-            "{$below}/outputs",
-            "{$below}/originals",
-            "{$below}/deliveries/new",
-            "{$below}/sent-out",
-            "{$below}/sheets",
-            "{$below}/handoffs",
-            "{$below}/archive",
-            "{$below}/leave",
-            "{$below}/edit",
-            "/galleries/{$id('galleries')}",
-            "/galleries/{$id('galleries')}/links",
-            "/deliveries/{$id('deliveries')}",
-            "/cards/{$id('cards')}",
-            "/cards/{$id('cards')}/report",
-        ];
     }
 
     /** @return list<string> */

@@ -53,9 +53,51 @@ final class SeededStudio
         $this->captions($shoot);
         Culling::of($shoot);
         $this->gallery($shoot);
-        DB::statement('ANALYZE TABLE frames, files, copies, captions, gallery_frames');
 
         return $shoot;
+    }
+
+    /** Brings the database's knowledge of its tables up to date, as time does. */
+    public function analyse(): void
+    {
+        DB::statement('ANALYZE TABLE frames, files, copies, captions, gallery_frames');
+    }
+
+    /** @return list<string> addresses of all pages of a shoot that read its frames */
+    public static function pages(Shoot $shoot): array
+    {
+        $id = fn (string $table): int => (int) DB::table($table)->where('shoot_id', $shoot->id)->min('id');
+        $below = "/shoots/{$shoot->id}";
+
+        return [
+            "{$below}/ingest",
+            "{$below}/ingest/where",
+            "{$below}/clocks",
+            "{$below}/captions",
+            "{$below}/captions/lists",
+            "{$below}/captions/sidecars",
+            "{$below}/captions/frames/{$id('frames')}",
+            "{$below}/cull",
+            "{$below}/cull/rounds",
+            "{$below}/cull/list",
+            "{$below}/cull/dropped",
+            "{$below}/proof",
+            "{$below}/deliver",
+            "{$below}/outputs",
+            "{$below}/originals",
+            "{$below}/deliveries/new",
+            "{$below}/sent-out",
+            "{$below}/sheets",
+            "{$below}/handoffs",
+            "{$below}/archive",
+            "{$below}/leave",
+            "{$below}/edit",
+            "/galleries/{$id('galleries')}",
+            "/galleries/{$id('galleries')}/links",
+            "/deliveries/{$id('deliveries')}",
+            "/cards/{$id('cards')}",
+            "/cards/{$id('cards')}/report",
+        ];
     }
 
     private function frames(Shoot $shoot, int $count): void
@@ -211,14 +253,14 @@ final class SeededStudio
             'number' => 1,
             'name' => 'All',
             'frames' => json_encode($frames),
-            'ways' => json_encode(['full']),
+            'ways' => json_encode(['jpegs']),
             'opened_at' => now(),
             'made_at' => now(),
         ]);
         DB::statement(
             'INSERT INTO delivery_files (delivery_id, part_id, frame_id, way, name, stored, fingerprint, '.
                 'bytes, hash) SELECT '.
-                "?, ?, frame_id, 'full', CONCAT('full/', frame_id, '.jpg'), CONCAT('full/', frame_id, ".
+                "?, ?, frame_id, 'jpegs', CONCAT('full/', frame_id, '.jpg'), CONCAT('full/', frame_id, ".
                 "'.jpg'), MD5(frame_id), ".
                 '9000000, MD5(frame_id) FROM selection_frames WHERE selection_id = ?',
             [$delivery, $part, $selection],

@@ -8,6 +8,7 @@ use Illuminate\Support\Facades\Route;
 
 Route::middleware('auth')->group(function (): void {
     Route::get('/archive', [ArchiveController::class, 'index'])->name('archive');
+    Route::get('/archive/disks', [ArchiveController::class, 'disks'])->name('archive.disks');
     Route::get('/archive/bags', [ArchiveController::class, 'list'])->name('archive.bags');
     Route::post('/archive', [ArchiveController::class, 'takeIn'])->name('archive.take-in');
     Route::get('/shoots/{shoot}/archive', [ArchiveController::class, 'show'])->name('archive.show');

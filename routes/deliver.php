@@ -32,6 +32,7 @@ Route::middleware('auth')->group(function (): void {
     Route::get('/shoots/{shoot}/deliveries/new', [DeliveriesController::class, 'create'])->name('delivery.new');
     Route::post('/shoots/{shoot}/deliveries', [DeliveriesController::class, 'store'])->name('delivery.store');
     Route::get('/deliveries/{delivery}', [DeliveriesController::class, 'show'])->name('delivery.show');
+    Route::get('/deliveries/{delivery}/changed', [DeliveriesController::class, 'changed'])->name('delivery.changed');
     Route::post('/deliveries/{delivery}', [DeliveriesController::class, 'update'])->name('delivery.update');
     Route::post('/deliveries/{delivery}/parts', [DeliveriesController::class, 'add'])->name('delivery.add');
     Route::post('/deliveries/{delivery}/again', [DeliveriesController::class, 'again'])->name('delivery.again');

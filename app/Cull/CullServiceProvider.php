@@ -21,6 +21,6 @@ final class CullServiceProvider extends ServiceProvider
         // Times and pictures decide what belongs together.
         Event::listen(fn (CardRead $event) => RegroupMoments::dispatch($event->card->shoot_id));
         Event::listen(fn (PicturesMade $event) => RegroupMoments::dispatch($event->card->shoot_id));
-        Event::listen(fn (ClockSet $event) => RegroupMoments::dispatch($event->shoot->id)->afterCommit());
+        Event::listen(fn (ClockSet $event) => RegroupMoments::dispatch($event->shoot->id));
     }
 }

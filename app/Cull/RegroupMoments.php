@@ -6,17 +6,27 @@ namespace App\Cull;
 
 use App\Studio\Shoot;
 use Illuminate\Bus\Queueable;
+use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 
 /** Times or pictures changed, so the moments may have. */
-final class RegroupMoments implements ShouldQueue
+final class RegroupMoments implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
     use Dispatchable, Queueable;
 
+    /** Seconds after which one that was asked for and never came is asked for again. */
+    public int $uniqueFor = 60;
+
     public function __construct(private readonly int $shoot)
     {
-        $this->onQueue('urgent');
+        $this->onQueue('urgent')->afterCommit();
+    }
+
+    /** However many changes wait, it is done once for all of them. */
+    public function uniqueId(): string
+    {
+        return (string) $this->shoot;
     }
 
     public function handle(Regrouping $regrouping): void

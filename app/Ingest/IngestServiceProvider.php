@@ -49,6 +49,6 @@ final class IngestServiceProvider extends ServiceProvider
             $view->with('days', (new ShootTimelines())->of($view->getData()['shoots']));
         });
         View::composer('studio.day-line', DayLineComposer::class);
-        View::composer('studio.filter', FilterLinks::class);
+        View::composer('components.filter', FilterLinks::class);
     }
 }

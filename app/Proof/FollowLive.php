@@ -5,17 +5,27 @@ declare(strict_types=1);
 namespace App\Proof;
 
 use Illuminate\Bus\Queueable;
+use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 
 /** Frames changed in a shoot: those that meet the rule of a gallery that goes along come in. */
-final class FollowLive implements ShouldQueue
+final class FollowLive implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
     use Dispatchable, Queueable;
 
+    /** Seconds after which one that was asked for and never came is asked for again. */
+    public int $uniqueFor = 60;
+
     public function __construct(private readonly int $shoot)
     {
-        $this->onQueue('urgent');
+        $this->onQueue('urgent')->afterCommit();
+    }
+
+    /** However many changes wait, it is done once for all of them. */
+    public function uniqueId(): string
+    {
+        return (string) $this->shoot;
     }
 
     public function handle(Publishing $publishing): void

@@ -15,8 +15,10 @@ use App\Studio\Member;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use Illuminate\Contracts\View\View;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Pagination\LengthAwarePaginator;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Number;
 use Illuminate\Validation\Rule;
@@ -25,11 +27,14 @@ use Illuminate\Validation\ValidationException;
 /** A shoot leaves the desk, and comes back; and what shoots take of the disks. */
 final class ArchiveController
 {
+    /** Shoots on a page. */
+    private const ON_PAGE = 40;
+
     public function show(Shoot $shoot, DiskUse $disk): View
     {
         $bags = Bag::query()->where('shoot_id', $shoot->id)->orderByDesc('id')->get();
 
-        $used = $disk->of(new \Illuminate\Database\Eloquent\Collection([$shoot]))[$shoot->id];
+        $used = $disk->of(new Collection([$shoot]))[$shoot->id];
 
         return view('archive.show', [
             'shoot' => $shoot,
@@ -119,17 +124,27 @@ final class ArchiveController
     }
 
     /** The disks of all shoots, and bags that can be taken in. */
-    public function index(Archiving $archiving, DiskUse $disk): View
+    public function index(Archiving $archiving): View
     {
-        $studio = Member::current()->studio;
-        $shoots = $studio->shoots()->orderByDesc('held_on')->orderByDesc('id')->get();
+        return view('archive.index', ['page' => self::shoots(), 'used' => null, ...$this->bags($archiving)]);
+    }
 
-        return view('archive.index', [
-            'studio' => $studio,
-            'shoots' => $shoots,
-            'used' => $disk->of($shoots),
-            ...$this->bags($archiving),
-        ]);
+    /** What the shoots of a page take of the disks: sums over all their files, which come beside the page. */
+    public function disks(DiskUse $disk): View
+    {
+        $page = self::shoots();
+
+        return view('archive.disk-lines', ['page' => $page, 'used' => $disk->of(new Collection($page->items()))]);
+    }
+
+    /** @return LengthAwarePaginator<int, Shoot> */
+    private static function shoots(): LengthAwarePaginator
+    {
+        return Member::current()->studio
+            ->shoots()
+            ->orderByDesc('held_on')
+            ->orderByDesc('id')
+            ->paginate(self::ON_PAGE);
     }
 
     /** The bags alone, while something is under way. */

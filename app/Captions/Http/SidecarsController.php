@@ -55,9 +55,12 @@ final class SidecarsController
         $files = self::meant($request, $shoot);
         $taken = $takesTheirs ? $files : new Collection();
         DB::transaction(function () use ($request, $shoot, $files, $taken): void {
+            [$texts, $marks] = self::given($taken);
             $sidecars = new Sidecars($shoot);
             $files->each(fn (SidecarFile $file) => $sidecars->acknowledge($file));
-            $this->takeAll($request, $shoot, $taken);
+            if ($texts !== []) {
+                $this->take($request, $shoot, $texts, $marks);
+            }
         });
         if ($taken->isEmpty() && $shoot->studio->writes_sidecars) {
             WriteCaptions::start($shoot);
@@ -79,8 +82,13 @@ final class SidecarsController
             ->get();
     }
 
-    /** @param  Collection<int, SidecarFile>  $files */
-    private function takeAll(SettleInput $request, Shoot $shoot, Collection $files): void
+    /**
+     * What other software wrote, until it is acknowledged.
+     *
+     * @param  Collection<int, SidecarFile>  $files
+     * @return array{array<int, array<string, string>>, array<int, array<string, mixed>>} frame => texts, frame => marks
+     */
+    private static function given(Collection $files): array
     {
         $texts = $marks = [];
         foreach ($files as $file) {
@@ -88,9 +96,8 @@ final class SidecarsController
             $texts[$file->frame_id] = ($texts[$file->frame_id] ?? []) + $fields;
             $marks[$file->frame_id] = ($marks[$file->frame_id] ?? []) + $given;
         }
-        if ($texts !== []) {
-            $this->take($request, $shoot, $texts, $marks);
-        }
+
+        return [$texts, $marks];
     }
 
     /**

@@ -22,6 +22,9 @@ use Illuminate\Validation\ValidationException;
 /** Deliveries of a shoot: opening one, what comes into it later, for whom it is, what was fetched. */
 final class DeliveriesController
 {
+    /** Frames of which what has changed is worked out with the page. */
+    private const AT_ONCE = 200;
+
     /** Pictures of a delivery that its page shows; the guest's shows all. */
     private const SHOWN = 60;
 
@@ -69,9 +72,20 @@ final class DeliveriesController
         return view('deliver.delivery', [
             ...$this->facts($delivery, $receipts),
             'ways' => $ways->ofStudio($delivery->shoot->studio),
-            'changed' => $canChange ? $changed->names($delivery) : [],
+            // Of many files it is worked out beside the page.
+            'changed' => match (true) {
+                ! $canChange => [],
+                $delivery->frames_count > self::AT_ONCE => null,
+                default => $changed->names($delivery),
+            },
             ...FramesAsked::by($request, $delivery->shoot)->forPage(),
         ]);
+    }
+
+    /** Which pictures are different today. */
+    public function changed(Delivery $delivery, ChangedSince $changed): View
+    {
+        return view('deliver.changed', ['delivery' => $delivery, 'changed' => $changed->names($delivery)]);
     }
 
     /** @return array<string, mixed> */

@@ -9,6 +9,7 @@ use App\Frames\FrameSet;
 use App\Ingest\Lanes;
 use App\Proof\Selection;
 use App\Studio\Shoot;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Frames\Filter\InvalidFilter;
@@ -38,15 +39,20 @@ final readonly class FramesAsked
     /** @return list<int> in the order of time */
     public function ids(): array
     {
-        if ($this->selection !== null) {
-            return array_values(
-                array_map(intval(...), $this->selection->frames()->toBase()->pluck('frames.id')->all()),
-            );
-        }
+        return array_values(array_map(intval(...), $this->frames()->pluck('frames.id')->all()));
+    }
 
-        return array_values(
-            array_map(intval(...), Frame::meeting($this->shoot, $this->filter)->toBase()->pluck('frames.id')->all()),
-        );
+    public function count(): int
+    {
+        return $this->frames()->reorder()->count();
+    }
+
+    /** Rows, in the order of time. */
+    private function frames(): Builder
+    {
+        return $this->selection === null
+            ? Frame::meeting($this->shoot, $this->filter)->toBase()
+            : $this->selection->frames()->toBase();
     }
 
     /**
@@ -79,7 +85,7 @@ final readonly class FramesAsked
             'selection' => $this->selection,
             'names' => $lanes->names,
             'bodies' => $lanes->bodies,
-            'meant' => count($this->ids()),
+            'meant' => $this->count(),
             'all' => Frame::of($this->shoot)->count(),
             'sets' => FrameSet::ofShoot($this->shoot)->get(),
             'query' => $this->selection === null

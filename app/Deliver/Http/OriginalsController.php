@@ -25,6 +25,9 @@ use Kanpai\Core\Ingest\NamePattern;
 /** Chosen originals in a folder of their own: copied there, or moved in every place. */
 final class OriginalsController
 {
+    /** Frames of whose originals the names are worked out with the page. */
+    private const AT_ONCE = 400;
+
     /** Names that are shown before. */
     private const SHOWN = 8;
 
@@ -36,18 +39,17 @@ final class OriginalsController
     {
         $asked = FramesAsked::by($request, $shoot);
         $pattern = NamePattern::of('{{year}}/{{date}} {{shoot}}/picked', '{{name}}');
+        $isLarge = $asked->count() > self::AT_ONCE;
 
         return view('deliver.originals', [
             'shoot' => $shoot,
             ...$asked->forPage(),
             'pattern' => $pattern,
             'places' => $this->places->used($shoot->studio_id),
-            'tasks' => array_filter([
-                CopyOriginals::latest($shoot),
-                RenameFiles::latest($shoot),
-            ]),
+            'tasks' => array_filter([CopyOriginals::latest($shoot), RenameFiles::latest($shoot)]),
             'behind' => FrameCaption::query()->where('shoot_id', $shoot->id)->whereNull('written_at')->count(),
-            ...$this->comes($shoot, new ChosenOriginals($asked->ids()), $pattern),
+            // Of many files it is worked out beside the page.
+            ...$isLarge ? ['files' => null] : $this->comes($shoot, new ChosenOriginals($asked->ids()), $pattern),
         ]);
     }
 

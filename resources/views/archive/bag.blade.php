@@ -16,7 +16,7 @@
         @endif
     </div>
     @if ($task?->isUnderWay())
-        @include('studio.task')
+        <x-task :task="$task" />
     @elseif($bag->problem)
         <p class="danger">{{ $bag->problem }}</p>
     @elseif($task?->problem)

@@ -18,12 +18,9 @@
                     <th scope="col">Could be freed</th>
                 </tr>
             </thead>
-            <tbody>
-                @foreach ($shoots as $shoot)
-                    @include('archive.disk-line', ['one' => $used[$shoot->id]])
-                @endforeach
-            </tbody>
+            @include('archive.disk-lines')
         </table>
+        <x-pages :of="$page" />
         <p class="small quiet">Could be freed: outputs, which are written again when they are wanted; deliveries that
             have
             ended; copies of dropped frames. Copies of archived shoots are freed on the page of the shoot.</p>

@@ -74,7 +74,7 @@
                                 among them.</p>
                         @endif
                         @if ($freeing?->isUnderWay())
-                            @include('studio.task', ['task' => $freeing])
+                            <x-task :task="$freeing" />
                         @elseif($freeing?->problem)
                             <p class="danger">{{ $freeing->problem }}</p>
                         @endif

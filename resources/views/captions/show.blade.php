@@ -4,9 +4,9 @@
 @endpush
 @section('page')
     <div class="panel stack mb-3">
-        @include('studio.filter')
+        <x-filter :filter="$filter" :bodies="$bodies" :names="$names" :meant="$meant" :all="$all" :goes="$goes ?? null" />
         @foreach ($tasks as $task)
-            @include('studio.task')
+            <x-task :task="$task" />
         @endforeach
         @if ($differing > 0)
             <p class="danger">Other software has changed {{ number_format($differing) }}

@@ -6,7 +6,7 @@
                 sheets</a>
         </div>
         @foreach ($tasks as $task)
-            @include('studio.task')
+            <x-task :task="$task" />
         @endforeach
         @if ($count === 0)
             <p>None differ. <span class="quiet">They are looked at whenever they are written, and when you

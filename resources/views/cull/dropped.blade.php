@@ -4,7 +4,7 @@
         <a href="{{ route('cull.show', $shoot) }}">Back to the frames</a>
     </p>
     @foreach ($tasks as $task)
-        <div class="panel mb-3">@include('studio.task')</div>
+        <div class="panel mb-3"><x-task :task="$task" /></div>
     @endforeach
     <div class="columns-right">
         <section class="panel stack">

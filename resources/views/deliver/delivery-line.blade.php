@@ -15,7 +15,7 @@
         @endif
     </p>
     @if ($task?->isUnderWay())
-        @include('studio.task')
+        <x-task :task="$task" />
     @elseif($task?->problem)
         <p class="danger">Packing was broken off: {{ $task->problem }}</p>
     @else

@@ -27,20 +27,15 @@
                             @endif
                         </p>
                     </div>
-                    @if ($changed)
-                        <form method="post" action="{{ route('delivery.again', $delivery) }}">@csrf<button
-                                class="btn btn-next">Deliver {{ count($changed) }} changed
-                                {{ Str::plural('picture', count($changed)) }}</button></form>
-                    @endif
                 </div>
-                @if ($changed)
-                    <p>{{ count($changed) === 1 ? 'One picture is' : count($changed) . ' pictures are' }} different today
-                        from what was delivered:
-                        {{ implode(', ', array_slice($changed, 0, 6)) }}{{ count($changed) > 6 ? ' …' : '' }}.</p>
+                @if ($changed === null)
+                    <div hx-get="{{ route('delivery.changed', $delivery) }}" hx-trigger="load"></div>
+                @else
+                    @include('deliver.changed')
                 @endif
                 <x-problem of="part" />
                 @if ($task?->isUnderWay())
-                    @include('studio.task')
+                    <x-task :task="$task" />
                 @elseif($delivery->parts->last()?->made_at === null)
                     <p class="danger">Packing was broken off{{ $task?->problem ? ': ' . $task->problem : '.' }}</p>
                     <form method="post" action="{{ route('delivery.go-on', $delivery) }}">@csrf<button

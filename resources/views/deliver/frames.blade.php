@@ -4,7 +4,7 @@
         What {{ $selection->name }} chose: <span class="strong">{{ number_format($meant) }}
             {{ Str::plural('frame', $meant) }}</span>. <a href="{{ $goes([]) }}">Choose others</a></p>
 @else
-    @include('studio.filter')
+    <x-filter :filter="$filter" :bodies="$bodies" :names="$names" :meant="$meant" :all="$all" :goes="$goes ?? null" />
     @if ($sets->isNotEmpty())
         <div><label class="form-label" for="of-set">Or the frames of a set</label>
             <select class="form-select w-auto" id="of-set" data-goes>

@@ -13,7 +13,7 @@
                     class="btn btn-line">{{ $handoff->closed_at ? 'Open it again' : 'Close the handoff' }}</button></form>
         </div>
         @if ($task?->isUnderWay())
-            @include('studio.task')
+            <x-task :task="$task" />
         @elseif($task?->problem)
             <p class="danger">{{ $task->problem }}</p>
             <form method="post"
@@ -21,7 +21,7 @@
                     where it stopped</button></form>
         @endif
         @if ($returns?->isUnderWay())
-            @include('studio.task', ['task' => $returns])
+            <x-task :task="$returns" />
         @endif
         <div class="lines">
             @foreach ($delivery->recipients as $recipient)

@@ -25,7 +25,7 @@
                     </div>
                 </div>
                 @if ($task?->isUnderWay())
-                    <div class="panel">@include('studio.task')</div>
+                    <div class="panel"><x-task :task="$task" /></div>
                 @endif
                 @if ($asked->isNotEmpty())
                     <div class="panel stack">

@@ -60,8 +60,8 @@
                     @endforeach
                 </dl>
             </details>
-            <button class="btn btn-next" @disabled($meant === 0)>Put <span id="put">{{ number_format($files) }}
-                    {{ Str::plural('file', $files) }}</span> there</button>
+            <button class="btn btn-next" @disabled($meant === 0)>Put <span id="put">{{ $files === null ? 'them' : number_format($files).' '.Str::plural('file', $files) }}</span>
+                there</button>
             <p class="small quiet">Nothing is overwritten: what is the same there is left, what is not gets a
                 number.</p>
         </form>
@@ -69,7 +69,7 @@
             @foreach ($tasks as $task)
                 <div class="panel stack" data-originals-task>
                     @if ($task->isUnderWay())
-                        @include('studio.task')
+                        <x-task :task="$task" />
                     @else
                         <p><span class="strong">{{ $task->title }}:</span> {{ $task->state->value }},
                             {{ $task->progressInWords() }}.</p>
@@ -80,7 +80,16 @@
             @endforeach
             <section class="panel stack">
                 <h2>What comes</h2>
-                <div id="comes" class="stack">@include('deliver.originals-preview')</div>
+                @if ($files === null)
+                    <div id="comes" class="stack" hx-trigger="load"
+                        hx-get="{{ route('originals.preview', [
+                            $shoot, ...$query, 'folder' => $pattern->folder, 'file' => $pattern->file,
+                        ]) }}">
+                        <p class="quiet" role="status">Working out the names …</p>
+                    </div>
+                @else
+                    <div id="comes" class="stack">@include('deliver.originals-preview')</div>
+                @endif
                 @if ($behind > 0)
                     <p>{{ number_format($behind) }} {{ Str::plural('sidecar', $behind) }} of the shoot
                         {{ $behind === 1 ? 'is' : 'are' }} out of date. <a

@@ -34,7 +34,7 @@
             @if ($task)
                 <div class="panel stack" data-run-task>
                     @if ($task->isUnderWay())
-                        @include('studio.task', ['task' => $task])@else<p><span class="strong">Last run:</span>
+                        <x-task :task="$task" />@else<p><span class="strong">Last run:</span>
                             {{ number_format($task->done) }} of {{ number_format($task->total) }} frames,
                             {{ $task->state->value }}.</p>
                         <form method="post" action="{{ route('deliver.run.remove', $task->subject_id) }}">

@@ -13,7 +13,7 @@
         @endif
     </p>
     @if ($task?->isUnderWay())
-        @include('studio.task')
+        <x-task :task="$task" />
     @elseif($task?->problem)
         <p class="danger">{{ $task->problem }}</p>
     @endif

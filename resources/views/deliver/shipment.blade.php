@@ -21,7 +21,7 @@
         @endif
     </div>
     @if ($task?->isUnderWay())
-        @include('studio.task')
+        <x-task :task="$task" />
     @elseif($task?->problem)
         <p class="danger">{{ $task->problem }}</p>
     @endif

@@ -23,7 +23,7 @@
     @endif
     @foreach (['read', 'copy', 'verify', 'compare', 'previews'] as $kind)
         @if ($task = $summary->underWay($kind))
-            @include('studio.task', ['task' => $task])
+            <x-task :task="$task" />
         @endif
     @endforeach
     @if ($card->state === App\Ingest\CardState::Reading && !$summary->underWay('read'))

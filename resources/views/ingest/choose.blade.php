@@ -72,23 +72,13 @@
                 <span class="strong">{{ $card->state === App\Ingest\CardState::Safe ? 'Safe to format' : '' }}</span>
             @endif
         </footer>
-        <dialog class="help" aria-labelledby="keys-title">
-            <h2 id="keys-title">Keys</h2>
-            <dl>
-                @foreach ([
-                    ['T', 'tick or untick all that is highlighted'], ['↵', 'look at one frame large, and back'],
-                    ['space held', 'true pixels, at the pointer'], ['→ ← ↑ ↓', 'highlight the next frame'],
-                    ['⇧ with arrows', 'highlight a range; also ⇧ with a click'],
-                    ['Ctrl A', 'highlight all that is shown'], ['Esc', 'highlight this one only'], ['F', 'keep'],
-                    ['D', 'drop'], ['S', 'open again'], ['⌫', 'take the last verdict back'], ['?', 'these keys'],
-                ] as [$key, $does])
-                    <dt><kbd>{{ $key }}</kbd></dt>
-                    <dd>{{ $does }}</dd>
-                @endforeach
-            </dl>
-            <p class="quiet">Ticked frames are copied. Highlighted frames are those a key acts on. Verdicts given here stay
-                with the frames.</p>
-            <form method="dialog" class="mt-3"><button class="btn btn-ink">Back to the card</button></form>
-        </dialog>
+        <x-keys back="Back to the card" :keys="[
+            ['T', 'tick or untick all that is highlighted'], ['↵', 'look at one frame large, and back'],
+            ['space held', 'true pixels, at the pointer'], ['→ ← ↑ ↓', 'highlight the next frame'],
+            ['⇧ with arrows', 'highlight a range; also ⇧ with a click'],
+            ['Ctrl A', 'highlight all that is shown'], ['Esc', 'highlight this one only'], ['F', 'keep'],
+            ['D', 'drop'], ['S', 'open again'], ['⌫', 'take the last verdict back'], ['?', 'these keys'],
+        ]">Ticked frames are copied. Highlighted frames are those a key acts on. Verdicts given here stay with the
+            frames.</x-keys>
     </div>
 @endsection

@@ -34,7 +34,7 @@
                 <x-problem of="name" />
             </form>
             @if ($task !== null && ($task->isUnderWay() || $task->problem !== null))
-                @include('studio.task')
+                <x-task :task="$task" />
             @endif
             <x-problem of="rename" />
             @if ($tree === null)

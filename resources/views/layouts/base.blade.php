@@ -10,7 +10,7 @@
     <meta name="robots" content="noindex">
     <title>@yield('title') · Kanpai</title>
     <link rel="icon" href="/favicon.svg" type="image/svg+xml">
-    @vite(['resources/css/kanpai.css', 'resources/js/app.js'])
+    @vite(['resources/css/bootstrap.scss', $styles ?? 'resources/css/kanpai.css', 'resources/js/app.js'])
     @stack('scripts')
 </head>
 

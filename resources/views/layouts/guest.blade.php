@@ -1,4 +1,4 @@
-@extends('layouts.base')
+@extends('layouts.base', ['styles' => 'resources/css/guests.css'])
 @section('ground', 'guest')
 @if (isset($studio))
     @push('scripts')

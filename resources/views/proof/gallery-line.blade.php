@@ -52,7 +52,7 @@
         </ul>
     @endif
     @if ($tasks[$gallery->id]?->isUnderWay())
-        @include('studio.task', ['task' => $tasks[$gallery->id]])
+        <x-task :task="$tasks[$gallery->id]" />
     @endif
     @if ($tasks[$gallery->id]?->problem)
         <p class="danger">{{ $tasks[$gallery->id]->problem }}</p>

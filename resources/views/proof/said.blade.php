@@ -8,7 +8,7 @@
                         looks</a><a href="{{ route('proof.show', $shoot) }}">All galleries</a></span>
             </div>
             @if ($task?->isUnderWay())
-                @include('studio.task', ['task' => $task])
+                <x-task :task="$task" />
             @endif
             @if ($outOfDate !== [] || $missing > 0)
                 <details class="out-of-date" data-out-of-date>

@@ -19,7 +19,7 @@
                 class="panel stack">
                 @csrf
                 <h2>Publish a gallery</h2>
-                @include('studio.filter')
+                <x-filter :filter="$filter" :bodies="$bodies" :names="$names" :meant="$meant" :all="$all" :goes="$goes ?? null" />
                 @if ($filter->where)
                     <p>Only frames with {{ $filter->where }}.
                         <a href="{{ route('proof.show', $shoot) }}">All kept</a></p>

@@ -17,6 +17,7 @@ use App\Frames\Uses;
 use App\Ingest\Card;
 use App\Studio\Member;
 use App\Studio\Task;
+use Illuminate\Bus\UniqueLock;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\Str;
@@ -239,12 +240,14 @@ final class CullingAroundTest extends FeatureTestCase
         $card = $this->readCard('ivo');
         Queue::assertPushed(RegroupMoments::class, 1);
         $this->copyCard($card);
-        Queue::assertPushed(RegroupMoments::class, 2);
+        // The one that waits is for both; once a worker has it in hand, the next change asks for another.
+        Queue::assertPushed(RegroupMoments::class, 1);
+        (new UniqueLock(app('cache.store')))->release(new RegroupMoments($this->shoot->id));
         $this->post("/shoots/{$this->shoot->id}/clocks/{$this->frames()->firstOrFail()->body_id}", [
             'direction' => 'later',
             'minutes' => 3,
         ])->assertSessionHasNoErrors();
-        Queue::assertPushed(RegroupMoments::class, 3);
+        Queue::assertPushed(RegroupMoments::class, 2);
         self::assertNull($this->frames()->firstOrFail()->border);
         app()->call([new RegroupMoments($this->shoot->id), 'handle']);
         self::assertGreaterThan(0, $this->frames()->last()?->moment);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Ingest;
 
+use App\Copies\Disk;
 use App\Copies\Place;
 use App\Copies\Places;
 use App\Copies\Verify\Verifier;
@@ -196,21 +197,23 @@ final class IngestPagesTest extends FeatureTestCase
 
     public function test_a_process_that_proves_says_what_it_could_not(): void
     {
-        file_put_contents("{$this->folder}/good.part", 'bytes');
+        $good = "{$this->folder}/good";
+        $again = "{$this->folder}/again";
+        file_put_contents(Disk::temporary($good), 'bytes');
         $prover = new Verifier();
-        $prover->prove(1, "{$this->folder}/good.part", "{$this->folder}/good");
-        $prover->prove(2, "{$this->folder}/missing.part", "{$this->folder}/missing");
+        $prover->prove(1, $good);
+        $prover->prove(2, "{$this->folder}/missing");
         self::assertSame([1 => hash('xxh128', 'bytes'), 2 => ''], $prover->answers(true));
-        self::assertFileDoesNotExist("{$this->folder}/good.part");
+        self::assertFileDoesNotExist(Disk::temporary($good));
         self::assertSame([], $prover->answers(true));
         // Killed in the middle: nothing it had in hand counts as verified, and the next is verified by a new one.
-        file_put_contents("{$this->folder}/again.part", 'bytes');
+        file_put_contents(Disk::temporary($again), 'bytes');
         exec('pkill -KILL -P '.getmypid().' -f Verify/verify.php');
         usleep(50_000);
-        $prover->prove(3, "{$this->folder}/again.part", "{$this->folder}/again");
+        $prover->prove(3, $again);
         self::assertSame([3 => ''], $prover->answers(true));
-        file_put_contents("{$this->folder}/again.part", 'bytes');
-        $prover->prove(4, "{$this->folder}/again.part", "{$this->folder}/again");
+        file_put_contents(Disk::temporary($again), 'bytes');
+        $prover->prove(4, $again);
         self::assertSame([4 => hash('xxh128', 'bytes')], $prover->answers(true));
     }
 

@@ -1,3 +1,5 @@
+@props(['filter', 'bodies', 'names', 'meant', 'all', 'goes' => null])
+{{-- Which frames a page is about: verdict, rating, body; each choice is a link --}}
 <nav class="filter" aria-label="Which frames">
     <div class="choices" role="group" aria-label="Verdict"><span class="about">Verdict</span>
         @foreach (['' => 'all', 'keep' => 'kept', 'open' => 'open', 'drop' => 'dropped'] as $value => $label)

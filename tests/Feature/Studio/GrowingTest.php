@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Studio;
+
+use Illuminate\Support\Facades\DB;
+use Kanpai\Bench\SeededStudio;
+use Tests\Feature\FeatureTestCase;
+
+/** Pages ask the database as often for a day of 20,000 frames as for a small one, and keep little of it in memory. */
+final class GrowingTest extends FeatureTestCase
+{
+    /** Bytes that an answer may take. */
+    private const MEMORY = 64 << 20;
+
+    public function test_every_page_asks_as_often_for_twenty_thousand_frames_as_for_sixty(): void
+    {
+        $seeded = new SeededStudio();
+        $this->actingAs($seeded->member);
+        $asked = [];
+        foreach ([60, 6_000, 20_000] as $frames) {
+            $shoot = $seeded->shoot($frames, "{$frames} frames");
+            foreach (SeededStudio::pages($shoot) as $n => $page) {
+                $asked[preg_replace('/\d+/', '…', $page)][$frames] = $this->queries($page);
+            }
+        }
+        foreach ($asked as $page => $queries) {
+            self::assertLessThanOrEqual($queries[60], $queries[6_000], "{$page} at 6,000 frames");
+            self::assertLessThanOrEqual($queries[60], $queries[20_000], "{$page} at 20,000 frames");
+        }
+    }
+
+    private function queries(string $page): int
+    {
+        gc_collect_cycles();
+        DB::flushQueryLog();
+        DB::enableQueryLog();
+        memory_reset_peak_usage();
+        $before = memory_get_usage();
+        $this->get($page)->assertOk();
+        self::assertLessThan(self::MEMORY, memory_get_peak_usage() - $before, "memory of {$page}");
+        DB::disableQueryLog();
+
+        return count(DB::getQueryLog());
+    }
+}
