@@ -53,6 +53,8 @@ $all = [
     new Cull('held', 1.0),
     new Cull('empty', 100.0),
     new Cull('memory', 200.0),
+    new Cull('wall', 1.2, 20_000),
+    new Cull('key95', 24.0, 20_000),
     new Gallery('pages', 150.0),
     new Gallery('first', 1.0),
     new Outputs(),

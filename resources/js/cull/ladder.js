@@ -1,14 +1,22 @@
-/** The ladder: each moment a line with its time, its name, and a small shape for each frame. */
+/**
+ * The ladder: each moment a line with its time, its name, and a small shape for each frame. Only lines near those that are
+ * seen are drawn: a day has thousands.
+ */
 import { element } from '../studio/shapes.js';
 
 const MOST = 24;
 const STEP = 7.6;
+/** Pixels beyond those that are seen in which lines are drawn. */
+const AHEAD = 800;
 
 export class Ladder {
     #list;
     #goTo;
     #moments = new Map();
     #items = new Map();
+    /** Line => its moment. */
+    #of = new WeakMap();
+    #near;
     #current = null;
     /** Minutes in which several moments begin: they are told apart by their seconds. */
     #shared = new Set();
@@ -16,10 +24,15 @@ export class Ladder {
     constructor(list, goTo) {
         this.#list = list;
         this.#goTo = goTo;
+        this.#near = new IntersectionObserver((entries) => entries.forEach((entry) => this.#moved(entry)), {
+            root: list,
+            rootMargin: `${AHEAD}px 0px`,
+        });
     }
 
     /** All lines anew, after a regrouping. */
     lay(frames) {
+        this.#near.disconnect();
         this.#moments.clear();
         this.#items.clear();
         this.#current = null;
@@ -34,10 +47,13 @@ export class Ladder {
             begun.set(minute, (begun.get(minute) ?? 0) + 1);
         }
         this.#shared = new Set([...begun].filter(([, moments]) => moments > 1).map(([minute]) => minute));
-        for (const [moment, own] of this.#moments) {
-            this.#items.set(moment, this.#line(own));
+        for (const moment of this.#moments.keys()) {
+            const item = document.createElement('li');
+            this.#of.set(item, moment);
+            this.#items.set(moment, item);
         }
         this.#list.replaceChildren(...this.#items.values());
+        this.#items.forEach((item) => this.#near.observe(item));
     }
 
     get count() {
@@ -47,14 +63,9 @@ export class Ladder {
     /** Draws only the lines anew whose frames changed. */
     refresh(frames) {
         for (const moment of new Set(frames.map((frame) => frame.moment))) {
-            const old = this.#items.get(moment);
-            if (old) {
-                const item = this.#line(this.#moments.get(moment));
-                old.replaceWith(item);
-                this.#items.set(moment, item);
-                if (this.#current === moment) {
-                    item.firstElementChild.setAttribute('aria-current', 'true');
-                }
+            const item = this.#items.get(moment);
+            if (item?.hasChildNodes()) {
+                this.#draw(item);
             }
         }
     }
@@ -63,15 +74,34 @@ export class Ladder {
         if (this.#current === frame.moment) {
             return;
         }
-        this.#items.get(this.#current)?.firstElementChild.removeAttribute('aria-current');
+        this.#items.get(this.#current)?.firstElementChild?.removeAttribute('aria-current');
         this.#current = frame.moment;
         const item = this.#items.get(frame.moment);
-        item?.firstElementChild.setAttribute('aria-current', 'true');
-        item?.scrollIntoView({ block: 'nearest' });
+        if (item) {
+            this.#draw(item);
+            item.scrollIntoView({ block: 'nearest' });
+        }
+    }
+
+    /** A line comes near, or goes far away. */
+    #moved({ target, isIntersecting }) {
+        if (!isIntersecting) {
+            target.contains(document.activeElement) || target.replaceChildren();
+        } else if (!target.hasChildNodes()) {
+            this.#draw(target);
+        }
+    }
+
+    #draw(item) {
+        const moment = this.#of.get(item);
+        const button = this.#line(this.#moments.get(moment));
+        if (this.#current === moment) {
+            button.setAttribute('aria-current', 'true');
+        }
+        item.replaceChildren(button);
     }
 
     #line(own) {
-        const item = document.createElement('li');
         const button = document.createElement('button');
         button.type = 'button';
         const top = document.createElement('span');
@@ -114,8 +144,7 @@ export class Ladder {
             this.#goTo(own);
             button.blur();
         });
-        item.append(button);
 
-        return item;
+        return button;
     }
 }
