@@ -9,9 +9,9 @@ use RuntimeException;
 use Tests\Browser\Browser;
 
 /**
- * Culling 6,000 frames, or 20,000, in the real application, in headless Chromium, against what was promised: the first wall, from
- * the key to the paint (Event Timing API, at 10 keys a second), frames skipped while an arrow is held at 30 a second,
- * the longest empty box while the wall scrolls, and the memory of the page.
+ * Culling 6,000 frames, or 20,000, in the real application, in headless Chromium, against what was promised: the first
+ * wall, from the key to the paint (Event Timing API, at 10 keys a second), frames skipped while an arrow is held at 30
+ * a second, the longest empty box while the wall scrolls, and the memory of the page.
  */
 final class Cull implements Benchmark
 {
