@@ -12,8 +12,7 @@
                 <div><label class="form-label" for="roster">Paste a table: number, name, team, role, code</label>
                     <textarea class="form-control @error('roster') is-invalid @enderror" id="roster" name="roster"
                         rows="6"
-                        placeholder="number,name,team,role,code&#10;7,Ada
-                            Fenn,Saltmarsh,stroke,af">{{ old('roster') }}</textarea>
+                        placeholder="number,name,team,role,code&#10;7,Ada Fenn,Saltmarsh,stroke,af">{{ old('roster') }}</textarea>
                 </div>
                 <div><label class="form-label" for="roster_file">or choose a CSV file</label><input class="form-control"
                         type="file" id="roster_file" name="roster_file" accept=".csv,.txt,.tsv,text/csv"></div>

@@ -1,8 +1,7 @@
 {{-- For whom a delivery is, and how long. --}}
 <div><label class="form-label" for="people">{{ $delivery ? 'More people' : 'For whom' }}, one in a line</label>
     <textarea class="form-control @error('people') is-invalid @enderror" id="people" name="people" rows="2"
-        placeholder="Ada Fenn
-            &lt;ada@saltmarsh.example&gt;">{{ old('people', $delivery ? '' : $selection?->name . ($selection ? " <{$selection->email}>" : '')) }}</textarea><x-problem of="people" />
+        placeholder="Ada Fenn &lt;ada@saltmarsh.example&gt;">{{ old('people', $delivery ? '' : $selection?->name . ($selection ? " <{$selection->email}>" : '')) }}</textarea><x-problem of="people" />
     <p class="small quiet">Each gets a link of their own, so that receipts say who fetched
         what.{{ $delivery ? '' : ' With nobody named there is one link for everybody.' }}</p>
 </div>
