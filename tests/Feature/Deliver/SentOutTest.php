@@ -192,8 +192,11 @@ final class SentOutTest extends FeatureTestCase
         }
         self::assertTrue($shipment->task()?->isUnderWay());
         $drop->standIn()->make([]);
-        $this->work($shipment);
-        self::assertNotNull($shipment->refresh()->done_at);
+        // On a busy machine it takes more than one turn.
+        for ($i = 0; $i < 20 && $shipment->refresh()->done_at === null; $i++) {
+            $this->work($shipment);
+        }
+        self::assertNotNull($shipment->done_at);
         self::assertSame(4, ShippedFile::query()->count());
         $drop->standIn()->make(['is_away' => true]);
         $this->frames()[0]->update(['rating' => 3]);
