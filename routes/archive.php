@@ -13,6 +13,8 @@ Route::middleware('auth')->group(function (): void {
     Route::post('/archive', [ArchiveController::class, 'takeIn'])->name('archive.take-in');
     Route::get('/shoots/{shoot}/archive', [ArchiveController::class, 'show'])->name('archive.show');
     Route::post('/shoots/{shoot}/archive', [ArchiveController::class, 'make'])->name('archive.make');
+    Route::get('/shoots/{shoot}/archive/places', [ArchiveController::class, 'places'])->name('archive.places');
+    Route::get('/shoots/{shoot}/archive/used', [ArchiveController::class, 'use'])->name('archive.used');
     Route::post('/shoots/{shoot}/archive/free', [ArchiveController::class, 'free'])->name('archive.free');
     Route::get('/shoots/{shoot}/leave', [LeavingController::class, 'show'])->name('archive.leave');
     Route::post('/shoots/{shoot}/leave', [LeavingController::class, 'store']);

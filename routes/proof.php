@@ -16,6 +16,7 @@ Route::middleware('auth')->group(function (): void {
     Route::get('/shoots/{shoot}/proof', [ProofController::class, 'show'])->name('proof.show');
     Route::post('/shoots/{shoot}/galleries', [ProofController::class, 'publish'])->name('proof.publish');
     Route::get('/galleries/{gallery}', [GalleryController::class, 'show'])->name('proof.gallery');
+    Route::get('/galleries/{gallery}/changes', [GalleryController::class, 'outOfDate'])->name('proof.changes');
     Route::post('/galleries/{gallery}', [GalleryController::class, 'update'])->name('proof.update');
     Route::post('/galleries/{gallery}/again', [GalleryController::class, 'again'])->name('proof.again');
     Route::get('/galleries/{gallery}/links', [GalleryController::class, 'links'])->name('proof.links');

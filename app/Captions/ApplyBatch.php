@@ -57,7 +57,7 @@ final class ApplyBatch extends WorkInTurns
     /** @param  array<int, int>  $left */
     private function applyTo(Task $task, Batch $batch, array $left, int $done): bool
     {
-        $captioning = Captioning::of($batch->shoot);
+        $captioning = Captioning::ofMany($batch->shoot);
         foreach (array_chunk($left, self::PIECE) as $piece) {
             $frames = Frame::query()->whereKey($piece)->with('card', 'body')->get();
             DB::transaction(fn () => $this->apply($batch, $captioning, $frames), 3);

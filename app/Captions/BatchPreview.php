@@ -20,7 +20,7 @@ final class BatchPreview
 
     public function __construct(private readonly Batch $batch)
     {
-        $this->captioning = Captioning::of($batch->shoot);
+        $this->captioning = Captioning::ofMany($batch->shoot);
         $this->required = $batch->shoot->studio->required_fields;
     }
 

@@ -21,32 +21,41 @@ final class Captioning
 
     public readonly Codes $codes;
 
-    /**
-     * @var array<int, array{number: int, moment: string}>
-     *   frame => its place in the merged order, from 1, and the span of its moment
-     */
-    private readonly array $places;
-
     /** @var list<Sheet> */
     private readonly array $moments;
 
     /** @param  list<CaptionSheet>  $outer  the sheets that hold for all frames, from the outermost */
-    private function __construct(private readonly Shoot $shoot, private readonly array $outer)
-    {
+    private function __construct(
+        private readonly Shoot $shoot,
+        private readonly array $outer,
+        private readonly FramePlaces $places,
+    ) {
         $this->zone = $shoot->zone();
         $this->codes = RosterPerson::codes($shoot);
         $this->moments = array_values(Sheet::moments($shoot)->all());
-        $this->places = $this->places();
     }
 
-    public static function of(Shoot $shoot): self
+    /** For the frames of a batch. */
+    public static function ofMany(Shoot $shoot): self
+    {
+        return new self($shoot, self::outer($shoot), new FramePlaces($shoot, isOfMany: true));
+    }
+
+    /** For a frame that somebody looks at. */
+    public static function ofOne(Shoot $shoot): self
+    {
+        return new self($shoot, self::outer($shoot), new FramePlaces($shoot, isOfMany: false));
+    }
+
+    /** @return list<CaptionSheet> */
+    private static function outer(Shoot $shoot): array
     {
         $studio = Sheet::ofStudio($shoot->studio);
 
-        return new self($shoot, [...$studio === null ? [] : [$studio->sheet()], Sheet::ofShoot($shoot)->sheet()]);
+        return [...$studio === null ? [] : [$studio->sheet()], Sheet::ofShoot($shoot)->sheet()];
     }
 
-    /** The same with another sheet in the place of the shoot's or the studio's, while it is being written. */
+    /** As `ofOne`, with another sheet in the place of the shoot's or the studio's, while it is being written. */
     public static function with(Shoot $shoot, string $level, CaptionSheet $sheet): self
     {
         $studio = $level === 'studio' ? $sheet : Sheet::ofStudio($shoot->studio)?->sheet();
@@ -55,7 +64,7 @@ final class Captioning
             ...$studio === null ? [] : [$studio],
             $level === 'shoot' ? $sheet : Sheet::ofShoot($shoot)->sheet(),
             ...$level === 'moment' ? [$sheet] : [],
-        ]);
+        ], new FramePlaces($shoot, isOfMany: false));
     }
 
     /** What the sheets make of the captions of a frame. */
@@ -73,6 +82,8 @@ final class Captioning
     /** @return array<string, string> what stands in the placeholders for a frame */
     public function values(Frame $frame, Caption $caption): array
     {
+        $place = $this->places->of($frame);
+
         return [
             'shoot' => $this->shoot->name,
             'client' => $this->shoot->client,
@@ -81,23 +92,23 @@ final class Captioning
             'shooter' => $frame->card->shooter,
             'body' => $frame->body->label(),
             'lens' => (string) $frame->lens,
-            'moment' => $this->moment($frame),
+            'moment' => $this->moment($frame) ?? $place['moment'],
             'people' => $this->codes->described(...$caption->items(Field::PersonShown)),
-            'number' => (string) ($this->places[$frame->id]['number'] ?? 0),
+            'number' => (string) $place['number'],
             'name' => $frame->name,
             ...$this->times($frame),
         ];
     }
 
-    /** The name of the last moment that has one and holds for the frame, else of its time of day. */
-    private function moment(Frame $frame): string
+    /** The name of the last moment that has one and holds for the frame. */
+    private function moment(Frame $frame): ?string
     {
         $named = null;
         foreach ($this->moments as $sheet) {
             $named = $sheet->name !== '' && $sheet->holdsFor($frame->taken_ms) ? $sheet->name : $named;
         }
 
-        return $named ?? ($this->places[$frame->id]['moment'] ?? '');
+        return $named;
     }
 
     /** @return array<string, string> */
@@ -107,25 +118,5 @@ final class Captioning
             fn (string $format): string => $this->zone->format($frame->taken_ms, $format),
             ['date' => 'Y-m-d', 'day' => 'j F Y', 'time' => 'H:i:s', 'year' => 'Y'],
         );
-    }
-
-    /** @return array<int, array{number: int, moment: string}> */
-    private function places(): array
-    {
-        $words = array_map(function (array $span): string {
-            [$from, $to] = [$this->zone->format($span['from'], 'H:i'), $this->zone->format($span['to'], 'H:i')];
-
-            return $from === $to ? $from : "{$from}–{$to}";
-        }, Frame::moments($this->shoot));
-        $places = [];
-        foreach (
-            Frame::inOrder($this->shoot)
-                ->toBase()
-                ->get(['id', 'moment']) as $i => $frame
-        ) {
-            $places[(int) $frame->id] = ['number' => $i + 1, 'moment' => $words[(int) $frame->moment]];
-        }
-
-        return $places;
     }
 }

@@ -11,6 +11,7 @@ use App\Archive\DiskUse;
 use App\Archive\FreeCopies;
 use App\Archive\MakeBag;
 use App\Archive\TakeInBag;
+use App\Frames\Frame;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use App\Studio\Task;
@@ -27,25 +28,51 @@ use Illuminate\Validation\ValidationException;
 /** A shoot leaves the desk, and comes back; and what shoots take of the disks. */
 final class ArchiveController
 {
+    /** Frames of which copies are summed with the page. */
+    private const AT_ONCE = 1_000;
+
     /** Shoots on a page. */
     private const ON_PAGE = 40;
 
     public function show(Shoot $shoot, DiskUse $disk): View
     {
         $bags = Bag::query()->where('shoot_id', $shoot->id)->orderByDesc('id')->get();
-
-        $used = $disk->of(new Collection([$shoot]))[$shoot->id];
+        // Of many files it is summed beside the page.
+        $isLarge = Frame::of($shoot)->count() > self::AT_ONCE;
 
         return view('archive.show', [
             'shoot' => $shoot,
             'bags' => $bags,
             'tasks' => $bags->mapWithKeys(fn (Bag $bag): array => [$bag->id => $bag->task()])->all(),
-            'plan' => FreeCopies::plan($shoot),
-            'wanted' => max(1, $shoot->studio->copies_required),
             'freeing' => FreeCopies::latest($shoot),
-            'used' => $used,
-            'couldBeFreed' => self::couldBeFreed($used),
+            ...$isLarge ? ['plan' => null, 'used' => null] : [...self::plan($shoot), ...self::used($shoot, $disk)],
         ]);
+    }
+
+    /** Where the originals stand, and what of them may go. */
+    public function places(Shoot $shoot): View
+    {
+        return view('archive.places', ['shoot' => $shoot, ...self::plan($shoot)]);
+    }
+
+    /** What the shoot takes of the disks. */
+    public function use(Shoot $shoot, DiskUse $disk): View
+    {
+        return view('archive.used', self::used($shoot, $disk));
+    }
+
+    /** @return array<string, mixed> */
+    private static function plan(Shoot $shoot): array
+    {
+        return ['plan' => FreeCopies::plan($shoot), 'wanted' => max(1, $shoot->studio->copies_required)];
+    }
+
+    /** @return array<string, mixed> */
+    private static function used(Shoot $shoot, DiskUse $disk): array
+    {
+        $used = $disk->of(new Collection([$shoot]))[$shoot->id];
+
+        return ['used' => $used, 'couldBeFreed' => self::couldBeFreed($used)];
     }
 
     /**

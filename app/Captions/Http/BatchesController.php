@@ -167,7 +167,7 @@ final class BatchesController
     /** What the sheets say of a frame by themselves. */
     private static function inherited(Shoot $shoot, Frame $frame, ?FrameCaption $row): Caption
     {
-        $captioning = Captioning::of($shoot);
+        $captioning = Captioning::ofOne($shoot);
 
         return $captioning
             ->sheets($frame->loadMissing('card', 'body'), $row)

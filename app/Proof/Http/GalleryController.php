@@ -16,6 +16,9 @@ use Illuminate\Validation\ValidationException;
 /** One gallery as the studio sees it: what guests said, what is out of date, its links. */
 final class GalleryController
 {
+    /** Pictures of which what has changed is worked out with the page. */
+    private const AT_ONCE = 400;
+
     /** What a final list is called, by its rule. */
     private const RULES = ['all' => 'all agree', 'best' => 'most wanted', 'any' => 'anybody’s'];
 
@@ -25,6 +28,7 @@ final class GalleryController
     {
         $list = is_string($request->query('list')) && $request->query('list') !== '' ? $request->query('list') : null;
         $kind = is_string($request->query('kind')) ? $request->query('kind') : 'said';
+        $total = $gallery->shown()->count();
 
         return view('proof.said', [
             'shoot' => $gallery->shoot,
@@ -35,13 +39,32 @@ final class GalleryController
                 $gallery,
                 ...array_filter(['list' => $list, 'kind' => $kind, ...$change]),
             ]),
-            'total' => $gallery->shown()->count(),
+            'total' => $total,
             'selections' => $gallery->selections()->with('guest', 'gallery')->orderByDesc('id')->get(),
-            'outOfDate' => $publishing->outOfDate($gallery),
-            'missing' => count($publishing->missing($gallery)),
             'task' => $gallery->task(),
             ...self::feedback($gallery, $list, $kind),
+            // Of many pictures it is worked out beside the page.
+            ...$total > self::AT_ONCE ? ['outOfDate' => null] : self::changes($gallery, $publishing),
         ]);
+    }
+
+    /** What the gallery shows otherwise than it stands now. */
+    public function outOfDate(Gallery $gallery, Publishing $publishing): View
+    {
+        return view('proof.changes', [
+            'shoot' => $gallery->shoot,
+            'gallery' => $gallery,
+            ...self::changes($gallery, $publishing),
+        ]);
+    }
+
+    /** @return array<string, mixed> */
+    private static function changes(Gallery $gallery, Publishing $publishing): array
+    {
+        return [
+            'outOfDate' => $publishing->outOfDate($gallery),
+            'missing' => count($publishing->missing($gallery)),
+        ];
     }
 
     /** @return array<string, mixed> */

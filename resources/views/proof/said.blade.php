@@ -10,20 +10,10 @@
             @if ($task?->isUnderWay())
                 <x-task :task="$task" />
             @endif
-            @if ($outOfDate !== [] || $missing > 0)
-                <details class="out-of-date" data-out-of-date>
-                    <summary><span class="danger">Out of date:</span>
-                        {{ collect($outOfDate)->flatMap(fn($one) => $one['changes'])->countBy(fn($change) => $change->inWords())->map(fn($count, $words) => "{$count} {$words}")->when($missing > 0, fn($all) => $all->push(number_format($missing) . ' new'))->implode(', ') }}
-                    </summary>
-                    @include('proof.out-of-date')
-                    @if (count($outOfDate) > 100)
-                        <p>and {{ number_format(count($outOfDate) - 100) }} more</p>
-                    @endif
-                </details>
-                <form method="post" action="{{ route('proof.again', $gallery) }}">@csrf<button
-                        class="btn btn-next">Publish again</button> <span class="small">Choices, comments and drawings
-                            are
-                        kept, also of pictures that leave.</span></form>
+            @if ($outOfDate === null)
+                <div class="stack" hx-get="{{ route('proof.changes', $gallery) }}" hx-trigger="load"></div>
+            @else
+                @include('proof.changes')
             @endif
             @forelse($selections as $selection)
                 @include('proof.selection')
