@@ -34,12 +34,12 @@ final readonly class VerifiedCopy
             return;
         }
         $this->write($source, TargetFile::open($place, $target));
-        $written = TargetFile::prove($target);
-        if ($written !== $hash) {
+        if (! TargetFile::name($target)) {
+            throw UnableToCopy::cannotWrite($place, basename($target));
+        }
+        if (TargetFile::readBack($target) !== $hash) {
             @unlink($target);
-            throw $written === ''
-                ? UnableToCopy::cannotWrite($place, basename($target))
-                : UnableToCopy::isDifferent($place, basename($target));
+            throw UnableToCopy::isDifferent($place, basename($target));
         }
     }
 

@@ -19,8 +19,8 @@ final class CullServiceProvider extends ServiceProvider
         Shoot::resolveRelationUsing('rounds', fn (Shoot $shoot) => $shoot->hasMany(Round::class));
         Event::listen(MarksImported::class, LogImportedMarks::class);
         // Times and pictures decide what belongs together.
-        Event::listen(fn (CardRead $event) => RegroupMoments::dispatch($event->card->shoot_id));
-        Event::listen(fn (PicturesMade $event) => RegroupMoments::dispatch($event->card->shoot_id));
-        Event::listen(fn (ClockSet $event) => RegroupMoments::dispatch($event->shoot->id));
+        Event::listen(fn (CardRead $event) => RegroupMoments::soon($event->card->shoot_id));
+        Event::listen(fn (PicturesMade $event) => RegroupMoments::soon($event->card->shoot_id));
+        Event::listen(fn (ClockSet $event) => RegroupMoments::soon($event->shoot->id));
     }
 }

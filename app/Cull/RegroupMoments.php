@@ -9,6 +9,7 @@ use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
+use Illuminate\Support\Facades\DB;
 
 /** Times or pictures changed, so the moments may have. */
 final class RegroupMoments implements ShouldBeUniqueUntilProcessing, ShouldQueue
@@ -20,7 +21,16 @@ final class RegroupMoments implements ShouldBeUniqueUntilProcessing, ShouldQueue
 
     public function __construct(private readonly int $shoot)
     {
-        $this->onQueue('urgent')->afterCommit();
+        $this->onQueue('urgent');
+    }
+
+    /**
+     * After the transaction: whether one waits already is a row of the database, which nobody may hold, or lose, with
+     * other work.
+     */
+    public static function soon(int $shoot): void
+    {
+        DB::afterCommit(fn () => self::dispatch($shoot));
     }
 
     /** However many changes wait, it is done once for all of them. */

@@ -8,6 +8,7 @@ use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
+use Illuminate\Support\Facades\DB;
 
 /** Frames changed in a shoot: those that meet the rule of a gallery that goes along come in. */
 final class FollowLive implements ShouldBeUniqueUntilProcessing, ShouldQueue
@@ -19,7 +20,16 @@ final class FollowLive implements ShouldBeUniqueUntilProcessing, ShouldQueue
 
     public function __construct(private readonly int $shoot)
     {
-        $this->onQueue('urgent')->afterCommit();
+        $this->onQueue('urgent');
+    }
+
+    /**
+     * After the transaction: whether one waits already is a row of the database, which nobody may hold, or lose, with
+     * other work.
+     */
+    public static function soon(int $shoot): void
+    {
+        DB::afterCommit(fn () => self::dispatch($shoot));
     }
 
     /** However many changes wait, it is done once for all of them. */

@@ -77,7 +77,7 @@ final class ProofServiceProvider extends ServiceProvider
     {
         // Nearly all shoots have no gallery that goes along.
         if (Gallery::query()->where('shoot_id', $shoot)->whereNotNull('live')->exists()) {
-            FollowLive::dispatch($shoot);
+            FollowLive::soon($shoot);
         }
     }
 

@@ -72,7 +72,7 @@ final class AfterController
             ->where(['shoot_id' => $shoot->id, 'verdict' => Verdict::Drop])
             ->whereNull('aside_at')
             ->update(['aside_at' => now()->format('Y-m-d H:i:s.v')]);
-        RegroupMoments::dispatch($shoot->id);
+        RegroupMoments::soon($shoot->id);
 
         return redirect()
             ->route('cull.dropped', $shoot)
@@ -89,7 +89,7 @@ final class AfterController
             ->where('shoot_id', $shoot->id)
             ->whereNotNull('aside_at')
             ->update(['aside_at' => null]);
-        RegroupMoments::dispatch($shoot->id);
+        RegroupMoments::soon($shoot->id);
 
         return redirect()
             ->route('cull.dropped', $shoot)

@@ -21,7 +21,7 @@ final class MomentsController
     public function finer(FinenessInput $request, Shoot $shoot): JsonResponse
     {
         $this->regrouping->finer($shoot, Fineness::of($request->integer('fineness')));
-        RegroupMoments::dispatch($shoot->id);
+        RegroupMoments::soon($shoot->id);
 
         return response()->json(['fineness' => $request->integer('fineness')]);
     }
@@ -30,7 +30,7 @@ final class MomentsController
     {
         $kind = $request->input('kind');
         $this->regrouping->byHand($shoot, $request->integer('frame'), is_string($kind) ? HandEdit::from($kind) : null);
-        RegroupMoments::dispatch($shoot->id);
+        RegroupMoments::soon($shoot->id);
 
         return response()->json(['kind' => $kind]);
     }

@@ -6,6 +6,7 @@ namespace Tests\Feature\Cull;
 
 use App\Captions\FrameCaption;
 use App\Captions\Sheet;
+use App\Clocks\ClockSet;
 use App\Cull\Culling;
 use App\Cull\DeleteCopies;
 use App\Cull\Habits;
@@ -231,6 +232,28 @@ final class CullingAroundTest extends FeatureTestCase
             );
             FrameCaption::query()->update(['written_at' => now()]);
         }
+    }
+
+    public function test_moments_are_asked_for_after_the_transaction_and_not_for_one_that_is_undone(): void
+    {
+        $this->pushCard('ivo', 2);
+        $card = $this->readCard('ivo');
+        Queue::fake([RegroupMoments::class]);
+        $set = fn () => event(new ClockSet($this->shoot, $this->frames()->firstOrFail()->body_id));
+        try {
+            DB::transaction(function () use ($set): void {
+                $set();
+                throw new \RuntimeException('undone');
+            });
+        } catch (\RuntimeException) {
+        }
+        Queue::assertNotPushed(RegroupMoments::class);
+        DB::transaction(function () use ($set): void {
+            $set();
+            Queue::assertNotPushed(RegroupMoments::class);
+        });
+        Queue::assertPushed(RegroupMoments::class, 1);
+        self::assertSame(2, $card->frames_count);
     }
 
     public function test_moments_are_asked_for_anew_when_times_or_pictures_change(): void
