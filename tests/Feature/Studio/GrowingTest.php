@@ -31,6 +31,33 @@ final class GrowingTest extends FeatureTestCase
         }
     }
 
+    /** A page of many frames says that it counts, and what it asks for then has the figures. */
+    public function test_what_is_summed_beside_a_page_comes_there(): void
+    {
+        $seeded = new SeededStudio();
+        $this->actingAs($seeded->member);
+        $shoot = $seeded->shoot(3_000);
+        $id = fn (string $table): int => (int) DB::table($table)->where('shoot_id', $shoot->id)->min('id');
+        DB::table('frames')->where('shoot_id', $shoot->id)->where('verdict', 'keep')->limit(5)->update(['verdict' => 'drop']);
+        $below = "/shoots/{$shoot->id}";
+        $pattern = 'verdict=all&folder=picked&file='.urlencode('{{name}}');
+        foreach (
+            [
+                ['/archive', '/archive/disks?page=1', '167.6 GB'],
+                ["{$below}/archive", "{$below}/archive/places", '6,000 files'],
+                ["{$below}/archive", "{$below}/archive/used", 'Originals, backup'],
+                ["{$below}/originals?verdict=all", "{$below}/originals/preview?{$pattern}", '6,000 files'],
+                ["/galleries/{$id('galleries')}", "/galleries/{$id('galleries')}/changes", 'Publish again'],
+            ] as [$page, $beside, $figure]
+        ) {
+            $path = explode('?', $beside)[0];
+            $this->get($page)->assertOk()->assertSee($path, false)->assertDontSee($figure);
+            $this->get($beside)->assertOk()->assertSee($figure);
+        }
+        $this->get("/deliveries/{$id('deliveries')}")->assertOk()->assertSee('/changed', false);
+        $this->get("/deliveries/{$id('deliveries')}/changed")->assertOk();
+    }
+
     private function queries(string $page): int
     {
         gc_collect_cycles();
