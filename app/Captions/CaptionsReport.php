@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Captions;
 
 use App\Frames\FrameCounts;
+use App\Studio\KeptFigures;
+use App\Studio\Revised;
 use App\Studio\Shoot;
 use App\Studio\Stage;
 use App\Studio\StageReport;
@@ -39,21 +41,23 @@ final class CaptionsReport implements StageReport
     public function forShoots(Collection $shoots): array
     {
         $counts = FrameCounts::of($shoots);
-        $done = self::captioned($shoots);
+        $ids = array_values(array_map(intval(...), $shoots->modelKeys()));
+        $kept = KeptFigures::from($ids, Revised::Frames, Revised::Cards, Revised::Captions);
+        $done = $kept->get('captioned', self::captioned(...));
         $stages = [];
         foreach ($shoots as $shoot) {
             $all = $counts->notDropped($shoot);
-            $stages[$shoot->id] = self::done($all, $all - (int) ($done[$shoot->id] ?? 0));
+            $stages[$shoot->id] = self::done($all, $all - ($done[$shoot->id][0] ?? 0));
         }
 
         return $stages;
     }
 
     /**
-     * @param  Collection<int, Shoot>  $shoots
-     * @return \Illuminate\Support\Collection<array-key, mixed> shoot => frames that have a caption and are not dropped
+     * @param  list<int>  $shoots
+     * @return array<int, array{int}> shoot => frames that have a caption and are not dropped
      */
-    private static function captioned(Collection $shoots): \Illuminate\Support\Collection
+    private static function captioned(array $shoots): array
     {
         $told = fn (JoinClause $join) => $join
             ->on('captions.shoot_id', '=', 'frames.shoot_id')
@@ -62,11 +66,13 @@ final class CaptionsReport implements StageReport
 
         return DB::table('frames')
             ->join('captions', $told)
-            ->whereIn('frames.shoot_id', $shoots->modelKeys())
+            ->whereIn('frames.shoot_id', $shoots)
             ->where('frames.verdict', '<>', Verdict::Drop)
             ->groupBy('frames.shoot_id')
             ->selectRaw('frames.shoot_id, COUNT(*) AS n')
-            ->pluck('n', 'shoot_id');
+            ->pluck('n', 'shoot_id')
+            ->map(fn ($n): array => [(int) $n])
+            ->all();
     }
 
     private static function done(int $all, int $left): Stage

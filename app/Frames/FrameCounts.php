@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Frames;
 
+use App\Studio\KeptFigures;
+use App\Studio\Revised;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
@@ -11,8 +13,8 @@ use Kanpai\Core\Frames\Verdict;
 use WeakMap;
 
 /**
- * How many frames shoots have, by what was decided, in one query over an index that holds all it asks for. The reports
- * of one list of shoots share one count.
+ * How many frames shoots have, by what was decided: kept, and counted anew over an index that holds all it asks for.
+ * The reports of one list of shoots share one count.
  */
 final class FrameCounts
 {
@@ -34,23 +36,46 @@ final class FrameCounts
     /** @param  Collection<int, Shoot>  $shoots */
     private function __construct(Collection $shoots)
     {
-        $rows = DB::table('frames')
-            ->whereIn('shoot_id', $shoots->modelKeys())
-            ->groupBy('shoot_id', 'body_id', 'verdict')
-            ->selectRaw('shoot_id, body_id, verdict, COUNT(*) AS n, SUM(aside_at IS NULL) AS there');
-        foreach ($rows->get() as $row) {
-            $this->count((int) $row->shoot_id, $row);
+        $ids = array_values(array_map(intval(...), $shoots->modelKeys()));
+        $kept = KeptFigures::from($ids, Revised::Frames, Revised::Cards);
+        foreach ($kept->get('frames', self::counted(...)) as $shoot => $rows) {
+            foreach ($rows as [$body, $verdict, $taken, $there]) {
+                $this->add($shoot, $body, $verdict, $taken, $there);
+            }
         }
     }
 
-    private function count(int $shoot, \stdClass $row): void
+    /**
+     * @param  list<int>  $shoots
+     * @return array<int, list<array{int, string, int, int}>> shoot => body, verdict, frames, those that are not set
+     *     aside
+     */
+    private static function counted(array $shoots): array
     {
-        $verdict = (string) $row->verdict;
-        $this->counts[$shoot][$verdict] = ($this->counts[$shoot][$verdict] ?? 0) + (int) $row->there;
-        $this->taken[$shoot] = ($this->taken[$shoot] ?? 0) + (int) $row->n;
-        $this->bodies[$shoot][(int) $row->body_id] = true;
+        $rows = DB::table('frames')
+            ->whereIn('shoot_id', $shoots)
+            ->groupBy('shoot_id', 'body_id', 'verdict')
+            ->selectRaw('shoot_id, body_id, verdict, COUNT(*) AS n, SUM(aside_at IS NULL) AS there');
+        $counted = [];
+        foreach ($rows->get() as $row) {
+            $counted[(int) $row->shoot_id][] = [
+                (int) $row->body_id,
+                (string) $row->verdict,
+                (int) $row->n,
+                (int) $row->there,
+            ];
+        }
+
+        return $counted;
+    }
+
+    private function add(int $shoot, int $body, string $verdict, int $taken, int $there): void
+    {
+        $this->counts[$shoot][$verdict] = ($this->counts[$shoot][$verdict] ?? 0) + $there;
+        $this->taken[$shoot] = ($this->taken[$shoot] ?? 0) + $taken;
+        $this->bodies[$shoot][$body] = true;
         if ($verdict !== Verdict::Drop->value) {
-            $this->notDropped[$shoot] = ($this->notDropped[$shoot] ?? 0) + (int) $row->n;
+            $this->notDropped[$shoot] = ($this->notDropped[$shoot] ?? 0) + $taken;
         }
     }
 

@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Studio\KeptFigures;
+use App\Studio\Revised;
 use App\Studio\Shoot;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\View\View;
 use Kanpai\Core\Frames\DayLine;
 use Kanpai\Core\Frames\Verdict;
+use LogicException;
 
 /** Lays out the day line of a shoot: a lane for each body, ticks by what was decided. */
 final class DayLineComposer
@@ -24,8 +28,10 @@ final class DayLineComposer
     {
         $shoot = $view->getData()['shoot'];
         assert($shoot instanceof Shoot);
-        $line = $this->line($shoot);
-        $lanes = $line === null ? [] : $this->lanes($shoot, $line);
+        $kept = KeptFigures::from([$shoot->id], Revised::Frames, Revised::Cards);
+        $day = $kept->get('day', fn (): array => [$shoot->id => $this->day($shoot)])[$shoot->id] ?? null;
+        $line = $day === null ? null : $this->line($day['span']);
+        $lanes = $day === null ? [] : $this->lanes($shoot, $day['ticks']);
         $view->with([
             'line' => $line,
             'lanes' => $lanes,
@@ -34,37 +40,43 @@ final class DayLineComposer
         ]);
     }
 
-    private function line(Shoot $shoot): ?DayLine
+    /** @return array{}|array{span: array{int, int}, ticks: array<int, array<string, list<int>>>} */
+    private function day(Shoot $shoot): array
     {
-        $span = DB::table('frames')
-            ->where('shoot_id', $shoot->id)
-            ->whereNull('aside_at')
-            ->selectRaw('MIN(taken_ms) AS first, MAX(taken_ms) AS last')
-            ->first();
+        $span = $this->there($shoot)->selectRaw('MIN(taken_ms) AS first, MAX(taken_ms) AS last')->first();
+        if ($span?->first === null) {
+            return [];
+        }
+        $span = [(int) $span->first, (int) $span->last];
 
-        return DayLine::over(
-            $span?->first === null ? [] : [(int) $span->first, (int) $span->last],
-            self::WIDTH,
-        );
+        return ['span' => $span, 'ticks' => $this->tenths($shoot, $this->line($span))];
     }
 
-    /** @return list<array{name: string, keep: string, drop: string, open: string}> paths of the ticks */
-    private function lanes(Shoot $shoot, DayLine $line): array
+    /** @param  array{int, int}  $span  instants of the first frame and the last */
+    private function line(array $span): DayLine
+    {
+        return DayLine::over($span, self::WIDTH) ?? throw new LogicException('A span has a beginning.');
+    }
+
+    /**
+     * @param  array<int, array<string, list<int>>>  $ticks  body => verdict => tenths
+     * @return list<array{name: string, keep: string, drop: string, open: string}> paths of the ticks
+     */
+    private function lanes(Shoot $shoot, array $ticks): array
     {
         $known = Lanes::of($shoot);
-        $tenths = $this->tenths($shoot, $line);
         $lanes = [];
         foreach ($known->bodies as $row => $body) {
-            $ticks = function (Verdict $verdict) use ($tenths, $body, $row): string {
+            $path = function (Verdict $verdict) use ($ticks, $body, $row): string {
                 [$top, $height] = self::TICKS[$verdict->value];
 
-                return DayLine::path($tenths[$body->id][$verdict->value] ?? [], $row * self::LANE + $top, $height);
+                return DayLine::path($ticks[$body->id][$verdict->value] ?? [], $row * self::LANE + $top, $height);
             };
             $lanes[] = [
                 'name' => $known->names[$body->id],
-                'keep' => $ticks(Verdict::Keep),
-                'drop' => $ticks(Verdict::Drop),
-                'open' => $ticks(Verdict::Open),
+                'keep' => $path(Verdict::Keep),
+                'drop' => $path(Verdict::Drop),
+                'open' => $path(Verdict::Open),
             ];
         }
 
@@ -72,17 +84,14 @@ final class DayLineComposer
     }
 
     /**
-     * Where ticks stand, worked out by the database as `DayLine::tenth` does: every page of a shoot waits for them, and
-     * there are thousands.
+     * Where ticks stand, worked out by the database as `DayLine::tenth` does: there are thousands.
      *
      * @return array<int, array<string, list<int>>> body => verdict => tenths, each once
      */
     private function tenths(Shoot $shoot, DayLine $line): array
     {
         $span = $line->to - $line->from;
-        $rows = DB::table('frames')
-            ->where('shoot_id', $shoot->id)
-            ->whereNull('aside_at')
+        $rows = $this->there($shoot)
             ->groupBy('body_id', 'verdict')
             ->selectRaw(
                 'body_id, verdict, GROUP_CONCAT(DISTINCT (? * (taken_ms - ?) + ?) DIV ?) AS tenths',
@@ -98,5 +107,10 @@ final class DayLineComposer
         }
 
         return $tenths;
+    }
+
+    private function there(Shoot $shoot): Builder
+    {
+        return DB::table('frames')->where('shoot_id', $shoot->id)->whereNull('aside_at');
     }
 }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use App\Frames\Body;
+use App\Studio\KeptFigures;
+use App\Studio\Revised;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
@@ -46,14 +48,35 @@ final readonly class Lanes
      */
     public static function bodies(Shoot $shoot): Collection
     {
-        $used = DB::table('frames')
-            ->join('cards', 'cards.id', '=', 'frames.card_id')
-            ->where('frames.shoot_id', $shoot->id)
-            ->groupBy('frames.body_id')
-            ->selectRaw('frames.body_id, MIN(frames.id) AS first, MAX(cards.shooter) AS shooter');
-        $bodies = Body::query();
-        $bodies->joinSub($used, 'used', 'used.body_id', '=', 'bodies.id')->orderBy('used.first');
+        $used = KeptFigures::from([$shoot->id], Revised::Frames, Revised::Cards)->get('bodies', self::used(...));
+        $shooters = array_column($used[$shoot->id] ?? [], 1, 0);
+        $order = array_flip(array_keys($shooters));
 
-        return $bodies->get(['bodies.*', 'used.shooter']);
+        return Body::query()
+            ->whereKey(array_keys($shooters))
+            ->get()
+            ->each(fn (Body $body) => $body->setAttribute('shooter', $shooters[$body->id]))
+            ->sortBy(fn (Body $body): int => $order[$body->id])
+            ->values();
+    }
+
+    /**
+     * @param  list<int>  $shoots
+     * @return array<int, list<array{int, string}>> shoot => body and who used it, in the order of their first frame
+     */
+    private static function used(array $shoots): array
+    {
+        $rows = DB::table('frames')
+            ->join('cards', 'cards.id', '=', 'frames.card_id')
+            ->whereIn('frames.shoot_id', $shoots)
+            ->groupBy('frames.shoot_id', 'frames.body_id')
+            ->orderByRaw('MIN(frames.id)')
+            ->selectRaw('frames.shoot_id, frames.body_id, MAX(cards.shooter) AS shooter');
+        $used = [];
+        foreach ($rows->get() as $row) {
+            $used[(int) $row->shoot_id][] = [(int) $row->body_id, (string) $row->shooter];
+        }
+
+        return $used;
     }
 }

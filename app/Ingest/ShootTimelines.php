@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use App\Frames\FrameCounts;
+use App\Studio\KeptFigures;
+use App\Studio\Revised;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Query\Builder;
@@ -43,15 +45,16 @@ final class ShootTimelines
             ->groupBy('shoot_id')
             ->selectRaw('shoot_id, COUNT(DISTINCT shooter) AS n')
             ->pluck('n', 'shoot_id');
-        $bars = $this->bars($shoots);
+        $ids = array_values(array_map(intval(...), $shoots->modelKeys()));
+        $drawn = KeptFigures::from($ids, Revised::Frames, Revised::Cards)->get('bars', $this->drawn(...));
         $days = [];
         foreach ($shoots as $shoot) {
-            if ($bars->has($shoot->id)) {
+            if (isset($drawn[$shoot->id])) {
                 $days[$shoot->id] = [
                     'frames' => $counts->taken($shoot),
                     'bodies' => $counts->bodies($shoot),
                     'shooters' => (int) ($shooters[$shoot->id] ?? 0),
-                    ...self::paths($bars->get($shoot->id) ?? new BaseCollection()),
+                    ...$drawn[$shoot->id],
                 ];
             }
         }
@@ -60,10 +63,19 @@ final class ShootTimelines
     }
 
     /**
-     * @param  Collection<int, Shoot>  $shoots
+     * @param  list<int>  $shoots
+     * @return array<int, array{decided: string, undecided: string}> shoot => paths of its bars
+     */
+    private function drawn(array $shoots): array
+    {
+        return $this->bars($shoots)->map(self::paths(...))->all();
+    }
+
+    /**
+     * @param  list<int>  $shoots
      * @return BaseCollection<int, BaseCollection<int, stdClass>> shoot => frames in each span, and how many are open
      */
-    private function bars(Collection $shoots): BaseCollection
+    private function bars(array $shoots): BaseCollection
     {
         return DB::table('frames')
             ->joinSub(self::spans($shoots), 'spans', 'spans.shoot_id', '=', 'frames.shoot_id')
@@ -75,11 +87,11 @@ final class ShootTimelines
             ->groupBy(fn (stdClass $bar): int => (int) $bar->shoot_id);
     }
 
-    /** @param  Collection<int, Shoot>  $shoots */
-    private static function spans(Collection $shoots): Builder
+    /** @param  list<int>  $shoots */
+    private static function spans(array $shoots): Builder
     {
         return DB::table('frames')
-            ->whereIn('shoot_id', $shoots->modelKeys())
+            ->whereIn('shoot_id', $shoots)
             ->groupBy('shoot_id')
             ->selectRaw(
                 'shoot_id, MIN(taken_ms) AS first, GREATEST(1, CEIL((MAX(taken_ms) - MIN(taken_ms) + 1) / ?)) AS width',

@@ -54,6 +54,20 @@ return new class extends Migration
             $table->timestamps();
             $table->index(['studio_id', 'finished_at', 'promised_on']);
         });
+        // How often rows that figures are counted from have changed, by shoot or by card.
+        Schema::create('revisions', function (Blueprint $table): void {
+            $table->string('kind', 10);
+            $table->unsignedBigInteger('subject_id');
+            $table->unsignedBigInteger('revision');
+            $table->primary(['kind', 'subject_id']);
+        });
+        Schema::create('kept_figures', function (Blueprint $table): void {
+            $table->foreignId('shoot_id')->constrained()->cascadeOnDelete();
+            $table->string('name', 20);
+            $table->string('revision', 80);
+            $table->json('figures');
+            $table->primary(['shoot_id', 'name']);
+        });
         Schema::create('tasks', function (Blueprint $table): void {
             $table->id();
             $table->foreignId('shoot_id')->constrained()->cascadeOnDelete();

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Studio\Revised;
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\DB;
@@ -128,6 +129,26 @@ return new class extends Migration
             $table->index(['size', 'modified_at']);
         });
         DB::statement('ALTER TABLE files ADD INDEX files_destination (destination(200))');
+        Revised::Frames->follow(
+            'frames',
+            'shoot_id',
+            ['shoot_id', 'card_id', 'body_id', 'verdict', 'aside_at', 'taken_ms'],
+        );
+        Revised::Copies->follow(
+            'files',
+            'card_id',
+            [
+                'card_id',
+                'kind',
+                'size',
+                'destination',
+                'problem',
+                'copy_problem',
+                'hash',
+                'is_ticked',
+                'same_as_id',
+            ],
+        );
         Schema::create('versions', function (Blueprint $table): void {
             $table->id();
             $table->foreignId('frame_id')->constrained()->cascadeOnDelete();

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Studio\Revised;
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\DB;
@@ -54,6 +55,7 @@ return new class extends Migration
                 END IF
                 SQL,
         );
+        Revised::Copies->follow('copies', 'card_id', ['place', 'hash', 'is_sound', 'verified_at']);
         Schema::create('version_copies', function (Blueprint $table): void {
             $table->id();
             $table->foreignId('version_id')->constrained()->cascadeOnDelete();

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Studio\Revised;
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;
@@ -72,6 +73,7 @@ return new class extends Migration
             $table->index('signature');
             $table->index('volume');
         });
+        Revised::Cards->follow('cards', 'shoot_id', ['shoot_id', 'shooter']);
         Schema::table('frames', function (Blueprint $table): void {
             $table->foreign('card_id')->references('id')->on('cards')->cascadeOnDelete();
         });

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Studio\Revised;
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\DB;
@@ -21,6 +22,7 @@ return new class extends Migration
             $table->index(['shoot_id', 'written_at']);
             $table->index(['shoot_id', 'tells', 'frame_id'], 'captions_counted');
         });
+        Revised::Captions->follow('captions', 'shoot_id', ['shoot_id', 'tells', 'fields']);
         // Each caption brings its words, and each change of its fields.
         DB::unprepared(
             <<<'SQL'

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Studio;
+
+use Illuminate\Support\Facades\DB;
+
+/**
+ * Rows that figures are counted from. The database counts a revision each time such a row comes, goes or changes in one
+ * of the named columns, in the transaction that changes it: no way of writing can be forgotten.
+ */
+enum Revised: string
+{
+    case Frames = 'frames';
+    case Captions = 'captions';
+    case Cards = 'cards';
+    case Copies = 'copies';
+
+    private const COUNTED = 'INSERT INTO revisions (kind, subject_id, revision) VALUES (\'%s\', %s.%s, 1) '.
+        'ON DUPLICATE KEY UPDATE revision = revision + 1';
+
+    /**
+     * Has the revisions of a subject counted; for migrations.
+     *
+     * @param  string  $subject  the column that says of which shoot, or of which card, a row is
+     * @param  list<string>  $columns  whose change counts
+     */
+    public function follow(string $table, string $subject, array $columns): void
+    {
+        $isSame = implode(' AND ', array_map(fn (string $name): string => "NEW.{$name} <=> OLD.{$name}", $columns));
+        foreach (['INSERT' => 'NEW', 'DELETE' => 'OLD', 'UPDATE' => 'NEW'] as $event => $row) {
+            $count = sprintf(self::COUNTED, $this->value, $row, $subject);
+            DB::unprepared(
+                "CREATE TRIGGER {$table}_revised_by_{$event} AFTER {$event} ON {$table} FOR EACH ROW ".
+                    ($event === 'UPDATE' ? "IF NOT ({$isSame}) THEN {$count}; END IF" : $count),
+            );
+        }
+    }
+
+    /**
+     * @param  list<int>  $subjects  shoots, or cards
+     * @return array<int, int> subject => revision; those that were never changed are left out
+     */
+    public function of(array $subjects): array
+    {
+        return DB::table('revisions')
+            ->where('kind', $this)
+            ->whereIntegerInRaw('subject_id', $subjects)
+            ->orderBy('subject_id')
+            ->pluck('revision', 'subject_id')
+            ->map(fn ($revision): int => (int) $revision)
+            ->all();
+    }
+
+    /**
+     * Waits until nobody else is changing such rows of a shoot, to be first in a transaction that changes many of them:
+     * two that change the same rows in another order would wait for each other.
+     */
+    public function hold(int $subject): void
+    {
+        DB::insert(
+            'INSERT INTO revisions (kind, subject_id, revision) VALUES (?, ?, 0) ON DUPLICATE KEY UPDATE revision = '.
+                'revision',
+            [$this->value, $subject],
+        );
+    }
+}
