@@ -4,17 +4,15 @@ declare(strict_types=1);
 
 namespace App\Archive;
 
+use App\Captions\RemoveCopies;
 use App\Copies\Copy;
 use App\Copies\CopyRemoval;
 use App\Copies\Place;
-use App\Frames\CardFile;
 use App\Frames\Version;
 use App\Ingest\Card;
 use App\Studio\Shoot;
 use App\Studio\Task;
-use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Database\Eloquent\Collection as EloquentCollection;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Copies\CopyDeletion;
@@ -24,7 +22,7 @@ use stdClass;
  * Deletes the copies of an archived shoot in one place. The ledger decides file by file: a copy goes only where
  * verified ones stay on as many other disks as the studio requires, the checked bag among them, and are really there.
  */
-final class FreeCopies extends WorkInTurns
+final class FreeCopies extends RemoveCopies
 {
     public const KIND = 'free';
 
@@ -37,7 +35,7 @@ final class FreeCopies extends WorkInTurns
 
     public static function start(Shoot $shoot, string $place): void
     {
-        $copies = self::copies($shoot, $place)->count();
+        $copies = self::ofShoot($shoot, $place)->count();
         self::open($shoot, "Deleting the copies on “{$place}”", $copies, $place);
     }
 
@@ -144,26 +142,39 @@ final class FreeCopies extends WorkInTurns
         );
     }
 
+    protected function places(): array
+    {
+        return [$this->place];
+    }
+
+    protected function rule(Shoot $shoot): CopyDeletion
+    {
+        return CopyDeletion::ofArchived(max(1, $shoot->studio->copies_required));
+    }
+
     protected function turn(Task $task): bool
     {
-        $shoot = Shoot::query()->with('studio')->findOrFail($task->shoot_id);
-        $there = app(CopyRemoval::class)->standing($shoot->studio_id);
-        $place = $there[$this->place] ?? null;
+        $place = app(CopyRemoval::class)->standing($task->shoot->studio_id)[$this->place] ?? null;
         if ($place === null || $place->is_bag) {
             $task->fail("“{$this->place}” is not there, or is no place from which copies are deleted.");
 
             return false;
         }
         $task->begin();
-        $rule = CopyDeletion::ofArchived(max(1, $shoot->studio->copies_required));
-        $isDone = $this->deleteCopies($task, $shoot, $rule, $there);
-        if ($isDone) {
-            $this->deleteVersions($shoot, $place, $there, $rule);
-            $this->deleteSidecars($shoot, $place, $there);
-            self::tellKept($task, $task->reached('kept'));
-        }
 
-        return $isDone;
+        return parent::turn($task);
+    }
+
+    /** Versions by the same rule. */
+    protected function conclude(Task $task, Shoot $shoot, array $there): void
+    {
+        $versions = Version::query()
+            ->whereHas('copies', fn ($copies) => $copies->where('place', $this->place))
+            ->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $shoot->id));
+        foreach ($versions->lazyById(self::PIECE) as $version) {
+            app(CopyRemoval::class)->removeVersion($version, $this->place, $this->rule($shoot), $there);
+        }
+        self::tellKept($task, $task->reached('kept'));
     }
 
     private static function tellKept(Task $task, int $kept): void
@@ -177,98 +188,16 @@ final class FreeCopies extends WorkInTurns
         }
     }
 
-    /** @param  array<string, Place>  $there */
-    private function deleteCopies(Task $task, Shoot $shoot, CopyDeletion $rule, array $there): bool
+    protected function copies(Shoot $shoot): Builder
     {
-        $removal = app(CopyRemoval::class);
-        [$last, $kept] = [$task->reached('copy'), $task->reached('kept')];
-        while (($copies = $this->after($shoot, $last))->isNotEmpty()) {
-            foreach ($copies as $copy) {
-                $kept += $removal->remove($copy->file, $this->place, $rule, $there) ? 0 : 1;
-                $last = $copy->id;
-            }
-            $task->note(['copy' => $last, 'kept' => $kept]);
-            if (! $task->reach(min($task->total, $task->done + $copies->count())) || $this->isTurnOver()) {
-                return false;
-            }
-        }
-
-        return true;
+        return self::ofShoot($shoot, $this->place);
     }
 
-    /** @return EloquentCollection<int, Copy> some copies after one */
-    private function after(Shoot $shoot, int $last): EloquentCollection
+    /** @return Builder<Copy> of the shoot in a place */
+    private static function ofShoot(Shoot $shoot, string $place): Builder
     {
-        return self::copies($shoot, $this->place)
-            ->where('id', '>', $last)
-            ->with('file')
-            ->orderBy('id')
-            ->limit(self::PIECE)
-            ->get();
-    }
+        $cards = Card::query()->where('shoot_id', $shoot->id)->select('id');
 
-    protected function over(Task $task): void
-    {
-        foreach (Card::query()->where('shoot_id', $task->shoot_id)->with('shoot.studio')->get() as $card) {
-            $card->updateSafety();
-        }
-    }
-
-    /**
-     * Versions by the same rule.
-     *
-     * @param  array<string, Place>  $there
-     */
-    private function deleteVersions(Shoot $shoot, Place $place, array $there, CopyDeletion $rule): void
-    {
-        $versions = Version::query()
-            ->whereHas('copies', fn ($copies) => $copies->where('place', $place->name))
-            ->whereHas('frame', fn ($frames) => $frames->where('shoot_id', $shoot->id));
-        foreach ($versions->lazyById(self::PIECE) as $version) {
-            app(CopyRemoval::class)->removeVersion($version, $place->name, $rule, $there);
-        }
-    }
-
-    /**
-     * Sidecars whose pictures are gone from there, as long as another place has them.
-     *
-     * @param  array<string, Place>  $there
-     */
-    private function deleteSidecars(Shoot $shoot, Place $place, array $there): void
-    {
-        unset($there[$place->name]);
-        $frames = DB::table('frames')->where('shoot_id', $shoot->id)->select('id');
-        $own = DB::table('sidecars')->where('place', $place->name)->whereIn('frame_id', $frames);
-        foreach ($own->get() as $sidecar) {
-            $hasIt = fn (Place $other): bool => is_file("{$other->path}/{$sidecar->path}");
-            if (self::isAlone((int) $sidecar->frame_id, $place) && array_filter($there, $hasIt) !== []) {
-                DB::table('sidecars')->delete($sidecar->id);
-                app(CopyRemoval::class)->unlink($place, $sidecar->path);
-            }
-        }
-    }
-
-    /** Whether no picture of a frame stands in a place any more. */
-    private static function isAlone(int $frame, Place $place): bool
-    {
-        $files = CardFile::query()->where('frame_id', $frame);
-
-        return Copy::query()
-            ->where('place', $place->name)
-            ->whereIn('file_id', $files->selectRaw('COALESCE(same_as_id, id)'))
-            ->doesntExist();
-    }
-
-    /** @return Builder<Copy> verified ones of the shoot in a place */
-    private static function copies(Shoot $shoot, string $place): Builder
-    {
-        return Copy::query()
-            ->where('place', $place)
-            ->whereIn(
-                'file_id',
-                CardFile::query()
-                    ->whereIn('card_id', Card::query()->where('shoot_id', $shoot->id)->select('id'))
-                    ->select('id'),
-            );
+        return Copy::query()->where('copies.place', $place)->whereIn('copies.card_id', $cards);
     }
 }

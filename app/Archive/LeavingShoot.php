@@ -10,6 +10,7 @@ use App\Ingest\Card;
 use App\Ingest\Upload\UploadLink;
 use App\Proof\Gallery;
 use App\Proof\Publishing;
+use App\Studio\KeptFigures;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use Illuminate\Support\Collection;
@@ -33,12 +34,22 @@ final class LeavingShoot
     {
         $row = fn (\stdClass $row): array => [
             'place' => (string) $row->place,
-            'folder' => (string) $row->folder,
+            'folder' => mb_scrub((string) $row->folder, 'UTF-8'),
             'files' => (int) $row->files,
             'bytes' => (int) $row->bytes,
         ];
 
-        return array_values(self::folders($shoot)->map($row)->all());
+        return array_values(self::kept($shoot)->get(
+            'folders',
+            fn (): array => [$shoot->id => self::folders($shoot)->map($row)->all()],
+        )[$shoot->id] ?? []);
+    }
+
+    private static function kept(Shoot $shoot): KeptFigures
+    {
+        $cards = Card::query()->where('shoot_id', $shoot->id)->orderBy('id')->pluck('id')->all();
+
+        return KeptFigures::fromCards($shoot->id, array_values($cards));
     }
 
     /** @return Collection<int, \stdClass> */
@@ -59,6 +70,13 @@ final class LeavingShoot
 
     /** Files that have no verified copy anywhere: once the shoot is gone, nobody remembers them. */
     public function uncopied(Shoot $shoot): int
+    {
+        $kept = self::kept($shoot)->get('uncopied', fn (): array => [$shoot->id => [self::withoutCopy($shoot)]]);
+
+        return $kept[$shoot->id][0] ?? 0;
+    }
+
+    private static function withoutCopy(Shoot $shoot): int
     {
         return DB::table('files')
             ->join('cards', 'cards.id', '=', 'files.card_id')

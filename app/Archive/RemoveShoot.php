@@ -7,6 +7,7 @@ namespace App\Archive;
 use App\Deliver\ContactSheet\ContactSheet;
 use App\Ingest\Card;
 use App\Ingest\Upload\ArrivalsFolder;
+use App\Studio\Revised;
 use App\Studio\Shoot;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldBeUnique;
@@ -57,7 +58,9 @@ final class RemoveShoot implements ShouldBeUnique, ShouldQueue
         do {
             $gone = DB::table('frames')->where('shoot_id', $shoot->id)->limit(self::PIECE)->delete();
         } while ($gone > 0);
+        $cards = Card::query()->where('shoot_id', $shoot->id)->pluck('id')->all();
         $shoot->delete();
+        Revised::forget($shoot->id, array_values($cards));
     }
 
     private static function removePictures(Filesystem $files, Shoot $shoot): void

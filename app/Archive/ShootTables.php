@@ -73,10 +73,18 @@ final class ShootTables
     ];
 
     /**
-     * Tables of shoots that are not archived: what was on its way, how far work had come, and words that the database
-     * picks out of captions by itself.
+     * Tables of shoots that are not archived: what was on its way, how far work had come, and words and figures that
+     * are picked out or counted anew.
      */
-    public const LEFT_OUT = ['arrivals', 'tasks', 'bags', 'caption_words', 'renames', 'guest_steps'];
+    public const LEFT_OUT = [
+        'arrivals',
+        'tasks',
+        'bags',
+        'caption_words',
+        'renames',
+        'guest_steps',
+        'kept_figures',
+    ];
 
     /** References that the database does not know of. */
     public const MORE_REFERENCES = ['frames' => ['version_id' => 'versions']];

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
+use App\Studio\KeptFigures;
+use App\Studio\Revised;
 use App\Studio\Shoot;
 use App\Studio\Studio;
 use Illuminate\Support\Facades\DB;
@@ -55,21 +57,30 @@ final class Keywords
     /** @return array<string, int> keyword => frames of the shoot that have it, the most used first */
     public function counts(Shoot $shoot): array
     {
+        $kept = KeptFigures::from([$shoot->id], Revised::Captions, Revised::Cards)->get(
+            'keywords',
+            fn (): array => [$shoot->id => self::count($shoot)],
+        );
+
+        return array_column($kept[$shoot->id] ?? [], 1, 0);
+    }
+
+    /** @return list<array{string, int}> */
+    private static function count(Shoot $shoot): array
+    {
+        $rows = DB::table('captions')
+            ->where('shoot_id', $shoot->id)
+            ->whereRaw("JSON_EXISTS(fields, '$.keywords')")
+            ->groupByRaw("JSON_VALUE(fields, '$.keywords')")
+            ->selectRaw("JSON_VALUE(fields, '$.keywords') AS text, COUNT(*) AS n");
         $counts = [];
-        foreach (
-            DB::table('captions')
-                ->where('shoot_id', $shoot->id)
-                ->whereRaw("JSON_EXISTS(fields, '$.keywords')")
-                ->groupByRaw("JSON_VALUE(fields, '$.keywords')")
-                ->selectRaw("JSON_VALUE(fields, '$.keywords') AS text, COUNT(*) AS n")
-                ->get() as $row
-        ) {
+        foreach ($rows->get() as $row) {
             foreach (ListText::items((string) $row->text) as $keyword) {
                 $counts[$keyword] = ($counts[$keyword] ?? 0) + (int) $row->n;
             }
         }
         arsort($counts);
 
-        return $counts;
+        return array_map(fn ($keyword, int $n): array => [(string) $keyword, $n], array_keys($counts), $counts);
     }
 }

@@ -6,6 +6,7 @@ namespace App\Clocks;
 
 use App\Frames\Frame;
 use App\Studio\Member;
+use App\Studio\Revised;
 use App\Studio\Shoot;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -35,7 +36,7 @@ final class ClockWork
      */
     public function tried(Shoot $shoot, int $body, ScopedClock $scoped): array
     {
-        $taken = Frame::query()->where('shoot_id', $shoot->id)->pluck('taken_ms', 'id');
+        $taken = DB::table('frames')->where('shoot_id', $shoot->id)->pluck('taken_ms', 'id');
         $before = array_map(intval(...), $taken->all());
         $clocks = $this->with($shoot, $body, $scoped);
         $after = $this->instants($shoot, $body, $clocks);
@@ -80,6 +81,7 @@ final class ClockWork
     public function takeBack(Shoot $shoot): ?ClockChange
     {
         return DB::transaction(function () use ($shoot): ?ClockChange {
+            Revised::Frames->hold($shoot->id);
             $change = ClockChange::last($shoot->id);
             if (
                 $change === null ||
@@ -145,6 +147,7 @@ final class ClockWork
     private function change(Shoot $shoot, int $body, string $title, ?Member $member, callable $doing): void
     {
         DB::transaction(function () use ($shoot, $body, $title, $member, $doing): void {
+            Revised::Frames->hold($shoot->id);
             $before = BodyClock::ofBody($shoot, $body)->toBase()->get()->map(fn ($row): array => (array) $row)->all();
             $doing();
             $clocks = BodyClock::ofShoot($shoot)[$body] ?? ClocksOfBody::of([]);

@@ -5,17 +5,20 @@ declare(strict_types=1);
 namespace App\Cull;
 
 use App\Ingest\Lanes;
+use App\Studio\KeptFigures;
+use App\Studio\Revised;
 use App\Studio\Shoot;
-use Illuminate\Support\Collection;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Cull\Coverage;
 use Kanpai\Core\Cull\Round\Source;
 use Kanpai\Core\Frames\Verdict;
-use stdClass;
 
 /** Kept, dropped, open: in all, along the day, by shooter and body. */
 final readonly class CountOfShoot
 {
+    private const MINUTE = 60_000;
+
     private const NOTHING = ['keep' => 0, 'drop' => 0, 'open' => 0];
 
     /**
@@ -37,12 +40,11 @@ final readonly class CountOfShoot
         $names = Lanes::of($shoot)->names;
         $all = self::NOTHING;
         $shooters = $bodies = $line = [];
-        foreach (self::frames($shoot, $round) as $frame) {
-            $verdict = Verdict::from((string) $frame->verdict);
-            $all[$verdict->value]++;
-            $shooters = self::counted($shooters, (string) $frame->shooter ?: 'nobody named', $verdict);
-            $bodies = self::counted($bodies, $names[(int) $frame->body_id] ?? '', $verdict);
-            $line[] = [(int) $frame->taken_ms, $verdict];
+        foreach (self::groups($shoot, $round) as [$minute, $verdict, $body, $shooter, $count]) {
+            $all[$verdict] += $count;
+            $shooters = self::counted($shooters, $shooter === '' ? 'nobody named' : $shooter, $verdict, $count);
+            $bodies = self::counted($bodies, $names[$body] ?? '', $verdict, $count);
+            $line[] = [self::MINUTE * $minute, Verdict::from($verdict), $count];
         }
         $coverage = Coverage::of($line);
         $most = $round->plan()->wanted(count($coverage->minutes));
@@ -52,23 +54,58 @@ final readonly class CountOfShoot
 
     /**
      * @param  array<string, array{keep: int, drop: int, open: int}>  $counts
+     * @param  'keep'|'drop'|'open'  $verdict
      * @return array<string, array{keep: int, drop: int, open: int}>
      */
-    private static function counted(array $counts, string $of, Verdict $verdict): array
+    private static function counted(array $counts, string $of, string $verdict, int $count): array
     {
         $counts[$of] ??= self::NOTHING;
-        $counts[$of][$verdict->value]++;
+        $counts[$of][$verdict] += $count;
 
         return $counts;
     }
 
     /**
      * Those that take part in the round, as the culling page counts them; frames that came since do in one of all
-     * frames.
+     * frames. Who takes part is fixed when a round begins.
      *
-     * @return Collection<int, stdClass>
+     * @return list<array{int, 'keep'|'drop'|'open', int, string, int}> minute, verdict, body, shooter, frames; in order
      */
-    private static function frames(Shoot $shoot, Round $round): Collection
+    private static function groups(Shoot $shoot, Round $round): array
+    {
+        $kept = KeptFigures::from([$shoot->id], Revised::Frames, Revised::Cards)->get(
+            "round {$round->id}",
+            fn (): array => [$shoot->id => self::counts($shoot, $round)],
+        );
+
+        return $kept[$shoot->id] ?? [];
+    }
+
+    /** @return list<array{int, 'keep'|'drop'|'open', int, string, int}> */
+    private static function counts(Shoot $shoot, Round $round): array
+    {
+        $rows = self::frames($shoot, $round)
+            ->groupBy('minute', 'frames.verdict', 'body_id', 'cards.shooter')
+            ->orderBy('minute')
+            ->selectRaw('taken_ms DIV ? AS minute', [self::MINUTE])
+            ->selectRaw('frames.verdict, body_id, cards.shooter, COUNT(*) AS n')
+            ->get();
+
+        $groups = [];
+        foreach ($rows as $row) {
+            $groups[] = [
+                (int) $row->minute,
+                Verdict::from((string) $row->verdict)->value,
+                (int) $row->body_id,
+                (string) $row->shooter,
+                (int) $row->n,
+            ];
+        }
+
+        return $groups;
+    }
+
+    private static function frames(Shoot $shoot, Round $round): Builder
     {
         return DB::table('frames')
             ->join('cards', 'cards.id', '=', 'frames.card_id')
@@ -80,8 +117,6 @@ final readonly class CountOfShoot
             )
             ->where('frames.shoot_id', $shoot->id)
             ->whereNull('aside_at')
-            ->whereRaw('COALESCE(round_frames.is_in, ?) = 1', [$round->source === Source::All ? 1 : 0])
-            ->orderBy('taken_ms')
-            ->get(['taken_ms', 'frames.verdict', 'body_id', 'cards.shooter']);
+            ->whereRaw('COALESCE(round_frames.is_in, ?) = 1', [$round->source === Source::All ? 1 : 0]);
     }
 }

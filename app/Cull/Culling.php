@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Cull;
 
+use App\Studio\Revised;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Moment\Fineness;
@@ -32,6 +33,7 @@ final readonly class Culling
     /** The same, held until the transaction ends. The first to come begins the first round. */
     public static function held(Shoot $shoot): self
     {
+        Revised::Frames->hold($shoot->id);
         $row = self::row($shoot, true);
         if ($row === null) {
             DB::table('culls')->insertOrIgnore(['shoot_id' => $shoot->id]);

@@ -4,16 +4,14 @@ declare(strict_types=1);
 
 namespace App\Cull;
 
+use App\Captions\RemoveCopies;
 use App\Copies\Copy;
-use App\Copies\CopyRemoval;
 use App\Copies\Place;
 use App\Copies\Places;
 use App\Frames\CardFile;
-use App\Ingest\Card;
 use App\Studio\Shoot;
-use App\Studio\Task;
-use App\Studio\WorkInTurns;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Query\Builder as Rows;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Copies\CopyDeletion;
@@ -23,13 +21,11 @@ use Kanpai\Core\Frames\Verdict;
  * Deletes copies of dropped frames in some places. Cards are not touched, nor a copy on which a file of another card
  * rests; and of every file a verified copy that is there stays, unless the studio allows the last one to go.
  */
-final class DeleteCopies extends WorkInTurns
+final class DeleteCopies extends RemoveCopies
 {
     public const KIND = 'delete';
 
     public const QUEUE = 'urgent';
-
-    private const PIECE = 100;
 
     /** @param  list<string>  $places  names */
     public function __construct(int $taskId, private readonly array $places, private readonly bool $last)
@@ -40,8 +36,8 @@ final class DeleteCopies extends WorkInTurns
     /** @param  list<string>  $places */
     public static function start(Shoot $shoot, array $places, bool $last): void
     {
-        $files = self::files($shoot, $places)->count();
-        self::open($shoot, 'Deleting copies of dropped frames', $files, $places, $last);
+        $copies = self::ofDropped($shoot, $places)->count();
+        self::open($shoot, 'Deleting copies of dropped frames', $copies, $places, $last);
     }
 
     /**
@@ -78,97 +74,47 @@ final class DeleteCopies extends WorkInTurns
             ->get();
     }
 
-    protected function turn(Task $task): bool
+    protected function places(): array
     {
-        $shoot = Shoot::query()->findOrFail($task->shoot_id);
-        $there = app(CopyRemoval::class)->standing($shoot->studio_id);
-        $last = $task->reached('file');
-        while (
-            ($files = self::files($shoot, $this->places)
-                ->where('files.id', '>', $last)
-                ->with('copies')
-                ->orderBy('files.id')
-                ->limit(self::PIECE)
-                ->get())->isNotEmpty()
-        ) {
-            foreach ($files as $file) {
-                $this->clear($file, $there);
-                $last = $file->id;
-            }
-            $task->note(['file' => $last]);
-            if (! $task->reach(min($task->total, $task->done + $files->count())) || $this->isTurnOver()) {
-                return false;
-            }
-        }
-
-        return true;
+        return $this->places;
     }
 
-    protected function over(Task $task): void
+    protected function rule(Shoot $shoot): CopyDeletion
     {
-        foreach (Card::query()->where('shoot_id', $task->shoot_id)->get() as $card) {
-            $card->updateSafety();
-        }
+        return CopyDeletion::ofDropped($this->last);
     }
 
-    /** @param  array<string, Place>  $there  name => place */
-    private function clear(CardFile $file, array $there): void
+    protected function copies(Shoot $shoot): Builder
     {
-        $removal = app(CopyRemoval::class);
-        $rule = CopyDeletion::ofDropped($this->last);
-        // Where one has to stay it is the first.
-        foreach ($file->copies->sortByDesc('id')->whereIn('place', $this->places) as $copy) {
-            if (! isset($there[$copy->place]) || ! $removal->remove($file, $copy->place, $rule, $there)) {
-                continue;
-            }
-            // It is not to be copied again when the card comes back.
-            $file->update(['is_ticked' => false]);
-            $this->clearSidecars($file, $copy, $there[$copy->place]->path);
-        }
+        return self::ofDropped($shoot, $this->places);
     }
 
-    /** The sidecar beside a copy is ours, and goes with the last picture of its frame that stands in that place. */
-    private function clearSidecars(CardFile $file, Copy $copy, string $folder): void
+    protected function frames(Shoot $shoot): Rows
     {
-        if (! self::isLastPicture($file, $copy)) {
-            return;
-        }
-        $sidecars = DB::table('sidecars')->where(['frame_id' => $file->frame_id, 'place' => $copy->place]);
-        foreach ($sidecars->get(['id', 'path']) as $sidecar) {
-            @unlink("{$folder}/{$sidecar->path}");
-            DB::table('sidecars')->where('id', $sidecar->id)->delete();
-        }
+        return self::dropped($shoot);
     }
 
-    private static function isLastPicture(CardFile $file, Copy $copy): bool
+    private static function dropped(Shoot $shoot): Rows
     {
-        $pictures = CardFile::query()
-            ->where('frame_id', $file->frame_id)
-            ->get()
-            ->filter(fn (CardFile $own): bool => $own->kind->isPicture())
-            ->pluck('id');
-        $others = Copy::query()->where('place', $copy->place)->whereIn('file_id', $pictures)->whereKeyNot($copy->id);
+        return DB::table('frames')->where(['shoot_id' => $shoot->id, 'verdict' => Verdict::Drop])->select('id');
+    }
 
-        return $pictures->contains($file->id) && $others->doesntExist();
+    /** It is not to be copied again when the card comes back. */
+    protected function gone(CardFile $file): void
+    {
+        $file->update(['is_ticked' => false]);
     }
 
     /**
      * @param  list<string>  $places
-     * @return Builder<CardFile>
+     * @return Builder<Copy>
      */
-    private static function files(Shoot $shoot, array $places): Builder
+    private static function ofDropped(Shoot $shoot, array $places): Builder
     {
-        $files = CardFile::query();
-        $files
-            ->whereIn(
-                'frame_id',
-                DB::table('frames')
-                    ->where(['shoot_id' => $shoot->id, 'verdict' => Verdict::Drop])
-                    ->select('id'),
-            )
-            ->whereHas('copies', fn (Builder $copies) => $copies->whereIn('place', $places))
-            ->whereNotIn('files.id', DB::table('files')->whereNotNull('same_as_id')->select('same_as_id'));
+        $files = DB::table('files')
+            ->whereIn('frame_id', self::dropped($shoot))
+            ->whereNotIn('id', DB::table('files')->whereNotNull('same_as_id')->select('same_as_id'));
 
-        return $files;
+        return Copy::query()->whereIn('copies.place', $places)->whereIn('copies.file_id', $files->select('id'));
     }
 }

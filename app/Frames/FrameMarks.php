@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Frames;
 
+use App\Studio\Revised;
 use App\Studio\Shoot;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
@@ -45,6 +46,7 @@ final class FrameMarks
      */
     public static function lock(Shoot $shoot, iterable $frames): self
     {
+        Revised::Frames->hold($shoot->id);
         $marks = new self($shoot);
         foreach (array_chunk(array_unique([...$frames]), self::PIECE) as $some) {
             $rows = DB::table('frames')

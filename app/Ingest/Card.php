@@ -14,7 +14,6 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
-use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Copies\CardSafety;
 
@@ -86,43 +85,33 @@ final class Card extends Model
 
     public function safety(): CardSafety
     {
-        return self::safetyOf([$this->id], $this->shoot->studio->copies_required)[$this->id];
+        return CardSafety::ofGroups(
+            self::filesByCopies([$this->id])[$this->id] ?? [],
+            max(1, $this->shoot->studio->copies_required),
+        );
     }
 
     /**
      * @param  list<int>  $cards
-     * @return array<int, CardSafety> by card
+     * @return array<int, list<array{copies: int, isTicked: bool, files: int}>> card => how many files have how many
+     *     sound copies; those that rest on another card have its copies
      */
-    public static function safetyOf(array $cards, int $copiesRequired): array
+    public static function filesByCopies(array $cards): array
     {
-        $groups = self::filesByCopies($cards);
-        $safety = [];
-        foreach ($cards as $card) {
-            $own = ($groups->get($card) ?? collect())->map(
-                fn (\stdClass $row): array => [
-                    'copies' => (int) $row->n,
-                    'isTicked' => (bool) $row->is_ticked,
-                    'files' => (int) $row->files,
-                ],
-            );
-            $safety[$card] = CardSafety::ofGroups($own, max(1, $copiesRequired));
-        }
-
-        return $safety;
-    }
-
-    /**
-     * @param  list<int>  $cards
-     * @return Collection<int|string, Collection<int, \stdClass>> card => how many files have how many sound copies
-     */
-    private static function filesByCopies(array $cards): Collection
-    {
-        return DB::query()
+        $rows = DB::query()
             ->fromSub(self::soundCopies($cards), 'counted')
             ->groupBy('card_id', 'is_ticked', 'n')
-            ->selectRaw('card_id, is_ticked, n, COUNT(*) AS files')
-            ->get()
-            ->groupBy('card_id');
+            ->selectRaw('card_id, is_ticked, n, COUNT(*) AS files');
+        $groups = [];
+        foreach ($rows->get() as $row) {
+            $groups[(int) $row->card_id][] = [
+                'copies' => (int) $row->n,
+                'isTicked' => (bool) $row->is_ticked,
+                'files' => (int) $row->files,
+            ];
+        }
+
+        return $groups;
     }
 
     /**

@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 use Generator;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Pagination\LengthAwarePaginator as Paginator;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Studio\Zone;
 use stdClass;
@@ -29,13 +32,36 @@ final class CardLedger
         $this->zone = $card->shoot->zone();
     }
 
-    /** @return Generator<int, Line> in the order of paths */
-    public function lines(): Generator
+    /** @return Paginator<int, Line> a page of it, in the order of paths */
+    public function page(int $lines): Paginator
     {
-        $this->copies = $this->held();
-        $others = $this->others();
-        $files = DB::table('files')->where('card_id', $this->card->id)->orderBy('path')->orderBy('id');
-        foreach ($files->get() as $file) {
+        $page = $this->files()->paginate($lines);
+        $page->setCollection(new Collection(iterator_to_array($this->lines($page->items()), false)));
+
+        return $page;
+    }
+
+    /** @return Generator<int, Line> the whole, in the order of paths */
+    public function whole(): Generator
+    {
+        return $this->lines($this->files()->get()->all());
+    }
+
+    private function files(): Builder
+    {
+        return DB::table('files')->where('card_id', $this->card->id)->orderBy('path')->orderBy('id');
+    }
+
+    /**
+     * @param  array<stdClass>  $files
+     * @return Generator<int, Line>
+     */
+    private function lines(array $files): Generator
+    {
+        $resting = array_filter(array_column($files, 'same_as_id', 'id'));
+        $this->copies = $this->held([...array_diff(array_column($files, 'id'), array_keys($resting)), ...$resting]);
+        $others = $this->others(array_values($resting));
+        foreach ($files as $file) {
             yield $this->line($file, $others[(int) $file->same_as_id] ?? null);
         }
     }
@@ -69,25 +95,29 @@ final class CardLedger
         );
     }
 
-    /** @return array<int, stdClass> file on whose copies others rest => card, shoot and name */
-    private function others(): array
+    /**
+     * @param  array<int>  $resting  files of other cards on whose copies some of this one rest
+     * @return array<int, stdClass> file => its card, shoot and name
+     */
+    private function others(array $resting): array
     {
         return DB::table('files')
             ->join('cards', 'cards.id', '=', 'files.card_id')
             ->join('shoots', 'shoots.id', '=', 'cards.shoot_id')
-            ->whereIn('files.id', $this->resting())
+            ->whereIntegerInRaw('files.id', $resting)
             ->get(['files.id', 'files.destination', 'cards.number', 'shoots.name AS shoot'])
             ->keyBy('id')
             ->all();
     }
 
-    /** @return array<int, array<string, Held>> */
-    private function held(): array
+    /**
+     * @param  array<int>  $files
+     * @return array<int, array<string, Held>>
+     */
+    private function held(array $files): array
     {
         $held = [];
-        $copies = DB::table('copies')
-            ->where('card_id', $this->card->id)
-            ->orWhereIn('file_id', $this->resting());
+        $copies = DB::table('copies')->whereIntegerInRaw('file_id', $files);
         foreach ($copies->get(['file_id', 'place', 'hash', 'is_sound', 'verified_at']) as $copy) {
             $held[(int) $copy->file_id][(string) $copy->place] = [
                 'isSound' => (bool) $copy->is_sound,
@@ -101,14 +131,5 @@ final class CardLedger
         }
 
         return $held;
-    }
-
-    /** Files of other cards on whose copies some of this card rest. */
-    private function resting(): \Illuminate\Database\Query\Builder
-    {
-        return DB::table('files')
-            ->where('card_id', $this->card->id)
-            ->whereNotNull('same_as_id')
-            ->select('same_as_id');
     }
 }

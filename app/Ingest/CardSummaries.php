@@ -6,6 +6,7 @@ namespace App\Ingest;
 
 use App\Frames\CardFile;
 use App\Frames\Frame;
+use App\Studio\KeptFigures;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use Illuminate\Database\Eloquent\Collection;
@@ -24,12 +25,35 @@ final class CardSummaries
         $cards->each(fn (Card $card) => $card->setRelation('shoot', $shoot));
         $ids = array_values(array_map(intval(...), $cards->modelKeys()));
         $facts = new CardFacts($shoot, $ids);
-        $safety = Card::safetyOf($ids, $shoot->studio->copies_required);
+        $groups = self::filesByCopies($shoot, $ids);
+        $required = max(1, $shoot->studio->copies_required);
         $tasks = $this->tasks($shoot, $cards);
 
         return array_values($cards->map(
-            fn (Card $card): CardSummary => $this->one($card, $tasks[$card->id] ?? [], $facts, $safety[$card->id]),
+            fn (Card $card): CardSummary => $this->one(
+                $card,
+                $tasks[$card->id] ?? [],
+                $facts,
+                CardSafety::ofGroups($groups[$card->id] ?? [], $required),
+            ),
         )->all());
+    }
+
+    /**
+     * Kept until a copy changes on any card of the studio, since files rest on those of other shoots.
+     *
+     * @param  list<int>  $cards
+     * @return array<int, list<array{copies: int, isTicked: bool, files: int}>>
+     */
+    private static function filesByCopies(Shoot $shoot, array $cards): array
+    {
+        $all = Card::query()->whereIn('shoot_id', $shoot->studio->shoots()->select('id'))->orderBy('id')->pluck('id');
+        $kept = KeptFigures::fromCards($shoot->id, array_values($all->all()))->get(
+            'safety',
+            fn (): array => [$shoot->id => Card::filesByCopies($cards)],
+        );
+
+        return $kept[$shoot->id] ?? [];
     }
 
     /** @param  array<string, Task>  $tasks  by kind */
@@ -46,7 +70,7 @@ final class CardSummaries
             $facts->sum($card->id, 'ticked'),
             $facts->sum($card->id, 'bytes'),
             $facts->sum($card->id, 'skipped'),
-            $this->troubled($card),
+            CardFile::query()->whereKey($facts->troubled($card->id))->orderBy('path')->get(),
             $facts->verifiedAt($card->id),
             $facts->missing($card->id),
         );
@@ -71,23 +95,13 @@ final class CardSummaries
         return $tasks;
     }
 
-    /** @return Collection<int, CardFile> files that cannot be read, or could not be copied yet */
-    private function troubled(Card $card): Collection
-    {
-        $isTroubled = fn ($query) => $query
-            ->whereNotNull('problem')
-            ->orWhere(fn ($open) => $open->whereNotNull('copy_problem')->whereNull('hash'));
-
-        return $card->files()->where($isTroubled)->orderBy('path')->get();
-    }
-
     /** @return Collection<int, Frame> */
     private function strip(Card $card): Collection
     {
         $step = max(1, intdiv($card->frames_count, self::STRIP));
         $numbered = Frame::query()
             ->where('card_id', $card->id)
-            ->whereNotNull('small_path')
+            ->where('is_pictured', true)
             ->selectRaw('id, ROW_NUMBER() OVER (ORDER BY taken_ms, id) - 1 AS place');
         $ids = DB::query()
             ->fromSub($numbered, 'numbered')
@@ -97,6 +111,6 @@ final class CardSummaries
             ->pluck('id')
             ->all();
 
-        return Frame::query()->whereKey($ids)->orderBy('taken_ms')->orderBy('id')->get();
+        return Frame::query()->whereKey($ids)->whereNotNull('small_path')->orderBy('taken_ms')->orderBy('id')->get();
     }
 }

@@ -29,7 +29,7 @@ final class DayLineComposer
         $shoot = $view->getData()['shoot'];
         assert($shoot instanceof Shoot);
         $kept = KeptFigures::from([$shoot->id], Revised::Frames, Revised::Cards);
-        $day = $kept->get('day', fn (): array => [$shoot->id => $this->day($shoot)])[$shoot->id] ?? null;
+        $day = $kept->get('day', fn (): array => $this->day($shoot))[$shoot->id] ?? null;
         $line = $day === null ? null : $this->line($day['span']);
         $lanes = $day === null ? [] : $this->lanes($shoot, $day['ticks']);
         $view->with([
@@ -40,7 +40,7 @@ final class DayLineComposer
         ]);
     }
 
-    /** @return array{}|array{span: array{int, int}, ticks: array<int, array<string, list<int>>>} */
+    /** @return array<int, array{span: array{int, int}, ticks: array<int, array<string, list<int>>>}> by shoot */
     private function day(Shoot $shoot): array
     {
         $span = $this->there($shoot)->selectRaw('MIN(taken_ms) AS first, MAX(taken_ms) AS last')->first();
@@ -49,7 +49,7 @@ final class DayLineComposer
         }
         $span = [(int) $span->first, (int) $span->last];
 
-        return ['span' => $span, 'ticks' => $this->tenths($shoot, $this->line($span))];
+        return [$shoot->id => ['span' => $span, 'ticks' => $this->tenths($shoot, $this->line($span))]];
     }
 
     /** @param  array{int, int}  $span  instants of the first frame and the last */

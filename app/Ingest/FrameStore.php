@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Ingest;
 
+use App\Studio\Revised;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Imaging\UnreadableFile;
@@ -67,6 +68,9 @@ final class FrameStore
     private function store(array $frames, array $rows): void
     {
         DB::transaction(function () use ($frames, $rows): void {
+            if ($frames !== []) {
+                Revised::Frames->hold($frames[0]['shoot_id']);
+            }
             $first = $frames === [] ? 0 : $this->insert($frames);
             foreach ($rows as &$row) {
                 $row['frame_id'] = $row['frame'] === null ? null : $first + $row['frame'];

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Proof;
 
-use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Pagination\LengthAwarePaginator;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Proof\Agreement;
 
@@ -17,7 +17,8 @@ final readonly class GalleryFeedback
      * @param  list<string>  $lists
      * @param  array<int, array<int, list<string>>>  $choices  picture => guest => lists
      * @param  array<int, float>  $ratings  picture => mean
-     * @param  Collection<int, GalleryFrame>  $frames  of which something was said, by id, in the order of time
+     * @param  array<int, int>  $frames  pictures of which something was said, in the order of time => their frames
+     * @param  array<int, bool>  $commented  picture with comments => whether one of them waits for an answer
      */
     private function __construct(
         public Gallery $gallery,
@@ -26,7 +27,8 @@ final readonly class GalleryFeedback
         public array $choices,
         public array $ratings,
         public Agreement $agreement,
-        public Collection $frames,
+        public array $frames,
+        private array $commented,
     ) {
     }
 
@@ -42,10 +44,19 @@ final readonly class GalleryFeedback
         }
         $lists = array_map(strval(...), array_values($all->pluck('list')->unique()->all()));
         $ratings = self::ratingsOf($gallery);
-        $frames = self::framesOf($gallery, [...array_keys($choices), ...array_keys($ratings)]);
-        $guests = self::guestsOf($gallery);
+        $commented = self::commentedOf($gallery);
+        $frames = self::framesOf($gallery, array_keys($choices + $ratings + $commented));
 
-        return new self($gallery, $guests, $lists, $choices, $ratings, Agreement::of($byGuest), $frames);
+        return new self(
+            $gallery,
+            self::guestsOf($gallery),
+            $lists,
+            $choices,
+            $ratings,
+            Agreement::of($byGuest),
+            $frames,
+            $commented,
+        );
     }
 
     /** @return \Illuminate\Support\Collection<int, \stdClass> */
@@ -83,26 +94,47 @@ final readonly class GalleryFeedback
         return array_map(floatval(...), $means->all());
     }
 
+    /** @return array<int, bool> picture with comments => whether one of them waits for an answer */
+    private static function commentedOf(Gallery $gallery): array
+    {
+        return DB::table('comments')
+            ->join('gallery_frames', 'gallery_frames.id', '=', 'comments.gallery_frame_id')
+            ->where('gallery_frames.gallery_id', $gallery->id)
+            ->groupBy('gallery_frame_id')
+            ->selectRaw('gallery_frame_id, MAX(answered_at IS NULL AND done_at IS NULL) AS waits')
+            ->pluck('waits', 'gallery_frame_id')
+            ->map(fn ($waits): bool => (bool) $waits)
+            ->all();
+    }
+
     /**
-     * Pictures that were chosen or rated, and those with comments.
-     *
-     * @param  list<int>  $ids
-     * @return Collection<int, GalleryFrame>
+     * @param  list<int>  $pictures
+     * @return array<int, int> picture => its frame, in the order of time
      */
-    private static function framesOf(Gallery $gallery, array $ids): Collection
+    private static function framesOf(Gallery $gallery, array $pictures): array
+    {
+        return DB::table('gallery_frames')
+            ->where('gallery_id', $gallery->id)
+            ->whereIntegerInRaw('id', array_unique($pictures))
+            ->orderBy('taken_ms')
+            ->orderBy('number')
+            ->pluck('frame_id', 'id')
+            ->map(fn ($frame): int => (int) $frame)
+            ->all();
+    }
+
+    /**
+     * @param  list<int>  $pictures
+     * @return LengthAwarePaginator<int, GalleryFrame> in the order of time, with what is written to them
+     */
+    public function pictures(array $pictures, int $size): LengthAwarePaginator
     {
         return GalleryFrame::query()
-            ->where('gallery_id', $gallery->id)
-            ->where(
-                fn (Builder $query) => $query
-                    ->whereIn('id', array_unique($ids))
-                    ->orWhereIn('id', Comment::query()->select('gallery_frame_id')),
-            )
+            ->whereIntegerInRaw('id', array_keys(array_intersect_key($this->frames, array_flip($pictures))))
             ->with('frame', 'comments.guest')
             ->orderBy('taken_ms')
             ->orderBy('number')
-            ->get()
-            ->keyBy('id');
+            ->paginate($size);
     }
 
     /**
@@ -112,30 +144,16 @@ final readonly class GalleryFeedback
      */
     public function meeting(string $kind): array
     {
-        $isUnanswered = fn (Comment $comment): bool => $comment->answered_at === null && $comment->done_at === null;
-
         return array_values(
             match (true) {
                 $kind === 'all' => $this->agreement->all(),
                 $kind === 'one' => array_keys($this->agreement->onlyOne()),
-                $kind === 'noted' => $this->commented(fn (Comment $comment): bool => true),
-                $kind === 'unanswered' => $this->commented($isUnanswered),
+                $kind === 'noted' => array_keys($this->commented),
+                $kind === 'unanswered' => array_keys(array_filter($this->commented)),
                 str_starts_with($kind, 'guest-') => $this->chosenBy((int) substr($kind, 6)),
-                default => array_map(intval(...), $this->frames->modelKeys()),
+                default => array_keys($this->frames),
             },
         );
-    }
-
-    /**
-     * @param  callable(Comment): bool  $isMeant
-     * @return array<int> pictures with such a comment
-     */
-    private function commented(callable $isMeant): array
-    {
-        return $this->frames
-            ->filter(fn (GalleryFrame $frame): bool => $frame->comments->contains($isMeant))
-            ->map(fn (GalleryFrame $frame): int => $frame->id)
-            ->all();
     }
 
     /** @return list<int> */
@@ -150,15 +168,13 @@ final readonly class GalleryFeedback
      */
     public function final(string $rule, int $size): array
     {
-        $places = array_flip(array_values($this->frames->modelKeys()));
+        $places = array_flip(array_keys($this->frames));
         $pictures = match ($rule) {
             'all' => $this->agreement->all(),
             'best' => $this->agreement->best($size, $this->ratings, $places),
             default => $this->agreement->atLeast(1),
         };
 
-        return array_values(
-            $this->frames->only($pictures)->map(fn (GalleryFrame $frame): int => $frame->frame_id)->all(),
-        );
+        return array_values(array_intersect_key($this->frames, array_flip($pictures)));
     }
 }

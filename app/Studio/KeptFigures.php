@@ -51,16 +51,19 @@ final readonly class KeptFigures
     }
 
     /**
-     * @param  callable(list<int>): array<int, array<mixed>>  $count  figures of those shoots, as JSON can hold them
-     * @return array<int, array<mixed>> shoot => figures; shoots that nothing was counted of are left out
+     * @template T of array<mixed>
+     *
+     * @param  callable(list<int>): array<int, T>  $count  figures of those shoots, as JSON can hold them
+     * @return array<int, T> shoot => figures; shoots that nothing was counted of are left out
      */
     public function get(string $name, callable $count): array
     {
+        /** @var array<int, T> $figures */
         $figures = $this->kept($name);
         $unknown = array_values(array_diff(array_keys($this->revisions), array_keys($figures)));
         if ($unknown !== []) {
-            $new = $count($unknown) + array_fill_keys($unknown, []);
-            $this->keep($name, $new);
+            $new = $count($unknown);
+            $this->keep($name, $new + array_fill_keys($unknown, []));
             $figures += $new;
         }
 

@@ -54,6 +54,21 @@ enum Revised: string
     }
 
     /**
+     * Of a shoot that is gone with its cards.
+     *
+     * @param  list<int>  $cards
+     */
+    public static function forget(int $shoot, array $cards): void
+    {
+        foreach (self::cases() as $kind) {
+            DB::table('revisions')
+                ->where('kind', $kind)
+                ->whereIntegerInRaw('subject_id', $kind === self::Copies ? $cards : [$shoot])
+                ->delete();
+        }
+    }
+
+    /**
      * Waits until nobody else is changing such rows of a shoot, to be first in a transaction that changes many of them:
      * two that change the same rows in another order would wait for each other.
      */

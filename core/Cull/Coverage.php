@@ -26,13 +26,15 @@ final readonly class Coverage
     }
 
     /**
-     * @param  iterable<array{int, Verdict}>  $frames  instant in milliseconds and verdict, in order
+     * @param  iterable<array{0: int, 1: Verdict, 2?: int}>  $frames  instant in milliseconds, verdict, and how many
+     *     frames where it is not one; in order
      * @param  int  $pause  minutes without any frame that end a gap, since nothing was there to be kept
      */
     public static function of(iterable $frames, int $pause = 5): self
     {
         $minutes = [];
-        foreach ($frames as [$at, $verdict]) {
+        foreach ($frames as $frame) {
+            [$at, $verdict, $count] = [...$frame, 1];
             $minute = intdiv($at, self::MINUTE);
             $minutes[$minute] ??= [
                 'from' => $minute * self::MINUTE,
@@ -41,14 +43,14 @@ final readonly class Coverage
                 'dropped' => 0,
                 'open' => 0,
             ];
-            $minutes[$minute]['frames']++;
+            $minutes[$minute]['frames'] += $count;
             $minutes[$minute][
                 match ($verdict) {
                     Verdict::Keep => 'kept',
                     Verdict::Drop => 'dropped',
                     Verdict::Open => 'open',
                 }
-            ]++;
+            ] += $count;
         }
 
         return new self(array_values($minutes), self::gaps($minutes, $pause));

@@ -37,6 +37,8 @@ final class ArchitectureTest extends TestCase
             'cache',
             'cache_locks',
             'outbox_mails',
+            'revisions',
+            'kept_figures',
         ],
         'Frames' => ['frames', 'bodies', 'files', 'versions', 'uses', 'sets', 'set_frames', 'moment_edits'],
         'Copies' => ['places', 'copies', 'version_copies'],

@@ -177,7 +177,7 @@ final class BatchesController
     /** @return array{meant: int, place: int|null, before: int|null, next: int|null} among the frames of a filter */
     private static function neighbours(Shoot $shoot, FrameFilter $filter, Frame $frame): array
     {
-        $ids = array_values(Frame::meeting($shoot, $filter)->pluck('frames.id')->all());
+        $ids = array_values(Frame::meeting($shoot, $filter)->toBase()->pluck('frames.id')->all());
         $place = array_search($frame->id, $ids, true);
 
         return [

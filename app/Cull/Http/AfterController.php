@@ -8,9 +8,11 @@ use App\Cull\DeleteCopies;
 use App\Cull\RegroupMoments;
 use App\Frames\Frame;
 use App\Studio\PictureAddress;
+use App\Studio\Revised;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use Illuminate\Contracts\View\View;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Collection;
@@ -68,11 +70,10 @@ final class AfterController
     /** Out of the shoot; the files stay where they are. */
     public function aside(Shoot $shoot): RedirectResponse
     {
-        $count = DB::table('frames')
+        $dropped = DB::table('frames')
             ->where(['shoot_id' => $shoot->id, 'verdict' => Verdict::Drop])
-            ->whereNull('aside_at')
-            ->update(['aside_at' => now()->format('Y-m-d H:i:s.v')]);
-        RegroupMoments::soon($shoot->id);
+            ->whereNull('aside_at');
+        $count = self::setAside($shoot, $dropped, now()->format('Y-m-d H:i:s.v'));
 
         return redirect()
             ->route('cull.dropped', $shoot)
@@ -85,15 +86,25 @@ final class AfterController
 
     public function back(Shoot $shoot): RedirectResponse
     {
-        $count = DB::table('frames')
-            ->where('shoot_id', $shoot->id)
-            ->whereNotNull('aside_at')
-            ->update(['aside_at' => null]);
-        RegroupMoments::soon($shoot->id);
+        $aside = DB::table('frames')->where('shoot_id', $shoot->id)->whereNotNull('aside_at');
+        $count = self::setAside($shoot, $aside, null);
 
         return redirect()
             ->route('cull.dropped', $shoot)
             ->with('message', number_format($count).' frames are back in the shoot.');
+    }
+
+    /** @return int how many frames it were */
+    private static function setAside(Shoot $shoot, Builder $frames, ?string $at): int
+    {
+        $count = DB::transaction(function () use ($shoot, $frames, $at): int {
+            Revised::Frames->hold($shoot->id);
+
+            return $frames->update(['aside_at' => $at]);
+        });
+        RegroupMoments::soon($shoot->id);
+
+        return $count;
     }
 
     public function delete(DeleteCopiesInput $request, Shoot $shoot): RedirectResponse

@@ -25,15 +25,16 @@ final class DeliverController
         $selections = self::selections($shoot);
         $selection = $selections->firstWhere('id', $request->integer('selection')) ?? $selections->first();
         $deliveries = self::deliveries($shoot);
+        $frames = self::chosen($request, $selection);
 
         return view('deliver.show', [
             'shoot' => $shoot,
             'selections' => $selections,
             'selection' => $selection,
-            'frames' => $selection?->frames()->get() ?? collect(),
+            'frames' => $frames,
             'deliveries' => $deliveries,
             'tasks' => $deliveries->keyBy('id')->map(fn (Delivery $delivery): ?Task => $delivery->task())->all(),
-            ...$this->list($request, $selection),
+            ...$this->list($request, $frames),
         ]);
     }
 
@@ -51,7 +52,10 @@ final class DeliverController
     /** The names as the form asks for them. */
     public function names(Request $request, Selection $selection): View
     {
-        return view('deliver.names', ['selection' => $selection, ...$this->list($request, $selection)]);
+        return view('deliver.names', [
+            'selection' => $selection,
+            ...$this->list($request, self::chosen($request, $selection)),
+        ]);
     }
 
     public function make(Selection $selection, Delivering $delivering): RedirectResponse
@@ -59,17 +63,28 @@ final class DeliverController
         return redirect()->route('delivery.show', $delivering->answer($selection));
     }
 
-    /** @return array{names: string, separator: string, withEnding: bool, isQuoted: bool, ofRaw: bool} */
-    private function list(Request $request, ?Selection $selection): array
+    /** @return Collection<int, Frame> in the order of time, with their files where an editor looks for the raw ones */
+    private static function chosen(Request $request, ?Selection $selection): Collection
+    {
+        return $selection
+            ?->frames()
+            ->with($request->boolean('raw') ? ['files'] : [])
+            ->get(['frames.id', 'frames.name', 'frames.small_path']) ?? new Collection();
+    }
+
+    /**
+     * @param  Collection<int, Frame>  $frames
+     * @return array{names: string, separator: string, withEnding: bool, isQuoted: bool, ofRaw: bool}
+     */
+    private function list(Request $request, Collection $frames): array
     {
         $asked = (string) $request->string('separator', 'lines');
         $separator = isset(NameList::SEPARATORS[$asked]) ? $asked : 'lines';
         $withEnding = $request->string('ending', 'with')->toString() === 'with';
         [$isQuoted, $ofRaw] = [$request->boolean('quoted'), $request->boolean('raw')];
-        $names = $selection === null ? [] : self::namesOf($selection, $ofRaw);
 
         return [
-            'names' => NameList::of($names, $separator, $withEnding, $isQuoted),
+            'names' => NameList::of(self::namesOf($frames, $ofRaw), $separator, $withEnding, $isQuoted),
             'separator' => $separator,
             'withEnding' => $withEnding,
             'isQuoted' => $isQuoted,
@@ -78,15 +93,11 @@ final class DeliverController
     }
 
     /**
-     * @param  bool  $ofRaw  an editor looks for the raw file, where there is one
-     * @return list<string>
+     * @param  Collection<int, Frame>  $frames
+     * @return list<string> of the raw file, where there is one
      */
-    private static function namesOf(Selection $selection, bool $ofRaw): array
+    private static function namesOf(Collection $frames, bool $ofRaw): array
     {
-        $frames = $selection
-            ->frames()
-            ->with($ofRaw ? ['files'] : [])
-            ->get();
         $name = fn (Frame $frame): string => ($ofRaw ? $frame->ofKind(FileKind::Raw)?->path : null) ?? $frame->name;
 
         return array_values($frames->map(fn (Frame $frame): string => basename($name($frame)))->all());

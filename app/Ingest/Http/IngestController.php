@@ -29,6 +29,9 @@ use Kanpai\Core\Copies\ChecksumList;
 
 final class IngestController
 {
+    /** Of a card's ledger on one page. */
+    private const LINES = 400;
+
     public function show(Shoot $shoot, SlotsOfShoot $slots, CardSummaries $summaries, Places $places): View
     {
         return view('ingest.show', [
@@ -144,13 +147,18 @@ final class IngestController
     }
 
     /** The ledger of a card: each file, and where a verified copy of it is. It prints. */
-    public function report(Card $card, Places $places): View
+    /** A page of the ledger, or the whole for printing. */
+    public function report(Request $request, Card $card, Places $places): View
     {
+        $ledger = new CardLedger($card);
+        $pages = $request->boolean('whole') ? null : $ledger->page(self::LINES)->withQueryString();
+
         return view('ingest.report', [
             'card' => $card,
             'shoot' => $card->shoot,
             'safety' => $card->safety(),
-            'lines' => (new CardLedger($card))->lines(),
+            'pages' => $pages,
+            'lines' => $pages ?? $ledger->whole(),
             'places' => $places
                 ->all($card->shoot->studio_id)
                 ->pluck('name')

@@ -22,7 +22,7 @@ final class GalleryController
     /** What a final list is called, by its rule. */
     private const RULES = ['all' => 'all agree', 'best' => 'most wanted', 'any' => 'anybody’s'];
 
-    private const MOST_SHOWN = 240;
+    private const SHOWN = 120;
 
     public function show(Request $request, Gallery $gallery, Publishing $publishing): View
     {
@@ -71,13 +71,11 @@ final class GalleryController
     private static function feedback(Gallery $gallery, ?string $list, string $kind): array
     {
         $said = GalleryFeedback::of($gallery, $list);
-        $shown = array_flip($said->meeting($kind));
 
         return [
             'said' => $said,
             'kinds' => self::kinds($said),
-            'most' => self::MOST_SHOWN,
-            'frames' => $said->frames->filter(fn ($frame): bool => isset($shown[$frame->id])),
+            'frames' => $said->pictures($said->meeting($kind), self::SHOWN)->withQueryString(),
         ];
     }
 
@@ -85,7 +83,7 @@ final class GalleryController
     private static function kinds(GalleryFeedback $said): array
     {
         return [
-            'said' => ['everything said', $said->frames->count()],
+            'said' => ['everything said', count($said->frames)],
             'all' => ['all agree', count($said->agreement->all())],
             'one' => ['only one wants it', count($said->agreement->onlyOne())],
             'noted' => ['with comments', count($said->meeting('noted'))],

@@ -3,7 +3,12 @@
 @section('page')
     <div class="stack-wide">
         <p class="no-print"><a href="{{ route('ingest.show', $shoot) }}">Back to the cards</a> · <a
-                href="{{ route('ingest.checksums', $card) }}">Checksum list</a> for <code>xxhsum -c</code></p>
+                href="{{ route('ingest.checksums', $card) }}">Checksum list</a> for <code>xxhsum -c</code>
+            @if ($pages?->hasPages())
+                · <a href="{{ route('ingest.report', ['card' => $card, 'whole' => 1]) }}">All
+                    {{ number_format($pages->total()) }} files on one page, to be printed</a>
+            @endif
+        </p>
         <div>
             <h1>{{ $shoot->name }}, card {{ $card->number }} · {{ $card->name }}</h1>
             <p class="quiet">{{ $card->shooter }} · {{ number_format($card->files_count) }} files,
@@ -58,5 +63,8 @@
                 @endforeach
             </tbody>
         </table>
+        @if ($pages !== null)
+            <x-pages :of="$pages" />
+        @endif
     </div>
 @endsection

@@ -25,15 +25,13 @@
                 @include('proof.agreement')
             @endif
             <ul class="said-of">
-                @forelse($frames->take($most) as $frame)
+                @forelse($frames as $frame)
                     @include('proof.said-picture')
                     @empty
                         <li class="nothing-said">
-                            {{ $said->frames->isEmpty() ? 'Nothing is chosen or said yet.' : 'No picture of this kind.' }}</li>
+                            {{ $said->frames === [] ? 'Nothing is chosen or said yet.' : 'No picture of this kind.' }}</li>
                     @endforelse
                 </ul>
-                @if ($frames->count() > $most)
-                    <p>and {{ number_format($frames->count() - $most) }} more; choose one person or kind above.</p>
-                @endif
+                <x-pages :of="$frames" />
             </div>
         @endsection

@@ -112,6 +112,7 @@ final class LeavingShootTest extends FeatureTestCase
         $this->post("/shoots/{$other->id}/leave", ['name' => 'Same card'])->assertSessionHasNoErrors();
         $this->post("/shoots/{$this->shoot->id}/leave", ['name' => 'Harbour day'])->assertSessionHasNoErrors();
         self::assertSame(0, Card::query()->count());
+        self::assertSame(0, DB::table('revisions')->count());
     }
 
     public function test_a_removal_that_was_lost_on_its_way_is_begun_again_and_its_shoot_is_found_nowhere(): void

@@ -38,7 +38,7 @@ final class GrowingTest extends FeatureTestCase
         $this->actingAs($seeded->member);
         $shoot = $seeded->shoot(3_000);
         $id = fn (string $table): int => (int) DB::table($table)->where('shoot_id', $shoot->id)->min('id');
-        DB::table('frames')->where('shoot_id', $shoot->id)->where('verdict', 'keep')->limit(5)->update(['verdict' => 'drop']);
+        DB::table('frames')->where(['shoot_id' => $shoot->id, 'verdict' => 'keep'])->limit(5)->update(['verdict' => 'drop']);
         $below = "/shoots/{$shoot->id}";
         $pattern = 'verdict=all&folder=picked&file='.urlencode('{{name}}');
         foreach (
