@@ -56,17 +56,17 @@ final class RecordImport
     /**
      * In one transaction: all of it or nothing.
      *
-     * @param  RecordSaid  $said
+     * @param  RecordSaid  $record
      * @param  Shoot  $shoot  an empty one that it becomes
      * @return int rows that belonged to other shoots and were left out
      */
-    public function into(Shoot $shoot, array $said): int
+    public function into(Shoot $shoot, array $record): int
     {
-        DB::transaction(function () use ($shoot, $said): void {
-            $this->find($shoot, $said['shared']);
-            $this->place($shoot, $said);
-            $this->insertAll($said);
-            $own = array_intersect_key($said['shoot'], array_flip($this->references->columns('shoots')));
+        DB::transaction(function () use ($shoot, $record): void {
+            $this->find($shoot, $record['shared']);
+            $this->place($shoot, $record);
+            $this->insertAll($record);
+            $own = array_intersect_key($record['shoot'], array_flip($this->references->columns('shoots')));
             DB::table('shoots')
                 ->where('id', $shoot->id)
                 ->update([...array_diff_key($own, ['id' => 1, 'studio_id' => 1, 'watched' => 1])]);
@@ -75,13 +75,13 @@ final class RecordImport
         return $this->leftOut;
     }
 
-    /** @param  RecordSaid  $said */
-    private function insertAll(array $said): void
+    /** @param  RecordSaid  $record */
+    private function insertAll(array $record): void
     {
         DB::statement('SET FOREIGN_KEY_CHECKS = 0');
         try {
             foreach (array_diff(array_keys(ShootTables::OWNED), ShootTables::OF_THE_DISK) as $table) {
-                $this->insert($table, $said['tables'][$table] ?? [], $said['originals']);
+                $this->insert($table, $record['tables'][$table] ?? [], $record['originals']);
             }
         } finally {
             DB::statement('SET FOREIGN_KEY_CHECKS = 1');
@@ -170,12 +170,12 @@ final class RecordImport
         return $free[0] ?? throw UnableToArchive::noUseIsFree();
     }
 
-    /** @param  RecordSaid  $said */
-    private function place(Shoot $shoot, array $said): void
+    /** @param  RecordSaid  $record */
+    private function place(Shoot $shoot, array $record): void
     {
-        $this->found['shoots'] = [(int) $said['shoot']['id'] => $shoot->id];
-        $this->found['studios'] = [(int) $said['shoot']['studio_id'] => $shoot->studio_id];
-        foreach ($said['tables'] as $table => $rows) {
+        $this->found['shoots'] = [(int) $record['shoot']['id'] => $shoot->id];
+        $this->found['studios'] = [(int) $record['shoot']['studio_id'] => $shoot->studio_id];
+        foreach ($record['tables'] as $table => $rows) {
             $ids = array_map(intval(...), array_filter(array_column($rows, 'id')));
             $this->held[$table] = array_fill_keys($ids, true);
             if ($ids !== [] && isset(ShootTables::OWNED[$table])) {
@@ -294,16 +294,16 @@ final class RecordImport
 
             return http_build_query($this->keys($query));
         }
-        $said = json_decode($text, true);
-        if (! is_array($said)) {
+        $record = json_decode($text, true);
+        if (! is_array($record)) {
             return $text;
         }
 
         return (string) json_encode(
             match ($kind) {
-                'ways' => array_map(fn (mixed $way): mixed => is_string($way) ? $this->way($way) : $way, $said),
-                'keys' => $this->keys($said),
-                default => $this->numbers($kind, $said),
+                'ways' => array_map(fn (mixed $way): mixed => is_string($way) ? $this->way($way) : $way, $record),
+                'keys' => $this->keys($record),
+                default => $this->numbers($kind, $record),
             },
             JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
         );
@@ -330,22 +330,22 @@ final class RecordImport
     }
 
     /**
-     * @param  array<mixed>  $said
+     * @param  array<mixed>  $record
      * @return array<mixed>
      */
-    private function keys(array $said): array
+    private function keys(array $record): array
     {
-        foreach ($said as $key => $value) {
+        foreach ($record as $key => $value) {
             if ($key === 'frames' && is_array($value)) {
-                $said[$key] = $this->numbers('frames', $value);
+                $record[$key] = $this->numbers('frames', $value);
             } elseif (isset(self::KEYS[$key]) && is_numeric($value)) {
-                $said[$key] = $this->number(self::KEYS[$key], (int) $value) ?? $value;
+                $record[$key] = $this->number(self::KEYS[$key], (int) $value) ?? $value;
             } elseif (is_array($value)) {
-                $said[$key] = $this->keys($value);
+                $record[$key] = $this->keys($value);
             }
         }
 
-        return $said;
+        return $record;
     }
 
     private function uses(int $uses): int

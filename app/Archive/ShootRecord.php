@@ -122,20 +122,20 @@ final class ShootRecord
      */
     public static function read(string $text): array
     {
-        $said = json_decode($text, true, 512);
+        $data = json_decode($text, true, 512);
         if (
-            ! is_array($said) ||
-            ($said['kanpai'] ?? null) !== self::VERSION ||
-            ! is_array($said['shoot'] ?? null) ||
-            ! is_array($said['tables'] ?? null) ||
-            ! is_array($said['shared'] ?? null) ||
-            ! is_array($said['originals'] ?? null)
+            ! is_array($data) ||
+            ($data['kanpai'] ?? null) !== self::VERSION ||
+            ! is_array($data['shoot'] ?? null) ||
+            ! is_array($data['tables'] ?? null) ||
+            ! is_array($data['shared'] ?? null) ||
+            ! is_array($data['originals'] ?? null)
         ) {
             throw UnableToArchive::unknownRecord();
         }
 
-        /** @var RecordSaid $said */
-        return $said;
+        /** @var RecordSaid $data */
+        return $data;
     }
 
     /** @return string|array{base64: string} */
@@ -144,11 +144,11 @@ final class ShootRecord
         return mb_check_encoding($value, 'UTF-8') ? $value : ['base64' => base64_encode($value)];
     }
 
-    public static function bytes(mixed $said): mixed
+    public static function bytes(mixed $data): mixed
     {
-        return is_array($said) && is_string($said['base64'] ?? null)
-            ? (string) base64_decode($said['base64'], true)
-            : $said;
+        return is_array($data) && is_string($data['base64'] ?? null)
+            ? (string) base64_decode($data['base64'], true)
+            : $data;
     }
 
     /**

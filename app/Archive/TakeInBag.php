@@ -92,15 +92,15 @@ final class TakeInBag extends WorkInTurns
         if ($shoot->uuid !== null) {
             return;
         }
-        $said = ShootRecord::read((string) file_get_contents($bag->folder()->path.'/'.BagFolder::RECORD));
-        $uuid = is_string($said['shoot']['uuid'] ?? null)
-            ? $said['shoot']['uuid']
+        $record = ShootRecord::read((string) file_get_contents($bag->folder()->path.'/'.BagFolder::RECORD));
+        $uuid = is_string($record['shoot']['uuid'] ?? null)
+            ? $record['shoot']['uuid']
             : throw UnableToArchive::unknownRecord();
         $there = Shoot::query()->where('uuid', $uuid)->first();
         if ($there !== null) {
             throw UnableToArchive::isHere($there->name);
         }
-        app(RecordImport::class)->into($shoot, $said);
+        app(RecordImport::class)->into($shoot, $record);
     }
 
     /** @param  array<string, string>  $payload */
@@ -248,10 +248,10 @@ final class TakeInBag extends WorkInTurns
     /** @param  iterable<Place>  $places */
     private function sidecars(Bag $bag, Shoot $shoot, iterable $places): void
     {
-        $said = ShootRecord::read((string) file_get_contents($bag->folder()->path.'/'.BagFolder::RECORD));
-        $first = (int) (array_column($said['tables']['frames'] ?? [], 'id')[0] ?? 0);
+        $record = ShootRecord::read((string) file_get_contents($bag->folder()->path.'/'.BagFolder::RECORD));
+        $first = (int) (array_column($record['tables']['frames'] ?? [], 'id')[0] ?? 0);
         $moved = (int) DB::table('frames')->where('shoot_id', $shoot->id)->min('id') - $first;
-        foreach ($said['tables']['sidecars'] ?? [] as $row) {
+        foreach ($record['tables']['sidecars'] ?? [] as $row) {
             $facts = [
                 'frame_id' => (int) $row['frame_id'] + $moved,
                 'path' => (string) ShootRecord::bytes($row['path']),

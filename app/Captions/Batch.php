@@ -124,16 +124,16 @@ final class Batch extends Model
      */
     public function standing(int $frame, array $before): array
     {
-        $said = $this->edit['standings'][$frame] ?? [];
-        $after = [...$before, 'label' => $said['label'] ?? $before['label']];
-        if (isset($said['rating'])) {
+        $given = $this->edit['standings'][$frame] ?? [];
+        $after = [...$before, 'label' => $given['label'] ?? $before['label']];
+        if (isset($given['rating'])) {
             // Rejected by them is dropped here; a rating lifts that, and says nothing else about the verdict.
             $after['verdict'] = match (true) {
-                $said['rating'] < 0 => Verdict::Drop->value,
+                $given['rating'] < 0 => Verdict::Drop->value,
                 $before['verdict'] === Verdict::Drop->value => Verdict::Open->value,
                 default => $before['verdict'],
             };
-            $after['rating'] = max(0, min(5, $said['rating']));
+            $after['rating'] = max(0, min(5, $given['rating']));
         }
 
         return $after;

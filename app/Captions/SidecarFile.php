@@ -58,16 +58,16 @@ final class SidecarFile extends Model
     /**
      * What other software changed: against what the sidecar said before, and unless it is what we say too.
      *
-     * @param  array{fields: array<string, string>, rating: int|null, label: string}  $said
+     * @param  array{fields: array<string, string>, rating: int|null, label: string}  $base
      * @param  array{fields: array<string, string>, rating: int|null, label: string}  $theirs
      * @param  array{fields: array<string, string>, rating: int|null, label: string}  $ours
      * @return array<string, array{label: string, ours: string, theirs: string}> field, or `rating` or `label`
      */
-    public static function differences(array $said, array $theirs, array $ours): array
+    public static function differences(array $base, array $theirs, array $ours): array
     {
-        $found = self::changedFields($said['fields'], $theirs['fields'], $ours['fields']);
+        $found = self::changedFields($base['fields'], $theirs['fields'], $ours['fields']);
         foreach (['rating' => 'Rating', 'label' => 'Label'] as $name => $label) {
-            if ($theirs[$name] !== $said[$name] && $theirs[$name] !== $ours[$name] && ($theirs[$name] ?? '') !== '') {
+            if ($theirs[$name] !== $base[$name] && $theirs[$name] !== $ours[$name] && ($theirs[$name] ?? '') !== '') {
                 $found[$name] = [
                     'label' => $label,
                     'ours' => self::ratingInWords($ours[$name]),
@@ -80,15 +80,15 @@ final class SidecarFile extends Model
     }
 
     /**
-     * @param  array<string, string>  $said
+     * @param  array<string, string>  $base
      * @param  array<string, string>  $theirs
      * @param  array<string, string>  $ours
      * @return array<string, array{label: string, ours: string, theirs: string}>
      */
-    private static function changedFields(array $said, array $theirs, array $ours): array
+    private static function changedFields(array $base, array $theirs, array $ours): array
     {
         $found = [];
-        [$before, $now, $here] = array_map(Caption::of(...), [$said, $theirs, $ours]);
+        [$before, $now, $here] = array_map(Caption::of(...), [$base, $theirs, $ours]);
         foreach ($before->differsIn($now) as $field) {
             if ($now->items($field) !== $here->items($field)) {
                 $found[$field->value] = [

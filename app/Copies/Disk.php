@@ -105,10 +105,10 @@ final class Disk
         if ($file < 0) {
             return -1;
         }
-        $said = $call(self::library(), $file);
+        $answer = $call(self::library(), $file);
         self::library()->close($file);
 
-        return $said;
+        return $answer;
     }
 
     private static function library(): FFI

@@ -16,8 +16,8 @@ use Kanpai\Core\Cull\Keys;
  */
 final readonly class Habits
 {
-    /** @param  array<string, mixed>  $said */
-    private function __construct(private Member $member, private array $said)
+    /** @param  array<string, mixed>  $habits */
+    private function __construct(private Member $member, private array $habits)
     {
     }
 
@@ -33,7 +33,7 @@ final readonly class Habits
     {
         try {
             return Keys::usual()->with(
-                is_array($this->said['keys'] ?? null) ? array_map(strval(...), $this->said['keys']) : [],
+                is_array($this->habits['keys'] ?? null) ? array_map(strval(...), $this->habits['keys']) : [],
             );
         } catch (KeyClash) {
             // Kept by a version that had other actions.
@@ -43,7 +43,7 @@ final readonly class Habits
 
     public function movesOn(): bool
     {
-        return ($this->said['movesOn'] ?? true) === true;
+        return ($this->habits['movesOn'] ?? true) === true;
     }
 
     /**
@@ -51,7 +51,7 @@ final readonly class Habits
      */
     public function ratingMovesOn(): bool
     {
-        return ($this->said['ratingMovesOn'] ?? false) === true;
+        return ($this->habits['ratingMovesOn'] ?? false) === true;
     }
 
     public function withRatingMovingOn(bool $movesOn): void
@@ -62,7 +62,7 @@ final readonly class Habits
     /** The set that is collected into, if it still stands. */
     public function collects(Shoot $shoot): ?int
     {
-        $set = $this->said['collects'][$shoot->id] ?? null;
+        $set = $this->habits['collects'][$shoot->id] ?? null;
 
         return is_int($set) && FrameSet::ofShoot($shoot)->whereKey($set)->exists() ? $set : null;
     }
@@ -79,7 +79,7 @@ final readonly class Habits
 
     public function collectingInto(Shoot $shoot, ?int $set): void
     {
-        $collects = (array) ($this->said['collects'] ?? []);
+        $collects = (array) ($this->habits['collects'] ?? []);
         $collects[$shoot->id] = $set;
         $this->keep(['collects' => $collects]);
     }
@@ -87,8 +87,7 @@ final readonly class Habits
     /** @param  array<string, mixed>  $changed */
     private function keep(array $changed): void
     {
-        DB::table('members')
-            ->where('id', $this->member->id)
-            ->update(['habits' => json_encode([...$this->said, ...$changed], JSON_THROW_ON_ERROR | JSON_FORCE_OBJECT)]);
+        $habits = json_encode([...$this->habits, ...$changed], JSON_THROW_ON_ERROR | JSON_FORCE_OBJECT);
+        DB::table('members')->where('id', $this->member->id)->update(['habits' => $habits]);
     }
 }

@@ -158,21 +158,21 @@ final class Receipts
             preg_match(
                 '/^(?<receipt>\d+) (?<sent>\d+) (?<status>\d{3}) (?<completion>\S*) (?<ended>\d+)(?:\.\d+)?$/',
                 $line,
-                $said,
+                $facts,
             ) !== 1
         ) {
             return;
         }
-        $isSent = in_array($said['status'], ['200', '206'], true);
+        $isSent = in_array($facts['status'], ['200', '206'], true);
         Receipt::query()
-            ->whereKey((int) $said['receipt'])
+            ->whereKey((int) $facts['receipt'])
             ->whereNull('ended_at')
             ->update([
-                'sent_bytes' => $isSent ? (int) $said['sent'] : 0,
-                'is_whole' => $isSent && $said['completion'] === 'OK',
-                'ended_at' => Carbon::createFromTimestamp((int) $said['ended']),
+                'sent_bytes' => $isSent ? (int) $facts['sent'] : 0,
+                'is_whole' => $isSent && $facts['completion'] === 'OK',
+                'ended_at' => Carbon::createFromTimestamp((int) $facts['ended']),
                 // The whole was sent although a part was asked for: the file is another one than the taker began with.
-                ...$said['status'] === '200' ? ['from_byte' => 0] : [],
+                ...$facts['status'] === '200' ? ['from_byte' => 0] : [],
             ]);
     }
 

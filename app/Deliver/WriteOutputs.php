@@ -107,14 +107,14 @@ final class WriteOutputs extends WorkInTurns
     {
         WorkPlan::of($task)->remove();
         $failed = $task->reached('failed');
-        $said = [];
+        $sentences = [];
         if ($failed > 0) {
             $problems = implode(' ', self::problems($task));
-            $said[] = $failed.($failed === 1 ? ' frame' : ' frames')." could not be written. {$problems}";
+            $sentences[] = $failed.($failed === 1 ? ' frame' : ' frames')." could not be written. {$problems}";
         }
-        $said[] = self::tooSmall($task->reached('small'));
-        if (array_filter($said) !== []) {
-            $task->update(['problem' => implode(' ', array_filter($said))]);
+        $sentences[] = self::tooSmall($task->reached('small'));
+        if (array_filter($sentences) !== []) {
+            $task->update(['problem' => implode(' ', array_filter($sentences))]);
         }
     }
 

@@ -135,14 +135,14 @@ final class CardReader
      */
     private function frame(ReadingOfCard $reading, array $seen, array $facts, array &$frames, array &$rows): void
     {
-        ['main' => $main, 'exif' => $exif, 'said' => $said] = $seen;
+        ['main' => $main, 'exif' => $exif, 'metadata' => $metadata] = $seen;
         $isFrame = $main !== null && $exif !== null;
         if ($isFrame) {
             $frames[] = [
                 ...$this->frameRow($reading, $main, $exif, $facts[$main]),
                 'small_path' => $seen['small'],
-                ...$this->marks($reading, $said),
-                'said' => $said->caption->values(),
+                ...$this->marks($reading, $metadata),
+                'metadata' => $metadata->caption->values(),
             ];
         }
         foreach ($seen['group'] as $path) {
@@ -159,19 +159,19 @@ final class CardReader
      *
      * @return array{rating: int, verdict: string, label: string, uses: int}
      */
-    private function marks(ReadingOfCard $reading, FileMetadata $said): array
+    private function marks(ReadingOfCard $reading, FileMetadata $metadata): array
     {
         $verdict = match (true) {
-            $said->rating === -1 => Verdict::Drop,
-            $said->isGood === true => Verdict::Keep,
+            $metadata->rating === -1 => Verdict::Drop,
+            $metadata->isGood === true => Verdict::Keep,
             default => Verdict::Open,
         };
 
-        $label = mb_substr($said->label, 0, 120);
+        $label = mb_substr($metadata->label, 0, 120);
         $key = "{$reading->studio} {$label}";
 
         return [
-            'rating' => max(0, $said->rating ?? 0),
+            'rating' => max(0, $metadata->rating ?? 0),
             'verdict' => $verdict->value,
             'label' => $label,
             'uses' => $label === ''

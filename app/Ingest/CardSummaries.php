@@ -6,9 +6,11 @@ namespace App\Ingest;
 
 use App\Frames\CardFile;
 use App\Frames\Frame;
+use App\Ingest\Upload\Arrival;
 use App\Studio\KeptFigures;
 use App\Studio\Shoot;
 use App\Studio\Task;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Copies\CardSafety;
@@ -21,7 +23,11 @@ final class CardSummaries
     /** @return list<CardSummary> */
     public function of(Shoot $shoot): array
     {
-        $cards = Card::query()->where('shoot_id', $shoot->id)->orderByDesc('number')->get();
+        $cards = Card::query()
+            ->where('shoot_id', $shoot->id)
+            ->withCount(['arrivals', 'arrivals AS arrived_count' => self::arrived(...)])
+            ->orderByDesc('number')
+            ->get();
         $cards->each(fn (Card $card) => $card->setRelation('shoot', $shoot));
         $ids = array_values(array_map(intval(...), $cards->modelKeys()));
         $facts = new CardFacts($shoot, $ids);
@@ -37,6 +43,12 @@ final class CardSummaries
                 CardSafety::ofGroups($groups[$card->id] ?? [], $required),
             ),
         )->all());
+    }
+
+    /** @param  Builder<Arrival>  $arrivals */
+    private static function arrived(Builder $arrivals): void
+    {
+        $arrivals->whereNotNull('arrived_at');
     }
 
     /**

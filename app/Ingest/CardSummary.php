@@ -46,7 +46,7 @@ final readonly class CardSummary
     /** “119 frames in 140 files, 155.4 MB · 2 film clips” */
     public function contents(): string
     {
-        $said = [
+        $words = [
             number_format($this->card->frames_count).
             ' '.
             ($this->card->frames_count === 1 ? 'frame' : 'frames').
@@ -57,11 +57,11 @@ final readonly class CardSummary
         ];
         foreach ([FileKind::Film, FileKind::Sound, FileKind::Sidecar] as $kind) {
             if (($this->kinds[$kind->value] ?? 0) > 0) {
-                $said[] = $kind->counted($this->kinds[$kind->value]);
+                $words[] = $kind->counted($this->kinds[$kind->value]);
             }
         }
 
-        return implode(' · ', $said);
+        return implode(' · ', $words);
     }
 
     /** What was not copied because the studio has it; empty when nothing. */

@@ -14,15 +14,15 @@ use Kanpai\Core\Ingest\MakerNotes;
 final class ExifByExifTool
 {
     /**
-     * @param  array<string, mixed>  $said  tag => value, numbers as numbers
+     * @param  array<string, mixed>  $output  tag => value, numbers as numbers
      * @return Exif|null null when exiftool does not know the file either
      */
-    public static function of(array $said): ?Exif
+    public static function of(array $output): ?Exif
     {
-        $number = fn (string $tag): ?float => is_numeric($said[$tag] ?? null) ? (float) $said[$tag] : null;
-        $text = fn (string $tag): ?string => self::first($said, [$tag], trim(...));
+        $number = fn (string $tag): ?float => is_numeric($output[$tag] ?? null) ? (float) $output[$tag] : null;
+        $text = fn (string $tag): ?string => self::first($output, [$tag], trim(...));
         [$width, $height] = [(int) $number('ImageWidth'), (int) $number('ImageHeight')];
-        if (isset($said['Error']) || $width <= 0 || $height <= 0) {
+        if (isset($output['Error']) || $width <= 0 || $height <= 0) {
             return null;
         }
 
@@ -62,9 +62,9 @@ final class ExifByExifTool
      *
      * @return int<1, 8>
      */
-    private static function orientation(int $said): int
+    private static function orientation(int $output): int
     {
-        return $said >= 1 && $said <= 8 ? $said : 1;
+        return $output >= 1 && $output <= 8 ? $output : 1;
     }
 
     /** Tags of makers' notes by exiftool's names; those with # as numbers. */
@@ -80,35 +80,35 @@ final class ExifByExifTool
         'DaylightSavings#',
     ];
 
-    /** @param  array<string, mixed>  $said  tag => value, in words */
-    public static function notes(array $said): MakerNotes
+    /** @param  array<string, mixed>  $output  tag => value, in words */
+    public static function notes(array $output): MakerNotes
     {
         $lens = self::first(
-            $said,
+            $output,
             ['LensModel', 'LensID', 'Lens', 'LensType'],
             fn (string $one): ?string => (new MakerNotes(lens: $one))->lens,
         );
         $serial = self::first(
-            $said,
+            $output,
             ['SerialNumber', 'InternalSerialNumber'],
             fn (string $one): ?string => (new MakerNotes(serial: $one))->serial,
         );
 
-        return new MakerNotes($serial, $lens, self::zone($said), self::iso($said));
+        return new MakerNotes($serial, $lens, self::zone($output), self::iso($output));
     }
 
     /**
      * The first of some tags that says something which counts.
      *
-     * @param  array<string, mixed>  $said
+     * @param  array<string, mixed>  $output
      * @param  list<string>  $tags
      * @param  callable(string): (string|null)  $read
      */
-    private static function first(array $said, array $tags, callable $read): ?string
+    private static function first(array $output, array $tags, callable $read): ?string
     {
         foreach ($tags as $tag) {
-            $text = is_scalar($said[$tag] ?? null) ? trim((string) $said[$tag]) : '';
-            $value = $text === '' ? null : $read(mb_scrub((string) $said[$tag], 'UTF-8'));
+            $text = is_scalar($output[$tag] ?? null) ? trim((string) $output[$tag]) : '';
+            $value = $text === '' ? null : $read(mb_scrub((string) $output[$tag], 'UTF-8'));
             if ($value !== null && $value !== '') {
                 return $value;
             }
@@ -118,25 +118,25 @@ final class ExifByExifTool
     }
 
     /**
-     * @param  array<string, mixed>  $said
+     * @param  array<string, mixed>  $output
      * @return int|null minutes from UTC
      */
-    private static function zone(array $said): ?int
+    private static function zone(array $output): ?int
     {
-        if (! is_numeric($said['TimeZone'] ?? null)) {
+        if (! is_numeric($output['TimeZone'] ?? null)) {
             return null;
         }
         // Some makers write 1 for summer time, some its 60 minutes.
-        $summer = is_numeric($said['DaylightSavings'] ?? null) && (int) $said['DaylightSavings'] !== 0 ? 60 : 0;
-        $zone = (int) $said['TimeZone'] + $summer;
+        $summer = is_numeric($output['DaylightSavings'] ?? null) && (int) $output['DaylightSavings'] !== 0 ? 60 : 0;
+        $zone = (int) $output['TimeZone'] + $summer;
 
         return abs($zone) > CameraTime::FARTHEST * 60 ? null : $zone;
     }
 
-    /** @param  array<string, mixed>  $said */
-    private static function iso(array $said): ?int
+    /** @param  array<string, mixed>  $output */
+    private static function iso(array $output): ?int
     {
-        $text = is_scalar($said['ISO'] ?? null) ? (string) $said['ISO'] : '';
+        $text = is_scalar($output['ISO'] ?? null) ? (string) $output['ISO'] : '';
 
         return preg_match('/(\d{1,9})\s*$/', $text, $found) === 1 ? (int) $found[1] ?: null : null;
     }
@@ -144,17 +144,17 @@ final class ExifByExifTool
     /**
      * The blocks of XMP and IIM, which exiftool gives in base 64 where they are no text, and the texts of Exif.
      *
-     * @param  array<string, mixed>  $said
+     * @param  array<string, mixed>  $output
      */
-    public static function metadata(array $said): FileMetadata
+    public static function metadata(array $output): FileMetadata
     {
-        $block = function (string $tag) use ($said): string {
-            $text = is_string($said[$tag] ?? null) ? $said[$tag] : '';
+        $block = function (string $tag) use ($output): string {
+            $text = is_string($output[$tag] ?? null) ? $output[$tag] : '';
 
             return str_starts_with($text, 'base64:') ? (string) base64_decode(substr($text, 7), true) : $text;
         };
         $exif = array_filter(
-            array_map(fn (string $tag): string => is_scalar($said[$tag] ?? null) ? (string) $said[$tag] : '', [
+            array_map(fn (string $tag): string => is_scalar($output[$tag] ?? null) ? (string) $output[$tag] : '', [
                 0x010E => 'ImageDescription',
                 0x013B => 'Artist',
                 0x8298 => 'Copyright',

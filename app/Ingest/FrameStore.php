@@ -87,15 +87,15 @@ final class FrameStore
     private function insert(array $frames): int
     {
         DB::table('frames')->insert(
-            array_map(fn (array $frame): array => array_diff_key($frame, ['said' => true]), $frames),
+            array_map(fn (array $frame): array => array_diff_key($frame, ['metadata' => true]), $frames),
         );
         // Rows of one insert get consecutive keys (innodb_autoinc_lock_mode 1), the first of which is told.
         $first = (int) DB::getPdo()->lastInsertId();
         $metadata = [];
         foreach ($frames as $i => $frame) {
-            if (is_array($frame['said']) && $frame['said'] !== []) {
+            if (is_array($frame['metadata']) && $frame['metadata'] !== []) {
                 $flags = JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES;
-                $metadata[] = ['frame_id' => $first + $i, 'fields' => json_encode($frame['said'], $flags)];
+                $metadata[] = ['frame_id' => $first + $i, 'fields' => json_encode($frame['metadata'], $flags)];
             }
         }
         DB::table('frame_metadata')->insert($metadata);

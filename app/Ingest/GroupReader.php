@@ -23,7 +23,7 @@ use Kanpai\Core\Ingest\OrientedThumbnail;
  * Reads the files of frames: what they say of the exposure and of themselves, and the small pictures they embed.
  *
  * @phpstan-type ReadGroup array{group: non-empty-list<string>, main: string|null, exif: Exif|null, small: string|null,
- *     problems: array<string, string>, said: FileMetadata}
+ *     problems: array<string, string>, metadata: FileMetadata}
  */
 final class GroupReader
 {
@@ -108,10 +108,10 @@ final class GroupReader
                 $paths["{$reading->slot}/{$path}"] = $path;
             }
         }
-        foreach ($this->exifTool->read(array_keys($paths), self::TAGS) as $file => $said) {
-            $exif = isset($paths[$file]) ? ExifByExifTool::of($said) : null;
+        foreach ($this->exifTool->read(array_keys($paths), self::TAGS) as $file => $metadata) {
+            $exif = isset($paths[$file]) ? ExifByExifTool::of($metadata) : null;
             if ($exif !== null) {
-                $this->foreign[$paths[$file]] = [$exif, ExifByExifTool::metadata($said)];
+                $this->foreign[$paths[$file]] = [$exif, ExifByExifTool::metadata($metadata)];
             }
         }
     }
@@ -157,9 +157,9 @@ final class GroupReader
     /** @param  array<string, string>  $paths  question => file that may answer it */
     private function ask(array $paths): void
     {
-        $said = $this->exifTool->readNotes(array_values(array_unique($paths)), ExifByExifTool::NOTES);
+        $metadata = $this->exifTool->readNotes(array_values(array_unique($paths)), ExifByExifTool::NOTES);
         foreach ($paths as $question => $path) {
-            $this->questions->answer($question, ExifByExifTool::notes($said[$path] ?? []));
+            $this->questions->answer($question, ExifByExifTool::notes($metadata[$path] ?? []));
         }
     }
 
@@ -170,18 +170,18 @@ final class GroupReader
     private function look(ReadingOfCard $reading, array $group): array
     {
         $seen = ['group' => $group, 'main' => null, 'exif' => null, 'small' => null, 'problems' => []];
-        $sidecar = $said = FileMetadata::nothing();
+        $sidecar = $metadata = FileMetadata::nothing();
         foreach ($group as $path) {
             $kind = DcfName::of($path)->kind;
             try {
                 if ($kind === FileKind::Sidecar) {
-                    $sidecar = $this->said($reading, $path)->before($sidecar);
+                    $sidecar = $this->metadata($reading, $path)->before($sidecar);
                 } elseif ($kind->isPicture()) {
                     $source = ByteSource::ofFile($this->rack->address($reading->slot, $path));
                     $seen = $this->lookAtPicture($reading, $path, $source, $seen);
                     // Of a raw file and its JPEG either may be the one that was written to; the frame's picture comes
                     // first.
-                    $said = $said->before($this->foreign[$path][1] ?? MetadataReader::picture($source));
+                    $metadata = $metadata->before($this->foreign[$path][1] ?? MetadataReader::picture($source));
                 }
             } catch (UnreadableFile|UnreadableSidecar $unreadable) {
                 $seen['problems'][$path] = $unreadable->getMessage();
@@ -189,7 +189,7 @@ final class GroupReader
         }
 
         // A sidecar is newer than the picture it stands beside.
-        return [...$seen, 'said' => $sidecar->before($said)];
+        return [...$seen, 'metadata' => $sidecar->before($metadata)];
     }
 
     /**
@@ -222,7 +222,7 @@ final class GroupReader
     }
 
     /** @throws UnreadableSidecar */
-    private function said(ReadingOfCard $reading, string $path): FileMetadata
+    private function metadata(ReadingOfCard $reading, string $path): FileMetadata
     {
         $xml = @file_get_contents(
             $this->rack->address($reading->slot, $path),

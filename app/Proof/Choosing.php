@@ -117,10 +117,10 @@ final class Choosing
         return DB::transaction(function () use ($guest, $name, $email, $message): Selection {
             $guest = Guest::query()->whereKey($guest->id)->lockForUpdate()->firstOrFail();
             $this->demandEnough($guest);
-            $said = ['name' => $name, 'email' => $email, 'sent_at' => now()];
-            $guest->update($said);
+            $facts = ['name' => $name, 'email' => $email, 'sent_at' => now()];
+            $guest->update($facts);
             $selection = Selection::query()->create([
-                ...$said,
+                ...$facts,
                 'gallery_id' => $guest->gallery_id,
                 'guest_id' => $guest->id,
                 'message' => $message,

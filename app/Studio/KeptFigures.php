@@ -26,10 +26,8 @@ final readonly class KeptFigures
     public static function from(array $shoots, Revised ...$kinds): self
     {
         $revisions = array_fill_keys($shoots, '');
-        foreach ($kinds as $kind) {
-            foreach ($kind->of($shoots) as $shoot => $revision) {
-                $revisions[$shoot] .= "{$kind->value} {$revision} ";
-            }
+        foreach (Revised::of($shoots, ...$kinds) as [$kind, $shoot, $revision]) {
+            $revisions[$shoot] .= "{$kind} {$revision} ";
         }
 
         return new self($revisions);
@@ -42,12 +40,9 @@ final readonly class KeptFigures
      */
     public static function fromCards(int $shoot, array $cards): self
     {
-        $revisions = [];
-        foreach (Revised::Copies->of($cards) as $card => $revision) {
-            $revisions[] = "{$card} {$revision}";
-        }
+        $words = array_map(fn (array $row): string => "{$row[1]} {$row[2]}", Revised::of($cards, Revised::Copies));
 
-        return new self([$shoot => hash('xxh128', implode(' ', [count($cards), ...$cards, ...$revisions]))]);
+        return new self([$shoot => hash('xxh128', implode(',', [...$cards, ...$words]))]);
     }
 
     /**

@@ -40,17 +40,22 @@ enum Revised: string
 
     /**
      * @param  list<int>  $subjects  shoots, or cards
-     * @return array<int, int> subject => revision; those that were never changed are left out
+     * @return list<array{string, int, int}> kind, subject and revision, always in the same order; those that were never
+     *     changed are left out
      */
-    public function of(array $subjects): array
+    public static function of(array $subjects, self ...$kinds): array
     {
-        return DB::table('revisions')
-            ->where('kind', $this)
+        $rows = DB::table('revisions')
+            ->whereIn('kind', $kinds)
             ->whereIntegerInRaw('subject_id', $subjects)
-            ->orderBy('subject_id')
-            ->pluck('revision', 'subject_id')
-            ->map(fn ($revision): int => (int) $revision)
-            ->all();
+            ->orderBy('kind')
+            ->orderBy('subject_id');
+        $revisions = [];
+        foreach ($rows->get() as $row) {
+            $revisions[] = [(string) $row->kind, (int) $row->subject_id, (int) $row->revision];
+        }
+
+        return $revisions;
     }
 
     /**

@@ -19,9 +19,9 @@ final class Stages
         foreach ((array) config('kanpai.stages') as $class) {
             $report = app($class);
             assert($report instanceof StageReport);
-            $said = $report->forShoots($shoots);
+            $reported = $report->forShoots($shoots);
             foreach ($shoots as $shoot) {
-                $stages[$shoot->id][] = $said[$shoot->id] ?? new Stage($report->stage(), 0.0);
+                $stages[$shoot->id][] = $reported[$shoot->id] ?? new Stage($report->stage(), 0.0);
             }
         }
 

@@ -32,11 +32,11 @@ final class BagTags
         }
     }
 
-    /** @param  array<string, string>  $said  label => value */
-    public static function info(array $said): string
+    /** @param  array<string, string>  $tags  label => value */
+    public static function info(array $tags): string
     {
         $text = '';
-        foreach ($said as $label => $value) {
+        foreach ($tags as $label => $value) {
             $text .=
                 wordwrap("{$label}: ".trim((string) preg_replace('/\s+/u', ' ', $value)), self::WIDTH - 2, "\n  ").
                 "\n";
@@ -48,13 +48,13 @@ final class BagTags
     /** @return array<string, string> label in small letters => value */
     public static function readInfo(string $text): array
     {
-        $said = [];
+        $tags = [];
         foreach (preg_split('/\R/', (string) preg_replace('/\R[ \t]+/', ' ', $text)) ?: [] as $line) {
             if (preg_match('/^([^:]+):\s*(.*)$/', $line, $found) === 1) {
-                $said[strtolower(trim($found[1]))] = trim($found[2]);
+                $tags[strtolower(trim($found[1]))] = trim($found[2]);
             }
         }
 
-        return $said;
+        return $tags;
     }
 }

@@ -65,9 +65,9 @@ final class InvalidBag extends RuntimeException
         );
     }
 
-    public static function oxum(string $said, string $found): self
+    public static function oxum(string $declared, string $found): self
     {
-        return new self("Its bag-info.txt says {$said} (bytes.files), and there are {$found}.");
+        return new self("Its bag-info.txt says {$declared} (bytes.files), and there are {$found}.");
     }
 
     /** @param  non-empty-list<string>  $paths */

@@ -38,9 +38,14 @@ final readonly class Marks
         if ($verdict === null && $rating === null && $given === 0 && $taken === 0) {
             throw InvalidMark::saysNothing();
         }
-        $said = $verdict === null ? $this->verdict : Verdict::tryFrom($verdict) ?? throw InvalidMark::verdict($verdict);
 
-        return self::of($said, $rating ?? $this->rating, ($this->uses | $given) & ~$taken);
+        return self::of(
+            $verdict === null
+                ? $this->verdict
+                : Verdict::tryFrom($verdict) ?? throw InvalidMark::verdict($verdict),
+            $rating ?? $this->rating,
+            ($this->uses | $given) & ~$taken,
+        );
     }
 
     /**

@@ -34,25 +34,25 @@ final readonly class Drawing
     /**
      * Reads what a browser sent. Places beyond the edge are put on it; what cannot be read is refused whole.
      *
-     * @param  mixed  $said  list of marks
+     * @param  mixed  $data  list of marks
      * @param  int  $width  pixels of the whole picture
      *
      * @throws InvalidDrawing
      */
-    public static function of(mixed $said, int $width, int $height): self
+    public static function of(mixed $data, int $width, int $height): self
     {
-        if (! is_array($said) || ! array_is_list($said)) {
+        if (! is_array($data) || ! array_is_list($data)) {
             throw InvalidDrawing::unreadable();
         }
-        if (count($said) > self::MOST_MARKS) {
+        if (count($data) > self::MOST_MARKS) {
             throw InvalidDrawing::tooMany(self::MOST_MARKS, 'parts');
         }
-        $points = array_sum(array_map(self::points(...), $said));
+        $points = array_sum(array_map(self::points(...), $data));
         if ($points > self::MOST_POINTS) {
             throw InvalidDrawing::tooMany(self::MOST_POINTS, 'points');
         }
         $reader = new DrawingReader($width, $height);
-        $marks = array_values(array_filter(array_map($reader->shape(...), $said)));
+        $marks = array_values(array_filter(array_map($reader->shape(...), $data)));
         if ($marks === []) {
             throw InvalidDrawing::empty();
         }
@@ -89,21 +89,21 @@ final readonly class Drawing
      */
     public static function words(array $marks): string
     {
-        $said = [];
+        $data = [];
         $names = ['circle' => ['circle', 'circles'], 'arrow' => ['arrow', 'arrows'], 'line' => ['line', 'lines']];
         foreach ($names as $kind => [$one, $many]) {
             $count = count(array_filter($marks, fn (array $mark): bool => ($mark['kind'] ?? null) === $kind));
             if ($count > 0) {
-                $said[] = $count === 1 ? "one {$one}" : "{$count} {$many}";
+                $data[] = $count === 1 ? "one {$one}" : "{$count} {$many}";
             }
         }
         foreach ($marks as $mark) {
             if (is_string($mark['text'] ?? null)) {
-                $said[] = "“{$mark['text']}”";
+                $data[] = "“{$mark['text']}”";
             }
         }
 
-        return implode(', ', $said);
+        return implode(', ', $data);
     }
 
     /** @param  Shape  $mark */

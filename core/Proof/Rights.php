@@ -90,24 +90,24 @@ final readonly class Rights
         return $lists;
     }
 
-    /** @param  array<string, mixed>  $said  as stored; what is not said is off */
-    public static function fromArray(array $said): self
+    /** @param  array<string, mixed>  $data  as stored; what is not said is off */
+    public static function fromArray(array $data): self
     {
         return self::of(
-            array_values(array_map(self::list(...), is_array($said['lists'] ?? null) ? $said['lists'] : [])),
-            (bool) ($said['rates'] ?? false),
-            (bool) ($said['comments'] ?? false),
-            (bool) ($said['draws'] ?? false),
-            (bool) ($said['captions'] ?? false),
-            Download::tryFrom(is_string($said['download'] ?? null) ? $said['download'] : '') ?? Download::Nothing,
+            array_values(array_map(self::list(...), is_array($data['lists'] ?? null) ? $data['lists'] : [])),
+            (bool) ($data['rates'] ?? false),
+            (bool) ($data['comments'] ?? false),
+            (bool) ($data['draws'] ?? false),
+            (bool) ($data['captions'] ?? false),
+            Download::tryFrom(is_string($data['download'] ?? null) ? $data['download'] : '') ?? Download::Nothing,
         );
     }
 
-    private static function list(mixed $said): ChoiceList
+    private static function list(mixed $data): ChoiceList
     {
-        $said = is_array($said) ? $said : [];
-        $number = fn (string $key): ?int => is_numeric($said[$key] ?? null) ? (int) $said[$key] : null;
-        $name = $said['name'] ?? null;
+        $data = is_array($data) ? $data : [];
+        $number = fn (string $key): ?int => is_numeric($data[$key] ?? null) ? (int) $data[$key] : null;
+        $name = $data['name'] ?? null;
 
         return ChoiceList::of(is_string($name) ? $name : self::LIST, $number('least'), $number('most'));
     }
@@ -136,7 +136,7 @@ final readonly class Rights
 
     public function inWords(): string
     {
-        $said = array_map(
+        $data = array_map(
             fn (ChoiceList $list): string => $list->name === self::LIST
                 ? trim('choose '.$list->wanted())
                 : trim("choose {$list->wanted()}")." for {$list->name}",
@@ -144,13 +144,13 @@ final readonly class Rights
         );
         foreach (['rate' => $this->rates, 'comment' => $this->comments, 'draw' => $this->draws] as $word => $may) {
             if ($may) {
-                $said[] = $word;
+                $data[] = $word;
             }
         }
         if ($this->download !== Download::Nothing) {
-            $said[] = $this->download->inWords();
+            $data[] = $this->download->inWords();
         }
 
-        return $said === [] ? 'look only' : implode(', ', $said);
+        return $data === [] ? 'look only' : implode(', ', $data);
     }
 }

@@ -122,22 +122,22 @@ final class ArchiveController
     {
         Gate::authorize('update', $shoot->studio);
         $plan = array_column(FreeCopies::plan($shoot), null, 'place');
-        $said = $request->validate(
+        $input = $request->validate(
             ['place' => ['required', 'string', Rule::in(array_keys($plan))], 'name' => ['required', 'string']],
             ['name.required' => 'Type the name of the shoot.', 'place.in' => 'No copies of this shoot stand there.'],
         );
         self::demand(
-            trim($said['name']) === $shoot->name,
+            trim($input['name']) === $shoot->name,
             'name',
             "This is not the name of the shoot: “{$shoot->name}”. Nothing was deleted.",
         );
         self::demand(
-            $plan[$said['place']]['mayGo'] > 0,
+            $plan[$input['place']]['mayGo'] > 0,
             'place',
-            "Nothing may go from “{$said['place']}”: too few verified copies are on other disks, or none is in a ".
+            "Nothing may go from “{$input['place']}”: too few verified copies are on other disks, or none is in a ".
                 'checked archive.',
         );
-        FreeCopies::start($shoot, $said['place']);
+        FreeCopies::start($shoot, $input['place']);
 
         return redirect()->route('archive.show', $shoot);
     }
@@ -183,11 +183,11 @@ final class ArchiveController
     public function takeIn(Request $request, Archiving $archiving): RedirectResponse
     {
         $studio = Member::current()->studio;
-        $said = $request->validate(
+        $input = $request->validate(
             ['bag' => ['required', 'string', Rule::in($archiving->unknown($studio))]],
             ['bag.in' => 'There is no such bag to be taken in.'],
         );
-        $archiving->takeIn($studio, $said['bag']);
+        $archiving->takeIn($studio, $input['bag']);
 
         return redirect()->route('archive');
     }

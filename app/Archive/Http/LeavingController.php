@@ -26,8 +26,8 @@ final class LeavingController
 
     public function store(LeaveInput $request, Shoot $shoot, LeavingShoot $leaving): RedirectResponse
     {
-        $said = $request->validated();
-        if (trim($said['name']) !== trim($shoot->name)) {
+        $input = $request->validated();
+        if (trim($input['name']) !== trim($shoot->name)) {
             throw ValidationException::withMessages([
                 'name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was deleted.",
             ]);

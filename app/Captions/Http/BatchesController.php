@@ -102,22 +102,22 @@ final class BatchesController
 
     public function replace(ReplaceInput $request, Shoot $shoot): RedirectResponse
     {
-        $said = $request->validated();
-        $with = is_string($said['with'] ?? null) ? $said['with'] : '';
+        $input = $request->validated();
+        $with = is_string($input['with'] ?? null) ? $input['with'] : '';
         $this->check(['with' => [Field::Description, $with]]);
 
         return $this->draft(
             $request,
             $shoot,
             'Replacing “'.
-                mb_strimwidth($said['find'], 0, 40, '…').
+                mb_strimwidth($input['find'], 0, 40, '…').
                 '” by “'.
                 mb_strimwidth($with, 0, 40, '…').
                 '”',
             [
                 'kind' => 'replace',
-                'in' => array_values($said['in']),
-                'find' => $said['find'],
+                'in' => array_values($input['in']),
+                'find' => $input['find'],
                 'with' => $with,
                 'case' => $request->boolean('case'),
                 'word' => $request->boolean('word'),
@@ -219,12 +219,12 @@ final class BatchesController
     }
 
     /** @param  array<string, mixed>  $edit */
-    private function draft(Request $request, Shoot $shoot, string $said, array $edit): RedirectResponse
+    private function draft(Request $request, Shoot $shoot, string $title, array $edit): RedirectResponse
     {
         $batch = Batch::query()->create([
             'shoot_id' => $shoot->id,
             'member_id' => $request->user()?->id,
-            'title' => mb_substr($said, 0, 255),
+            'title' => mb_substr($title, 0, 255),
             'edit' => [...$edit, ...ChosenFrames::of($request, $shoot)],
             'filter' => FrameFilter::ofQuery($request->query->all())->toQuery(),
         ]);

@@ -21,15 +21,15 @@ final class ChosenFrames
      */
     public static function of(Request $request, Shoot $shoot): array
     {
-        $said = array_filter((array) $request->input('frames'), is_scalar(...));
-        if ($said === []) {
+        $input = array_filter((array) $request->input('frames'), is_scalar(...));
+        if ($input === []) {
             return [];
         }
         $most = number_format(self::MOST);
-        $frames = count($said) > self::MOST ? [] : self::there($shoot, $said);
+        $frames = count($input) > self::MOST ? [] : self::there($shoot, $input);
         if ($frames === []) {
             throw ValidationException::withMessages([
-                'frames' => count($said) > self::MOST
+                'frames' => count($input) > self::MOST
                     ? "At most {$most} frames can be chosen one by one. A filter takes any number."
                     : 'The frames that were chosen are not in the shoot any more.',
             ]);

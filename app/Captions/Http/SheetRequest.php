@@ -34,9 +34,9 @@ final class SheetRequest extends FormRequest
     /** @throws ValidationException at the field that cannot be used */
     public function sheet(): CaptionSheet
     {
-        $said = $this->validated();
+        $input = $this->validated();
         $mode = fn (string $wanted): array => array_keys(
-            array_filter((array) ($said['mode'] ?? []), fn (mixed $mode): bool => $mode === $wanted),
+            array_filter((array) ($input['mode'] ?? []), fn (mixed $mode): bool => $mode === $wanted),
         );
         try {
             return CaptionSheet::of($this->texts(), $mode('add'), $mode('empty'));

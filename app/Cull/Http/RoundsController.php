@@ -132,8 +132,8 @@ final class RoundsController
     /** All marks of the shoot away, as one step that can be undone. */
     public function reset(ResetInput $request, Shoot $shoot, Marking $marking): RedirectResponse
     {
-        $said = $request->validated();
-        if (trim($said['name']) !== $shoot->name) {
+        $input = $request->validated();
+        if (trim($input['name']) !== $shoot->name) {
             throw ValidationException::withMessages([
                 'name' => "This is not the name of the shoot: “{$shoot->name}”. Nothing was changed.",
             ]);

@@ -121,10 +121,10 @@ final class Handoffs
         $this->forgetChanged($handoff, $files);
         $this->arrivals->makeRoom($handoff->uuid, array_sum(array_column($files, 'size')));
         $this->arrivals->note($handoff->uuid, null, $files);
-        $said = array_flip(array_column($files, 'path'));
+        $noted = array_flip(array_column($files, 'path'));
 
         return array_values(
-            array_filter($this->arrivals->open($handoff->uuid), fn (array $one): bool => isset($said[$one['path']])),
+            array_filter($this->arrivals->open($handoff->uuid), fn (array $one): bool => isset($noted[$one['path']])),
         );
     }
 

@@ -17,6 +17,7 @@ use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 
 /** Deliveries of a shoot: opening one, what comes into it later, for whom it is, what was fetched. */
@@ -98,9 +99,22 @@ final class DeliveriesController
             'task' => $delivery->task(),
             'zips' => $delivery->zips(),
             'files' => $delivery->counted(),
+            'pictures' => self::pictures($delivery),
             'fetched' => $this->fetched($delivery, $receipts),
             'pictured' => Delivering::pictured($delivery)->take(self::SHOWN),
         ];
+    }
+
+    /** @return array<int, int> part => pictures in it, in one way or several */
+    private static function pictures(Delivery $delivery): array
+    {
+        return DB::table('delivery_files')
+            ->whereIn('part_id', $delivery->parts->modelKeys())
+            ->groupBy('part_id')
+            ->selectRaw('part_id, COUNT(DISTINCT frame_id) AS n')
+            ->pluck('n', 'part_id')
+            ->map(fn ($n): int => (int) $n)
+            ->all();
     }
 
     /** @return array<int, array<mixed>> recipient => what they fetched */

@@ -49,7 +49,7 @@ final class HandoffsController
 
     public function store(DeliveryRequest $request, Shoot $shoot, Handoffs $handoffs): RedirectResponse
     {
-        $said = $request->validate(['note' => ['nullable', 'string', 'max:2000']]);
+        $input = $request->validate(['note' => ['nullable', 'string', 'max:2000']]);
         $frames = FramesAsked::by($request, $shoot)->some('people', 'hand off');
         $people = $request->people();
         if ($people === []) {
@@ -58,7 +58,7 @@ final class HandoffsController
             ]);
         }
         $facts = [...$request->facts(), 'name' => $people[0]['name'] ?: $people[0]['email']];
-        $note = trim((string) ($said['note'] ?? ''));
+        $note = trim((string) ($input['note'] ?? ''));
         $handoff = $handoffs->open($shoot, $frames, $facts, $people, $note, $request->boolean('with_guests'));
 
         return redirect()->route('handoff', $handoff);
@@ -198,11 +198,11 @@ final class HandoffsController
     public function watch(Request $request, Shoot $shoot, Watching $watching): RedirectResponse
     {
         $folders = StudioFolders::of($shoot->studio_id)->watchable();
-        $said = $request->validate(
+        $input = $request->validate(
             ['watched' => ['nullable', 'string', Rule::in(array_keys($folders))]],
             ['watched.in' => 'This folder cannot be watched.'],
         );
-        $shoot->update(['watched' => $folders[$said['watched'] ?? ''] ?? null]);
+        $shoot->update(['watched' => $folders[$input['watched'] ?? ''] ?? null]);
         $found = $watching->look($shoot);
         $message = match (true) {
             $shoot->watched === null => 'No folder is watched any more.',

@@ -132,9 +132,9 @@ final class SentOutController
     {
         $one = $this->find($shoot, (int) $destination);
         abort_unless($one->kind->isStandIn(), 404);
-        $said = $request->validated();
+        $input = $request->validated();
         $one->standIn()->make(
-            match ($said['mood']) {
+            match ($input['mood']) {
                 'away' => ['is_away' => true],
                 'slow' => ['bytes_per_second' => 200_000],
                 'full' => ['room' => 0],

@@ -41,11 +41,11 @@ final class FakeDestination extends LocalFilesystemAdapter
     /** @return array{is_away: bool, bytes_per_second: int|null, room: int|null} */
     public function mood(): array
     {
-        $said = json_decode((string) @file_get_contents("{$this->folder}.mood"), true);
-        $number = fn (string $name): ?int => is_array($said) && is_int($said[$name] ?? null) ? $said[$name] : null;
+        $data = json_decode((string) @file_get_contents("{$this->folder}.mood"), true);
+        $number = fn (string $name): ?int => is_array($data) && is_int($data[$name] ?? null) ? $data[$name] : null;
 
         return [
-            'is_away' => is_array($said) && ($said['is_away'] ?? false) === true,
+            'is_away' => is_array($data) && ($data['is_away'] ?? false) === true,
             'bytes_per_second' => $number('bytes_per_second'),
             'room' => $number('room'),
         ];

@@ -103,15 +103,15 @@ final class SendOut extends WorkInTurns
     private function tryAgain(Task $task, Shipment $shipment, UnableToSendOut $reason): bool
     {
         $tries = $task->refresh()->reached('tries') + 1;
-        $said = "{$shipment->destination->name}: {$reason->getMessage()}";
+        $problem = "{$shipment->destination->name}: {$reason->getMessage()}";
         if ($tries >= self::TRIES) {
-            $task->fail("{$said} It was tried {$tries} times. What has arrived stays; sending again goes on from ".
+            $task->fail("{$problem} It was tried {$tries} times. What has arrived stays; sending again goes on from ".
                 'there.');
 
             return false;
         }
         $seconds = 2 ** $tries;
-        $task->fill(['problem' => "{$said} It is tried again in {$seconds} s."])->note(['tries' => $tries]);
+        $task->fill(['problem' => "{$problem} It is tried again in {$seconds} s."])->note(['tries' => $tries]);
 
         return $this->waitFor($seconds);
     }

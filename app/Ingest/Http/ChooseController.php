@@ -26,6 +26,7 @@ final class ChooseController
             'card' => $card,
             'shoot' => $card->shoot,
             'copying' => CopyCard::latest($card),
+            'isAllCopied' => $card->state->isDone() && $card->files()->where('is_ticked', false)->doesntExist(),
             'places' => $places->used($card->shoot->studio_id)->pluck('name')->all(),
         ]);
     }
@@ -40,12 +41,12 @@ final class ChooseController
 
     public function tick(TickInput $request, Card $card, CardContents $contents): JsonResponse
     {
-        $said = $request->validated();
+        $input = $request->validated();
         $contents->tick(
             $card,
-            array_values(array_map(intval(...), $said['frames'])),
-            array_values(array_map(intval(...), $said['files'])),
-            (bool) $said['ticked'],
+            array_values(array_map(intval(...), $input['frames'])),
+            array_values(array_map(intval(...), $input['files'])),
+            (bool) $input['ticked'],
         );
 
         return response()->json($contents->ticked($card));

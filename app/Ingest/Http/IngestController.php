@@ -108,12 +108,12 @@ final class IngestController
 
     public function copy(CopyInput $request, Card $card): RedirectResponse
     {
-        $said = $request->validated();
+        $input = $request->validated();
         if ($card->state->isRead() && ! CopyCard::isUnderWay($card)) {
-            $card->update(['shooter' => $said['shooter']]);
+            $card->update(['shooter' => $input['shooter']]);
             Body::query()
                 ->whereIn('id', $card->frames()->select('body_id'))
-                ->update(['last_shooter' => $said['shooter']]);
+                ->update(['last_shooter' => $input['shooter']]);
             CopyCard::start($card);
         }
 

@@ -22,15 +22,15 @@ final class RackController
     public function change(RackInput $request, string $name): RedirectResponse
     {
         $rack = self::rack();
-        $said = $request->validated();
-        match ($said['do']) {
+        $input = $request->validated();
+        match ($input['do']) {
             'push-in' => $rack->pushIn($name),
             'pull-out' => $rack->pullOut($name),
             default => $rack->make(
                 $name,
                 Faults::of([
-                    ...$said,
-                    'bytesPerSecond' => isset($said['megabytes']) ? (int) (1e6 * (float) $said['megabytes']) : null,
+                    ...$input,
+                    'bytesPerSecond' => isset($input['megabytes']) ? (int) (1e6 * (float) $input['megabytes']) : null,
                 ]),
             ),
         };

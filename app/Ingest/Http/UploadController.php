@@ -33,8 +33,8 @@ final class UploadController
 
     public function makeLink(UploadLinkInput $request, Shoot $shoot): RedirectResponse
     {
-        $said = $request->validated();
-        UploadLink::issue($shoot, $said['link_shooter']);
+        $input = $request->validated();
+        UploadLink::issue($shoot, $input['link_shooter']);
 
         return redirect()->route('ingest.show', $shoot);
     }
@@ -71,13 +71,13 @@ final class UploadController
 
     private function answer(Request $request, Shoot $shoot, Announcing $announcing, ?UploadLink $link): JsonResponse
     {
-        $said = $request->validate([
+        $input = $request->validate([
             'name' => ['present', 'nullable', 'string', 'max:255'],
             'files' => ['present', 'array', 'max:'.Arrivals::MOST_FILES + 1],
         ]);
         try {
-            $listing = app(Arrivals::class)->listing($said['files']);
-            $announced = $announcing->announce($shoot, (string) $said['name'], $listing, $link);
+            $listing = app(Arrivals::class)->listing($input['files']);
+            $announced = $announcing->announce($shoot, (string) $input['name'], $listing, $link);
         } catch (UnusableUpload $reason) {
             return response()->json(['problem' => $reason->getMessage()], $reason->status);
         }

@@ -23,17 +23,17 @@ final readonly class Faults
     ) {
     }
 
-    /** @param  array<string, mixed>  $said */
-    public static function of(array $said): self
+    /** @param  array<string, mixed>  $data */
+    public static function of(array $data): self
     {
-        $number = fn (string $name): ?int => is_numeric($said[$name] ?? null) ? max(0, (int) $said[$name]) : null;
+        $number = fn (string $name): ?int => is_numeric($data[$name] ?? null) ? max(0, (int) $data[$name]) : null;
 
         return new self(
             $number('bytesPerSecond'),
             $number('failsAt'),
             $number('flipsAt'),
             $number('pullsOutAt'),
-            is_string($said['only'] ?? null) ? $said['only'] : '',
+            is_string($data['only'] ?? null) ? $data['only'] : '',
         );
     }
 

@@ -56,9 +56,9 @@ final class Rack
 
     public function faults(string $card): Faults
     {
-        $said = json_decode((string) @file_get_contents($this->faultsFile($card)), true);
+        $data = json_decode((string) @file_get_contents($this->faultsFile($card)), true);
 
-        return Faults::of(is_array($said) ? $said : []);
+        return Faults::of(is_array($data) ? $data : []);
     }
 
     public function make(string $card, Faults $faults): void

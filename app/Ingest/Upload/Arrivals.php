@@ -29,14 +29,14 @@ final class Arrivals
     private const RESERVE = 500_000_000;
 
     /**
-     * @param  array<mixed>  $said  as a browser says it: path, bytes and second of change of each file
+     * @param  array<mixed>  $listing  as a browser says it: path, bytes and second of change of each file
      * @return CardListing
      *
      * @throws UnusableUpload
      */
-    public function listing(array $said): array
+    public function listing(array $listing): array
     {
-        $files = array_map($this->file(...), array_values($said));
+        $files = array_map($this->file(...), array_values($listing));
         if ($files === []) {
             throw UnusableUpload::isEmpty();
         }

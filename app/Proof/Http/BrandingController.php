@@ -22,29 +22,29 @@ final class BrandingController
     public function show(): View
     {
         $studio = Member::current()->studio;
-        $said = Cache::get(MakeLogo::key($studio->id));
+        $state = Cache::get(MakeLogo::key($studio->id));
 
         return view('proof.branding', [
             'studio' => $studio,
-            'isMaking' => $said === MakeLogo::WAITING,
-            'problem' => is_string($said) && $said !== MakeLogo::WAITING ? $said : '',
+            'isMaking' => $state === MakeLogo::WAITING,
+            'problem' => is_string($state) && $state !== MakeLogo::WAITING ? $state : '',
         ]);
     }
 
     public function store(BrandingInput $request): RedirectResponse
     {
         $studio = Member::current()->studio;
-        $said = $request->validated();
-        $problem = Colour::of($said['ground'])->problemAsGround(Colour::of($said['accent']));
+        $input = $request->validated();
+        $problem = Colour::of($input['ground'])->problemAsGround(Colour::of($input['accent']));
         if ($problem !== null) {
             throw ValidationException::withMessages(['accent' => $problem]);
         }
         $logo = $this->logo($request);
         $studio->update([
-            'name' => $said['name'],
-            'ground' => strtolower($said['ground']),
-            'accent' => strtolower($said['accent']),
-            'prefix' => $said['prefix'] ?? null,
+            'name' => $input['name'],
+            'ground' => strtolower($input['ground']),
+            'accent' => strtolower($input['accent']),
+            'prefix' => $input['prefix'] ?? null,
             ...$logo,
         ]);
 
@@ -83,10 +83,10 @@ final class BrandingController
         $studio = Member::current()->studio;
         Cache::put(MakeLogo::key($studio->id), MakeLogo::WAITING, 600);
         MakeLogo::dispatch($studio->id, $name)->onQueue('urgent');
-        $said = Cache::get(MakeLogo::key($studio->id));
+        $state = Cache::get(MakeLogo::key($studio->id));
 
-        return is_string($said) && $said !== MakeLogo::WAITING
-            ? throw ValidationException::withMessages(['logo' => $said])
+        return is_string($state) && $state !== MakeLogo::WAITING
+            ? throw ValidationException::withMessages(['logo' => $state])
             : [];
     }
 }

@@ -70,24 +70,24 @@ final class GalleryController
     /** @return array<string, mixed> */
     private static function feedback(Gallery $gallery, ?string $list, string $kind): array
     {
-        $said = GalleryFeedback::of($gallery, $list);
+        $feedback = GalleryFeedback::of($gallery, $list);
 
         return [
-            'said' => $said,
-            'kinds' => self::kinds($said),
-            'frames' => $said->pictures($said->meeting($kind), self::SHOWN)->withQueryString(),
+            'feedback' => $feedback,
+            'kinds' => self::kinds($feedback),
+            'frames' => $feedback->pictures($feedback->meeting($kind), self::SHOWN)->withQueryString(),
         ];
     }
 
     /** @return array<string, array{string, int}> which pictures can be asked for: name => words, number of pictures */
-    private static function kinds(GalleryFeedback $said): array
+    private static function kinds(GalleryFeedback $feedback): array
     {
         return [
-            'said' => ['everything said', count($said->frames)],
-            'all' => ['all agree', count($said->agreement->all())],
-            'one' => ['only one wants it', count($said->agreement->onlyOne())],
-            'noted' => ['with comments', count($said->meeting('noted'))],
-            'unanswered' => ['to answer', count($said->meeting('unanswered'))],
+            'said' => ['everything said', count($feedback->frames)],
+            'all' => ['all agree', count($feedback->agreement->all())],
+            'one' => ['only one wants it', count($feedback->agreement->onlyOne())],
+            'noted' => ['with comments', count($feedback->meeting('noted'))],
+            'unanswered' => ['to answer', count($feedback->meeting('unanswered'))],
         ];
     }
 

@@ -197,14 +197,14 @@ final class GuestController
 
     public function send(SendSelectionInput $request, Choosing $choosing): RedirectResponse
     {
-        $said = $request->validated();
+        $input = $request->validated();
         $share = $this->share($request);
         $guest = Guest::known($request, $share);
         if ($guest === null || $guest->choices()->doesntExist()) {
             return redirect($share->path())->with('message', UnableToSend::nothing()->getMessage());
         }
         try {
-            $choosing->send($guest, $said['name'], $said['email'], $said['message'] ?? '');
+            $choosing->send($guest, $input['name'], $input['email'], $input['message'] ?? '');
         } catch (UnableToSend $reason) {
             return redirect($share->path().'/send')
                 ->withInput()
@@ -217,15 +217,15 @@ final class GuestController
     /** Mails the guest the link that brings them back on another device. */
     public function keep(KeepLinkInput $request, Mailing $mailing): RedirectResponse
     {
-        $said = $request->validated();
+        $input = $request->validated();
         $share = $this->share($request);
         $guest = Guest::of($request, $share);
-        $guest->update(['email' => $said['email'], 'name' => $said['name'] ?? $guest->name]);
+        $guest->update(['email' => $input['email'], 'name' => $input['name'] ?? $guest->name]);
         $mailing->bringBack($guest);
 
         return redirect($share->path())->with(
             'message',
-            "Your own link is on its way to {$said['email']}. It opens the gallery on any device, with all you ".
+            "Your own link is on its way to {$input['email']}. It opens the gallery on any device, with all you ".
                 'chose and said.',
         );
     }

@@ -13,8 +13,8 @@ final class NotesController
 {
     public function answer(AnswerInput $request, Comment $comment, Mailing $mailing): RedirectResponse
     {
-        $said = $request->validated();
-        $comment->update(['answer' => trim($said['answer']), 'answered_at' => now()]);
+        $input = $request->validated();
+        $comment->update(['answer' => trim($input['answer']), 'answered_at' => now()]);
         $mailing->answered($comment->load('guest.gallery', 'galleryFrame'));
 
         return $this->back(
@@ -31,13 +31,13 @@ final class NotesController
         return $this->back($comment, $comment->done_at === null ? 'It is open again.' : 'Ticked off.');
     }
 
-    private function back(Comment $comment, string $said): RedirectResponse
+    private function back(Comment $comment, string $message): RedirectResponse
     {
         return redirect()
             ->to(
                 route('proof.gallery', [$comment->guest->gallery_id, 'kind' => 'noted']).
                     "#picture-{$comment->gallery_frame_id}",
             )
-            ->with('message', $said);
+            ->with('message', $message);
     }
 }

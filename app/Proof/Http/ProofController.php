@@ -50,7 +50,7 @@ final class ProofController
             ->where('shoot_id', $shoot->id)
             ->orderByDesc('id')
             ->withCount(['frames' => fn ($frames) => $frames->whereNull('gone_at')])
-            ->with('selections', 'shares.gallery.shoot.studio')
+            ->with(['selections', 'shares.gallery.shoot.studio', 'shown' => fn ($frames) => $frames->limit(6)])
             ->get()
             ->each(fn (Gallery $gallery) => $gallery->setRelation('shoot', $shoot));
     }

@@ -53,10 +53,10 @@ final class StepsRequest extends FormRequest
     /** @return list<StepSaid> */
     public function steps(): array
     {
-        $said = $this->validated('steps');
+        $input = $this->validated('steps');
         $all = $this->input('steps');
         $steps = [];
-        foreach (is_array($said) ? array_values($said) : [] as $i => $step) {
+        foreach (is_array($input) ? array_values($input) : [] as $i => $step) {
             assert(is_array($step) && is_array($all));
             $steps[] = [
                 'id' => (string) $step['id'],

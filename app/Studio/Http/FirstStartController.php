@@ -25,31 +25,31 @@ final class FirstStartController
 
     public function store(FirstStartInput $request): RedirectResponse
     {
-        $said = $request->validated();
+        $input = $request->validated();
         // Two who begin at the same moment: one of them is the first.
-        $member = (new NamedLock('first-start'))->hold(fn (): Member => $this->begin($said), self::PATIENCE);
+        $member = (new NamedLock('first-start'))->hold(fn (): Member => $this->begin($input), self::PATIENCE);
         abort_if($member === null, 409);
         Auth::login($member);
         $request->session()->regenerate();
 
         return redirect()
             ->route('shoots.new')
-            ->with('message', "{$said['studio']} is open. Begin with the first shoot.");
+            ->with('message', "{$input['studio']} is open. Begin with the first shoot.");
     }
 
-    /** @param  array<string, string>  $said */
-    private function begin(array $said): Member
+    /** @param  array<string, string>  $input */
+    private function begin(array $input): Member
     {
         abort_if(Member::query()->exists(), 404);
 
         return DB::transaction(
             fn (): Member => Studio::query()
-                ->create(['name' => $said['studio']])
+                ->create(['name' => $input['studio']])
                 ->members()
                 ->create([
-                    'name' => $said['name'],
-                    'email' => $said['email'],
-                    'password' => $said['password'],
+                    'name' => $input['name'],
+                    'email' => $input['email'],
+                    'password' => $input['password'],
                     'role' => 'owner',
                 ]),
         );

@@ -137,21 +137,21 @@ final readonly class SheetPlan
     }
 
     /**
-     * @param  SheetSaid  $said
+     * @param  SheetSaid  $data
      *
      * @throws InvalidSheet
      */
-    public static function fromArray(array $said): self
+    public static function fromArray(array $data): self
     {
         return self::of(
-            Paper::from($said['paper']),
-            $said['isLandscape'],
-            $said['columns'],
-            $said['rows'],
-            $said['names'],
-            $said['captions'],
-            $said['ratings'],
-            $said['isMarked'],
+            Paper::from($data['paper']),
+            $data['isLandscape'],
+            $data['columns'],
+            $data['rows'],
+            $data['names'],
+            $data['captions'],
+            $data['ratings'],
+            $data['isMarked'],
         );
     }
 }

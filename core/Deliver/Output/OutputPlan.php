@@ -121,14 +121,14 @@ final readonly class OutputPlan
     }
 
     /**
-     * @param  OutputSaid  $said
+     * @param  OutputSaid  $data
      *
      * @throws InvalidOutput
      */
-    public static function fromArray(array $said): self
+    public static function fromArray(array $data): self
     {
-        ['width' => $width, 'height' => $height, 'ppi' => $ppi, 'enlarges' => $enlarges] = $said['size'];
-        $size = match (SizeRule::from($said['size']['rule'])) {
+        ['width' => $width, 'height' => $height, 'ppi' => $ppi, 'enlarges' => $enlarges] = $data['size'];
+        $size = match (SizeRule::from($data['size']['rule'])) {
             SizeRule::Full => Size::full(),
             SizeRule::Longest => Size::longest((int) $width, $enlarges),
             SizeRule::Shortest => Size::shortest((int) $width, $enlarges),
@@ -140,13 +140,13 @@ final readonly class OutputPlan
 
         return self::of(
             $size,
-            Format::from($said['format']),
-            $said['quality'],
-            $said['most_bytes'],
-            $said['keeps_profile'],
-            Sharpening::from($said['sharpening']),
-            $said['is_marked'],
-            MetadataScope::from($said['metadata']),
+            Format::from($data['format']),
+            $data['quality'],
+            $data['most_bytes'],
+            $data['keeps_profile'],
+            Sharpening::from($data['sharpening']),
+            $data['is_marked'],
+            MetadataScope::from($data['metadata']),
         );
     }
 

@@ -120,7 +120,7 @@ final readonly class Size
         $number = fn (float $value): string => rtrim(rtrim(number_format($value, 2), '0'), '.');
 
         $height = $number((float) $this->height);
-        $said = match ($this->rule) {
+        $words = match ($this->rule) {
             SizeRule::Full => 'full size',
             SizeRule::Longest => $number($this->width).' px on the longest side',
             SizeRule::Shortest => $number($this->width).' px on the shortest side',
@@ -130,7 +130,7 @@ final readonly class Size
             SizeRule::Megapixels => $number($this->width).' megapixels',
         };
 
-        return $said.($this->enlarges && $this->rule !== SizeRule::Percent ? ', enlarged where needed' : '');
+        return $words.($this->enlarges && $this->rule !== SizeRule::Percent ? ', enlarged where needed' : '');
     }
 
     private function scale(int $width, int $height): float

@@ -24,13 +24,13 @@ final class Reconciling
      */
     public static function of(?XmpProperties $xmp, array $iim, ?bool $isInStep, array $exif): FileMetadata
     {
-        $said = $xmp?->metadata() ?? FileMetadata::nothing();
+        $metadata = $xmp?->metadata() ?? FileMetadata::nothing();
         $texts = [];
         // Most cameras write nothing but Exif, which has three of them.
         foreach ($xmp === null && $iim === [] ? Field::inExif() : Field::cases() as $field) {
             $text = self::field(
                 $field,
-                $said->caption->text($field),
+                $metadata->caption->text($field),
                 $field->iim() === null ? [] : $iim[$field->iim()] ?? [],
                 $isInStep !== false,
                 $field->exif() === null ? '' : $exif[$field->exif()] ?? '',
@@ -40,7 +40,7 @@ final class Reconciling
             }
         }
 
-        return new FileMetadata(Caption::of($texts), $said->rating, $said->label, $said->isGood);
+        return new FileMetadata(Caption::of($texts), $metadata->rating, $metadata->label, $metadata->isGood);
     }
 
     /** @param  list<string>  $iim */

@@ -54,15 +54,15 @@ final class MomentSample
      */
     public function unlike(self $other): float
     {
-        $said = [];
+        $distances = [];
         if ($this->likeness !== null && $other->likeness !== null) {
-            $said[] = min(1.0, self::signs($this->likeness ^ $other->likeness) / self::UNLIKE_SIGNS);
+            $distances[] = min(1.0, self::signs($this->likeness ^ $other->likeness) / self::UNLIKE_SIGNS);
         }
         if ($this->colours !== null && $other->colours !== null) {
-            $said[] = min(1.0, $this->colours->distance($other->colours) / self::UNLIKE_COLOURS);
+            $distances[] = min(1.0, $this->colours->distance($other->colours) / self::UNLIKE_COLOURS);
         }
 
-        return $said === [] ? 0.5 : array_sum($said) / count($said);
+        return $distances === [] ? 0.5 : array_sum($distances) / count($distances);
     }
 
     private static function signs(string $bytes): int

@@ -24,7 +24,7 @@
         </div>
     @endforeach
     @if ($bags->isEmpty() && $unknown === [])
-        <p>No shoot is archived yet. Open a shoot and choose Archive; a bag from elsewhere is taken in from
-            {{ $folder }}.</p>
+        <x-nothing>No shoot is archived yet. Open a shoot and choose Archive; a bag from elsewhere is taken in from
+            {{ $folder }}.</x-nothing>
     @endif
 </div>

@@ -15,7 +15,7 @@
                         {{ Number::fileSize($one['bytes'], 1) }}</span> in “{{ $one['place'] }}”, in the folder
                     <span class="breaks">{{ $one['folder'] }}</span></p>
             @empty
-                <p>No copy of an original was made.</p>
+                <x-nothing>No copy of an original was made.</x-nothing>
             @endforelse
             @foreach ($counts['bags'] as $bag)
                 <p><span class="strong">The bag <span class="breaks">{{ $bag->name }}</span></span> in the archive,

@@ -25,7 +25,7 @@
                 </span></span>
         </label>
         @empty
-            <p>No verified copy is known.</p>
+            <x-nothing>No verified copy is known.</x-nothing>
         @endforelse
     </div>
     <x-problem of="place" />

@@ -25,7 +25,7 @@
                     @forelse($bags as $bag)
                         @include('archive.bag', ['task' => $tasks[$bag->id]])
                         @empty
-                            <p>Not archived yet.</p>
+                            <x-nothing>Not archived yet.</x-nothing>
                         @endforelse
                     </div>
                 </div>

@@ -27,11 +27,7 @@
     <div class="panel look-over">
         @forelse($changes as ['frame' => $frame, 'change' => $change])
             <div class="look-line">
-                <div class="view">
-                    @if ($frame->small_path)
-                        <img src="{{ App\Studio\PictureAddress::of($frame->small_path) }}" alt="" loading="lazy">
-                    @endif
-                </div>
+                <x-picture :path="$frame->small_path" />
                 <div><span class="strong clip d-block">{{ $frame->name }}</span><span
                         class="small quiet">{{ $shoot->zone()->format($frame->taken_ms, 'H:i:s') }}</span></div>
                 @if ($change->isNothing())
@@ -71,7 +67,7 @@
                 @endif
             </div>
         @empty
-            <p>No frame meets this filter.</p>
+            <x-nothing>No frame meets this filter.</x-nothing>
         @endforelse
         @if ($all > $size)
             <nav class="row-line" aria-label="Pages">

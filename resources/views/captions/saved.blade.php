@@ -8,7 +8,7 @@
                 @method('DELETE')<button class="btn-word">Remove</button></form>
         </div>
     @empty
-        <p class="quiet">None yet.</p>
+        <x-nothing class="quiet">None yet.</x-nothing>
     @endforelse
     <div class="row-line" data-save-as><label for="save-name" class="visually-hidden">Name of the saved
             sheet</label><input class="form-control flex-fill" id="save-name"

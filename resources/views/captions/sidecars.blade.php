@@ -30,12 +30,7 @@
         <div class="panel look-over">
             @foreach ($files as $file)
                 <div class="look-line">
-                    <div class="view">
-                        @if ($file->frame->small_path)
-                            <img src="{{ App\Studio\PictureAddress::of($file->frame->small_path) }}" alt=""
-                                loading="lazy">
-                        @endif
-                    </div>
+                    <x-picture :path="$file->frame->small_path" />
                     <div><span class="strong clip d-block">{{ $file->frame->name }}</span><span class="small quiet">in
                             {{ $file->place }}</span></div>
                     <div>

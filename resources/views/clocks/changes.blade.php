@@ -24,8 +24,8 @@
             </span>
         </div>
     @empty
-        <p class="quiet">None yet. “Use this clock” with nothing typed in says that the body is right as
-            it is.</p>
+        <x-nothing class="quiet">None yet. “Use this clock” with nothing typed in says that the body is right as
+            it is.</x-nothing>
     @endforelse
     @if ($last !== null)
         <form method="post" action="{{ route('clocks.back', $shoot) }}">@csrf<button

@@ -3,9 +3,9 @@
     @forelse($known as $i => $one)
         @include('clocks.tie', ['frame' => $frames[$one['frame']]])
         @empty
-            <p class="quiet">None yet. Hold a frame of this body and one of another that show the same instant, or
+            <x-nothing class="quiet">None yet. Hold a frame of this body and one of another that show the same instant, or
                 type the
-                time that a photographed clock shows.</p>
+                time that a photographed clock shows.</x-nothing>
         @endforelse
         @if ($problem !== null)
             <p class="invalid-feedback" role="alert">{{ $problem }}</p>

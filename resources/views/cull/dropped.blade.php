@@ -62,7 +62,7 @@
             <section class="panel stack">
                 <h2>Delete the copies</h2>
                 @if ($copies === [])
-                    <p>No copy of a dropped frame stands anywhere.</p>
+                    <x-nothing>No copy of a dropped frame stands anywhere.</x-nothing>
                 @else
                     <form class="stack" method="post" action="{{ route('cull.delete', $shoot) }}">
                         @csrf

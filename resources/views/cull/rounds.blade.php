@@ -38,8 +38,8 @@
                 @endif
                 @foreach ([['By shooter', $count->shooters], ['By body', $count->bodies]] as [$title, $lines])
                     <h3>{{ $title }}</h3>
-                    @foreach ($lines as $name => $said)
-                        @include('cull.tally', ['sum' => array_sum($said)])
+                    @foreach ($lines as $name => $decided)
+                        @include('cull.tally', ['sum' => array_sum($decided)])
                     @endforeach
                 @endforeach
             </section>

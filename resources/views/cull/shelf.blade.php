@@ -44,9 +44,9 @@
                     </div>
                 </article>
                 @empty
-                    <p>No set yet. On a culling page, open “Find and collect”, give a set a name, and collect with
+                    <x-nothing>No set yet. On a culling page, open “Find and collect”, give a set a name, and collect with
                         <kbd>G</kbd>.
-                    </p>
+                    </x-nothing>
                 @endforelse
             </div>
         </div>

@@ -3,7 +3,7 @@
     @vite('resources/js/deliver/deliver.js')
 @endpush
 @section('page')
-    @include('deliver.nav', ['here' => 'deliver.show'])
+    <x-deliver.tabs :shoot="$shoot" here="deliver.show" />
     <div class="columns-right" data-delivery="{{ $delivery->id }}">
         <section>
             <div class="panel stack">
@@ -62,10 +62,7 @@
             </div>
             <ul class="picked mt-3">
                 @foreach ($pictured as $frame)
-                    <li>
-                        <div class="view"><img src="{{ App\Studio\PictureAddress::orNothing($frame->small_path) }}"
-                                alt="" loading="lazy"></div>{{ $frame->name }}
-                    </li>
+                    <x-tile :path="$frame->small_path" :name="$frame->name" />
                 @endforeach
             </ul>
             @if ($delivery->frames_count > $pictured->count())

@@ -1,8 +1,7 @@
 {{-- A frame that is out: $one, $own are its versions --}}
 <div class="handed" data-frame="{{ $one->frame_id }}">
-    <div class="view"><img
-            src="{{ App\Studio\PictureAddress::orNothing($own->firstWhere('number', 1)?->small_path ?? $one->frame->small_path) }}"
-            alt="{{ $one->frame->name }} as the camera wrote it" loading="lazy"></div>
+    <x-picture :path="$own->firstWhere('number', 1)?->small_path ?? $one->frame->small_path"
+        alt="{{ $one->frame->name }} as the camera wrote it" />
     <div class="view">
         @if ($one->frame->version_id)
             <img src="{{ App\Studio\PictureAddress::orNothing($one->frame->small_path) }}"

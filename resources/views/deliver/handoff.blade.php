@@ -1,6 +1,6 @@
 @extends('layouts.shoot')
 @section('page')
-    @include('deliver.nav', ['here' => 'handoffs'])
+    <x-deliver.tabs :shoot="$shoot" here="handoffs" />
     <div class="panel stack" data-handoff="{{ $handoff->id }}">
         <div class="spread">
             <div>

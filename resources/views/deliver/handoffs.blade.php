@@ -1,6 +1,6 @@
 @extends('layouts.shoot')
 @section('page')
-    @include('deliver.nav', ['here' => 'handoffs'])
+    <x-deliver.tabs :shoot="$shoot" here="handoffs" />
     <div class="columns-right">
         <section>
             <div class="panel stack">
@@ -18,9 +18,9 @@
                             </p>
                         </article>
                         @empty
-                            <p>Nothing is out. Choose frames on the right, say what is to be done and who does it;
+                            <x-nothing>Nothing is out. Choose frames on the right, say what is to be done and who does it;
                                 they get a
-                                link and need no account.</p>
+                                link and need no account.</x-nothing>
                         @endforelse
                     </div>
                 </div>
@@ -38,13 +38,9 @@
                         <h2>Came back</h2>
                         <ul class="picked">
                             @foreach ($taken as $file)
-                                <li>
-                                    <div class="view"><img
-                                            src="{{ App\Studio\PictureAddress::orNothing($file->version?->small_path) }}"
-                                            alt="" loading="lazy"></div>{{ $file->name }}<br><span
+                                <x-tile :path="$file->version?->small_path" :name="$file->name"><br><span
                                         class="quiet">version {{ $file->version?->number }} of
-                                        {{ $file->frame?->name }}</span>
-                                </li>
+                                        {{ $file->frame?->name }}</span></x-tile>
                             @endforeach
                         </ul>
                     </div>

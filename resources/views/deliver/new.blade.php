@@ -1,6 +1,6 @@
 @extends('layouts.shoot')
 @section('page')
-    @include('deliver.nav', ['here' => 'deliver.show'])
+    <x-deliver.tabs :shoot="$shoot" here="deliver.show" />
     <form method="post" action="{{ route('delivery.store', [$shoot, ...$query]) }}"
         class="columns-right" data-new-delivery>
         @csrf

@@ -1,6 +1,6 @@
 @extends('layouts.shoot')
 @section('page')
-    @include('deliver.nav', ['here' => 'originals'])
+    <x-deliver.tabs :shoot="$shoot" here="originals" />
     <div class="columns-right">
         <form method="post" action="{{ route('originals.store', [$shoot, ...$query]) }}" class="panel stack"
             hx-get="{{ route('originals.preview', [$shoot, ...$query]) }}"

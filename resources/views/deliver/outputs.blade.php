@@ -1,6 +1,6 @@
 @extends('layouts.shoot')
 @section('page')
-    @include('deliver.nav', ['here' => 'deliver.outputs'])
+    <x-deliver.tabs :shoot="$shoot" here="deliver.outputs" />
     <div class="columns-right">
         <section>
             <form method="post" action="{{ route('deliver.run', [$shoot, ...$query]) }}" class="panel stack" data-run>

@@ -1,6 +1,6 @@
 @extends('layouts.shoot')
 @section('page')
-    @include('deliver.nav', ['here' => 'sent-out'])
+    <x-deliver.tabs :shoot="$shoot" here="sent-out" />
     <div class="columns-right">
         <section>
             <form method="post" action="{{ route('sent-out.send', [$shoot, ...$query]) }}"
@@ -49,7 +49,7 @@
                     @forelse($shipments as $shipment)
                         @include('deliver.shipment', ['task' => $tasks[$shipment->id]])
                         @empty
-                            <p>Nothing of this shoot is sent out yet.</p>
+                            <x-nothing>Nothing of this shoot is sent out yet.</x-nothing>
                         @endforelse
                     </div>
                 </div>

@@ -1,6 +1,6 @@
 @extends('layouts.shoot')
 @section('page')
-    @include('deliver.nav', ['here' => 'sheets'])
+    <x-deliver.tabs :shoot="$shoot" here="sheets" />
     <div class="columns-right">
         <section class="panel stack">
             <h2>Contact sheets</h2>
@@ -8,7 +8,7 @@
                 @forelse($sheets as $sheet)
                     @include('deliver.sheet', ['task' => $tasks[$sheet->id]])
                     @empty
-                        <p>None yet. Choose the frames and the paper on the right.</p>
+                        <x-nothing>None yet. Choose the frames and the paper on the right.</x-nothing>
                     @endforelse
                 </div>
             </section>

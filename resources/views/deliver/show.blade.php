@@ -3,13 +3,13 @@
     @vite('resources/js/deliver/deliver.js')
 @endpush
 @section('page')
-    @include('deliver.nav', ['here' => 'deliver.show'])
+    <x-deliver.tabs :shoot="$shoot" here="deliver.show" />
     <div class="columns">
         <section class="panel stack">
             <h2>Selections</h2>
             @if ($selections->isEmpty())
-                <p>No selection has come in yet. When a guest sends one, it is delivered from here. <a
-                        href="{{ route('proof.show', $shoot) }}">Go to the galleries</a></p>
+                <x-nothing>No selection has come in yet. When a guest sends one, it is delivered from here. <a
+                        href="{{ route('proof.show', $shoot) }}">Go to the galleries</a></x-nothing>
             @endif
             <div class="lines">
                 @foreach ($selections as $one)
@@ -32,7 +32,7 @@
                     @forelse($deliveries as $delivery)
                         @include('deliver.delivery-line', ['task' => $tasks[$delivery->id]])
                         @empty
-                            <p>Nothing is delivered yet.</p>
+                            <x-nothing>Nothing is delivered yet.</x-nothing>
                         @endforelse
                     </div>
                 </div>
@@ -87,13 +87,11 @@
                     </div>
                     <ul class="picked mt-3">
                         @foreach ($frames as $frame)
-                            <li>
-                                <div class="view"><img src="{{ App\Studio\PictureAddress::orNothing($frame->small_path) }}"
-                                        alt="{{ $frame->name }}"
-                                            loading="lazy"></div>{{ $frame->name }}@if ($frame->pivot->comment)
+                            <x-tile :path="$frame->small_path" :name="$frame->name" :alt="$frame->name">
+                                @if ($frame->pivot->comment)
                                     <p>“{{ $frame->pivot->comment }}”</p>
                                 @endif
-                            </li>
+                            </x-tile>
                         @endforeach
                     </ul>
                 @endif

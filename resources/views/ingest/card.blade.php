@@ -17,8 +17,8 @@
         @endif
     </div>
     @if ($card->state === App\Ingest\CardState::Arriving)
-        <p>Its files are on their way: {{ number_format($card->arrivals()->whereNotNull('arrived_at')->count()) }} of
-            {{ number_format($card->arrivals()->count()) }} are here. Choose the same folder again to go on where it
+        <p>Its files are on their way: {{ number_format($card->arrived_count) }} of
+            {{ number_format($card->arrivals_count) }} are here. Choose the same folder again to go on where it
             stopped. What does not come in {{ App\Ingest\RemoveCard::PATIENCE }} days is waited for no longer.</p>
     @endif
     @foreach (['read', 'copy', 'verify', 'compare', 'previews'] as $kind)

@@ -58,7 +58,7 @@
             </span>
             @if ($copying?->isUnderWay())
                 <a class="btn btn-ink" href="{{ route('ingest.show', $shoot) }}">Copying · look at it</a>
-            @elseif(!$card->state->isDone() || $card->files()->where('is_ticked', false)->exists())
+            @elseif(!$isAllCopied)
                 <form method="post" action="{{ route('ingest.copy', $card) }}"
                     class="row-line align-items-center flex-nowrap">
                     @csrf

@@ -15,6 +15,6 @@
             @endif
         </div>
     @empty
-        <p class="quiet">None yet.</p>
+        <x-nothing class="quiet">None yet.</x-nothing>
     @endforelse
 </div>

@@ -41,7 +41,7 @@
                     </form>
                 </article>
             @empty
-                <p>The rack is empty.</p>
+                <x-nothing>The rack is empty.</x-nothing>
             @endforelse
         </div>
         <x-problem of="megabytes" /><x-problem of="failsAt" /><x-problem of="flipsAt" /><x-problem of="pullsOutAt" />

@@ -34,8 +34,8 @@
                             @endif
                         </div>
                     @empty
-                        <p>No card is in a slot. Push one in, then <a href="{{ route('ingest.show', $shoot) }}">look
-                                again</a>.</p>
+                        <x-nothing>No card is in a slot. Push one in, then <a href="{{ route('ingest.show', $shoot) }}">look
+                                again</a>.</x-nothing>
                     @endforelse
                 </div>
                 <p class="small quiet">Reading only looks. Nothing is ever written to a card, moved on it or deleted from

@@ -1,14 +1,14 @@
-{{-- Who wants what, and a final list of it: $said, $kinds, $kind, $list, $with --}}
+{{-- Who wants what, and a final list of it: $feedback, $kinds, $kind, $list, $with --}}
 <div class="panel stack">
     <div class="spread">
-        <h2>Who wants what</h2><span>{{ number_format(count($said->agreement->wants)) }} of
+        <h2>Who wants what</h2><span>{{ number_format(count($feedback->agreement->wants)) }} of
             {{ number_format($total) }} chosen by somebody</span>
     </div>
-    @if (count($said->lists) > 1)
+    @if (count($feedback->lists) > 1)
         <div class="choices filter" role="group" aria-label="List"><span class="about">List</span><a
                 class="choice" href="{{ $with(['list' => '']) }}"
                 @if ($list === null) aria-current="true" @endif>any</a>
-            @foreach ($said->lists as $one)
+            @foreach ($feedback->lists as $one)
                 <a class="choice" href="{{ $with(['list' => $one]) }}"
                     @if ($list === $one) aria-current="true" @endif>{{ $one }}</a>
             @endforeach
@@ -22,13 +22,13 @@
         @endforeach
     </div>
     <div class="choices filter" role="group" aria-label="One person">
-        @foreach ($said->guests as $guest)
+        @foreach ($feedback->guests as $guest)
             <a class="choice" href="{{ $with(['kind' => "guest-{$guest->id}"]) }}"
                 @if ($kind === "guest-{$guest->id}") aria-current="true" @endif>{{ $guest->called() }}
-                {{ count(array_filter($said->choices, fn($own) => isset($own[$guest->id]))) }}{{ $guest->sent_at ? ', sent' : '' }}</a>
+                {{ count(array_filter($feedback->choices, fn($own) => isset($own[$guest->id]))) }}{{ $guest->sent_at ? ', sent' : '' }}</a>
         @endforeach
     </div>
-    @if ($said->agreement->wants !== [])
+    @if ($feedback->agreement->wants !== [])
         <form method="post" action="{{ route('proof.final', $gallery) }}" class="choose-line">
             @csrf
             <input type="hidden" name="list" value="{{ $list }}">

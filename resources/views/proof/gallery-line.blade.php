@@ -45,7 +45,7 @@
     @endforeach
     @if ($gallery->published_at)
         <ul class="pictures mt-2">
-            @foreach ($gallery->shown()->limit(6)->get() as $proof)
+            @foreach ($gallery->shown as $proof)
                 <li><img src="{{ App\Studio\PictureAddress::orNothing($proof->small_path) }}"
                         alt="" loading="lazy"></li>
             @endforeach

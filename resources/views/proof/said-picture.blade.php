@@ -1,4 +1,4 @@
-{{-- What guests say of a picture: $frame, $said --}}
+{{-- What guests say of a picture: $frame, $feedback --}}
 <li id="picture-{{ $frame->id }}" @class(['is-gone' => $frame->gone_at !== null])>
     <div class="drawn"><img
             src="{{ App\Studio\PictureAddress::orNothing($frame->plain_small_path ?: $frame->frame->small_path) }}"
@@ -14,14 +14,14 @@
                 <br><span class="danger">left the gallery</span>
             @endif
         </p>
-        @foreach ($said->choices[$frame->id] ?? [] as $guest => $lists)
+        @foreach ($feedback->choices[$frame->id] ?? [] as $guest => $lists)
             <p><svg class="shape" viewBox="0 0 16 16" role="img" aria-label="chosen by">
                     <circle cx="8" cy="8" r="5.5" />
-                </svg> {{ $said->guests[$guest]->called() }}{{ count($said->lists) > 1 ? ', ' . implode(', ', $lists) : '' }}
+                </svg> {{ $feedback->guests[$guest]->called() }}{{ count($feedback->lists) > 1 ? ', ' . implode(', ', $lists) : '' }}
             </p>
         @endforeach
-        @isset($said->ratings[$frame->id])
-            <p>rated {{ number_format($said->ratings[$frame->id], 1) }}</p>
+        @isset($feedback->ratings[$frame->id])
+            <p>rated {{ number_format($feedback->ratings[$frame->id], 1) }}</p>
         @endisset
         @foreach ($frame->comments as $comment)
             <div class="note-of-guest" data-comment="{{ $comment->id }}">

@@ -21,7 +21,7 @@
                     <p class="quiet">No selection has been sent yet. What is chosen so far is shown below.</p>
                 @endforelse
             </div>
-            @if ($said->guests->isNotEmpty())
+            @if ($feedback->guests->isNotEmpty())
                 @include('proof.agreement')
             @endif
             <ul class="said-of">
@@ -29,7 +29,7 @@
                     @include('proof.said-picture')
                     @empty
                         <li class="nothing-said">
-                            {{ $said->frames === [] ? 'Nothing is chosen or said yet.' : 'No picture of this kind.' }}</li>
+                            {{ $feedback->frames === [] ? 'Nothing is chosen or said yet.' : 'No picture of this kind.' }}</li>
                     @endforelse
                 </ul>
                 <x-pages :of="$frames" />

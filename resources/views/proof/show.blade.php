@@ -10,7 +10,7 @@
                     @forelse($galleries as $gallery)
                         @include('proof.gallery-line')
                         @empty
-                            <p>No gallery yet. Choose the frames on the right, give it a title and publish it.</p>
+                            <x-nothing>No gallery yet. Choose the frames on the right, give it a title and publish it.</x-nothing>
                         @endforelse
                     </div>
                 </div>

@@ -146,7 +146,7 @@ final class StagesTest extends FeatureTestCase
         self::assertCount(11, $rows);
         $times = array_column($rows, 1);
         self::assertSame($times, [...collect($times)->sort()]);
-        self::assertLessThanOrEqual(20, $queries);
+        self::assertLessThanOrEqual(21, $queries);
     }
 
     /** @param  array<string, mixed>  $said */

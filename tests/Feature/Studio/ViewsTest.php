@@ -24,4 +24,17 @@ final class ViewsTest extends FeatureTestCase
             }
         }
     }
+
+    /** What a view shows is handed to it: it asks the database nothing and decides nothing with code of its own. */
+    public function test_no_view_asks_the_database_or_runs_code(): void
+    {
+        $asks = '\$\w+->\w+\(\)->(where\w*|limit|distinct|orderBy\w*|get|exists|doesntExist|count|pluck|sum|first)\(';
+        $found = [];
+        foreach (File::allFiles(resource_path('views')) as $view) {
+            if (preg_match("~{$asks}|@php|DB::|::query\(\)~", $view->getContents(), $place) === 1) {
+                $found[] = "{$view->getRelativePathname()}: {$place[0]}";
+            }
+        }
+        self::assertSame([], $found);
+    }
 }
