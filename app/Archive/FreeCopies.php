@@ -47,7 +47,7 @@ final class FreeCopies extends RemoveCopies
      */
     public static function plan(Shoot $shoot): array
     {
-        $there = app(CopyRemoval::class)->standing($shoot->studio_id);
+        $there = app(CopyRemoval::class)->reachable($shoot->studio_id);
         $plan = self::sums($shoot, $there);
         ksort($plan);
 
@@ -154,7 +154,7 @@ final class FreeCopies extends RemoveCopies
 
     protected function turn(Task $task): bool
     {
-        $place = app(CopyRemoval::class)->standing($task->shoot->studio_id)[$this->place] ?? null;
+        $place = app(CopyRemoval::class)->reachable($task->shoot->studio_id)[$this->place] ?? null;
         if ($place === null || $place->is_bag) {
             $task->fail("“{$this->place}” is not there, or is no place from which copies are deleted.");
 

@@ -87,7 +87,7 @@ final class ApplyBatch extends WorkInTurns
     {
         $ids = array_map(intval(...), $frames->modelKeys());
         $captions = FrameCaption::query()->whereKey($ids)->lockForUpdate()->get()->keyBy('frame_id');
-        $marks = isset($batch->edit['standings']) ? FrameMarks::lock($batch->shoot, $ids) : null;
+        $marks = isset($batch->edit['marks']) ? FrameMarks::lock($batch->shoot, $ids) : null;
         $rows = $changes = [];
         foreach ($frames as $frame) {
             [$was, $is] = $this->edit($batch, $captioning, $frame, $captions->get($frame->id), $marks);
@@ -143,7 +143,7 @@ final class ApplyBatch extends WorkInTurns
     {
         $words = $marks?->words($frame->id);
 
-        return $words === null ? [] : ['standing' => $words];
+        return $words === null ? [] : ['marks' => $words];
     }
 
     /** @return array<string, mixed> marks that the batch gives a frame */
@@ -153,9 +153,9 @@ final class ApplyBatch extends WorkInTurns
         if ($marks === null || $words === null) {
             return [];
         }
-        $given = $batch->standing($frame->id, $words);
+        $given = $batch->marksOf($frame->id, $words);
         $marks->import($frame->id, $given);
 
-        return ['standing' => $given];
+        return ['marks' => $given];
     }
 }

@@ -117,14 +117,14 @@ final class Batch extends Model
     }
 
     /**
-     * How a frame is to stand afterwards, where the batch takes over what other software said of it.
+     * The marks that a frame is to have afterwards, where the batch takes over what other software said of it.
      *
      * @param  array{verdict: string, rating: int<0, 5>, label: string}  $before
      * @return array{verdict: string, rating: int<0, 5>, label: string}
      */
-    public function standing(int $frame, array $before): array
+    public function marksOf(int $frame, array $before): array
     {
-        $given = $this->edit['standings'][$frame] ?? [];
+        $given = $this->edit['marks'][$frame] ?? [];
         $after = [...$before, 'label' => $given['label'] ?? $before['label']];
         if (isset($given['rating'])) {
             // Rejected by them is dropped here; a rating lifts that, and says nothing else about the verdict.

@@ -57,7 +57,7 @@ abstract class RemoveCopies extends WorkInTurns
     protected function turn(Task $task): bool
     {
         $shoot = Shoot::query()->with('studio')->findOrFail($task->shoot_id);
-        $there = app(CopyRemoval::class)->standing($shoot->studio_id);
+        $there = app(CopyRemoval::class)->reachable($shoot->studio_id);
         $isDone = $this->removeAll($task, $shoot, $there);
         if ($isDone) {
             $this->removeSidecars($shoot, $there);

@@ -122,14 +122,14 @@ final class SidecarFile extends Model
     public function taken(): array
     {
         $texts = array_map(fn (array $words): string => $words['theirs'], $this->difference());
-        $standing = [];
+        $marks = [];
         if (isset($texts['rating'])) {
-            $standing['rating'] = (int) ($this->theirs['rating'] ?? 0);
+            $marks['rating'] = (int) ($this->theirs['rating'] ?? 0);
         }
         if (isset($texts['label'])) {
-            $standing['label'] = mb_substr($texts['label'], 0, 120);
+            $marks['label'] = mb_substr($texts['label'], 0, 120);
         }
 
-        return [array_diff_key($texts, $standing), $standing];
+        return [array_diff_key($texts, $marks), $marks];
     }
 }

@@ -58,15 +58,15 @@ final class UndoBatch extends WorkInTurns
     {
         $frames = array_values(array_map(intval(...), $changes->pluck('frame_id')->all()));
         $captions = FrameCaption::query()->whereKey($frames)->lockForUpdate()->get()->keyBy('frame_id');
-        $marks = isset($batch->edit['standings']) ? FrameMarks::lock($batch->shoot, $frames) : null;
+        $marks = isset($batch->edit['marks']) ? FrameMarks::lock($batch->shoot, $frames) : null;
         $rows = [];
         foreach ($changes as $change) {
             $frame = (int) $change->frame_id;
             $before = json_decode((string) $change->before, true);
             $after = json_decode((string) $change->after, true);
             $rows[] = self::row($batch, $frame, $captions->get($frame), $before, $after);
-            if ($marks !== null && isset($after['standing'])) {
-                self::undoMarks($marks, $frame, $before['standing'], $after['standing']);
+            if ($marks !== null && isset($after['marks'])) {
+                self::undoMarks($marks, $frame, $before['marks'], $after['marks']);
             }
         }
         $marks?->storeImported($batch->member_id);

@@ -25,7 +25,7 @@ final class CopyRemoval
     }
 
     /** @return array<string, Place> name => place, of those whose disks are there */
-    public function standing(int $studio): array
+    public function reachable(int $studio): array
     {
         return $this->places
             ->withBags($studio)
@@ -37,7 +37,7 @@ final class CopyRemoval
     /**
      * Deletes the copy of a file in a place, if the rule allows it.
      *
-     * @param  array<string, Place>  $there  as `standing` gives it
+     * @param  array<string, Place>  $there  as `reachable` gives it
      * @return bool whether it is gone
      */
     public function remove(CardFile $file, string $place, CopyDeletion $rule, array $there): bool

@@ -70,7 +70,7 @@ final class Places
     public function troubles(iterable $places, array $needs): array
     {
         $troubles = [];
-        $wanted = [];
+        $required = [];
         foreach ($places as $place) {
             try {
                 $place->open();
@@ -80,10 +80,10 @@ final class Places
                 continue;
             }
             $disk = $place->disk();
-            $wanted[$disk] = ($wanted[$disk] ?? 0) + ($needs[$place->name] ?? 0);
+            $required[$disk] = ($required[$disk] ?? 0) + ($needs[$place->name] ?? 0);
             $room = $place->room();
-            if ($room !== null && $wanted[$disk] > $room) {
-                $troubles[$place->name] = UnableToCopy::isFull($place->name, $room, $wanted[$disk]);
+            if ($room !== null && $required[$disk] > $room) {
+                $troubles[$place->name] = UnableToCopy::isFull($place->name, $room, $required[$disk]);
             }
         }
 

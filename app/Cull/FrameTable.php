@@ -176,13 +176,13 @@ final class FrameTable
             ->groupBy('step_id')
             ->selectRaw('step_id, COUNT(*) AS n')
             ->pluck('n', 'step_id');
-        $told = 0;
+        $shown = 0;
 
-        return $steps->takeWhile(function (Step $step) use ($counts, &$told): bool {
-            $isFirst = $told === 0;
-            $told += max(1, (int) ($counts[$step->id] ?? 0));
+        return $steps->takeWhile(function (Step $step) use ($counts, &$shown): bool {
+            $isFirst = $shown === 0;
+            $shown += max(1, (int) ($counts[$step->id] ?? 0));
 
-            return $isFirst || $told <= self::HISTORY_MARKS;
+            return $isFirst || $shown <= self::HISTORY_MARKS;
         });
     }
 

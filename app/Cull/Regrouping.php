@@ -47,7 +47,7 @@ final class Regrouping
      */
     private function group(Shoot $shoot, Fineness $fineness, array $rows, array $borders): void
     {
-        ['ids' => $ids, 'times' => $times, 'byHand' => $byHand, 'stand' => $before] = $this->read($shoot, $rows);
+        ['ids' => $ids, 'times' => $times, 'byHand' => $byHand, 'stored' => $before] = $this->read($shoot, $rows);
         DB::table('culls')
             ->where('shoot_id', $shoot->id)
             ->update(['arrangement' => crc32(serialize([$ids, $times, $borders]))]);
@@ -164,26 +164,26 @@ final class Regrouping
 
     /**
      * @param  list<\stdClass>  $rows
-     * @return array{ids: list<int>, times: list<int>, byHand: array<int, HandEdit>, stand: list<array{int, int,
+     * @return array{ids: list<int>, times: list<int>, byHand: array<int, HandEdit>, stored: list<array{int, int,
      *     float|null}>}
      */
     private function read(Shoot $shoot, array $rows): array
     {
         $edits = $this->hands($shoot);
-        $ids = $times = $byHand = $stand = [];
+        $ids = $times = $byHand = $stored = [];
         foreach ($rows as $frame) {
             if (isset($edits[$frame->id])) {
                 $byHand[count($ids)] = HandEdit::from($edits[$frame->id]);
             }
             $ids[] = (int) $frame->id;
             $times[] = (int) $frame->taken_ms;
-            $stand[] = [
+            $stored[] = [
                 (int) $frame->moment,
                 (int) $frame->moment_size,
                 $frame->border === null ? null : round((float) $frame->border, 3),
             ];
         }
 
-        return ['ids' => $ids, 'times' => $times, 'byHand' => $byHand, 'stand' => $stand];
+        return ['ids' => $ids, 'times' => $times, 'byHand' => $byHand, 'stored' => $stored];
     }
 }

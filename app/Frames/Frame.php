@@ -189,7 +189,7 @@ final class Frame extends Model
         return CameraTime::of($this->camera_ms, $this->camera_zone);
     }
 
-    public function standing(): Marks
+    public function marks(): Marks
     {
         return Marks::of($this->verdict, $this->rating, $this->uses);
     }

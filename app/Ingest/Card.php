@@ -140,12 +140,12 @@ final class Card extends Model
     }
 
     /**
-     * @param  list<int>  $told  cards that have been looked at: files may rest on others of their own card, and two
+     * @param  list<int>  $visited  cards that have been looked at: files may rest on others of their own card, and two
      *                           cards on each other
      */
-    private function updateSafetyOf(array $told): bool
+    private function updateSafetyOf(array $visited): bool
     {
-        $told[] = $this->id;
+        $visited[] = $this->id;
         $safety = $this->safety();
         $this->update(
             match (true) {
@@ -154,8 +154,8 @@ final class Card extends Model
                 default => ['state' => CardState::Read],
             },
         );
-        foreach ($this->resting()->whereKeyNot($told)->get() as $card) {
-            $card->updateSafetyOf($told);
+        foreach ($this->resting()->whereKeyNot($visited)->get() as $card) {
+            $card->updateSafetyOf($visited);
         }
 
         return $safety->isSafeToFormat();

@@ -57,10 +57,10 @@ final class FileCopier
                 return;
             }
         }
-        $standing = array_filter($places, fn (string $folder): bool => file_exists($folder.'/'.$file->destination));
-        $hand = $this->write($card, $file, array_diff_key($places, $standing), $goesOn);
+        $existing = array_filter($places, fn (string $folder): bool => file_exists($folder.'/'.$file->destination));
+        $hand = $this->write($card, $file, array_diff_key($places, $existing), $goesOn);
         $this->inHand[$file->id] = $hand;
-        $this->look($card, $hand, $standing, $goesOn);
+        $this->look($card, $hand, $existing, $goesOn);
     }
 
     /**
@@ -215,14 +215,14 @@ final class FileCopier
      * the way. A file that is not ours is never overwritten; a copy of ours that was found damaged is put aside, not
      * deleted, and made again.
      *
-     * @param  array<string, string>  $standing
+     * @param  array<string, string>  $existing
      * @param  callable(int): bool  $goesOn
      */
-    private function look(Card $card, CopyInHand $hand, array $standing, callable $goesOn): void
+    private function look(Card $card, CopyInHand $hand, array $existing, callable $goesOn): void
     {
         $file = $hand->file;
         $again = [];
-        foreach ($standing as $name => $folder) {
+        foreach ($existing as $name => $folder) {
             $path = $folder.'/'.$file->destination;
             $own = Copy::query()->where(['file_id' => $file->id, 'place' => $name]);
             if (TargetFile::readBack($path) === $hand->hash) {

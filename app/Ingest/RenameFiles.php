@@ -44,7 +44,7 @@ final class RenameFiles extends WorkInTurns
         if ($others->whereKeyNot($task->id)->exists()) {
             return $this->waitFor(1);
         }
-        $this->places = app(CopyRemoval::class)->standing($task->shoot->studio_id);
+        $this->places = app(CopyRemoval::class)->reachable($task->shoot->studio_id);
         $left = PlannedRename::query()->where('shoot_id', $task->shoot_id)->where('state', '<>', RenameState::Refused);
         $task->begin(max($task->total, $left->count()));
         try {
@@ -129,7 +129,7 @@ final class RenameFiles extends WorkInTurns
     private function take(Collection $steps): void
     {
         $files = CardFile::query()->whereIn('id', $steps->pluck('file_id')->filter())->get()->keyBy('id')->all();
-        $places = $this->standing($steps);
+        $places = $this->placesOf($steps);
         $pairs = $this->pairs($steps, $files);
         $named = $this->linkAll($steps, $files, $places, $pairs);
         $this->record($named, $files, $pairs);
@@ -320,20 +320,20 @@ final class RenameFiles extends WorkInTurns
      *
      * @throws UnableToCopy where one of them is not there any more
      */
-    private function standing(Collection $steps): array
+    private function placesOf(Collection $steps): array
     {
         $copies = self::places(Copy::query(), 'file_id', $steps);
         $ofVersions = self::places(VersionCopy::query(), 'version_id', $steps);
-        $standing = [];
+        $byStep = [];
         foreach ($steps as $step) {
             $own = $step->version_id === null ? $copies[$step->file_id] ?? [] : $ofVersions[$step->version_id] ?? [];
-            $standing[$step->id] = array_map(
+            $byStep[$step->id] = array_map(
                 fn (string $name): Place => $this->places[$name] ?? throw UnableToCopy::isAway($name),
                 $own,
             );
         }
 
-        return $standing;
+        return $byStep;
     }
 
     /**

@@ -29,6 +29,6 @@ final class UnableToSend extends RuntimeException
 
     public static function tooFew(ChoiceList $list, int $count): self
     {
-        return new self("“{$list->name}”: ".$list->standing($count));
+        return new self("“{$list->name}”: ".$list->progress($count));
     }
 }

@@ -114,16 +114,16 @@ final class CaptionSheet
     }
 
     /** What stands there with more behind it; what stands there already is not said twice. */
-    private static function joined(Field $field, string $stands, string $more): string
+    private static function joined(Field $field, string $present, string $more): string
     {
         if ($field->isList()) {
-            return ListText::of(array_values(array_unique([...ListText::items($stands), ...ListText::items($more)])));
+            return ListText::of(array_values(array_unique([...ListText::items($present), ...ListText::items($more)])));
         }
-        if ($stands === '' || $more === '' || str_contains($stands, $more)) {
-            return $stands === '' ? $more : $stands;
+        if ($present === '' || $more === '' || str_contains($present, $more)) {
+            return $present === '' ? $more : $present;
         }
 
-        return $stands.' '.$more;
+        return $present.' '.$more;
     }
 
     private static function check(Field $field, string $template): void

@@ -39,9 +39,9 @@ final class XmpSidecar
         ?string $label = null,
         ?bool $isGood = null,
     ): string {
-        $wanted = [];
+        $properties = [];
         foreach (Field::cases() as $field) {
-            $wanted[$field->xmp()] = $caption->items($field);
+            $properties[$field->xmp()] = $caption->items($field);
         }
         $marks = [
             XmpProperties::RATING => $rating,
@@ -51,35 +51,37 @@ final class XmpSidecar
             XmpProperties::GOOD => $isGood === null ? null : ($isGood ? 'True' : 'False'),
         ];
         foreach ($marks as $property => $value) {
-            $wanted = [...$wanted, ...$value === null ? [] : [$property => $value === '' ? [] : [(string) $value]]];
+            if ($value !== null) {
+                $properties[$property] = $value === '' ? [] : [(string) $value];
+            }
         }
 
-        return $existing === null ? self::anew($wanted) : self::changed($existing, $wanted);
+        return $existing === null ? self::anew($properties) : self::changed($existing, $properties);
     }
 
-    /** @param  Wanted  $wanted */
-    private static function anew(array $wanted): string
+    /** @param  Wanted  $properties */
+    private static function anew(array $properties): string
     {
-        $wanted = array_filter($wanted, fn (array $items): bool => $items !== []);
-        $prefixes = array_map(fn (string $property): string => explode(':', $property)[0], array_keys($wanted));
+        $properties = array_filter($properties, fn (array $items): bool => $items !== []);
+        $prefixes = array_map(fn (string $property): string => explode(':', $property)[0], array_keys($properties));
         $prefixes = array_combine($prefixes, $prefixes);
         $declared = '';
         foreach ($prefixes as $prefix) {
             $declared .= "\n    xmlns:{$prefix}=\"".XmpProperties::NAMESPACES[$prefix].'"';
         }
-        $block = XmpElements::of($wanted, $prefixes, 'rdf', []);
+        $block = XmpElements::of($properties, $prefixes, 'rdf', []);
 
         return "<x:xmpmeta xmlns:x=\"adobe:ns:meta/\">\n <rdf:RDF xmlns:rdf=\"".XmpProperties::RDF."\">\n".
             "  <rdf:Description rdf:about=\"\"{$declared}>{$block}\n  </rdf:Description>\n".
             " </rdf:RDF>\n</x:xmpmeta>\n";
     }
 
-    /** @param  Wanted  $wanted */
-    private static function changed(string $existing, array $wanted): string
+    /** @param  Wanted  $properties */
+    private static function changed(string $existing, array $properties): string
     {
         $stands = XmpProperties::read($existing);
         $changed = array_filter(
-            $wanted,
+            $properties,
             fn (array $items, string $property): bool => ! self::says(
                 $stands->items($property),
                 self::printables($items),
@@ -95,7 +97,7 @@ final class XmpSidecar
             $changed = [
                 ...$changed,
                 ...array_filter(
-                    $wanted,
+                    $properties,
                     fn (string $property): bool => str_contains($property, '/'),
                     ARRAY_FILTER_USE_KEY,
                 ),
@@ -117,15 +119,15 @@ final class XmpSidecar
      * Whether what stands there says what is wanted; a rating may be written 3 or 3.0.
      *
      * @param  list<string>  $stands
-     * @param  list<string>  $wanted
+     * @param  list<string>  $properties
      */
-    private static function says(array $stands, array $wanted, string $property): bool
+    private static function says(array $stands, array $properties, string $property): bool
     {
-        return $stands === $wanted ||
+        return $stands === $properties ||
             ($property === XmpProperties::RATING &&
                 is_numeric($stands[0] ?? null) &&
-                is_numeric($wanted[0] ?? null) &&
-                (float) $stands[0] === (float) $wanted[0]);
+                is_numeric($properties[0] ?? null) &&
+                (float) $stands[0] === (float) $properties[0]);
     }
 
     /**

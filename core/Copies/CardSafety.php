@@ -10,43 +10,43 @@ namespace Kanpai\Core\Copies;
  */
 final readonly class CardSafety
 {
-    private function __construct(public int $files, public int $verified, public int $wanted, public int $leftOut)
+    private function __construct(public int $files, public int $verified, public int $required, public int $leftOut)
     {
     }
 
     /**
      * @param  iterable<array{copies: int, isTicked: bool, files: int}>  $groups  of files with equally many verified
      *     copies
-     * @param  positive-int  $wanted  places that each file must stand in
+     * @param  positive-int  $required  places that each file must stand in
      */
-    public static function ofGroups(iterable $groups, int $wanted): self
+    public static function ofGroups(iterable $groups, int $required): self
     {
         $files = $verified = $leftOut = 0;
         foreach ($groups as $group) {
-            $isVerified = $group['copies'] >= $wanted;
+            $isVerified = $group['copies'] >= $required;
             $files += $group['files'];
             $verified += $isVerified ? $group['files'] : 0;
             $leftOut += ! $isVerified && ! $group['isTicked'] ? $group['files'] : 0;
         }
 
-        return new self($files, $verified, $wanted, $leftOut);
+        return new self($files, $verified, $required, $leftOut);
     }
 
     /**
      * @param  iterable<int>  $proofs  for each file on the card the number of places with a verified copy
-     * @param  positive-int  $wanted  places that each file must stand in
+     * @param  positive-int  $required  places that each file must stand in
      * @param  int  $leftOut  how many of the files that do not stand there were not to be copied
      */
-    public static function of(iterable $proofs, int $wanted, int $leftOut = 0): self
+    public static function of(iterable $proofs, int $required, int $leftOut = 0): self
     {
         $files = 0;
         $verified = 0;
         foreach ($proofs as $count) {
             $files++;
-            $verified += $count >= $wanted ? 1 : 0;
+            $verified += $count >= $required ? 1 : 0;
         }
 
-        return new self($files, $verified, $wanted, $leftOut);
+        return new self($files, $verified, $required, $leftOut);
     }
 
     public function isSafeToFormat(): bool
@@ -68,7 +68,7 @@ final readonly class CardSafety
     public function __toString(): string
     {
         $all = number_format($this->files);
-        $copies = 'verified copies in '.($this->wanted === 1 ? '1 place' : "{$this->wanted} places");
+        $copies = 'verified copies in '.($this->required === 1 ? '1 place' : "{$this->required} places");
         // What was left out is all that is missing there.
         $open = number_format($this->missing());
 

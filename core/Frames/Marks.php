@@ -49,7 +49,7 @@ final readonly class Marks
     }
 
     /**
-     * This, with what was changed from one standing to another changed back, as far as nothing has changed it since.
+     * This, with a change from some marks to others taken back, as far as nothing has changed them since.
      */
     public function withdrawn(self $before, self $after): self
     {

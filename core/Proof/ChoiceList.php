@@ -62,8 +62,8 @@ final readonly class ChoiceList
         };
     }
 
-    /** How a count stands against what is asked for, as a sentence. */
-    public function standing(int $count): string
+    /** How a count compares with what is asked for, as a sentence. */
+    public function progress(int $count): string
     {
 
         $asked = "{$this->wanted()} were asked for.";

@@ -35,8 +35,8 @@ final class SheetRequest extends FormRequest
     public function sheet(): CaptionSheet
     {
         $input = $this->validated();
-        $mode = fn (string $wanted): array => array_keys(
-            array_filter((array) ($input['mode'] ?? []), fn (mixed $mode): bool => $mode === $wanted),
+        $mode = fn (string $asked): array => array_keys(
+            array_filter((array) ($input['mode'] ?? []), fn (mixed $mode): bool => $mode === $asked),
         );
         try {
             return CaptionSheet::of($this->texts(), $mode('add'), $mode('empty'));

@@ -113,7 +113,7 @@ final class SidecarsController
             'edit' => [
                 'kind' => 'theirs',
                 'texts' => $texts,
-                'standings' => array_filter($marks),
+                'marks' => array_filter($marks),
                 'frames' => array_keys($texts),
             ],
             'filter' => [],

@@ -170,7 +170,7 @@ final class SendingOut
     private function pictures(Shipment $shipment, string $folder): array
     {
         $zone = $shipment->shoot->zone();
-        $files = self::standing($shipment, $folder);
+        $files = self::inFolder($shipment, $folder);
         $captions = FrameCaption::query()->whereIn('frame_id', $files->pluck('frame_id'))->get()->keyBy('frame_id');
         $pictures = $files->map(fn (ShippedFile $file): array => [
             ...self::facts($file, $zone),
@@ -182,7 +182,7 @@ final class SendingOut
     }
 
     /** @return Collection<int, ShippedFile> */
-    private static function standing(Shipment $shipment, string $folder): Collection
+    private static function inFolder(Shipment $shipment, string $folder): Collection
     {
         return ShippedFile::query()
             ->where(['destination_id' => $shipment->destination_id, 'folder' => $folder])

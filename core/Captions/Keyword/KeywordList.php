@@ -34,11 +34,11 @@ final readonly class KeywordList
             }
             foreach ($path as $depth => $term) {
                 $own = array_slice($path, 0, $depth + 1);
-                $stands = $paths[$term] ?? $own;
-                if ($stands !== $own && $depth > 0 && count($stands) > 1) {
-                    throw UnreadableTable::termTwice($term, $stands[count($stands) - 2], $own[count($own) - 2]);
+                $known = $paths[$term] ?? $own;
+                if ($known !== $own && $depth > 0 && count($known) > 1) {
+                    throw UnreadableTable::termTwice($term, $known[count($known) - 2], $own[count($own) - 2]);
                 }
-                $paths[$term] = count($own) > count($stands) ? $own : $stands;
+                $paths[$term] = count($own) > count($known) ? $own : $known;
             }
         }
 

@@ -3,8 +3,8 @@
     @if (count($rights->lists) > 1)
         <h2>{{ $list->name }}: {{ $own->count() }}</h2>
     @endif
-    @if ($list->standing($own->count()) !== '')
-        <p>{{ $list->standing($own->count()) }}</p>
+    @if ($list->progress($own->count()) !== '')
+        <p>{{ $list->progress($own->count()) }}</p>
     @endif
     <ul class="picked">
         @foreach ($own as $frame)

@@ -110,7 +110,7 @@ final class SharesTest extends TestCase
         [$one] = Rights::lists($list);
         self::assertSame(
             [$said, $takes, $isEnough],
-            [$one->standing($count), $one->takes($count), $one->isEnough($count)],
+            [$one->progress($count), $one->takes($count), $one->isEnough($count)],
         );
     }
 
