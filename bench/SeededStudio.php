@@ -66,7 +66,7 @@ final class SeededStudio
     /** @return list<string> addresses of all pages of a shoot that read its frames */
     public static function pages(Shoot $shoot): array
     {
-        $id = fn (string $table): int => (int) DB::table($table)->where('shoot_id', $shoot->id)->min('id');
+        $id = fn (string $table): int => self::first($shoot, $table);
         $below = "/shoots/{$shoot->id}";
 
         return [
@@ -98,6 +98,17 @@ final class SeededStudio
             "/cards/{$id('cards')}",
             "/cards/{$id('cards')}/report",
         ];
+    }
+
+    /** @return list<string> addresses of the tables of all frames that pages ask for */
+    public static function tables(Shoot $shoot): array
+    {
+        return ["/shoots/{$shoot->id}/clocks/frames", "/shoots/{$shoot->id}/cull/frames"];
+    }
+
+    private static function first(Shoot $shoot, string $table): int
+    {
+        return (int) DB::table($table)->where('shoot_id', $shoot->id)->min('id');
     }
 
     private function frames(Shoot $shoot, int $count): void
@@ -153,9 +164,10 @@ final class SeededStudio
     {
         foreach (['jpeg' => 'JPG', 'raw' => 'DNG'] as $kind => $ending) {
             DB::statement(
-                'INSERT INTO files (card_id, frame_id, path, kind, size, modified_at, destination, hash, is_main) '.
+                'INSERT INTO files (card_id, frame_id, path, kind, size, modified_at, destination, hash, fingerprint, '.
+                    'is_main) '.
                     "SELECT card_id, id, CONCAT('DCIM/100/', SUBSTRING_INDEX(name, '.', 1), '.{$ending}'), '{$kind}', ".
-                    "15000000, 1, CONCAT('2026/{$shoot->id}/', id, '.{$ending}'), MD5(CONCAT(id, '{$kind}')), ".
+                    "15000000, 1, CONCAT('2026/{$shoot->id}/', id, '.{$ending}'), MD5(CONCAT(id, '{$kind}')), LEFT(MD5(CONCAT(id, '{$kind}')), 16), ".
                     ($kind === 'jpeg' ? '1' : '0').
                     " FROM frames WHERE shoot_id = {$shoot->id}",
             );

@@ -11,6 +11,7 @@ use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Clocks\Clock;
 use Kanpai\Core\Frames\CameraTime;
+use stdClass;
 
 /** All frames of a shoot by body, as columns, for the page that lays them out over time. */
 final class LaneTable
@@ -26,13 +27,15 @@ final class LaneTable
     {
         $frames = Frame::inOrder($shoot)
             ->toBase()
-            ->get(['id', 'body_id', 'taken_ms', 'camera_ms', 'is_dated', 'name', 'small_path', 'large_path']);
+            ->select('id', 'body_id', 'taken_ms', 'camera_ms', 'is_dated', 'name', 'small_path', 'large_path');
+        $pictures = new PictureAddress();
         $lanes = [];
         foreach (Lanes::of($shoot)->names as $body => $name) {
             $lanes[$body] = ['body' => $body, 'name' => $name, 'frames' => []];
         }
-        foreach ($frames as $frame) {
-            $lanes[(int) $frame->body_id]['frames'][] = self::row($frame);
+        foreach ($frames->cursor() as $frame) {
+            assert($frame instanceof stdClass);
+            $lanes[(int) $frame->body_id]['frames'][] = self::row($frame, $pictures);
         }
 
         return [
@@ -43,15 +46,15 @@ final class LaneTable
     }
 
     /** @return list<mixed> */
-    private static function row(\stdClass $frame): array
+    private static function row(stdClass $frame, PictureAddress $pictures): array
     {
         return [
             (int) $frame->id,
             (int) $frame->taken_ms,
             $frame->is_dated ? substr((string) CameraTime::of((int) $frame->camera_ms), 0, 21) : '',
             $frame->name,
-            PictureAddress::orNothing($frame->small_path),
-            PictureAddress::orNothing($frame->large_path),
+            $pictures->to($frame->small_path),
+            $pictures->to($frame->large_path),
         ];
     }
 

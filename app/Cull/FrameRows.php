@@ -21,6 +21,8 @@ final class FrameRows
 
     private readonly Zone $zone;
 
+    private readonly PictureAddress $pictures;
+
     /** @var array<int, int> body => its place among the bodies */
     private readonly array $bodies;
 
@@ -37,6 +39,7 @@ final class FrameRows
     public function __construct(Shoot $shoot, array $bodies, private readonly bool $isInRound)
     {
         $this->zone = $shoot->zone();
+        $this->pictures = new PictureAddress();
         $this->bodies = array_flip($bodies);
     }
 
@@ -58,8 +61,8 @@ final class FrameRows
             (int) $frame->width,
             (int) $frame->height,
             $frame->name,
-            PictureAddress::orNothing($frame->small_path),
-            PictureAddress::orNothing($frame->large_path),
+            $this->pictures->to($frame->small_path),
+            $this->pictures->to($frame->large_path),
             $this->exposure($frame),
             $this->lenses[(string) $frame->lens] ??= count($this->lenses),
             (string) $frame->headline,

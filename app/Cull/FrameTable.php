@@ -11,13 +11,17 @@ use App\Ingest\Lanes;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Cull\Round\Source;
 use Kanpai\Core\Frames\Moment\Fineness;
 use stdClass;
 
-/** All frames of a shoot as columns, small enough to be sent whole: the browser never waits for the next one. */
+/**
+ * All frames of a shoot as columns, small enough to be sent whole: the browser never waits for the next one. Each row
+ * becomes text as soon as it is read, so that a day of many thousands needs little memory.
+ */
 final class FrameTable
 {
     /** Of frames. */
@@ -37,26 +41,27 @@ final class FrameTable
     {
     }
 
-    /** @return array<string, mixed> all of it as one moment has it, while cards are read and others mark */
-    public function of(Shoot $shoot, Member $member): array
+    /** @return string all of it in JSON, as one moment has it, while cards are read and others mark */
+    public function json(Shoot $shoot, Member $member): string
     {
-        return DB::transaction(fn (): array => $this->read($shoot, $member));
+        return DB::transaction(fn (): string => $this->read($shoot, $member));
     }
 
-    /** @return array<string, mixed> */
-    private function read(Shoot $shoot, Member $member): array
+    private function read(Shoot $shoot, Member $member): string
     {
         $culling = Culling::of($shoot);
         $round = Round::query()->findOrFail($culling->round);
-        // Frames first: a body that comes in between is named, and not asked for.
-        $frames = $this->frames($shoot, $round);
         $names = Lanes::of($shoot)->names;
         $rows = new FrameRows($shoot, array_keys($names), $round->source === Source::All);
-
-        return [
+        $frames = $places = [];
+        foreach ($this->frames($shoot, $round)->cursor() as $place => $frame) {
+            assert($frame instanceof stdClass);
+            $frames[] = self::encoded($rows->row($frame));
+            $places[(int) $frame->id] = (int) $place;
+        }
+        $rest = self::encoded([
             'columns' => FrameRows::COLUMNS,
-            'frames' => array_map($rows->row(...), $frames),
-            'byHand' => (object) $this->movedByHand($shoot, array_column($frames, 'id')),
+            'byHand' => (object) $this->movedByHand($shoot, $places),
             'lenses' => $rows->lenses(),
             'bodies' => array_values($names),
             'bodyIds' => array_keys($names),
@@ -65,7 +70,14 @@ final class FrameTable
             'arrangement' => $culling->arrangement,
             'fineness' => $culling->fineness->place,
             ...$this->around($shoot, $member, $round),
-        ];
+        ]);
+
+        return substr($rest, 0, -1).',"frames":['.implode(',', $frames).']}';
+    }
+
+    private static function encoded(mixed $value): string
+    {
+        return json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
     }
 
     /** @return array<string, mixed> */
@@ -80,31 +92,28 @@ final class FrameTable
         ];
     }
 
-    /** @return list<\stdClass> in the order of the shoot */
-    private function frames(Shoot $shoot, Round $round): array
+    /** Rows in the order of the shoot. */
+    private function frames(Shoot $shoot, Round $round): Builder
     {
         $inRound = fn (JoinClause $join) => $join
             ->on('round_frames.frame_id', '=', 'frames.id')
             ->where('round_frames.round_id', $round->id);
 
-        return array_values(Frame::inOrder($shoot)
+        return Frame::inOrder($shoot)
             ->toBase()
             ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
             ->leftJoin('round_frames', $inRound)
             ->select(array_map(fn (string $column): string => "frames.{$column}", self::COLUMNS))
             ->addSelect('round_frames.is_in')
-            ->selectRaw("JSON_VALUE(captions.fields, '$.headline') AS headline")
-            ->get()
-            ->all());
+            ->selectRaw("JSON_VALUE(captions.fields, '$.headline') AS headline");
     }
 
     /**
-     * @param  list<int|string>  $frames
+     * @param  array<int, int>  $places  of frames
      * @return array<int, mixed> place of a frame => how somebody has moved it between moments
      */
-    private function movedByHand(Shoot $shoot, array $frames): array
+    private function movedByHand(Shoot $shoot, array $places): array
     {
-        $places = array_flip($frames);
         $moved = [];
         foreach ($this->regrouping->hands($shoot) as $frame => $hand) {
             if (isset($places[$frame])) {

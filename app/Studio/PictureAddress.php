@@ -13,27 +13,40 @@ final class PictureAddress
 {
     private const DAY = 86_400;
 
+    private readonly string $ends;
+
+    private readonly string $secret;
+
+    /** @param  int|null  $before  second at which it ends at the latest */
+    public function __construct(?int $before = null)
+    {
+        $this->ends = (string) min((intdiv(time(), self::DAY) + 2) * self::DAY, $before ?? PHP_INT_MAX);
+        $this->secret = (string) config('kanpai.picture_secret');
+    }
+
     /**
-     * @param  string  $path  below the folder of pictures
-     * @param  int|null  $before  second at which it ends at the latest
+     * The address of one of many pictures.
+     *
+     * @param  string|null  $path  below the folder of pictures
      */
+    public function to(?string $path): string
+    {
+        if ($path === null) {
+            return '';
+        }
+        $signature = rtrim(strtr(base64_encode(md5("{$this->ends}/{$path} {$this->secret}", true)), '+/', '-_'), '=');
+
+        return "/pictures/{$signature}/{$this->ends}/{$path}";
+    }
+
+    /** @param  int|null  $before  second at which it ends at the latest */
     public static function of(string $path, ?int $before = null): string
     {
-        $ends = min((intdiv(time(), self::DAY) + 2) * self::DAY, $before ?? PHP_INT_MAX);
-
-        return '/pictures/'.self::signature($path, $ends).'/'.$ends.'/'.$path;
+        return (new self($before))->to($path);
     }
 
     public static function orNothing(?string $path): string
     {
         return $path === null ? '' : self::of($path);
-    }
-
-    private static function signature(string $path, int $ends): string
-    {
-        return rtrim(
-            strtr(base64_encode(md5("{$ends}/{$path} ".config('kanpai.picture_secret'), true)), '+/', '-_'),
-            '=',
-        );
     }
 }

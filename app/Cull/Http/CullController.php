@@ -50,7 +50,9 @@ final class CullController
 
     public function frames(Shoot $shoot, FrameTable $table): JsonResponse
     {
-        return response()->json($table->of($shoot, Member::current()))->header('Cache-Control', 'no-store');
+        $json = $table->json($shoot, Member::current());
+
+        return JsonResponse::fromJsonString($json, 200, ['Cache-Control' => 'no-store']);
     }
 
     /** What others have done since a revision. */
