@@ -167,7 +167,8 @@ final class SeededStudio
                 'INSERT INTO files (card_id, frame_id, path, kind, size, modified_at, destination, hash, fingerprint, '.
                     'is_main) '.
                     "SELECT card_id, id, CONCAT('DCIM/100/', SUBSTRING_INDEX(name, '.', 1), '.{$ending}'), '{$kind}', ".
-                    "15000000, 1, CONCAT('2026/{$shoot->id}/', id, '.{$ending}'), MD5(CONCAT(id, '{$kind}')), LEFT(MD5(CONCAT(id, '{$kind}')), 16), ".
+                    "15000000, 1, CONCAT('2026/{$shoot->id}/', id, '.{$ending}'), MD5(CONCAT(id, '{$kind}')), ".
+                    "LEFT(MD5(CONCAT(id, '{$kind}')), 16), ".
                     ($kind === 'jpeg' ? '1' : '0').
                     " FROM frames WHERE shoot_id = {$shoot->id}",
             );

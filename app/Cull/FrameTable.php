@@ -54,10 +54,13 @@ final class FrameTable
         $names = Lanes::of($shoot)->names;
         $rows = new FrameRows($shoot, array_keys($names), $round->source === Source::All);
         $frames = $places = [];
-        foreach ($this->frames($shoot, $round)->cursor() as $place => $frame) {
+        foreach ($this->frames($shoot, $round)->cursor() as $frame) {
             assert($frame instanceof stdClass);
-            $frames[] = self::encoded($rows->row($frame));
-            $places[(int) $frame->id] = (int) $place;
+            // A body that came after the names were asked for is told with the next table.
+            if (isset($names[(int) $frame->body_id])) {
+                $places[(int) $frame->id] = count($frames);
+                $frames[] = self::encoded($rows->row($frame));
+            }
         }
         $rest = self::encoded([
             'columns' => FrameRows::COLUMNS,

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Studio;
 
+use Illuminate\Database\Query\Builder;
+use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -13,8 +15,12 @@ use Illuminate\Support\Facades\DB;
  */
 final readonly class KeptFigures
 {
-    /** @param  array<int, string>  $revisions  shoot => revision of what is counted */
-    private function __construct(private array $revisions)
+    /**
+     * @param  list<int>  $shoots
+     * @param  array<Revised>  $kinds
+     * @param  list<int>|null  $cards  whose revisions count; null where those of the shoots do
+     */
+    private function __construct(private array $shoots, private array $kinds, private ?array $cards)
     {
     }
 
@@ -25,24 +31,17 @@ final readonly class KeptFigures
      */
     public static function from(array $shoots, Revised ...$kinds): self
     {
-        $revisions = array_fill_keys($shoots, '');
-        foreach (Revised::of($shoots, ...$kinds) as [$kind, $shoot, $revision]) {
-            $revisions[$shoot] .= "{$kind} {$revision} ";
-        }
-
-        return new self($revisions);
+        return new self($shoots, $kinds, null);
     }
 
     /**
-     * Figures of one shoot that are counted from rows of these cards too.
+     * Figures of one shoot that are counted from files and copies of these cards.
      *
      * @param  list<int>  $cards
      */
     public static function fromCards(int $shoot, array $cards): self
     {
-        $words = array_map(fn (array $row): string => "{$row[1]} {$row[2]}", Revised::of($cards, Revised::Copies));
-
-        return new self([$shoot => hash('xxh128', implode(',', [...$cards, ...$words]))]);
+        return new self([$shoot], [Revised::Copies], $cards);
     }
 
     /**
@@ -53,50 +52,70 @@ final readonly class KeptFigures
      */
     public function get(string $name, callable $count): array
     {
-        /** @var array<int, T> $figures */
-        $figures = $this->kept($name);
-        $unknown = array_values(array_diff(array_keys($this->revisions), array_keys($figures)));
-        if ($unknown !== []) {
-            $new = $count($unknown);
-            $this->keep($name, $new + array_fill_keys($unknown, []));
+        $figures = $outdated = [];
+        foreach ($this->kept($name) as $row) {
+            $revision = hash('xxh128', implode(' ', $this->cards ?? []).":{$row->now}");
+            if ($row->revision === $revision) {
+                /** @var T $kept */
+                $kept = (array) json_decode((string) $row->figures, true);
+                $figures[(int) $row->id] = $kept;
+            } else {
+                $outdated[(int) $row->id] = $revision;
+            }
+        }
+        if ($outdated !== []) {
+            $new = $count(array_keys($outdated));
+            self::keep($name, $outdated, $new);
             $figures += $new;
         }
 
         return array_filter($figures);
     }
 
-    /** @return array<int, array<mixed>> */
-    private function kept(string $name): array
+    /** @return iterable<\stdClass> of each shoot what is kept, its revision, and the revisions of now */
+    private function kept(string $name): iterable
     {
-        $rows = DB::table('kept_figures')->where('name', $name)->whereIntegerInRaw('shoot_id', $this->shoots());
-        $kept = [];
-        foreach ($rows->get() as $row) {
-            if ($row->revision === $this->revisions[(int) $row->shoot_id]) {
-                $kept[(int) $row->shoot_id] = (array) json_decode((string) $row->figures, true);
-            }
-        }
+        $ofName = fn (JoinClause $join) => $join
+            ->on('kept_figures.shoot_id', '=', 'shoots.id')
+            ->where('kept_figures.name', $name);
 
-        return $kept;
+        return DB::table('shoots')
+            ->leftJoin('kept_figures', $ofName)
+            ->whereIntegerInRaw('shoots.id', $this->shoots)
+            ->select('shoots.id', 'kept_figures.revision', 'kept_figures.figures')
+            ->selectSub($this->revisions(), 'now')
+            ->get();
     }
 
-    /** @param  array<int, array<mixed>>  $figures  shoot => figures */
-    private function keep(string $name, array $figures): void
+    private function revisions(): Builder
+    {
+        $revisions = DB::table('revisions')
+            ->whereIn('kind', $this->kinds)
+            ->selectRaw("GROUP_CONCAT(kind, ' ', subject_id, ' ', revision ORDER BY kind, subject_id)");
+
+        return $this->cards === null
+            ? $revisions->whereColumn('subject_id', 'shoots.id')
+            : $revisions->whereIntegerInRaw('subject_id', $this->cards);
+    }
+
+    /**
+     * @param  array<int, string>  $revisions  shoot => revision at which it was counted
+     * @param  array<int, array<mixed>>  $figures
+     */
+    private static function keep(string $name, array $revisions, array $figures): void
     {
         $rows = [];
-        foreach ($figures as $shoot => $some) {
+        foreach ($revisions as $shoot => $revision) {
             $rows[] = [
                 'shoot_id' => $shoot,
                 'name' => $name,
-                'revision' => $this->revisions[$shoot],
-                'figures' => json_encode($some, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
+                'revision' => $revision,
+                'figures' => json_encode(
+                    $figures[$shoot] ?? [],
+                    JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
+                ),
             ];
         }
         DB::table('kept_figures')->upsert($rows, ['shoot_id', 'name'], ['revision', 'figures']);
-    }
-
-    /** @return list<int> */
-    private function shoots(): array
-    {
-        return array_keys($this->revisions);
     }
 }

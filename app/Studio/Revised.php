@@ -39,26 +39,6 @@ enum Revised: string
     }
 
     /**
-     * @param  list<int>  $subjects  shoots, or cards
-     * @return list<array{string, int, int}> kind, subject and revision, always in the same order; those that were never
-     *     changed are left out
-     */
-    public static function of(array $subjects, self ...$kinds): array
-    {
-        $rows = DB::table('revisions')
-            ->whereIn('kind', $kinds)
-            ->whereIntegerInRaw('subject_id', $subjects)
-            ->orderBy('kind')
-            ->orderBy('subject_id');
-        $revisions = [];
-        foreach ($rows->get() as $row) {
-            $revisions[] = [(string) $row->kind, (int) $row->subject_id, (int) $row->revision];
-        }
-
-        return $revisions;
-    }
-
-    /**
      * Of a shoot that is gone with its cards.
      *
      * @param  list<int>  $cards

@@ -64,7 +64,7 @@ return new class extends Migration
         Schema::create('kept_figures', function (Blueprint $table): void {
             $table->foreignId('shoot_id')->constrained()->cascadeOnDelete();
             $table->string('name', 20);
-            $table->string('revision', 80);
+            $table->char('revision', 32);
             $table->json('figures');
             $table->primary(['shoot_id', 'name']);
         });

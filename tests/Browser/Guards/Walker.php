@@ -65,12 +65,13 @@ final class Walker
      * Goes from some pages by links to all others; each has to be there, whole, and no wider than the window.
      *
      * @param  list<string>  $from
+     * @param  int  $least  kinds of pages that are seen however slow the machine is
      */
-    public function look(array $from, float $seconds): void
+    public function look(array $from, float $seconds, int $least): void
     {
         $end = microtime(true) + $seconds;
         $waiting = $from;
-        while ($waiting !== [] && microtime(true) < $end) {
+        while ($waiting !== [] && (count($this->pages) < $least || microtime(true) < $end)) {
             $path = array_shift($waiting);
             $kind = self::kind($path);
             if (
@@ -123,14 +124,18 @@ final class Walker
     /** Pages that were left when the time was over. */
     public int $unseen = 0;
 
-    /** Presses and fills in, on the pages seen before, by chance. */
-    public function act(float $seconds): void
+    /**
+     * Presses and fills in, on the pages seen before, by chance.
+     *
+     * @param  int  $least  acts that are tried however slow the machine is
+     */
+    public function act(float $seconds, int $least): void
     {
         $end = microtime(true) + $seconds;
         $pages = array_values(array_map(fn (array $paths): string => $paths[0], $this->pages));
         $tried = [];
         $round = 0;
-        while (microtime(true) < $end && $pages !== []) {
+        while (($this->acts < $least || microtime(true) < $end) && $pages !== []) {
             $page = $pages[$this->chance->getInt(0, count($pages) - 1)];
             $width = $this->chance->pickArrayKeys(self::WIDTHS, 1)[0];
             $this->resize((int) $width, self::WIDTHS[$width]);
@@ -140,7 +145,7 @@ final class Walker
             $this->browser->complaints();
             foreach ($this->things() as $thing) {
                 $key = self::kind($page).' '.$thing['said'];
-                if (microtime(true) > $end) {
+                if ($this->acts >= $least && microtime(true) > $end) {
                     break;
                 }
                 // What was never tried comes first; the second time round all is tried again, elsewhere.

@@ -246,7 +246,7 @@ final class IngestTest extends TestCase
             $sam->visit($link)->see('files are here. Choose the same folder again');
             $sam->chooseFolder('[data-folder]', $card)->see(
                 'files of SAMS CARD are here and the same as they were sent',
-                30,
+                300,
             );
             $sam->see('The studio has not copied them to its places yet');
             $arrived = dirname($part, 2).'/DCIM/CLIP0001.MP4';
