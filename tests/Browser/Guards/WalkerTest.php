@@ -14,9 +14,9 @@ use Tests\Browser\Browser;
  */
 final class WalkerTest extends TestCase
 {
-    /** Seconds for looking, and for pressing and filling in; all of it stays below five minutes. */
     private const LEAST_ACTS = 11;
 
+    /** Seconds for looking, and for pressing and filling in; all of it stays below five minutes on a quick machine. */
     private const TIMES = ['owner' => [110, 35], 'shooter' => [100, 15], 'guest' => [12, 20]];
 
     private static int $seed;
