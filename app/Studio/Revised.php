@@ -17,8 +17,17 @@ enum Revised: string
     case Cards = 'cards';
     case Copies = 'copies';
 
-    private const COUNTED = 'INSERT INTO revisions (kind, subject_id, revision) VALUES (\'%s\', %s.%s, 1) '.
-        'ON DUPLICATE KEY UPDATE revision = revision + 1';
+    /**
+     * Kind, and the subject of the row. One statement counts once for each subject in turn, however many rows it
+     * changes: NOW() is when the statement began, in whatever row its trigger runs.
+     */
+    private const COUNT = <<<'SQL'
+        IF NOT (@revised_%1$s <=> CONCAT(%2$s, ' ', NOW(6))) THEN
+            SET @revised_%1$s = CONCAT(%2$s, ' ', NOW(6));
+            INSERT INTO revisions (kind, subject_id, revision) VALUES ('%1$s', %2$s, 1)
+            ON DUPLICATE KEY UPDATE revision = revision + 1;
+        END IF;
+        SQL;
 
     /**
      * Has the revisions of a subject counted; for migrations.
@@ -30,10 +39,10 @@ enum Revised: string
     {
         $isSame = implode(' AND ', array_map(fn (string $name): string => "NEW.{$name} <=> OLD.{$name}", $columns));
         foreach (['INSERT' => 'NEW', 'DELETE' => 'OLD', 'UPDATE' => 'NEW'] as $event => $row) {
-            $count = sprintf(self::COUNTED, $this->value, $row, $subject);
+            $count = sprintf(self::COUNT, $this->value, "{$row}.{$subject}");
+            $body = $event === 'UPDATE' ? "IF NOT ({$isSame}) THEN {$count} END IF;" : $count;
             DB::unprepared(
-                "CREATE TRIGGER {$table}_revised_by_{$event} AFTER {$event} ON {$table} FOR EACH ROW ".
-                    ($event === 'UPDATE' ? "IF NOT ({$isSame}) THEN {$count}; END IF" : $count),
+                "CREATE TRIGGER {$table}_revised_by_{$event} AFTER {$event} ON {$table} FOR EACH ROW BEGIN {$body} END",
             );
         }
     }

@@ -89,6 +89,17 @@ final class KeptFiguresTest extends FeatureTestCase
         self::assertSame([$this->seeded->id => ['n' => $outdates ? 2 : 1]], $figures());
     }
 
+    public function test_a_statement_counts_once_however_many_rows_it_changes(): void
+    {
+        $revision = fn (): int => (int) DB::table('revisions')
+            ->where(['kind' => 'frames', 'subject_id' => $this->seeded->id])
+            ->value('revision');
+        $before = $revision();
+        DB::table('frames')->where('shoot_id', $this->seeded->id)->increment('taken_ms', 1000);
+        DB::table('frames')->where('shoot_id', $this->seeded->id)->increment('taken_ms', 1000);
+        self::assertSame($before + 2, $revision());
+    }
+
     /** A page that counts while somebody changes what it counts keeps figures that nobody is given afterwards. */
     public function test_what_changes_while_it_is_counted_is_counted_again(): void
     {
