@@ -20,21 +20,23 @@ use Kanpai\Core\Frames\FileKind;
 
 final class DeliverController
 {
+    /** Pictures of a selection on one page. */
+    private const SHOWN = 120;
+
     public function show(Request $request, Shoot $shoot): View
     {
         $selections = self::selections($shoot);
         $selection = $selections->firstWhere('id', $request->integer('selection')) ?? $selections->first();
         $deliveries = self::deliveries($shoot);
-        $frames = self::chosen($request, $selection);
 
         return view('deliver.show', [
             'shoot' => $shoot,
             'selections' => $selections,
             'selection' => $selection,
-            'frames' => $frames,
+            'frames' => $selection?->frames()->paginate(self::SHOWN)->withQueryString() ?? [],
             'deliveries' => $deliveries,
             'tasks' => $deliveries->keyBy('id')->map(fn (Delivery $delivery): ?Task => $delivery->task())->all(),
-            ...$this->list($request, $frames),
+            ...$this->list($request, $selection),
         ]);
     }
 
@@ -52,10 +54,7 @@ final class DeliverController
     /** The names as the form asks for them. */
     public function names(Request $request, Selection $selection): View
     {
-        return view('deliver.names', [
-            'selection' => $selection,
-            ...$this->list($request, self::chosen($request, $selection)),
-        ]);
+        return view('deliver.names', ['selection' => $selection, ...$this->list($request, $selection)]);
     }
 
     public function make(Selection $selection, Delivering $delivering): RedirectResponse
@@ -63,28 +62,18 @@ final class DeliverController
         return redirect()->route('delivery.show', $delivering->answer($selection));
     }
 
-    /** @return Collection<int, Frame> in the order of time, with their files where an editor looks for the raw ones */
-    private static function chosen(Request $request, ?Selection $selection): Collection
-    {
-        return $selection
-            ?->frames()
-            ->with($request->boolean('raw') ? ['files'] : [])
-            ->get(['frames.id', 'frames.name', 'frames.small_path']) ?? new Collection();
-    }
-
-    /**
-     * @param  Collection<int, Frame>  $frames
-     * @return array{names: string, separator: string, withEnding: bool, isQuoted: bool, ofRaw: bool}
-     */
-    private function list(Request $request, Collection $frames): array
+    /** @return array{names: string, separator: string, withEnding: bool, isQuoted: bool, ofRaw: bool} */
+    private function list(Request $request, ?Selection $selection): array
     {
         $asked = (string) $request->string('separator', 'lines');
         $separator = isset(NameList::SEPARATORS[$asked]) ? $asked : 'lines';
         $withEnding = $request->string('ending', 'with')->toString() === 'with';
         [$isQuoted, $ofRaw] = [$request->boolean('quoted'), $request->boolean('raw')];
 
+        $names = $selection === null ? [] : self::namesOf($selection, $ofRaw);
+
         return [
-            'names' => NameList::of(self::namesOf($frames, $ofRaw), $separator, $withEnding, $isQuoted),
+            'names' => NameList::of($names, $separator, $withEnding, $isQuoted),
             'separator' => $separator,
             'withEnding' => $withEnding,
             'isQuoted' => $isQuoted,
@@ -93,14 +82,17 @@ final class DeliverController
     }
 
     /**
-     * @param  Collection<int, Frame>  $frames
-     * @return list<string> of the raw file, where there is one
+     * @param  bool  $ofRaw  an editor looks for the raw file, where there is one
+     * @return list<string>
      */
-    private static function namesOf(Collection $frames, bool $ofRaw): array
+    private static function namesOf(Selection $selection, bool $ofRaw): array
     {
-        $name = fn (Frame $frame): string => ($ofRaw ? $frame->ofKind(FileKind::Raw)?->path : null) ?? $frame->name;
+        if (! $ofRaw) {
+            return array_values($selection->frames()->toBase()->pluck('frames.name')->map(strval(...))->all());
+        }
+        $name = fn (Frame $frame): string => basename($frame->ofKind(FileKind::Raw)->path ?? $frame->name);
 
-        return array_values($frames->map(fn (Frame $frame): string => basename($name($frame)))->all());
+        return array_values($selection->frames()->with('files')->get()->map($name)->all());
     }
 
     /** @return Collection<int, Delivery> the last first, without those that are handoffs */

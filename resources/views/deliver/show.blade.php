@@ -94,6 +94,7 @@
                             </x-tile>
                         @endforeach
                     </ul>
+                    <x-pages :of="$frames" />
                 @endif
             </section>
         </div>
