@@ -10,6 +10,7 @@ use App\Ingest\Card;
 use App\Proof\Gallery;
 use App\Studio\Shoot;
 use App\Studio\Task;
+use Illuminate\Support\Facades\DB;
 use Tests\Feature\FeatureTestCase;
 
 /** Deleting a shoot says what stands where, takes what is ours, and leaves originals and bags. */
