@@ -89,15 +89,25 @@ export function setName() {
     return state.table.sets.find((set) => set.id === state.collectsInto)?.name ?? '';
 }
 
+/** What is decided of the round, counted with every pause of the keys over all frames of the day. */
 export function tally() {
-    const said = { keep: 0, drop: 0, open: 0 };
+    let keep = 0;
+    let drop = 0;
+    let open = 0;
     for (const frame of state.frames) {
-        if (frame.in === 1) {
-            said[frame.verdict]++;
+        if (frame.in !== 1) {
+            continue;
+        }
+        if (frame.verdict === 'open') {
+            open++;
+        } else if (frame.verdict === 'keep') {
+            keep++;
+        } else {
+            drop++;
         }
     }
 
-    return said;
+    return { keep, drop, open };
 }
 
 export const nameOf = (own) => (own.length === 1 ? own[0].name : count(own.length, 'frame'));

@@ -168,12 +168,18 @@ function settle(isPause) {
 /** Takes frames out of the view without laying all of it anew. */
 export function leave(touched) {
     const gone = new Set(touched.filter((frame) => !matches(frame)));
-    const next =
-        state.view.slice(state.at).find((frame) => !gone.has(frame)) ??
-        state.view.slice(0, state.at).findLast((frame) => !gone.has(frame));
-    state.view = state.view.filter((frame) => !gone.has(frame));
     gone.forEach((frame) => highlighted.delete(frame));
-    state.at = Math.max(0, state.view.indexOf(next));
+    if (gone.size === 1 && gone.has(state.view[state.at])) {
+        // One key on one frame of many thousands: only its place is taken out, and the next one stands there.
+        state.view = state.view.toSpliced(state.at, 1);
+        state.at = Math.max(0, Math.min(state.at, state.view.length - 1));
+    } else {
+        const next =
+            state.view.slice(state.at).find((frame) => !gone.has(frame)) ??
+            state.view.slice(0, state.at).findLast((frame) => !gone.has(frame));
+        state.view = state.view.filter((frame) => !gone.has(frame));
+        state.at = Math.max(0, state.view.indexOf(next));
+    }
     arrange();
     state.mode === 'wall' ? wall.lay(state.view) : wall.hold(state.view);
 }
