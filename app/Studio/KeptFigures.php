@@ -6,6 +6,7 @@ namespace App\Studio;
 
 use Illuminate\Database\Query\Builder;
 use Illuminate\Database\Query\JoinClause;
+use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -15,6 +16,9 @@ use Illuminate\Support\Facades\DB;
  */
 final readonly class KeptFigures
 {
+    /** Errors of MariaDB that pass: waited too long for a row, deadlock, a shoot that is gone. */
+    private const PASSING = [1205, 1213, 1452];
+
     /**
      * @param  list<int>  $shoots
      * @param  array<Revised>  $kinds
@@ -84,6 +88,7 @@ final readonly class KeptFigures
             ->whereIntegerInRaw('shoots.id', $this->shoots)
             ->select('shoots.id', 'kept_figures.revision', 'kept_figures.figures')
             ->selectSub($this->revisions(), 'now')
+            ->orderBy('shoots.id')
             ->get();
     }
 
@@ -99,6 +104,8 @@ final readonly class KeptFigures
     }
 
     /**
+     * What cannot be kept, because its shoot is just being deleted or somebody else keeps the same, is counted again.
+     *
      * @param  array<int, string>  $revisions  shoot => revision at which it was counted
      * @param  array<int, array<mixed>>  $figures
      */
@@ -116,6 +123,10 @@ final readonly class KeptFigures
                 ),
             ];
         }
-        DB::table('kept_figures')->upsert($rows, ['shoot_id', 'name'], ['revision', 'figures']);
+        try {
+            DB::table('kept_figures')->upsert($rows, ['shoot_id', 'name'], ['revision', 'figures']);
+        } catch (QueryException $reason) {
+            in_array($reason->errorInfo[1] ?? 0, self::PASSING, true) || throw $reason;
+        }
     }
 }

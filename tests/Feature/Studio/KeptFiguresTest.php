@@ -113,6 +113,18 @@ final class KeptFiguresTest extends FeatureTestCase
         self::assertSame(['frames' => 60], $this->figures($this->seeded));
     }
 
+    public function test_a_shoot_that_goes_while_it_is_counted_breaks_no_page(): void
+    {
+        $given = KeptFigures::from([$this->seeded->id], Revised::Frames)->get('test', function (): array {
+            $this->seeded->delete();
+
+            return [$this->seeded->id => ['frames' => 60]];
+        });
+
+        self::assertSame([$this->seeded->id => ['frames' => 60]], $given);
+        self::assertSame(0, DB::table('kept_figures')->where('name', 'test')->count());
+    }
+
     public function test_a_shoot_that_goes_takes_its_figures_along(): void
     {
         $this->figures($this->seeded);
