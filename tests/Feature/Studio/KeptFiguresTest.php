@@ -53,7 +53,8 @@ final class KeptFiguresTest extends FeatureTestCase
         self::assertSame(['frames' => 60], $this->figures($this->seeded));
         self::assertSame(2, $this->counted);
 
-        self::assertGreaterThan(0, DB::update($change, ['shoot' => $this->seeded->id]) ?: 1);
+        $changed = DB::update($change, ['shoot' => $this->seeded->id]);
+        self::assertTrue($changed > 0 || ! $outdates, 'Nothing was changed.');
 
         $now = DB::table('frames')->where('shoot_id', $this->seeded->id)->count();
         self::assertSame(['frames' => $now], $this->figures($this->seeded));
