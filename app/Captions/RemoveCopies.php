@@ -7,7 +7,6 @@ namespace App\Captions;
 use App\Copies\Copy;
 use App\Copies\CopyRemoval;
 use App\Copies\Place;
-use App\Frames\CardFile;
 use App\Ingest\Card;
 use App\Studio\Shoot;
 use App\Studio\Task;
@@ -19,8 +18,8 @@ use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Copies\CopyDeletion;
 
 /**
- * Deletes copies of a shoot's files, each only where a rule allows it, and the sidecars that stand alone then. Which
- * copies, and by which rule, is said by the work that asks for it.
+ * Deletes copies of a shoot's files, each only where a rule allows it, and the sidecars that are alone then. Which
+ * copies, and by which rule, is decided by the class below it.
  */
 abstract class RemoveCopies extends WorkInTurns
 {
@@ -40,9 +39,10 @@ abstract class RemoveCopies extends WorkInTurns
         return DB::table('frames')->where('shoot_id', $shoot->id)->select('id');
     }
 
-    /** What follows for a file of which a copy went. */
-    protected function gone(CardFile $file): void
+    /** @return array<string, mixed> columns of a file that change when a copy of it goes */
+    protected function changes(): array
     {
+        return [];
     }
 
     /**
@@ -75,8 +75,7 @@ abstract class RemoveCopies extends WorkInTurns
         [$last, $kept] = [$task->reached('copy'), $task->reached('kept')];
         while (($copies = $this->before($shoot, $last))->isNotEmpty()) {
             foreach ($copies as $copy) {
-                $isGone = $removal->remove($copy->file, $copy->place, $rule, $there);
-                $isGone ? $this->gone($copy->file) : $kept++;
+                $kept += $removal->remove($copy->file, $copy->place, $rule, $there, $this->changes()) ? 0 : 1;
                 $last = $copy->id;
             }
             $task->note(['copy' => $last, 'kept' => $kept]);

@@ -7,7 +7,9 @@ namespace App\Copies;
 use App\Frames\CardFile;
 use App\Frames\Version;
 use App\Studio\NamedLock;
+use Closure;
 use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Copies\CopyDeletion;
 
 /**
@@ -38,14 +40,25 @@ final class CopyRemoval
      * Deletes the copy of a file in a place, if the rule allows it.
      *
      * @param  array<string, Place>  $there  as `reachable` gives it
+     * @param  array<string, mixed>  $changes  columns of the file that change in the same instant as its copy goes
      * @return bool whether it is gone
      */
-    public function remove(CardFile $file, string $place, CopyDeletion $rule, array $there): bool
-    {
+    public function remove(
+        CardFile $file,
+        string $place,
+        CopyDeletion $rule,
+        array $there,
+        array $changes = [],
+    ): bool {
         $copies = Copy::query()->where('file_id', $file->id)->toBase();
         $facts = ['hash' => (string) $file->hash, 'destination' => (string) $file->destination];
 
-        return $this->removeOne((string) $file->id, $copies, $facts, $place, $rule, $there);
+        $forget = function (Builder $copy) use ($file, $changes): void {
+            $copy->delete();
+            $file->update($changes);
+        };
+
+        return $this->removeOne((string) $file->id, $copies, $facts, $place, $rule, $there, $forget);
     }
 
     /**
@@ -58,13 +71,16 @@ final class CopyRemoval
         $copies = VersionCopy::query()->where('version_id', $version->id)->toBase();
         $facts = ['hash' => (string) $version->hash, 'destination' => $version->destination];
 
-        return $this->removeOne("version-{$version->id}", $copies, $facts, $place, $rule, $there);
+        $forget = fn (Builder $copy): int => $copy->delete();
+
+        return $this->removeOne("version-{$version->id}", $copies, $facts, $place, $rule, $there, $forget);
     }
 
     /**
      * @param  Builder  $copies  rows of one file or version, in all places
      * @param  array{hash: string, destination: string}  $facts
      * @param  array<string, Place>  $there
+     * @param  Closure(Builder): mixed  $forget  deletes the row of the copy, in a transaction
      */
     private function removeOne(
         string $lock,
@@ -73,19 +89,20 @@ final class CopyRemoval
         string $place,
         CopyDeletion $rule,
         array $there,
+        Closure $forget,
     ): bool {
         if (! isset($there[$place]) || $there[$place]->is_bag) {
             return false;
         }
 
-        return $this->alone($lock, function () use ($copies, $facts, $place, $rule, $there): bool {
+        return $this->alone($lock, function () use ($copies, $facts, $place, $rule, $there, $forget): bool {
             $all = $copies->clone()->get(['place', 'hash']);
             $staying = $all->where('hash', $facts['hash'])->where('place', '<>', $place)->pluck('place')->all();
             $isGone = $all->where('place', $place)->isEmpty();
             if ($isGone || ! $rule->allows(self::facts($staying, $facts['destination'], $there))) {
                 return $isGone;
             }
-            $copies->clone()->where('place', $place)->delete();
+            DB::transaction(fn () => $forget($copies->clone()->where('place', $place)));
             $this->unlink($there[$place], $facts['destination']);
 
             return true;

@@ -8,7 +8,6 @@ use App\Captions\RemoveCopies;
 use App\Copies\Copy;
 use App\Copies\Place;
 use App\Copies\Places;
-use App\Frames\CardFile;
 use App\Studio\Shoot;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Query\Builder as Rows;
@@ -41,7 +40,7 @@ final class DeleteCopies extends RemoveCopies
     }
 
     /**
-     * What stands where, of the dropped frames.
+     * What is where, of the dropped frames.
      *
      * @return list<array{place: string, isThere: bool, files: int, bytes: int}>
      */
@@ -100,9 +99,9 @@ final class DeleteCopies extends RemoveCopies
     }
 
     /** It is not to be copied again when the card comes back. */
-    protected function gone(CardFile $file): void
+    protected function changes(): array
     {
-        $file->update(['is_ticked' => false]);
+        return ['is_ticked' => false];
     }
 
     /**

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Tests\Feature\Copies;
 
 use App\Copies\Copy;
+use App\Cull\DeleteCopies;
 use App\Frames\CardFile;
 use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
+use RuntimeException;
 use Tests\Feature\FeatureTestCase;
 
 /** Copies are deleted by one rule, and by as many at once as there may be. */
@@ -52,6 +54,30 @@ final class CopyRemovalTest extends FeatureTestCase
         self::assertSame($files, Copy::query()->count());
     }
 
+    /** Else it would stay ticked, and be copied again when its card comes back. */
+    public function test_a_dropped_file_is_unticked_in_the_same_instant_as_its_copy_goes(): void
+    {
+        $this->pushCard('ivo', 2);
+        $card = $this->copyCard($this->readCard('ivo'));
+        DB::table('frames')->where('card_id', $card->id)->update(['verdict' => 'drop']);
+        CardFile::updating(function (): never {
+            throw new RuntimeException('killed here');
+        });
+        $task = Task::open($this->shoot, 'delete', 'Deleting', 'files', 2)->id;
+        try {
+            (new DeleteCopies($task, ['drive'], true))->handle();
+        } catch (RuntimeException) {
+        }
+        self::assertSame(4, Copy::query()->count(), 'a copy has gone without its file');
+        foreach (Copy::query()->with('file')->get() as $copy) {
+            self::assertFileExists("{$this->folder}/{$copy->place}/{$copy->file->destination}");
+        }
+        CardFile::flushEventListeners();
+        (new DeleteCopies(Task::open($this->shoot, 'delete', 'Deleting', 'files', 2)->id, ['drive'], true))->handle();
+        self::assertSame(2, Copy::query()->count());
+        self::assertSame(0, $card->files()->where('is_ticked', true)->count());
+    }
+
     public function test_without_an_archive_copies_of_a_shoot_do_not_go(): void
     {
         mkdir($this->folder.'/disks/third');
@@ -76,7 +102,7 @@ final class CopyRemovalTest extends FeatureTestCase
         $this->get("/shoots/{$this->shoot->id}/archive")
             ->assertSee('all of them may go')
             ->assertDontSee('on the same disk as');
-        // Everything of a test stands on one file system.
+        // Everything of a test is on one file system.
         config(['kanpai.folders_are_disks' => false]);
         $this->get("/shoots/{$this->shoot->id}/archive")
             ->assertDontSee('all of them may go')
