@@ -76,7 +76,7 @@ final class Page implements Benchmark
                     'performance.now()',
             );
             $browser->find('[data-choose]', 20);
-            // The page notes the instants itself; a driver that asks would be told late, and take the machine from the
+            // The page notes the instants itself; a driver that asks would be answered late, and slow the
             // work.
             $browser->web->executeAsyncScript(
                 'const done = arguments[0]; new PerformanceObserver((marks) => '.

@@ -15,7 +15,7 @@ use Kanpai\Demo\Regatta;
 
 /**
  * A studio of many shoots, as rows alone: cards, frames, files with two copies each, captions, a gallery with a
- * selection, a delivery. No picture stands behind them.
+ * selection, a delivery. No picture is behind them.
  */
 final class SeededStudio
 {

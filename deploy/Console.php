@@ -89,14 +89,14 @@ final class Console
      */
     public function openly(array $command, string $directory, array $environment = []): int
     {
-        // Without descriptors the program inherits ours, in step with what was said so far.
+        // Without descriptors the program inherits ours, in step with the output so far.
         $process = proc_open($command, [], $pipes, $directory, $environment + getenv());
 
         return $process === false ? 127 : proc_close($process);
     }
 
     /**
-     * Runs a program beside what goes on here. What it says is kept, and said when it is waited for.
+     * Runs a program beside what goes on here. Its output is kept, and shown when it is waited for.
      *
      * @param  list<string>  $command
      * @param  array<string, string>  $environment

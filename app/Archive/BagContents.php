@@ -22,7 +22,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
 /**
- * What goes into the bag of a shoot: originals and versions as they stand in the places, sidecars beside them, previews
+ * What goes into the bag of a shoot: originals and versions as they are in the places, sidecars beside them, previews
  * and proofs, contact sheets; and as texts selections, records of deliveries, and all that the database knows.
  *
  * @phpstan-type Entry array{path: string, sources: list<string>, hash: string|null, name: string}
@@ -34,7 +34,7 @@ final class BagContents
     {
     }
 
-    /** @return array<int, string> file => path below the originals of the bag, of all that stands verified */
+    /** @return array<int, string> file => path below the originals of the bag, of all that is verified */
     public function originals(Shoot $shoot): array
     {
         $paths = [];

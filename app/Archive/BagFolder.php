@@ -37,7 +37,7 @@ final readonly class BagFolder
         return is_dir($this->path);
     }
 
-    /** @return array<string, string> path => sha512, of what stands in it so far */
+    /** @return array<string, string> path => sha512, of what is in it so far */
     public function soFar(): array
     {
         $text = (string) @file_get_contents($this->path.'/'.Manifest::PAYLOAD.'.part');

@@ -40,7 +40,7 @@ final class FreeCopies extends RemoveCopies
     }
 
     /**
-     * What stands in each place of a shoot, and how much of it could go.
+     * What is in each place of a shoot, and how much of it could go.
      *
      * @return list<array{place: string, files: int, bytes: int, mayGo: int, isThere: bool, isBag: bool,
      *     besides: list<string>}> `besides`: places on the same disk

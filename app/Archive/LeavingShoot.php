@@ -17,7 +17,7 @@ use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 
 /**
- * A shoot that is deleted: what stands where, why it may not go, and its going. Originals in the places and bags in the
+ * A shoot that is deleted: what is where, why it may not go, and its going. Originals in the places and bags in the
  * archive are never touched; the database, previews, galleries and deliveries go.
  */
 final class LeavingShoot

@@ -74,7 +74,7 @@ final class MakeBag extends WorkInTurns
         $done = count(array_intersect_key($entries, $soFar));
         $task->begin(count($entries) + 1);
         $task->note(['byte' => 0, 'steps' => $done]);
-        // Names on cards are bytes; in the plan they stand so that they come back as they were.
+        // Names on cards are bytes; in the plan they are written so that they come back as they were.
         $plan->make(
             array_map(
                 fn (array $entry): array => [

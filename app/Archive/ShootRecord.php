@@ -9,7 +9,7 @@ use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Everything that the database knows of a shoot, as one JSON: each row of each table as it stands, a row a line. What
+ * Everything that the database knows of a shoot, as one JSON: each row of each table as it is, a row a line. What
  * is no UTF-8 is written as {"base64": …}; what is encrypted for this installation is written plainly, so that links
  * work wherever the bag is taken in.
  *
@@ -174,7 +174,7 @@ final class ShootRecord
         $shared = [];
         foreach (self::SHARED_COLUMNS as $table => $names) {
             $rows = DB::table($table)->where('studio_id', $shoot->studio_id)->orderBy('id');
-            // Uses are told by their bits, outputs by their place in a text: all of them may be meant.
+            // Uses are identified by their bits, outputs by their place in a text: any of them may be needed.
             if (! in_array($table, ['uses', 'outputs'], true)) {
                 $rows->whereIn('id', array_diff(array_keys($used[$table] ?? []), $table === 'sets' ? $own : []));
             }

@@ -113,7 +113,7 @@ final class ShootTables
         'recipients' => ['token'],
     ];
 
-    /** What is not carried to another installation, because it says what stands on this one's disks. */
+    /** What is not carried to another installation, because it says what is on this one's disks. */
     public const OF_THE_DISK = ['copies', 'version_copies', 'sidecars', 'output_files', 'output_runs'];
 
     /** Columns that name a file below some folder: none of them may lead out of it. */

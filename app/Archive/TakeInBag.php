@@ -231,7 +231,7 @@ final class TakeInBag extends WorkInTurns
      * Copies a file of the bag, if it is in it.
      *
      * @param  iterable<Place>  $places
-     * @return \Generator<int, string> names of the places in which it stands then, read back
+     * @return \Generator<int, string> names of the places in which it is then, read back
      *
      * @throws UnableToCopy
      */
@@ -266,7 +266,7 @@ final class TakeInBag extends WorkInTurns
     }
 
     /**
-     * One that stands in a place already is left as it is.
+     * One that is in a place already is left as it is.
      *
      * @param  array{path: string, ...}  $facts
      */

@@ -13,7 +13,7 @@ use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Caption\Caption;
 
 /**
- * Does a batch to the frames that are meant, each with what stood there before.
+ * Applies a batch to the chosen frames, each with what was there before.
  *
  * A frame that the batch has been done to is not done again, so that it can be broken off anywhere.
  */
@@ -74,7 +74,7 @@ final class ApplyBatch extends WorkInTurns
     {
         $batch = Batch::query()->find($this->batch);
         if ($batch !== null && $batch->state === 'running') {
-            // Stopped half-way: what was done can be taken back like all else.
+            // Stopped half-way: what was applied can be undone like all else.
             $batch->update(['state' => 'done']);
         }
         if ($batch?->shoot->studio->writes_sidecars === true) {
@@ -116,7 +116,7 @@ final class ApplyBatch extends WorkInTurns
         ];
     }
 
-    /** @return array{array<string, mixed>, array<string, mixed>} what stood, and what stands then */
+    /** @return array{array<string, mixed>, array<string, mixed>} what was there before, and what is there after */
     private function edit(
         Batch $batch,
         Captioning $captioning,

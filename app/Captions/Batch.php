@@ -21,14 +21,14 @@ use Kanpai\Core\Frames\FrameFilter;
 use Kanpai\Core\Frames\Verdict;
 
 /**
- * One thing done to the captions of many frames: looked over first, then done, and taken back if need be.
+ * One thing done to the captions of many frames: reviewed first, then applied, and undone if need be.
  *
  * @property int $id
  * @property int $shoot_id
  * @property int|null $member_id
  * @property string $title what is done, in words
  * @property array<string, mixed> $edit kind, with what it needs
- * @property array<string, int|string> $filter which frames are meant
+ * @property array<string, int|string> $filter which frames are chosen
  * @property string $state drafted, running, done, undoing, undone
  * @property CarbonImmutable $created_at
  * @property Shoot $shoot
@@ -57,7 +57,7 @@ final class Batch extends Model
         return $this->belongsTo(Shoot::class);
     }
 
-    /** @return Builder<Frame> those that are meant, in order */
+    /** @return Builder<Frame> the chosen frames, in order */
     public function frames(): Builder
     {
         if (isset($this->edit['frames'])) {
@@ -117,7 +117,7 @@ final class Batch extends Model
     }
 
     /**
-     * The marks that a frame is to have afterwards, where the batch takes over what other software said of it.
+     * The marks that a frame is to have afterwards, where the batch takes over the rating of other software.
      *
      * @param  array{verdict: string, rating: int<0, 5>, label: string}  $before
      * @return array{verdict: string, rating: int<0, 5>, label: string}

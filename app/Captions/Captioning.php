@@ -79,7 +79,7 @@ final class Captioning
         );
     }
 
-    /** @return array<string, string> what stands in the placeholders for a frame */
+    /** @return array<string, string> placeholder => its text for a frame */
     public function values(Frame $frame, Caption $caption): array
     {
         $place = $this->places->of($frame);

@@ -55,7 +55,7 @@ final class CaptionsServiceProvider extends ServiceProvider
         DB::table('captions')->whereIntegerInRaw('frame_id', $event->frames)->update(['written_at' => null]);
     }
 
-    /** Sidecars are renamed with the files they stand beside. */
+    /** Sidecars are renamed with the files they are beside. */
     private function renameSidecars(FilesRenamed $event): void
     {
         foreach (SidecarFile::query()->whereIn('frame_id', array_keys($event->paths))->get() as $file) {
@@ -67,7 +67,7 @@ final class CaptionsServiceProvider extends ServiceProvider
     }
 
     /**
-     * What the files of a card said is the caption of its frames, until somebody says more. No sidecar is written for
+     * Captions in the files of a card are those of its frames, until somebody writes others. No sidecar is written for
      * it.
      */
     private function readCaptions(CardRead $event): void

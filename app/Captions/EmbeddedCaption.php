@@ -103,7 +103,7 @@ final class EmbeddedCaption
             'IPTC:'.(self::IIM[$field->iim()] ?? '') => $caption->iimItems($field),
         ];
         foreach ($items as $name => $own) {
-            // What an original said and the caption says no more would be out of step.
+            // What the original holds and the caption does not any more would be out of step.
             foreach ($own !== [] || $name === 'IPTC:' ? $own : [''] as $item) {
                 $tags[] = [$name, $item];
             }

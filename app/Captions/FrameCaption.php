@@ -11,7 +11,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Kanpai\Core\Frames\Caption\Caption;
 
 /**
- * The caption of one frame as it stands.
+ * The caption of one frame as it is.
  *
  * @property int $frame_id
  * @property int $shoot_id

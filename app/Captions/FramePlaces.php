@@ -8,7 +8,7 @@ use App\Frames\Frame;
 use App\Studio\Shoot;
 
 /**
- * Where frames stand in their shoot: their number in the merged order, and the span of their moment. Of many frames all
+ * Where frames are in their shoot: their number in the merged order, and the span of their moment. Of many frames all
  * are looked up at once; of one frame it is asked for alone. Numbers begin with 1; a span is written as “14:03–14:05”.
  *
  * @phpstan-type FramePlace array{number: int, moment: string}

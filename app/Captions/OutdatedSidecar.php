@@ -12,7 +12,7 @@ use Kanpai\Core\Frames\FileKind;
 use Kanpai\Core\Frames\Verdict;
 use stdClass;
 
-/** A frame whose sidecars are behind, with all that is to be written into them. */
+/** A frame whose sidecars are out of date, with all that is to be written into them. */
 final readonly class OutdatedSidecar
 {
     private const COLUMNS = [

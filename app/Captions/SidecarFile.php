@@ -13,7 +13,7 @@ use Kanpai\Core\Frames\Caption\Caption;
 use Kanpai\Core\Frames\Metadata\FileMetadata;
 
 /**
- * A sidecar of a frame in one place: what it said when it was last written or looked at, and what other software has
+ * A sidecar of a frame in one place: its contents when it was last written or read, and what other software has
  * made of it since.
  *
  * @property int $id
@@ -56,7 +56,7 @@ final class SidecarFile extends Model
     }
 
     /**
-     * What other software changed: against what the sidecar said before, and unless it is what we say too.
+     * What other software changed: compared with the sidecar before, unless it is what we have too.
      *
      * @param  array{fields: array<string, string>, rating: int|null, label: string}  $base
      * @param  array{fields: array<string, string>, rating: int|null, label: string}  $theirs
@@ -117,7 +117,7 @@ final class SidecarFile extends Model
 
     /**
      * @return array{array<string, string>, array{rating?: int, label?: string}}
-     *   what is to be taken over: field => text, and how the frame stands (a rating of −1 is a rejected one)
+     *   what is to be taken over: field => text, and the marks of the frame (a rating of −1 is a rejected one)
      */
     public function taken(): array
     {

@@ -53,7 +53,7 @@ final class Sidecars
     }
 
     /**
-     * Writes the sidecars of frames in every place that has a copy of them. Where something else stands, it is left
+     * Writes the sidecars of frames in every place that has a copy of them. Where something else is, it is left
      * as it is, and named.
      *
      * @param  list<OutdatedSidecar>  $frames
@@ -93,7 +93,7 @@ final class Sidecars
 
     /**
      * @param  array<string, SidecarFile>  $known
-     * @return list<array<string, mixed>> rows of the sidecars as they stand now
+     * @return list<array<string, mixed>> rows of the sidecars as they are now
      *
      * @throws UnreadableSidecar
      */
@@ -119,7 +119,7 @@ final class Sidecars
     }
 
     /**
-     * @return string|null xxh128 of what stands there then; null where something else stands there that was left
+     * @return string|null xxh128 of what is there then; null where something else is there that was left
      *
      * @throws UnreadableSidecar
      */
@@ -186,7 +186,7 @@ final class Sidecars
         return $existing === null || ! $this->noteDifferences($file, $existing, self::ours($file->frame));
     }
 
-    /** Takes for known what stands in the file now, so that the next writing goes over it. */
+    /** Remembers as known what is in the file now, so that the next writing goes over it. */
     public function acknowledge(SidecarFile $file): void
     {
         $existing = isset($this->places[$file->place])
@@ -205,7 +205,7 @@ final class Sidecars
     }
 
     /**
-     * Keeps what another program has written otherwise than it stands here, so that somebody can decide.
+     * Keeps what another program has written differently from here, so that somebody can decide.
      *
      * @param  array{fields: array<string, string>, rating: int|null, label: string}  $ours
      * @return bool whether there is anything to be decided
@@ -233,13 +233,13 @@ final class Sidecars
         return MetadataReader::sidecar($existing);
     }
 
-    /** What stands in a file; of one that is far too large only enough to see that it is. */
+    /** What is in a file; of one that is far too large only enough to see that it is. */
     private static function content(string $path): ?string
     {
         return is_file($path) ? (string) file_get_contents($path, false, null, 0, XmpProperties::MOST_BYTES + 1) : null;
     }
 
-    /** A sidecar that stood there before anything was written. */
+    /** A sidecar that was there before anything was written. */
     private static function unknown(OutdatedSidecar $frame, string $place, string $below): SidecarFile
     {
         return new SidecarFile([

@@ -9,7 +9,7 @@ use App\Studio\Task;
 use App\Studio\WorkInTurns;
 use Illuminate\Support\Facades\DB;
 
-/** Writes the sidecars that are behind. */
+/** Writes the sidecars that are out of date. */
 final class WriteCaptions extends WorkInTurns
 {
     public const KIND = 'sidecars';

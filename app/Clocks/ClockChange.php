@@ -8,7 +8,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 
 /**
- * One step in the clocks of a shoot, with what stood there before, so that it can be taken back.
+ * One step in the clocks of a shoot, with what was there before, so that it can be undone.
  *
  * @property int $id
  * @property int $shoot_id

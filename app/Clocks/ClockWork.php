@@ -59,7 +59,7 @@ final class ClockWork
     public function set(Shoot $shoot, int $body, ScopedClock $scoped, ?Member $member = null): void
     {
         $this->change($shoot, $body, (string) $scoped->clock, $member, function () use ($shoot, $body, $scoped): void {
-            // Taken out and put in again, so that of clocks that are meant as closely the latest holds.
+            // Taken out and put in again, so that of clocks with the same scope the latest holds.
             BodyClock::ofBody($shoot, $body)->where(BodyClock::scope($scoped))->delete();
             BodyClock::query()->create(['shoot_id' => $shoot->id, 'body_id' => $body, ...BodyClock::columns($scoped)]);
         });
@@ -77,7 +77,7 @@ final class ClockWork
         );
     }
 
-    /** Puts back what stood before the last change that was not taken back. */
+    /** Undoes the last change that was not undone. */
     public function takeBack(Shoot $shoot): ?ClockChange
     {
         return DB::transaction(function () use ($shoot): ?ClockChange {

@@ -19,7 +19,7 @@ use Kanpai\Core\Clocks\UnusableTie;
 use Kanpai\Core\Studio\Zone;
 
 /**
- * The ties of a shoot: made by hand, or told by GPS; and the clock that those of one body ask for.
+ * The ties of a shoot: made by hand, or known from GPS; and the clock that those of one body ask for.
  *
  * @phpstan-type Known array{id: int|null, kind: 'frame'|'time'|'gps', frame: int, other: int|null, tie: Tie,
  *     note: string, instant: int}

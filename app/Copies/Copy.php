@@ -10,7 +10,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
 /**
- * Proof of copy: the file stands in a place, was read back from there, and had this checksum.
+ * Proof of copy: the file is in a place, was read back from there, and had this checksum.
  *
  * @property int $id
  * @property int $file_id

@@ -16,7 +16,7 @@ use Kanpai\Core\Copies\UnableToCopy;
  *
  * @property int $id
  * @property int|null $studio_id none for those of the configuration
- * @property string $key so that a name stands once
+ * @property string $key so that a name exists once
  * @property string $name
  * @property string $path
  * @property string $marker

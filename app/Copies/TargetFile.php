@@ -70,13 +70,13 @@ final class TargetFile
         return true;
     }
 
-    /** As `name`, then what stands there is read from the disk: its xxh128, empty where something failed. */
+    /** As `name`, then what is there is read from the disk: its xxh128, empty where something failed. */
     public static function prove(string $path): string
     {
         return self::name($path) ? self::readBack($path) : '';
     }
 
-    /** The xxh128 of what stands in a place, read from the disk; empty when nothing can be read there. */
+    /** The xxh128 of what is in a place, read from the disk; empty when nothing can be read there. */
     public static function readBack(string $path): string
     {
         Disk::forget($path);

@@ -15,12 +15,12 @@ final readonly class VerifiedCopy
     }
 
     /**
-     * What stands there already and is the same, is left.
+     * What is there already and is the same, is left.
      *
      * @param  string  $place  its name
      * @param  string  $hash  xxh128 of the file
      *
-     * @throws UnableToCopy when something else stands there, or the place does not take it, or what is read back is
+     * @throws UnableToCopy when something else is there, or the place does not take it, or what is read back is
      *     not the same
      */
     public function put(string $source, string $place, string $target, string $hash): void

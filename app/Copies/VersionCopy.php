@@ -8,7 +8,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 
 /**
- * Proof that a version stands in a place.
+ * Proof that a version is in a place.
  *
  * @property int $version_id
  * @property string $place

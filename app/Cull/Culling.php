@@ -10,9 +10,9 @@ use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Moment\Fineness;
 
 /**
- * Where the culling of a shoot stands: the round that goes on, the turn to which its marks have come, how finely it is
- * parted into moments, and a number that says which frames stand in which order. Whoever changes verdicts holds this
- * row, so that turns follow one another without gaps.
+ * The state of a shoot's culling: the round that goes on, the revision of its marks, how finely it is
+ * parted into moments, and the revision of the order of its frames. Whoever changes verdicts holds this
+ * row, so that revisions follow one another without gaps.
  */
 final readonly class Culling
 {
@@ -50,7 +50,7 @@ final readonly class Culling
         return $row ?? throw new \LogicException('The culling of a shoot could not be begun.');
     }
 
-    /** Counts a turn. Only for whoever holds the row. */
+    /** Counts a revision. Only for whoever holds the row. */
     public function next(): self
     {
         DB::table('culls')

@@ -31,7 +31,7 @@ final class FrameTable
         'best_px', 'sharpness', 'border', 'chosen', 'noted',
     ];
 
-    /** Steps that a browser is told when it opens the page; older ones stay with the server. */
+    /** Steps that a browser gets when it opens the page; older ones stay with the server. */
     private const HISTORY = 1000;
 
     /** Marks in them. */
@@ -56,7 +56,7 @@ final class FrameTable
         $frames = $places = [];
         foreach ($this->frames($shoot, $round)->cursor() as $frame) {
             assert($frame instanceof stdClass);
-            // A body that came after the names were asked for is told with the next table.
+            // A body that came after the names were asked for comes with the next table.
             if (isset($names[(int) $frame->body_id])) {
                 $places[(int) $frame->id] = count($frames);
                 $frames[] = self::encoded($rows->row($frame));
@@ -152,7 +152,7 @@ final class FrameTable
     }
 
     /**
-     * The member's own steps in a round, so that they can be taken back after a reload.
+     * The member's own steps in a round, so that they can be undone after a reload.
      *
      * @return list<array{id: string, title: string, back: bool, marks: list<array{int, array{string, int, int},
      *     array{string, int, int}, bool|null}>}>

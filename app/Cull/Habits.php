@@ -59,7 +59,7 @@ final readonly class Habits
         $this->keep(['ratingMovesOn' => $movesOn]);
     }
 
-    /** The set that is collected into, if it still stands. */
+    /** The set that is collected into, if it still exists. */
     public function collects(Shoot $shoot): ?int
     {
         $set = $this->habits['collects'][$shoot->id] ?? null;

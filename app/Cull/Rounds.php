@@ -65,7 +65,7 @@ final class Rounds
         ];
     }
 
-    /** The verdicts stand again as they stood when the round was left. */
+    /** Verdicts become again what they were when the round was left. */
     public function resume(Shoot $shoot, Round $round): void
     {
         DB::transaction(function () use ($shoot, $round): void {
@@ -133,7 +133,7 @@ final class Rounds
         return $rows->map(fn ($verdict): Verdict => Verdict::from((string) $verdict))->all();
     }
 
-    /** How the frames stand is kept with the round that is left. */
+    /** The verdicts of all frames are kept with the round that is left. */
     private function remember(Shoot $shoot, int $round): void
     {
         DB::insert(

@@ -8,7 +8,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 
 /**
- * One thing that a member did to one frame or to many, with what stood before, so that it can be taken back.
+ * One thing that a member did to one frame or to many, with what was before, so that it can be undone.
  *
  * @property int $id
  * @property string $uuid given by the browser, so that a step sent twice counts once

@@ -183,7 +183,7 @@ final class Delivery extends Model
             : 'Fetched '.$fetched->setTimezone($this->shoot->zone)->format('D j M, H:i').'.';
     }
 
-    /** @return \stdClass files, frames and bytes as they stand now */
+    /** @return \stdClass files, frames and bytes as they are now */
     public function counted(): \stdClass
     {
         $sums = 'COUNT(*) AS files, COUNT(DISTINCT frame_id) AS frames, COALESCE(SUM(bytes), 0) AS bytes';

@@ -47,7 +47,7 @@ final class OutputFiles
 
     /**
      * @param  array<int, array<int, string>>  $paths  output => frame => path
-     * @return array<int, OutputFile> output => what stands on the disk
+     * @return array<int, OutputFile> output => what is on the disk
      *
      * @throws UnableToDeliver
      */

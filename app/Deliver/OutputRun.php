@@ -65,7 +65,7 @@ final class OutputRun extends Model
     }
 
     /**
-     * Where each file goes, below the folder of outputs. Equal names are told apart by a number.
+     * Where each file goes, below the folder of outputs. Equal names are distinguished by a number.
      *
      * @param  Collection<int, Frame>  $frames  of the run, in its order
      * @return array<int, array<int, string>> output => frame => path

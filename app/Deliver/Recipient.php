@@ -115,7 +115,7 @@ final class Recipient extends Model
         $query->whereIn('delivery_id', Delivery::query()->whereIn('shoot_id', $shoots)->select('id'));
     }
 
-    /** @param  string  $zone  in which times are told */
+    /** @param  string  $zone  in which times are shown */
     public function openedInWords(string $zone): string
     {
         $opened = $this->receipts->where('kind', 'opened');

@@ -38,7 +38,7 @@ final class WriteOutputs extends WorkInTurns
     /**
      * @param  Collection<int, Output>  $ways
      * @param  array<string, mixed>  $step  of the plan
-     * @return array<string, mixed> what is to be said in the end: frames that failed or were too small, and why
+     * @return array<string, mixed> what to report in the end: frames that failed or were too small, and why
      */
     private function write(Task $task, Collection $ways, array $step): array
     {

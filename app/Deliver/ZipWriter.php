@@ -16,7 +16,7 @@ final class ZipWriter
     /**
      * @param  list<array{path: string, name: string, hash: string}>  $files
      * @param  callable(float): bool  $reached
-     * @param  array<string, string>  $texts  name => what stands in it
+     * @param  array<string, string>  $texts  name => what is in it
      * @return bool false where it was stopped; then nothing is left
      *
      * @throws UnableToDeliver

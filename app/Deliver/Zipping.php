@@ -90,7 +90,7 @@ final class Zipping
      * Makes one ZIP, unless it is there.
      *
      * @param  PlannedZip  $zip
-     * @param  callable(float): bool  $reached  told how far it is, from 0 to 1; says whether to go on
+     * @param  callable(float): bool  $reached  given the progress, from 0 to 1; returns whether to go on
      * @return bool whether it is there
      *
      * @throws UnableToDeliver

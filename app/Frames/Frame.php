@@ -32,7 +32,7 @@ use Kanpai\Core\Frames\Verdict;
  * @property int|null $camera_zone minutes east of UTC that the camera wrote
  * @property bool $is_dated whether the camera wrote a time at all
  * @property int $taken_ms the corrected instant
- * @property int|null $gps_ms the instant that GPS told the body
+ * @property int|null $gps_ms the instant that the body had from GPS
  * @property int $width
  * @property int $height
  * @property float|null $exposure
@@ -47,7 +47,7 @@ use Kanpai\Core\Frames\Verdict;
  * @property int|null $version_id which version stands for it; none for the camera's own picture
  * @property int $best_px pixels of the long side of the best picture that can be shown
  * @property Verdict $verdict
- * @property string $label the uses as other software is told them, or what it told us
+ * @property string $label the uses as other software reads them, or the label it wrote itself
  * @property int<0, 5> $rating
  * @property int $uses a bit for each use of the studio
  * @property int $moment its number in the shoot, from 0

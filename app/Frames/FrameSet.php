@@ -15,7 +15,7 @@ use Kanpai\Core\Frames\Filter\Test;
 use Kanpai\Core\Frames\FrameFilter;
 
 /**
- * Frames put together by hand, or, with a rule, those that meet it: then it is always up to date.
+ * Frames put together by hand, or, with a rule, those that match it: then it is always up to date.
  *
  * @property int $id
  * @property int $studio_id

@@ -11,7 +11,7 @@ use Kanpai\Core\Frames\UseList;
 /** The uses of a studio as they are kept. */
 final class Uses
 {
-    /** A studio that has said nothing yet has the usual ones. */
+    /** A studio that has chosen none yet has the usual ones. */
     public static function of(Studio $studio): UseList
     {
         $names = DB::table('uses')->where('studio_id', $studio->id)->pluck('name', 'bit')->all();

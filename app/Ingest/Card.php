@@ -132,7 +132,7 @@ final class Card extends Model
     }
 
     /**
-     * Brings the verdict in step with the proofs, given or taken back; also of cards that rest on copies of this one.
+     * Brings the verdict in step with the proofs, given or withdrawn; also of cards that rest on copies of this one.
      */
     public function updateSafety(): bool
     {
@@ -170,7 +170,7 @@ final class Card extends Model
     }
 
     /**
-     * Whether any of it was ever copied, or found to stand in the studio already; its checksums are remembered since.
+     * Whether any of it was ever copied, or found to be in the studio already; its checksums are remembered since.
      */
     public function wasCopied(): bool
     {

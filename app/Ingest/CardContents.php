@@ -39,7 +39,7 @@ final class CardContents
         'problem',
     ];
 
-    /** Frames told at once. */
+    /** Frames sent at once. */
     private const MOST = 2000;
 
     /**

@@ -27,7 +27,7 @@ final class CardEntry
         '.parts',
     ];
 
-    /** AppleDouble files (RFC 1740) carry this before the name of the file that they stand beside. */
+    /** AppleDouble files (RFC 1740) carry this before the name of the file that they are beside. */
     private const DOUBLE = '._';
 
     public static function isOfCard(SplFileInfo $entry): bool

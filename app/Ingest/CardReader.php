@@ -22,7 +22,7 @@ use Kanpai\Core\Ingest\FrameGrouping;
 /**
  * Reads what is on a card into the database: frames, files, bodies, and the small pictures the camera embedded.
  *
- * What stands there already is left out, so that reading can be broken off and begun again.
+ * What is there already is left out, so that reading can be broken off and begun again.
  *
  * @phpstan-import-type CardListing from Slots
  * @phpstan-import-type ReadGroup from GroupReader

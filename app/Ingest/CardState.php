@@ -10,11 +10,11 @@ enum CardState: string
     case Arriving = 'arriving';
     case Reading = 'reading';
     case Read = 'read';
-    /** All that was ticked is copied and verified; the rest stands on the card alone. */
+    /** All that was ticked is copied and verified; the rest is on the card alone. */
     case Chosen = 'chosen';
     case Safe = 'safe';
 
-    /** Whether its frames stand in the database. */
+    /** Whether its frames are in the database. */
     public function isRead(): bool
     {
         return $this !== self::Arriving && $this !== self::Reading;

@@ -110,7 +110,7 @@ final readonly class CardSummary
             : (string) ($task->problem ?? "{$what} was broken off.");
     }
 
-    /** Whether something is ticked that does not stand in all places in use. */
+    /** Whether something is ticked that is not in all places in use. */
     public function canBeCopied(): bool
     {
         return $this->card->state->isRead() && $this->lacking !== [] && $this->underWay('copy') === null;

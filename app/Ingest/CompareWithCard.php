@@ -123,7 +123,7 @@ final class CompareWithCard extends WorkInTurns
         return ! is_dir($card->slot);
     }
 
-    /** Another card may stand in the slot by now; it says nothing about this one. */
+    /** Another card may be in the slot by now; it says nothing about this one. */
     private function isThere(Card $card, CardFile $file): bool
     {
         clearstatcache(true, $card->slot.'/'.$file->path);

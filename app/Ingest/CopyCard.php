@@ -35,7 +35,7 @@ final class CopyCard extends WorkInTurns
     /** Files that may wait for their proofs while the next is read. */
     private const IN_HAND = 4;
 
-    /** Bytes and files that stand in all places. */
+    /** Bytes and files that are in all places. */
     private int $bytes = 0;
 
     private int $files = 0;
@@ -244,7 +244,7 @@ final class CopyCard extends WorkInTurns
 
     /**
      * @param  list<string>  $names
-     * @return array{int, int} bytes and files that stand in all places
+     * @return array{int, int} bytes and files that are in all places
      */
     private function verified(Card $card, array $names): array
     {

@@ -84,7 +84,7 @@ final class DayLineComposer
     }
 
     /**
-     * Where ticks stand, worked out by the database as `DayLine::tenth` does: there are thousands.
+     * Where ticks are, worked out by the database as `DayLine::tenth` does: there are thousands.
      *
      * @return array<int, array<string, list<int>>> body => verdict => tenths, each once
      */

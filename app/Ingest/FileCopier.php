@@ -21,7 +21,7 @@ use Kanpai\Core\Copies\UnableToCopy;
  * that the next file is read while the last ones are made durable and compared.
  *
  * The card is only ever opened for reading. A name in a place is either absent or holds the whole file: bytes go to a
- * temporary name, are made durable, and are renamed. A place that fails is told of, and the others go on.
+ * temporary name, are made durable, and are renamed. A place that fails is reported, and the others go on.
  */
 final class FileCopier
 {
@@ -211,7 +211,7 @@ final class FileCopier
     }
 
     /**
-     * What stands in a place already under the name of the file is read: it is the same, as a kill left it, or it is in
+     * What is in a place already under the name of the file is read: it is the same, as a kill left it, or it is in
      * the way. A file that is not ours is never overwritten; a copy of ours that was found damaged is put aside, not
      * deleted, and made again.
      *

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Ingest;
 
 /**
- * Files of frames have other names in all places, and what stood beside them has too. Told inside the transaction that
+ * Files of frames have other names in all places, and what was beside them has too. Told inside the transaction that
  * notes it.
  */
 final readonly class FilesRenamed

@@ -89,7 +89,7 @@ final class FrameStore
         DB::table('frames')->insert(
             array_map(fn (array $frame): array => array_diff_key($frame, ['metadata' => true]), $frames),
         );
-        // Rows of one insert get consecutive keys (innodb_autoinc_lock_mode 1), the first of which is told.
+        // Rows of one insert get consecutive keys (innodb_autoinc_lock_mode 1), of which the database names the first.
         $first = (int) DB::getPdo()->lastInsertId();
         $metadata = [];
         foreach ($frames as $i => $frame) {

@@ -59,7 +59,7 @@ final class GroupReader
 
     /**
      * @var array<string, array{Exif, FileMetadata}>
-     *     path => what exiftool said, for raw files of the batch at hand that are not laid out as TIFF
+     *     path => output of exiftool, for raw files of the batch at hand that are not laid out as TIFF
      */
     private array $foreign = [];
 
@@ -103,7 +103,7 @@ final class GroupReader
         $this->foreign = [];
         $paths = [];
         foreach ($groups as [$path]) {
-            // Only where the raw file is the frame's picture; exiftool is told a file on a line of its own.
+            // Only where the raw file is the frame's picture; exiftool takes each file on a line of its own.
             if (! str_contains($path, "\n") && self::isForeign($reading, $path)) {
                 $paths["{$reading->slot}/{$path}"] = $path;
             }
@@ -139,7 +139,7 @@ final class GroupReader
         foreach ($seen as $i => ['main' => $main, 'exif' => $exif]) {
             $asked[$i] = $main === null || $exif === null ? [] : $this->questions->of($main, $exif);
             foreach ($asked[$i] as $question) {
-                // exiftool is told a file on a line of its own.
+                // exiftool takes each file on a line of its own.
                 if ($main !== null && ! str_contains($main, "\n") && $this->questions->isOpen($question)) {
                     $paths[$question] ??= "{$reading->slot}/{$main}";
                 }
@@ -188,7 +188,7 @@ final class GroupReader
             }
         }
 
-        // A sidecar is newer than the picture it stands beside.
+        // A sidecar is newer than the picture it is beside.
         return [...$seen, 'metadata' => $sidecar->before($metadata)];
     }
 

@@ -16,7 +16,7 @@ final readonly class Lanes
 {
     /**
      * @param  Collection<int, Body>  $bodies  in the order of their first frame
-     * @param  array<int, string>  $names  body => shooter and body, told apart where two would read the same
+     * @param  array<int, string>  $names  body => shooter and body, distinguished where two would read the same
      */
     private function __construct(public Collection $bodies, public array $names)
     {

@@ -45,7 +45,7 @@ final class MakePreviews extends WorkInTurns
         parent::__construct($taskId);
     }
 
-    /** Begins, or goes on when more copies stand. */
+    /** Begins, or goes on when there are more copies. */
     public static function ofCard(Card $card): void
     {
         DB::transaction(function () use ($card): void {
@@ -163,7 +163,7 @@ final class MakePreviews extends WorkInTurns
         return new NamedLock("preview-{$frame}");
     }
 
-    /** @return Builder<Frame> frames without a preview of which a verified copy stands */
+    /** @return Builder<Frame> frames without a preview that have a verified copy */
     private static function unpictured(Card $card): Builder
     {
         return Frame::query()

@@ -166,7 +166,7 @@ final class Naming
     }
 
     /**
-     * Where further copies of some originals would go. What stands there by now is not looked at: it may be the same.
+     * Where further copies of some originals would go. What is there by now is not looked at: it may be the same.
      *
      * @return array<int, string> file => path below a place, in order of time
      */
@@ -250,7 +250,7 @@ final class Naming
     /**
      * @param  Collection<int, stdClass>  $rows
      * @param  array<int, positive-int>  $numbers  of all files of the shoot
-     * @param  list<string>|null  $leaving  paths that will be free; null where nothing that stands there counts
+     * @param  list<string>|null  $leaving  paths that will be free; null where nothing that is there counts
      * @return array<int, Planned>
      */
     private function named(Shoot $shoot, NamePattern $pattern, Collection $rows, array $numbers, ?array $leaving): array
@@ -319,7 +319,7 @@ final class Naming
     }
 
     /**
-     * What stands in these folders already, by the record or on a disk: of this studio, of another that has the same
+     * What is in these folders already, by the record or on a disk: of this studio, of another that has the same
      * places, or of somebody else.
      *
      * @param  list<string>  $folders

@@ -63,7 +63,7 @@ final class Reading
     }
 
     /**
-     * A card that was read before and has more on it now. It may stand in another slot than before.
+     * A card that was read before and has more on it now. It may be in another slot than before.
      *
      * @param  CardListing  $files
      */

@@ -28,7 +28,7 @@ final class RenameFiles extends WorkInTurns
 {
     public const KIND = 'rename';
 
-    /** Names that are told where something was in the way. */
+    /** How many names are listed where something was in the way. */
     private const NAMED = 5;
 
     /** Files whose record changes together: one commit for all of them. */
@@ -142,7 +142,7 @@ final class RenameFiles extends WorkInTurns
     }
 
     /**
-     * Gives the files their new names beside the old ones. A step is refused where something else stands.
+     * Gives the files their new names beside the old ones. A step is refused where something else is.
      *
      * @param  Collection<int, PlannedRename>  $steps
      * @param  array<int, CardFile>  $files
@@ -191,7 +191,7 @@ final class RenameFiles extends WorkInTurns
     }
 
     /**
-     * Only the same file under its old name: whatever else stands there by now is somebody's.
+     * Only the same file under its old name: whatever else is there by now is somebody's.
      *
      * @param  array<string, string>  $pairs
      */
@@ -266,7 +266,7 @@ final class RenameFiles extends WorkInTurns
     }
 
     /**
-     * @param  string|null  $hash  of what is to stand there; null for sidecars
+     * @param  string|null  $hash  of what is to be there; null for sidecars
      * @return bool|null null where nothing is to be done, false where something else is in the way
      */
     private function linkOne(Place $place, string $from, string $to, ?string $hash): ?bool

@@ -72,7 +72,7 @@ final class Renaming
     public function start(Shoot $shoot, NamePattern $pattern, ?ChosenOriginals $chosen = null): ?string
     {
         return DB::transaction(function () use ($shoot, $pattern, $chosen): ?string {
-            // Of two shoots of a studio that begin at once, one is told to wait.
+            // Of two shoots of a studio that begin at once, one has to wait.
             Studio::query()->whereKey($shoot->studio_id)->lockForUpdate()->first();
             $problem = $this->problem($shoot);
             if ($problem !== null) {

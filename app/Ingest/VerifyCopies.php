@@ -17,7 +17,7 @@ use Illuminate\Support\Collection;
 
 /**
  * Reads every copy of a card again and compares it with the card's checksum. What is damaged or gone is noted, and
- * turns the card's verdict back; nothing is changed in any place.
+ * withdraws the card's safety; nothing is changed in any place.
  */
 final class VerifyCopies extends WorkInTurns
 {

@@ -10,7 +10,7 @@ use App\Frames\CardFile;
 use App\Frames\Frame;
 use App\Frames\Version;
 
-/** Where a version stands in every place. */
+/** Where a version is in every place. */
 final readonly class VersionName
 {
     public function __construct(private Places $places)
@@ -18,7 +18,7 @@ final readonly class VersionName
     }
 
     /**
-     * Beside the frame's own file, under the name it came with, unless something else stands there.
+     * Beside the frame's own file, under the name it came with, unless something else is there.
      *
      * @param  string  $hash  xxh128 of the version
      */
@@ -43,7 +43,7 @@ final readonly class VersionName
         return $own instanceof CardFile ? dirname(($own->sameAs ?? $own)->destination ?: $own->path) : 'versions';
     }
 
-    /** Whether nothing else stands there, by the record or on a disk. */
+    /** Whether nothing else is there, by the record or on a disk. */
     private function isFree(Frame $frame, string $path, string $hash): bool
     {
         $places = $this->places->used($frame->shoot->studio_id)->filter(fn (Place $place): bool => $place->isThere());

@@ -204,7 +204,7 @@ final class Versions
     }
 
     /**
-     * @return non-empty-list<string> places in which it stands and was read back
+     * @return non-empty-list<string> places in which it is and was read back
      *
      * @throws UnableToCopy
      */

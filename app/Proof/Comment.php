@@ -13,7 +13,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Kanpai\Core\Proof\Drawing;
 
 /**
- * What a guest said about a frame, and drew on it; what the studio answered, and whether it is done.
+ * A guest's comment on a frame, and the drawing on it; what the studio answered, and whether it is done.
  *
  * @property int $id
  * @property string|null $uuid

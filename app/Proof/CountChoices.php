@@ -12,7 +12,7 @@ use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Writes beside each frame how many guests want it and how many said something, so that culling shows it and filters
+ * Writes beside each frame how many guests chose it and how many commented on it, so that culling shows it and filters
  * find it.
  */
 final class CountChoices implements ShouldQueue
@@ -55,7 +55,7 @@ final class CountChoices implements ShouldQueue
         if ($gallery === null) {
             return;
         }
-        // What is said from here on asks for another count.
+        // Feedback from here on asks for another count.
         DB::table('galleries')
             ->where('id', $gallery->id)
             ->update(['uncounted_at' => null]);
@@ -71,7 +71,7 @@ final class CountChoices implements ShouldQueue
     }
 
     /**
-     * Brings the counts of frames in step with what is said in all galleries.
+     * Brings the counts of frames in step with the feedback in all galleries.
      *
      * @param  list<int>  $frames
      */

@@ -10,7 +10,7 @@ use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Support\Facades\DB;
 
-/** Frames changed in a shoot: those that meet the rule of a gallery that goes along come in. */
+/** Frames changed in a shoot: those that match the rule of a gallery that goes along come in. */
 final class FollowLive implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
     use Dispatchable, Queueable;

@@ -26,7 +26,7 @@ use Kanpai\Core\Proof\Sectioning;
  * @property Sectioning $sectioning
  * @property int|null $cover_id
  * @property string $metadata what proofs say of themselves: `rights`, or `all`
- * @property string|null $source what the frames were meant by
+ * @property string|null $source from what the frames were chosen
  * @property string|null $live frames for which this is true come in by themselves
  * @property CarbonImmutable|null $published_at
  * @property CarbonImmutable $created_at

@@ -9,15 +9,15 @@ use Illuminate\Pagination\LengthAwarePaginator;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Proof\Agreement;
 
-/** What all guests of a gallery said: who chose what, on which list, how it is rated, what is written and drawn. */
+/** The feedback of all guests of a gallery: who chose what, on which list, how it is rated, what is written and drawn. */
 final readonly class GalleryFeedback
 {
     /**
-     * @param  Collection<int, Guest>  $guests  who said anything, by id
+     * @param  Collection<int, Guest>  $guests  who gave any, by id
      * @param  list<string>  $lists
      * @param  array<int, array<int, list<string>>>  $choices  picture => guest => lists
      * @param  array<int, float>  $ratings  picture => mean
-     * @param  array<int, int>  $frames  pictures of which something was said, in the order of time => their frames
+     * @param  array<int, int>  $frames  pictures with feedback, in the order of time => their frames
      * @param  array<int, bool>  $commented  picture with comments => whether one of them waits for an answer
      */
     private function __construct(

@@ -30,7 +30,7 @@ use Kanpai\Core\Proof\Published;
  * @property int|null $taken_ms
  * @property string|null $headline
  * @property string|null $description
- * @property CarbonImmutable|null $gone_at it left, and stays for what was said of it
+ * @property CarbonImmutable|null $gone_at it left the gallery, and stays for its feedback
  * @property CarbonImmutable|null $came_at
  * @property Frame $frame
  * @property Collection<int, Comment> $comments

@@ -21,8 +21,8 @@ use Kanpai\Core\Proof\Sectioning;
 use stdClass;
 
 /**
- * Makes galleries, and brings them up to date. What guests said is never touched: a picture keeps its number, and one
- * that leaves stays with all that was said of it.
+ * Makes galleries, and brings them up to date. Guests' feedback is never touched: a picture keeps its number, and one
+ * that leaves stays with all its feedback.
  *
  * @phpstan-type Facts array{title: string, message?: string, watermark?: array<string, mixed>|null,
  *     sectioning?: string, cover_id?: int|null, metadata?: string, live?: string|null}
@@ -81,7 +81,7 @@ final class Publishing
         }
     }
 
-    /** Takes over what has changed; choices, comments and drawings stay. Frames that are meant by now come in. */
+    /** Takes over what has changed; choices, comments and drawings stay. Frames that are chosen by now come in. */
     public function again(Gallery $gallery): void
     {
         DB::transaction(function () use ($gallery): void {
@@ -131,7 +131,7 @@ final class Publishing
     }
 
     /**
-     * What the gallery shows otherwise than it stands now.
+     * What the gallery shows differently from what it is now.
      *
      * @return list<array{proof: GalleryFrame, changes: list<Change>, then: Published, now: Published}>
      */
@@ -193,13 +193,13 @@ final class Publishing
         }
     }
 
-    /** @return list<int> frames that are meant by now and not in it */
+    /** @return list<int> frames that are chosen by now and not in it */
     public function missing(Gallery $gallery): array
     {
         return array_values(array_diff($this->meant($gallery)->all(), $gallery->frames()->pluck('frame_id')->all()));
     }
 
-    /** Lets frames in that meet the rule of a gallery that goes along, and says how many came. */
+    /** Lets frames in that match the rule of a gallery that goes along, and says how many came. */
     public function follow(Gallery $gallery): int
     {
         if ($gallery->live === null) {
@@ -226,7 +226,7 @@ final class Publishing
         });
     }
 
-    /** @return Collection<int, int> frames that the gallery was made of, as they are meant now */
+    /** @return Collection<int, int> frames that the gallery's source selects now */
     private function meant(Gallery $gallery): Collection
     {
         parse_str((string) $gallery->source, $query);
@@ -292,7 +292,7 @@ final class Publishing
             ->keyBy('id');
     }
 
-    /** @return array<string, mixed> of a picture as it stands now */
+    /** @return array<string, mixed> of a picture as it is now */
     private static function row(Gallery $gallery, stdClass $frame): array
     {
         return [
@@ -374,7 +374,7 @@ final class Publishing
         }
     }
 
-    /** @return Collection<int, \stdClass> each picture with how its frame stands now */
+    /** @return Collection<int, \stdClass> each picture with the facts of its frame now */
     private function rows(Gallery $gallery): Collection
     {
         return DB::table('gallery_frames')

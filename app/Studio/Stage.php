@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Studio;
 
-/** How one stage of one shoot stands. */
+/** How one stage of one shoot is. */
 final readonly class Stage
 {
     /**

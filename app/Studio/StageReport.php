@@ -16,7 +16,7 @@ interface StageReport
      * In as many queries as there are kinds of facts, not shoots.
      *
      * @param  Collection<int, Shoot>  $shoots
-     * @return array<int, Stage> shoot => how it stands
+     * @return array<int, Stage> shoot => how it is
      */
     public function forShoots(Collection $shoots): array;
 }

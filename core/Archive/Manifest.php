@@ -39,7 +39,7 @@ final class Manifest
             if ($line === '') {
                 continue;
             }
-            // One asterisk may stand before the path, where other tools mark binary files so.
+            // One asterisk may be before the path, where other tools mark binary files so.
             if (preg_match('/^([0-9a-fA-F]{128})[ \t]+\*?(.+)$/s', $line, $found) !== 1) {
                 throw InvalidBag::unreadableLine($name, $i + 1);
             }

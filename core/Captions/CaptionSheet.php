@@ -13,13 +13,13 @@ use Mustache_Engine;
 
 /**
  * Fields with placeholders in Mustache's `{{name}}`, filled in for each frame. Each field is set, or added to what
- * stands there, or left alone.
+ * is there, or left alone.
  *
  * @phpstan-type Values array<string, string>
  */
 final class CaptionSheet
 {
-    /** What can stand in a placeholder, with what it is. */
+    /** What can be in a placeholder, with what it is. */
     public const PLACEHOLDERS = [
         'shoot' => 'name of the shoot',
         'client' => 'client',
@@ -54,7 +54,7 @@ final class CaptionSheet
 
     /**
      * @param  array<string, string>  $templates  under the values of Field; a field with an empty text is left alone
-     * @param  list<string>  $added  fields whose text is added to what stands there
+     * @param  list<string>  $added  fields whose text is added to what is there
      * @param  list<string>  $emptied  fields that are set to nothing
      *
      * @throws UnusableSheet when a placeholder is unknown or a brace is not closed
@@ -113,7 +113,7 @@ final class CaptionSheet
         return Caption::of($filled);
     }
 
-    /** What stands there with more behind it; what stands there already is not said twice. */
+    /** What is there with more behind it; what is there already is not repeated. */
     private static function joined(Field $field, string $present, string $more): string
     {
         if ($field->isList()) {

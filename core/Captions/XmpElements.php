@@ -70,7 +70,7 @@ final class XmpElements
     }
 
     /**
-     * @return array{string, string, XmpShape} prefix and name of the innermost element of a property, and how it stands
+     * @return array{string, string, XmpShape} prefix and name of the innermost element of a property, and its shape
      */
     private static function parts(string $property): array
     {
@@ -83,7 +83,7 @@ final class XmpElements
     /** Text between tags. */
     public static function escaped(string $text): string
     {
-        // `]]>` must not stand in text (XML 1.0, 2.4); carriage returns are line feeds already.
+        // `]]>` must not occur in text (XML 1.0, 2.4); carriage returns are line feeds already.
         return str_replace(['&', '<', '>'], ['&amp;', '&lt;', '&gt;'], FieldText::tidied($text));
     }
 }

@@ -22,12 +22,12 @@ use Kanpai\Core\Frames\Metadata\XmpTags;
 final class XmpSidecar
 {
     /**
-     * @param  string|null  $existing  the sidecar as it stands, or null for a new one
-     * @param  int|null  $rating  xmp:Rating, −1 (rejected) to 5; null leaves it as it stands
+     * @param  string|null  $existing  the sidecar as it is, or null for a new one
+     * @param  int|null  $rating  xmp:Rating, −1 (rejected) to 5; null leaves it as it is
      * @param  string|null  $takenAt  RFC 3339,
-     *     for photoshop:DateCreated and exif:DateTimeOriginal; null leaves them as they stand
-     * @param  string|null  $label  xmp:Label; null leaves it as it stands
-     * @param  bool|null  $isGood  xmpDM:good; null leaves it as it stands
+     *     for photoshop:DateCreated and exif:DateTimeOriginal; null leaves them as they are
+     * @param  string|null  $label  xmp:Label; null leaves it as it is
+     * @param  bool|null  $isGood  xmpDM:good; null leaves it as it is
      *
      * @throws UnreadableSidecar when the existing text is no XMP
      */
@@ -116,7 +116,7 @@ final class XmpSidecar
     }
 
     /**
-     * Whether what stands there says what is wanted; a rating may be written 3 or 3.0.
+     * Whether what is there says what is wanted; a rating may be written 3 or 3.0.
      *
      * @param  list<string>  $stands
      * @param  list<string>  $properties
@@ -131,7 +131,7 @@ final class XmpSidecar
     }
 
     /**
-     * Where the properties stand that are to leave, and what other languages they held.
+     * Where the properties are that are to leave, and what other languages they held.
      *
      * @param  list<Tag>  $tags
      * @param  Wanted  $changed
@@ -166,7 +166,7 @@ final class XmpSidecar
                 ($path[$tag['depth'] - 2] ?? '') === '{'.XmpProperties::RDF.'}RDF'
             ) {
                 $end = self::end($tags, $i);
-                // With the line it stood on.
+                // With its line.
                 $from = strlen(rtrim(substr($xml, 0, $tag['at'])));
                 $cuts[] = [$from, $end - $from];
                 $languages[$names[$tag['name']]] = self::otherLanguages(substr($xml, $tag['at'], $end - $tag['at']));

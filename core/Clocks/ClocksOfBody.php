@@ -7,7 +7,7 @@ namespace Kanpai\Core\Clocks;
 use Kanpai\Core\Frames\CameraTime;
 use Kanpai\Core\Studio\Zone;
 
-/** All clocks of one body in a shoot. The one that is meant most closely holds; of two alike the one set later. */
+/** All clocks of one body in a shoot. The one with the closest scope holds; of two alike the one set later. */
 final readonly class ClocksOfBody
 {
     /** @param  list<ScopedClock>  $clocks  the closest first */

@@ -20,7 +20,7 @@ final class MergedOrder
     }
 
     /**
-     * How many frames stand at another place of the row.
+     * How many frames have another position in the order.
      *
      * @param  array<int, int>  $before  frame => milliseconds
      * @param  array<int, int>  $after  the same frames

@@ -30,7 +30,7 @@ final readonly class Offset
     /**
      * @param  float  $seconds  rounded to milliseconds
      *
-     * @throws InvalidClock when a part is negative: the sign is said once, for the whole
+     * @throws InvalidClock when a part is negative: the sign is given once, for the whole
      */
     public static function of(bool $isEarlier, int $days, int $hours, int $minutes, float $seconds): self
     {

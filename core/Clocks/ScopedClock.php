@@ -39,7 +39,7 @@ final readonly class ScopedClock
             ($this->to === null || $reading <= $this->to);
     }
 
-    /** How closely it is meant: a span before a card, a card before the whole body. */
+    /** How close its scope is: a span before a card, a card before the whole body. */
     public function narrowness(): int
     {
         return ($this->from !== null || $this->to !== null ? 2 : 0) + ($this->card !== null ? 1 : 0);

@@ -41,7 +41,7 @@ final readonly class TieFit
      * @return self residuals in seconds, corrected minus right,
      *     in the order of the ties; `worst` is the place of the largest
      *
-     * @throws ContradictoryTies when no clock meets all of them
+     * @throws ContradictoryTies when no clock fits all of them
      */
     public static function of(array $ties, ?Zone $zone = null): self
     {

@@ -17,7 +17,7 @@ final class TypedTime
         '(Z|[+-]\d\d:?\d\d)?\s*$/';
 
     /**
-     * The local reading that is meant, whatever zone it belongs to.
+     * The local reading, whatever zone it belongs to.
      *
      * @param  int  $near  a local reading whose day is taken when none is typed, in milliseconds
      *
@@ -44,12 +44,12 @@ final class TypedTime
     }
 
     /**
-     * The instant that is meant.
+     * The instant of the local reading in its zone.
      *
      * @param  int  $near  an instant on whose local day a time without a date is taken, in milliseconds
      * @return int milliseconds since 1970-01-01T00:00:00Z
      *
-     * @throws InvalidTime when it cannot be read, or never happened, or happened twice and does not say which is meant
+     * @throws InvalidTime when it cannot be read, or never happened, or happened twice and does not tell which it is
      */
     public static function instant(string $text, Zone $zone, int $near): int
     {

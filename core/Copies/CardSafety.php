@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kanpai\Core\Copies;
 
 /**
- * Whether a card may be formatted: only when every file on it, readable or not, stands with the card's checksum in
+ * Whether a card may be formatted: only when every file on it, readable or not, is found with the card's checksum in
  * enough places, each read back from there.
  */
 final readonly class CardSafety
@@ -17,7 +17,7 @@ final readonly class CardSafety
     /**
      * @param  iterable<array{copies: int, isTicked: bool, files: int}>  $groups  of files with equally many verified
      *     copies
-     * @param  positive-int  $required  places that each file must stand in
+     * @param  positive-int  $required  places that each file must be in
      */
     public static function ofGroups(iterable $groups, int $required): self
     {
@@ -34,8 +34,8 @@ final readonly class CardSafety
 
     /**
      * @param  iterable<int>  $proofs  for each file on the card the number of places with a verified copy
-     * @param  positive-int  $required  places that each file must stand in
-     * @param  int  $leftOut  how many of the files that do not stand there were not to be copied
+     * @param  positive-int  $required  places that each file must be in
+     * @param  int  $leftOut  how many of the files that are not there were not to be copied
      */
     public static function of(iterable $proofs, int $required, int $leftOut = 0): self
     {
@@ -59,7 +59,7 @@ final readonly class CardSafety
         return $this->files - $this->verified;
     }
 
-    /** Whether all that was to be copied stands in enough places; what was left out stands on the card alone. */
+    /** Whether all that was to be copied is in enough places; what was left out is on the card alone. */
     public function isCopiedAsChosen(): bool
     {
         return $this->leftOut < $this->files && $this->missing() === $this->leftOut;

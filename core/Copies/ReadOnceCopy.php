@@ -26,7 +26,7 @@ final readonly class ReadOnceCopy
      *
      * @param  resource  $source
      * @param  array<string, resource>  $places  open for writing, under the names of the places
-     * @param  (callable(string $place, UnableToCopy $reason): void)|null  $failed  told of each place that fails;
+     * @param  (callable(string $place, UnableToCopy $reason): void)|null  $failed  called for each place that fails;
      *     without it the first failure ends the copy
      * @param  (callable(int $size): bool)|null  $goesOn  asked after each piece with the bytes so far
      *

@@ -18,7 +18,7 @@ final readonly class CoverageChart
     /** Where the lines of gaps lie. */
     public const GAPS = 108;
 
-    /** Where the bars stand, and how high the highest is. */
+    /** Positions of the bars, and the height of the highest. */
     private const BASE = 100;
 
     private const HIGHEST = 96;

@@ -40,14 +40,14 @@ final readonly class DayLine
         return new self($from - $air, $to + $air, $width);
     }
 
-    /** Where an instant stands, to a tenth. */
+    /** The position of an instant, to a tenth. */
     public function place(int $instant): float
     {
         return round((($instant - $this->from) / ($this->to - $this->from)) * $this->width, 1);
     }
 
     /**
-     * Ticks as one path for SVG; ticks that would stand at the same tenth are drawn once.
+     * Ticks as one path for SVG; ticks that would be at the same tenth are drawn once.
      *
      * @param  iterable<int>  $instants
      */
@@ -61,7 +61,7 @@ final readonly class DayLine
         return self::path(array_keys($tenths), $top, $height);
     }
 
-    /** Where an instant stands, in tenths of a unit, rounded half up. */
+    /** The position of an instant, in tenths of a unit, rounded half up. */
     public function tenth(int $instant): int
     {
         $span = $this->to - $this->from;

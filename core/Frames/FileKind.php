@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Frames;
 
-/** What a file on a card is for a frame, told by its ending. */
+/** What a file on a card is for a frame, by its ending. */
 enum FileKind: string
 {
     case Jpeg = 'jpeg';

@@ -11,8 +11,8 @@ use Kanpai\Core\Frames\Filter\Term;
 use Kanpai\Core\Frames\Filter\Test;
 
 /**
- * Which frames of a shoot are meant, and in which order: by verdict, rating, body and time, and by a filter as it is
- * written. Nothing said means all.
+ * Which frames of a shoot are chosen, and in which order: by verdict, rating, body and time, and by a filter as it is
+ * written. An empty one chooses all.
  */
 final readonly class FrameFilter
 {
@@ -56,7 +56,7 @@ final readonly class FrameFilter
 
     /**
      * From an address or a form; what cannot be understood is left out, so that an old address still shows frames, and
-     * is said in `problem`.
+     * is reported in `problem`.
      *
      * @param  array<array-key, mixed>  $query  verdict, rating, body, from, to, where, sort
      */

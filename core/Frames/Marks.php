@@ -31,7 +31,7 @@ final readonly class Marks
      * @param  int  $given  bits of the uses that are given
      * @param  int  $taken  bits of those that are taken
      *
-     * @throws InvalidMark when nothing is said, or not in these words
+     * @throws InvalidMark when none is given, or not in these words
      */
     public function marked(?string $verdict, ?int $rating, int $given = 0, int $taken = 0): self
     {
@@ -49,7 +49,7 @@ final readonly class Marks
     }
 
     /**
-     * This, with a change from some marks to others taken back, as far as nothing has changed them since.
+     * This, with a change from some marks to others undone, as far as nothing has changed them since.
      */
     public function withdrawn(self $before, self $after): self
     {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Frames;
 
-/** The order in which frames are shown; those that are equal stand in the order of time. */
+/** The order in which frames are shown; those that are equal are in the order of time. */
 enum Sort: string
 {
     case Time = 'time';

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Frames;
 
-/** What has been said about a frame. */
+/** What somebody decided about a frame. */
 enum Verdict: string
 {
     case Open = 'open';

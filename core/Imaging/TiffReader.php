@@ -47,7 +47,7 @@ final class TiffReader
     }
 
     /**
-     * @param  int  $base  where the TIFF header stands in the source, in bytes
+     * @param  int  $base  position of the TIFF header in the source, in bytes
      * @param  array<int, bool>  $wanted  tags to be read; of those with false only how many values they have; all
      *                                     others cost next to nothing
      *
@@ -113,7 +113,7 @@ final class TiffReader
         return $this->read($offset)[0];
     }
 
-    /** Where an offset inside the TIFF block stands in the whole source. */
+    /** The position in the whole source of an offset inside the TIFF block. */
     public function absolute(int $offset): int
     {
         return $this->base + $offset;

@@ -6,7 +6,7 @@ namespace Kanpai\Core\Ingest;
 
 use Kanpai\Core\Imaging\ByteSource;
 
-/** A JPEG inside a file: where it stands, and how many pixels it has where the file says so. */
+/** A JPEG inside a file: where it is, and how many pixels it has where the file says so. */
 final readonly class EmbeddedPreview
 {
     /**

@@ -35,7 +35,7 @@ final readonly class Exif
     public ?int $gpsAt;
 
     /**
-     * A figure outside of what a camera can have meant says nothing: damaged files hold infinities, numbers that are
+     * A figure outside of what a camera can measure is no figure: damaged files hold infinities, numbers that are
      * none, and negative sensitivities.
      *
      * @param  int  $width  pixels as stored, before the orientation is applied

@@ -69,7 +69,7 @@ final class ExifReader
         $from = 0;
         $exif = $this->jpeg($source, $from);
         // Inside entropy-coded data FF is always followed by 00 or a restart marker (ITU-T T.81, B.1.1.5), so FF D9
-        // after the frame header can only be a true end; before it stands the thumbnail with an end of its own.
+        // after the frame header can only be a true end; before it comes the thumbnail with an end of its own.
         $tail = max($from, $source->size() - self::TAIL);
         if (
             $source->bytes($source->size() - 2, 2) !== "\xFF\xD9" &&
@@ -81,7 +81,7 @@ final class ExifReader
         return $exif;
     }
 
-    /** @param  int  $from  is set to where the frame header stands, in bytes */
+    /** @param  int  $from  is set to the position of the frame header, in bytes */
     private function jpeg(ByteSource $source, int &$from = 0): Exif
     {
         $at = 2;
@@ -201,7 +201,7 @@ final class ExifReader
     }
 
     /**
-     * A JPEG that is the one strip of an image which does not call itself reduced. The raw pixels themselves may stand
+     * A JPEG that is the one strip of an image which does not call itself reduced. The raw pixels themselves may be
      * as lossless JPEG (ITU-T T.81, process 14, marker C3), which is no picture to look at.
      *
      * @param  Directory  $directory
@@ -311,7 +311,7 @@ final class ExifReader
     }
 
     /**
-     * ApertureValue or ShutterSpeedValue, which stand in APEX (Exif 2.32, annex C): N = 2^(Av/2), t = 2^-Tv.
+     * ApertureValue or ShutterSpeedValue, which are given in APEX (Exif 2.32, annex C): N = 2^(Av/2), t = 2^-Tv.
      *
      * @param  Directory  $exif
      */

@@ -41,7 +41,7 @@ final class FrameGrouping
     }
 
     /**
-     * Compares by folder, then by number on from the largest gap in the folder's numbers: where 0001 and 9999 stand
+     * Compares by folder, then by number on from the largest gap in the folder's numbers: where 0001 and 9999 are
      * together with nothing between, the counter rolled over there.
      *
      * @param  array<string, non-empty-list<string>>  $groups

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kanpai\Core\Ingest;
 
 /**
- * An Exif thumbnail that stands upright by itself: cameras turn the main picture by a tag and leave the small one
+ * An Exif thumbnail made upright: cameras turn the main picture by a tag and leave the small one
  * lying.
  *
  * The tag is put in front of the pixels as an Exif block of its own, which costs no decoding; browsers follow it.

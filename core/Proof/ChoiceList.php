@@ -24,7 +24,7 @@ final readonly class ChoiceList
         if ($name === '' || mb_strlen($name) > self::LONGEST_NAME) {
             throw InvalidRights::name(self::LONGEST_NAME);
         }
-        // A number alone is meant as how many, or is a slip of the pen.
+        // A number alone is a maximum, or a slip of the pen.
         if (preg_match('/\p{L}/u', $name) !== 1) {
             throw InvalidRights::nameWithoutLetters($name);
         }

@@ -6,7 +6,7 @@ namespace Kanpai\Core\Proof;
 
 /**
  * What somebody drew on a picture: circles, arrows, freehand lines, words. Places are in pixels of the whole picture as
- * it stands upright, so that a drawing means the same spot on a proof, a print and the retoucher's screen.
+ * it is upright, so that a drawing means the same spot on a proof, a print and the retoucher's screen.
  *
  * @phpstan-type Circle array{kind: 'circle', x: int, y: int, rx: int, ry: int}
  * @phpstan-type Arrow array{kind: 'arrow', x: int, y: int, toX: int, toY: int}

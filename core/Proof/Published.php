@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Proof;
 
-/** A frame as a gallery shows it, or as it stands now; the difference of the two is what is out of date. */
+/** A frame as a gallery shows it, or as it is now; the difference of the two is what is out of date. */
 final readonly class Published
 {
     /**

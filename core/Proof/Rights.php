@@ -90,7 +90,7 @@ final readonly class Rights
         return $lists;
     }
 
-    /** @param  array<string, mixed>  $data  as stored; what is not said is off */
+    /** @param  array<string, mixed>  $data  as stored; what is missing is off */
     public static function fromArray(array $data): self
     {
         return self::of(

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Proof;
 
-/** Where a watermark stands. */
+/** Where a watermark is. */
 enum WatermarkPlace: string
 {
     case Middle = 'middle';

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kanpai\Core\Proof;
 
 /**
- * Where and how large a watermark stands on a picture. Its size is its width as a share of the picture's width; one
+ * Where and how large a watermark is on a picture. Its size is its width as a share of the picture's width; one
  * that would be larger than the picture is made to fit.
  */
 final readonly class WatermarkPlan

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Studio;
 
-/** Passwords of galleries and deliveries: long enough, or four words that can be said over the telephone. */
+/** Passwords of galleries and deliveries: long enough, or four words that can be read out over the telephone. */
 final class SharePassword
 {
     /** Characters. */

@@ -13,7 +13,7 @@ final readonly class Shot
      * @param  'crew'|'crowd'|'detail'|'pair'|'prize'|'race'|'river'|'start'|'supper'  $kind
      * @param  array<string, mixed>  $with  what the scene shows
      * @param  float  $stops  exposure error in EV
-     * @param  int|null  $fix  UTC milliseconds that GPS told the body
+     * @param  int|null  $fix  UTC milliseconds that the body had from GPS
      * @param  float  $defocus  blur in pixels of a picture 2,400 pixels wide
      */
     public function __construct(

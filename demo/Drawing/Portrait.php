@@ -109,7 +109,7 @@ final class Portrait
                 "'/><path d='M 0 160 L 0 {$length}' stroke='{$fold}' stroke-width='3' stroke-opacity='.6'/><circle cx='4' cy='230' r='4' fill='{$fold}'/><circle cx='4' cy='290' r='4' fill='{$fold}'/>"),
             default => null,
         };
-        // The neck stands in front of the cloth and the head throws its shadow on it.
+        // The neck is in front of the cloth and the head throws its shadow on it.
         $this->out .= "<path d='M -38 60 L -40 126 C -40 150 -20 166 0 170 C 20 166 40 150 40 126 L 38 60 Z' fill='{$neckShade}'/>";
         if ($this->person->garment === 'crew' || $this->person->garment === 'stripes') {
             $this->out .=

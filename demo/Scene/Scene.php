@@ -367,7 +367,7 @@ final class Scene
         $spread = ($this->width() * ($far ? 1.1 : 0.98)) / max(1, $count);
         $step = min($spread, 330 * $size);
         $order = range(0, $count - 1);
-        // Those at the sides stand in front, as they do when a group closes in.
+        // Those at the sides are in front, as people do when a group closes in.
         usort($order, fn (int $a, int $b): int => abs($a - ($count - 1) / 2) <=> abs($b - ($count - 1) / 2));
         foreach ($order as $i) {
             $person = Person::random(

@@ -235,7 +235,7 @@ final class Scenery
         $this->svg->add($shapes);
     }
 
-    /** A stone quay with a rail and posts, for people to stand before. */
+    /** A stone quay with a rail and posts, as a background for people. */
     public function quay(float $top): void
     {
         $y = $this->height * $top;

@@ -10,7 +10,7 @@ use Kanpai\Deploy\Instance;
 use Kanpai\Deploy\Packages;
 use Kanpai\Deploy\Services;
 
-/** Looks at everything Kanpai stands on and names what is missing or wrong, with the mend. */
+/** Looks at everything Kanpai is on and names what is missing or wrong, with the mend. */
 final class Doctor
 {
     private int $wrong = 0;

@@ -243,7 +243,7 @@ abstract class FeatureTestCase extends TestCase
     }
 
     /**
-     * Runs code in processes of its own, all at the same moment, with the settings of this test. What stands in the
+     * Runs code in processes of its own, all at the same moment, with the settings of this test. What is in the
      * database so far is kept, so that they see it; the next test begins with an empty one.
      *
      * @param  list<string>  $codes

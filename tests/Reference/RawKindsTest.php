@@ -54,7 +54,7 @@ final class RawKindsTest extends TestCase
         return (string) ob_get_clean();
     }
 
-    /** A lossless JPEG as far as its frame header: what the raw pixels of some cameras stand in. */
+    /** A lossless JPEG as far as its frame header: the form in which some cameras keep raw pixels. */
     private static function lossless(): string
     {
         return "\xFF\xD8\xFF\xC3\x00\x0B\x0E\x0B\xB8\x0F\xA0\x01\x01\x11\x00".str_repeat("\x5A", 4000)."\xFF\xD9";

@@ -49,7 +49,7 @@ final class ArchiveController
         ]);
     }
 
-    /** Where the originals stand, and what of them may go. */
+    /** Where the originals are, and what of them may go. */
     public function places(Shoot $shoot): View
     {
         return view('archive.places', ['shoot' => $shoot, ...self::plan($shoot)]);

@@ -10,7 +10,7 @@ use Illuminate\Contracts\View\View;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Validation\ValidationException;
 
-/** A shoot is deleted, after it was said what stands where. */
+/** A shoot is deleted, after the page has listed what is where. */
 final class LeavingController
 {
     public function show(Shoot $shoot, LeavingShoot $leaving): View

@@ -26,7 +26,7 @@ use Kanpai\Core\Frames\Caption\FieldText;
 use Kanpai\Core\Frames\Caption\UnusableText;
 use Kanpai\Core\Frames\FrameFilter;
 
-/** What is done to many captions: drafted, looked over, done, taken back. */
+/** What is done to many captions: drafted, reviewed, applied, undone. */
 final class BatchesController
 {
     private const PAGE = 30;
@@ -125,7 +125,7 @@ final class BatchesController
         );
     }
 
-    /** Gives chosen fields of one frame to all that are meant. */
+    /** Gives chosen fields of one frame to all that are chosen. */
     public function paste(PasteInput $request, Shoot $shoot): RedirectResponse
     {
         $source = Frame::query()->where('shoot_id', $shoot->id)->findOrFail($request->integer('from'));

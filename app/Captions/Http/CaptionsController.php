@@ -88,7 +88,7 @@ final class CaptionsController
         return CaptionsReport::workUnderWay($shoot)->where('kind', '<>', LookAtSidecars::KIND)->get();
     }
 
-    /** @return array<string, int> how many frames are meant, captioned, and written into sidecars */
+    /** @return array<string, int> how many frames are chosen, captioned, and written into sidecars */
     private function counts(Shoot $shoot, FrameFilter $filter): array
     {
         $captions = FrameCaption::query()->where('shoot_id', $shoot->id);
@@ -145,13 +145,13 @@ final class CaptionsController
         return FrameFilter::ofQuery($query);
     }
 
-    /** @return array<string, int|string> the filter for an address, with “all” said where it is meant */
+    /** @return array<string, int|string> the filter for an address, with “all” written out */
     public static function query(FrameFilter $filter): array
     {
         return ['verdict' => 'all', ...$filter->toQuery()];
     }
 
-    /** Some of the frames that are meant, to choose single ones from; then some more. */
+    /** Some of the chosen frames, to pick single ones from; then some more. */
     public function tiles(Request $request, Shoot $shoot): View
     {
         $filter = FrameFilter::ofQuery($request->query->all());
@@ -187,7 +187,7 @@ final class CaptionsController
         ]);
     }
 
-    /** Keeps the sheet; then what it would do to the frames that are meant is reviewed. */
+    /** Keeps the sheet; then what it would do to the chosen frames is reviewed. */
     public function store(SheetRequest $request, Shoot $shoot): RedirectResponse
     {
         $level = $request->level();
@@ -311,7 +311,7 @@ final class CaptionsController
         return $words;
     }
 
-    /** @return array<string, mixed> one of the frames that are meant, as the sheet would caption it */
+    /** @return array<string, mixed> one of the chosen frames, as the sheet would caption it */
     private function example(Shoot $shoot, FrameFilter $filter, string $level, CaptionSheet $sheet, int $at): array
     {
         $count = Frame::meeting($shoot, $filter)->count();
@@ -334,7 +334,7 @@ final class CaptionsController
         return ['caption' => $caption, 'own' => $row->own ?? [], ...$this->doubts($shoot, $captioning, $caption)];
     }
 
-    /** @return array<string, mixed> what is to be said of a caption before it is applied */
+    /** @return array<string, mixed> what to report of a caption before it is applied */
     private function doubts(Shoot $shoot, Captioning $captioning, Caption $caption): array
     {
         $unknown = array_map(

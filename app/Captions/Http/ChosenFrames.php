@@ -9,7 +9,7 @@ use App\Studio\Shoot;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
 
-/** Frames that were chosen one by one, tile by tile; where none was, the filter says which are meant. */
+/** Frames that were chosen one by one, tile by tile; where none was, the filter chooses them. */
 final class ChosenFrames
 {
     private const MOST = 5000;

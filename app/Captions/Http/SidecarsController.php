@@ -17,7 +17,7 @@ use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Support\Facades\DB;
 
-/** Sidecars: writing those that are behind, and what other software has made of them. */
+/** Sidecars: writing those that are out of date, and what other software has made of them. */
 final class SidecarsController
 {
     private const SHOWN = 60;
@@ -48,7 +48,7 @@ final class SidecarsController
         return redirect()->route('captions.sidecars', $shoot);
     }
 
-    /** Takes what other software wrote, or keeps what stands here; for one sidecar or for all. */
+    /** Takes what other software wrote, or keeps what is here; for one sidecar or for all. */
     public function settle(SettleInput $request, Shoot $shoot): RedirectResponse
     {
         $takesTheirs = $request->string('take')->toString() === 'theirs';

@@ -13,7 +13,7 @@ final class CopyInHand
     /** @var array<string, UnableToCopy> place => why it failed */
     public array $failures = [];
 
-    /** @var list<string> places where it stands, read back and the same */
+    /** @var list<string> places where it is, read back and the same */
     public array $verified = [];
 
     /** @var array<string, true> places that have not answered yet */

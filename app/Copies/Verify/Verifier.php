@@ -28,7 +28,7 @@ final class Verifier
 
     /**
      * @param  bool  $all  whether to wait until everything is verified
-     * @return array<int, string> id => checksum of what stands there now, empty where something failed
+     * @return array<int, string> id => checksum of what is there now, empty where something failed
      */
     public function answers(bool $all): array
     {

@@ -6,7 +6,7 @@ declare(strict_types=1);
  * Proves copies, one after another, in a process of its own, so that the next file is read from the card meanwhile.
  *
  * Asked: the name of a closed file, base64, on a line. Done: the file is made durable, gets its name, the folder is
- * made durable, and what stands there is read from the disk. Answered: its xxh128, or `!` where something failed.
+ * made durable, and what is there is read from the disk. Answered: its xxh128, or `!` where something failed.
  */
 
 use App\Copies\TargetFile;

@@ -72,7 +72,7 @@ final class CullController
             ->header('Cache-Control', 'no-store');
     }
 
-    /** @return list<list<int|string>> frames as they stand now */
+    /** @return list<list<int|string>> frames as they are now */
     private static function changed(Shoot $shoot, int $revision): array
     {
         $row = fn (\stdClass $frame): array => [
@@ -124,7 +124,7 @@ final class CullController
         }
     }
 
-    /** The day line as it stands now, with the minutes of which nothing is kept, while there is time. */
+    /** The day line as it is now, with the minutes of which nothing is kept, while there is time. */
     public function coverage(Shoot $shoot): JsonResponse
     {
         $count = CountOfShoot::of($shoot, Round::query()->findOrFail(Culling::of($shoot)->round));

@@ -179,7 +179,7 @@ final class MakeContactSheet extends WorkInTurns
     }
 
     /**
-     * What stands below a picture.
+     * What is below a picture.
      *
      * @param  array{page: int, x: float, y: float, width: float, height: float}  $cell
      */
@@ -234,7 +234,7 @@ final class MakeContactSheet extends WorkInTurns
         $shown = '';
         foreach (mb_str_split($text) as $character) {
             $code = mb_ord($character);
-            // Beyond the basic plane stand emoji, which no font of a sheet has; fonts that the reader brings have the
+            // Beyond the basic plane are emoji, which no font of a sheet has; fonts that the reader brings have the
             // rest.
             $isShown = $code <= 0xFFFF && ($font !== self::FONT || $pdf->isCharDefined($code, self::FONT));
             $shown .= $isShown ? $character : self::BOX;

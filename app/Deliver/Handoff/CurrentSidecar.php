@@ -14,7 +14,7 @@ use Kanpai\Core\Frames\Metadata\UnreadableSidecar;
 use Kanpai\Core\Frames\Verdict;
 
 /**
- * The sidecar of a frame as it stands beside a copy, where other software may have written into it; with what Kanpai
+ * The sidecar of a frame as it is beside a copy, where other software may have written into it; with what Kanpai
  * knows of the frame.
  */
 final readonly class CurrentSidecar

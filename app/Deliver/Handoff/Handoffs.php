@@ -36,7 +36,7 @@ final class Handoffs
      * @param  non-empty-list<int>  $frames
      * @param  DeliveryFacts  $facts
      * @param  list<array{name: string, email: string}>  $people
-     * @param  bool  $withGuests  what guests said and drew, and nobody has ticked off, goes along
+     * @param  bool  $withGuests  guests' comments and drawings that are not ticked off go along
      */
     public function open(
         Shoot $shoot,

@@ -9,7 +9,7 @@ enum ReturnState: string
     /** Here, not looked at yet. */
     case New = 'new';
 
-    /** It stands beside its frame. */
+    /** It lies beside the files of its frame. */
     case Taken = 'taken';
 
     /** Somebody has to say to which frame it belongs. */
@@ -18,6 +18,6 @@ enum ReturnState: string
     /** It is no picture that can be read, or no place took it. */
     case Refused = 'refused';
 
-    /** Somebody said that it belongs nowhere. */
+    /** Somebody decided that it belongs nowhere. */
     case Left = 'left';
 }

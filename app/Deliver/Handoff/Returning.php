@@ -60,7 +60,7 @@ final class Returning
 
     public function takeIn(ReturnedFile $file): void
     {
-        // Somebody has said where it belongs.
+        // Somebody has decided where it belongs.
         $found =
             $file->frame_id !== null
                 ? [$file->frame_id]
@@ -74,7 +74,7 @@ final class Returning
         $this->takeAs($file, Frame::query()->with('shoot.studio', 'card')->findOrFail($found[0]));
     }
 
-    /** Somebody said to which frame it belongs. */
+    /** Somebody decided to which frame it belongs. */
     public function answer(ReturnedFile $file, Frame $frame): void
     {
         $file->update(['state' => ReturnState::New, 'frame_id' => $frame->id]);
@@ -98,7 +98,7 @@ final class Returning
             'problem' => null,
         ]);
         self::noteReturn($file, $frame);
-        // What came by a link stands in the places now; a watched folder is somebody else's.
+        // What came by a link is in the places now; a watched folder is somebody else's.
         if ($file->handoff_id !== null) {
             @unlink($file->stored);
         }
@@ -112,7 +112,7 @@ final class Returning
             ->update(['returned_round' => DB::raw('round')]);
     }
 
-    /** Somebody said that it belongs nowhere. */
+    /** Somebody decided that it belongs nowhere. */
     public function leave(ReturnedFile $file): void
     {
         if ($file->handoff_id !== null) {

@@ -14,7 +14,7 @@ use App\Frames\CardFile;
 use Kanpai\Core\Frames\FileKind;
 
 /**
- * What goes to a retoucher of a frame: its raw file, or its JPEG where there is no raw; the sidecar as it stands; the
+ * What goes to a retoucher of a frame: its raw file, or its JPEG where there is no raw; the sidecar as it is; the
  * picture with what was drawn on it; and, from the second round on, what came back last. No way for clients.
  */
 final readonly class ToRetoucher implements Way

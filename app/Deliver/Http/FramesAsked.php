@@ -24,7 +24,7 @@ final readonly class FramesAsked
 
     public static function by(Request $request, Shoot $shoot): self
     {
-        // A form may stand in the query as well.
+        // A form may be in the query as well.
         $query = array_intersect_key($request->query->all(), array_flip(FrameFilter::KEYS));
         $selection = $request->query->has('selection')
             ? Selection::query()

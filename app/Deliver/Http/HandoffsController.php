@@ -25,7 +25,7 @@ use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 
-/** Frames that go to somebody outside and come back: handoffs, turns, questions, the watched folder. */
+/** Frames that go to somebody outside and come back: handoffs, rounds, questions, the watched folder. */
 final class HandoffsController
 {
     public function index(Request $request, Shoot $shoot): View

@@ -45,7 +45,7 @@ final class ReturnController
     }
 
     /**
-     * Folders do not matter here; a name stands once.
+     * Folders do not matter here; a name occurs once.
      *
      * @param  CardListing  $files
      * @return CardListing

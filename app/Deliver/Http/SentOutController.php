@@ -19,7 +19,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\ValidationException;
 
-/** What of a shoot is sent to hosts and print desks, and what stands there. */
+/** What of a shoot is sent to hosts and print desks, and what is there. */
 final class SentOutController
 {
     public function show(Request $request, Shoot $shoot, SendingOut $sending): View
@@ -51,7 +51,7 @@ final class SentOutController
 
     /**
      * @param  Collection<int, Shipment>  $shipments
-     * @return array<array-key, mixed> shipment => files that stand out there
+     * @return array<array-key, mixed> shipment => files that are out there
      */
     private static function counts(Collection $shipments): array
     {
@@ -145,7 +145,7 @@ final class SentOutController
         return redirect()->route('sent-out', $shoot);
     }
 
-    /** What stands out there stays. */
+    /** What is out there stays. */
     public function remove(Shoot $shoot, string $destination): RedirectResponse
     {
         Gate::authorize('update', Member::current()->studio);

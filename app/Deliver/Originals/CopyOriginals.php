@@ -18,7 +18,7 @@ use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Copies\UnableToCopy;
 
 /**
- * Copies chosen originals, with the sidecars that stand beside them, into a folder of a place. Each is read back there.
+ * Copies chosen originals, with the sidecars that are beside them, into a folder of a place. Each is read back there.
  * Nothing is overwritten: what is the same is left, what is not gets a neighbour with a number.
  */
 final class CopyOriginals extends WorkInTurns
@@ -155,7 +155,7 @@ final class CopyOriginals extends WorkInTurns
     }
 
     /**
-     * @return bool false where something else stands there
+     * @return bool false where something else is there
      *
      * @throws UnableToCopy
      */

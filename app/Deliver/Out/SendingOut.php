@@ -19,7 +19,7 @@ use Kanpai\Core\Frames\Caption\Field;
 use Kanpai\Core\Frames\Verdict;
 use Kanpai\Core\Studio\Zone;
 
-/** Sends pictures to where they are shown or printed, and knows what stands there. */
+/** Sends pictures to where they are shown or printed, and knows what is there. */
 final class SendingOut
 {
     private const JSON = JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR;
@@ -75,7 +75,7 @@ final class SendingOut
     }
 
     /**
-     * Sends one file, unless it stands there as it is now.
+     * Sends one file, unless it is there as it is now.
      *
      * @return bool whether it was sent
      *
@@ -127,7 +127,7 @@ final class SendingOut
     }
 
     /**
-     * Says out there what stands there.
+     * Says out there what is there.
      *
      * @throws UnableToSendOut
      */
@@ -146,7 +146,7 @@ final class SendingOut
     }
 
     /**
-     * Takes away what is not meant any more.
+     * Removes files of frames that are not chosen any more.
      *
      * @throws UnableToSendOut
      */
@@ -166,7 +166,7 @@ final class SendingOut
         }
     }
 
-    /** @return list<array<string, mixed>> what stands in a folder out there, in order of time */
+    /** @return list<array<string, mixed>> what is in a folder out there, in order of time */
     private function pictures(Shipment $shipment, string $folder): array
     {
         $zone = $shipment->shoot->zone();
@@ -253,7 +253,7 @@ final class SendingOut
     }
 
     /**
-     * What stands out there otherwise than it would be sent today: frames that have changed, and such as were dropped.
+     * What is out there and differs from what would be sent today: frames that have changed, and such as were dropped.
      *
      * @return array<int, array{shipment: Shipment, frames: list<int>, names: non-empty-list<string>,
      *     gone: int}> by shipment
@@ -326,7 +326,7 @@ final class SendingOut
 
     /**
      * @param  iterable<ShippedFile>  $files
-     * @return list<ShippedFile> those whose frames are not meant any more
+     * @return list<ShippedFile> those whose frames are not chosen any more
      */
     private static function gone(iterable $files): array
     {

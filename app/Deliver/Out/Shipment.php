@@ -64,7 +64,7 @@ final class Shipment extends Model
         return $this->belongsTo(Output::class);
     }
 
-    /** Where its files stand out there: one folder for a shoot, or one for each order. */
+    /** Where its files are out there: one folder for a shoot, or one for each order. */
     public function folder(): string
     {
         $shoot = DeliveredName::slug($this->shoot->name)."-{$this->shoot_id}";

@@ -10,7 +10,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
 /**
- * A file that stands out there.
+ * A file that is out there.
  *
  * @property int $id
  * @property int $destination_id

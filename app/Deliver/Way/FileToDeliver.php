@@ -19,7 +19,7 @@ interface FileToDeliver
     public function name(): string;
 
     /**
-     * Writes it to a path at which nothing stands.
+     * Writes it to a path at which nothing is.
      *
      * @throws UnableToDeliver
      */

@@ -47,7 +47,7 @@ final class FrameToDeliver
         return VerifiedPicture::of($this->frame) ?? throw UnableToDeliver::noVerifiedJpeg($this->frame->name);
     }
 
-    /** @return list<CardFile> its files of which a verified copy stands */
+    /** @return list<CardFile> its files that have a verified copy */
     public function originals(): array
     {
         $files = $this->frame->relationLoaded('files')
@@ -91,7 +91,7 @@ final class FrameToDeliver
     }
 
     /**
-     * The file of an output as it stands on the disk. The first one asked for writes all of them, so that the frame is
+     * The file of an output as it is on the disk. The first one asked for writes all of them, so that the frame is
      * decoded once.
      *
      * @throws UnableToDeliver

@@ -53,7 +53,7 @@ final class ChooseController
     }
 
     /**
-     * Frames that are on somebody's screen: their previews are made before all others, and what is made by now is told.
+     * Frames that are on somebody's screen: their previews are made before all others; answered is what is made by now.
      */
     public function wanted(RequestedFramesInput $request, Shoot $shoot): JsonResponse
     {

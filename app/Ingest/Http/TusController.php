@@ -141,7 +141,7 @@ final class TusController
         }
     }
 
-    /** For whom the files are, as the middleware that let the request in has said. */
+    /** For whom the files are, as the middleware that let the request in determined. */
     private static function owner(Request $request): string
     {
         $owner = $request->attributes->get('owner');

@@ -156,7 +156,7 @@ final class WhereController
         return redirect()->route('ingest.where', $shoot);
     }
 
-    /** Takes a place out of use, or into it again. Copies that stand there go on counting. */
+    /** Takes a place out of use, or into it again. Copies there go on counting. */
     public function leaveOut(Shoot $shoot, string $place, Places $places): RedirectResponse
     {
         Gate::authorize('update', $shoot->studio);
@@ -176,7 +176,7 @@ final class WhereController
         return redirect()->route('ingest.where', $shoot);
     }
 
-    /** Has every copy that stands in a place read again and compared. */
+    /** Has every copy that is in a place read again and compared. */
     public function check(Shoot $shoot, string $place, Places $places): RedirectResponse
     {
         $found = $places->all($shoot->studio_id)->firstWhere('id', (int) $place) ?? abort(404);

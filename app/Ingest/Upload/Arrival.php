@@ -49,7 +49,7 @@ final class Arrival extends Model
         return ArrivalsFolder::path($this->owner).'/.parts/'.$this->uuid;
     }
 
-    /** Where it stands once it is whole. */
+    /** Where it is once it is whole. */
     public function target(): string
     {
         return ArrivalsFolder::path($this->owner).'/'.$this->path;

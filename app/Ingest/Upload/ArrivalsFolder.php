@@ -10,7 +10,7 @@ use RecursiveDirectoryIterator;
 use RecursiveIteratorIterator;
 use SplFileInfo;
 
-/** The folder in which files stand that come from a browser: it plays a card until they are copied. */
+/** The folder in which files are that come from a browser: it plays a card until they are copied. */
 final class ArrivalsFolder
 {
     public static function of(Card $card): string
@@ -23,7 +23,7 @@ final class ArrivalsFolder
         return config('kanpai.arrivals').'/'.$owner;
     }
 
-    /** Frees the disk of what stands verified in its places. */
+    /** Frees the disk of what is verified in its places. */
     public static function remove(Card $card): void
     {
         $folder = self::of($card);

@@ -13,7 +13,7 @@ use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 
-/** One gallery as the studio sees it: what guests said, what is out of date, its links. */
+/** One gallery as the studio sees it: guests' feedback, what is out of date, its links. */
 final class GalleryController
 {
     /** Pictures of which what has changed is worked out with the page. */
@@ -48,7 +48,7 @@ final class GalleryController
         ]);
     }
 
-    /** What the gallery shows otherwise than it stands now. */
+    /** What the gallery shows differently from what it is now. */
     public function outOfDate(Gallery $gallery, Publishing $publishing): View
     {
         return view('proof.changes', [
@@ -125,7 +125,7 @@ final class GalleryController
         return redirect()->route('proof.links', $gallery)->with('message', 'The gallery is as you said.');
     }
 
-    /** The gallery with its links, proofs, and all that guests said. Frames and originals are not touched. */
+    /** The gallery with its links, proofs, and all feedback of guests. Frames and originals are not touched. */
     public function remove(RemoveGalleryInput $request, Gallery $gallery, Publishing $publishing): RedirectResponse
     {
         $publishing->remove($gallery);

@@ -78,7 +78,7 @@ final class GuestController
         $state = (new GuestState($share, Guest::known($request, $share)))->toArray();
         $rights = $share->rights();
         $door = $share->door();
-        // What left stays to be seen for whoever said something of it.
+        // A picture that left stays visible for whoever gave feedback on it.
         $own = array_unique([
             ...array_merge([], ...array_values($state['chosen'])),
             ...array_column($state['comments'], 'number'),
@@ -122,7 +122,7 @@ final class GuestController
             ->get();
     }
 
-    /** What this guest said so far, on whatever device; what the studio answered; what came and changed. */
+    /** This guest's feedback so far, on whatever device; what the studio answered; what came and changed. */
     public function since(Request $request): JsonResponse
     {
         $share = $this->share($request);

@@ -87,7 +87,7 @@ final class SharesController
             : [];
     }
 
-    /** The link, its guests, and what they said. */
+    /** The link, its guests, and their feedback. */
     public function remove(Share $share): RedirectResponse
     {
         $share->door()->close();

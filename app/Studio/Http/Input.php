@@ -11,7 +11,7 @@ use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
 
 /**
- * What a form sends. Its messages stand in lang/<language>/<room>.php, under the name of the form: `UseInput` of
+ * What a form sends. Its messages are in lang/<language>/<room>.php, under the name of the form: `UseInput` of
  * culling
  * finds them as `cull.use`.
  */

@@ -9,7 +9,7 @@ use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
 /**
- * What browsers are told not to do: no inline script or style (WebAssembly from here is let in: it computes checksums),
+ * What browsers must not do: no inline script or style (WebAssembly from here is let in: it computes checksums),
  * no frames, no addresses passed on.
  */
 final class SecurityHeaders

@@ -12,7 +12,7 @@ use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\HttpFoundation\Response;
 
 /**
- * Lets text in where text is meant: bytes that are no UTF-8, NUL, and lists where one value is meant never reach a
+ * Lets only text in where text is expected: bytes that are no UTF-8, NUL, and lists in place of one value never reach a
  * page, a rule or the database. What comes by an address is answered with 400, what comes by a form beside its field.
  */
 final class SoundInput

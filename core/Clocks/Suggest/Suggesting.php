@@ -9,7 +9,7 @@ namespace Kanpai\Core\Clocks\Suggest;
  * they were taken.
  *
  * Two people at one event press when something happens. Each pair of runs names a difference of clocks; those of the
- * same scene name the same one, all others are scattered. Where the pictures cannot be told apart, rhythm alone
+ * same scene name the same one, all others are scattered. Where the pictures cannot be distinguished, rhythm alone
  * must show a peak. A peak is believed when so many pairs would hardly fall together by accident (Poisson).
  */
 final class Suggesting

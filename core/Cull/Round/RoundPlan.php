@@ -66,7 +66,7 @@ final readonly class RoundPlan
     }
 
     /**
-     * How many frames are to be kept in all, whichever of the targets is said.
+     * How many frames are to be kept in all, whichever of the targets is set.
      *
      * @param  int  $minutes  minutes of coverage
      */

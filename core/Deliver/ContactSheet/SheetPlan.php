@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kanpai\Core\Deliver\ContactSheet;
 
 /**
- * How pictures stand on sheets of paper: rows and columns, and what is written below each.
+ * How pictures are laid out on sheets of paper: rows and columns, and what is written below each.
  *
  * @phpstan-type SheetSaid array{paper: string, isLandscape: bool, columns: int, rows: int, names: bool,
  *     captions: bool, ratings: bool, isMarked: bool}
@@ -80,7 +80,7 @@ final readonly class SheetPlan
     }
 
     /**
-     * Where a picture stands, in millimetres from the upper left corner; its words come below the height.
+     * Where a picture is, in millimetres from the upper left corner; its words come below the height.
      *
      * @param  int  $place  from 0
      * @return Cell page from 0

@@ -11,7 +11,7 @@ namespace Kanpai\Core\Deliver\Handoff;
  */
 final class NameMatch
 {
-    /** What may stand between a name and what was put behind or before it. */
+    /** What may be between a name and what was put behind or before it. */
     private const BETWEEN = '[-_ .(\[+]';
 
     /**

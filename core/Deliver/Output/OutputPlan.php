@@ -20,7 +20,7 @@ final readonly class OutputPlan
     /**
      * @param  int  $quality  1 to 100, of formats that have one
      * @param  int|null  $mostBytes  a file is written with less quality until it is no larger
-     * @param  bool  $keepsProfile  the colours as the camera meant them; else sRGB
+     * @param  bool  $keepsProfile  the colour space of the camera; else sRGB
      * @param  bool  $isMarked  under the studio's watermark
      */
     private function __construct(

@@ -91,7 +91,7 @@ final readonly class Size
     }
 
     /**
-     * @param  int  $width  pixels of the picture as it stands upright
+     * @param  int  $width  pixels of the picture as it is upright
      * @return array{int, int} pixels to be written, at least one each
      */
     public function of(int $width, int $height): array
@@ -108,7 +108,7 @@ final readonly class Size
     /**
      * Whether a picture has fewer pixels than are asked for: it is enlarged then, or stays smaller.
      *
-     * @param  int  $width  pixels of the picture as it stands upright
+     * @param  int  $width  pixels of the picture as it is upright
      */
     public function isTooLargeFor(int $width, int $height): bool
     {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Deliver\Output;
 
-/** By what the size of a written picture is said. */
+/** By what the size of a written picture is set. */
 enum SizeRule: string
 {
     case Full = 'full';

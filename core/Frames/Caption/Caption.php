@@ -63,7 +63,7 @@ final readonly class Caption
         return $this->values === [];
     }
 
-    /** Whether somebody said what the picture shows. */
+    /** Whether somebody described what the picture shows. */
     public function tellsWhat(): bool
     {
         return $this->text(Field::Headline) !== '' || $this->text(Field::Description) !== '';
@@ -88,7 +88,7 @@ final readonly class Caption
     }
 
     /**
-     * Fields in which another caption says something else, by what is meant and not by how a list is written.
+     * Fields in which another caption differs in content, not only in how a list is written.
      *
      * @return list<Field>
      */

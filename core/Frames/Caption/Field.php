@@ -195,7 +195,7 @@ enum Field: string
         return self::FACTS[$this->value][0];
     }
 
-    /** The same where it stands among others: two of the contact details are called like fields of the picture. */
+    /** The same where it is among others: two of the contact details are called like fields of the picture. */
     public function fullLabel(): string
     {
         return ($this->shape() === XmpShape::Part ? 'Contact: ' : '').$this->label();

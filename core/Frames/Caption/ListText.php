@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kanpai\Core\Frames\Caption;
 
 /**
- * Several items as one text: separated by commas, semicolons or lines; an item that holds one of these stands in
+ * Several items as one text: separated by commas, semicolons or lines; an item that holds one of these is put in
  * double quotes, with its own quotes doubled (as RFC 4180 quotes a column).
  */
 final class ListText

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Frames\Caption;
 
-/** How a property stands in XMP (ISO 16684-1, 6.3 and 8). */
+/** How a property is in XMP (ISO 16684-1, 6.3 and 8). */
 enum XmpShape
 {
     case Text;

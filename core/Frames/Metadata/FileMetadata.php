@@ -10,8 +10,8 @@ use Kanpai\Core\Frames\Caption\Caption;
 final readonly class FileMetadata
 {
     /**
-     * @param  int|null  $rating  xmp:Rating, −1 (rejected) to 5; null where nothing is said
-     * @param  string  $label  xmp:Label, free text; empty where nothing is said
+     * @param  int|null  $rating  xmp:Rating, −1 (rejected) to 5; null where none is given
+     * @param  string  $label  xmp:Label, free text; empty where none is given
      * @param  bool|null  $isGood  xmpDM:good, “a shot is a keeper”
      */
     public function __construct(
@@ -32,7 +32,7 @@ final readonly class FileMetadata
         return $this->caption->isEmpty() && $this->rating === null && $this->label === '' && $this->isGood === null;
     }
 
-    /** What this says, and where it says nothing, what the other does: a sidecar before the file it stands beside. */
+    /** What this says, and where it says nothing, what the other does: a sidecar before the file it is beside. */
     public function before(self $other): self
     {
         if ($other->saysNothing() || $this->saysNothing()) {

@@ -6,7 +6,7 @@ namespace Kanpai\Core\Frames\Metadata;
 
 use Kanpai\Core\Frames\Caption\FieldText;
 
-/** Reads the datasets of IPTC-IIM 4.2 (record 2), as they stand in JPEG and TIFF files. */
+/** Reads the datasets of IPTC-IIM 4.2 (record 2), as they are in JPEG and TIFF files. */
 final class IimReader
 {
     private const ESC_UTF8 = "\x1B%G";
@@ -21,7 +21,7 @@ final class IimReader
             [$record, $dataset] = [ord($bytes[$at + 1]), ord($bytes[$at + 2])];
             $size = (ord($bytes[$at + 3]) << 8) | ord($bytes[$at + 4]);
             $at += 5;
-            // An extended dataset: what stood there is the length of the length (IIM 4.2, 1.5).
+            // An extended dataset: what was there is the length of the length (IIM 4.2, 1.5).
             if ($size >= 0x8000) {
                 $digits = $size & 0x7FFF;
                 $size = $digits <= 4 ? (int) hexdec(bin2hex(substr($bytes, $at, $digits))) : $length;

@@ -75,7 +75,7 @@ final class MetadataReader
     {
         $xmp = $resources = '';
         $exif = $extensions = [];
-        // Metadata stand before the first table (Exif 2.32, 4.7); after them there is nothing to be read.
+        // Metadata are before the first table (Exif 2.32, 4.7); after them there is nothing to be read.
         for (
             $at = 2;
             strlen($head = $source->bytes($at, 4)) === 4 &&

@@ -13,7 +13,7 @@ use Kanpai\Core\Frames\Caption\ListText;
 use Kanpai\Core\Frames\Caption\XmpShape;
 
 /**
- * The properties of XMP (ISO 16684-1) that we know, as they stand in a packet or a sidecar; in any of the ways in
+ * The properties of XMP (ISO 16684-1) that we know, as they are in a packet or a sidecar; in any of the ways in
  * which RDF can be written: as attributes, as elements, in structures, in several descriptions.
  *
  * @phpstan-type Items array<string, list<string>>
@@ -138,7 +138,7 @@ final class XmpProperties
         );
     }
 
-    /** @return array<string, XmpShape> property (of a structure: the part) => how it stands */
+    /** @return array<string, XmpShape> property (of a structure: the part) => its shape */
     public static function known(): array
     {
         if (self::$known === []) {
@@ -202,7 +202,7 @@ final class XmpProperties
     }
 
     /**
-     * The parts of a structure, which stand as attributes, as elements, or inside a description of their own.
+     * The parts of a structure, written as attributes, as elements, or inside a description of their own.
      *
      * @param  array<string, string>  $prefixes
      * @param  array<string, XmpShape>  $known

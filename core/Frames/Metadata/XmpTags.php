@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kanpai\Core\Frames\Metadata;
 
 /**
- * The tags of a well-formed XML text with the bytes they stand at, so that single properties can be taken out while
+ * The tags of a well-formed XML text with the bytes they are at, so that single properties can be taken out while
  * all else stays byte for byte.
  *
  * @phpstan-type Attribute array{at: int, length: int, name: string}

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kanpai\Core\Frames\Moment;
 
 /**
- * How much of a border stands between each frame of the merged order and the one before it.
+ * How strong the border is between each frame of the merged order and the one before it.
  *
  * A border is a pause (the logarithm of its seconds, so that a minute among seconds weighs as an hour among minutes),
  * made less by pictures that go on as before and more by pictures that do not, each body being compared with itself:

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Frames\Moment;
 
-/** What somebody has said about the border before a frame, whatever the slider says. */
+/** What somebody decided about the border before a frame, whatever the slider gives. */
 enum HandEdit: string
 {
     case Split = 'split';

@@ -7,7 +7,7 @@ export function keepDraft(form, key, restored) {
     const fields = () =>
         [...form.elements].filter((one) => one.name && one.type !== 'hidden' && one.matches('input, textarea, select'));
     const values = () => Object.fromEntries(fields().map((one) => [one.name, one.value]));
-    // What was refused stands in the page again, and is not kept either.
+    // What was refused is in the page again, and is not kept either.
     const isRefused = form.dataset.refused !== undefined;
     const kept = values();
     let draft = null;

@@ -66,7 +66,7 @@ const unless = (act) => (event) => {
 
 export function listenToKeys() {
     tinykeys(window, Object.fromEntries(Object.entries(actions).map(([key, act]) => [key, unless(act)])));
-    // Plus and minus stand on other keys in every country, with Shift and without.
+    // Plus and minus are on other keys in every country, with Shift and without.
     window.addEventListener('keydown', (event) => {
         const act = { '+': actions.closer, '=': actions.closer, '-': actions.wider }[event.key];
         if (act && !event.ctrlKey && !event.metaKey) {

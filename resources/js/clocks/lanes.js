@@ -185,7 +185,7 @@ export class Lanes {
                 last = x;
             }
         }
-        // Where frames stand close, the picture of the first of them stands for them.
+        // Where frames are close, the picture of the first of them stands for them.
         for (let i = first; i < end; i++) {
             const x = this.place(frames[i].at + shift);
             if (

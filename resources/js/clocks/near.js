@@ -1,5 +1,5 @@
 /**
- * What stands around the cursor: the nearest frame of each body in large, the row of all bodies, what is
+ * What is around the cursor: the nearest frame of each body in large, the row of all bodies, what is
  * held.
  */
 import { firstAt } from './lanes.js';

@@ -5,7 +5,7 @@ import { get } from '../studio/server.js';
 import { Lanes, nearest } from './lanes.js';
 import { Times } from './times.js';
 
-/** All that changes while the page stands. */
+/** All that changes while the page is. */
 export const state = {
     placeTimer: null,
     restTimer: null,

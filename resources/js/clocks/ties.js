@@ -83,7 +83,7 @@ export function listenToLists() {
             });
             await showTies();
         } else if (line) {
-            // A tie or a pair is looked at where it stands.
+            // A tie or a pair is looked at where it is.
             drawing.held.clear();
             for (const id of [line.dataset.tieFrame, line.dataset.tieOther]) {
                 const frame = id ? frameById(id) : null;

@@ -85,7 +85,7 @@ export async function fetchChanges() {
     try {
         const answer = await get(`${root.dataset.since}/${state.revision}`);
         if (steps.made !== made) {
-            // Something was done here meanwhile, and this is how it stood before.
+            // Something was done here meanwhile, and this is how it was before.
             return;
         }
         const touched = [];

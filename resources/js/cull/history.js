@@ -32,7 +32,7 @@ export class History {
         this.#again = [];
     }
 
-    /** Takes back the last step, or the one of this id where it stands; null where there is none. */
+    /** Takes back the last step, or the one of this id where it exists; null where there is none. */
     takeBack(id = this.last?.id) {
         return move(id, this.#steps, this.#again);
     }

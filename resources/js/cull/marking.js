@@ -103,7 +103,7 @@ export function mark(changes, title, goOn = state.movesOn && framesForKey().leng
     wall.refresh(touched);
     const goes = before !== null && matches(before) && goOn;
     if (touched.some((frame) => !matches(frame))) {
-        // What the filter hides leaves at once, and the next one stands there.
+        // What the filter hides leaves at once, and the next one takes its place.
         leave(touched);
     }
     if (goes && state.at < state.view.length - 1) {

@@ -67,7 +67,7 @@ export function drawOthers(frame) {
         first--;
     }
     const same = state.view.slice(first, state.at + NEAR).filter((other) => other.moment === frame.moment);
-    // What stands there already stays; a picture that is laid anew is painted anew.
+    // What is there already stays; a picture that is laid anew is painted anew.
     const box = $('others');
     const before = state.momentTiles;
     state.momentTiles = new Map();

@@ -4,7 +4,7 @@
 import { History } from './history.js';
 import { count, root } from './page.js';
 
-/** All that changes while the page stands. */
+/** All that changes while the page is. */
 export const state = {
     shownMarks: '',
     firstKey: 0,

@@ -43,7 +43,7 @@ function tellStep(what, step, touched) {
     );
 }
 
-/** Puts frames as they stand without a step, or with it again. */
+/** Puts frames as they are without a step, or with it again. */
 function applyStep(step, isBack) {
     const touched = [];
     for (const [id, before, after, isCollected] of step.marks) {
@@ -74,7 +74,7 @@ function showStep(step, isBack) {
     return touched.length;
 }
 
-/** What the server has not got yet stands on the screen all the same. */
+/** What the server has not got yet is on the screen all the same. */
 export function replay(step) {
     if (step.takeBack || step.again) {
         const known = step.takeBack ? history.takeBack(step.id) : history.again(step.id);

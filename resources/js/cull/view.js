@@ -1,5 +1,5 @@
 /**
- * The wall, the single frame, rivals: what stands on the page. What need not be painted with the key is painted
+ * The wall, the single frame, rivals: what is on the page. What need not be painted with the key is painted
  * after it.
  */
 import { Close } from '../studio/close.js';
@@ -83,7 +83,7 @@ export function refilter(stay) {
     show();
 }
 
-/** Which part of the page stands there; before anything is laid out in it, since what is hidden has no width. */
+/** Which part of the page is there; before anything is laid out in it, since what is hidden has no width. */
 export function arrange() {
     const isEmpty = current() === null;
     const isOver = isEmpty && state.frames.length > 0 && isPassOver();
@@ -170,7 +170,7 @@ export function leave(touched) {
     const gone = new Set(touched.filter((frame) => !matches(frame)));
     gone.forEach((frame) => highlighted.delete(frame));
     if (gone.size === 1 && gone.has(state.view[state.at])) {
-        // One key on one frame of many thousands: only its place is taken out, and the next one stands there.
+        // One key on one frame of many thousands: only its place is taken out, and the next one takes its place.
         state.view = state.view.toSpliced(state.at, 1);
         state.at = Math.max(0, Math.min(state.at, state.view.length - 1));
     } else {

@@ -2,7 +2,7 @@
  * The frames of a card, and what is chosen of them.
  */
 
-/** All that changes while the page stands. */
+/** All that changes while the page is. */
 export const state = {
     frames: [],
     at: 0,

@@ -92,7 +92,7 @@ function listenToButtons() {
     window.addEventListener('resize', lay);
 }
 
-/** Frames come as they are read; the first stand here while the rest of the card is still being read. */
+/** Frames come as they are read; the first are here while the rest of the card is still being read. */
 async function read() {
     let after = 0;
     let files = 0;

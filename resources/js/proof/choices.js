@@ -3,7 +3,7 @@
  * way.
  */
 
-/** All that changes while the page stands. */
+/** All that changes while the page is. */
 export const state = {
     frames: [],
     lists: [],
@@ -31,7 +31,7 @@ export const matches = (frame) =>
     (state.filter === 'not' && !isOnAnyList(frame)) ||
     (state.filter === 'said' && commentsOf(frame).length > 0);
 
-/** Takes over what stands with the server; what is still on its way stays on the page. */
+/** Takes over what is with the server; what is still on its way stays on the page. */
 export function adopt(told, waiting) {
     if (told.edition === undefined) {
         return;

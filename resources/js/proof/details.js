@@ -1,5 +1,5 @@
 /**
- * What stands beside a large picture: buttons of lists, ratings, comments and drawings, and the field for a word.
+ * What is beside a large picture: buttons of lists, ratings, comments and drawings, and the field for a word.
  */
 import { element } from '../studio/shapes.js';
 

@@ -1,4 +1,4 @@
-/** The pictures of a gallery in rows that end at the same edge, each in its own shape; only those near the window stand in the page. */
+/** The pictures of a gallery in rows that end at the same edge, each in its own shape; only those near the window are in the page. */
 import { element } from '../studio/shapes.js';
 
 const GAP = 10;

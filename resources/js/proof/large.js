@@ -14,7 +14,7 @@ export class Large {
     #draw = null;
     #touched = null;
     #drafts;
-    /** Number of the picture whose comment stands in the field. */
+    /** Number of the picture whose comment is in the field. */
     #written = null;
 
     /**

@@ -80,7 +80,7 @@ export class Close {
         return there >= 0 || this.#pins.length <= MOST_PINS;
     }
 
-    /** The next frame stands where the last one did. */
+    /** The next frame is shown as the last one was. */
     show(frame) {
         this.#shown = frame;
         if (this.#isOpen) {

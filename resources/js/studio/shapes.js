@@ -11,7 +11,7 @@ export function element(name, attributes = {}, ...children) {
     return made;
 }
 
-/** The same shape twice: a dark rim, drawn only where it stands on a picture, and the shape itself. Blurred shadows cost too much for something that changes with every key. */
+/** The same shape twice: a dark rim, drawn only where it is on a picture, and the shape itself. Blurred shadows cost too much for something that changes with every key. */
 function rimmed(name, attributes, width) {
     const line = { fill: 'none', 'stroke-linecap': 'round' };
 

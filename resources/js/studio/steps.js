@@ -42,7 +42,7 @@ export class Steps {
             this.#waiting.push(...JSON.parse(localStorage.getItem(key) ?? '[]'));
         }
         window.addEventListener('online', () => this.send());
-        // A last try with the page going; what is lost of it stands in the browser, and what arrives twice counts once.
+        // A last try with the page going; what is lost of it is in the browser, and what arrives twice counts once.
         window.addEventListener('pagehide', () => {
             this.#keep();
             this.#leave();

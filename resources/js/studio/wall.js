@@ -1,4 +1,4 @@
-/** The wall of frames. Only the rows near the window stand in the page, so that six thousand scroll as sixty do. */
+/** The wall of frames. Only the rows near the window are in the page, so that six thousand scroll as sixty do. */
 import { pips, verdict } from './shapes.js';
 
 const GAP = 10;

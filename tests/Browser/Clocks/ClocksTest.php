@@ -88,7 +88,7 @@ final class ClocksTest extends TestCase
         );
     }
 
-    /** Clicks the frame of a name where it stands in its lane, after it was brought into sight. */
+    /** Clicks the frame of a name where it is in its lane, after it was brought into sight. */
     private function hold(string $lane, int $place): string
     {
         $studio = self::$studio;

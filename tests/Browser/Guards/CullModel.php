@@ -202,7 +202,7 @@ final class CullModel
             $this->done[] = $step;
             $this->undone = [];
         }
-        // What the filter hides leaves, and the next one stands there, or the last before where none is next.
+        // What the filter hides leaves, and the next one takes its place, or the last before where none is next.
         $stays = fn (int $other): bool => ! isset($changes[$other]) || $this->meets($other);
         $next = array_values(array_filter(array_slice($this->view, $this->at), $stays))[0] ?? null;
         $before = array_filter(array_slice($this->view, 0, $this->at), $stays);

@@ -8,7 +8,7 @@ use PHPUnit\Framework\TestCase;
 
 /**
  * Every route that there is, by nginx and php-fpm: with the ids of another studio, as each role, as a guest, without a
- * session, and with everything that may stand in a field and should not. Nothing of it is ever a fault of the server.
+ * session, and with everything that may be in a field and should not. Nothing of it is ever a fault of the server.
  *
  * @phpstan-type Route array{method: string, uri: string, name: string|null, middleware: list<string>}
  */
@@ -236,7 +236,7 @@ final class DoorsTest extends TestCase
             $covered[$this->routeOf($form->verb(), $form->action)] = true;
             foreach ($names as $i => $name) {
                 foreach ($this->values($i) as $value) {
-                    // Deep names stand in brackets, as forms have them.
+                    // Deep names are in brackets, as forms have them.
                     parse_str(http_build_query(array_diff_key($form->fields, [$name => 1])), $fields);
                     $wrong = is_array($value)
                         ? http_build_query([rtrim($name, '[]') => $value])
@@ -307,7 +307,7 @@ final class DoorsTest extends TestCase
     }
 
     /**
-     * Some of what may stand in a field and should not; all of it over the fields of a form.
+     * Some of what may be in a field and should not; all of it over the fields of a form.
      *
      * @return list<mixed>
      */

@@ -8,7 +8,7 @@ use DOMDocument;
 use DOMElement;
 use DOMXPath;
 
-/** A form as it stands on a page, with what a browser would send of it untouched. */
+/** A form as it is on a page, with what a browser would send of it untouched. */
 final readonly class Form
 {
     /** @param  array<string, string>  $fields  name => what it is filled in with */

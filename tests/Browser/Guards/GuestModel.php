@@ -23,7 +23,7 @@ final class GuestModel
     /** @var list<array{int, string}> number and text */
     public array $comments = [];
 
-    /** @var list<int> pictures that stood in the grid when it was laid out */
+    /** @var list<int> pictures that were in the grid when it was laid out */
     public array $laid;
 
     /**
@@ -83,7 +83,7 @@ final class GuestModel
         );
     }
 
-    /** @return list<int> those that surely stand in the grid, whether it was laid out anew since or not */
+    /** @return list<int> those that are surely in the grid, whether it was laid out anew since or not */
     public function standing(): array
     {
         return array_values(array_intersect($this->laid, $this->meeting($this->filter)));

@@ -23,7 +23,7 @@ final class GuestModelTest extends TestCase
 
     private const AT_A_TIME = 25;
 
-    /** Pictures that are acted upon: those at the top, which always stand in the page. */
+    /** Pictures that are acted upon: those at the top, which are always in the page. */
     private const TOP = 10;
 
     private const LISTS = ['Album' => 4, 'Parents' => null];
@@ -107,7 +107,7 @@ final class GuestModelTest extends TestCase
             if ($i % self::FLUSH === 0) {
                 $this->assertKept($guest, $model, $where);
             } elseif ($i % self::AT_A_TIME === 0 && $chance->getInt(0, 3) === 0) {
-                // Opened anew with steps that may not have arrived: they stand on the page all the same.
+                // Opened anew with steps that may not have arrived: they are on the page nevertheless.
                 $guest->visit($link)->find('[data-ready]');
                 $this->unreliable($guest);
                 [$model->filter, $model->list] = ['all', (string) array_key_first($model->lists)];

@@ -85,7 +85,7 @@ final class HostileBodies
                 ['name' => 'Guard', 'live' => true, 'everywhere' => true, 'frames' => [$frame]],
             ],
             'cull.uses.store' => ["{$shoot}/cull/uses", ['name' => 'guard use']],
-            // Whether their forms stand on a page depends on what was done to the demo before.
+            // Whether their forms are on a page depends on what was done to the demo before.
             'delivery.again' => ["/deliveries/{$own['delivery']}/again", []],
             'proof.again' => ["/galleries/{$own['gallery']}/again", []],
             'deliver.run.remove' => ['/output-runs/999999999', ['_method' => 'DELETE']],

@@ -241,7 +241,7 @@ final class HostileCard
 
     /**
      * @param  array<int, string|array{int, string}>  $tags
-     * @param  int  $at  where values stand that are too long for their entry
+     * @param  int  $at  where values lie that are too long for their entry
      * @return array{string, string}
      */
     private static function directory(array $tags, int $at): array

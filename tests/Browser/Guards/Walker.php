@@ -12,7 +12,7 @@ use Tests\Browser\Browser;
 
 /**
  * Somebody who knows nothing of the pages: follows every link, presses every button twice, and fills every form in
- * with what should not stand there. It says what went wrong on the way.
+ * with what should not be there. It says what went wrong on the way.
  */
 final class Walker
 {

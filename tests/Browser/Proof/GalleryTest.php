@@ -136,7 +136,7 @@ final class GalleryTest extends TestCase
             fn (): bool => count($desk->web->findElements(WebDriverBy::cssSelector('[data-drawn] ellipse'))) === 2,
             'the drawing does not stay on the picture',
         );
-        // The circle stands where it was drawn, whatever the size of the window.
+        // The circle is where it was drawn, whatever the size of the window.
         preg_match('/viewBox="0 0 (\d+) (\d+)".*?cx="(\d+)" cy="(\d+)"/', $svg, $found);
         $room = $desk->script(
             "const box = document.querySelector('[data-drawing]').getBoundingClientRect(); return [box.width, ".
@@ -200,7 +200,7 @@ final class GalleryTest extends TestCase
         $desk = self::atTheDesk();
         $desk->click("[data-chooses='4']");
         $this->counted($desk, '4');
-        // The word on the picture goes after a moment; what stood there is kept for a machine that is slow to look.
+        // The word on the picture goes after a moment; what was there is kept for a machine that is slow to look.
         $desk->script(
             'window.stood = []; new MutationObserver(() => '.
                 "window.stood.push(...[...document.querySelectorAll('.proof[data-number=\"5\"] .refused')].map((note) ".

@@ -11,7 +11,7 @@ use Kanpai\Core\Archive\Manifest;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
-/** Bags by the rules of RFC 8493; its sections stand beside the checks. */
+/** Bags by the rules of RFC 8493; its sections are beside the checks. */
 final class BagTest extends TestCase
 {
     private const SUM = 'cf83e1357eefb8bdf1542850d66d8007d620e4050b5715dc83f4a921d36ce9ce47d0d13c5d85f2b0ff8318d2877eec2f63b931bd47417a81a538327af927da3e';

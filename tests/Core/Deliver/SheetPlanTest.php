@@ -10,7 +10,7 @@ use Kanpai\Core\Deliver\ContactSheet\SheetPlan;
 use PHPUnit\Framework\TestCase;
 
 /**
- * Where pictures stand on sheets. Sizes of paper: ISO 216 (A4, A3) and ANSI/ASME Y14.1 (letter, 8.5 × 11 in), from
+ * Where pictures lie on sheets. Sizes of paper: ISO 216 (A4, A3) and ANSI/ASME Y14.1 (letter, 8.5 × 11 in), from
  * memory.
  */
 final class SheetPlanTest extends TestCase

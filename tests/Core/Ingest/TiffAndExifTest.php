@@ -126,7 +126,7 @@ final class TiffAndExifTest extends TestCase
     /** @param  list<array{0: int, 1: int, 2: string|list<int|array{int, int}>, 3?: int}>  $entries */
     private static function withExif(array $entries): string
     {
-        // The Exif directory stands behind the first, which has three entries.
+        // The Exif directory is behind the first, which has three entries.
         $at = 8 + 2 + 12 * 3 + 4;
         $inner = self::tiff(true, $entries);
         $main = self::tiff(true, [[0x0100, 3, [60]], [0x0101, 3, [40]], [0x8769, 4, [$at]]]);

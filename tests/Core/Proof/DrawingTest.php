@@ -11,7 +11,7 @@ use Kanpai\Core\Proof\WatermarkPlan;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
-/** Drawings in the pixels of a picture, and where watermarks stand on it. */
+/** Drawings in the pixels of a picture, and where watermarks are on it. */
 final class DrawingTest extends TestCase
 {
     public function test_a_drawing_is_put_inside_the_picture_and_thinned(): void

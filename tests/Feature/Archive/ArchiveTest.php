@@ -33,7 +33,7 @@ use Tests\Feature\FeatureTestCase;
 
 /**
  * A shoot leaves the desk as a bag and comes back. Bags are checked with sha512sum (coreutils) and by the rules of
- * RFC 8493, whose sections stand beside the checks.
+ * RFC 8493, whose sections are beside the checks.
  */
 final class ArchiveTest extends FeatureTestCase
 {
@@ -279,7 +279,7 @@ final class ArchiveTest extends FeatureTestCase
             [$shoot->name, $shoot->client, $shoot->held_on->format('Y-m-d'), $shoot->uuid],
         );
 
-        // Row for row what it was, but for what says where things stand on this machine.
+        // Row for row what it was, but for what says where things are on this machine.
         $after = ShootRecord::read(app(ShootRecord::class)->of($shoot, []));
         foreach (array_diff(array_keys(ShootTables::OWNED), ShootTables::OF_THE_DISK) as $table) {
             self::assertSame($this->bare($before['tables'][$table]), $this->bare($after['tables'][$table]), $table);

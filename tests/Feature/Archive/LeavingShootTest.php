@@ -13,7 +13,7 @@ use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
 use Tests\Feature\FeatureTestCase;
 
-/** Deleting a shoot says what stands where, takes what is ours, and leaves originals and bags. */
+/** Deleting a shoot says what is where, takes what is ours, and leaves originals and bags. */
 final class LeavingShootTest extends FeatureTestCase
 {
     public function test_what_stands_where_is_said_first_and_originals_stay(): void

@@ -15,7 +15,7 @@ use Illuminate\Support\Facades\DB;
 use Tests\Feature\FeatureTestCase;
 
 /**
- * Captions on their way to the disk: what stands beside the copies, and what happens when something else stands there.
+ * Captions on their way to the disk: what is beside the copies, and what happens when something else is there.
  */
 final class SidecarsTest extends FeatureTestCase
 {

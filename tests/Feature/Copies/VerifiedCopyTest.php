@@ -10,7 +10,7 @@ use Kanpai\Core\Copies\UnableToCopy;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Feature\FeatureTestCase;
 
-/** A file copied into a place stands there whole and read back, or nothing of it does. */
+/** A file copied into a place is there whole and read back, or nothing of it does. */
 final class VerifiedCopyTest extends FeatureTestCase
 {
     public function test_it_stands_there_with_its_time_and_a_second_copy_changes_nothing(): void

@@ -27,7 +27,7 @@ use Tests\Feature\FeatureTestCase;
 use Tests\Reference\RawKindsTest;
 
 /**
- * What stands around culling: pictures in all their pixels, labels of other software, moments that follow clocks,
+ * What is around culling: pictures in all their pixels, labels of other software, moments that follow clocks,
  * closed doors.
  */
 final class CullingAroundTest extends FeatureTestCase

@@ -258,7 +258,7 @@ final class DeliveriesTest extends FeatureTestCase
                 [hash_file('xxh128', $delivery->folder().'/'.$file->stored), $file->bytes],
             );
         }
-        // An output serves the delivery as it stands; it takes no second room on the disk.
+        // An output serves the delivery as it is; it takes no second room on the disk.
         $output = \App\Deliver\OutputFile::query()->where('output_id', $web->id)->firstOrFail();
         self::assertContains(
             fileinode("{$this->folder}/outputs/{$output->path}"),

@@ -72,7 +72,7 @@ final class DayLineTest extends FeatureTestCase
         );
     }
 
-    /** Whoever asks for a page while a card is read may stand between any two of its questions. */
+    /** Whoever asks for a page while a card is read may be between any two of its questions. */
     public function test_a_body_whose_first_frame_comes_while_a_page_is_made_breaks_none(): void
     {
         $this->pushCard('ivo', 2);

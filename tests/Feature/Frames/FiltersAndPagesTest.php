@@ -258,7 +258,7 @@ final class FiltersAndPagesTest extends FeatureTestCase
             ->assertSee('1 of 2')
             ->assertSee("frames/{$frames[2]->id}?verdict=keep", false)
             ->assertDontSee('Frame before')
-            // What the sheets would fill in stands there in grey; the frame has nothing of its own yet.
+            // What the sheets would fill in is there in grey; the frame has nothing of its own yet.
             ->assertSee('placeholder="Crew of Harbour day"', false);
         $this->get("{$page}/frames/{$frames[2]->id}?verdict=keep")
             ->assertSee('2 of 2')

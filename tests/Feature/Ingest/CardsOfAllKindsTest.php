@@ -52,7 +52,7 @@ final class CardsOfAllKindsTest extends FeatureTestCase
         $slot = $this->pushCard('ivo', 7, 46);
         $folders = array_map(basename(...), glob("{$slot}/DCIM/*") ?: []);
         self::assertSame(['100CORVD', '101CORVD'], $folders, 'the demo’s counter rolls over');
-        // The first name of the second folder stands in the first one as well.
+        // The first name of the second folder is in the first one as well.
         $second = (glob("{$slot}/DCIM/101CORVD/*.JPG") ?: [])[0];
         $first = (glob("{$slot}/DCIM/100CORVD/*.JPG") ?: [])[0];
         copy($first, "{$slot}/DCIM/100CORVD/".basename($second));
@@ -128,7 +128,7 @@ final class CardsOfAllKindsTest extends FeatureTestCase
         $card = $this->readCard('ivo');
         $files = app(Slots::class)->files($card->slot);
         $keys = $card->frames()->pluck('id', 'name')->all();
-        // As a kill leaves it: a part of the frames stands in the database.
+        // As a kill leaves it: a part of the frames is in the database.
         Frame::query()->whereKey(array_slice($keys, 25))->delete();
         self::assertTrue(app(CardReader::class)->read($card, $files, fn (): bool => true));
         self::assertSame(60, $card->frames()->count());

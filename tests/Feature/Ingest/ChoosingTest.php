@@ -185,7 +185,7 @@ final class ChoosingTest extends FeatureTestCase
         $this->postJson("/shoots/{$this->shoot->id}/wanted", ['frames' => $wanted])
             ->assertOk()
             ->assertJson(['pictures' => []]);
-        // Copied by hand, so that all copies stand before the first preview is made.
+        // Copied by hand, so that all copies are before the first preview is made.
         config(['queue.default' => 'null']);
         $task = Task::open($card, 'copy', 'Copying', 'bytes', $card->bytes);
         while (! $task->refresh()->state->isOver()) {

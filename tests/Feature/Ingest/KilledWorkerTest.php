@@ -186,7 +186,7 @@ final class KilledWorkerTest extends TestCase
         self::assertDoesNotMatchRegularExpression('/EXITED|FATAL/', $said ?? '');
     }
 
-    /** A card that stands in a rack of this test, read into a shoot. */
+    /** A card that is in a rack of this test, read into a shoot. */
     private function cardInRack(string $name): Card
     {
         exec(

@@ -107,7 +107,7 @@ final class KnownCardsTest extends FeatureTestCase
             self::assertNotNull($frame->large_path, 'a skipped frame has its preview too');
         }
 
-        // They stand and fall together.
+        // Both, or neither.
         $same = $card->files()->whereNotNull('same_as_id')->with('sameAs')->firstOrFail();
         unlink("{$this->folder}/backup/{$same->sameAs?->destination}");
         $this->post("/cards/{$first->id}/verify");

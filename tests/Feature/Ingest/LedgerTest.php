@@ -14,7 +14,7 @@ use App\Ingest\VerifyCopies;
 use App\Studio\TaskState;
 use Tests\Feature\FeatureTestCase;
 
-/** Safe to format is a ledger: for each file the places where a verified copy stands, and when it was last read back. */
+/** Safe to format is a ledger: for each file the places where a verified copy is, and when it was last read back. */
 final class LedgerTest extends FeatureTestCase
 {
     private string $slot;

@@ -16,7 +16,7 @@ use Kanpai\Demo\Camera\TiffWriter;
 use Tests\Feature\FeatureTestCase;
 
 /**
- * Serial, lens, zone and sensitivity that stand in makers' notes alone, as exiftool reads them. The notes are laid out
+ * Serial, lens, zone and sensitivity that are in makers' notes alone, as exiftool reads them. The notes are laid out
  * as its own documentation of tags describes those that begin with “Nikon”, byte 2: a TIFF block with 0x0002 ISO,
  * 0x001D SerialNumber, 0x0024 WorldTime and 0x0084 Lens.
  */

@@ -139,7 +139,7 @@ final class OddCardsTest extends FeatureTestCase
             file_put_contents(sprintf('%s/DCIM/100CORVD/DATA%04d.BIN', $slot, $i), "file {$i}");
             touch(sprintf('%s/DCIM/100CORVD/DATA%04d.BIN', $slot, $i), 1_788_600_000 + $i);
         }
-        // Making twenty thousand files durable on a disk is the disk's matter; these stand in memory where there is
+        // Making twenty thousand files durable on a disk is the disk's matter; these are in memory where there is
         // such a place.
         $fast = is_dir('/dev/shm') ? '/dev/shm/kanpai-'.bin2hex(random_bytes(5)) : $this->folder;
         config(['kanpai.places' => ['drive' => $fast.'/drive', 'backup' => $fast.'/backup']]);

@@ -61,7 +61,7 @@ final class RenamingTest extends FeatureTestCase
             ->update(['taken_ms' => DB::raw("taken_ms + ({$ms})")]);
     }
 
-    /** @return array<string, string> contents of both places, by path: what the record says must stand there */
+    /** @return array<string, string> contents of both places, by path: what the record says must be there */
     private function content(): array
     {
         $found = [];

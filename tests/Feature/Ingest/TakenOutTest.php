@@ -25,7 +25,7 @@ final class TakenOutTest extends FeatureTestCase
         $this->pushCard('mara-wide', 3);
         mkdir("{$this->folder}/rack/unreadable/DCIM", 0700, true);
         $page = "/shoots/{$this->shoot->id}/ingest";
-        // What is new stands first.
+        // What is new is first.
         $this->get($page)
             ->assertOk()
             ->assertSeeInOrder(

@@ -22,7 +22,7 @@ final class SessionsTest extends FeatureTestCase
         $this->actingAs($this->member);
     }
 
-    /** @return array<string, string> file => what stands in it */
+    /** @return array<string, string> file => what is in it */
     private function written(): array
     {
         $written = [];

@@ -45,7 +45,7 @@ final class StagesTest extends FeatureTestCase
             $this->frames()->pluck('taken_ms', 'id')->all(),
         );
 
-        // Six more frames came onto the card since, which stands in another slot now.
+        // Six more frames came onto the card since, which is in another slot now.
         rename("{$this->folder}/rack/ivo", "{$this->folder}/rack/first");
         $this->pushCard('ivo', 12);
         $this->readCard('ivo');
