@@ -84,7 +84,7 @@ final class SeededShoot
         }
         $random = new Randomizer(new Mt19937(7));
         $bodies = array_map(
-            fn (int $n): int => Body::query()->create([
+            fn (int $n): int => Body::query()->firstOrCreate([
                 'studio_id' => $studio->id,
                 'make' => 'Halden',
                 'model' => "Body {$n}",
