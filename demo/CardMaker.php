@@ -114,8 +114,7 @@ final class CardMaker
             [
                 'dx' => (int) $hand->normal(0, 24),
                 'dy' => (int) $hand->normal(0, 18),
-                'defocus' => $shot->defocus,
-                'stops' => $shot->stops,
+                'handling' => $shot->handling,
                 'grain' => 1.2 + 5 * min(1.0, $shot->iso / 6400) ** 0.6,
                 'seed' => $hand->int(1, 1_000_000),
                 'warm' => $shot->kind === 'supper' ? 1.4 : ($shot->body->key === 'c' ? 0.35 : 0.0),

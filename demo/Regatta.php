@@ -7,6 +7,7 @@ namespace Kanpai\Demo;
 use DateTimeImmutable;
 use DateTimeZone;
 use Kanpai\Demo\Camera\Body;
+use Kanpai\Demo\Camera\Handling;
 use Kanpai\Demo\Camera\Shot;
 use Kanpai\Demo\Drawing\Random;
 use Kanpai\Demo\Scene\Light;
@@ -64,7 +65,7 @@ final class Regatta
             ['a' => 7, 'c' => 4],
             2.4,
         ],
-        ['Cox and coach', '14:03:11', 'pair', ['people' => 2], ['a' => 6, 'b' => 2], 4.0],
+        ['Cox and coach', '14:03:11', 'pair', ['people' => 2, 'down' => [1]], ['a' => 6, 'b' => 2], 4.0],
         ['Final, start', '15:05:00', 'start', ['wide' => true], ['b' => 5, 'c' => 5], 0.8],
         ['Final, bend', '15:07:31', 'race', [], ['a' => 12, 'c' => 7], 0.3],
         ['Final, finish', '15:10:04', 'race', ['wide' => true], ['b' => 6, 'a' => 4], 0.5],
@@ -76,10 +77,10 @@ final class Regatta
             ['a' => 7, 'c' => 5, 'b' => 2],
             1.8,
         ],
-        ['Families', '16:30:20', 'crowd', ['people' => 6], ['c' => 5, 'a' => 4], 7.0],
+        ['Families', '16:30:20', 'crowd', ['people' => 6, 'laughs' => [1, 4]], ['c' => 5, 'a' => 4], 7.0],
         ['Medals', '17:18:30', 'detail', ['detail' => 'medals'], ['a' => 3, 'c' => 2], 4.0],
         ['Prize-giving', '17:40:05', 'prize', ['people' => 2], ['a' => 8, 'c' => 6, 'b' => 3], 2.0],
-        ['Evening light', '18:24:40', 'pair', ['people' => 2], ['a' => 6], 5.0],
+        ['Evening light', '18:24:40', 'pair', ['people' => 2, 'kiss' => true], ['a' => 6], 5.0],
         ['Dusk on the river', '19:21:00', 'river', ['wide' => true], ['b' => 5], 18.0],
         ['Lanterns lit', '20:04:30', 'detail', ['detail' => 'lantern'], ['a' => 3, 'c' => 2], 5.0],
         ['Lantern supper', '20:38:15', 'supper', ['people' => 4], ['a' => 6, 'c' => 6, 'b' => 3], 6.0],
@@ -87,8 +88,11 @@ final class Regatta
         ['Songs', '22:05:25', 'supper', ['people' => 5], ['c' => 5, 'a' => 4], 10.0],
     ];
 
+    private readonly Mishaps $mishaps;
+
     public function __construct(public readonly int $seed = 5)
     {
+        $this->mishaps = new Mishaps($seed);
     }
 
     /** The instant (UTC milliseconds) at which the drifting clock was right. */
@@ -107,6 +111,7 @@ final class Regatta
     {
         $plans = [];
         foreach (self::MOMENTS as $number => [$name, $start, $kind, $with, $bodies, $gap]) {
+            $best = $this->mishaps->best($number, $bodies);
             $random = Random::for($this->seed, 'plan', $number);
             foreach ($bodies as $key => $count) {
                 $isCued = in_array($kind, self::CUED, true) || ($with['toast'] ?? false);
@@ -121,6 +126,7 @@ final class Regatta
                         'with' => $with,
                         'count' => $count,
                         'i' => $i,
+                        'isBest' => $best === [$key, $i],
                         'instant' => (int) round($time),
                         'words' => ['frame', $number, $key, $i],
                     ];
@@ -213,11 +219,18 @@ final class Regatta
                 }
             }
         }
+        $with = $this->mishaps->people($kind, $plan['isBest'], $plan['words'], $i, $plan['count'], $with);
         $light = Light::at($hour);
         $ev = $kind === 'supper' || ($with['detail'] ?? '') === 'lantern' ? 5.0 : $light->ev;
         $stops = $random->chance(0.06) ? $random->pick([-2.0, -1.6, 1.5, 1.8]) : round($random->normal(0, 0.12), 2);
         $defocus = $random->chance(0.07) ? $random->between(5, 11) : 0.0;
-        [$exposure, $iso] = $this->exposure($ev - $stops, $body->aperture, $isRace ? 1 / 1000 : 1 / 200);
+        $handling = $this->mishaps->handling(
+            $kind,
+            $plan['isBest'],
+            $plan['words'],
+            new Handling($stops, $defocus),
+        );
+        [$exposure, $iso] = $this->exposure($ev - $handling->stops, $body->aperture, $isRace ? 1 / 1000 : 1 / 200);
         $upright =
             ! $isRace &&
             $kind !== 'river' &&
@@ -245,8 +258,8 @@ final class Regatta
             $exposure,
             $body->aperture,
             $iso,
-            $stops,
-            $defocus,
+            $handling,
+            $plan['isBest'],
             isset($plan['copy']) ? 'copy' : null,
             $body->hasGps ? $this->fix($plan['instant']) : null,
         );

@@ -35,6 +35,7 @@ final class Vips
     int vips_image_get_bands(const VipsImage *image);
     int vips_autorot(VipsImage *in, VipsImage **out, ...);
     int vips_rot(VipsImage *in, VipsImage **out, int angle, ...);
+    int vips_similarity(VipsImage *in, VipsImage **out, ...);
     int vips_reduce(VipsImage *in, VipsImage **out, double hshrink, double vshrink, ...);
     int vips_resize(VipsImage *in, VipsImage **out, double scale, ...);
     int vips_gaussblur(VipsImage *in, VipsImage **out, double sigma, ...);
@@ -48,7 +49,10 @@ final class Vips
     int vips_add(VipsImage *left, VipsImage *right, VipsImage **out, ...);
     int vips_multiply(VipsImage *left, VipsImage *right, VipsImage **out, ...);
     VipsImage *vips_image_new_matrix_from_array(int width, int height, const double *array, int size);
+    void vips_image_set_double(VipsImage *image, const char *name, double value);
+    int vips_maplut(VipsImage *in, VipsImage **out, VipsImage *table, ...);
     int vips_conv(VipsImage *in, VipsImage **out, VipsImage *mask, ...);
+    int vips_hist_find(VipsImage *in, VipsImage **out, ...);
     int vips_deviate(VipsImage *in, double *out, ...);
     int vips_cast(VipsImage *in, VipsImage **out, int format, ...);
     VipsImage *vips_image_new_from_file(const char *name, ...);

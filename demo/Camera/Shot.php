@@ -12,9 +12,8 @@ final readonly class Shot
      * @param  int  $reading  what the body's clock showed, milliseconds of local time
      * @param  'crew'|'crowd'|'detail'|'pair'|'prize'|'race'|'river'|'start'|'supper'  $kind
      * @param  array<string, mixed>  $with  what the scene shows
-     * @param  float  $stops  exposure error in EV
      * @param  int|null  $fix  UTC milliseconds that the body had from GPS
-     * @param  float  $defocus  blur in pixels of a picture 2,400 pixels wide
+     * @param  bool  $isBest  whether it is the best frame of its moment
      */
     public function __construct(
         public Body $body,
@@ -32,8 +31,8 @@ final readonly class Shot
         public float $exposure,
         public float $aperture,
         public int $iso,
-        public float $stops,
-        public float $defocus,
+        public Handling $handling,
+        public bool $isBest,
         public ?string $copyOf = null,
         public ?int $fix = null,
     ) {
@@ -51,9 +50,14 @@ final readonly class Shot
             'moment' => $this->moment,
             'kind' => $this->kind,
             'instant' => gmdate('Y-m-d\TH:i:s', intdiv($this->instant, 1000)).sprintf('.%03dZ', $this->instant % 1000),
+            'people' => $this->with['people'] ?? 0,
             'blinking' => $this->with['blinking'] ?? [],
-            'out_of_focus' => $this->defocus > 3,
-            'stops' => $this->stops,
+            'lowered' => $this->with['lowered'] ?? [],
+            'laughing' => $this->with['laughing'] ?? [],
+            'away' => $this->with['away'] ?? [],
+            'kissing' => $this->with['kissing'] ?? false,
+            'best' => $this->isBest,
+            ...$this->handling->truth(),
         ];
     }
 }

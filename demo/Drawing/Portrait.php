@@ -37,9 +37,13 @@ final class Portrait
         $body = $this->out;
         $this->out = '';
         $this->skull();
+        $skull = $this->out;
+        $this->out = '';
         $this->features();
         $this->frontHair();
-        $head = $this->out;
+        // A bowed head shows more of its hair: the face slides down and is seen from above.
+        [$slide, $shorter] = [26 * $this->face->down, 1 - 0.2 * $this->face->down];
+        $head = "{$skull}<g transform='translate(0 {$slide}) scale(1 {$shorter})'>{$this->out}</g>";
         $w = $this->person->width;
         $this->svg->add(
             "<g transform='translate({$x} {$y}) scale({$scale})'><g transform='rotate({$this->face->tilt} 0 90) ".

@@ -6,6 +6,7 @@ namespace Kanpai\Demo\Scene;
 
 use App\Imaging\Picture;
 use App\Imaging\PictureReader;
+use Kanpai\Demo\Camera\Handling;
 
 /** Renders layers to pixels: depth of field, camera shake, exposure, vignette and grain. */
 final class Darkroom
@@ -23,7 +24,7 @@ final class Darkroom
 
     /**
      * @param  list<Layer>  $layers
-     * @param  array{dx: int, dy: int, defocus: float, stops: float, grain: float, seed: int, warm: float}  $shot
+     * @param  array{dx: int, dy: int, handling: Handling, grain: float, seed: int, warm: float}  $shot
      */
     public function render(array $layers, bool $upright, array $shot): Picture
     {
@@ -32,7 +33,7 @@ final class Darkroom
         $h = (int) round(($upright ? 2400 : 1600) * $scale);
         $picture = null;
         foreach ($layers as $layer) {
-            $blur = hypot($layer->blur, $shot['defocus']) * $scale;
+            $blur = hypot($layer->blur, $shot['handling']->defocus) * $scale;
             $drawn = $this->drawn($layer, $scale, $blur);
             $overhang = $drawn->width() - $w;
             if ($overhang > 4) {
@@ -47,7 +48,10 @@ final class Darkroom
             $picture = $picture === null ? $drawn->flat() : $picture->under($drawn);
         }
         assert($picture !== null);
-        $gain = 2 ** ($shot['stops'] / 2.2);
+        $handling = $shot['handling'];
+        $picture = Effects::leaning($picture, $handling->tilt);
+        $picture = Effects::moved($picture, $handling->motion * $scale, $handling->direction);
+        $gain = 2 ** ($handling->stops / 2.2);
         $warm = $shot['warm'];
         $picture = $picture->toned([$gain * (1 + 0.05 * $warm), $gain, $gain * (1 - 0.07 * $warm)], [0.0, 0.0, 0.0]);
 

@@ -38,6 +38,47 @@ final class Effects
             ->vips_gaussblur($image, $out, $sigma, null));
     }
 
+    /**
+     * Moved while the shutter was open.
+     *
+     * @param  float  $length  pixels
+     * @param  0|90  $direction  degrees, 0 from left to right
+     */
+    public static function moved(Picture $picture, float $length, int $direction): Picture
+    {
+        $steps = (int) round($length);
+        if ($steps < 2) {
+            return $picture;
+        }
+        $weights = Vips::fresh("double[{$steps}]");
+        for ($i = 0; $i < $steps; $i++) {
+            $weights[$i] = 1 / $steps;
+        }
+        [$across, $down] = $direction === 0 ? [$steps, 1] : [1, $steps];
+        $matrix = Vips::library()->vips_image_new_matrix_from_array($across, $down, $weights, $steps);
+        $mask = Picture::of(Vips::given($matrix, 'move'));
+
+        return $picture->changed('move', fn (CData $image, CData $out): int => Vips::library()
+            ->vips_conv($image, $out, $mask->image(), null))->inMemory();
+    }
+
+    /** Turned clockwise by some degrees, and enlarged so far that no corner is empty. */
+    public static function leaning(Picture $picture, float $degrees): Picture
+    {
+        if (abs($degrees) < 0.05) {
+            return $picture;
+        }
+        [$width, $height] = [$picture->width(), $picture->height()];
+        $angle = deg2rad(abs($degrees));
+        $scale = cos($angle) + (max($width, $height) / min($width, $height)) * sin($angle);
+        $turned = $picture->changed('lean', fn (CData $image, CData $out): int => Vips::library()
+            ->vips_similarity($image, $out, 'angle', $degrees, 'scale', $scale, null));
+        $left = intdiv($turned->width() - $width, 2);
+        $top = intdiv($turned->height() - $height, 2);
+
+        return $turned->cropped($left, $top, $width, $height)->inMemory();
+    }
+
     /** With grain: normally distributed noise, the same in all channels. */
     public static function grained(Picture $picture, float $sigma, int $seed): Picture
     {

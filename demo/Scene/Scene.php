@@ -365,7 +365,8 @@ final class Scene
         $place = $this->random($name, 'places');
         $indoors = $kind === 'supper';
         $spread = ($this->width() * ($far ? 1.1 : 0.98)) / max(1, $count);
-        $step = min($spread, 330 * $size);
+        // Whoever kisses is close.
+        $step = min($spread, (! $far && ($with['kissing'] ?? false) ? 138 : 330) * $size);
         $order = range(0, $count - 1);
         // Those at the sides are in front, as people do when a group closes in.
         usort($order, fn (int $a, int $b): int => abs($a - ($count - 1) / 2) <=> abs($b - ($count - 1) / 2));
@@ -391,8 +392,8 @@ final class Scene
                 $now->between(-5, 5),
                 $now->between(-0.3, 0.3),
             );
-            if (in_array($i, $with['blinking'] ?? [], true) && ! $far) {
-                $face = $face->blinking();
+            if (! $far) {
+                $face = $this->doing($face, $i, $count, $with);
             }
             (new Portrait(
                 $svg,
@@ -416,6 +417,31 @@ final class Scene
         }
 
         return new Layer((string) $svg, $blur, $far ? $this->still($name) : null);
+    }
+
+    /** @param  array<string, mixed>  $with  what people do in this frame */
+    private function doing(Expression $face, int $person, int $count, array $with): Expression
+    {
+        $isIn = fn (string $who): bool => in_array($person, (array) ($with[$who] ?? []), true);
+        $inwards = $person < ($count - 1) / 2 ? 1.0 : -1.0;
+
+        return match (true) {
+            (bool) ($with['kissing'] ?? false) => $face->kissing($inwards),
+            (bool) ($with['best'] ?? false) => new Expression(1.0, 0.9, $face->teeth, 0.5 * $face->turn, $face->tilt),
+            $isIn('laughing') => $face->laughing(),
+            $isIn('lowered') => $face->lowered(),
+            $isIn('away') => $face->away(-$inwards),
+            $isIn('blinking') => $face->blinking(),
+            (bool) ($with['aside'] ?? false) => new Expression(
+                $face->lids,
+                $face->smile,
+                $face->teeth,
+                $face->turn,
+                $face->tilt,
+                -0.8 * $inwards,
+            ),
+            default => $face,
+        };
     }
 
     private function cup(): Layer

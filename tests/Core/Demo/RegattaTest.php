@@ -38,12 +38,12 @@ final class RegattaTest extends TestCase
         );
         self::assertGreaterThan(
             5,
-            count(array_filter($shots, fn (Shot $shot): bool => $shot->defocus > 3)),
+            count(array_filter($shots, fn (Shot $shot): bool => $shot->handling->defocus > 3)),
             'frames out of focus',
         );
         self::assertGreaterThan(
             5,
-            count(array_filter($shots, fn (Shot $shot): bool => abs($shot->stops) > 1)),
+            count(array_filter($shots, fn (Shot $shot): bool => abs($shot->handling->stops) > 1)),
             'frames badly exposed',
         );
         self::assertGreaterThan(
@@ -86,9 +86,10 @@ final class RegattaTest extends TestCase
         foreach ($copies as $copy) {
             $source = $sources[$copy->moment.$copy->body->key.$copy->index];
             self::assertSame(
-                [$source->upright, $source->stops, $source->defocus, $source->with],
-                [$copy->upright, $copy->stops, $copy->defocus, $copy->with],
+                [$source->upright, $source->isBest, $source->with],
+                [$copy->upright, $copy->isBest, $copy->with],
             );
+            self::assertEquals($source->handling, $copy->handling);
             self::assertNotSame([$source->path, $source->instant], [$copy->path, $copy->instant]);
         }
     }
@@ -130,7 +131,7 @@ final class RegattaTest extends TestCase
         $byMoment = [];
         foreach ((new Regatta())->shots() as $shot) {
             $ev = log($shot->aperture ** 2 / $shot->exposure, 2) - log($shot->iso / 100, 2);
-            $byMoment[$shot->moment.$shot->body->key][] = $ev + $shot->stops;
+            $byMoment[$shot->moment.$shot->body->key][] = $ev + $shot->handling->stops;
         }
         foreach ($byMoment as $moment => $values) {
             self::assertLessThan(0.7, max($values) - min($values), $moment);
