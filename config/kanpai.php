@@ -27,6 +27,11 @@ return [
     // Workers, which share the work on one card.
     'workers' => (int) env('KANPAI_WORKERS', 2),
 
+    // Whether frames are measured as soon as they have previews: faces, sharpness, movement, horizon.
+    'measures' => (bool) env('KANPAI_MEASURES', true),
+    // The models that faces are measured with.
+    'models' => env('KANPAI_MODELS', base_path('storage/models')),
+
     'picture_secret' => env('KANPAI_PICTURE_SECRET', ''),
 
     'rack' => env('KANPAI_RACK', storage_path('rack')),

@@ -97,7 +97,12 @@ final class Instance
             'KANPAI_PICTURE_SECRET' => $secret(),
             'KANPAI_ROOT_PASSWORD' => $secret(),
             // In tests each studio is a new one, and all of them read the same rack.
-            ...$this->name === 'main' ? [] : ['KANPAI_SHARED' => '1', 'KANPAI_FOLDERS_ARE_DISKS' => '1'],
+            ...$this->name === 'main' ? [] : [
+                'KANPAI_SHARED' => '1',
+                'KANPAI_FOLDERS_ARE_DISKS' => '1',
+                // Tests that need figures ask for them.
+                'KANPAI_MEASURES' => '0',
+            ],
             ...$this->settings,
             'KANPAI_PORT' => (string) $web,
             'APP_URL' => 'http://127.0.0.1:'.$web,

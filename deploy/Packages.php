@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Deploy;
 
-/** The Debian packages that Kanpai is on. */
+/** The Debian packages that Kanpai needs. */
 final class Packages
 {
     private const RUN = [

@@ -8,6 +8,7 @@ use Kanpai\Deploy\Account;
 use Kanpai\Deploy\Console;
 use Kanpai\Deploy\Dependencies;
 use Kanpai\Deploy\Instance;
+use Kanpai\Deploy\Models;
 use Kanpai\Deploy\Packages;
 use Kanpai\Deploy\Services;
 
@@ -23,6 +24,7 @@ final class Bench
     {
         (new Packages($this->console, forTests: true))->install();
         (new Dependencies($this->root, $this->console))->prepare();
+        (new Models($this->root, $this->console))->prepare();
         $instance = new Instance($this->root, 'test');
         $services = new Services($instance, $this->console);
         $services->runsAsRoot() && $services->stopAll();

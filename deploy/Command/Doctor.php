@@ -7,10 +7,11 @@ namespace Kanpai\Deploy\Command;
 use Kanpai\Deploy\Console;
 use Kanpai\Deploy\Dependencies;
 use Kanpai\Deploy\Instance;
+use Kanpai\Deploy\Models;
 use Kanpai\Deploy\Packages;
 use Kanpai\Deploy\Services;
 
-/** Looks at everything Kanpai is on and names what is missing or wrong, with the mend. */
+/** Looks at everything Kanpai needs and names what is missing or wrong, with the mend. */
 final class Doctor
 {
     private int $wrong = 0;
@@ -47,6 +48,11 @@ final class Doctor
             'Composer packages and built pages',
             (new Dependencies($this->root, $this->console))->areThere(),
             'Run ./kanpai up.',
+        );
+        $this->check(
+            'Models for faces',
+            (new Models($this->root, $this->console))->areThere(),
+            'Run ./kanpai up while the npm registry can be reached. Everything but faces works without.',
         );
         $free = (int) (disk_free_space($this->root) / 2 ** 30);
         $this->check(

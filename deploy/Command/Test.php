@@ -8,6 +8,7 @@ use Kanpai\Deploy\Account;
 use Kanpai\Deploy\Console;
 use Kanpai\Deploy\Dependencies;
 use Kanpai\Deploy\Instance;
+use Kanpai\Deploy\Models;
 use Kanpai\Deploy\Packages;
 use Kanpai\Deploy\Services;
 
@@ -24,7 +25,7 @@ final class Test
     private const CHECKS = [
         'Pint' => [PHP_BINARY, 'vendor/bin/pint', '--test'],
         'PHP_CodeSniffer' => [PHP_BINARY, 'vendor/bin/phpcs', '-q'],
-        'ESLint' => ['node', 'node_modules/eslint/bin/eslint.js', 'resources/js', 'tests/Scripts'],
+        'ESLint' => ['node', 'node_modules/eslint/bin/eslint.js', 'resources/js', 'app/Imaging', 'tests/Scripts'],
         'Prettier' => [
             'node',
             'node_modules/prettier/bin/prettier.cjs',
@@ -32,6 +33,7 @@ final class Test
             '--log-level=warn',
             'resources/js',
             'resources/css',
+            'app/Imaging/**/*.mjs',
             'tests/Scripts',
         ],
     ];
@@ -59,6 +61,7 @@ final class Test
     {
         (new Packages($this->console, forTests: true))->install();
         (new Dependencies($this->root, $this->console))->prepare();
+        (new Models($this->root, $this->console))->prepare();
         $instance = new Instance($this->root, 'test');
         $services = new Services($instance, $this->console);
         $services->stopAll();

@@ -9,6 +9,7 @@ use Kanpai\Deploy\Console;
 use Kanpai\Deploy\Dependencies;
 use Kanpai\Deploy\Failure;
 use Kanpai\Deploy\Instance;
+use Kanpai\Deploy\Models;
 use Kanpai\Deploy\Options;
 use Kanpai\Deploy\Packages;
 use Kanpai\Deploy\Services;
@@ -28,6 +29,7 @@ final class Up
         if (posix_geteuid() === 0) {
             (new Packages($this->console, forTests: false))->install();
             $dependencies->prepare();
+            (new Models($this->root, $this->console))->prepareIfPossible();
             // What still runs as root from before is not this account's to stop.
             $services->runsAsRoot() && $services->stopAll();
             (new Account($this->root, $this->console))->become();
@@ -50,6 +52,7 @@ final class Up
         $services->stopAll();
         (new Packages($this->console, forTests: false))->install();
         $dependencies->prepare();
+        (new Models($this->root, $this->console))->prepareIfPossible();
         $address = $port ?? ($instance->exists() ? $instance->port() : null);
         if ($address !== null && ! Instance::isFree($address)) {
             throw new Failure(
