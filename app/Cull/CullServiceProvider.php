@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Cull;
 
 use App\Clocks\ClockSet;
+use App\Cull\Measure\MeasureFrames;
 use App\Frames\MarksImported;
 use App\Ingest\CardRead;
 use App\Ingest\PicturesMade;
@@ -21,6 +22,11 @@ final class CullServiceProvider extends ServiceProvider
         // Times and pictures decide what belongs together.
         Event::listen(fn (CardRead $event) => RegroupMoments::soon($event->card->shoot_id));
         Event::listen(fn (PicturesMade $event) => RegroupMoments::soon($event->card->shoot_id));
+        Event::listen(function (PicturesMade $event): void {
+            if (config('kanpai.measures')) {
+                MeasureFrames::ofShoot($event->card->shoot);
+            }
+        });
         Event::listen(fn (ClockSet $event) => RegroupMoments::soon($event->shoot->id));
     }
 }

@@ -72,5 +72,51 @@ return new class extends Migration
             $table->primary(['step_id', 'frame_id']);
             $table->index('frame_id');
         });
+        // What was measured of each frame. Nothing here tells who a face is.
+        Schema::create('frame_measures', function (Blueprint $table): void {
+            $table->foreignId('frame_id')->primary()->constrained()->cascadeOnDelete();
+            $table->unsignedSmallInteger('version');
+            // Of the models; null where faces were not looked for.
+            $table->unsignedSmallInteger('faces_version')->nullable();
+            $table->string('problem')->nullable();
+            // Steepness of the edges of the sharpest part, 0 to 1.
+            $table->double('sharpness')->nullable();
+            // The same against what its lens and body usually reach in the shoot.
+            $table->double('sharp')->nullable();
+            $table->string('blur', 7)->default('none');
+            $table->double('blur_angle')->nullable();
+            $table->double('tilt')->nullable();
+            $table->double('ev')->default(0);
+            $table->double('lights')->default(0);
+            $table->double('darks')->default(0);
+            // Faces, and of them those with closed eyes, unsure ones, and those that look away.
+            $table->unsignedSmallInteger('faces')->default(0);
+            $table->unsignedSmallInteger('closed')->default(0);
+            $table->unsignedSmallInteger('unsure')->default(0);
+            $table->unsignedSmallInteger('away')->default(0);
+            $table->timestamp('measured_at', 3);
+        });
+        Schema::create('faces', function (Blueprint $table): void {
+            $table->foreignId('frame_id')->constrained()->cascadeOnDelete();
+            // From left to right.
+            $table->unsignedSmallInteger('number');
+            // Of the box, as shares of the picture.
+            $table->double('left');
+            $table->double('top');
+            $table->double('width');
+            $table->double('height');
+            $table->string('lids', 6);
+            $table->double('closedness');
+            // Degrees.
+            $table->double('roll');
+            $table->double('yaw');
+            $table->double('pitch');
+            // How far the eyes are beside the camera, in widths of an eye.
+            $table->double('contact')->nullable();
+            $table->double('smile');
+            $table->double('sharpness');
+            $table->double('score');
+            $table->primary(['frame_id', 'number']);
+        });
     }
 };
