@@ -8,6 +8,7 @@ use App\Cull\Http\HabitsController;
 use App\Cull\Http\ListsController;
 use App\Cull\Http\MarksController;
 use App\Cull\Http\MomentsController;
+use App\Cull\Http\ProposalsController;
 use App\Cull\Http\RoundsController;
 use App\Cull\Http\SetsController;
 use App\Cull\Http\ShelfController;
@@ -40,6 +41,10 @@ Route::middleware('auth')
         Route::get('/list', [ListsController::class, 'show'])->name('list');
         Route::get('/list.csv', [ListsController::class, 'csv'])->name('csv');
         Route::post('/list', [ListsController::class, 'store'])->name('list.store');
+        Route::get('/proposals', [ProposalsController::class, 'show'])->name('proposals');
+        Route::post('/proposals', [ProposalsController::class, 'update'])->name('proposals.update');
+        Route::post('/measure', [ProposalsController::class, 'measure'])->name('measure');
+        Route::get('/frames/{frame}/people', [ProposalsController::class, 'people'])->scopeBindings()->name('people');
         Route::post('/reset', [RoundsController::class, 'reset'])->name('reset');
         Route::get('/dropped', [AfterController::class, 'show'])->name('dropped');
         Route::post('/dropped/aside', [AfterController::class, 'aside'])->name('aside');

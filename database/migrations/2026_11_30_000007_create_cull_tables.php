@@ -42,6 +42,11 @@ return new class extends Migration
             // Which frames stand in which order: an open page sees by it that clocks were set, or that frames came or
             // left.
             $table->unsignedInteger('arrangement')->default(0);
+            // What is proposed: whether at all, what the shoot is of, what counts how much, and how many of a hundred.
+            $table->boolean('proposes')->default(true);
+            $table->string('work', 7)->default('people');
+            $table->text('weights')->nullable();
+            $table->unsignedTinyInteger('share')->default(25);
         });
         Schema::create('steps', function (Blueprint $table): void {
             $table->id();

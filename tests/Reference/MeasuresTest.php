@@ -6,10 +6,16 @@ namespace Tests\Reference;
 
 use App\Imaging\Faces\FaceWorker;
 use App\Imaging\GradientMeasures;
+use App\Imaging\Histograms;
 use App\Imaging\PictureReader;
+use Kanpai\Core\Cull\Proposal\KindOfWork;
+use Kanpai\Core\Cull\Proposal\MeasuredFrame;
+use Kanpai\Core\Cull\Proposal\Proposals;
+use Kanpai\Core\Cull\Proposal\SeenFace;
 use Kanpai\Core\Imaging\Blur;
 use Kanpai\Core\Imaging\Faces\Face;
 use Kanpai\Core\Imaging\Faces\Lids;
+use Kanpai\Core\Imaging\Tones;
 use PHPUnit\Framework\TestCase;
 
 /** What is measured against the generator's truth: who blinked, what is out of focus, what was moved, what leans. */
@@ -21,7 +27,7 @@ final class MeasuresTest extends TestCase
     private const FRONT = 0.6;
 
     /**
-     * @var list<array{truth: array<string, mixed>, measures: GradientMeasures, faces: list<Face>}>
+     * @var list<array{truth: array<string, mixed>, measures: GradientMeasures, tones: Tones, faces: list<Face>}>
      */
     private static array $frames = [];
 
@@ -30,11 +36,12 @@ final class MeasuresTest extends TestCase
         $root = dirname(__DIR__, 2);
         $rack = "{$root}/storage/instances/test/cards";
         $truth = json_decode((string) file_get_contents($rack.'/truth.json'), true, 16, JSON_THROW_ON_ERROR);
-        $measures = $sizes = [];
-        $pictures = (function () use ($truth, $rack, &$measures, &$sizes): iterable {
+        $measures = $tones = $sizes = [];
+        $pictures = (function () use ($truth, $rack, &$measures, &$tones, &$sizes): iterable {
             foreach ($truth['frames'] as $i => $frame) {
                 $picture = PictureReader::jpeg("{$rack}/{$frame['card']}/{$frame['path']}");
                 $measures[$i] = GradientMeasures::of($picture);
+                $tones[$i] = Tones::of(Histograms::of($picture));
                 $sizes[$i] = [$picture->width(), $picture->height()];
                 yield $i => $picture;
             }
@@ -44,6 +51,7 @@ final class MeasuresTest extends TestCase
             self::$frames[$i] = [
                 'truth' => $truth['frames'][$i],
                 'measures' => $measures[$i],
+                'tones' => $tones[$i],
                 'faces' => array_map(fn (array $face): Face => Face::ofAnswer($face, ...$sizes[$i]), $answer['faces'] ?? []),
             ];
         }
@@ -128,6 +136,75 @@ final class MeasuresTest extends TestCase
             $hits += in_array(true, array_column(array_slice($frames, 0, 2), 1), true) ? 1 : 0;
         }
         self::assertGreaterThanOrEqual(0.9 * count($moments), $hits);
+    }
+
+    public function test_the_best_frame_of_a_moment_is_proposed_and_meant_closures_are_spared(): void
+    {
+        $moments = array_flip(array_values(array_unique(
+            array_map(fn (array $frame): string => $frame['truth']['moment'], self::$frames),
+        )));
+        $frames = [];
+        foreach (self::$frames as $id => $frame) {
+            $frames[$id] = self::measured($id, $moments[$frame['truth']['moment']], $frame);
+        }
+        usort($frames, fn (MeasuredFrame $a, MeasuredFrame $b): int => $a->taken <=> $b->taken);
+        $proposals = Proposals::of($frames, KindOfWork::People->weights());
+        // A quarter of all, as the slider begins.
+        $proposed = array_flip(array_slice($proposals->order, 0, intdiv(count($frames), 4)));
+        $missed = array_filter(
+            self::$frames,
+            fn (array $frame, int $id): bool => $frame['truth']['best'] && ! isset($proposed[$id]),
+            ARRAY_FILTER_USE_BOTH,
+        );
+        $names = array_map(fn (array $frame): string => $frame['truth']['moment'], $missed);
+        self::assertLessThanOrEqual(0.1 * count($moments), count($missed), implode(', ', $names));
+        foreach ($proposals->moments as $moment) {
+            foreach ($moment->frames as $report) {
+                $truth = self::$frames[$report->frame->id]['truth'];
+                if ($truth['out_of_focus']) {
+                    continue;
+                }
+                if (count($report->words) === $truth['people']) {
+                    foreach ([...$truth['lowered'], ...$truth['laughing']] as $person) {
+                        self::assertNotSame('eyes closed', $report->words[$person] ?? '', json_encode($truth) ?: '');
+                    }
+                }
+                if ($truth['kissing']) {
+                    self::assertNotContains('eyes closed', $report->words, json_encode($truth) ?: '');
+                }
+            }
+        }
+    }
+
+    /** @param  array{truth: array<string, mixed>, measures: GradientMeasures, tones: Tones, faces: list<Face>}  $frame */
+    private static function measured(int $id, int $moment, array $frame): MeasuredFrame
+    {
+        $faces = array_map(fn (Face $face): SeenFace => new SeenFace(
+            $face->left,
+            $face->top,
+            $face->width,
+            $face->height,
+            $face->lids,
+            $face->pitch,
+            $face->contact,
+            $face->smile,
+            $face->sharpness,
+        ), $frame['faces']);
+        usort($faces, fn (SeenFace $a, SeenFace $b): int => $a->middle() <=> $b->middle());
+
+        return new MeasuredFrame(
+            $id,
+            (string) $id,
+            $moment,
+            (int) (1000 * strtotime($frame['truth']['instant'])),
+            $frame['measures']->sharpness->value,
+            $frame['measures']->sharpness->blur,
+            $frame['tones']->ev,
+            $frame['tones']->lights,
+            $frame['measures']->tilt,
+            0,
+            $faces,
+        );
     }
 
     /** @return iterable<array{string, Face}> what each person of a front row does, and the face */
