@@ -2,11 +2,12 @@
  * Culling. All frames of the shoot are in the page, so that a key is answered at once; the server has every step
  * within a second.
  */
-import { keepPlace, keptPlace, listenToDayLine, listenToFilters } from './finding.js';
+import { find, keepPlace, keptPlace, listenToDayLine, listenToFilters } from './finding.js';
 import { fetchChanges, load, refreshGaps } from './following.js';
 import { listenToKeys, listenToKeySettings, readKeys } from './keys.js';
 import { steps } from './marking.js';
 import { $, root, SECOND } from './page.js';
+import { listenToProposals, refreshProposals } from './proposals.js';
 import { listenToHabits, listenToSets } from './sets.js';
 import { state } from './store.js';
 import { listenToTouch } from './touch.js';
@@ -56,11 +57,13 @@ listenToHabits();
 listenToSets();
 listenToDayLine();
 listenToTouch();
+listenToProposals(find);
 await begin();
 listenToTheRoom();
 markWall();
 steps.send();
 root.dataset.ready = 'true';
 refreshGaps();
+refreshProposals();
 setInterval(fetchChanges, 2 * SECOND);
 document.addEventListener('visibilitychange', fetchChanges);

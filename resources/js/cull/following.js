@@ -9,6 +9,7 @@ import { regroup } from './moments.js';
 import { $, SECOND, after, count, root, say, words } from './page.js';
 import { counts, tellPass } from './panels.js';
 import { collected, filter, history, marksOf, state } from './store.js';
+import { refreshProposals } from './proposals.js';
 import { replay } from './undoing.js';
 import { current, ladder, refilter, rivals, show, wall } from './view.js';
 
@@ -117,6 +118,7 @@ export async function fetchChanges() {
         if (answer.arrangement !== state.table.arrangement) {
             await load();
             refreshGaps();
+            refreshProposals();
             say('Clocks were set, or frames came or left: all stand in their new order.');
         }
         if (state.round && answer.round.id !== state.round.id) {

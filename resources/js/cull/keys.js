@@ -1,12 +1,14 @@
 /**
  * Keys and what each does.
  */
+import { nextToDecide, takeMoment, toggleProposals } from './proposals.js';
 import { closeUp, current, loupe, refilter, show, wall } from './view.js';
 import { redo, undo } from './undoing.js';
 import { highlighted, state } from './store.js';
 import { facts, toggleUses } from './panels.js';
 import { $, openMore, root, say } from './page.js';
 import {
+    goTo,
     highlight,
     hurry,
     moment,
@@ -15,6 +17,7 @@ import {
     press,
     removeRival,
     showOne,
+    showPeople,
     showRivals,
     showWall,
 } from './moving.js';
@@ -72,6 +75,13 @@ export const actions = {
     wall: showWall,
     one: showOne,
     rivals: showRivals,
+    people: showPeople,
+    decide: () => {
+        const next = nextToDecide();
+        next && goTo(next);
+    },
+    takeMoment,
+    proposals: () => toggleProposals(),
     away: removeRival,
     split: splitHere,
     filter: () => {
@@ -120,7 +130,7 @@ export function listenToKeys() {
                 toggleUses(false);
             } else if (root.classList.contains('is-bare')) {
                 actions.bare();
-            } else if (state.mode === 'rivals') {
+            } else if (['rivals', 'people'].includes(state.mode)) {
                 showOne();
             } else {
                 highlighted.clear();

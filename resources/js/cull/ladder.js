@@ -12,6 +12,7 @@ const AHEAD = 800;
 export class Ladder {
     #list;
     #goTo;
+    #statusOf;
     #moments = new Map();
     #items = new Map();
     /** Line => its moment. */
@@ -21,8 +22,10 @@ export class Ladder {
     /** Minutes in which several moments begin: they are told apart by their seconds. */
     #shared = new Set();
 
-    constructor(list, goTo) {
+    /** @param statusOf gives a word and a warning for the frames of a moment */
+    constructor(list, goTo, statusOf) {
         this.#list = list;
+        this.#statusOf = statusOf;
         this.#goTo = goTo;
         this.#near = new IntersectionObserver((entries) => entries.forEach((entry) => this.#moved(entry)), {
             root: list,
@@ -134,7 +137,18 @@ export class Ladder {
             element('path', { d: dropped.join(''), fill: 'none', stroke: '#333', 'stroke-width': 1.2 }),
             element('path', { d: open.join(''), fill: '#333' }),
         );
-        button.append(top, shapes);
+        const { word, warning } = this.#statusOf(own);
+        const bottom = document.createElement('span');
+        bottom.className = 'row-bottom';
+        bottom.append(shapes);
+        if (word) {
+            const status = document.createElement('small');
+            status.className = warning ? 'status is-warning' : 'status';
+            status.textContent = word;
+            status.title = warning;
+            bottom.append(status);
+        }
+        button.append(top, bottom);
         if (own.length > MOST) {
             const more = document.createElement('small');
             more.textContent = `and ${own.length - MOST} more`;

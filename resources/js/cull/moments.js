@@ -4,6 +4,7 @@
 import { post } from '../studio/server.js';
 import { $, after, count, root, say } from './page.js';
 import { state } from './store.js';
+import { refreshProposals } from './proposals.js';
 import { current, ladder, show } from './view.js';
 
 export function regroup() {
@@ -24,9 +25,9 @@ export function slide() {
     regroup();
     show();
     after('fineness', 400, () =>
-        post(root.dataset.fineness, { fineness: Number($('fineness').value) }).catch(() =>
-            say('The server did not take the place of the slider; it is asked again with the next move.'),
-        ),
+        post(root.dataset.fineness, { fineness: Number($('fineness').value) })
+            .then(refreshProposals)
+            .catch(() => say('The server did not take the place of the slider; it is asked again with the next move.')),
     );
 }
 
@@ -47,7 +48,7 @@ export async function splitHere() {
             ? 'Joined with the moment before; regrouping leaves it so.'
             : 'A moment begins here; regrouping leaves it so.',
     );
-    await post(root.dataset.border, { frame: frame.id, kind: isUsual ? null : kind }).catch(() =>
-        say('The server did not take it. Try once more.'),
-    );
+    await post(root.dataset.border, { frame: frame.id, kind: isUsual ? null : kind })
+        .then(refreshProposals)
+        .catch(() => say('The server did not take it. Try once more.'));
 }

@@ -6,7 +6,7 @@ import { mark } from './marking.js';
 import { say, words } from './page.js';
 import { MOST_RIVALS } from './rivals.js';
 import { filter, highlighted, isPassOver, state } from './store.js';
-import { arrange, current, later, pictures, rivals, show, wall } from './view.js';
+import { arrange, current, later, people, pictures, rivals, show, wall } from './view.js';
 
 const PLAY_RATE = 120;
 
@@ -38,6 +38,13 @@ export function step(by) {
         return;
     }
     state.direction = by > 0 ? 1 : -1;
+    if (state.mode === 'people') {
+        const own = people.frames.filter((other) => state.view.includes(other));
+        const next = own[own.indexOf(frame) + by];
+        next && goTo(next);
+
+        return;
+    }
     // Moving past an open frame without a key, where the round says what that means.
     if (
         by === 1 &&
@@ -107,6 +114,12 @@ export function moment(by) {
 
         return;
     }
+    if (state.mode === 'people') {
+        people.move(by);
+        show();
+
+        return;
+    }
     if (state.mode === 'rivals') {
         rivals.at = (rivals.at + by + rivals.frames.length) % rivals.frames.length;
         rivals.draw();
@@ -173,6 +186,18 @@ export function showRivals() {
     state.mode = 'rivals';
     rivals.open(own);
     show();
+}
+
+/** The people of the moment against its frames, and back to the frame. */
+export function showPeople() {
+    if (state.mode === 'people') {
+        showOne();
+    } else if (current()) {
+        state.at = Math.max(0, state.view.indexOf(current()));
+        state.mode = 'people';
+        people.forget();
+        show();
+    }
 }
 
 export function removeRival() {

@@ -12,7 +12,10 @@ import { Ladder } from './ladder.js';
 import { goTo, highlight, showOne } from './moving.js';
 import { $, root } from './page.js';
 import { counts, drawOthers, facts, labelsOf, tags, tellPass } from './panels.js';
+import { showFaces } from './faces.js';
+import { People } from './people.js';
 import { Pictures, paint } from './pictures.js';
+import { isProposed, statusOf } from './proposals.js';
 import { Rivals } from './rivals.js';
 import { filter, highlighted, isPassOver, matches, state } from './store.js';
 
@@ -38,6 +41,14 @@ export const rivals = new Rivals($('rivals'), pictures, wholeOf, (i) => {
     later();
 });
 
+export const people = new People($('people'), wholeOf, (frame) => {
+    const found = state.view.indexOf(frame);
+    if (found >= 0) {
+        state.at = found;
+        show();
+    }
+});
+
 export const wall = new Wall($('wall'), {
     open: (frame) => {
         state.at = state.view.indexOf(frame);
@@ -50,6 +61,7 @@ export const wall = new Wall($('wall'), {
     },
     shown: () => requests.look(),
     isHighlighted: (frame) => highlighted.has(frame),
+    isProposed: (frame) => isProposed(frame),
 });
 
 const requests = new Wanted(
@@ -64,7 +76,11 @@ const requests = new Wanted(
     },
 );
 
-export const ladder = new Ladder($('ladder'), (own) => goTo(own.find((frame) => state.view.includes(frame))));
+export const ladder = new Ladder(
+    $('ladder'),
+    (own) => goTo(own.find((frame) => state.view.includes(frame))),
+    (own) => statusOf(own),
+);
 
 export function current() {
     return state.mode === 'rivals' ? rivals.current : (state.view[state.at] ?? null);
@@ -92,6 +108,7 @@ export function arrange() {
     $('wall').hidden = state.mode !== 'wall' || isEmpty;
     $('look').hidden = state.mode !== 'one' || isEmpty;
     $('rivals').hidden = state.mode !== 'rivals' || isEmpty;
+    $('people').hidden = state.mode !== 'people' || isEmpty;
     root.dataset.mode = state.mode;
     if (isOver) {
         tellPass();
@@ -109,6 +126,8 @@ export function show() {
     }
     if (state.mode === 'wall') {
         wall.point(frame);
+    } else if (state.mode === 'people') {
+        people.show(frame);
     } else if (state.mode === 'one') {
         pictures.want(state.view, state.at, state.direction);
         const [width, height] = pictures.size(frame);
@@ -161,6 +180,7 @@ function settle(isPause) {
             ladder.point(frame);
             drawOthers(frame);
             facts(frame);
+            isPause && showFaces(frame, wholeOf);
         }
     }
 }
@@ -187,6 +207,8 @@ export function leave(touched) {
 export function closeUp(isOpen) {
     if (state.mode === 'rivals') {
         rivals.close(isOpen);
+    } else if (state.mode === 'people') {
+        people.close(isOpen);
     } else if (state.mode === 'one' && current()) {
         isOpen ? loupe.open(current()) : loupe.shut();
     }

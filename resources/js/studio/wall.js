@@ -118,6 +118,17 @@ export class Wall {
         this.#acts.shown?.();
     }
 
+    /** What is proposed is outlined: no mark before somebody takes it. */
+    #outline(frame) {
+        if (!this.#acts.isProposed?.(frame)) {
+            return [];
+        }
+        const shape = verdict('keep');
+        shape.classList.add('is-proposed');
+
+        return [shape];
+    }
+
     /** One frame in small, with what was said about it. */
     tile(frame, number, isCurrent, act) {
         const tile = document.createElement('button');
@@ -135,7 +146,7 @@ export class Wall {
         shown.className = 'marks';
         shown.append(
             ...(frame.rating > 0 ? [pips(frame.rating)] : []),
-            ...(frame.verdict === 'open' ? [] : [verdict(frame.verdict)]),
+            ...(frame.verdict === 'open' ? this.#outline(frame) : [verdict(frame.verdict)]),
         );
         tile.append(this.#picture(frame), label, shown);
         tile.addEventListener('click', act);

@@ -23,6 +23,8 @@
         <button type="button" class="choice" data-window hidden>All times ×</button>
         <button type="button" class="choice" data-highlighted hidden></button>
         <span class="strong"><span data-meant>…</span> of {{ number_format($all) }} frames</span>
+        <button type="button" class="choice" data-proposals-button aria-expanded="false"
+            aria-controls="proposals">Proposals</button>
         <button type="button" class="choice" data-more-button
             aria-expanded="{{ $where !== '' || $filter->sort->value !== 'time' ? 'true' : 'false' }}"
             aria-controls="more">Find and collect</button>
@@ -81,6 +83,7 @@
         </form>
         <p class="invalid-feedback" data-set-problem role="alert" hidden></p>
     </div>
+    @include('cull.proposals')
     <p class="danger" data-waiting role="status" hidden></p>
     <div class="conflicts" data-conflicts role="alert" hidden></div>
 </div>

@@ -7,6 +7,8 @@
         data-frames="{{ route('cull.frames', $shoot) }}" data-marks="{{ route('cull.mark', $shoot) }}"
         data-wanted="{{ route('ingest.wanted', $shoot) }}" data-since="{{ url("/shoots/{$shoot->id}/cull/since") }}"
         data-whole="{{ url("/shoots/{$shoot->id}/cull/frames") }}" data-meeting="{{ route('cull.meeting', $shoot) }}"
+        data-proposals="{{ route('cull.proposals', $shoot) }}"
+        data-people="{{ url("/shoots/{$shoot->id}/cull/frames") }}" data-measure="{{ route('cull.measure', $shoot) }}"
         data-coverage="{{ route('cull.coverage', $shoot) }}" data-fineness="{{ route('cull.fineness', $shoot) }}"
         data-border="{{ route('cull.border', $shoot) }}" data-sets="{{ route('cull.sets.store', $shoot) }}"
         data-collect="{{ route('cull.collect', $shoot) }}" data-uses-address="{{ route('cull.uses.store', $shoot) }}"
@@ -42,11 +44,17 @@
                             <p class="marks" data-shown role="status"></p>
                         </div>
                     </div>
+                    <div class="faces" data-faces hidden>
+                        <div class="faces-row" data-faces-row role="group" aria-label="Faces at 100 %"></div>
+                        <p class="why"><b data-why></b> <span data-why-reason></span>
+                            <span class="warning" data-why-warning hidden></span></p>
+                    </div>
                     <div class="pins" data-pins role="group" aria-label="Pinned spots" hidden></div>
                 </div>
                 <div class="others" data-others role="group" aria-label="Frames of this moment"></div>
             </div>
             <div class="rivals h-100" data-rivals role="group" aria-label="Rivals side by side" hidden></div>
+            @include('cull.people')
             <div class="flash" data-flash aria-hidden="true"></div>
             <p class="note" data-note role="status" hidden></p>
             <div class="uses-panel" data-uses-panel hidden>

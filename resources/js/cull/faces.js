@@ -1,0 +1,106 @@
+/**
+ * Up to six faces of the frame in true pixels under it, in the order in which they are, each with a word; and why the
+ * frame is proposed or not.
+ */
+import { after, $ } from './page.js';
+import { peopleOf } from './people.js';
+import { isProposed, proposals } from './proposals.js';
+import { wholeOf } from './whole.js';
+
+const MOST = 6;
+const WIDTH = 122;
+const HEIGHT = 84;
+
+/** Milliseconds that somebody stays with a frame before its whole picture is fetched. */
+const PAUSE = 160;
+
+/** Where in a box the eyes are, from its top. */
+const EYES = 0.42;
+
+let shown = null;
+
+export async function showFaces(frame, addressOf) {
+    if (!proposals.isOn) {
+        $('faces').hidden = true;
+
+        return;
+    }
+    shown = frame;
+    let answer;
+    try {
+        answer = await peopleOf(frame);
+    } catch {
+        return;
+    }
+    if (shown !== frame) {
+        return;
+    }
+    const row = answer.frames.find((other) => other.id === frame.id);
+    $('faces').hidden = row === undefined;
+    if (row === undefined) {
+        return;
+    }
+    tell(frame, row, answer);
+    const faces = row.faces
+        .toSorted((a, b) => b.box[3] - a.box[3])
+        .slice(0, MOST)
+        .toSorted((a, b) => a.box[0] - b.box[0]);
+    $('faces-row').replaceChildren(...faces.map((face) => figure(frame, face)));
+    after('faces', PAUSE, () => fill(frame, faces, addressOf(frame)));
+}
+
+function tell(frame, row, answer) {
+    const best = answer.frames.length === 1 ? 'Alone.' : row.rank === 1 ? `Best of ${answer.frames.length}.` : '';
+    $('why').textContent = best || (isProposed(frame) ? 'Proposed.' : `Number ${row.rank} of ${answer.frames.length}.`);
+    $('why-reason').textContent = row.reason;
+    const warning = answer.warning;
+    $('why-warning').textContent = warning;
+    $('why-warning').hidden = warning === '';
+}
+
+/** From the preview at once; the true pixels follow. */
+function figure(frame, face) {
+    const made = document.createElement('figure');
+    made.classList.toggle('is-fault', face.isFault);
+    const canvas = document.createElement('canvas');
+    const scale = window.devicePixelRatio || 1;
+    [canvas.width, canvas.height] = [WIDTH * scale, HEIGHT * scale];
+    const word = document.createElement('figcaption');
+    word.textContent = face.word;
+    made.append(canvas, word);
+    const preview = new Image();
+    preview.src = frame.large || frame.small;
+    preview
+        .decode()
+        .then(() => canvas.dataset.whole || paint(canvas, preview, frame, face))
+        .catch(() => {});
+
+    return made;
+}
+
+/** The spot around the eyes, each pixel of the frame one of the screen. */
+function paint(canvas, picture, frame, { box: [left, top, width, height] }) {
+    const scale = picture.width / frame.width;
+    const [x, y] = [(left + width / 2) * frame.width, (top + height * EYES) * frame.height];
+    const [w, h] = [canvas.width, canvas.height];
+    const fromX = Math.max(0, Math.min(frame.width - w, x - w / 2));
+    const fromY = Math.max(0, Math.min(frame.height - h, y - h / 2));
+    canvas.getContext('2d').drawImage(picture, fromX * scale, fromY * scale, w * scale, h * scale, 0, 0, w, h);
+}
+
+async function fill(frame, faces, address) {
+    if (shown !== frame || faces.length === 0) {
+        return;
+    }
+    try {
+        const whole = await wholeOf(address);
+        if (shown === frame) {
+            [...$('faces-row').querySelectorAll('canvas')].forEach((canvas, i) => {
+                canvas.dataset.whole = frame.id;
+                faces[i] && paint(canvas, whole, frame, faces[i]);
+            });
+        }
+    } catch {
+        $('why-reason').textContent += ' · no copy within reach, this is the preview';
+    }
+}
