@@ -54,6 +54,12 @@ final class FrameQuery
         return 'frames.condition.'.$subject->value;
     }
 
+    /** The name in the container under which a room binds its FrameOrder for a sort. */
+    public static function order(Sort $sort): string
+    {
+        return 'frames.order.'.$sort->value;
+    }
+
     /**
      * @return Builder<Frame> in the order that the filter names
      *
@@ -107,7 +113,16 @@ final class FrameQuery
             Sort::Shutter => $query->orderByDesc('frames.exposure'),
             Sort::Aperture => $query->orderByRaw('frames.f_number IS NULL')->orderBy('frames.f_number'),
             Sort::Body => $query->orderByRaw($body),
+            default => $query->orderByRaw(self::ofAnother($sort)),
         };
+    }
+
+    private static function ofAnother(Sort $sort): string
+    {
+        $order = app(self::order($sort));
+        assert($order instanceof FrameOrder);
+
+        return $order->sql($sort);
     }
 
     /** @return Condition */

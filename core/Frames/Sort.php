@@ -16,6 +16,11 @@ enum Sort: string
     case Shutter = 'shutter';
     case Aperture = 'aperture';
     case Body = 'body';
+    case Sharp = 'sharp';
+    case Faces = 'faces';
+    case Closed = 'closed';
+    case Clipped = 'clipped';
+    case Tilt = 'tilt';
 
     public function inWords(): string
     {
@@ -23,12 +28,17 @@ enum Sort: string
             self::Time => 'by time',
             self::Name => 'by name',
             self::Rating => 'best rated first',
-            self::Sharpness => 'sharpest first',
+            self::Sharpness => 'most detail first',
             self::Lens => 'by lens',
             self::Iso => 'highest ISO first',
             self::Shutter => 'slowest shutter first',
             self::Aperture => 'widest aperture first',
             self::Body => 'by body',
+            self::Sharp => 'sharpest of its lens first',
+            self::Faces => 'most faces first',
+            self::Closed => 'most closed eyes first',
+            self::Clipped => 'most clipped first',
+            self::Tilt => 'most tilted first',
         };
     }
 }

@@ -9,9 +9,11 @@ use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Cull\Proposal\FrameReport;
 use Kanpai\Core\Cull\Proposal\KindOfWork;
+use Kanpai\Core\Cull\Proposal\MeasuredFrame;
 use Kanpai\Core\Cull\Proposal\MomentReport;
 use Kanpai\Core\Cull\Proposal\People;
 use Kanpai\Core\Cull\Proposal\Proposals;
+use Kanpai\Core\Cull\Proposal\SeenFace;
 use Kanpai\Core\Cull\Proposal\Weights;
 
 /**
@@ -122,6 +124,15 @@ final class ShootProposals
         ];
     }
 
+    /** @return array{int, int} people who look at the camera, and those of whom it can be said */
+    private static function looks(MeasuredFrame $frame): array
+    {
+        $looks = array_map(fn (SeenFace $face): ?bool => $face->looksAtTheCamera(), $frame->faces);
+        $known = array_filter($looks, fn (?bool $looks): bool => $looks !== null);
+
+        return [count(array_filter($known)), count($known)];
+    }
+
     /** @return array<string, mixed> */
     private static function row(FrameReport $report, MomentReport $moment): array
     {
@@ -146,6 +157,8 @@ final class ShootProposals
             'rank' => 1 + (int) array_search($report, $moment->frames, true),
             'reason' => $report->reason($moment->frames),
             'parts' => array_map(fn (?float $part): ?float => $part === null ? null : round($part, 2), $report->parts),
+            'eyes' => [$report->open, $report->known],
+            'looks' => self::looks($report->frame),
             'good' => count($report->words) - count($report->faulty),
             'faces' => $faces,
         ];

@@ -33,6 +33,7 @@ final class SoundInput
         'required',
         'steps',
         'ways',
+        'weights',
     ];
 
     /** How deep what scripts send is nested at most: steps, each with marks, each with drawings of points. */

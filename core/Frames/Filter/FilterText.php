@@ -146,6 +146,7 @@ final class FilterText
             preg_match('/^f\/?\d+(\.\d+)?$/i', $word) => Subject::Aperture,
             preg_match('/^(1\/\d+(\.\d+)?s?|\d+(\.\d+)?s)$/i', $word) => Subject::Shutter,
             preg_match('/^iso\s?\d+$/i', $word) => Subject::Iso,
+            preg_match('/^alone$/i', $word) => Subject::Proposed,
             default => null,
         };
 

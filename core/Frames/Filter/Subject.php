@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Frames\Filter;
 
+use Kanpai\Core\Frames\Verdict;
+
 /** What a filter can ask about a frame, by the word it is written with. */
 enum Subject: string
 {
@@ -26,6 +28,14 @@ enum Subject: string
     case Time = 'time';
     case Chosen = 'chosen';
     case Notes = 'notes';
+    case Eyes = 'eyes';
+    case Faces = 'faces';
+    case Looks = 'looks';
+    case Sharp = 'sharp';
+    case Blur = 'blur';
+    case Clipped = 'clipped';
+    case Tilt = 'tilt';
+    case Proposed = 'proposed';
 
     /** What people also call it. */
     private const ALSO = [
@@ -77,7 +87,28 @@ enum Subject: string
             self::Name => 'a part of the file name',
             self::Chosen => 'by how many guests, or a part of a guest’s or a list’s name',
             self::Notes => 'comments and drawings of guests',
+            self::Eyes => 'open, closed or unsure, of anybody in the frame',
+            self::Faces => 'how many',
+            self::Looks => 'camera or away',
+            self::Sharp => 'share of what lens and body usually reach, 0 to 1',
+            self::Blur => 'motion, defocus or none',
+            self::Clipped => 'per cent of the picture',
+            self::Tilt => 'degrees, to either side',
+            self::Proposed => 'best, alone or rest',
             self::Time => 'time of day, or date and time, in the shoot’s zone',
+        };
+    }
+
+    /** @return list<string>|null the words that it can be; null where it may be any */
+    public function words(): ?array
+    {
+        return match ($this) {
+            self::Verdict => array_column(Verdict::cases(), 'value'),
+            self::Eyes => ['open', 'closed', 'unsure'],
+            self::Looks => ['camera', 'away'],
+            self::Blur => ['motion', 'defocus', 'none'],
+            self::Proposed => ['best', 'alone', 'rest'],
+            default => null,
         };
     }
 
@@ -94,6 +125,10 @@ enum Subject: string
                 self::Focal,
                 self::Sharpness,
                 self::Notes,
+                self::Faces,
+                self::Sharp,
+                self::Clipped,
+                self::Tilt,
             ],
             true,
         );

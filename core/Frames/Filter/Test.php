@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Frames\Filter;
 
-use Kanpai\Core\Frames\Verdict;
-
 /** One thing asked about a frame. */
 final readonly class Test implements Term
 {
@@ -38,9 +36,8 @@ final readonly class Test implements Term
             throw InvalidFilter::cannotCompare($asked, $operator);
         }
         $isUnderstood = match ($asked) {
-            Subject::Verdict => Verdict::tryFrom(strtolower($value)) !== null,
             Subject::Time => preg_match(self::TIME, $value) === 1,
-            default => true,
+            default => $asked->words() === null || in_array(strtolower($value), $asked->words(), true),
         };
         if (! $isUnderstood) {
             throw InvalidFilter::value($asked, $value);
@@ -51,7 +48,7 @@ final readonly class Test implements Term
         return new self(
             $asked,
             $operator,
-            in_array($asked, [Subject::Verdict], true) ? strtolower($value) : $value,
+            $asked->words() === null ? $value : strtolower($value),
             $asked->isNumber() || $isCounted ? self::number($asked, $value) : null,
         );
     }
@@ -70,7 +67,7 @@ final readonly class Test implements Term
     private static function number(Subject $subject, string $value): float
     {
         // “f/2.8”, “85 mm”, “ISO 400” are how people write them.
-        $plain = trim((string) preg_replace('/^(f\/?|iso)|\s*(mm|s)$/i', '', $value));
+        $plain = trim((string) preg_replace('/^(f\/?|iso)|\s*(mm|s|%|°)$/iu', '', $value));
         $parts = explode('/', $plain);
         if (
             ! is_numeric($parts[0]) ||

@@ -5,6 +5,7 @@
 import { framesForKey, use } from './marking.js';
 import { goTo } from './moving.js';
 import { $, SECOND, count, inWords, root } from './page.js';
+import { tellProposals } from './proposals.js';
 import { collected, filter, highlighted, history, setName, state, tally, useNames } from './store.js';
 import { wall } from './view.js';
 
@@ -154,6 +155,7 @@ export function counts() {
     $('several').hidden = several < 2;
     $('several').textContent =
         several < 2 ? '' : `${inWords(state.keys.keep)} keeps ${several}, ${inWords(state.keys.drop)} drops ${several}`;
+    $('proposals').hidden || tellProposals();
     $('undo').textContent = history.last ? history.last.title : '';
     $('undo-word').hidden = !history.last;
 }

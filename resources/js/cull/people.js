@@ -263,8 +263,8 @@ function label(name) {
 
 const PARTS = {
     sharp: (share) => `sharpness ${share.toFixed(2)} of the usual`,
-    eyes: (share) => `eyes open ${share.toFixed(2)}`,
-    contact: (share) => `looking at the camera ${share.toFixed(2)}`,
+    eyes: (_, { eyes: [open, known] }) => (known === 0 ? '' : `eyes open ${open} of ${known}`),
+    contact: (_, { looks: [looks, known] }) => `looks at the camera ${looks} of ${known}`,
     smile: (share) => `smiles ${share.toFixed(2)}`,
     light: (share) => (share > 0.99 ? 'exposed like the others' : `exposure ${share.toFixed(2)}`),
     whole: (share) => (share > 0.99 ? 'nothing cut off' : `cut off or tilted ${share.toFixed(2)}`),
@@ -273,9 +273,11 @@ const PARTS = {
 function partsOf(row) {
     return Object.entries(row?.parts ?? {})
         .filter(([, share]) => share !== null)
-        .map(([name, share]) => {
+        .map(([name, share]) => PARTS[name](share, row))
+        .filter(Boolean)
+        .map((text) => {
             const item = document.createElement('li');
-            item.textContent = PARTS[name](share);
+            item.textContent = text;
 
             return item;
         });

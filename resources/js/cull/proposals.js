@@ -10,6 +10,10 @@ import { current, ladder, show, wall } from './view.js';
 
 const PERCENT = 100;
 
+/** Of a hundred frames. */
+const LEAST = 10;
+const MOST = 50;
+
 /** How often it is asked whether more is measured, while something is missing. */
 const PATIENCE = 5 * SECOND;
 
@@ -85,7 +89,7 @@ function progress({ measured, total, missing }) {
 
 /** Outlines and counts anew. */
 function redraw() {
-    tell();
+    tellProposals();
     ladder.refresh(state.frames);
     wall.refresh(wall.seen);
     state.momentTiles = new Map();
@@ -93,7 +97,7 @@ function redraw() {
 }
 
 /** What the panel and its button say. */
-function tell() {
+export function tellProposals() {
     const number = wanted();
     const left = open().filter(isProposed).length;
     $('wanted').value = number;
@@ -124,6 +128,16 @@ function change(changes) {
         .catch(() => say('The server did not take that change of the proposals. Try once more.'));
 }
 
+/** So many of a hundred, shown at once and kept when the hand rests. */
+function share(percent) {
+    proposals.share = Math.min(MOST, Math.max(LEAST, percent));
+    $('share').value = proposals.share;
+    redraw();
+    after('share', SECOND / 2, () => change({ share: proposals.share }));
+}
+
+const want = (frames) => share(Math.round((PERCENT * frames) / Math.max(1, proposals.order.length)));
+
 /** What is proposed becomes a mark: of one moment, or of all. */
 function take(frames, isOnly, title) {
     const own = frames.filter((frame) => frame.in === 1 && frame.verdict === 'open');
@@ -138,7 +152,7 @@ function take(frames, isOnly, title) {
         return false;
     }
     mark(changes, title(kept, changes.length - kept), false);
-    tell();
+    tellProposals();
 
     return true;
 }
@@ -191,18 +205,10 @@ export function listenToProposals(find) {
         event.target.blur();
     });
     $('share').addEventListener('input', () => {
-        proposals.share = Number($('share').value);
-        redraw();
-        after('share', SECOND / 2, () => change({ share: proposals.share }));
+        share(Number($('share').value));
     });
-    $('wanted').addEventListener('change', () => {
-        const percent = Math.round((PERCENT * Number($('wanted').value)) / Math.max(1, proposals.order.length));
-        change({ share: Math.min(50, Math.max(10, percent)) });
-    });
-    $('a-minute').addEventListener('click', () => {
-        const percent = Math.round((PERCENT * state.minutes) / Math.max(1, proposals.order.length));
-        change({ share: Math.min(50, Math.max(10, percent)) });
-    });
+    $('wanted').addEventListener('change', () => want(Number($('wanted').value)));
+    $('a-minute').addEventListener('click', () => want(state.minutes));
     $('work').addEventListener('change', () => {
         change({ work: $('work').value });
         $('work').blur();

@@ -5,14 +5,14 @@
         <p class="people-none" data-people-none hidden>No faces were found in this moment.</p>
     </div>
     <aside class="people-side">
-        <h2 class="h4" data-people-title></h2>
+        <h2 class="strong" data-people-title></h2>
         <p data-people-reason></p>
         <p class="warning" data-people-warning hidden></p>
         <p class="quiet" data-people-when></p>
         <button type="button" class="btn btn-ink" data-does="only" data-people-only></button>
         <button type="button" class="btn btn-line" data-does="keep" data-people-keep></button>
         <button type="button" class="btn btn-line" data-does="decide">Leave it open, go on</button>
-        <h3 class="h5" data-people-why-title>Why</h3>
+        <h3 class="strong" data-people-why-title>Why</h3>
         <ul data-people-why></ul>
         <p class="quiet">Nobody is recognised: people are told apart by where they are in these frames. Nothing is marked
             until you say so.</p>

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Cull\Propose;
+
+use App\Frames\FrameCondition;
+use App\Studio\Shoot;
+use Kanpai\Core\Cull\Proposal\MomentReport;
+use Kanpai\Core\Cull\Proposal\Proposals;
+use Kanpai\Core\Frames\Filter\Test;
+
+/** Frames by what is proposed of them: the best, those that have nothing like them, and the rest. */
+final class ProposedCondition implements FrameCondition
+{
+    public function sql(Test $test, Shoot $shoot): array
+    {
+        $settings = ProposalSettings::of($shoot);
+        $proposals = Proposals::of(MeasuredFrames::ofShoot($shoot), $settings->weights);
+        $alone = array_map(
+            fn (MomentReport $moment): int => $moment->frames[0]->frame->id,
+            array_filter($proposals->moments, fn (MomentReport $moment): bool => $moment->standsAlone()),
+        );
+        $best = array_diff(
+            array_slice($proposals->order, 0, (int) round(($settings->share * count($proposals->order)) / 100)),
+            $alone,
+        );
+
+        return [self::among(match ($test->value) {
+            'best' => $best,
+            'alone' => $alone,
+            default => array_diff($proposals->order, $best, $alone),
+        }), []];
+    }
+
+    /** @param  array<int>  $frames */
+    private static function among(array $frames): string
+    {
+        return $frames === [] ? 'FALSE' : 'frames.id IN ('.implode(',', $frames).')';
+    }
+}

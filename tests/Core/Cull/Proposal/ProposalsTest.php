@@ -1,0 +1,244 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core\Cull\Proposal;
+
+use Kanpai\Core\Cull\Proposal\FrameReport;
+use Kanpai\Core\Cull\Proposal\KindOfWork;
+use Kanpai\Core\Cull\Proposal\MeasuredFrame;
+use Kanpai\Core\Cull\Proposal\MomentReport;
+use Kanpai\Core\Cull\Proposal\People;
+use Kanpai\Core\Cull\Proposal\Proposals;
+use Kanpai\Core\Cull\Proposal\SeenFace;
+use Kanpai\Core\Cull\Proposal\Weights;
+use Kanpai\Core\Imaging\Blur;
+use Kanpai\Core\Imaging\Faces\Lids;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+/** What is proposed of moments that are made up so that somebody can say which frame is best, and why. */
+final class ProposalsTest extends TestCase
+{
+    public function test_of_a_moment_the_frame_with_open_eyes_is_best_and_says_why(): void
+    {
+        $moment = self::moment([
+            self::frame(11, ['left' => Lids::Open, 'right' => Lids::Closed]),
+            self::frame(12, ['left' => Lids::Open, 'right' => Lids::Open]),
+            self::frame(13, ['left' => Lids::Open, 'right' => Lids::Open], sharp: 0.6),
+        ]);
+        self::assertSame([12, 13, 11], self::ids($moment));
+        self::assertSame('eyes open 2 of 2, sharper than 13', $moment->frames[0]->reason($moment->frames));
+        self::assertSame('eyes closed 1 of 2, sharper than 13', $moment->frames[2]->reason($moment->frames));
+        self::assertSame(['eyes open', 'eyes closed'], $moment->frames[2]->words);
+        self::assertSame([1], $moment->frames[2]->faulty);
+        self::assertSame('', $moment->warning());
+    }
+
+    public function test_an_unsure_eye_is_doubted_and_no_fault(): void
+    {
+        $moment = self::moment([
+            self::frame(1, ['one' => Lids::Unsure]),
+            self::frame(2, ['one' => Lids::Open]),
+            self::frame(3, ['one' => Lids::Closed]),
+        ]);
+        self::assertSame([2, 1, 3], self::ids($moment));
+        self::assertSame([false, true, false], array_map(fn (FrameReport $f): bool => $f->isDoubtful, $moment->frames));
+        self::assertSame([], $moment->frames[1]->faulty);
+    }
+
+    /** @return iterable<string, array{list<MeasuredFrame>, string|null}> frames, and the word of the first face */
+    public static function closures(): iterable
+    {
+        $closed = ['one' => Lids::Closed];
+        yield 'a blink' => [[self::frame(1, $closed), self::frame(2, ['one' => Lids::Open])], null];
+        yield 'closed in most frames' => [
+            [...array_map(fn (int $id) => self::frame($id, $closed), [1, 2, 3]), self::frame(4, ['one' => Lids::Open])],
+            'eyes closed: closed in most frames of the moment',
+        ];
+        yield 'looking down' => [[self::frame(1, $closed, pitch: 30.0)], 'eyes closed: looking down'];
+        yield 'laughing' => [[self::frame(1, $closed, smile: 0.9)], 'eyes closed: laughter'];
+        yield 'a kiss' => [
+            [self::frame(1, ['one' => Lids::Closed, 'other' => Lids::Closed], apart: 0.11)],
+            'eyes closed: a kiss',
+        ];
+        yield 'two who blink beside each other' => [
+            [self::frame(1, ['one' => Lids::Closed, 'other' => Lids::Closed], apart: 0.3)],
+            null,
+        ];
+    }
+
+    /** @param  list<MeasuredFrame>  $frames */
+    #[DataProvider('closures')]
+    public function test_closed_eyes_are_no_fault_where_they_are_meant(array $frames, ?string $word): void
+    {
+        $report = array_column(
+            array_map(fn (FrameReport $frame): array => [$frame->frame->id, $frame], self::moment($frames)->frames),
+            1,
+            0,
+        )[1];
+        self::assertSame($word ?? 'eyes closed', $report->words[0]);
+        self::assertSame($word === null, in_array(0, $report->faulty, true));
+    }
+
+    public function test_what_is_wrong_with_all_frames_is_said_and_the_least_bad_is_named(): void
+    {
+        $blurred = self::moment([
+            self::frame(1, [], sharp: 0.2, blur: Blur::Defocus),
+            self::frame(2, [], sharp: 0.3, blur: Blur::Motion),
+        ]);
+        self::assertSame('All frames of this moment are out of focus or moved; 2 is the least bad', $blurred->warning());
+        $blinking = self::moment([
+            self::frame(1, ['a' => Lids::Open, 'b' => Lids::Closed, 'c' => Lids::Closed]),
+            self::frame(2, ['a' => Lids::Closed, 'b' => Lids::Open, 'c' => Lids::Open]),
+        ]);
+        self::assertSame('In no frame has everybody open eyes; 2 is the least bad', $blinking->warning());
+        self::assertSame('This frame is out of focus', self::moment([self::frame(1, [], blur: Blur::Defocus)])->warning());
+    }
+
+    public function test_people_are_followed_by_their_places(): void
+    {
+        $frames = [
+            self::frame(1, ['a' => Lids::Open, 'b' => Lids::Open, 'c' => Lids::Open]),
+            // The second is hidden, all have moved a little.
+            new MeasuredFrame(2, '2', 1, 2, 0.9, Blur::None, 0.0, 0.0, null, 0, [self::face(0.22), self::face(0.82)]),
+            self::frame(3, ['a' => Lids::Open, 'b' => Lids::Open, 'c' => Lids::Open]),
+        ];
+        $people = People::of($frames);
+        self::assertSame(3, $people->count);
+        self::assertSame([0 => 0, 2 => 1], $people->faces[2]);
+        self::assertSame(['left', 'middle', 'right'], array_map(
+            fn (int $person): string => People::placeInWords($person, 3),
+            [0, 1, 2],
+        ));
+        self::assertSame('7 from left', People::placeInWords(6, 30));
+        self::assertSame(0, People::of([self::frame(1, [])])->count);
+    }
+
+    public function test_fewer_are_the_first_of_more_and_each_moment_comes_before_any_second_frame(): void
+    {
+        $frames = [];
+        for ($moment = 1; $moment <= 6; $moment++) {
+            for ($i = 0; $i < 5; $i++) {
+                $frames[] = self::frame(10 * $moment + $i, [], moment: $moment, sharp: 0.7 + 0.02 * $i);
+            }
+        }
+        $proposals = Proposals::of($frames, KindOfWork::People->weights());
+        self::assertCount(30, array_unique($proposals->order));
+        $moments = array_map(fn (int $id): int => intdiv($id, 10), array_slice($proposals->order, 0, 6));
+        sort($moments);
+        self::assertSame([1, 2, 3, 4, 5, 6], $moments);
+        foreach (array_slice($proposals->order, 0, 6) as $id) {
+            self::assertSame(4, $id % 10, 'the sharpest of its moment');
+        }
+    }
+
+    public function test_among_equals_of_a_scene_those_that_look_different_come_first(): void
+    {
+        $frames = [
+            self::frame(1, [], moment: 1, likeness: 0b0000),
+            self::frame(2, [], moment: 2, likeness: 0b0001),
+            self::frame(3, [], moment: 3, likeness: 0b111111111111),
+        ];
+        self::assertSame([1, 3, 2], Proposals::of($frames, KindOfWork::Details->weights())->order);
+    }
+
+    public function test_kinds_of_work_weigh_differently(): void
+    {
+        $frames = [
+            self::frame(1, ['one' => Lids::Closed], sharp: 0.95),
+            self::frame(2, ['one' => Lids::Open], sharp: 0.7),
+        ];
+        self::assertSame([2, 1], self::ids(MomentReport::of($frames, KindOfWork::People->weights())));
+        self::assertSame([1, 2], self::ids(MomentReport::of($frames, KindOfWork::Sport->weights())));
+        $cut = [
+            self::frame(1, ['one' => Lids::Open], at: -0.01),
+            self::frame(2, ['one' => Lids::Open]),
+        ];
+        self::assertSame([2, 1], self::ids(MomentReport::of($cut, KindOfWork::Sport->weights())));
+        self::assertStringContainsString(
+            'a face is cut off',
+            MomentReport::of($cut, KindOfWork::Sport->weights())->frames[1]->reason([]),
+        );
+    }
+
+    public function test_weights_are_read_from_anything_and_nothing_known_is_the_middle(): void
+    {
+        $weights = Weights::of(['sharp' => '70', 'eyes' => 400, 'smile' => 'much', 'beauty' => 3]);
+        self::assertSame(
+            ['sharp' => 70, 'eyes' => 100, 'contact' => 0, 'smile' => 0, 'light' => 0, 'whole' => 0],
+            $weights->values,
+        );
+        self::assertSame(0.5, $weights->mean(['sharp' => null, 'light' => 1.0]));
+        self::assertSame(0.8, $weights->mean(['sharp' => 0.8, 'eyes' => null]));
+    }
+
+    public function test_a_shoot_of_one_frame_and_of_none(): void
+    {
+        self::assertSame([], Proposals::of([], KindOfWork::People->weights())->order);
+        $one = Proposals::of([self::frame(7, [])], KindOfWork::People->weights());
+        self::assertSame([7], $one->order);
+        self::assertTrue($one->moments[0]->standsAlone());
+        self::assertSame('sharpness 0.9 of the usual', $one->moments[0]->frames[0]->reason($one->moments[0]->frames));
+    }
+
+    /** @param  non-empty-list<MeasuredFrame>  $frames */
+    private static function moment(array $frames): MomentReport
+    {
+        return MomentReport::of($frames, KindOfWork::People->weights());
+    }
+
+    /** @return list<int> */
+    private static function ids(MomentReport $moment): array
+    {
+        return array_map(fn (FrameReport $frame): int => $frame->frame->id, $moment->frames);
+    }
+
+    /**
+     * @param  array<string, Lids>  $people  from left to right
+     * @param  float  $apart  of their middles, as a share of the picture's width
+     * @param  float  $at  where the first begins
+     */
+    private static function frame(
+        int $id,
+        array $people,
+        float $sharp = 0.9,
+        Blur $blur = Blur::None,
+        float $pitch = 8.0,
+        float $smile = 0.1,
+        float $apart = 0.3,
+        int $moment = 1,
+        int $likeness = 0,
+        float $at = 0.2,
+    ): MeasuredFrame {
+        $faces = [];
+        foreach (array_values($people) as $i => $lids) {
+            $faces[] = self::face($at + $i * $apart, $lids, $pitch, $smile);
+        }
+
+        return new MeasuredFrame(
+            $id,
+            (string) $id,
+            $moment,
+            1000 * $id,
+            $sharp,
+            $blur,
+            0.0,
+            0.0,
+            null,
+            $likeness,
+            $faces,
+        );
+    }
+
+    private static function face(
+        float $left,
+        Lids $lids = Lids::Open,
+        float $pitch = 8.0,
+        float $smile = 0.1,
+    ): SeenFace {
+        $contact = $lids === Lids::Open ? 0.0 : null;
+
+        return new SeenFace($left, 0.3, 0.1, 0.18, $lids, $pitch, $contact, $smile, 0.4);
+    }
+}

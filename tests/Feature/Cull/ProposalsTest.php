@@ -1,0 +1,181 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Cull;
+
+use App\Frames\Frame;
+use App\Frames\FrameQuery;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Frames\FrameFilter;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Tests\Feature\FeatureTestCase;
+
+/** Proposals as the culling page reads them: worked out from what was measured, and marking nothing. */
+final class ProposalsTest extends FeatureTestCase
+{
+    /** @var list<int> two moments of three frames, and one that stands alone */
+    private array $frames = [];
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->pushCard('ivo', 7);
+        $card = $this->readCard('ivo');
+        $this->frames = array_map(
+            intval(...),
+            array_values(Frame::query()->where('card_id', $card->id)->orderBy('taken_ms')->pluck('id')->all()),
+        );
+        foreach ($this->frames as $i => $frame) {
+            DB::table('frames')->where('id', $frame)->update(['moment' => intdiv($i, 3) + 1]);
+            DB::table('frame_measures')->insert([
+                'frame_id' => $frame,
+                'version' => 1,
+                'faces_version' => 1,
+                'sharpness' => 0.5 + 0.05 * $i,
+                'sharp' => 0.5 + 0.05 * $i,
+                'blur' => $i === 6 ? 'defocus' : 'none',
+                'tilt' => $i === 1 ? -2.4 : null,
+                'lights' => $i === 2 ? 0.05 : 0.0,
+                'faces' => $i === 6 ? 0 : 2,
+                'closed' => $i === 2 ? 1 : 0,
+                'unsure' => $i === 4 ? 1 : 0,
+                'away' => $i === 0 ? 1 : 0,
+                'measured_at' => now(),
+            ]);
+            foreach ($i === 6 ? [] : [0, 1] as $person) {
+                DB::table('faces')->insert([
+                    'frame_id' => $frame,
+                    'number' => $person,
+                    'left' => 0.2 + 0.4 * $person,
+                    'top' => 0.3,
+                    'width' => 0.1,
+                    'height' => 0.2,
+                    'lids' => $person === 1 ? [2 => 'closed', 4 => 'unsure'][$i] ?? 'open' : 'open',
+                    'closedness' => 0.1,
+                    'roll' => 0,
+                    'yaw' => 0,
+                    'pitch' => 8,
+                    'contact' => $i === 0 && $person === 0 ? 0.3 : 0.01,
+                    'smile' => 0.2,
+                    'sharpness' => 0.4,
+                    'score' => 0.99,
+                ]);
+            }
+        }
+        $this->actingAs($this->member);
+    }
+
+    public function test_the_page_gets_all_frames_in_the_order_in_which_they_are_proposed(): void
+    {
+        $answer = $this->getJson($this->address('proposals'))->assertOk()->json();
+        [$order, $warnings] = [$answer['order'], $answer['warnings']];
+        self::assertEqualsCanonicalizing($this->frames, $order);
+        // The best of each moment of several, then the others.
+        self::assertEqualsCanonicalizing([$this->frames[1], $this->frames[5]], array_slice($order, 0, 2));
+        self::assertSame([$this->frames[6]], $answer['alone']);
+        self::assertSame([$this->frames[4]], $answer['doubts']);
+        self::assertSame([(string) $this->frames[6] => 'This frame is out of focus'], $warnings);
+        self::assertSame([7, 7, 25], [$answer['measured'], $answer['total'], $answer['share']]);
+        self::assertSame(0, Frame::query()->where('verdict', '<>', 'open')->count(), 'nothing is marked');
+    }
+
+    public function test_people_of_a_moment_stand_against_its_frames_with_words(): void
+    {
+        $answer = $this->getJson($this->address("frames/{$this->frames[0]}/people"))->assertOk()->json();
+        self::assertSame(['left', 'right'], $answer['people']);
+        self::assertSame(array_slice($this->frames, 0, 3), array_column($answer['frames'], 'id'));
+        self::assertSame('eyes closed', $answer['frames'][2]['faces'][1]['word']);
+        self::assertTrue($answer['frames'][2]['faces'][1]['isFault']);
+        self::assertSame('looks away', $answer['frames'][0]['faces'][0]['word']);
+        self::assertSame([0.2, 0.3, 0.1, 0.2], $answer['frames'][0]['faces'][0]['box']);
+        self::assertSame(1, $answer['frames'][1]['rank']);
+        $alone = $this->getJson($this->address("frames/{$this->frames[6]}/people"))->json();
+        self::assertSame([[], 1], [$alone['people'], count($alone['frames'])]);
+    }
+
+    public function test_kind_of_work_weights_and_share_are_kept_and_bad_ones_refused(): void
+    {
+        $post = fn (array $changes) => $this->postJson($this->address('proposals'), $changes);
+        self::assertSame(90, $post(['work' => 'sport'])->assertOk()->json('weights.sharp'));
+        self::assertSame(35, $post(['weights' => ['sharp' => 35]])->json('weights.sharp'));
+        self::assertSame(0, $post(['share' => 40])->json('weights.eyes'), 'weights stay with the share');
+        $kept = $this->getJson($this->address('proposals'))->json();
+        self::assertSame(['sport', 40, 35], [$kept['work'], $kept['share'], $kept['weights']['sharp']]);
+        foreach (
+            [
+                ['share' => 5],
+                ['share' => 'many'],
+                ['work' => 'weddings'],
+                ['weights' => 'heavy'],
+                ['weights' => ['beauty' => 3]],
+                ['weights' => ['sharp' => 900]],
+                ['isOn' => 'perhaps'],
+            ] as $bad
+        ) {
+            $post($bad)->assertUnprocessable();
+        }
+    }
+
+    public function test_cleared_proposals_propose_nothing_until_they_are_asked_for_again(): void
+    {
+        $off = $this->postJson($this->address('proposals'), ['isOn' => false])->json();
+        self::assertSame([false, []], [$off['isOn'], $off['order']]);
+        self::assertCount(7, $this->postJson($this->address('proposals'), ['isOn' => true])->json('order'));
+    }
+
+    /** @return iterable<string, array{string, list<int>}> filter => places of the frames that it finds */
+    public static function filters(): iterable
+    {
+        yield 'eyes:closed' => ['eyes:closed', [2]];
+        yield 'eyes:unsure' => ['eyes:unsure', [4]];
+        yield 'eyes:open' => ['eyes:open', [0, 1, 3, 5]];
+        yield 'faces>=2' => ['faces>=2', [0, 1, 2, 3, 4, 5]];
+        yield 'faces:0' => ['faces:0', [6]];
+        yield 'looks:away' => ['looks:away', [0]];
+        yield 'sharp<0.6' => ['sharp<0.6', [0, 1]];
+        yield 'blur:defocus' => ['blur:defocus', [6]];
+        yield 'blur:motion' => ['blur:motion', []];
+        yield 'clipped>2%' => ['clipped>2%', [2]];
+        yield 'tilt>1' => ['tilt>1', [1]];
+        yield 'tilt>1°' => ['tilt>1°', [1]];
+        yield 'proposed:best' => ['proposed:best', [1, 5]];
+        yield 'alone' => ['alone', [6]];
+        yield 'proposed:rest' => ['proposed:rest', [0, 2, 3, 4]];
+        yield 'not eyes:closed and faces>0' => ['not eyes:closed and faces>0', [0, 1, 3, 4, 5]];
+    }
+
+    /** @param  list<int>  $places */
+    #[DataProvider('filters')]
+    public function test_filters(string $filter, array $places): void
+    {
+        $found = FrameQuery::of($this->shoot, FrameFilter::where($filter))->pluck('frames.id')->all();
+        self::assertSame(array_map(fn (int $place): int => $this->frames[$place], $places), $found);
+    }
+
+    public function test_sorts(): void
+    {
+        $first = fn (string $sort): int => (int) FrameQuery::of($this->shoot, FrameFilter::ofQuery(['sort' => $sort]))
+            ->value('frames.id');
+        self::assertSame($this->frames[6], $first('sharp'));
+        self::assertSame($this->frames[0], $first('faces'));
+        self::assertSame($this->frames[2], $first('closed'));
+        self::assertSame($this->frames[2], $first('clipped'));
+        self::assertSame($this->frames[1], $first('tilt'));
+    }
+
+    public function test_another_studio_sees_nothing_of_it(): void
+    {
+        [, $stranger] = $this->newStudio('Other Pictures', 'owner@other.example');
+        $this->actingAs($stranger);
+        $this->getJson($this->address('proposals'))->assertNotFound();
+        $this->getJson($this->address("frames/{$this->frames[0]}/people"))->assertNotFound();
+        $this->postJson($this->address('proposals'), ['isOn' => false])->assertNotFound();
+        $this->postJson($this->address('measure'))->assertNotFound();
+    }
+
+    private function address(string $what): string
+    {
+        return "/shoots/{$this->shoot->id}/cull/{$what}";
+    }
+}
