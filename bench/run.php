@@ -12,6 +12,7 @@ use Illuminate\Support\Facades\Artisan;
 use Kanpai\Bench\Benchmark;
 use Kanpai\Bench\Clocks;
 use Kanpai\Bench\Cull;
+use Kanpai\Bench\Faces;
 use Kanpai\Bench\Filters;
 use Kanpai\Bench\Gallery;
 use Kanpai\Bench\Ingest;
@@ -20,6 +21,7 @@ use Kanpai\Bench\Outputs;
 use Kanpai\Bench\Page;
 use Kanpai\Bench\Pages;
 use Kanpai\Bench\Previews;
+use Kanpai\Bench\Propose;
 use Kanpai\Bench\Scan;
 use Kanpai\Bench\Sidecars;
 use Kanpai\Bench\Workers;
@@ -59,6 +61,8 @@ $all = [
     new Gallery('first', 1.0),
     new Outputs(),
     new Zip(),
+    new Faces(),
+    new Propose(),
     new Pages(6_000),
     new Pages(20_000),
     new Pages('lists'),

@@ -108,16 +108,21 @@ final readonly class GradientMeasures
         $kernel = self::kernel($weights, 1.0);
         Vips::library()->vips_image_set_double($kernel->image(), 'scale', (float) $scale);
         Vips::library()->vips_image_set_double($kernel->image(), 'offset', (float) self::NONE);
-        $levels = pack('v*', ...array_map(fn (int $level): int => ($level - self::NONE) ** 2, range(0, 255)));
-        $table = Picture::of(Vips::given(
-            Vips::library()
-                ->vips_image_new_from_memory_copy($levels, strlen($levels), 256, 1, 1, self::FORMAT_USHORT),
-            'measure gradients',
-        ));
+        $table = self::tableOfSquares();
 
         return self::convolved($grey, $kernel, self::WHOLE_NUMBERS)
             ->changed('measure gradients', fn (CData $image, CData $out): int => Vips::library()
                 ->vips_maplut($image, $out, $table->image(), null));
+    }
+
+    /** The square of what each level stands for. */
+    private static function tableOfSquares(): Picture
+    {
+        $levels = pack('v*', ...array_map(fn (int $level): int => ($level - self::NONE) ** 2, range(0, 255)));
+        $table = Vips::library()
+            ->vips_image_new_from_memory_copy($levels, strlen($levels), 256, 1, 1, self::FORMAT_USHORT);
+
+        return Picture::of(Vips::given($table, 'measure gradients'));
     }
 
     /** @param  list<int>  $weights */

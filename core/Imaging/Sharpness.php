@@ -52,16 +52,10 @@ final readonly class Sharpness
      */
     public static function of(array $patches, array $quiet): self
     {
-        $floors = array_map(
-            fn (array $ways): float => array_sum($ways) / Patch::WAYS,
-            WayEnergies::mean(array_map(WayEnergies::of(...), $quiet))->sizes,
-        );
-        $tiles = array_map(fn (Patch $patch): WayEnergies => WayEnergies::of($patch)->without($floors), $patches);
-        $tiles = array_filter($tiles, fn (WayEnergies $tile): bool => $tile->steepness(self::SHOWS) !== []);
+        $tiles = self::tiles($patches, $quiet);
         if ($tiles === []) {
             return new self(null, null, Blur::None, null);
         }
-        usort($tiles, fn (WayEnergies $a, WayEnergies $b): int => $b->sharpness() <=> $a->sharpness());
         $worst = self::worstWay($tiles);
         $angle = Steepness::sigma($worst) < self::MOVED
             ? null
@@ -79,9 +73,27 @@ final readonly class Sharpness
     }
 
     /**
+     * @param  list<Patch>  $patches
+     * @param  list<Patch>  $quiet
+     * @return list<WayEnergies> of those that show something, without noise, the sharpest first
+     */
+    private static function tiles(array $patches, array $quiet): array
+    {
+        $floors = array_map(
+            fn (array $ways): float => array_sum($ways) / Patch::WAYS,
+            WayEnergies::mean(array_map(WayEnergies::of(...), $quiet))->sizes,
+        );
+        $tiles = array_map(fn (Patch $patch): WayEnergies => WayEnergies::of($patch)->without($floors), $patches);
+        $shown = array_filter($tiles, fn (WayEnergies $tile): bool => $tile->steepness(self::SHOWS) !== []);
+        usort($shown, fn (WayEnergies $a, WayEnergies $b): int => $b->sharpness() <=> $a->sharpness());
+
+        return $shown;
+    }
+
+    /**
      * Steepness the worst way of the tiles that are best in that: a movement spares none.
      *
-     * @param  non-empty-array<WayEnergies>  $tiles
+     * @param  non-empty-list<WayEnergies>  $tiles
      */
     private static function worstWay(array $tiles): float
     {

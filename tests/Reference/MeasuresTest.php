@@ -164,13 +164,13 @@ final class MeasuresTest extends TestCase
                 if ($truth['out_of_focus']) {
                     continue;
                 }
-                if (count($report->words) === $truth['people']) {
+                if (count($report->faces->words) === $truth['people']) {
                     foreach ([...$truth['lowered'], ...$truth['laughing']] as $person) {
-                        self::assertNotSame('eyes closed', $report->words[$person] ?? '', json_encode($truth) ?: '');
+                        self::assertNotSame('eyes closed', $report->faces->words[$person] ?? '', json_encode($truth) ?: '');
                     }
                 }
                 if ($truth['kissing']) {
-                    self::assertNotContains('eyes closed', $report->words, json_encode($truth) ?: '');
+                    self::assertNotContains('eyes closed', $report->faces->words, json_encode($truth) ?: '');
                 }
             }
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Cull\Http;
 
 use App\Cull\Measure\MeasureFrames;
+use App\Cull\Propose\MomentPeople;
 use App\Cull\Propose\ProposalSettings;
 use App\Cull\Propose\ShootProposals;
 use App\Frames\Frame;
@@ -22,7 +23,7 @@ final class ProposalsController
     /** The people of the moment that a frame is of, against its frames. */
     public function people(Shoot $shoot, Frame $frame): JsonResponse
     {
-        return self::answer(ShootProposals::ofMoment($shoot, $frame->moment));
+        return self::answer(MomentPeople::of($shoot, $frame->moment));
     }
 
     public function update(ProposalsInput $input, Shoot $shoot): JsonResponse
@@ -43,7 +44,7 @@ final class ProposalsController
     /** @param  array<string, mixed>  $content */
     private static function answer(array $content): JsonResponse
     {
-        foreach (['warnings', 'weights', 'works', 'names'] as $name) {
+        foreach (['warnings', 'weights'] as $name) {
             if (isset($content[$name])) {
                 $content[$name] = (object) $content[$name];
             }

@@ -15,6 +15,14 @@ final class SharpnessReach
 
     public static function refresh(Shoot $shoot): void
     {
+        foreach (self::groups($shoot) as $sharpness) {
+            self::store(array_map(Reach::of(array_values($sharpness))->share(...), $sharpness));
+        }
+    }
+
+    /** @return array<string, array<int, float>> body and lens => frame => sharpness */
+    private static function groups(Shoot $shoot): array
+    {
         $groups = [];
         $rows = DB::table('frame_measures')
             ->join('frames', 'frames.id', '=', 'frame_measures.frame_id')
@@ -26,25 +34,22 @@ final class SharpnessReach
             assert($row instanceof \stdClass);
             $groups["{$row->body_id} {$row->lens}"][(int) $row->id] = (float) $row->sharpness;
         }
-        foreach ($groups as $sharpness) {
-            self::store(array_map(Reach::of(array_values($sharpness))->share(...), $sharpness));
-        }
+
+        return $groups;
     }
 
     /** @param  array<int, float>  $shares  frame => share */
     private static function store(array $shares): void
     {
         foreach (array_chunk($shares, self::PIECE, true) as $piece) {
-            $cases = str_repeat('WHEN ? THEN ? ', count($piece));
-            $values = [];
-            foreach ($piece as $frame => $share) {
-                array_push($values, $frame, $share);
-            }
-            $marks = implode(',', array_fill(0, count($piece), '?'));
-            DB::update(
-                "UPDATE frame_measures SET sharp = CASE frame_id {$cases}END WHERE frame_id IN ({$marks})",
-                [...$values, ...array_keys($piece)],
+            $cases = array_map(
+                fn (int $frame, float $share): string => sprintf('WHEN %d THEN %.6F', $frame, $share),
+                array_keys($piece),
+                $piece,
             );
+            DB::table('frame_measures')
+                ->whereIn('frame_id', array_keys($piece))
+                ->update(['sharp' => DB::raw('CASE frame_id '.implode(' ', $cases).' END')]);
         }
     }
 }

@@ -17,6 +17,9 @@ use stdClass;
 /** What was measured of a shoot's frames, or of those of one moment, as proposals ask for it. */
 final class MeasuredFrames
 {
+    /** Frames whose faces are asked for at once. */
+    private const PIECE = 5000;
+
     /** @return list<MeasuredFrame> in the order of time; of frames that were not measured nothing */
     public static function ofShoot(Shoot $shoot): array
     {
@@ -42,9 +45,21 @@ final class MeasuredFrames
     private static function read(Builder $frames): array
     {
         $rows = $frames->get();
-        $withFaces = $rows->filter(fn (stdClass $row): bool => (int) $row->faces > 0)->pluck('id')->all();
+        $faces = self::faces($rows->filter(fn (stdClass $row): bool => (int) $row->faces > 0)->pluck('id')->all());
+
+        return array_values($rows->map(
+            fn (stdClass $row): MeasuredFrame => self::frame($row, $faces[(int) $row->id] ?? []),
+        )->all());
+    }
+
+    /**
+     * @param  array<int, mixed>  $frames
+     * @return array<int, list<SeenFace>> frame => its faces, from left to right
+     */
+    private static function faces(array $frames): array
+    {
         $faces = [];
-        foreach (array_chunk($withFaces, 5000) as $ids) {
+        foreach (array_chunk($frames, self::PIECE) as $ids) {
             $query = DB::table('faces')
                 ->whereIn('frame_id', $ids)
                 ->orderBy('frame_id')
@@ -57,9 +72,7 @@ final class MeasuredFrames
             }
         }
 
-        return array_values($rows->map(
-            fn (stdClass $row): MeasuredFrame => self::frame($row, $faces[(int) $row->id] ?? []),
-        )->all());
+        return $faces;
     }
 
     /** @param  list<SeenFace>  $faces */

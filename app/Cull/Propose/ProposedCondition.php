@@ -17,20 +17,28 @@ final class ProposedCondition implements FrameCondition
     {
         $settings = ProposalSettings::of($shoot);
         $proposals = Proposals::of(MeasuredFrames::ofShoot($shoot), $settings->weights);
-        $alone = array_map(
-            fn (MomentReport $moment): int => $moment->frames[0]->frame->id,
-            array_filter($proposals->moments, fn (MomentReport $moment): bool => $moment->standsAlone()),
-        );
+        $alone = self::alone($proposals);
         $best = array_diff(
             array_slice($proposals->order, 0, (int) round(($settings->share * count($proposals->order)) / 100)),
             $alone,
         );
 
-        return [self::among(match ($test->value) {
+        $frames = match ($test->value) {
             'best' => $best,
             'alone' => $alone,
             default => array_diff($proposals->order, $best, $alone),
-        }), []];
+        };
+
+        return [self::among($frames), []];
+    }
+
+    /** @return array<int> frames */
+    private static function alone(Proposals $proposals): array
+    {
+        return array_map(
+            fn (MomentReport $moment): int => $moment->frames[0]->frame->id,
+            array_filter($proposals->moments, fn (MomentReport $moment): bool => $moment->standsAlone()),
+        );
     }
 
     /** @param  array<int>  $frames */

@@ -7,14 +7,8 @@ namespace App\Cull\Propose;
 use App\Imaging\Faces\FaceModels;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Cull\Proposal\FrameReport;
-use Kanpai\Core\Cull\Proposal\KindOfWork;
-use Kanpai\Core\Cull\Proposal\MeasuredFrame;
 use Kanpai\Core\Cull\Proposal\MomentReport;
-use Kanpai\Core\Cull\Proposal\People;
 use Kanpai\Core\Cull\Proposal\Proposals;
-use Kanpai\Core\Cull\Proposal\SeenFace;
-use Kanpai\Core\Cull\Proposal\Weights;
 
 /**
  * What is proposed of a shoot, as the culling page reads it. Worked out anew each time from what was measured: nothing
@@ -31,12 +25,7 @@ final class ShootProposals
         return [
             'isOn' => $settings->isOn,
             'work' => $settings->work->value,
-            'works' => array_column(array_map(
-                fn (KindOfWork $work): array => [$work->value, $work->inWords()],
-                KindOfWork::cases(),
-            ), 1, 0),
             'weights' => $settings->weights->values,
-            'names' => Weights::NAMES,
             'share' => $settings->share,
             'order' => $proposals->order,
             ...self::moments($proposals->moments),
@@ -61,7 +50,7 @@ final class ShootProposals
                 $warnings[$best->frame->id] = $moment->warning();
             }
             foreach ($moment->frames as $report) {
-                if ($report->isDoubtful) {
+                if ($report->isDoubtful()) {
                     $doubts[] = $report->frame->id;
                 }
             }
@@ -78,7 +67,18 @@ final class ShootProposals
             ->where('frames.shoot_id', $shoot->id)
             ->selectRaw('COUNT(*) AS total, COUNT(frame_measures.frame_id) AS measured')
             ->first();
-        $unread = DB::table('frame_measures')
+
+        return [
+            'measured' => (int) ($counts->measured ?? 0),
+            'total' => (int) ($counts->total ?? 0),
+            'unread' => self::unread($shoot),
+        ];
+    }
+
+    /** @return list<string> names */
+    private static function unread(Shoot $shoot): array
+    {
+        $names = DB::table('frame_measures')
             ->join('frames', 'frames.id', '=', 'frame_measures.frame_id')
             ->where('frames.shoot_id', $shoot->id)
             ->whereNotNull('frame_measures.problem')
@@ -86,81 +86,6 @@ final class ShootProposals
             ->limit(100)
             ->pluck('frames.name');
 
-        return [
-            'measured' => (int) ($counts->measured ?? 0),
-            'total' => (int) ($counts->total ?? 0),
-            'unread' => array_values($unread->map(strval(...))->all()),
-        ];
-    }
-
-    /**
-     * The people of a moment against its frames.
-     *
-     * @return array{people: list<string>, warning: string, frames: list<array<string, mixed>>} frames in the order of
-     *     time
-     */
-    public static function ofMoment(Shoot $shoot, int $moment): array
-    {
-        $frames = MeasuredFrames::ofMoment($shoot, $moment);
-        if ($frames === []) {
-            return ['people' => [], 'warning' => '', 'frames' => []];
-        }
-        $report = MomentReport::of($frames, ProposalSettings::of($shoot)->weights);
-        $rows = array_map(
-            fn (FrameReport $frame): array => self::row($frame, $report),
-            $report->frames,
-        );
-        $times = array_map(fn (FrameReport $frame): int => $frame->frame->taken, $report->frames);
-        array_multisort($times, $rows);
-        $count = $report->people->count;
-
-        return [
-            'people' => array_map(
-                fn (int $person): string => People::placeInWords($person, $count),
-                $count === 0 ? [] : range(0, $count - 1),
-            ),
-            'warning' => $report->warning(),
-            'frames' => array_values($rows),
-        ];
-    }
-
-    /** @return array{int, int} people who look at the camera, and those of whom it can be said */
-    private static function looks(MeasuredFrame $frame): array
-    {
-        $looks = array_map(fn (SeenFace $face): ?bool => $face->looksAtTheCamera(), $frame->faces);
-        $known = array_filter($looks, fn (?bool $looks): bool => $looks !== null);
-
-        return [count(array_filter($known)), count($known)];
-    }
-
-    /** @return array<string, mixed> */
-    private static function row(FrameReport $report, MomentReport $moment): array
-    {
-        $faces = [];
-        foreach ($moment->people->faces[$report->frame->id] ?? [] as $person => $i) {
-            $face = $report->frame->faces[$i];
-            $faces[] = [
-                'person' => $person,
-                'box' => array_map(
-                    fn (float $share): float => round($share, 4),
-                    [$face->left, $face->top, $face->width, $face->height],
-                ),
-                'word' => $report->words[$person],
-                'isFault' => in_array($person, $report->faulty, true),
-            ];
-        }
-
-        return [
-            'id' => $report->frame->id,
-            'name' => $report->frame->name,
-            'score' => round($report->score, 3),
-            'rank' => 1 + (int) array_search($report, $moment->frames, true),
-            'reason' => $report->reason($moment->frames),
-            'parts' => array_map(fn (?float $part): ?float => $part === null ? null : round($part, 2), $report->parts),
-            'eyes' => [$report->open, $report->known],
-            'looks' => self::looks($report->frame),
-            'good' => count($report->words) - count($report->faulty),
-            'faces' => $faces,
-        ];
+        return array_values($names->map(strval(...))->all());
     }
 }

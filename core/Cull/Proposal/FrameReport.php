@@ -5,36 +5,29 @@ declare(strict_types=1);
 namespace Kanpai\Core\Cull\Proposal;
 
 use Kanpai\Core\Imaging\Blur;
-use Kanpai\Core\Imaging\Faces\Lids;
 
 /** A frame within its moment: how good it is, and what speaks for and against it. */
 final readonly class FrameReport
 {
+    /** Frames within so much of each other's sharpness are equally sharp. */
+    private const EQUAL = 0.04;
+
     /**
      * @param  float  $score  0 to 1
      * @param  array<string, float|null>  $parts  by the names of `Weights`
-     * @param  array<int, string>  $words  person => what is to be said of the face
-     * @param  list<int>  $faulty  people whose faces have a fault
-     * @param  int  $known  people of whom it can be said whether their eyes are open
-     * @param  int  $open  of them, those with open eyes, or closed ones that are meant
-     * @param  bool  $isDoubtful  whether somebody should look: eyes that are unsure
      */
     public function __construct(
         public MeasuredFrame $frame,
         public float $score,
         public array $parts,
-        public array $words,
-        public array $faulty,
-        public int $known,
-        public int $open,
-        public bool $isDoubtful,
+        public FaceTally $faces,
     ) {
     }
 
-    /** Whether everybody whose eyes can be seen has them open, or closed on purpose. */
-    public function hasAllEyesOpen(): bool
+    /** Whether somebody should look: eyes that are unsure. */
+    public function isDoubtful(): bool
     {
-        return $this->open === $this->known;
+        return $this->faces->unsure > 0;
     }
 
     /**
@@ -61,13 +54,13 @@ final readonly class FrameReport
 
     private function eyesInWords(): string
     {
-        if ($this->known === 0) {
-            return '';
-        }
+        [$open, $known] = [$this->faces->open, $this->faces->known];
 
-        return $this->open === $this->known
-            ? "eyes open {$this->open} of {$this->known}"
-            : 'eyes closed '.($this->known - $this->open)." of {$this->known}";
+        return match (true) {
+            $known === 0 => '',
+            $open >= $known => "eyes open {$known} of {$known}",
+            default => 'eyes closed '.($known - $open)." of {$known}",
+        };
     }
 
     /** @param  list<self>  $others */
@@ -81,9 +74,8 @@ final readonly class FrameReport
         if ($rivals === []) {
             return 'sharpness '.round($own, 2).' of the usual';
         }
-        $softer = array_filter($rivals, fn (self $other): bool => ($other->parts['sharp'] ?? 0) < $own - 0.04);
-        $sharper = array_filter($rivals, fn (self $other): bool => ($other->parts['sharp'] ?? 0) > $own + 0.04);
-
+        $softer = self::beside($rivals, fn (float $other): bool => $other < $own - self::EQUAL);
+        $sharper = self::beside($rivals, fn (float $other): bool => $other > $own + self::EQUAL);
         [$less, $more] = [count($softer), count($sharper)];
 
         return match (true) {
@@ -92,6 +84,16 @@ final readonly class FrameReport
             $more > 0 => 'softer than '.self::names($sharper),
             default => 'as sharp as the others',
         };
+    }
+
+    /**
+     * @param  array<self>  $reports
+     * @param  callable(float): bool  $holds  of their sharpness
+     * @return array<self>
+     */
+    private static function beside(array $reports, callable $holds): array
+    {
+        return array_filter($reports, fn (self $report): bool => $holds($report->parts['sharp'] ?? 0.0));
     }
 
     /** @return list<string> */
@@ -118,20 +120,6 @@ final readonly class FrameReport
             1 => $names[0],
             2 => "{$names[0]} and {$names[1]}",
             default => count($names).' others',
-        };
-    }
-
-    /** @return array{string, bool} what is to be said of a face, and whether it is a fault */
-    public static function ofFace(SeenFace $face, ?Meant $meant, float $sharpness): array
-    {
-        return match (true) {
-            $face->lids === Lids::Closed && $meant !== null => ['eyes closed: '.$meant->inWords(), false],
-            $face->lids === Lids::Closed => ['eyes closed', true],
-            $sharpness < 0.55 => ['soft', true],
-            $face->lids === Lids::Unsure => ['unsure', false],
-            $face->lids === Lids::Small => ['small', false],
-            $face->looksAtTheCamera() === false => ['looks away', false],
-            default => ['eyes open', false],
         };
     }
 }

@@ -23,9 +23,6 @@ final readonly class MomentReport
 
     private const TILTED = 6.0;
 
-    /** Eyes that are unsure count so much as open ones. */
-    private const UNSURE = 0.6;
-
     /** @param  non-empty-list<FrameReport>  $frames  the best first */
     private function __construct(public array $frames, public People $people)
     {
@@ -37,9 +34,7 @@ final readonly class MomentReport
         $people = People::of($frames);
         $meant = Closures::meant($frames, $people);
         $sharpest = self::sharpestFaces($frames, $people);
-        $evs = array_map(fn (MeasuredFrame $frame): float => $frame->ev, $frames);
-        sort($evs);
-        $ev = $evs[intdiv(count($evs), 2)];
+        $ev = self::usualBrightness($frames);
         $reports = array_map(
             fn (MeasuredFrame $frame): FrameReport => self::report(
                 $frame,
@@ -57,6 +52,15 @@ final readonly class MomentReport
         return new self($reports, $people);
     }
 
+    /** @param  non-empty-list<MeasuredFrame>  $frames */
+    private static function usualBrightness(array $frames): float
+    {
+        $evs = array_map(fn (MeasuredFrame $frame): float => $frame->ev, $frames);
+        sort($evs);
+
+        return $evs[intdiv(count($evs), 2)];
+    }
+
     /** Whether nothing is like its only frame. */
     public function standsAlone(): bool
     {
@@ -67,13 +71,12 @@ final readonly class MomentReport
     public function warning(): string
     {
         $best = $this->frames[0];
-        $isAllBlurred = $this->all(fn (FrameReport $report): bool => $report->frame->blur !== Blur::None);
-        $isNobodyOpen = $best->known > 0 &&
-            $this->all(fn (FrameReport $report): bool => $report->known > 0 && ! $report->hasAllEyesOpen());
+        $isBlurred = $this->all(fn (FrameReport $report): bool => $report->frame->blur !== Blur::None);
+        $isBlinking = $this->all(fn (FrameReport $report): bool => ! $report->faces->hasAllEyesOpen());
         $wrong = match (true) {
-            $isAllBlurred && count($this->frames) > 1 => 'All frames of this moment are out of focus or moved',
-            $isAllBlurred => 'This frame is '.$best->frame->blur->inWords(),
-            $isNobodyOpen => 'In no frame has everybody open eyes',
+            $isBlurred && count($this->frames) > 1 => 'All frames of this moment are out of focus or moved',
+            $isBlurred => 'This frame is '.$best->frame->blur->inWords(),
+            $isBlinking => 'In no frame has everybody open eyes',
             default => '',
         };
 
@@ -99,20 +102,10 @@ final readonly class MomentReport
         float $ev,
         Weights $weights,
     ): FrameReport {
-        [$words, $faulty, $shares] = [[], [], []];
-        [$known, $open, $unsure] = [0, 0, 0];
-        foreach ($places as $person => $i) {
-            $face = $frame->faces[$i];
-            $shares[] = $share = $face->sharpness / max(1e-6, $sharpest[$person]);
-            [$words[$person], $isFault] = FrameReport::ofFace($face, $meant[$person] ?? null, $share);
-            $faulty = $isFault ? [...$faulty, $person] : $faulty;
-            $known += in_array($face->lids, [Lids::Open, Lids::Closed], true) ? 1 : 0;
-            $open += $face->lids === Lids::Open || isset($meant[$person]) ? 1 : 0;
-            $unsure += $face->lids === Lids::Unsure ? 1 : 0;
-        }
+        $faces = FaceTally::of($frame, $places, $meant, $sharpest);
         $parts = [
-            'sharp' => self::sharp($frame, $shares),
-            'eyes' => $known + $unsure === 0 ? null : ($open + self::UNSURE * $unsure) / ($known + $unsure),
+            'sharp' => self::sharp($frame, $faces->shares),
+            'eyes' => $faces->openness(),
             'contact' => self::contact($frame),
             'smile' => self::smile($frame),
             'light' => self::light($frame, $ev),
@@ -120,7 +113,7 @@ final readonly class MomentReport
         ];
         $score = $weights->mean($parts) * ($frame->blur === Blur::None ? 1.0 : self::BLURRED);
 
-        return new FrameReport($frame, $score, $parts, $words, $faulty, $known, $open, $unsure > 0);
+        return new FrameReport($frame, $score, $parts, $faces);
     }
 
     /**

@@ -59,7 +59,7 @@ final readonly class Proposals
         /** @var SplPriorityQueue<array{float, int}, array{int, int, bool}> $queue */
         $queue = new SplPriorityQueue();
         foreach ($moments as $m => $moment) {
-            $queue->insert([$m, 0, false], [$moment->frames[0]->score, -$m]);
+            self::follow($queue, $moment, $m, 0);
         }
         $order = $proposed = [];
         while (! $queue->isEmpty()) {
@@ -72,18 +72,23 @@ final readonly class Proposals
             if (! $isCompared && $alike > 0.0) {
                 // Once more, against what has come before it meanwhile.
                 $queue->insert([$m, $rank, true], [$value - self::ALIKE * $alike, -$m]);
-
-                continue;
-            }
-            $order[] = $report->frame->id;
-            $proposed[$scenes[$m]][] = $report->frame->likeness;
-            $further = $moments[$m]->frames[$rank + 1] ?? null;
-            if ($further !== null) {
-                $queue->insert([$m, $rank + 1, false], [$further->score * self::FURTHER ** ($rank + 1), -$m]);
+            } else {
+                $order[] = $report->frame->id;
+                $proposed[$scenes[$m]][] = $report->frame->likeness;
+                self::follow($queue, $moments[$m], $m, $rank + 1);
             }
         }
 
         return $order;
+    }
+
+    /** @param  SplPriorityQueue<array{float, int}, array{int, int, bool}>  $queue */
+    private static function follow(SplPriorityQueue $queue, MomentReport $moment, int $m, int $rank): void
+    {
+        $frame = $moment->frames[$rank] ?? null;
+        if ($frame !== null) {
+            $queue->insert([$m, $rank, false], [$frame->score * self::FURTHER ** $rank, -$m]);
+        }
     }
 
     /**

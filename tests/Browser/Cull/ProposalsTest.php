@@ -111,6 +111,11 @@ final class ProposalsTest extends TestCase
         );
         $this->until(fn (): bool => abs($this->number('[data-take]') - 20) <= 1, 'the number is not taken');
         // What was chosen is there after a reload.
+        $shoot = self::$shoot;
+        $this->until(fn (): bool => abs((int) $studio->script(
+            "return fetch('/shoots/{$shoot}/cull/proposals').then((answer) => answer.json())".
+                '.then(({ share, order }) => Math.round(share / 100 * order.length))',
+        ) - 20) <= 1, 'it is not kept');
         $this->fresh();
         self::assertEqualsWithDelta(20, $this->number('[data-proposals-button]'), 1);
     }

@@ -30,8 +30,8 @@ final class ProposalsTest extends TestCase
         self::assertSame([12, 13, 11], self::ids($moment));
         self::assertSame('eyes open 2 of 2, sharper than 13', $moment->frames[0]->reason($moment->frames));
         self::assertSame('eyes closed 1 of 2, sharper than 13', $moment->frames[2]->reason($moment->frames));
-        self::assertSame(['eyes open', 'eyes closed'], $moment->frames[2]->words);
-        self::assertSame([1], $moment->frames[2]->faulty);
+        self::assertSame(['eyes open', 'eyes closed'], $moment->frames[2]->faces->words);
+        self::assertSame([1], $moment->frames[2]->faces->faulty);
         self::assertSame('', $moment->warning());
     }
 
@@ -43,8 +43,8 @@ final class ProposalsTest extends TestCase
             self::frame(3, ['one' => Lids::Closed]),
         ]);
         self::assertSame([2, 1, 3], self::ids($moment));
-        self::assertSame([false, true, false], array_map(fn (FrameReport $f): bool => $f->isDoubtful, $moment->frames));
-        self::assertSame([], $moment->frames[1]->faulty);
+        self::assertSame([false, true, false], array_map(fn (FrameReport $f): bool => $f->isDoubtful(), $moment->frames));
+        self::assertSame([], $moment->frames[1]->faces->faulty);
     }
 
     /** @return iterable<string, array{list<MeasuredFrame>, string|null}> frames, and the word of the first face */
@@ -77,8 +77,8 @@ final class ProposalsTest extends TestCase
             1,
             0,
         )[1];
-        self::assertSame($word ?? 'eyes closed', $report->words[0]);
-        self::assertSame($word === null, in_array(0, $report->faulty, true));
+        self::assertSame($word ?? 'eyes closed', $report->faces->words[0]);
+        self::assertSame($word === null, in_array(0, $report->faces->faulty, true));
     }
 
     public function test_what_is_wrong_with_all_frames_is_said_and_the_least_bad_is_named(): void
