@@ -25,23 +25,42 @@ final class Closures
      */
     public static function meant(array $frames, People $people): array
     {
+        $closed = self::closed($frames, $people);
         $meant = [];
-        for ($person = 0; $person < $people->count; $person++) {
-            $faces = $people->facesOf($person, ...$frames);
-            $isMostly = self::isMostlyClosed($faces);
+        foreach ($closed as $person => $faces) {
+            $isMostly = self::isMostlyClosed($people->facesOf($person, ...$frames));
             foreach ($faces as $frame => $face) {
-                if ($face->lids === Lids::Closed) {
-                    $meant[$frame][$person] = self::why($face) ?? ($isMostly ? Meant::Mostly : null);
+                $why = self::why($face) ?? ($isMostly ? Meant::Mostly : null);
+                if ($why !== null) {
+                    $meant[$frame][$person] = $why;
                 }
             }
         }
-        foreach ($frames as $frame) {
+        foreach ($closed === [] ? [] : $frames as $frame) {
             foreach (self::kissing($frame, $people->faces[$frame->id] ?? []) as $person) {
                 $meant[$frame->id][$person] = Meant::Kiss;
             }
         }
 
-        return array_filter(array_map(array_filter(...), $meant));
+        return $meant;
+    }
+
+    /**
+     * @param  list<MeasuredFrame>  $frames
+     * @return array<int, array<int, SeenFace>> person => frame => face with closed eyes
+     */
+    private static function closed(array $frames, People $people): array
+    {
+        $closed = [];
+        foreach ($frames as $frame) {
+            foreach ($people->faces[$frame->id] ?? [] as $person => $i) {
+                if ($frame->faces[$i]->lids === Lids::Closed) {
+                    $closed[$person][$frame->id] = $frame->faces[$i];
+                }
+            }
+        }
+
+        return $closed;
     }
 
     private static function why(SeenFace $face): ?Meant
@@ -73,11 +92,12 @@ final class Closures
     {
         $kissing = [];
         foreach ($places as $person => $i) {
-            foreach ($places as $other => $j) {
-                [$a, $b] = [$frame->faces[$i], $frame->faces[$j]];
+            $a = $frame->faces[$i];
+            foreach ($a->lids === Lids::Closed ? $places : [] as $other => $j) {
+                $b = $frame->faces[$j];
                 $gap = abs($a->middle() - $b->middle()) - ($a->width + $b->width) / 2;
                 $isNear = $gap <= self::NEAR * $a->width && abs($a->top - $b->top) <= self::LEVEL * $a->height;
-                if ($person !== $other && $isNear && $a->lids === Lids::Closed && $b->lids !== Lids::Open) {
+                if ($person !== $other && $isNear && $b->lids !== Lids::Open) {
                     $kissing[$person] = $person;
                 }
             }

@@ -40,18 +40,22 @@ final readonly class FaceTally
      */
     public static function of(MeasuredFrame $frame, array $places, array $meant, array $sharpest): self
     {
-        [$words, $faulty, $shares, $lids, $open] = [[], [], [], [], 0];
+        [$words, $faulty, $shares] = [[], [], []];
+        [$known, $open, $unsure] = [0, 0, 0];
         foreach ($places as $person => $i) {
             $face = $frame->faces[$i];
             $shares[] = $share = $face->sharpness / max(1e-6, $sharpest[$person]);
             [$words[$person], $isFault] = self::word($face, $meant[$person] ?? null, $share);
-            $faulty = $isFault ? [...$faulty, $person] : $faulty;
-            $lids[] = $face->lids;
-            $open += $face->lids === Lids::Open || isset($meant[$person]) ? 1 : 0;
+            if ($isFault) {
+                $faulty[] = $person;
+            }
+            $isOpen = $face->lids === Lids::Open;
+            $known += $isOpen || $face->lids === Lids::Closed ? 1 : 0;
+            $open += $isOpen || isset($meant[$person]) ? 1 : 0;
+            $unsure += $face->lids === Lids::Unsure ? 1 : 0;
         }
-        $count = fn (Lids ...$of): int => count(array_filter($lids, fn (Lids $one): bool => in_array($one, $of, true)));
 
-        return new self($words, $faulty, $shares, $count(Lids::Open, Lids::Closed), $open, $count(Lids::Unsure));
+        return new self($words, $faulty, $shares, $known, $open, $unsure);
     }
 
     /** Whether everybody whose eyes can be seen has them open, or closed on purpose. */

@@ -15,6 +15,9 @@ final readonly class People
 
     private const OTHER_SIZE = 1.7;
 
+    /** A face within so much of where it was is the same one: no other can be as near. */
+    private const UNMOVED = 0.4;
+
     /**
      * @param  int  $count  of people
      * @param  array<int, array<int, int>>  $faces  frame => person, from left to right => place of the face in the
@@ -80,6 +83,9 @@ final readonly class People
      */
     private static function matched(array $people, array $faces): array
     {
+        if (self::areUnmoved($people, $faces)) {
+            return array_keys($faces);
+        }
         $pairs = [];
         foreach ($faces as $i => $face) {
             foreach ($people as $person => $before) {
@@ -102,6 +108,26 @@ final readonly class People
         }
 
         return $matched;
+    }
+
+    /**
+     * Whether each face is the nearest by far to the person of its number, as in most frames of a moment.
+     *
+     * @param  array<int, SeenFace>  $people
+     * @param  list<SeenFace>  $faces
+     */
+    private static function areUnmoved(array $people, array $faces): bool
+    {
+        if (count($people) !== count($faces)) {
+            return false;
+        }
+        foreach ($faces as $i => $face) {
+            if (! isset($people[$i]) || self::distance($people[$i], $face) > self::UNMOVED) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /** In heights of the face; endless where the size is another. */
