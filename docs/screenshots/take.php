@@ -45,9 +45,14 @@ $take($studio, 'captions');
 $studio->visit('/shoots/1/cull')->find('[data-ready]');
 $take($studio, 'cull-wall');
 $studio->script("document.querySelector('[data-wall]').focus()");
-$studio->press(...array_fill(0, 21, 'right'));
-$studio->press('enter')->find('[data-image]');
+$studio->press(...array_fill(0, 25, 'right'));
+$studio->press('enter')->find('[data-faces] canvas[data-whole]', 20);
 $take($studio, 'cull-one');
+if ($shown('cull-people')) {
+    $studio->press('v')->find('.face-cell');
+    $take($studio, 'cull-people');
+    $studio->press('v');
+}
 if ($shown('cull-rivals')) {
     $studio->press('x', 'right', 'right', 'x', 'right', 'x', 'r')->find('.rivals figure');
     $take($studio, 'cull-rivals');
@@ -68,7 +73,6 @@ if ($shown('archive')) {
     $take($studio, 'archive');
 }
 $delivery = $studio->visit('/deliveries/1')->attribute('[data-link]', 'href');
-$retoucher = $studio->visit('/handoffs/1')->attribute('[data-link]', 'href');
 $studio->close();
 
 $guest = Browser::open($address);
@@ -82,7 +86,6 @@ $guest->fill('#text', 'Could his eyes be a little brighter?');
 $take($guest, 'gallery-large');
 $guest->press('escape');
 $take($guest->visit($delivery), 'delivery');
-$take($guest->visit($retoucher), 'retoucher');
 $guest->close();
 
 $phone = Browser::open($address, 500, 800);
