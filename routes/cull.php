@@ -43,6 +43,8 @@ Route::middleware('auth')
         Route::post('/list', [ListsController::class, 'store'])->name('list.store');
         Route::get('/proposals', [ProposalsController::class, 'show'])->name('proposals');
         Route::post('/proposals', [ProposalsController::class, 'update'])->name('proposals.update');
+        Route::post('/taste', [ProposalsController::class, 'learn'])->name('taste');
+        Route::delete('/taste', [ProposalsController::class, 'forget'])->name('taste.forget');
         Route::post('/measure', [ProposalsController::class, 'measure'])->name('measure');
         Route::get('/frames/{frame}/people', [ProposalsController::class, 'people'])->scopeBindings()->name('people');
         Route::post('/reset', [RoundsController::class, 'reset'])->name('reset');

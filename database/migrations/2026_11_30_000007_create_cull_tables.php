@@ -123,5 +123,18 @@ return new class extends Migration
             $table->double('score');
             $table->primary(['frame_id', 'number']);
         });
+        // What a studio keeps, learned from its finished shoots.
+        Schema::create('tastes', function (Blueprint $table): void {
+            $table->foreignId('studio_id')->primary()->constrained()->cascadeOnDelete();
+            // Empty where there was too little to learn from.
+            $table->text('weights')->nullable();
+            $table->string('words')->default('');
+            // Shares of the held-out moments in which the first frame was kept: by what was learned, and as usual.
+            $table->double('hits')->default(0);
+            $table->double('usual')->default(0);
+            $table->unsignedInteger('shoots')->default(0);
+            $table->unsignedInteger('moments')->default(0);
+            $table->timestamp('learned_at', 3);
+        });
     }
 };

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace App\Cull\Http;
 
 use App\Cull\Measure\MeasureFrames;
+use App\Cull\Propose\LearnTaste;
 use App\Cull\Propose\MomentPeople;
 use App\Cull\Propose\ProposalSettings;
 use App\Cull\Propose\ShootProposals;
+use App\Cull\Propose\StudioTaste;
 use App\Frames\Frame;
 use App\Studio\Shoot;
 use Illuminate\Http\JsonResponse;
@@ -37,6 +39,21 @@ final class ProposalsController
     public function measure(Shoot $shoot): JsonResponse
     {
         MeasureFrames::ofShoot($shoot);
+
+        return self::answer(ShootProposals::of($shoot));
+    }
+
+    /** Learns from the studio's finished shoots, in the queue; the page asks until it is there. */
+    public function learn(Shoot $shoot): JsonResponse
+    {
+        LearnTaste::dispatch($shoot->studio_id);
+
+        return self::answer(ShootProposals::of($shoot));
+    }
+
+    public function forget(Shoot $shoot): JsonResponse
+    {
+        StudioTaste::forget($shoot->studio_id);
 
         return self::answer(ShootProposals::of($shoot));
     }

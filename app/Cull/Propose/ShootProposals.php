@@ -29,6 +29,7 @@ final class ShootProposals
             'share' => $settings->share,
             'order' => $proposals->order,
             ...self::moments($proposals->moments),
+            'taste' => StudioTaste::of($shoot->studio_id),
             'missing' => FaceModels::missing(),
             ...self::progress($shoot),
         ];

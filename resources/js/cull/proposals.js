@@ -6,6 +6,7 @@ import { get, post } from '../studio/server.js';
 import { mark } from './marking.js';
 import { $, SECOND, after, count, root, say } from './page.js';
 import { state } from './store.js';
+import { listenToTaste, tellTaste } from './taste.js';
 import { current, ladder, show, wall } from './view.js';
 
 const PERCENT = 100;
@@ -73,6 +74,7 @@ function taken(answer) {
         answer.unread.length === 0
             ? ''
             : `${count(answer.unread.length, 'frame')} could not be measured in all: ${answer.unread.slice(0, 5).join(', ')}${answer.unread.length > 5 ? ' …' : ''}`;
+    tellTaste(answer.taste);
     $('measure').hidden = answer.measured === answer.total || answer.total === 0;
     root.dispatchEvent(new CustomEvent('kanpai:proposals'));
     redraw();
@@ -221,6 +223,7 @@ export function listenToProposals(find) {
             }),
         );
     }
+    listenToTaste(taken, change);
     $('take').addEventListener('click', () => takeAll(false));
     $('take-only').addEventListener('click', () => takeAll(true));
     $('propose').addEventListener('click', () => change({ isOn: !proposals.isOn }));

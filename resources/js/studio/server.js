@@ -1,9 +1,13 @@
 /** Talking with the server: JSON, with the token against forged requests. */
 export const token = () => document.querySelector('meta[name="csrf-token"]')?.content ?? '';
 
-export async function post(address, body) {
+export const post = (address, body) => send('POST', address, body);
+
+export const remove = (address) => send('DELETE', address, {});
+
+async function send(method, address, body) {
     const answer = await fetch(address, {
-        method: 'POST',
+        method,
         credentials: 'same-origin',
         headers: { 'Content-Type': 'application/json', Accept: 'application/json', 'X-CSRF-TOKEN': token() },
         body: JSON.stringify(body),

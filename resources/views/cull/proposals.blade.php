@@ -24,6 +24,12 @@
         @endforeach
     </div>
     <div class="find">
+        <span data-taste>What this studio keeps can be learned from its finished shoots, on this machine alone.</span>
+        <button type="button" class="btn btn-line" data-learn>Learn it</button>
+        <button type="button" class="btn btn-line" data-use-taste hidden>Use it here</button>
+        <button type="button" class="btn btn-line" data-forget-taste hidden>Forget it</button>
+    </div>
+    <div class="find">
         <button type="button" class="btn btn-ink" data-take></button>
         <button type="button" class="btn btn-line" data-take-only>Keep them, drop the rest</button>
         <button type="button" class="btn btn-line" data-review-doubts hidden></button>

@@ -9,6 +9,7 @@
         data-whole="{{ url("/shoots/{$shoot->id}/cull/frames") }}" data-meeting="{{ route('cull.meeting', $shoot) }}"
         data-proposals="{{ route('cull.proposals', $shoot) }}"
         data-people="{{ url("/shoots/{$shoot->id}/cull/frames") }}" data-measure="{{ route('cull.measure', $shoot) }}"
+        data-taste="{{ route('cull.taste', $shoot) }}"
         data-coverage="{{ route('cull.coverage', $shoot) }}" data-fineness="{{ route('cull.fineness', $shoot) }}"
         data-border="{{ route('cull.border', $shoot) }}" data-sets="{{ route('cull.sets.store', $shoot) }}"
         data-collect="{{ route('cull.collect', $shoot) }}" data-uses-address="{{ route('cull.uses.store', $shoot) }}"

@@ -124,6 +124,58 @@ final class ProposalsTest extends FeatureTestCase
         self::assertCount(7, $this->postJson($this->address('proposals'), ['isOn' => true])->json('order'));
     }
 
+    public function test_what_the_studio_keeps_is_learned_from_finished_shoots_alone_and_forgotten(): void
+    {
+        $learn = fn (): array => $this->postJson($this->address('taste'))->assertOk()->json('taste');
+        self::assertNull($this->getJson($this->address('proposals'))->json('taste'));
+        self::assertFalse($learn()['isEnough'], 'nothing is finished');
+        // Two finished shoots whose owner keeps smiles, whatever else.
+        foreach ([1, 2] as $number) {
+            $this->finished($number);
+        }
+        $taste = $learn();
+        self::assertSame([true, 2, 24], [$taste['isEnough'], $taste['shoots'], $taste['moments']]);
+        self::assertTrue($taste['isBetter'], json_encode($taste) ?: '');
+        self::assertSame(100, $taste['weights']['smile']);
+        self::assertStringContainsString('smiles over', $taste['words']);
+        self::assertNull($this->deleteJson($this->address('taste'))->assertOk()->json('taste'));
+        self::assertSame(0, DB::table('tastes')->count());
+    }
+
+    /** A shoot of twelve moments of three frames: the one who smiles, unsharp and looking away, was kept. */
+    private function finished(int $number): void
+    {
+        $shoot = $this->studio->shoots()->create([...$this->shoot->only('client', 'venue', 'zone'),
+            'name' => "Finished {$number}", 'held_on' => "2026-08-0{$number}"]);
+        $frame = (array) DB::table('frames')->where('id', $this->frames[0])->first();
+        for ($i = 0; $i < 36; $i++) {
+            $smiles = $i % 3 === 1;
+            $id = DB::table('frames')->insertGetId([
+                ...array_diff_key($frame, ['id' => true]),
+                'shoot_id' => $shoot->id,
+                'name' => "F{$number}{$i}.JPG",
+                'taken_ms' => 1000 * $i,
+                'moment' => intdiv($i, 3) + 1,
+                'verdict' => $smiles ? 'keep' : 'drop',
+            ]);
+            DB::table('frame_measures')->insert([
+                'frame_id' => $id,
+                'version' => 1,
+                'faces_version' => 1,
+                'sharp' => $smiles ? 0.5 : 1.0,
+                'faces' => 1,
+                'measured_at' => now(),
+            ]);
+            $face = (array) DB::table('faces')->where('frame_id', $this->frames[1])->first();
+            DB::table('faces')->insert([
+                ...$face,
+                'frame_id' => $id,
+                'contact' => $smiles ? 0.3 : 0.0,
+                'smile' => $smiles ? 1.0 : 0.0,
+            ]);
+        }
+    }
+
     /** @return iterable<string, array{string, list<int>}> filter => places of the frames that it finds */
     public static function filters(): iterable
     {
