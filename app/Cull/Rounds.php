@@ -119,6 +119,15 @@ final class Rounds
         );
     }
 
+    /** @param  list<int>  $proposed  frames that are proposed to be kept; of the others nothing is proposed */
+    public function compareProposed(Shoot $shoot, array $proposed, Round $other): RoundComparison
+    {
+        return RoundComparison::between(
+            array_fill_keys($proposed, Verdict::Keep),
+            self::verdicts($shoot, $other, $other->id === Culling::of($shoot)->round),
+        );
+    }
+
     /** @return array<int, Verdict> frame => its verdict in a round, or now where that is the round */
     private static function verdicts(Shoot $shoot, Round $round, bool $isNow): array
     {

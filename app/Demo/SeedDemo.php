@@ -185,7 +185,10 @@ final class SeedDemo extends Command
         }
     }
 
-    /** Culled as far as the afternoon: of each moment the middle frame is kept and rated, of long ones some more. */
+    /**
+     * Culled as far as the afternoon: of each moment the middle frame is kept and rated, of long ones some more, but
+     * none that is out of focus or was moved.
+     */
     private function cull(Shoot $shoot, Member $member): void
     {
         if (Frame::of($shoot)->where('verdict', '<>', Verdict::Open)->exists()) {
@@ -194,16 +197,31 @@ final class SeedDemo extends Command
         app(Regrouping::class)->regroup($shoot);
         $frames = Frame::inOrder($shoot)->get();
         $moments = $frames->pluck('moment')->all();
+        $unsharp = self::unsharp();
         $bar = $this->progress->bar('Culling a part of it', (int) (0.8 * $frames->count()));
         foreach ($frames->take((int) (0.8 * $frames->count())) as $i => $frame) {
             $own = array_keys($moments, $moments[$i], true);
             $place = $i - $own[0];
-            $isKept = $place === intdiv(count($own), 2) || $place % 3 === 1;
+            $isKept = ($place === intdiv(count($own), 2) || $place % 3 === 1) && ! isset($unsharp[$frame->name]);
             app(Marking::class)->apply($shoot, $member, [self::step($frame, $isKept, $place)]);
             $bar->advance();
         }
         $bar->finish();
         $this->newLine();
+    }
+
+    /** @return array<string, true> names of frames that the generator blurred */
+    private static function unsharp(): array
+    {
+        $truth = json_decode((string) file_get_contents(config('kanpai.rack').'/truth.json'), true);
+        $names = [];
+        foreach (is_array($truth['frames'] ?? null) ? $truth['frames'] : [] as $frame) {
+            if ($frame['out_of_focus'] || $frame['motion'] > 0) {
+                $names[basename((string) $frame['path'])] = true;
+            }
+        }
+
+        return $names;
     }
 
     /**

@@ -7,6 +7,7 @@ namespace App\Cull\Http;
 use App\Cull\CountOfShoot;
 use App\Cull\Culling;
 use App\Cull\Marking;
+use App\Cull\Propose\ShootProposals;
 use App\Cull\Round;
 use App\Cull\Rounds;
 use App\Frames\Frame;
@@ -25,6 +26,9 @@ use Kanpai\Core\Cull\Round\InvalidRound;
 final class RoundsController
 {
     private const SHOWN = 60;
+
+    /** What is proposed, in the place of a round that is compared. */
+    private const PROPOSED = 'proposed';
 
     public function __construct(private readonly Rounds $rounds)
     {
@@ -47,23 +51,33 @@ final class RoundsController
             'chart' => CoverageChart::of($count->coverage),
             ...$this->compared(
                 $shoot,
-                $rounds->firstWhere('id', (int) $request->query('one', '0')),
+                $request->query('one') === self::PROPOSED
+                    ? self::PROPOSED
+                    : $rounds->firstWhere('id', (int) $request->query('one', '0')),
                 $rounds->firstWhere('id', (int) $request->query('other', '0')),
             ),
         ]);
     }
 
-    /** @return array<string, mixed> */
-    private function compared(Shoot $shoot, ?Round $one, ?Round $other): array
+    /**
+     * @param  Round|'proposed'|null  $one
+     * @return array<string, mixed>
+     */
+    private function compared(Shoot $shoot, Round|string|null $one, ?Round $other): array
     {
-        $comparison = $one !== null && $other !== null ? $this->rounds->compare($shoot, $one, $other) : null;
+        $comparison = match (true) {
+            $one === null, $other === null => null,
+            $one instanceof Round => $this->rounds->compare($shoot, $one, $other),
+            default => $this->rounds->compareProposed($shoot, ShootProposals::proposed($shoot), $other),
+        };
         $frames = array_map(
             fn (array $ids): array => $this->shown($shoot, $ids),
             $comparison->changes ?? [],
         );
 
         return [
-            'one' => $one,
+            'one' => $one instanceof Round ? $one->id : $one,
+            'from' => $one instanceof Round ? lcfirst($one->inWords()) : 'what is proposed',
             'other' => $other,
             'comparison' => $comparison,
             'changes' => array_map(self::change(...), array_combine(array_keys($frames), array_keys($frames))),

@@ -35,6 +35,15 @@ final class ShootProposals
         ];
     }
 
+    /** @return list<int> the frames that are proposed to be kept */
+    public static function proposed(Shoot $shoot): array
+    {
+        $settings = ProposalSettings::of($shoot);
+        $order = Proposals::of(MeasuredFrames::ofShoot($shoot), $settings->weights)->order;
+
+        return array_slice($order, 0, (int) round(($settings->share * count($order)) / 100));
+    }
+
     /**
      * @param  list<MomentReport>  $moments
      * @return array{alone: list<int>, doubts: list<int>, warnings: array<int, string>} frames; warnings by the best one

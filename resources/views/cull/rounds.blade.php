@@ -45,7 +45,7 @@
             </section>
             @if ($comparison !== null)
                 <section class="panel stack">
-                    <h2>From {{ lcfirst($one->inWords()) }} to {{ lcfirst($other->inWords()) }}</h2>
+                    <h2>From {{ $from }} to {{ lcfirst($other->inWords()) }}</h2>
                     <p>{{ number_format($comparison->same) }} frames stand as they stood.</p>
                     @foreach ($comparison->changes as $change => $ids)
                         @include('cull.changed')
@@ -63,14 +63,14 @@
                 @foreach ($rounds->reverse() as $round)
                     @include('cull.round-line')
                 @endforeach
-                @if ($rounds->count() > 1)
                     <form class="choose-line" method="get"><label for="one">Compare</label><select
                             class="form-select" id="one" name="one">
                             @foreach ($rounds as $round)
                                 <option value="{{ $round->id }}"
-                                    @selected($one?->id === $round->id)>{{ $round->inWords() }}
+                                    @selected($one === $round->id)>{{ $round->inWords() }}
                                 </option>
                             @endforeach
+                            <option value="proposed" @selected($one === 'proposed')>What is proposed</option>
                         </select>
                         <label for="other">with</label><select class="form-select" id="other" name="other">
                             @foreach ($rounds->reverse() as $round)
@@ -80,7 +80,6 @@
                             @endforeach
                         </select><button class="btn btn-line">Show what changed</button>
                     </form>
-                @endif
             </section>
             <section class="panel stack">
                 <h2>Reset all marks</h2>

@@ -216,6 +216,22 @@ final class ProposalsTest extends FeatureTestCase
         self::assertSame($this->frames[1], $first('tilt'));
     }
 
+    public function test_what_is_proposed_is_compared_with_a_round(): void
+    {
+        $round = (int) $this->getJson("/shoots/{$this->shoot->id}/cull/frames")->json('round.id');
+        $this->postJson($this->address('proposals'), ['share' => 30]);
+        // Two are proposed: of one somebody has decided otherwise, and another one was kept.
+        DB::table('frames')->where('id', $this->frames[1])->update(['verdict' => 'drop']);
+        DB::table('frames')->where('id', $this->frames[0])->update(['verdict' => 'keep']);
+        $this->get("/shoots/{$this->shoot->id}/cull/rounds?one=proposed&other={$round}")
+            ->assertOk()
+            ->assertSee('From what is proposed to round 1')
+            ->assertSee('kept, then dropped')
+            ->assertSee('open, then kept')
+            ->assertSee('kept, then open');
+        $this->get("/shoots/{$this->shoot->id}/cull/rounds?one=nothing&other={$round}")->assertOk()->assertDontSee('From ');
+    }
+
     public function test_another_studio_sees_nothing_of_it(): void
     {
         [, $stranger] = $this->newStudio('Other Pictures', 'owner@other.example');
