@@ -74,7 +74,7 @@ final class ShootTables
 
     /**
      * Tables of shoots that are not archived: what was on its way, how far work had come, and words and figures that
-     * are picked out or counted anew.
+     * are picked out, counted or measured anew.
      */
     public const LEFT_OUT = [
         'arrivals',
@@ -84,6 +84,8 @@ final class ShootTables
         'renames',
         'guest_steps',
         'kept_figures',
+        'frame_measures',
+        'faces',
     ];
 
     /** References that the database does not know of. */

@@ -16,11 +16,13 @@ use App\Studio\Member;
 use App\Studio\PictureAddress;
 use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
 use Kanpai\Core\Cull\CoverageChart;
 use Kanpai\Core\Cull\Round\InvalidRound;
+use Kanpai\Core\Cull\Round\RoundComparison;
 
 /** Rounds, the count of the one that goes on, and what changed from one to another. */
 final class RoundsController
@@ -49,36 +51,43 @@ final class RoundsController
             'all' => Frame::of($shoot)->count(),
             'count' => $count,
             'chart' => CoverageChart::of($count->coverage),
-            ...$this->compared(
-                $shoot,
-                $request->query('one') === self::PROPOSED
-                    ? self::PROPOSED
-                    : $rounds->firstWhere('id', (int) $request->query('one', '0')),
-                $rounds->firstWhere('id', (int) $request->query('other', '0')),
-            ),
+            ...$this->compared($request, $shoot, $rounds),
         ]);
     }
 
     /**
-     * @param  Round|'proposed'|null  $one
+     * @param  Collection<int, Round>  $rounds
      * @return array<string, mixed>
      */
-    private function compared(Shoot $shoot, Round|string|null $one, ?Round $other): array
+    private function compared(Request $request, Shoot $shoot, Collection $rounds): array
     {
+        $of = fn (string $name): ?Round => $rounds->firstWhere('id', (int) $request->query($name, '0'));
+        $isProposed = $request->query('one') === self::PROPOSED;
+        [$one, $other] = [$of('one'), $of('other')];
         $comparison = match (true) {
-            $one === null, $other === null => null,
-            $one instanceof Round => $this->rounds->compare($shoot, $one, $other),
-            default => $this->rounds->compareProposed($shoot, ShootProposals::proposed($shoot), $other),
+            $other !== null && $isProposed => $this->rounds
+                ->compareProposed($shoot, ShootProposals::proposed($shoot), $other),
+            $other !== null && $one !== null => $this->rounds->compare($shoot, $one, $other),
+            default => null,
         };
+
+        return [
+            'one' => $isProposed ? self::PROPOSED : $one?->id,
+            'from' => $isProposed || $one === null ? 'what is proposed' : lcfirst($one->inWords()),
+            'other' => $other,
+            ...$this->changes($shoot, $comparison),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function changes(Shoot $shoot, ?RoundComparison $comparison): array
+    {
         $frames = array_map(
             fn (array $ids): array => $this->shown($shoot, $ids),
             $comparison->changes ?? [],
         );
 
         return [
-            'one' => $one instanceof Round ? $one->id : $one,
-            'from' => $one instanceof Round ? lcfirst($one->inWords()) : 'what is proposed',
-            'other' => $other,
             'comparison' => $comparison,
             'changes' => array_map(self::change(...), array_combine(array_keys($frames), array_keys($frames))),
             'frames' => $frames,

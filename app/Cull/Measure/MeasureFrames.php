@@ -34,6 +34,9 @@ final class MeasureFrames extends WorkInTurns
 
     public const QUEUE = 'measures';
 
+    /** How often a frame is written that another worker's writing stood in the way of. */
+    private const TRIES = 5;
+
     /** Frames that are looked at for one that no other worker has taken. */
     private const AHEAD = 24;
 
@@ -223,13 +226,16 @@ final class MeasureFrames extends WorkInTurns
             if (DB::table('frames')->where('id', $frame)->sharedLock()->doesntExist()) {
                 return;
             }
-            DB::table('faces')->where('frame_id', $frame)->delete();
+            // Asked for first: to delete what is not there would hold the place where others insert.
+            if (DB::table('faces')->where('frame_id', $frame)->exists()) {
+                DB::table('faces')->where('frame_id', $frame)->delete();
+            }
             DB::table('frame_measures')->upsert(
                 ['frame_id' => $frame, 'version' => Measurement::VERSION, 'measured_at' => now(), ...$columns],
                 ['frame_id'],
             );
             DB::table('faces')->insert(Measurement::rows($frame, $faces));
-        });
+        }, self::TRIES);
     }
 
     /** Frames with a preview that were not measured, or by older ways, those first that somebody looked at last. */

@@ -109,11 +109,11 @@ final class MeasuredFrames
         );
     }
 
-    /** The last number of a file's name, which tells it from its neighbours; the name where it has none. */
+    /** The last long number of a file's name, with what tells equal ones apart; the name where it has none. */
     private static function short(string $name): string
     {
         $stem = pathinfo($name, PATHINFO_FILENAME);
 
-        return preg_match('/(\d{1,6})\D*$/', $stem, $match) === 1 ? $match[1] : $stem;
+        return preg_match('/(\d{3,6}(?:-\d+)?)\D*$/', $stem, $match) === 1 ? $match[1] : $stem;
     }
 }

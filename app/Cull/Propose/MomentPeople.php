@@ -28,16 +28,21 @@ final class MomentPeople
         $rows = array_map(fn (FrameReport $frame): array => self::row($frame, $report), $report->frames);
         $times = array_map(fn (FrameReport $frame): int => $frame->frame->taken, $report->frames);
         array_multisort($times, $rows);
-        $count = $report->people->count;
 
         return [
-            'people' => array_map(
-                fn (int $person): string => People::placeInWords($person, $count),
-                $count === 0 ? [] : range(0, $count - 1),
-            ),
+            'people' => self::places($report->people->count),
             'warning' => $report->warning(),
             'frames' => array_values($rows),
         ];
+    }
+
+    /** @return list<string> what each place is called, from left to right */
+    private static function places(int $count): array
+    {
+        return array_map(
+            fn (int $person): string => People::placeInWords($person, $count),
+            $count === 0 ? [] : range(0, $count - 1),
+        );
     }
 
     /** @return array<string, mixed> */

@@ -182,7 +182,7 @@ final class ProposalsTest extends TestCase
             'true pixels stay',
         );
         $columns = (int) $studio->script("return document.querySelectorAll('.people-head').length");
-        $studio->click('[data-people-only]');
+        $studio->press('a');
         $this->until(
             fn (): bool => $this->number('[data-kept]') === 1 && $this->number('[data-dropped]') === $columns - 1,
             'one is not kept and the rest not dropped',

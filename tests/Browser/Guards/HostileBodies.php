@@ -51,6 +51,13 @@ final class HostileBodies
             'cull.back' => ["{$shoot}/cull/dropped/back", []],
             'cull.border' => ["{$shoot}/cull/border", ['frame' => $frame, 'kind' => 'split']],
             'cull.collect' => ["{$shoot}/cull/collect", ['set' => (int) $own['set']]],
+            'cull.measure' => ["{$shoot}/cull/measure", []],
+            'cull.proposals.update' => [
+                "{$shoot}/cull/proposals",
+                ['isOn' => true, 'work' => 'sport', 'share' => 20, 'weights' => ['sharp' => 50]],
+            ],
+            'cull.taste.forget' => ["{$shoot}/cull/taste", ['_method' => 'DELETE']],
+            'cull.taste' => ["{$shoot}/cull/taste", []],
             'cull.fineness' => ["{$shoot}/cull/fineness", ['fineness' => 50]],
             'cull.mark' => [
                 "{$shoot}/cull/marks",

@@ -56,7 +56,7 @@ final readonly class CulledMoment
             }
         }
 
-        return array_values($rows);
+        return $rows;
     }
 
     /** Whether the frame that weights put first was kept. */

@@ -38,10 +38,8 @@ final readonly class LogisticRegression
         for ($step = 0; $step < self::STEPS; $step++) {
             [$gradient, $curvature] = self::slopes($rows, $holds, $b, $penalty);
             $change = self::solved($curvature, $gradient);
-            foreach ($change as $i => $by) {
-                $b[$i] += $by;
-            }
-            if (max(array_map(abs(...), $change)) < self::CLOSE) {
+            $b = array_map(fn (float $weight, float $by): float => $weight + $by, $b, $change);
+            if (max([0.0, ...array_map(abs(...), $change)]) < self::CLOSE) {
                 break;
             }
         }
@@ -87,7 +85,7 @@ final readonly class LogisticRegression
             }
         }
 
-        return [$gradient, $curvature];
+        return [array_values($gradient), array_map(array_values(...), $curvature)];
     }
 
     /**
@@ -115,6 +113,20 @@ final readonly class LogisticRegression
                 $right[$row] -= $times * $right[$i];
             }
         }
+
+        return self::fromTheLast(array_map(array_values(...), $left), array_values($right));
+    }
+
+    /**
+     * The unknowns of equations of which each has one fewer than the one before.
+     *
+     * @param  list<list<float>>  $left
+     * @param  list<float>  $right
+     * @return list<float>
+     */
+    private static function fromTheLast(array $left, array $right): array
+    {
+        $size = count($right);
         $x = array_fill(0, $size, 0.0);
         for ($i = $size - 1; $i >= 0; $i--) {
             $sum = $right[$i];
@@ -124,7 +136,7 @@ final readonly class LogisticRegression
             $x[$i] = $sum / $left[$i][$i];
         }
 
-        return $x;
+        return array_values($x);
     }
 
     /**

@@ -40,29 +40,49 @@ final readonly class Taste
      */
     public static function learned(array $shoots, Weights $usual): ?self
     {
-        $choices = array_values(array_filter(array_map(
-            fn (array $moments): array => array_values(
-                array_filter($moments, fn (CulledMoment $moment): bool => $moment->isChoice()),
-            ),
-            $shoots,
-        )));
+        $choices = self::choices($shoots);
         $all = array_merge(...$choices);
         if (count($choices) < self::FEWEST_SHOOTS || count($all) < self::FEWEST_MOMENTS) {
             return null;
         }
-        $hits = 0;
-        foreach ($choices as $i => $heldOut) {
-            $weights = self::fitted(array_merge(...array_values(array_diff_key($choices, [$i => true]))));
-            $hits += self::hits($heldOut, $weights);
-        }
 
         return new self(
             self::fitted($all),
-            $hits / count($all),
+            self::heldOut($choices) / count($all),
             self::hits($all, $usual) / count($all),
             count($choices),
             count($all),
         );
+    }
+
+    /**
+     * @param  list<list<CulledMoment>>  $shoots
+     * @return list<list<CulledMoment>> moments in which somebody had to choose, of the shoots that have any
+     */
+    private static function choices(array $shoots): array
+    {
+        $isChoice = fn (CulledMoment $moment): bool => $moment->isChoice();
+        $choices = array_map(
+            fn (array $moments): array => array_values(array_filter($moments, $isChoice)),
+            $shoots,
+        );
+
+        return array_values(array_filter($choices));
+    }
+
+    /**
+     * @param  list<list<CulledMoment>>  $choices
+     * @return int moments of which the first frame was kept, each shoot told from the others
+     */
+    private static function heldOut(array $choices): int
+    {
+        $hits = 0;
+        foreach ($choices as $i => $shoot) {
+            $others = array_values(array_diff_key($choices, [$i => true]));
+            $hits += self::hits($shoot, self::fitted(array_merge(...$others)));
+        }
+
+        return $hits;
     }
 
     /** Whether it finds more of what was kept than the usual weights do. */
@@ -77,9 +97,10 @@ final readonly class Taste
         $values = $this->weights->values;
         arsort($values);
         $names = array_keys($values);
-        [$most, $least] = [Weights::NAMES[$names[0]], Weights::NAMES[end($names)]];
+        $called = fn (string $name): string => lcfirst(Weights::NAMES[$name] ?? $name);
+        [$most, $least] = [$called($names[0]), $called($names[count($names) - 1])];
 
-        return 'You keep '.lcfirst($most).' over '.lcfirst($least).'.';
+        return "You keep {$most} over {$least}.";
     }
 
     /** @param  list<CulledMoment>  $moments */
@@ -90,18 +111,21 @@ final readonly class Taste
             array_push($rows, ...$moment->differences());
             array_push($kept, ...array_column($moment->frames, 'isKept'));
         }
-        $names = array_keys(Weights::NAMES);
-        $found = $rows === []
-            ? array_fill(0, count($names), 0.0)
-            : LogisticRegression::fitted($rows, $kept, self::PENALTY)->weights;
+        $found = $rows === [] ? [] : LogisticRegression::fitted($rows, $kept, self::PENALTY)->weights;
+
+        return self::weights($found);
+    }
+
+    /** @param  list<float>  $found  in the order of `Weights::NAMES` */
+    private static function weights(array $found): Weights
+    {
         // What speaks against a frame is no weight: a slider goes from nothing to much.
         $positive = array_map(fn (float $weight): float => max(0.0, $weight), $found);
         $largest = max([1e-9, ...$positive]);
 
-        return Weights::of(array_combine(
-            $names,
-            array_map(fn (float $weight): int => (int) round((Weights::MOST * $weight) / $largest), $positive),
-        ));
+        $whole = array_map(fn (float $weight): int => (int) round((Weights::MOST * $weight) / $largest), $positive);
+
+        return Weights::of($whole === [] ? [] : array_combine(array_keys(Weights::NAMES), $whole));
     }
 
     /** @param  list<CulledMoment>  $moments */
