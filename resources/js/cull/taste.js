@@ -23,7 +23,7 @@ export function tellTaste(taste) {
 
 function words({ isEnough, isBetter, hits, usual, shoots, moments, words: said }) {
     if (!isEnough) {
-        return 'There is too little to learn from: two finished shoots with twenty moments in which some frames were kept and some dropped.';
+        return 'There is too little to learn from: it needs two finished shoots, with twenty moments of which some frames were kept and some dropped.';
     }
     const from = `Learned from ${shoots} finished shoots, ${moments.toLocaleString('en')} moments: it finds what was kept in ${hits} %, the usual weights in ${usual} %.`;
 

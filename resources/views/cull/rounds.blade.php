@@ -46,7 +46,7 @@
             @if ($comparison !== null)
                 <section class="panel stack">
                     <h2>From {{ $from }} to {{ lcfirst($other->inWords()) }}</h2>
-                    <p>{{ number_format($comparison->same) }} frames stand as they stood.</p>
+                    <p>{{ number_format($comparison->same) }} frames are unchanged.</p>
                     @foreach ($comparison->changes as $change => $ids)
                         @include('cull.changed')
                     @endforeach
