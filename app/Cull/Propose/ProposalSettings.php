@@ -42,6 +42,12 @@ final readonly class ProposalSettings
         );
     }
 
+    /** How many of so many measured frames are proposed. */
+    public function proposed(int $frames): int
+    {
+        return (int) round(($this->share * $frames) / 100);
+    }
+
     /** @param  array{isOn?: bool, work?: string, weights?: array<string, int>|null, share?: int}  $changes */
     public static function change(Shoot $shoot, array $changes): self
     {

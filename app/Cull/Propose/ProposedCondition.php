@@ -19,7 +19,7 @@ final class ProposedCondition implements FrameCondition
         $proposals = Proposals::of(MeasuredFrames::ofShoot($shoot), $settings->weights);
         $alone = self::alone($proposals);
         $best = array_diff(
-            array_slice($proposals->order, 0, (int) round(($settings->share * count($proposals->order)) / 100)),
+            array_slice($proposals->order, 0, $settings->proposed(count($proposals->order))),
             $alone,
         );
 

@@ -41,7 +41,7 @@ final class ShootProposals
         $settings = ProposalSettings::of($shoot);
         $order = Proposals::of(MeasuredFrames::ofShoot($shoot), $settings->weights)->order;
 
-        return array_slice($order, 0, (int) round(($settings->share * count($order)) / 100));
+        return array_slice($order, 0, $settings->proposed(count($order)));
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Cull\Proposal;
 
+use Kanpai\Core\Imaging\Faces\Face;
 use Kanpai\Core\Imaging\Faces\Lids;
 
 /** A face in a frame, as far as proposals ask. Nothing of it tells who it is. */
@@ -12,13 +13,8 @@ final readonly class SeenFace
     /** How near to an edge a face is cut off by it, as a share of the picture. */
     private const EDGE = 0.004;
 
-    /** From which a smile is laughter, and degrees of pitch from which a head looks down. */
+    /** From which a smile is laughter. */
     private const LAUGHTER = 0.35;
-
-    private const DOWN = 19.0;
-
-    /** How far the eyes may be beside the camera, in widths of an eye, to look at it. */
-    private const ON_THE_CAMERA = 0.08;
 
     /**
      * @param  float  $left  of the box, as a share of the picture's width; the others likewise of width and height
@@ -60,12 +56,12 @@ final readonly class SeenFace
 
     public function looksDown(): bool
     {
-        return $this->pitch >= self::DOWN;
+        return $this->pitch >= Face::DOWN;
     }
 
     /** Null where it cannot be said. */
     public function looksAtTheCamera(): ?bool
     {
-        return $this->contact === null ? null : abs($this->contact) <= self::ON_THE_CAMERA;
+        return $this->contact === null ? null : abs($this->contact) <= Face::ON_THE_CAMERA;
     }
 }

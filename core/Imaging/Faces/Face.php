@@ -30,10 +30,10 @@ final readonly class Face
     /** How far eyes move in the head, in widths of the eye, for each degree of yaw as they stay on the camera. */
     private const FOLLOWING = 0.006;
 
-    private const ON_THE_CAMERA = 0.08;
+    public const ON_THE_CAMERA = 0.08;
 
     /** Degrees of pitch from which a head looks down. */
-    private const DOWN = 19.0;
+    public const DOWN = 19.0;
 
     /**
      * @param  float  $left  of the box, as a share of the picture's width; the others likewise of width and height

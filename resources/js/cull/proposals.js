@@ -23,7 +23,6 @@ export const proposals = {
     isOn: false,
     /** Frame => its place in the order. */
     places: new Map(),
-    alone: new Set(),
     doubts: new Set(),
     warnings: new Map(),
     order: [],
@@ -60,7 +59,6 @@ function taken(answer) {
         measured: answer.measured,
         total: answer.total,
         places: new Map(answer.order.map((id, place) => [id, place])),
-        alone: new Set(answer.alone),
         doubts: new Set(answer.doubts),
         warnings: new Map(Object.entries(answer.warnings).map(([id, text]) => [Number(id), text])),
     });

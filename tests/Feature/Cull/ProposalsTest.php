@@ -216,6 +216,34 @@ final class ProposalsTest extends FeatureTestCase
         self::assertSame($this->frames[1], $first('tilt'));
     }
 
+    public function test_two_who_take_proposals_at_once_undo_nothing_of_each_other(): void
+    {
+        $take = fn (string $uuid, array $verdicts) => $this->postJson($this->address('marks'), ['steps' => [[
+            'id' => $uuid,
+            'title' => 'Keep what is proposed',
+            'marks' => array_map(fn (int $place): array => [
+                'frame' => $this->frames[$place],
+                'verdict' => $verdicts[$place],
+                'saw' => ['open', 0, 0],
+            ], array_keys($verdicts)),
+        ]]])->assertOk()->json('conflicts');
+        self::assertSame([], $take('11111111-1111-4111-8111-111111111111', [0 => 'drop', 1 => 'keep']));
+        $other = $this->studio->members()->create([
+            'name' => 'Second', 'email' => 'second@quay.example', 'password' => 'a good password', 'role' => 'editor',
+        ]);
+        $this->actingAs($other);
+        // Both take the one; of the other the second has seen that it was open, and is asked.
+        $conflicts = $take('22222222-2222-4222-8222-222222222222', [0 => 'keep', 1 => 'keep', 5 => 'keep']);
+        self::assertSame([$this->frames[0]], array_column($conflicts, 'frame'));
+        self::assertSame(
+            ['drop', 'keep', 'keep'],
+            array_map(
+                fn (int $place): string => (string) DB::table('frames')->where('id', $this->frames[$place])->value('verdict'),
+                [0, 1, 5],
+            ),
+        );
+    }
+
     public function test_what_is_proposed_is_compared_with_a_round(): void
     {
         $round = (int) $this->getJson("/shoots/{$this->shoot->id}/cull/frames")->json('round.id');
