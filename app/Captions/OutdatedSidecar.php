@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
+use App\Frames\Uses;
 use App\Studio\Shoot;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Caption\Caption;
 use Kanpai\Core\Frames\FileKind;
+use Kanpai\Core\Frames\UseList;
 use Kanpai\Core\Frames\Verdict;
 use stdClass;
 
@@ -16,7 +18,8 @@ use stdClass;
 final readonly class OutdatedSidecar
 {
     private const COLUMNS = [
-        'captions.frame_id', 'captions.fields', 'taken_ms', 'frames.verdict', 'frames.rating', 'frames.label',
+        'captions.frame_id', 'captions.fields', 'taken_ms', 'frames.verdict', 'frames.rating', 'frames.uses',
+        'frames.other_label',
     ];
 
     /**
@@ -39,6 +42,7 @@ final readonly class OutdatedSidecar
     public static function some(Shoot $shoot, int $limit): array
     {
         // Plain rows: there are thousands, and only a few of their columns are wanted.
+        $uses = Uses::of($shoot->studio);
         $captions = DB::table('captions')
             ->join('frames', 'frames.id', '=', 'captions.frame_id')
             ->where('captions.shoot_id', $shoot->id)
@@ -47,14 +51,14 @@ final readonly class OutdatedSidecar
             ->get(self::COLUMNS);
         $files = self::files($captions->pluck('frame_id'));
         $outdated = $captions->map(
-            fn (stdClass $row): self => self::ofRow($row, array_values($files[(int) $row->frame_id] ?? [])),
+            fn (stdClass $row): self => self::ofRow($row, $uses, array_values($files[(int) $row->frame_id] ?? [])),
         );
 
         return array_values($outdated->all());
     }
 
     /** @param  list<array{destination: string, kind: string, places: list<string>}>  $files */
-    private static function ofRow(stdClass $row, array $files): self
+    private static function ofRow(stdClass $row, UseList $uses, array $files): self
     {
         return new self(
             (int) $row->frame_id,
@@ -63,7 +67,7 @@ final readonly class OutdatedSidecar
             (int) $row->taken_ms,
             Verdict::from((string) $row->verdict),
             (int) $row->rating,
-            (string) $row->label,
+            self::label($row, $uses),
             $files,
         );
     }
@@ -101,15 +105,18 @@ final readonly class OutdatedSidecar
     }
 
     /** Whether a row of frames still says what was written. */
-    public function isAs(?object $row): bool
+    public function isAs(?stdClass $row, UseList $uses): bool
     {
-        $now = (array) $row;
+        return $row !== null &&
+            (string) $row->verdict === $this->verdict->value &&
+            (int) $row->rating === $this->rating &&
+            self::label($row, $uses) === $this->label &&
+            (int) $row->taken_ms === $this->takenMs;
+    }
 
-        return $now !== [] &&
-            (string) $now['verdict'] === $this->verdict->value &&
-            (int) $now['rating'] === $this->rating &&
-            (string) $now['label'] === $this->label &&
-            (int) $now['taken_ms'] === $this->takenMs;
+    private static function label(stdClass $row, UseList $uses): string
+    {
+        return $uses->label((int) $row->uses, $row->other_label === null ? null : (string) $row->other_label);
     }
 
     public function xmpRating(): int

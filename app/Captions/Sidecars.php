@@ -48,7 +48,7 @@ final class Sidecars
         return [
             'fields' => $caption?->values() ?? [],
             'rating' => $frame->verdict->xmpRating($frame->rating),
-            'label' => $frame->label,
+            'label' => $frame->label(),
         ];
     }
 

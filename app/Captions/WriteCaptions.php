@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Captions;
 
+use App\Frames\Uses;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
@@ -36,7 +37,7 @@ final class WriteCaptions extends WorkInTurns
         $done = $total - $left()->count();
         while (($frames = OutdatedSidecar::some($shoot, self::PIECE)) !== []) {
             $sidecars->write($frames);
-            $this->note($frames);
+            $this->note($shoot, $frames);
             $done += count($frames);
             if (! $task->reach($done) || $this->isTurnOver()) {
                 return false;
@@ -51,9 +52,9 @@ final class WriteCaptions extends WorkInTurns
      *
      * @param  list<OutdatedSidecar>  $frames
      */
-    private function note(array $frames): void
+    private function note(Shoot $shoot, array $frames): void
     {
-        DB::transaction(function () use ($frames): void {
+        DB::transaction(function () use ($shoot, $frames): void {
             $captions = DB::table('captions')
                 ->whereIn('frame_id', self::ids($frames))
                 ->orderBy('frame_id')
@@ -62,10 +63,11 @@ final class WriteCaptions extends WorkInTurns
             // A mark that lands meanwhile waits for these rows; one that has landed is seen.
             $marks = DB::table('frames')
                 ->whereIn('id', self::ids($frames))
-                ->get(['id', 'verdict', 'rating', 'label', 'taken_ms'])
+                ->get(['id', 'verdict', 'rating', 'uses', 'other_label', 'taken_ms'])
                 ->keyBy('id');
+            $uses = Uses::of($shoot->studio);
             $isSame = fn (OutdatedSidecar $frame): bool => ($captions[$frame->frame] ?? null) === $frame->fields &&
-                $frame->isAs($marks[$frame->frame] ?? null);
+                $frame->isAs($marks[$frame->frame] ?? null, $uses);
             DB::table('captions')
                 ->whereIn('frame_id', self::ids(array_filter($frames, $isSame)))
                 ->update(['written_at' => now()]);

@@ -111,7 +111,7 @@ final class OutputWriter
     ): string {
         $judgement =
             $plan->metadata === MetadataScope::All
-                ? [$frame->verdict->xmpRating($frame->rating), (string) $frame->label]
+                ? [$frame->verdict->xmpRating($frame->rating), $frame->label()]
                 : [];
 
         return hash(
@@ -209,7 +209,7 @@ final class OutputWriter
             $frame->taken_ms,
             $frame->shoot->zone(),
             max(0, $frame->verdict->xmpRating($frame->rating)),
-            $plan->metadata === MetadataScope::All ? (string) $frame->label : '',
+            $plan->metadata === MetadataScope::All ? $frame->label() : '',
         );
         // WebP has no place for IIM.
         $isLeft = fn (string $name): bool => ! Str::startsWith($name, ['IPTC:', 'Photoshop:']);

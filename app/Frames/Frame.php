@@ -17,6 +17,7 @@ use Kanpai\Core\Frames\FileKind;
 use Kanpai\Core\Frames\Filter\InvalidFilter;
 use Kanpai\Core\Frames\FrameFilter;
 use Kanpai\Core\Frames\Marks;
+use Kanpai\Core\Frames\UseList;
 use Kanpai\Core\Frames\Verdict;
 
 /**
@@ -47,7 +48,7 @@ use Kanpai\Core\Frames\Verdict;
  * @property int|null $version_id which version stands for it; none for the camera's own picture
  * @property int $best_px pixels of the long side of the best picture that can be shown
  * @property Verdict $verdict
- * @property string $label the uses as other software reads them, or the label it wrote itself
+ * @property string|null $other_label as other software wrote it, where the uses would be written otherwise
  * @property int<0, 5> $rating
  * @property int $uses a bit for each use of the studio
  * @property int $moment its number in the shoot, from 0
@@ -66,7 +67,7 @@ final class Frame extends Model
 
     protected $guarded = [];
 
-    protected $attributes = ['verdict' => 'open', 'rating' => 0, 'uses' => 0, 'label' => ''];
+    protected $attributes = ['verdict' => 'open', 'rating' => 0, 'uses' => 0];
 
     protected $casts = [
         'is_dated' => 'bool',
@@ -81,6 +82,14 @@ final class Frame extends Model
         'focal_length' => 'float',
         'exposure' => 'float',
     ];
+
+    /** As xmp:Label: the text of other software, or the names of the uses. */
+    public function label(): string
+    {
+        $uses = $this->uses === 0 ? UseList::of([]) : Uses::of($this->shoot->studio);
+
+        return $uses->label($this->uses, $this->other_label);
+    }
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo

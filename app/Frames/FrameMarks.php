@@ -13,7 +13,7 @@ use Kanpai\Core\Frames\UseList;
 use Kanpai\Core\Frames\Verdict;
 
 /**
- * Marks of frames, locked until the transaction ends. The only class that writes verdict, rating, uses and label.
+ * Marks of frames, locked until the transaction ends. The only class that writes verdict, rating, uses and labels of other software.
  *
  * Whoever stores marks tells everybody: MarksStored inside the transaction, MarksChanged once it has ended.
  *
@@ -26,7 +26,7 @@ final class FrameMarks
     /** @var array<int, Marks> frame => marks as they are now */
     private array $marks = [];
 
-    /** @var array<int, string> frame => label */
+    /** @var array<int, string|null> frame => label of other software, where the uses would be written otherwise */
     private array $labels = [];
 
     /** @var array<int, true> frames whose marks differ from the database */
@@ -55,14 +55,14 @@ final class FrameMarks
                 ->whereIntegerInRaw('id', $some)
                 ->orderBy('id')
                 ->lockForUpdate()
-                ->get(['id', 'verdict', 'rating', 'uses', 'label']);
+                ->get(['id', 'verdict', 'rating', 'uses', 'other_label']);
             foreach ($rows as $row) {
                 $marks->marks[(int) $row->id] = Marks::of(
                     Verdict::from((string) $row->verdict),
                     max(0, min(5, (int) $row->rating)),
                     (int) $row->uses,
                 );
-                $marks->labels[(int) $row->id] = (string) $row->label;
+                $marks->labels[(int) $row->id] = $row->other_label === null ? null : (string) $row->other_label;
             }
         }
 
@@ -84,7 +84,7 @@ final class FrameMarks
             : [
                 'verdict' => $marks->verdict->value,
                 'rating' => max(0, min(5, $marks->rating)),
-                'label' => $this->labels[$frame],
+                'label' => $this->uses()->label($marks->uses, $this->labels[$frame]),
             ];
     }
 
@@ -95,8 +95,7 @@ final class FrameMarks
             return;
         }
         if ($marks->uses !== $before->uses) {
-            $this->uses ??= Uses::of($this->shoot->studio);
-            $this->labels[$frame] = $this->uses->label($marks->uses);
+            $this->labels[$frame] = null;
         }
         $this->marks[$frame] = $marks;
         $this->changed[$frame] = true;
@@ -109,16 +108,17 @@ final class FrameMarks
      */
     public function import(int $frame, array $words): void
     {
-        $before = $this->marks[$frame];
-        if ($words === $this->words($frame)) {
+        $now = $this->words($frame);
+        if ($now === null || $now === $words) {
             return;
         }
-        $uses =
-            $words['label'] === $this->labels[$frame]
-                ? $before->uses
-                : Uses::ofLabel($this->shoot->studio, $words['label']);
+        $before = $this->marks[$frame];
+        $uses = $before->uses;
+        if ($words['label'] !== $now['label']) {
+            [$uses, $this->labels[$frame]] = Uses::import($this->shoot->studio, $words['label']);
+            $this->uses = null;
+        }
         $this->marks[$frame] = Marks::of(Verdict::from($words['verdict']), $words['rating'], $uses);
-        $this->labels[$frame] = $words['label'];
         $this->changed[$frame] = true;
         $this->imported[$frame] = [$before, $this->marks[$frame]];
     }
@@ -132,7 +132,7 @@ final class FrameMarks
                 'verdict' => $marks->verdict,
                 'rating' => $marks->rating,
                 'uses' => $marks->uses,
-                'label' => mb_substr($this->labels[$frames[0]], 0, 120),
+                'other_label' => $this->labels[$frames[0]],
                 ...$revision === null ? [] : ['revision' => $revision],
             ];
             foreach (array_chunk($frames, self::PIECE) as $some) {
@@ -172,6 +172,11 @@ final class FrameMarks
         $frames = $changing()->pluck('frames.id')->map(fn ($id): int => (int) $id)->all();
         $changing()->update(['frames.verdict' => DB::raw('given.verdict'), 'frames.revision' => $revision]);
         self::tell($shoot, array_values($frames));
+    }
+
+    private function uses(): UseList
+    {
+        return $this->uses ??= Uses::of($this->shoot->studio);
     }
 
     /** @return list<non-empty-list<int>> changed frames, those with the same marks together */

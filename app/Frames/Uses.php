@@ -11,6 +11,9 @@ use Kanpai\Core\Frames\UseList;
 /** The uses of a studio as they are kept. */
 final class Uses
 {
+    /** Letters that are kept of a label of other software. */
+    private const LONGEST = 120;
+
     /** A studio that has chosen none yet has the usual ones. */
     public static function of(Studio $studio): UseList
     {
@@ -45,16 +48,19 @@ final class Uses
     }
 
     /**
-     * The bits of the words of a label that other software wrote; words that are no uses yet become some, as long as
-     * there is room for them.
+     * The bits of the words of a label that other software wrote, and its text where it must be kept beside them.
+     * Words that are no uses yet become some, as long as there is room for them.
+     *
+     * @return array{int, string|null}
      */
-    public static function ofLabel(Studio $studio, string $label): int
+    public static function import(Studio $studio, string $label): array
     {
         $uses = self::of($studio);
         foreach ($uses->unknown($label) as $name) {
             $uses = self::with($studio, $name);
         }
+        $bits = $uses->ofLabel($label);
 
-        return $uses->ofLabel($label);
+        return [$bits, $uses->other($bits, mb_substr($label, 0, self::LONGEST))];
     }
 }

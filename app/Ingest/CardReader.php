@@ -42,8 +42,8 @@ final class CardReader
     /** @var array<string, int> */
     private array $bodies = [];
 
-    /** @var array<string, int> studio and label => the uses that the label names */
-    private array $uses = [];
+    /** @var array<string, array{int, string|null}> studio and label => the uses that it names, and what is kept of it */
+    private array $labels = [];
 
     public function __construct(private readonly GroupReader $groups, private readonly FrameStore $store)
     {
@@ -157,7 +157,7 @@ final class CardReader
     /**
      * The marks that other software gave.
      *
-     * @return array{rating: int, verdict: string, label: string, uses: int}
+     * @return array{rating: int, verdict: string, uses: int, other_label: string|null}
      */
     private function marks(ReadingOfCard $reading, FileMetadata $metadata): array
     {
@@ -167,16 +167,20 @@ final class CardReader
             default => Verdict::Open,
         };
 
-        $label = mb_substr($metadata->label, 0, 120);
-        $key = "{$reading->studio} {$label}";
+        $key = "{$reading->studio} {$metadata->label}";
+        [$uses, $label] =
+            $metadata->label === ''
+                ? [0, null]
+                : ($this->labels[$key] ??= Uses::import(
+                    Studio::query()->findOrFail($reading->studio),
+                    $metadata->label,
+                ));
 
         return [
             'rating' => max(0, $metadata->rating ?? 0),
             'verdict' => $verdict->value,
-            'label' => $label,
-            'uses' => $label === ''
-                    ? 0
-                    : ($this->uses[$key] ??= Uses::ofLabel(Studio::query()->findOrFail($reading->studio), $label)),
+            'uses' => $uses,
+            'other_label' => $label,
         ];
     }
 

@@ -49,10 +49,20 @@ final readonly class UseList
         );
     }
 
-    /** As xmp:Label, which holds one free text (ISO 16684-2): the names, with commas. */
-    public function label(int $uses): string
+    /**
+     * As xmp:Label, which holds one free text (ISO 16684-2): the names, with commas.
+     *
+     * @param  string|null  $other  as other software wrote it, where that is kept
+     */
+    public function label(int $uses, ?string $other = null): string
     {
-        return implode(', ', $this->named($uses));
+        return $other ?? implode(', ', $this->named($uses));
+    }
+
+    /** What is to be kept of a label beside its uses: its text where they would be written otherwise. */
+    public function other(int $uses, string $label): ?string
+    {
+        return $label === $this->label($uses) ? null : $label;
     }
 
     /** @return list<string> names in a label that are no uses yet */

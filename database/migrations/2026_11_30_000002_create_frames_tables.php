@@ -67,7 +67,8 @@ return new class extends Migration
             $table->unsignedSmallInteger('best_px')->default(0);
             $table->timestamp('requested_at', 3)->nullable();
             $table->bigInteger('gps_ms')->nullable();
-            $table->string('label', 120)->default('');
+            // As other software wrote its label, where the uses would be written otherwise.
+            $table->string('other_label', 120)->nullable();
             $table->char('colours', 72)->nullable();
             $table->double('sharpness')->nullable();
             $table->unsignedInteger('uses')->default(0);

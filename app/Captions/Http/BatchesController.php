@@ -150,6 +150,7 @@ final class BatchesController
         $caption = $row?->caption();
 
         return view('captions.frame', [
+            'label' => $frame->label(),
             'shoot' => $shoot,
             'frame' => $frame,
             'caption' => $caption,

@@ -70,7 +70,7 @@ final class FrameToDeliver
             $this->frame->taken_ms,
             $this->frame->shoot->zone(),
             max(0, $this->frame->verdict->xmpRating($this->frame->rating)),
-            $this->frame->label,
+            $this->frame->label(),
         );
     }
 

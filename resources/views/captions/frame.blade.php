@@ -66,9 +66,9 @@
                     <dt>own fields</dt>
                     <dd>{{ $own === [] ? 'none' : implode(', ', array_map(fn($name) => Kanpai\Core\Frames\Caption\Field::from($name)->fullLabel(), $own)) }}
                     </dd>
-                    @if ($frame->label !== '')
+                    @if ($label !== '')
                         <dt>label</dt>
-                        <dd>{{ $frame->label }}</dd>
+                        <dd>{{ $label }}</dd>
                     @endif
                 </dl>
             </div>

@@ -265,6 +265,15 @@ final class RoundsAndCountTest extends TestCase
             [0b101, 'album, black and white', ['album', 'black and white']],
             [$uses->ofLabel('Black and White,  album'), $uses->label(0b101), $uses->named(0b101)],
         );
+        self::assertSame(
+            [null, 'Album', 'album, Album', 'Album'],
+            [
+                $uses->other(0b1, 'album'),
+                $uses->other(0b1, 'Album'),
+                $uses->other(0b1, 'album, Album'),
+                $uses->label(0b1, 'Album'),
+            ],
+        );
         self::assertSame([['Second'], 0, 3], [$uses->unknown('press, Second'), $uses->bits('Second'), $uses->free()]);
     }
 

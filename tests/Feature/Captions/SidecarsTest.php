@@ -209,7 +209,7 @@ final class SidecarsTest extends FeatureTestCase
         $this->get("/shoots/{$this->shoot->id}/captions")->assertSee('Other software has changed 3 sidecars');
         $this->post("/shoots/{$this->shoot->id}/captions/sidecars/settle", ['take' => 'theirs'])->assertRedirect();
         $standing = fn (): array => $this->frames()
-            ->map(fn (Frame $frame): array => [$frame->verdict->value, $frame->rating, $frame->label])
+            ->map(fn (Frame $frame): array => [$frame->verdict->value, $frame->rating, $frame->label()])
             ->all();
         self::assertSame([['drop', 0, 'Second'], ['open', 4, 'Second'], ['open', 2, 'Second']], $standing());
         // Each is a mark as well, so that the culling page can tell and take it back.

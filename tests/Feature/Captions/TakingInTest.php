@@ -60,7 +60,7 @@ final class TakingInTest extends FeatureTestCase
         self::exiftool($rejected, '-XMP-xmp:Rating=-1');
         $this->readCard('ivo');
         $frame = $this->frameOf($xmp);
-        self::assertSame([4, Verdict::Keep, 'Second'], [$frame->rating, $frame->verdict, $frame->label]);
+        self::assertSame([4, Verdict::Keep, 'Second'], [$frame->rating, $frame->verdict, $frame->label()]);
         self::assertSame(
             ['description' => 'From XMP', 'keywords' => 'rowing, "a, b"', 'creator' => 'Ivo Tarn'],
             FrameCaption::query()->findOrFail($frame->id)->fields,
@@ -72,7 +72,7 @@ final class TakingInTest extends FeatureTestCase
         self::assertSame([0, Verdict::Drop], [$this->frameOf($rejected)->rating, $this->frameOf($rejected)->verdict]);
         self::assertSame(
             [0, Verdict::Open, ''],
-            [$this->frameOf($plain)->rating, $this->frameOf($plain)->verdict, $this->frameOf($plain)->label],
+            [$this->frameOf($plain)->rating, $this->frameOf($plain)->verdict, $this->frameOf($plain)->label()],
         );
         // Frames that say what they show count as captioned; a creator alone does not. Nothing has to be written for
         // it.
@@ -98,7 +98,7 @@ final class TakingInTest extends FeatureTestCase
             ['description' => 'Beside', 'city' => 'Saltmarsh', 'creator' => 'Ivo Tarn'],
             FrameCaption::query()->findOrFail($frame->id)->fields,
         );
-        self::assertSame([Verdict::Drop, 'Third'], [$frame->verdict, $frame->label]);
+        self::assertSame([Verdict::Drop, 'Third'], [$frame->verdict, $frame->label()]);
     }
 
     public function test_bad_sidecars_are_named_and_copied_and_the_frames_are_read_all_the_same(): void

@@ -193,11 +193,15 @@ final class CullingAroundTest extends FeatureTestCase
             ->all();
         self::assertSame([['album'], ['press', 'Second'], []], $named());
         self::assertNotSame(0, $uses->bits('second'));
-        // As it came, so it stays, until somebody says something else.
-        self::assertSame('Second, press', $this->frames()[1]->label);
+        // Letter by letter as it came, until somebody changes the uses; kept only where they are written otherwise.
+        self::assertSame(
+            [['Album', 'Album'], ['Second, press', 'Second, press'], ['', null]],
+            $this->frames()->map(fn (Frame $frame): array => [$frame->label(), $frame->other_label])->all(),
+        );
+        self::assertSame('Second, press', $this->frames()[1]->label());
         $frame = $this->frames()[1];
         $this->step([$frame->id => ['given' => $uses->bits('website'), 'taken' => $uses->bits('press')]]);
-        self::assertSame('website, Second', $frame->refresh()->label);
+        self::assertSame(['website, Second', null], [$frame->refresh()->label(), $frame->other_label]);
         $this->caption(['headline' => 'Crew']);
         $sidecar = (string) current(
             glob("{$this->folder}/drive/*/*/*/*/*/".pathinfo($frame->name, PATHINFO_FILENAME).'.xmp') ?:

@@ -58,7 +58,7 @@ final class CullingTest extends FeatureTestCase
             $this->ids[2] => ['given' => 1],
         ]);
         self::assertSame(['keep 4 0', 'drop 0 0', 'open 0 1', 'open 0 0'], array_slice($this->standing(), 0, 4));
-        self::assertSame('album', Frame::query()->findOrFail($this->ids[2])->label, 'other software is told');
+        self::assertSame('album', Frame::query()->findOrFail($this->ids[2])->label(), 'other software is told');
         // What somebody has changed since stays.
         $this->actingAs($this->other);
         $this->step([$this->ids[0] => ['rating' => 5]]);
@@ -364,7 +364,7 @@ final class CullingTest extends FeatureTestCase
         $this->step([$this->ids[0] => ['given' => 1 | (1 << 5)], $this->ids[1] => ['given' => 2]]);
         $this->step([$this->ids[0] => ['given' => 2, 'taken' => 1]]);
         self::assertSame(['open 0 34', 'open 0 2'], array_slice($this->standing(), 0, 2));
-        self::assertSame('press, wall print', Frame::query()->findOrFail($this->ids[0])->label);
+        self::assertSame('press, wall print', Frame::query()->findOrFail($this->ids[0])->label());
         self::assertSame(
             [$this->ids[0]],
             $this->getJson("/shoots/{$this->shoot->id}/cull/meeting?where=".urlencode('use:"wall print"'))->json(
