@@ -13,7 +13,8 @@ use Kanpai\Core\Frames\UseList;
 use Kanpai\Core\Frames\Verdict;
 
 /**
- * Marks of frames, locked until the transaction ends. The only class that writes verdict, rating, uses and labels of other software.
+ * Marks of frames, locked until the transaction ends. The only class that writes verdict, rating, uses and labels of
+ * other software.
  *
  * Whoever stores marks tells everybody: MarksStored inside the transaction, MarksChanged once it has ended.
  *
