@@ -62,6 +62,7 @@ final readonly class CardCounts
     private function spansOfFrames(): array
     {
         return DB::table('frames')
+            ->where('shoot_id', $this->shoot->id)
             ->whereIn('card_id', $this->cards)
             ->groupBy('card_id')
             ->selectRaw('card_id, MIN(taken_ms) AS first, MAX(taken_ms) AS last')

@@ -18,12 +18,13 @@ enum Revised: string
     case Copies = 'copies';
 
     /**
-     * Kind, and the subject of the row. One statement counts once for each subject in turn, however many rows it
-     * changes: NOW() is when the statement began, in whatever row its trigger runs.
+     * Kind, the subject of the row, and what else must be so. One statement counts once for each subject in turn,
+     * however many rows it changes: NOW() is when the statement began, in whatever row its trigger runs. It runs at
+     * each of thousands of rows, so that what is asked first is what is true of all of them but one.
      */
     private const COUNT = <<<'SQL'
-        IF NOT (@revised_%1$s <=> CONCAT(%2$s, ' ', NOW(6))) THEN
-            SET @revised_%1$s = CONCAT(%2$s, ' ', NOW(6));
+        IF NOT (@revised_%1$s <=> %2$s AND @%1$s_revised_at <=> NOW(6)) %3$s THEN
+            SET @revised_%1$s = %2$s, @%1$s_revised_at = NOW(6);
             INSERT INTO revisions (kind, subject_id, revision) VALUES ('%1$s', %2$s, 1)
             ON DUPLICATE KEY UPDATE revision = revision + 1;
         END IF;
@@ -39,8 +40,12 @@ enum Revised: string
     {
         $isSame = implode(' AND ', array_map(fn (string $name): string => "NEW.{$name} <=> OLD.{$name}", $columns));
         foreach (['INSERT' => 'NEW', 'DELETE' => 'OLD', 'UPDATE' => 'NEW'] as $event => $row) {
-            $count = sprintf(self::COUNT, $this->value, "{$row}.{$subject}");
-            $body = $event === 'UPDATE' ? "IF NOT ({$isSame}) THEN {$count} END IF;" : $count;
+            $body = sprintf(
+                self::COUNT,
+                $this->value,
+                "{$row}.{$subject}",
+                $event === 'UPDATE' ? "AND NOT ({$isSame})" : '',
+            );
             DB::unprepared(
                 "CREATE TRIGGER {$table}_revised_by_{$event} AFTER {$event} ON {$table} FOR EACH ROW BEGIN {$body} END",
             );

@@ -93,7 +93,6 @@ return new class extends Migration
             $table->index(['shoot_id', 'aside_at', 'taken_ms', 'id'], 'frames_in_order');
             // All that counts, lanes and the day line ask for.
             $table->index(['shoot_id', 'body_id', 'verdict', 'aside_at', 'taken_ms', 'card_id'], 'frames_counted');
-            $table->index(['card_id', 'taken_ms', 'body_id'], 'frames_of_cards');
         });
         Schema::create('files', function (Blueprint $table): void {
             $table->id();
