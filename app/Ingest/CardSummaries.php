@@ -114,7 +114,7 @@ final class CardSummaries
         $numbered = Frame::query()
             ->where('card_id', $card->id)
             ->where('is_pictured', true)
-            ->selectRaw('id, ROW_NUMBER() OVER (ORDER BY taken_ms, id) - 1 AS place');
+            ->selectRaw('id, ROW_NUMBER() OVER (ORDER BY id) - 1 AS place');
         $ids = DB::query()
             ->fromSub($numbered, 'numbered')
             ->whereRaw('place MOD ? = 0', [$step])

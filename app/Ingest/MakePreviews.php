@@ -146,7 +146,7 @@ final class MakePreviews extends WorkInTurns
     private static function next(Card $card): array
     {
         $ids = self::unpictured($card)
-            ->orderByRaw('requested_at IS NULL, requested_at DESC, taken_ms')
+            ->orderByRaw('requested_at IS NULL, requested_at DESC, id')
             ->limit(self::AHEAD)
             ->pluck('id');
 

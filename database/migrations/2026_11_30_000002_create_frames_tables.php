@@ -85,13 +85,13 @@ return new class extends Migration
             $table->unsignedBigInteger('version_id')->nullable();
             // What the camera called it, once its copies are called otherwise; empty while the two are the same.
             $table->string('camera_name')->default('');
-            $table->index(['shoot_id', 'taken_ms', 'id']);
             $table->index(['shoot_id', 'verdict', 'rating']);
-            $table->index(['card_id', 'is_pictured', 'requested_at', 'taken_ms'], 'frames_to_picture');
+            $table->index(['card_id', 'is_pictured', 'requested_at'], 'frames_to_picture');
             $table->index(['shoot_id', 'revision']);
             $table->index(['shoot_id', 'moment']);
             $table->index(['shoot_id', 'aside_at', 'taken_ms', 'id'], 'frames_in_order');
-            // All that counts, lanes and the day line ask for.
+            // All that counts, lanes and the day line ask for. No third index holds the time: each costs at every frame
+            // whose clock is set.
             $table->index(['shoot_id', 'body_id', 'verdict', 'aside_at', 'taken_ms', 'card_id'], 'frames_counted');
         });
         Schema::create('files', function (Blueprint $table): void {
