@@ -6,6 +6,8 @@ namespace Kanpai\Bench;
 
 use App\Copies\Places;
 use App\Cull\Culling;
+use App\Cull\Measure\Measurement;
+use App\Imaging\Faces\FaceModels;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use App\Studio\Studio;
@@ -57,6 +59,29 @@ final class SeededStudio
         return $shoot;
     }
 
+    /** Measures of all frames, three faces each: somebody blinks in one of twelve, one frame of twenty is out of focus. */
+    public function measures(Shoot $shoot): void
+    {
+        $share = fn (string $of): string => "CRC32(CONCAT('{$of}', id)) / 4294967295";
+        DB::update('UPDATE frames SET likeness = LEFT(MD5(id), 16) WHERE shoot_id = ?', [$shoot->id]);
+        DB::insert(
+            'INSERT INTO frame_measures (frame_id, shoot_id, version, faces_version, sharpness, sharp, blur, ev, '.
+                'lights, faces, measured_at) SELECT id, shoot_id, ?, ?, 0.4, '.
+                "0.3 + 0.7 * {$share('sharp')}, IF({$share('blur')} < 0.05, 'defocus', 'none'), ".
+                "{$share('ev')} - 0.5, 0, 3, NOW(3) FROM frames WHERE shoot_id = ?",
+            [Measurement::VERSION, FaceModels::VERSION, $shoot->id],
+        );
+        $share = fn (string $of): string => "CRC32(CONCAT('{$of}', id, seq)) / 4294967295";
+        DB::insert(
+            'INSERT INTO faces (frame_id, number, `left`, top, width, height, lids, closedness, roll, yaw, pitch, '.
+                "contact, smile, sharpness, score) SELECT id, seq, 0.15 + 0.25 * seq + 0.02 * {$share('left')}, 0.3, ".
+                "0.1, 0.16, IF({$share('lids')} < 0.083, 'closed', 'open'), 0.2, 0, 0, 8, ".
+                "0.3 * {$share('contact')} - 0.15, {$share('smile')}, 0.3 + 0.2 * {$share('sharp')}, 0.9 ".
+                'FROM frames JOIN seq_0_to_2 WHERE shoot_id = ?',
+            [$shoot->id],
+        );
+    }
+
     /** Brings the database's knowledge of its tables up to date, as time does. */
     public function analyse(): void
     {
@@ -103,7 +128,10 @@ final class SeededStudio
     /** @return list<string> addresses of the tables of all frames that pages ask for */
     public static function tables(Shoot $shoot): array
     {
-        return ["/shoots/{$shoot->id}/clocks/frames", "/shoots/{$shoot->id}/cull/frames"];
+        return array_map(
+            fn (string $table): string => "/shoots/{$shoot->id}/{$table}",
+            ['clocks/frames', 'cull/frames', 'cull/proposals'],
+        );
     }
 
     private static function first(Shoot $shoot, string $table): int

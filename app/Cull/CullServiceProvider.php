@@ -9,6 +9,7 @@ use App\Cull\Measure\MeasureCondition;
 use App\Cull\Measure\MeasureFrames;
 use App\Cull\Measure\MeasureOrder;
 use App\Cull\Propose\ProposedCondition;
+use App\Cull\Propose\ProposedOrder;
 use App\Frames\FrameQuery;
 use App\Frames\MarksImported;
 use App\Ingest\CardRead;
@@ -31,7 +32,16 @@ final class CullServiceProvider extends ServiceProvider
         Subject::Tilt,
     ];
 
-    private const SORTS = [Sort::Sharp, Sort::Faces, Sort::Closed, Sort::Clipped, Sort::Tilt];
+    private const SORTS = [
+        Sort::Sharp,
+        Sort::Faces,
+        Sort::Closed,
+        Sort::Clipped,
+        Sort::Tilt,
+        Sort::Away,
+        Sort::Smile,
+        Sort::Blur,
+    ];
 
     public function register(): void
     {
@@ -42,6 +52,7 @@ final class CullServiceProvider extends ServiceProvider
             $this->app->bind(FrameQuery::order($sort), MeasureOrder::class);
         }
         $this->app->bind(FrameQuery::condition(Subject::Proposed), ProposedCondition::class);
+        $this->app->bind(FrameQuery::order(Sort::Proposed), ProposedOrder::class);
     }
 
     public function boot(): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Frames;
 
+use App\Studio\Shoot;
 use Kanpai\Core\Frames\Sort;
 
 /**
@@ -13,5 +14,5 @@ use Kanpai\Core\Frames\Sort;
 interface FrameOrder
 {
     /** What to order by, as SQL on the table `frames`; frames that do not have the value come last. */
-    public function sql(Sort $sort): string;
+    public function sql(Sort $sort, Shoot $shoot): string;
 }

@@ -73,7 +73,7 @@ final class FrameQuery
             [$sql, $values] = (new self($shoot))->sql($filter->where);
             $query->whereRaw($sql, $values);
         }
-        self::sort($query, $filter->sort);
+        self::sort($query, $filter->sort, $shoot);
 
         return $query->orderBy('frames.taken_ms')->orderBy('frames.id');
     }
@@ -99,7 +99,7 @@ final class FrameQuery
     }
 
     /** @param  Builder<Frame>  $query */
-    private static function sort(Builder $query, Sort $sort): void
+    private static function sort(Builder $query, Sort $sort, Shoot $shoot): void
     {
         $body = "(SELECT CONCAT(make, ' ', model, ' ', serial) FROM bodies WHERE bodies.id = frames.body_id)";
         // Frames that do not have the value come last.
@@ -113,16 +113,17 @@ final class FrameQuery
             Sort::Shutter => $query->orderByDesc('frames.exposure'),
             Sort::Aperture => $query->orderByRaw('frames.f_number IS NULL')->orderBy('frames.f_number'),
             Sort::Body => $query->orderByRaw($body),
-            default => $query->orderByRaw(self::ofAnother($sort)),
+            Sort::Alone => $query->orderBy('frames.moment_size'),
+            default => $query->orderByRaw(self::ofAnother($sort, $shoot)),
         };
     }
 
-    private static function ofAnother(Sort $sort): string
+    private static function ofAnother(Sort $sort, Shoot $shoot): string
     {
         $order = app(self::order($sort));
         assert($order instanceof FrameOrder);
 
-        return $order->sql($sort);
+        return $order->sql($sort, $shoot);
     }
 
     /** @return Condition */

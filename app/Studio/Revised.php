@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Studio;
 
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -16,6 +17,7 @@ enum Revised: string
     case Captions = 'captions';
     case Cards = 'cards';
     case Copies = 'copies';
+    case Measures = 'measures';
 
     /**
      * Kind, the subject of the row, and what else must be so. One statement counts once for each subject in turn,
@@ -50,6 +52,12 @@ enum Revised: string
                 "CREATE TRIGGER {$table}_revised_by_{$event} AFTER {$event} ON {$table} FOR EACH ROW BEGIN {$body} END",
             );
         }
+    }
+
+    /** The revision of a subject, to be asked together with what is kept of it. */
+    public function of(int $subject): Builder
+    {
+        return DB::table('revisions')->where(['kind' => $this, 'subject_id' => $subject])->select('revision');
     }
 
     /**

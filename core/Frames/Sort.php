@@ -21,6 +21,11 @@ enum Sort: string
     case Closed = 'closed';
     case Clipped = 'clipped';
     case Tilt = 'tilt';
+    case Away = 'away';
+    case Smile = 'smile';
+    case Blur = 'blur';
+    case Alone = 'alone';
+    case Proposed = 'proposed';
 
     public function inWords(): string
     {
@@ -39,6 +44,11 @@ enum Sort: string
             self::Closed => 'most closed eyes first',
             self::Clipped => 'most clipped first',
             self::Tilt => 'most tilted first',
+            self::Away => 'most who look away first',
+            self::Smile => 'most smiles first',
+            self::Blur => 'blurred first',
+            self::Alone => 'fewest alike first',
+            self::Proposed => 'best proposed first',
         };
     }
 }

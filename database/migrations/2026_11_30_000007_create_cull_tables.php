@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Studio\Revised;
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;
@@ -80,6 +81,8 @@ return new class extends Migration
         // What was measured of each frame. Nothing here tells who a face is.
         Schema::create('frame_measures', function (Blueprint $table): void {
             $table->foreignId('frame_id')->primary()->constrained()->cascadeOnDelete();
+            // Of the frame, so that what is measured can be counted.
+            $table->unsignedBigInteger('shoot_id');
             $table->unsignedSmallInteger('version');
             // Of the models; null where faces were not looked for.
             $table->unsignedSmallInteger('faces_version')->nullable();
@@ -100,7 +103,9 @@ return new class extends Migration
             $table->unsignedSmallInteger('unsure')->default(0);
             $table->unsignedSmallInteger('away')->default(0);
             $table->timestamp('measured_at', 3);
+            $table->index(['shoot_id', 'problem']);
         });
+        Revised::Measures->follow('frame_measures', 'shoot_id', ['measured_at', 'sharp']);
         Schema::create('faces', function (Blueprint $table): void {
             $table->foreignId('frame_id')->constrained()->cascadeOnDelete();
             // From left to right.
@@ -122,6 +127,12 @@ return new class extends Migration
             $table->double('sharpness');
             $table->double('score');
             $table->primary(['frame_id', 'number']);
+        });
+        // What counts of each frame before it is weighed, as proposals find it; of which measures, moments and times.
+        Schema::create('findings', function (Blueprint $table): void {
+            $table->foreignId('shoot_id')->primary()->constrained()->cascadeOnDelete();
+            $table->char('revision', 32);
+            $table->json('moments');
         });
         // What a studio keeps, learned from its finished shoots.
         Schema::create('tastes', function (Blueprint $table): void {

@@ -54,7 +54,7 @@ final class ArchitectureTest extends TestCase
             'keywords',
             'sidecars',
         ],
-        'Cull' => ['culls', 'steps', 'marks', 'rounds', 'round_frames', 'frame_measures', 'faces', 'tastes'],
+        'Cull' => ['culls', 'steps', 'marks', 'rounds', 'round_frames', 'frame_measures', 'faces', 'findings', 'tastes'],
         'Proof' => [
             'galleries',
             'gallery_frames',

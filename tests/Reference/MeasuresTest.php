@@ -10,6 +10,8 @@ use App\Imaging\Histograms;
 use App\Imaging\PictureReader;
 use Kanpai\Core\Cull\Proposal\KindOfWork;
 use Kanpai\Core\Cull\Proposal\MeasuredFrame;
+use Kanpai\Core\Cull\Proposal\MomentFindings;
+use Kanpai\Core\Cull\Proposal\MomentReport;
 use Kanpai\Core\Cull\Proposal\Proposals;
 use Kanpai\Core\Cull\Proposal\SeenFace;
 use Kanpai\Core\Imaging\Blur;
@@ -148,7 +150,7 @@ final class MeasuresTest extends TestCase
             $frames[$id] = self::measured($id, $moments[$frame['truth']['moment']], $frame);
         }
         usort($frames, fn (MeasuredFrame $a, MeasuredFrame $b): int => $a->taken <=> $b->taken);
-        $proposals = Proposals::of($frames, KindOfWork::People->weights());
+        $proposals = Proposals::of(MomentFindings::partsOf($frames), KindOfWork::People->weights());
         // A quarter of all, as the slider begins.
         $proposed = array_flip(array_slice($proposals->order, 0, intdiv(count($frames), 4)));
         $missed = array_filter(
@@ -158,8 +160,12 @@ final class MeasuresTest extends TestCase
         );
         $names = array_map(fn (array $frame): string => $frame['truth']['moment'], $missed);
         self::assertLessThanOrEqual(0.1 * count($moments), count($missed), implode(', ', $names));
-        foreach ($proposals->moments as $moment) {
-            foreach ($moment->frames as $report) {
+        $byMoment = [];
+        foreach ($frames as $frame) {
+            $byMoment[$frame->moment][] = $frame;
+        }
+        foreach ($byMoment as $own) {
+            foreach (MomentReport::of($own, KindOfWork::People->weights())->frames as $report) {
                 $truth = self::$frames[$report->frame->id]['truth'];
                 if ($truth['out_of_focus']) {
                     continue;

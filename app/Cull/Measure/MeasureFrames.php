@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Cull\Measure;
 
+use App\Cull\Propose\KeptFindings;
 use App\Imaging\Faces\FaceModels;
 use App\Imaging\Faces\FaceWorker;
 use App\Imaging\Picture;
@@ -122,6 +123,8 @@ final class MeasureFrames extends WorkInTurns
         $shoot = Shoot::query()->find($task->shoot_id);
         if ($shoot !== null) {
             SharpnessReach::refresh($shoot);
+            // So that nobody waits for it who opens the page then.
+            KeptFindings::refresh($shoot);
         }
     }
 
@@ -223,7 +226,8 @@ final class MeasureFrames extends WorkInTurns
     {
         DB::transaction(function () use ($frame, $columns, $faces): void {
             // One that was deleted meanwhile has nothing to be kept of.
-            if (DB::table('frames')->where('id', $frame)->sharedLock()->doesntExist()) {
+            $shoot = DB::table('frames')->where('id', $frame)->sharedLock()->value('shoot_id');
+            if ($shoot === null) {
                 return;
             }
             // Asked for first: to delete what is not there would hold the place where others insert.
@@ -231,7 +235,13 @@ final class MeasureFrames extends WorkInTurns
                 DB::table('faces')->where('frame_id', $frame)->delete();
             }
             DB::table('frame_measures')->upsert(
-                ['frame_id' => $frame, 'version' => Measurement::VERSION, 'measured_at' => now(), ...$columns],
+                [
+                    'frame_id' => $frame,
+                    'shoot_id' => $shoot,
+                    'version' => Measurement::VERSION,
+                    'measured_at' => now(),
+                    ...$columns,
+                ],
                 ['frame_id'],
             );
             DB::table('faces')->insert(Measurement::rows($frame, $faces));

@@ -53,7 +53,10 @@ final class MomentPeople
             'name' => $report->frame->name,
             'rank' => 1 + (int) array_search($report, $moment->frames, true),
             'reason' => $report->reason($moment->frames),
-            'parts' => array_map(fn (?float $part): ?float => $part === null ? null : round($part, 2), $report->parts),
+            'parts' => array_map(
+                fn (?float $part): ?float => $part === null ? null : round($part, 2),
+                $report->parts->values,
+            ),
             'eyes' => [min($report->faces->open, $report->faces->known), $report->faces->known],
             'looks' => self::looks($report->frame),
             'good' => count($report->faces->words) - count($report->faces->faulty),

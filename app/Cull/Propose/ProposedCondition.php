@@ -6,8 +6,8 @@ namespace App\Cull\Propose;
 
 use App\Frames\FrameCondition;
 use App\Studio\Shoot;
-use Kanpai\Core\Cull\Proposal\MomentReport;
 use Kanpai\Core\Cull\Proposal\Proposals;
+use Kanpai\Core\Cull\Proposal\RankedMoment;
 use Kanpai\Core\Frames\Filter\Test;
 
 /** Frames by what is proposed of them: the best, those that have nothing like them, and the rest. */
@@ -16,7 +16,7 @@ final class ProposedCondition implements FrameCondition
     public function sql(Test $test, Shoot $shoot): array
     {
         $settings = ProposalSettings::of($shoot);
-        $proposals = Proposals::of(MeasuredFrames::ofShoot($shoot), $settings->weights);
+        $proposals = Proposals::of(KeptFindings::of($shoot), $settings->weights);
         $alone = self::alone($proposals);
         $best = array_diff(
             array_slice($proposals->order, 0, $settings->proposed(count($proposals->order))),
@@ -36,8 +36,8 @@ final class ProposedCondition implements FrameCondition
     private static function alone(Proposals $proposals): array
     {
         return array_map(
-            fn (MomentReport $moment): int => $moment->frames[0]->frame->id,
-            array_filter($proposals->moments, fn (MomentReport $moment): bool => $moment->standsAlone()),
+            fn (RankedMoment $moment): int => $moment->frames[0]->id,
+            array_filter($proposals->moments, fn (RankedMoment $moment): bool => $moment->standsAlone()),
         );
     }
 

@@ -4,15 +4,16 @@ declare(strict_types=1);
 
 namespace App\Cull\Propose;
 
+use App\Cull\Measure\MeasureFrames;
 use App\Imaging\Faces\FaceModels;
 use App\Studio\Shoot;
 use Illuminate\Support\Facades\DB;
-use Kanpai\Core\Cull\Proposal\MomentReport;
 use Kanpai\Core\Cull\Proposal\Proposals;
+use Kanpai\Core\Cull\Proposal\RankedMoment;
 
 /**
- * What is proposed of a shoot, as the culling page reads it. Worked out anew each time from what was measured: nothing
- * of it is kept, and no frame is marked by it.
+ * What is proposed of a shoot, as the culling page reads it. Weighed anew each time from what was found; no frame is
+ * marked by it.
  */
 final class ShootProposals
 {
@@ -20,7 +21,10 @@ final class ShootProposals
     public static function of(Shoot $shoot): array
     {
         $settings = ProposalSettings::of($shoot);
-        $proposals = Proposals::of($settings->isOn ? MeasuredFrames::ofShoot($shoot) : [], $settings->weights);
+        ['moments' => $moments, 'isFresh' => $isFresh] = $settings->isOn
+            ? KeptFindings::soon($shoot)
+            : ['moments' => [], 'isFresh' => true];
+        $proposals = Proposals::of($moments, $settings->weights);
 
         return [
             'isOn' => $settings->isOn,
@@ -28,6 +32,7 @@ final class ShootProposals
             'weights' => $settings->weights->values,
             'share' => $settings->share,
             'order' => $proposals->order,
+            'isFresh' => $isFresh,
             ...self::moments($proposals->moments),
             'taste' => StudioTaste::of($shoot->studio_id),
             'missing' => FaceModels::missing(),
@@ -39,13 +44,13 @@ final class ShootProposals
     public static function proposed(Shoot $shoot): array
     {
         $settings = ProposalSettings::of($shoot);
-        $order = Proposals::of(MeasuredFrames::ofShoot($shoot), $settings->weights)->order;
+        $order = Proposals::of(KeptFindings::of($shoot), $settings->weights)->order;
 
         return array_slice($order, 0, $settings->proposed(count($order)));
     }
 
     /**
-     * @param  list<MomentReport>  $moments
+     * @param  list<RankedMoment>  $moments
      * @return array{alone: list<int>, doubts: list<int>, warnings: array<int, string>} frames; warnings by the best one
      */
     private static function moments(array $moments): array
@@ -54,14 +59,15 @@ final class ShootProposals
         foreach ($moments as $moment) {
             $best = $moment->frames[0];
             if ($moment->standsAlone()) {
-                $alone[] = $best->frame->id;
+                $alone[] = $best->id;
             }
-            if ($moment->warning() !== '') {
-                $warnings[$best->frame->id] = $moment->warning();
+            $warning = $moment->warning();
+            if ($warning !== '') {
+                $warnings[$best->id] = $warning;
             }
-            foreach ($moment->frames as $report) {
-                if ($report->isDoubtful()) {
-                    $doubts[] = $report->frame->id;
+            foreach ($moment->frames as $frame) {
+                if ($frame->isDoubtful) {
+                    $doubts[] = $frame->id;
                 }
             }
         }
@@ -69,19 +75,19 @@ final class ShootProposals
         return ['alone' => $alone, 'doubts' => $doubts, 'warnings' => $warnings];
     }
 
-    /** @return array{measured: int, total: int, unread: list<string>} frames; `unread` names those that could not be */
+    /**
+     * @return array{measured: int, total: int, unread: list<string>, doing: string} frames; `unread` names those that
+     *     could not be; `doing` how far, how fast and how long, while it is done
+     */
     private static function progress(Shoot $shoot): array
     {
-        $counts = DB::table('frames')
-            ->leftJoin('frame_measures', 'frame_measures.frame_id', '=', 'frames.id')
-            ->where('frames.shoot_id', $shoot->id)
-            ->selectRaw('COUNT(*) AS total, COUNT(frame_measures.frame_id) AS measured')
-            ->first();
+        $task = MeasureFrames::latest($shoot);
 
         return [
-            'measured' => (int) ($counts->measured ?? 0),
-            'total' => (int) ($counts->total ?? 0),
+            'measured' => DB::table('frame_measures')->where('shoot_id', $shoot->id)->count(),
+            'total' => DB::table('frames')->where('shoot_id', $shoot->id)->count(),
             'unread' => self::unread($shoot),
+            'doing' => $task?->isUnderWay() === true ? $task->progressInWords() : '',
         ];
     }
 
@@ -90,7 +96,7 @@ final class ShootProposals
     {
         $names = DB::table('frame_measures')
             ->join('frames', 'frames.id', '=', 'frame_measures.frame_id')
-            ->where('frames.shoot_id', $shoot->id)
+            ->where('frame_measures.shoot_id', $shoot->id)
             ->whereNotNull('frame_measures.problem')
             ->orderBy('frames.taken_ms')
             ->limit(100)

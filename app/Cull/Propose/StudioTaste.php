@@ -9,8 +9,6 @@ use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Cull\Proposal\KindOfWork;
 use Kanpai\Core\Cull\Proposal\Learning\CulledMoment;
 use Kanpai\Core\Cull\Proposal\Learning\Taste;
-use Kanpai\Core\Cull\Proposal\MomentReport;
-use Kanpai\Core\Cull\Proposal\Proposals;
 use Kanpai\Core\Frames\Verdict;
 use stdClass;
 
@@ -98,11 +96,10 @@ final class StudioTaste
             ->get(['id', 'verdict'])
             ->mapWithKeys(fn (stdClass $row): array => [(int) $row->id => $row->verdict === Verdict::Keep->value])
             ->all();
-        $proposals = Proposals::of(MeasuredFrames::ofShoot($shoot), KindOfWork::People->weights());
 
         return array_map(
-            fn (MomentReport $moment): CulledMoment => CulledMoment::of($moment, $kept),
-            $proposals->moments,
+            fn (array $frames): CulledMoment => CulledMoment::of($frames, $kept),
+            KeptFindings::of($shoot),
         );
     }
 }

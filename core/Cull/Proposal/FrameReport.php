@@ -12,22 +12,11 @@ final readonly class FrameReport
     /** Frames within so much of each other's sharpness are equally sharp. */
     private const EQUAL = 0.04;
 
-    /**
-     * @param  float  $score  0 to 1
-     * @param  array<string, float|null>  $parts  by the names of `Weights`
-     */
     public function __construct(
         public MeasuredFrame $frame,
-        public float $score,
-        public array $parts,
+        public FrameParts $parts,
         public FaceTally $faces,
     ) {
-    }
-
-    /** Whether somebody should look: eyes that are unsure. */
-    public function isDoubtful(): bool
-    {
-        return $this->faces->unsure > 0;
     }
 
     /**
@@ -66,7 +55,7 @@ final readonly class FrameReport
     /** @param  list<self>  $others */
     private function sharperInWords(array $others): string
     {
-        $own = $this->parts['sharp'];
+        $own = $this->parts->values['sharp'];
         $rivals = array_filter($others, fn (self $other): bool => $other->frame->id !== $this->frame->id);
         if ($own === null) {
             return '';
@@ -93,7 +82,7 @@ final readonly class FrameReport
      */
     private static function beside(array $reports, callable $holds): array
     {
-        return array_filter($reports, fn (self $report): bool => $holds($report->parts['sharp'] ?? 0.0));
+        return array_filter($reports, fn (self $report): bool => $holds($report->parts->values['sharp'] ?? 0.0));
     }
 
     /** @return list<string> */
@@ -104,6 +93,7 @@ final readonly class FrameReport
         $away = count(array_filter($frame->faces, fn (SeenFace $face): bool => $face->looksAtTheCamera() === false));
 
         return array_values(array_filter([
+            $this->parts->values['peak'] === 1.0 ? 'at the peak of the movement' : '',
             $away > 0 ? ($away === 1 ? '1 looks away' : "{$away} look away") : '',
             $frame->lights > 0.02 ? round(100 * $frame->lights).' % clipped' : '',
             $frame->tilt !== null && abs($frame->tilt) > 1 ? 'tilted by '.round(abs($frame->tilt), 1).'°' : '',

@@ -30,6 +30,7 @@ enum KindOfWork: string
                 'smile' => 25,
                 'light' => 30,
                 'whole' => 20,
+                'peak' => 0,
             ]),
             self::Sport => Weights::of([
                 'sharp' => 90,
@@ -38,6 +39,7 @@ enum KindOfWork: string
                 'smile' => 5,
                 'light' => 25,
                 'whole' => 50,
+                'peak' => 40,
             ]),
             self::Details => Weights::of([
                 'sharp' => 100,
@@ -46,6 +48,7 @@ enum KindOfWork: string
                 'smile' => 0,
                 'light' => 40,
                 'whole' => 20,
+                'peak' => 0,
             ]),
         };
     }

@@ -15,6 +15,7 @@ final readonly class Weights
         'smile' => 'Smiles',
         'light' => 'Exposure',
         'whole' => 'Nothing cut off, level',
+        'peak' => 'Peak of movement',
     ];
 
     public const MOST = 100;

@@ -4,7 +4,7 @@
  */
 import { get, post } from '../studio/server.js';
 import { mark } from './marking.js';
-import { $, SECOND, after, count, root, say } from './page.js';
+import { $, SECOND, after, count, root, say, soon } from './page.js';
 import { state } from './store.js';
 import { listenToTaste, tellTaste } from './taste.js';
 import { current, ladder, show, wall } from './view.js';
@@ -76,15 +76,19 @@ function taken(answer) {
     $('measure').hidden = answer.measured === answer.total || answer.total === 0;
     root.dispatchEvent(new CustomEvent('kanpai:proposals'));
     redraw();
+    if (!answer.isFresh) {
+        after('proposals', SECOND, ask);
+    }
 }
 
-function progress({ measured, total, missing }) {
+function progress({ measured, total, missing, isFresh, doing }) {
+    const all = count(total, 'frame');
     const done =
-        measured === total
-            ? `All ${count(total, 'frame')} are measured.`
-            : `${measured.toLocaleString('en')} of ${count(total, 'frame')} are measured.`;
+        measured === total ? `All ${all} are measured.` : `${measured.toLocaleString('en')} of ${all} are measured.`;
 
-    return missing ? `${done} ${missing}` : done;
+    return [doing ? `Measuring: ${doing}.` : done, isFresh ? '' : 'What is proposed is being worked out.', missing]
+        .filter(Boolean)
+        .join(' ');
 }
 
 /** Outlines and counts anew. */
@@ -115,15 +119,17 @@ export function tellProposals() {
 
 /** Asks once more: after frames came, moments changed, or more was measured. */
 export function refreshProposals() {
-    after('proposals', SECOND / 2, () =>
-        get(root.dataset.proposals)
-            .then(taken)
-            .catch(() => say('The server does not answer; what is proposed stays as it was.')),
-    );
+    after('proposals', SECOND / 2, ask);
+}
+
+function ask() {
+    get(root.dataset.proposals)
+        .then(taken)
+        .catch(() => say('The server does not answer; what is proposed stays as it was.'));
 }
 
 function change(changes) {
-    post(root.dataset.proposals, changes)
+    post(root.dataset.proposals, changes, true)
         .then(taken)
         .catch(() => say('The server did not take that change of the proposals. Try once more.'));
 }
@@ -133,7 +139,7 @@ function share(percent) {
     proposals.share = Math.min(MOST, Math.max(LEAST, percent));
     $('share').value = proposals.share;
     redraw();
-    after('share', SECOND / 2, () => change({ share: proposals.share }));
+    soon('share', SECOND / 2, () => change({ share: proposals.share }));
 }
 
 const want = (frames) => share(Math.round((PERCENT * frames) / Math.max(1, proposals.order.length)));
@@ -215,7 +221,7 @@ export function listenToProposals(find) {
     });
     for (const input of root.querySelectorAll('[data-weight]')) {
         input.addEventListener('input', () =>
-            after('weights', SECOND / 4, () => {
+            soon('weights', SECOND / 4, () => {
                 const inputs = [...root.querySelectorAll('[data-weight]')];
                 change({ weights: Object.fromEntries(inputs.map((own) => [own.dataset.weight, Number(own.value)])) });
             }),

@@ -4,9 +4,14 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Cull;
 
+use App\Cull\Propose\RefreshFindings;
 use App\Frames\Frame;
 use App\Frames\FrameQuery;
+use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Queue;
+use Illuminate\Support\Str;
+use Kanpai\Bench\SeededStudio;
 use Kanpai\Core\Frames\FrameFilter;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Feature\FeatureTestCase;
@@ -30,6 +35,7 @@ final class ProposalsTest extends FeatureTestCase
             DB::table('frames')->where('id', $frame)->update(['moment' => intdiv($i, 3) + 1]);
             DB::table('frame_measures')->insert([
                 'frame_id' => $frame,
+                'shoot_id' => $this->shoot->id,
                 'version' => 1,
                 'faces_version' => 1,
                 'sharpness' => 0.5 + 0.05 * $i,
@@ -160,6 +166,7 @@ final class ProposalsTest extends FeatureTestCase
             ]);
             DB::table('frame_measures')->insert([
                 'frame_id' => $id,
+                'shoot_id' => $shoot->id,
                 'version' => 1,
                 'faces_version' => 1,
                 'sharp' => $smiles ? 0.5 : 1.0,
@@ -214,6 +221,15 @@ final class ProposalsTest extends FeatureTestCase
         self::assertSame($this->frames[2], $first('closed'));
         self::assertSame($this->frames[2], $first('clipped'));
         self::assertSame($this->frames[1], $first('tilt'));
+        self::assertSame($this->frames[0], $first('away'));
+        self::assertSame($this->frames[6], $first('blur'));
+        DB::table('frames')->where('shoot_id', $this->shoot->id)->update(['moment_size' => 3]);
+        DB::table('frames')->where('id', $this->frames[6])->update(['moment_size' => 1]);
+        self::assertSame($this->frames[6], $first('alone'));
+        DB::table('faces')->where('frame_id', $this->frames[3])->update(['smile' => 0.9]);
+        self::assertSame($this->frames[3], $first('smile'));
+        $sorted = FrameQuery::of($this->shoot, FrameFilter::ofQuery(['sort' => 'proposed']))->pluck('frames.id')->all();
+        self::assertSame($this->getJson($this->address('proposals'))->json('order'), $sorted);
     }
 
     public function test_two_who_take_proposals_at_once_undo_nothing_of_each_other(): void
@@ -258,6 +274,82 @@ final class ProposalsTest extends FeatureTestCase
             ->assertSee('open, then kept')
             ->assertSee('kept, then open');
         $this->get("/shoots/{$this->shoot->id}/cull/rounds?one=nothing&other={$round}")->assertOk()->assertDontSee('From ');
+    }
+
+    public function test_what_was_found_is_kept_until_a_measure_a_moment_a_time_or_a_name_changes(): void
+    {
+        $asksForFaces = function (): bool {
+            DB::flushQueryLog();
+            DB::enableQueryLog();
+            $this->getJson($this->address('proposals'))->assertOk();
+
+            return Str::contains(implode(' ', array_column(DB::getQueryLog(), 'query')), 'from `faces`');
+        };
+        self::assertTrue($asksForFaces());
+        self::assertFalse($asksForFaces());
+        $before = $this->getJson($this->address('proposals'))->json();
+        // Weights, share and verdicts are no reason to look again.
+        $this->postJson($this->address('proposals'), ['weights' => ['sharp' => 80], 'share' => 20])->assertOk();
+        DB::table('frames')->where('id', $this->frames[0])->update(['verdict' => 'drop']);
+        self::assertFalse($asksForFaces());
+        $frame = fn (array $columns) => DB::table('frames')->where('id', $this->frames[0])->update($columns);
+        foreach ([['moment' => 9], ['taken_ms' => 5], ['name' => 'Z_0001.JPG'], ['aside_at' => now()]] as $columns) {
+            $frame($columns);
+            self::assertTrue($asksForFaces(), implode(' ', array_keys($columns)));
+            self::assertFalse($asksForFaces());
+        }
+        DB::table('frame_measures')->where('frame_id', $this->frames[1])->update(['sharp' => 0.1]);
+        self::assertTrue($asksForFaces(), 'a measure');
+        self::assertNotSame($before['order'], $this->getJson($this->address('proposals'))->json('order'));
+    }
+
+    /** What comes while proposals are worked out makes them old: the next one who asks gets it too. */
+    public function test_frames_that_arrive_while_proposals_are_worked_out_are_in_the_next_ones(): void
+    {
+        $isThere = false;
+        DB::listen(function (QueryExecuted $query) use (&$isThere): void {
+            if (! $isThere && Str::contains($query->sql, 'from `faces`')) {
+                $isThere = true;
+                $this->arrive();
+            }
+        });
+        self::assertCount(7, $this->getJson($this->address('proposals'))->assertOk()->json('order'));
+        self::assertTrue($isThere);
+        $next = $this->getJson($this->address('proposals'))->json();
+        self::assertSame([8, 8, 8], [count($next['order']), $next['measured'], $next['total']]);
+    }
+
+    private function arrive(): void
+    {
+        $frame = (array) DB::table('frames')->where('id', $this->frames[6])->first();
+        $measure = (array) DB::table('frame_measures')->where('frame_id', $this->frames[6])->first();
+        $id = DB::table('frames')->insertGetId([
+            ...array_diff_key($frame, ['id' => true]),
+            'name' => 'LATE.JPG',
+            'moment' => 5,
+        ]);
+        DB::table('frame_measures')->insert([...$measure, 'frame_id' => $id]);
+    }
+
+    public function test_of_twenty_thousand_frames_proposals_are_found_in_the_queue_and_come_then(): void
+    {
+        Queue::fake();
+        $seeded = new SeededStudio();
+        $shoot = $seeded->shoot(20_000);
+        $seeded->measures($shoot);
+        $this->actingAs($seeded->member);
+        $ask = fn (): array => $this->getJson("/shoots/{$shoot->id}/cull/proposals")->assertOk()->json();
+        $first = $ask();
+        self::assertSame([false, [], 20_000], [$first['isFresh'], $first['order'], $first['measured']]);
+        $ask();
+        Queue::assertPushed(RefreshFindings::class, 1);
+        (new RefreshFindings($shoot->id))->handle();
+        $then = $ask();
+        self::assertSame([true, 20_000], [$then['isFresh'], count(array_unique($then['order']))]);
+        // Until what changed is found anew, what was found before is given.
+        DB::table('frame_measures')->where('shoot_id', $shoot->id)->limit(1)->update(['sharp' => 0.9]);
+        $later = $ask();
+        self::assertSame([false, $then['order']], [$later['isFresh'], $later['order']]);
     }
 
     public function test_another_studio_sees_nothing_of_it(): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Studio;
 
+use App\Cull\Propose\KeptFindings;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Bench\SeededStudio;
 use Tests\Feature\FeatureTestCase;
@@ -21,6 +22,8 @@ final class GrowingTest extends FeatureTestCase
         $asked = [];
         foreach ([60, 6_000, 20_000] as $frames) {
             $shoot = $seeded->shoot($frames, "{$frames} frames");
+            $seeded->measures($shoot);
+            KeptFindings::refresh($shoot);
             foreach ([...SeededStudio::pages($shoot), ...SeededStudio::tables($shoot)] as $page) {
                 $asked[preg_replace('/\d+/', '…', $page)][$frames] = $this->queries($page);
             }

@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Cull\Proposal\Learning;
 
-use Kanpai\Core\Cull\Proposal\FrameReport;
-use Kanpai\Core\Cull\Proposal\MomentReport;
+use Kanpai\Core\Cull\Proposal\FrameParts;
 use Kanpai\Core\Cull\Proposal\Weights;
 
 /** A moment of a finished shoot: what was measured of its frames, and which of them somebody kept. */
@@ -19,15 +18,15 @@ final readonly class CulledMoment
     {
     }
 
-    /** @param  array<int, bool>  $kept  frame => whether it was kept */
-    public static function of(MomentReport $moment, array $kept): self
+    /**
+     * @param  non-empty-list<FrameParts>  $frames  of one moment
+     * @param  array<int, bool>  $kept  frame => whether it was kept
+     */
+    public static function of(array $frames, array $kept): self
     {
         return new self(array_map(
-            fn (FrameReport $report): array => [
-                'parts' => $report->parts,
-                'isKept' => $kept[$report->frame->id] ?? false,
-            ],
-            $moment->frames,
+            fn (FrameParts $frame): array => ['parts' => $frame->values, 'isKept' => $kept[$frame->id] ?? false],
+            $frames,
         ));
     }
 

@@ -9,7 +9,7 @@ use Kanpai\Core\Cull\Proposal\Learning\CulledMoment;
 use Kanpai\Core\Cull\Proposal\Learning\LogisticRegression;
 use Kanpai\Core\Cull\Proposal\Learning\Taste;
 use Kanpai\Core\Cull\Proposal\MeasuredFrame;
-use Kanpai\Core\Cull\Proposal\MomentReport;
+use Kanpai\Core\Cull\Proposal\MomentFindings;
 use Kanpai\Core\Cull\Proposal\SeenFace;
 use Kanpai\Core\Imaging\Blur;
 use Kanpai\Core\Imaging\Faces\Lids;
@@ -110,7 +110,7 @@ final class LearningTest extends TestCase
                 $values[$id] = $by === 'sharp' ? $sharp : $smile;
             }
             $kept = array_map(fn (float $value): bool => $by === '' || $value === max($values), $values);
-            $moments[] = CulledMoment::of(MomentReport::of($frames, KindOfWork::People->weights()), $kept);
+            $moments[] = CulledMoment::of(MomentFindings::of($frames)->parts, $kept);
         }
 
         return $moments;
