@@ -86,6 +86,8 @@ return new class extends Migration
             $table->unsignedSmallInteger('version');
             // Of the models; null where faces were not looked for.
             $table->unsignedSmallInteger('faces_version')->nullable();
+            // Of the closer look at faces that are too small in the preview; 0 before anybody took one.
+            $table->unsignedSmallInteger('closer_version')->default(0);
             $table->string('problem')->nullable();
             // Steepness of the edges of the sharpest part, 0 to 1.
             $table->double('sharpness')->nullable();

@@ -125,6 +125,7 @@ final class MeasureFrames extends WorkInTurns
             SharpnessReach::refresh($shoot);
             // So that nobody waits for it who opens the page then.
             KeptFindings::refresh($shoot);
+            LookCloser::ofShoot($shoot);
         }
     }
 
@@ -239,6 +240,7 @@ final class MeasureFrames extends WorkInTurns
                     'frame_id' => $frame,
                     'shoot_id' => $shoot,
                     'version' => Measurement::VERSION,
+                    'closer_version' => 0,
                     'measured_at' => now(),
                     ...$columns,
                 ],

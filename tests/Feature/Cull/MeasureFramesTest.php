@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Cull;
 
+use App\Cull\Measure\LookCloser;
 use App\Cull\Measure\MeasureFrames;
 use App\Frames\Frame;
 use App\Imaging\Faces\FaceWorker;
+use App\Imaging\PictureReader;
+use App\Imaging\PictureWriter;
 use App\Studio\Task;
 use Illuminate\Support\Facades\DB;
 use Tests\Feature\FeatureTestCase;
@@ -93,6 +96,66 @@ final class MeasureFramesTest extends FeatureTestCase
         self::assertCount(3, $problems);
         self::assertNotNull($problems[$frame->id]);
         self::assertCount(1, $problems->filter());
+    }
+
+    /**
+     * Four people of a photograph, small in the preview, with open eyes as somebody sees them in the original.
+     */
+    public function test_faces_too_small_in_the_preview_are_looked_at_in_the_original_where_frames_compete(): void
+    {
+        $this->far();
+        MeasureFrames::ofShoot($this->shoot);
+        $lids = fn (): array => DB::table('faces')->groupBy('lids')->selectRaw('lids, COUNT(*) AS n')->pluck('n', 'lids')->all();
+        $small = $lids()['small'] ?? 0;
+        self::assertGreaterThanOrEqual(6, $small, json_encode($lids()) ?: '');
+        self::assertNull(LookCloser::latest($this->shoot), 'nothing competes');
+        $sharpness = DB::table('faces')->orderBy('frame_id')->orderBy('number')->pluck('sharpness')->all();
+
+        DB::table('frames')->update(['moment' => 1, 'moment_size' => 2]);
+        LookCloser::ofShoot($this->shoot);
+        self::assertSame(['done', 2], [LookCloser::latest($this->shoot)?->state->value, LookCloser::latest($this->shoot)?->done]);
+        self::assertGreaterThanOrEqual(0.8 * $small, $lids()['open'] ?? 0, json_encode($lids()) ?: '');
+        self::assertSame(0, $lids()['closed'] ?? 0);
+        self::assertSame($sharpness, DB::table('faces')->orderBy('frame_id')->orderBy('number')->pluck('sharpness')->all());
+        LookCloser::ofShoot($this->shoot);
+        self::assertSame(1, Task::query()->where('kind', LookCloser::KIND)->count(), 'once is enough');
+    }
+
+    public function test_without_a_copy_within_reach_small_faces_stay_small_and_are_looked_at_the_next_time(): void
+    {
+        $this->far();
+        MeasureFrames::ofShoot($this->shoot);
+        DB::table('frames')->update(['moment' => 1, 'moment_size' => 2]);
+        foreach (['drive', 'backup'] as $place) {
+            rename("{$this->folder}/{$place}", "{$this->folder}/{$place}-away");
+        }
+        LookCloser::ofShoot($this->shoot);
+        self::assertSame('done', LookCloser::latest($this->shoot)?->state->value);
+        self::assertSame(0, DB::table('faces')->where('lids', 'open')->count());
+        foreach (['drive', 'backup'] as $place) {
+            rename("{$this->folder}/{$place}-away", "{$this->folder}/{$place}");
+        }
+        LookCloser::ofShoot($this->shoot);
+        self::assertGreaterThan(0, DB::table('faces')->where('lids', 'open')->count());
+    }
+
+    /** Two frames of a group that fills a fifth of a picture of 4,500 pixels. */
+    private function far(): void
+    {
+        $this->pushCard('mara-long', 2, self::CREW);
+        $group = dirname(__DIR__, 3).'/node_modules/@vladmandic/face-api/demo/sample6.jpg';
+        foreach (glob("{$this->folder}/rack/mara-long/DCIM/*/*.JPG") ?: [] as $jpeg) {
+            // The camera's own fields, and another picture.
+            $picture = PictureReader::jpeg($group)->within(900);
+            $canvas = PictureReader::svg('<svg xmlns="http://www.w3.org/2000/svg" width="4500" height="3000"><rect '.
+                'width="4500" height="3000" fill="#888"/></svg>')->flat();
+            $all = $canvas->under($picture, 1500, 1000);
+            PictureWriter::file($all, "{$jpeg}.new.jpg", 'jpeg', 92);
+            exec('exiftool -q -overwrite_original -TagsFromFile '.escapeshellarg($jpeg).' -all:all -Orientation#=1 '.escapeshellarg("{$jpeg}.new.jpg"));
+            rename("{$jpeg}.new.jpg", $jpeg);
+        }
+        $this->copyCard($this->readCard('mara-long'));
+        DB::table('frames')->update(['moment_size' => 1]);
     }
 
     public function test_a_frame_that_goes_meanwhile_leaves_nothing_behind(): void
