@@ -81,6 +81,98 @@ final class FacesTest extends TestCase
         }
     }
 
+    /** Glasses of two kinds are drawn over the faces of the groups: whoever wears them has no closed eyes. */
+    public function test_eyes_behind_dark_glasses_are_not_called_closed(): void
+    {
+        $counts = ['all' => 0, 'closed' => 0, 'hidden' => 0];
+        foreach ([1, 3, 4, 5, 6] as $number) {
+            $group = self::group($number);
+            $faces = self::faces($group);
+            foreach ([0.97, 0.8] as $opacity) {
+                foreach (self::faces(self::withGlasses($group, $faces, $opacity)) as $i => $face) {
+                    $counts['all']++;
+                    // Two look down: of them it is right.
+                    $isClosed = $face->lids === Lids::Closed && (self::TRUTH[$number][$i] ?? '') === 'open';
+                    $counts['closed'] += $isClosed ? 1 : 0;
+                    $counts['hidden'] += $face->lids === Lids::Hidden ? 1 : 0;
+                }
+            }
+        }
+        $told = json_encode($counts, JSON_THROW_ON_ERROR);
+        self::assertGreaterThan(30, $counts['all']);
+        self::assertLessThanOrEqual(0.05 * $counts['all'], $counts['closed'], $told);
+        self::assertGreaterThanOrEqual(0.6 * $counts['all'], $counts['hidden'], $told);
+    }
+
+    /** @param  list<Face>  $faces */
+    private static function withGlasses(Picture $picture, array $faces, float $opacity): Picture
+    {
+        [$width, $height] = [$picture->width(), $picture->height()];
+        $glasses = '';
+        foreach ($faces as $face) {
+            [$w, $h] = [$face->width * $width, $face->height * $height];
+            [$x, $y] = [$face->left * $width + $w / 2, $face->top * $height + 0.42 * $h];
+            $lens = fn (float $side): string => sprintf(
+                "<ellipse cx='%.1F' cy='%.1F' rx='%.1F' ry='%.1F' fill-opacity='%.2F'/>",
+                $x + $side * 0.22 * $w,
+                $y,
+                0.19 * $w,
+                0.14 * $h,
+                $opacity,
+            );
+            $bridge = sprintf(
+                "<rect x='%.1F' y='%.1F' width='%.1F' height='%.1F'/>",
+                $x - 0.45 * $w,
+                $y,
+                0.9 * $w,
+                0.03 * $h,
+            );
+            $glasses .= sprintf("<g transform='rotate(%.1F %.1F %.1F)'>", -$face->roll, $x, $y).
+                "{$lens(-1)}{$lens(1)}{$bridge}</g>";
+        }
+        $drawing = PictureReader::svg(
+            "<svg xmlns='http://www.w3.org/2000/svg' width='{$width}' height='{$height}' fill='#111'>{$glasses}</svg>",
+        );
+
+        return $picture->under($drawing)->flat()->inMemory();
+    }
+
+    /** Round, bright and as large as a face: what hangs from ribbons and ceilings. */
+    public function test_medals_and_lamps_are_no_faces(): void
+    {
+        $medal = fn (int $x, int $y, int $r): string => "<g transform='translate({$x} {$y}) scale({$r})'>".
+            "<path d='M-0.8 -2 h1.6 l-0.4 1.4 h-0.8 z' fill='#b3202c'/><circle r='1' fill='#d9a93a'/>".
+            "<circle r='0.8' fill='none' stroke='#8a6414' stroke-width='0.06'/>".
+            "<path d='M0 -0.6 L0.15 -0.2 L0.57 -0.18 L0.24 0.08 L0.35 0.49 L0 0.25 L-0.35 0.49 L-0.24 0.08 ".
+            "L-0.57 -0.18 L-0.15 -0.2 z' fill='#8a6414'/></g>";
+        $lamp = fn (int $x, int $y, int $r): string => "<rect x='{$x}' y='0' width='8' height='{$y}' fill='#222'/>".
+            "<circle cx='{$x}' cy='{$y}' r='{$r}' fill='url(#glow)'/>";
+        $things = '';
+        foreach ([60, 90, 130, 180] as $i => $r) {
+            $things .= $medal(200 + 350 * $i, 700, $r).$lamp(200 + 350 * $i, 250, (int) (0.8 * $r));
+        }
+        $picture = PictureReader::svg("<svg xmlns='http://www.w3.org/2000/svg' width='1500' height='1000'><defs>".
+            "<radialGradient id='glow'><stop offset='0' stop-color='#fff'/><stop offset='1' stop-color='#f2b75a'/>".
+            "</radialGradient></defs><rect width='1500' height='1000' fill='#3b4a57'/>{$things}</svg>");
+        self::assertSame([], self::faces($picture->flat()->inMemory()));
+    }
+
+    /** A face on a poster is a face like others, and always the same: the frames beside it are not worse for it. */
+    public function test_a_portrait_on_a_poster_takes_nothing_from_the_people_before_it(): void
+    {
+        $group = self::group(6);
+        // Somebody of another group whose lids read as closed, printed large on the wall.
+        $poster = self::group(1)->within(700)->inMemory();
+        $wall = self::blank(1500, 1000)->under($poster, 20, 20)->inMemory();
+        $people = $group->within(760)->inMemory();
+        $faces = self::faces($wall->under($people, 720, 1000 - $people->height())->inMemory());
+        self::assertCount(7, $faces);
+        self::assertSame(['open', 'open', 'open', 'open'], array_map(
+            fn (Face $face): string => $face->lids->value,
+            array_slice($faces, 3),
+        ));
+    }
+
     public function test_eighty_faces_in_one_frame(): void
     {
         $five = self::group(5)->within(self::LARGE / 4)->inMemory();

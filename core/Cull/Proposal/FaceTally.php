@@ -81,6 +81,7 @@ final readonly class FaceTally
             $sharpness < self::SOFT => ['soft', true],
             $face->lids === Lids::Unsure => ['unsure', false],
             $face->lids === Lids::Small => ['small', false],
+            $face->lids === Lids::Hidden => ['eyes hidden', false],
             $face->looksAtTheCamera() === false => ['looks away', false],
             default => ['eyes open', false],
         };

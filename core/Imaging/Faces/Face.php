@@ -8,6 +8,8 @@ namespace Kanpai\Core\Imaging\Faces;
  * What was measured of one face. Nothing of it tells who it is.
  *
  * Thresholds are ours, set on the photographs and drawn people of the tests.
+ *
+ * @phpstan-import-type Eye from FaceFigures
  */
 final readonly class Face
 {
@@ -26,6 +28,11 @@ final readonly class Face
     private const GAP = 0.20;
 
     private const STEEPNESS = 40.0;
+
+    /** How bright an eye may be against the cheek below it: others are behind dark glasses, or hair. */
+    private const DARKEST = 0.5;
+
+    private const BRIGHTEST = 1.4;
 
     /** How far eyes move in the head, in widths of the eye, for each degree of yaw as they stay on the camera. */
     private const FOLLOWING = 0.006;
@@ -107,7 +114,7 @@ final readonly class Face
     /**
      * The classifier and the gap of the lids have one vote each; the eye that is turned away counts less.
      *
-     * @param  array{array{width: float, gap: float, shut: float}, array{width: float, gap: float, shut: float}}  $eyes
+     * @param  array{Eye, Eye}  $eyes
      */
     private static function closedness(array $eyes): float
     {
@@ -123,12 +130,14 @@ final readonly class Face
         return ($shut / $weights + $ofGap) / 2;
     }
 
-    /** @param  array{array{width: float}, array{width: float}}  $eyes */
+    /** @param  array{Eye, Eye}  $eyes */
     private static function lids(array $eyes, float $yaw, float $closedness): Lids
     {
         return match (true) {
             max($eyes[0]['width'], $eyes[1]['width']) < self::SMALLEST_EYE => Lids::Small,
             abs($yaw) > self::MOST_YAW => Lids::Unsure,
+            min($eyes[0]['bright'], $eyes[1]['bright']) < self::DARKEST,
+            max($eyes[0]['bright'], $eyes[1]['bright']) > self::BRIGHTEST => Lids::Hidden,
             $closedness > self::CLOSED => Lids::Closed,
             $closedness < self::OPEN => Lids::Open,
             default => Lids::Unsure,

@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace Kanpai\Core\Imaging\Faces;
 
-/** The figures of a face as they come from the process that measures them, each checked. */
+/**
+ * The figures of a face as they come from the process that measures them, each checked.
+ *
+ * @phpstan-type Eye array{width: float, gap: float, gaze: float, shut: float, bright: float}
+ */
 final readonly class FaceFigures
 {
     /** Lift of the corners of the mouth, as a share of its width, from which a drawn or a closed mouth begins to smile. */
@@ -14,8 +18,7 @@ final readonly class FaceFigures
 
     /**
      * @param  array{float, float, float, float}  $box  left, top, width and height in pixels
-     * @param  array{array{width: float, gap: float, gaze: float, shut: float}, array{width: float, gap: float,
-     *     gaze: float, shut: float}}  $eyes
+     * @param  array{Eye, Eye}  $eyes
      */
     private function __construct(
         public array $box,
@@ -70,7 +73,7 @@ final readonly class FaceFigures
     }
 
     /**
-     * @return array{width: float, gap: float, gaze: float, shut: float}
+     * @return Eye
      *
      * @throws UnreadableFace
      */
@@ -85,6 +88,7 @@ final readonly class FaceFigures
             'gap' => self::number($eye, 'gap', 0, 1e3),
             'gaze' => self::number($eye, 'gaze', -1e3, 1e3),
             'shut' => self::number($eye, 'shut', 0, 1),
+            'bright' => self::number($eye, 'bright', 0, 1e3),
         ];
     }
 

@@ -11,6 +11,7 @@ enum Lids: string
     case Closed = 'closed';
     case Unsure = 'unsure';
     case Small = 'small';
+    case Hidden = 'hidden';
 
     public function inWords(): string
     {
@@ -19,6 +20,7 @@ enum Lids: string
             self::Closed => 'eyes closed',
             self::Unsure => 'unsure',
             self::Small => 'too small to see',
+            self::Hidden => 'eyes hidden',
         };
     }
 }

@@ -22,6 +22,11 @@ const MIDDLE = 0.45;
 const DEVIATION = 0.16;
 const MOST_STRETCH = 4;
 
+/** The part of an eye and of the cheek below it that are compared, and how far that is, in widths of the eye. */
+const PART = 1.3;
+const BELOW = 1.7;
+const PART_SIZE = 12;
+
 const mean = (values) => values.reduce((sum, value) => sum + value, 0) / values.length;
 
 function normalised(grey) {
@@ -44,4 +49,13 @@ export async function shutness(models, pixels, eye, roll) {
     }
 
     return 1 / (1 + Math.exp(-mean(votes)));
+}
+
+/** @returns {number} how bright an eye is against the cheek below it: behind dark glasses far less than without */
+export function brightness(pixels, eye, roll) {
+    const x = eye.x - Math.sin(roll) * BELOW * eye.width;
+    const y = eye.y + Math.cos(roll) * BELOW * eye.width;
+    const at = (left, top) => mean(pixels.grey(square(left, top, PART * eye.width, roll), PART_SIZE, 255));
+
+    return at(eye.x, eye.y) / Math.max(at(x, y), 1e-2);
 }

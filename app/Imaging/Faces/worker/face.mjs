@@ -1,7 +1,7 @@
 /**
  * What is measured of one face. Nothing of it tells who it is.
  */
-import { shutness } from './eyes.mjs';
+import { brightness, shutness } from './eyes.mjs';
 import { uprightLandmarks } from './landmarks.mjs';
 import { meshOf } from './mesh.mjs';
 import { square } from './pixels.mjs';
@@ -36,6 +36,7 @@ export async function measureFace(models, pixels, box) {
             gap: rounded(eye.gap, 3),
             gaze: rounded(eye.gaze, 3),
             shut: rounded(shut, 3),
+            bright: rounded(brightness(pixels, eye, roll), 3),
         });
     }
 

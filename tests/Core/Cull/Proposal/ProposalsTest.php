@@ -84,6 +84,32 @@ final class ProposalsTest extends TestCase
         self::assertSame($word === null, in_array(0, $report->faces->faulty, true));
     }
 
+    public function test_a_portrait_on_a_poster_with_closed_eyes_decides_nothing(): void
+    {
+        $poster = ['poster' => Lids::Closed];
+        $report = self::moment([
+            self::frame(1, [...$poster, 'one' => Lids::Open, 'other' => Lids::Closed]),
+            self::frame(2, [...$poster, 'one' => Lids::Open, 'other' => Lids::Open]),
+            self::frame(3, [...$poster, 'one' => Lids::Closed, 'other' => Lids::Open]),
+        ]);
+        self::assertSame([2, 1, 3], self::ids($report));
+        self::assertSame('', $report->warning());
+        self::assertSame('eyes closed: closed in most frames of the moment', $report->frames[0]->faces->words[0]);
+        self::assertStringContainsString('eyes open 3 of 3', $report->frames[0]->reason($report->frames));
+    }
+
+    public function test_hidden_eyes_are_neither_a_fault_nor_a_doubt(): void
+    {
+        $report = self::moment([
+            self::frame(1, ['one' => Lids::Hidden, 'other' => Lids::Closed]),
+            self::frame(2, ['one' => Lids::Hidden, 'other' => Lids::Open]),
+        ]);
+        self::assertSame([2, 1], self::ids($report));
+        self::assertSame('eyes hidden', $report->frames[0]->faces->words[0]);
+        self::assertFalse($report->frames[0]->parts->isDoubtful);
+        self::assertStringContainsString('eyes open 1 of 1', $report->frames[0]->reason($report->frames));
+    }
+
     public function test_what_is_wrong_with_all_frames_is_said_and_the_least_bad_is_named(): void
     {
         $blurred = self::moment([

@@ -24,8 +24,8 @@ final class FaceTest extends TestCase
         'happy' => 0.2,
         'sharpness' => 0.4,
         'eyes' => [
-            ['width' => 30.0, 'gap' => 0.35, 'gaze' => 0.01, 'shut' => 0.02],
-            ['width' => 30.0, 'gap' => 0.35, 'gaze' => -0.01, 'shut' => 0.02],
+            ['width' => 30.0, 'gap' => 0.35, 'gaze' => 0.01, 'shut' => 0.02, 'bright' => 0.8],
+            ['width' => 30.0, 'gap' => 0.35, 'gaze' => -0.01, 'shut' => 0.02, 'bright' => 0.8],
         ],
     ];
 
@@ -37,6 +37,13 @@ final class FaceTest extends TestCase
         yield 'hazy: the classifier says shut, the gap open' => [['shut' => 0.9], [], Lids::Unsure];
         yield 'narrowed by laughter' => [['shut' => 0.05, 'gap' => 0.19], [], Lids::Open];
         yield 'an eye of ten pixels' => [['width' => 10.0, 'shut' => 0.99], [], Lids::Small];
+        yield 'behind dark glasses, whatever the lids seem' => [
+            ['bright' => 0.2, 'shut' => 0.9, 'gap' => 0.1],
+            [],
+            Lids::Hidden,
+        ];
+        yield 'a frame of glasses below the eye' => [['bright' => 2.4, 'shut' => 0.9, 'gap' => 0.1], [], Lids::Hidden];
+        yield 'in deep shadow' => [['bright' => 0.55], [], Lids::Open];
         yield 'in profile' => [['shut' => 0.99, 'gap' => 0.05], ['yaw' => -60.0], Lids::Unsure];
     }
 
