@@ -52,6 +52,7 @@ $all = [
     new Cull('wall', 1.0),
     new Cull('key', 16.0),
     new Cull('key95', 24.0),
+    new Cull('measuring', 33.0),
     new Cull('held', 1.0),
     new Cull('empty', 100.0),
     new Cull('memory', 200.0),
