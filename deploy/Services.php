@@ -57,7 +57,7 @@ final class Services
         foreach (['config:cache', 'route:cache', 'event:cache', 'view:cache'] as $command) {
             $this->console->quietly($command, [PHP_BINARY, 'artisan', $command], $this->instance->root, $caches);
         }
-        $this->control('start', 'fpm', 'web', 'reader', 'workers:*', 'clock');
+        $this->control('start', 'fpm', 'web', 'reader', 'workers:*', 'measurers:*', 'clock');
         $this->wait('the sign-in page', fn (): bool => $this->answers(), 'log/web-error.log');
     }
 

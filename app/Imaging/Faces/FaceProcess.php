@@ -10,9 +10,6 @@ final class FaceProcess
     /** Bytes after which a line is not an answer any more. */
     private const LONGEST_LINE = 1 << 20;
 
-    /** Lower than that of the worker: pages and previews come first. */
-    private const NICENESS = 10;
-
     /** @var resource */
     private $process;
 
@@ -30,7 +27,7 @@ final class FaceProcess
     {
         // The kernel ends it with its parent from `setpriv` on; a parent that died before is noticed behind it.
         $words = implode(' ', array_map(escapeshellarg(...), $command));
-        $guarded = '[ "$PPID" = '.getmypid().' ] && exec nice -n '.self::NICENESS.' '.$words;
+        $guarded = '[ "$PPID" = '.getmypid().' ] && exec '.$words;
         $process = proc_open(
             'exec setpriv --pdeathsig KILL sh -c '.escapeshellarg($guarded),
             [['pipe', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']],
