@@ -19,7 +19,11 @@ const EYES = 0.42;
 
 let shown = null;
 
-export async function showFaces(frame, addressOf) {
+/**
+ * @param addressOf gives where the whole picture of a frame is
+ * @param preview what is decoded of the frame already, or null
+ */
+export async function showFaces(frame, addressOf, preview) {
     if (!proposals.isOn) {
         $('faces').hidden = true;
 
@@ -45,8 +49,11 @@ export async function showFaces(frame, addressOf) {
         .toSorted((a, b) => b.box[3] - a.box[3])
         .slice(0, MOST)
         .toSorted((a, b) => a.box[0] - b.box[0]);
-    $('faces-row').replaceChildren(...faces.map((face) => figure(frame, face)));
-    after('faces', PAUSE, () => fill(frame, faces, addressOf(frame)));
+    $('faces-row').replaceChildren(...faces.map((face) => figure(frame, face, preview)));
+    if (preview === null) {
+        fillFrom(frame, faces, () => decoded(frame));
+    }
+    after('faces', PAUSE, () => fillFrom(frame, faces, () => wholeOf(addressOf(frame)), true));
 }
 
 function tell(frame, row, answer) {
@@ -59,7 +66,7 @@ function tell(frame, row, answer) {
 }
 
 /** From the preview at once; the true pixels follow. */
-function figure(frame, face) {
+function figure(frame, face, preview) {
     const made = document.createElement('figure');
     made.classList.toggle('is-fault', face.isFault);
     const canvas = document.createElement('canvas');
@@ -68,14 +75,19 @@ function figure(frame, face) {
     const word = document.createElement('figcaption');
     word.textContent = face.word;
     made.append(canvas, word);
-    const preview = new Image();
-    preview.src = frame.large || frame.small;
-    preview
-        .decode()
-        .then(() => canvas.dataset.whole || paint(canvas, preview, frame, face))
-        .catch(() => {});
+    if (preview !== null) {
+        paint(canvas, preview, frame, face);
+    }
 
     return made;
+}
+
+async function decoded(frame) {
+    const preview = new Image();
+    preview.src = frame.large || frame.small;
+    await preview.decode();
+
+    return preview;
 }
 
 /** The spot around the eyes, each pixel of the frame one of the screen. */
@@ -88,19 +100,23 @@ function paint(canvas, picture, frame, { box: [left, top, width, height] }) {
     canvas.getContext('2d').drawImage(picture, fromX * scale, fromY * scale, w * scale, h * scale, 0, 0, w, h);
 }
 
-async function fill(frame, faces, address) {
+/** @param isWhole whether the picture is the frame's own, and not its preview */
+async function fillFrom(frame, faces, pictureOf, isWhole = false) {
     if (shown !== frame || faces.length === 0) {
         return;
     }
     try {
-        const whole = await wholeOf(address);
-        if (shown === frame) {
-            [...$('faces-row').querySelectorAll('canvas')].forEach((canvas, i) => {
-                canvas.dataset.whole = frame.id;
-                faces[i] && paint(canvas, whole, frame, faces[i]);
-            });
+        const picture = await pictureOf();
+        if (shown !== frame) {
+            return;
         }
+        [...$('faces-row').querySelectorAll('canvas')].forEach((canvas, i) => {
+            if (faces[i] && (isWhole || canvas.dataset.whole === undefined)) {
+                isWhole && canvas.setAttribute('data-whole', frame.id);
+                paint(canvas, picture, frame, faces[i]);
+            }
+        });
     } catch {
-        $('why-reason').textContent += ' · no copy within reach, this is the preview';
+        $('why-reason').textContent += isWhole ? ' · no copy within reach, this is the preview' : '';
     }
 }

@@ -10,7 +10,7 @@ import { Wanted } from '../studio/wanted.js';
 import { keepPlace } from './finding.js';
 import { Ladder } from './ladder.js';
 import { goTo, highlight, showOne } from './moving.js';
-import { $, root } from './page.js';
+import { $, after, root } from './page.js';
 import { counts, drawOthers, facts, labelsOf, tags, tellPass } from './panels.js';
 import { showFaces } from './faces.js';
 import { People } from './people.js';
@@ -23,6 +23,9 @@ import { filter, highlighted, isPassOver, matches, state } from './store.js';
 const PAUSE = 45;
 
 const LONGEST = 350;
+
+/** Milliseconds after that until the faces of the frame follow. */
+const FACES = 80;
 const wholeOf = (frame) => `${root.dataset.whole}/${frame.id}/whole`;
 
 export const pictures = new Pictures((frame) => {
@@ -180,7 +183,8 @@ function settle(isPause) {
             ladder.point(frame);
             drawOthers(frame);
             facts(frame);
-            isPause && showFaces(frame, wholeOf);
+            // Whoever types ten keys a second looks at no faces.
+            after('show-faces', FACES, () => frame === current() && showFaces(frame, wholeOf, pictures.of(frame)));
         }
     }
 }
