@@ -21,9 +21,9 @@ let shown = null;
 
 /**
  * @param addressOf gives where the whole picture of a frame is
- * @param preview what is decoded of the frame already, or null
+ * @param previewOf gives what is decoded of the frame by then, or null
  */
-export async function showFaces(frame, addressOf, preview) {
+export async function showFaces(frame, addressOf, previewOf) {
     if (!proposals.isOn) {
         $('faces').hidden = true;
 
@@ -49,6 +49,8 @@ export async function showFaces(frame, addressOf, preview) {
         .toSorted((a, b) => b.box[3] - a.box[3])
         .slice(0, MOST)
         .toSorted((a, b) => a.box[0] - b.box[0]);
+    // Asked for now: what was decoded when the server was asked may be closed by the time it answers.
+    const preview = previewOf();
     $('faces-row').replaceChildren(...faces.map((face) => figure(frame, face, preview)));
     if (preview === null) {
         fillFrom(frame, faces, () => decoded(frame));

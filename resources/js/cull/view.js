@@ -184,7 +184,11 @@ function settle(isPause) {
             drawOthers(frame);
             facts(frame);
             // Whoever types ten keys a second looks at no faces.
-            after('show-faces', FACES, () => frame === current() && showFaces(frame, wholeOf, pictures.of(frame)));
+            after(
+                'show-faces',
+                FACES,
+                () => frame === current() && showFaces(frame, wholeOf, () => pictures.of(frame)),
+            );
         }
     }
 }

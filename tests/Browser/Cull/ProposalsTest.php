@@ -6,6 +6,7 @@ namespace Tests\Browser\Cull;
 
 use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
 use Facebook\WebDriver\Interactions\WebDriverActions;
+use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\TestCase;
 use Tests\Browser\Browser;
@@ -118,6 +119,35 @@ final class ProposalsTest extends TestCase
         ) - 20) <= 1, 'it is not kept');
         $this->fresh();
         self::assertEqualsWithDelta(20, $this->number('[data-proposals-button]'), 1);
+    }
+
+    public function test_what_is_set_is_kept_though_the_page_is_left_at_once(): void
+    {
+        $studio = $this->fresh();
+        $shoot = self::$shoot;
+        $kept = fn (): int => (int) $studio->script(
+            "return fetch('/shoots/{$shoot}/cull/proposals').then((answer) => answer.json()).then(({ share }) => share)",
+        );
+        foreach ([37, 22] as $share) {
+            $this->slide($share);
+            $studio->visit('/shoots/'.self::$shoot.'/clocks');
+            $this->until(fn (): bool => $kept() === $share, 'it is lost');
+            $studio->visit('/shoots/'.self::$shoot.'/cull')->find('[data-cull][data-ready]', 20);
+        }
+    }
+
+    public function test_what_the_studio_keeps_is_learned_by_a_button_and_forgotten_by_another(): void
+    {
+        $studio = $this->fresh();
+        $studio->click('[data-proposals-button]');
+        $says = fn (string $words): bool => str_contains($studio->text('span[data-taste]'), $words);
+        self::assertTrue($says('can be learned'));
+        $studio->click('[data-learn]');
+        // There is no finished shoot yet: that is said, and nothing is offered.
+        $this->until(fn (): bool => $says('too little to learn from'), 'nothing is said of what was learned');
+        self::assertFalse($studio->web->findElement(WebDriverBy::cssSelector('[data-use-taste]'))->isDisplayed());
+        $studio->click('[data-forget-taste]');
+        $this->until(fn (): bool => $says('can be learned'), 'it is not forgotten');
     }
 
     public function test_other_work_and_weights_change_what_is_proposed_and_clearing_hides_it(): void
