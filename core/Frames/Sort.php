@@ -27,28 +27,30 @@ enum Sort: string
     case Alone = 'alone';
     case Proposed = 'proposed';
 
+    private const WORDS = [
+        'time' => 'by time',
+        'name' => 'by name',
+        'rating' => 'best rated first',
+        'sharpness' => 'most detail first',
+        'lens' => 'by lens',
+        'iso' => 'highest ISO first',
+        'shutter' => 'slowest shutter first',
+        'aperture' => 'widest aperture first',
+        'body' => 'by body',
+        'sharp' => 'sharpest of its lens first',
+        'faces' => 'most faces first',
+        'closed' => 'most closed eyes first',
+        'clipped' => 'most clipped first',
+        'tilt' => 'most tilted first',
+        'away' => 'most who look away first',
+        'smile' => 'most smiles first',
+        'blur' => 'blurred first',
+        'alone' => 'fewest alike first',
+        'proposed' => 'best proposed first',
+    ];
+
     public function inWords(): string
     {
-        return match ($this) {
-            self::Time => 'by time',
-            self::Name => 'by name',
-            self::Rating => 'best rated first',
-            self::Sharpness => 'most detail first',
-            self::Lens => 'by lens',
-            self::Iso => 'highest ISO first',
-            self::Shutter => 'slowest shutter first',
-            self::Aperture => 'widest aperture first',
-            self::Body => 'by body',
-            self::Sharp => 'sharpest of its lens first',
-            self::Faces => 'most faces first',
-            self::Closed => 'most closed eyes first',
-            self::Clipped => 'most clipped first',
-            self::Tilt => 'most tilted first',
-            self::Away => 'most who look away first',
-            self::Smile => 'most smiles first',
-            self::Blur => 'blurred first',
-            self::Alone => 'fewest alike first',
-            self::Proposed => 'best proposed first',
-        };
+        return self::WORDS[$this->value];
     }
 }

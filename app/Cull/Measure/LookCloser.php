@@ -137,15 +137,9 @@ final class LookCloser extends WorkInTurns
                 return;
             }
             foreach ($faces as $number => $face) {
-                DB::table('faces')->where(['frame_id' => $frame->id, 'number' => $number])->update([
-                    'lids' => $face->lids->value,
-                    'closedness' => $face->closedness,
-                    'roll' => $face->roll,
-                    'yaw' => $face->yaw,
-                    'pitch' => $face->pitch,
-                    'contact' => $face->contact,
-                    'smile' => $face->smile,
-                ]);
+                DB::table('faces')
+                    ->where(['frame_id' => $frame->id, 'number' => $number])
+                    ->update(Measurement::looks($face));
             }
             $isAway = 'contact IS NOT NULL AND ABS(contact) > '.Face::ON_THE_CAMERA;
             $counts = (array) DB::table('faces')

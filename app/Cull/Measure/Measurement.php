@@ -66,18 +66,26 @@ final readonly class Measurement
                 'top' => $face->top,
                 'width' => $face->width,
                 'height' => $face->height,
-                'lids' => $face->lids->value,
-                'closedness' => $face->closedness,
-                'roll' => $face->roll,
-                'yaw' => $face->yaw,
-                'pitch' => $face->pitch,
-                'contact' => $face->contact,
-                'smile' => $face->smile,
+                ...self::looks($face),
                 'sharpness' => $face->sharpness,
                 'score' => $face->score,
             ],
             array_keys($faces),
             $faces,
         );
+    }
+
+    /** @return array<string, mixed> columns of `faces` that a closer look may tell better: lids, pose, gaze, smile */
+    public static function looks(Face $face): array
+    {
+        return [
+            'lids' => $face->lids->value,
+            'closedness' => $face->closedness,
+            'roll' => $face->roll,
+            'yaw' => $face->yaw,
+            'pitch' => $face->pitch,
+            'contact' => $face->contact,
+            'smile' => $face->smile,
+        ];
     }
 }

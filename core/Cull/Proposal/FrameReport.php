@@ -85,6 +85,13 @@ final readonly class FrameReport
         return array_filter($reports, fn (self $report): bool => $holds($report->parts->values['sharp'] ?? 0.0));
     }
 
+    private function tiltInWords(): string
+    {
+        $tilt = abs($this->frame->tilt ?? 0.0);
+
+        return $tilt > 1 ? 'tilted by '.round($tilt, 1).'°' : '';
+    }
+
     /** @return list<string> */
     private function besides(): array
     {
@@ -96,7 +103,7 @@ final readonly class FrameReport
             $this->parts->values['peak'] === 1.0 ? 'at the peak of the movement' : '',
             $away > 0 ? ($away === 1 ? '1 looks away' : "{$away} look away") : '',
             $frame->lights > 0.02 ? round(100 * $frame->lights).' % clipped' : '',
-            $frame->tilt !== null && abs($frame->tilt) > 1 ? 'tilted by '.round(abs($frame->tilt), 1).'°' : '',
+            $this->tiltInWords(),
             $isCutOff ? 'a face is cut off' : '',
         ]));
     }
