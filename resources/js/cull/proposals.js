@@ -227,6 +227,8 @@ export function listenToProposals(find) {
             }),
         );
     }
+    // The room for pictures is another one.
+    $('counts').addEventListener('toggle', () => window.dispatchEvent(new Event('resize')));
     listenToTaste(taken, change);
     $('take').addEventListener('click', () => takeAll(false));
     $('take-only').addEventListener('click', () => takeAll(true));

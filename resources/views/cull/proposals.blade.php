@@ -16,19 +16,22 @@
             @endforeach
         </select>
     </div>
-    <div class="find weights" role="group" aria-label="What counts">
-        @foreach (Kanpai\Core\Cull\Proposal\Weights::NAMES as $name => $label)
-            <label for="weight-{{ $name }}">{{ $label }}
-                <input type="range" class="form-range" id="weight-{{ $name }}" data-weight="{{ $name }}" min="0"
-                    max="{{ Kanpai\Core\Cull\Proposal\Weights::MOST }}" step="5"></label>
-        @endforeach
-    </div>
-    <div class="find">
-        <span data-taste>What this studio keeps can be learned from its finished shoots, on this machine alone.</span>
-        <button type="button" class="btn btn-line" data-learn>Learn it</button>
-        <button type="button" class="btn btn-line" data-use-taste hidden>Use it here</button>
-        <button type="button" class="btn btn-line" data-forget-taste hidden>Forget it</button>
-    </div>
+    <details class="what-counts" data-counts>
+        <summary>What counts</summary>
+        <div class="find weights" role="group" aria-label="What counts">
+            @foreach (Kanpai\Core\Cull\Proposal\Weights::NAMES as $name => $label)
+                <label for="weight-{{ $name }}">{{ $label }}
+                    <input type="range" class="form-range" id="weight-{{ $name }}" data-weight="{{ $name }}" min="0"
+                        max="{{ Kanpai\Core\Cull\Proposal\Weights::MOST }}" step="5"></label>
+            @endforeach
+        </div>
+        <div class="find">
+            <span data-taste>What this studio keeps can be learned from its finished shoots, on this machine alone.</span>
+            <button type="button" class="btn btn-line" data-learn>Learn it</button>
+            <button type="button" class="btn btn-line" data-use-taste hidden>Use it here</button>
+            <button type="button" class="btn btn-line" data-forget-taste hidden>Forget it</button>
+        </div>
+    </details>
     <div class="find">
         <button type="button" class="btn btn-ink" data-take></button>
         <button type="button" class="btn btn-line" data-take-only>Keep them, drop the rest</button>

@@ -141,6 +141,7 @@ final class ProposalsTest extends TestCase
         $studio = $this->fresh();
         $studio->click('[data-proposals-button]');
         $says = fn (string $words): bool => str_contains($studio->text('span[data-taste]'), $words);
+        $studio->click('.what-counts summary');
         self::assertTrue($says('can be learned'));
         $studio->click('[data-learn]');
         // There is no finished shoot yet: that is said, and nothing is offered.
