@@ -5,14 +5,15 @@
     <span><b data-dropped>…</b> dropped</span>
     <span><b data-open>…</b> open</span>
     <span data-target hidden></span>
-    <span data-rate></span>
+    <span class="coverage" data-rate></span>
     <span class="strong" data-speed></span>
     <span class="strong" data-several hidden></span>
     <span class="touch">
         <button type="button" class="btn btn-line" data-does="keep">Keep</button><button type="button"
             class="btn btn-line" data-does="drop">Drop</button><button type="button" class="btn btn-line"
             data-does="takeBack">Undo</button><button type="button" class="btn btn-line"
-            data-does="wall">Wall</button>
+            data-does="wall">Wall</button><button type="button" class="btn btn-line"
+            data-does="people">People</button>
         @foreach (range(0, 5) as $rating)
             <button type="button" class="btn btn-line" data-does="rate{{ $rating }}"
                 aria-label="Rating {{ $rating }}">{{ $rating }}</button>
