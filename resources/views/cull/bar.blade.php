@@ -5,7 +5,7 @@
     <span><b data-dropped>…</b> dropped</span>
     <span><b data-open>…</b> open</span>
     <span data-target hidden></span>
-    <span class="coverage" data-rate></span>
+    <span class="kept-rate" data-rate></span>
     <span class="strong" data-speed></span>
     <span class="strong" data-several hidden></span>
     <span class="touch">
