@@ -5,6 +5,7 @@
 import { get } from '../studio/server.js';
 import { verdict as verdictShape } from '../studio/shapes.js';
 import { $, root, say } from './page.js';
+import { partsOf } from './people-words.js';
 import { isProposed } from './proposals.js';
 import { state } from './store.js';
 
@@ -35,6 +36,8 @@ export class People {
     #address;
     #point;
     #answer = null;
+    /** The answer that the grid shows. */
+    #drawn = null;
     #moment = null;
     #close = null;
     /** Place of the person among the rows. */
@@ -114,7 +117,39 @@ export class People {
     }
 
     #draw(frame) {
+        if (this.#drawn === this.#answer) {
+            this.#drawAgain(frame);
+        } else {
+            this.#drawAll(frame);
+        }
+        $('people-none').hidden = this.#answer.people.length > 0;
+        this.#tell(frame);
+        const current = $('people-grid').querySelector('.face-cell[aria-current]');
+        (current ?? $('people-grid').querySelector('[aria-current]'))?.scrollIntoView({
+            block: 'nearest',
+            inline: 'nearest',
+        });
+        if (this.#close) {
+            this.close(true);
+        }
+    }
+
+    /** Of the same moment only the heads, and which cell is the current one: there may be thousands. */
+    #drawAgain(frame) {
+        const grid = $('people-grid');
+        grid.querySelectorAll('.people-head').forEach((head, i) =>
+            head.replaceWith(this.#head(this.#answer.frames[i], frame)),
+        );
+        grid.querySelector('.face-cell[aria-current]')?.removeAttribute('aria-current');
+        grid.querySelector(`.face-cell[data-frame="${frame.id}"][data-person="${this.row}"]`)?.setAttribute(
+            'aria-current',
+            'true',
+        );
+    }
+
+    #drawAll(frame) {
         const { people, frames } = this.#answer;
+        this.#drawn = this.#answer;
         const grid = $('people-grid');
         grid.style.setProperty('--frames', frames.length);
         const cells = [blank('corner')];
@@ -129,12 +164,6 @@ export class People {
             frames.forEach((row) => cells.push(this.#cell(row, person, tallest, frame)));
         });
         grid.replaceChildren(...cells);
-        $('people-none').hidden = people.length > 0;
-        this.#tell(frame);
-        grid.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
-        if (this.#close) {
-            this.close(true);
-        }
     }
 
     #head(row, frame) {
@@ -259,26 +288,4 @@ function label(name) {
     cell.textContent = name;
 
     return cell;
-}
-
-const PARTS = {
-    sharp: (share) => `sharpness ${share.toFixed(2)} of the usual`,
-    eyes: (_, { eyes: [open, known] }) => (known === 0 ? '' : `eyes open ${open} of ${known}`),
-    contact: (_, { looks: [looks, known] }) => `looks at the camera ${looks} of ${known}`,
-    smile: (share) => `smiles ${share.toFixed(2)}`,
-    light: (share) => (share > 0.99 ? 'exposed like the others' : `exposure ${share.toFixed(2)}`),
-    whole: (share) => (share > 0.99 ? 'nothing cut off' : `cut off or tilted ${share.toFixed(2)}`),
-};
-
-function partsOf(row) {
-    return Object.entries(row?.parts ?? {})
-        .filter(([, share]) => share !== null)
-        .map(([name, share]) => PARTS[name](share, row))
-        .filter(Boolean)
-        .map((text) => {
-            const item = document.createElement('li');
-            item.textContent = text;
-
-            return item;
-        });
 }
