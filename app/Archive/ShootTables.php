@@ -86,6 +86,7 @@ final class ShootTables
         'kept_figures',
         'frame_measures',
         'faces',
+        'findings',
     ];
 
     /** References that the database does not know of. */
