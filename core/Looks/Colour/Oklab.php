@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Looks\Colour;
+
+/**
+ * Lightness and colour as they are seen, so that a hue can be moved without its lightness (Björn Ottosson, "A
+ * perceptual color space for image processing", 2020). Lightness from 0 to 1.
+ */
+final class Oklab
+{
+    /** @return array{float, float, float} lightness, green to red, blue to yellow, of linear sRGB */
+    public static function of(float $red, float $green, float $blue): array
+    {
+        $l = (0.4122214708 * $red + 0.5363325363 * $green + 0.0514459929 * $blue) ** (1 / 3);
+        $m = (0.2119034982 * $red + 0.6806995451 * $green + 0.1073969566 * $blue) ** (1 / 3);
+        $s = (0.0883024619 * $red + 0.2817188376 * $green + 0.6299787005 * $blue) ** (1 / 3);
+
+        return [
+            0.2104542553 * $l + 0.7936177850 * $m - 0.0040720468 * $s,
+            1.9779984951 * $l - 2.4285922050 * $m + 0.4505937099 * $s,
+            0.0259040371 * $l + 0.7827717662 * $m - 0.8086757660 * $s,
+        ];
+    }
+
+    /** @return array{float, float, float} linear sRGB, which may be outside of 0 to 1 */
+    public static function light(float $lightness, float $a, float $b): array
+    {
+        $l = ($lightness + 0.3963377774 * $a + 0.2158037573 * $b) ** 3;
+        $m = ($lightness - 0.1055613458 * $a - 0.0638541728 * $b) ** 3;
+        $s = ($lightness - 0.0894841775 * $a - 1.2914855480 * $b) ** 3;
+
+        return [
+            4.0767416621 * $l - 3.3077115913 * $m + 0.2309699292 * $s,
+            -1.2684380046 * $l + 2.6097574011 * $m - 0.3413193965 * $s,
+            -0.0041960863 * $l - 0.7034186147 * $m + 1.7076147010 * $s,
+        ];
+    }
+}

@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Looks;
+
+use Kanpai\Core\Looks\Colour\Chromaticity;
+use Kanpai\Core\Looks\Colour\WhitePoint;
+
+/**
+ * What is made of the colours of a frame. What is not set changes nothing; what is no number, or too much, is taken for
+ * the nearest that can be.
+ *
+ * @phpstan-type Tint array{degrees: float, amount: float}
+ */
+final readonly class Look
+{
+    /** Stops by which exposure is changed at most. */
+    public const MOST_STOPS = 5.0;
+
+    /** Ten-thousandths of u and v beside the line of daylight, at most. */
+    public const MOST_BESIDE = 100.0;
+
+    /** In which ranges of lightness tints lie. */
+    public const TINTS = ['shadows', 'middle', 'lights'];
+
+    /**
+     * @param  float  $stops  of exposure
+     * @param  float  $saturation  −1 to 1, of all colours; `muted` of those that are little colourful
+     * @param  list<Hue>  $hues  the eight of the ring
+     * @param  array<string, Tint>  $tints  by range
+     * @param  list<float>|null  $greys  how light each hue is in black and white, −1 to 1; null for a picture in colour
+     */
+    private function __construct(
+        public Chromaticity $white,
+        public float $stops,
+        public ToneCurve $tone,
+        public float $saturation,
+        public float $muted,
+        public array $hues,
+        public array $tints,
+        public ?array $greys,
+    ) {
+    }
+
+    public static function plain(): self
+    {
+        return self::of([]);
+    }
+
+    /** @param  array<array-key, mixed>  $values  as they are kept; of another kind and unknown ones nothing */
+    public static function of(array $values): self
+    {
+        $zones = self::named($values['zones'] ?? null);
+        $hues = self::named($values['hues'] ?? null);
+        $tints = self::named($values['tints'] ?? null);
+        $greys = self::named($values['greys'] ?? null);
+
+        return new self(
+            WhitePoint::of(
+                self::number($values['kelvin'] ?? null, WhitePoint::D65, WhitePoint::LEAST, WhitePoint::MOST),
+                self::number($values['beside'] ?? null, 0.0, -self::MOST_BESIDE, self::MOST_BESIDE),
+            ),
+            self::number($values['stops'] ?? null, 0.0, -self::MOST_STOPS, self::MOST_STOPS),
+            ToneCurve::of(array_map(self::share(...), $zones), self::share($values['contrast'] ?? null)),
+            self::share($values['saturation'] ?? null),
+            self::share($values['muted'] ?? null),
+            array_map(
+                fn (string $name): Hue => Hue::of(array_map(self::share(...), self::named($hues[$name] ?? null))),
+                Hue::NAMES,
+            ),
+            self::tints($tints),
+            isset($values['greys'])
+                ? array_map(fn (string $name): float => self::share($greys[$name] ?? null), Hue::NAMES)
+                : null,
+        );
+    }
+
+    /**
+     * @param  array<string, mixed>  $tints
+     * @return array<string, Tint>
+     */
+    private static function tints(array $tints): array
+    {
+        $all = [];
+        foreach (self::TINTS as $range) {
+            $tint = self::named($tints[$range] ?? null);
+            $all[$range] = [
+                'degrees' => self::number($tint['degrees'] ?? null, 0.0, 0.0, 360.0),
+                'amount' => self::number($tint['amount'] ?? null, 0.0, 0.0, 1.0),
+            ];
+        }
+
+        return $all;
+    }
+
+    /** @return array<string, mixed> */
+    private static function named(mixed $values): array
+    {
+        return is_array($values) ? array_filter($values, is_string(...), ARRAY_FILTER_USE_KEY) : [];
+    }
+
+    private static function share(mixed $value): float
+    {
+        return self::number($value, 0.0, -1.0, 1.0);
+    }
+
+    private static function number(mixed $value, float $usual, float $least, float $most): float
+    {
+        // What is not a number is neither more nor less than another.
+        return (is_int($value) || is_float($value)) && ! is_nan((float) $value)
+            ? max($least, min($most, (float) $value))
+            : $usual;
+    }
+}
