@@ -25,7 +25,7 @@ const MOST_STRETCH = 4;
 /** The part of an eye and of the cheek below it that are compared, and how far that is, in widths of the eye. */
 const PART = 1.3;
 const BELOW = 1.7;
-const PART_SIZE = 12;
+const PART_SIZE = 6;
 
 const mean = (values) => values.reduce((sum, value) => sum + value, 0) / values.length;
 
