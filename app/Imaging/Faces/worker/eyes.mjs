@@ -1,6 +1,6 @@
 /**
- * Whether an eye is shut: a classifier, asked seven times of places that lie a little beside each other. Of a single
- * one it called 20 of 107 hazy open faces closed.
+ * Whether an eye is shut: a classifier, asked of places that lie a little beside each other. Of a single one it called
+ * 20 of 107 hazy open faces closed. Three that are sure of the same are enough; others are asked seven times.
  */
 import { square } from './pixels.mjs';
 
@@ -16,6 +16,10 @@ const LOOKS = [
     [1.6, 0, -0.06],
     [1.6, 0, 0.06],
 ];
+
+/** Votes after which it may be clear, and how far from undecided each of them is then, on the scale of logits. */
+const ENOUGH = 3;
+const SURE = 3;
 
 /** The mean and the deviation that the classifier expects; hazy eyes are stretched fourfold at most. */
 const MIDDLE = 0.45;
@@ -37,6 +41,8 @@ function normalised(grey) {
     return grey.map((value) => Math.min(1, Math.max(0, (value - middle) * stretch + MIDDLE)));
 }
 
+const isClear = (votes) => votes.every((vote) => vote > SURE) || votes.every((vote) => vote < -SURE);
+
 /** @returns {Promise<number>} how likely it is shut, 0 to 1 */
 export async function shutness(models, pixels, eye, roll) {
     const votes = [];
@@ -46,6 +52,9 @@ export async function shutness(models, pixels, eye, roll) {
         const grey = normalised(pixels.grey(square(x, y, eye.width * side, roll), SIZE, 255));
         const { output } = await models.run('eye', grey, [1, 1, SIZE, SIZE]);
         votes.push(output[0] - output[1]);
+        if (votes.length === ENOUGH && isClear(votes)) {
+            break;
+        }
     }
 
     return 1 / (1 + Math.exp(-mean(votes)));
