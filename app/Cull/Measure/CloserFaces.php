@@ -34,9 +34,10 @@ final readonly class CloserFaces
 
     /**
      * @param  array<int, Box>  $boxes  number => left, top, width and height of the face, as shares of the picture
-     * @return array<int, Face> number => the face, where it is large enough to be judged now
+     * @return array<int, Face>|null number => the face, where it is large enough to be judged now; null where the
+     *     process that looks at faces gave no answer to one of them
      */
-    public function of(array $boxes): array
+    public function of(array $boxes): ?array
     {
         $faces = $parts = [];
         $pictures = (function () use ($boxes, &$parts): Generator {
@@ -48,7 +49,10 @@ final readonly class CloserFaces
         foreach (app(FaceWorker::class)->measured($pictures) as $number => $answer) {
             ['picture' => $part, 'at' => $at] = $parts[$number];
             unset($parts[$number]);
-            $face = self::nearest($part, $at, $answer['faces'] ?? []);
+            if (! isset($answer['faces'])) {
+                return null;
+            }
+            $face = self::nearest($part, $at, $answer['faces']);
             if ($face !== null && $face->lids !== Lids::Small) {
                 $faces[$number] = $face;
             }

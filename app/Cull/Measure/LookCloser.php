@@ -20,7 +20,8 @@ use Kanpai\Core\Imaging\Faces\Face;
 
 /**
  * Looks once more, at full size, at faces that are too small in the preview: of frames alone that others compete with,
- * since a whole picture is decoded for it. A frame whose copies are out of reach is looked at the next time.
+ * since a whole picture is decoded for it. A frame whose copies are out of reach, or of which the process that looks at
+ * faces says nothing, is looked at the next time.
  */
 final class LookCloser extends WorkInTurns
 {
@@ -52,7 +53,7 @@ final class LookCloser extends WorkInTurns
         $shoot = $task->about(Shoot::class);
         $task->begin($task->total);
         while (($frame = $this->next($shoot, $task)) !== null) {
-            $this->look($frame);
+            Measurement::lock($frame->id)->hold(fn () => $this->look($frame));
             $task->note(['frame' => $frame->id]);
             if (! $task->reach($task->done + 1) || $this->isTurnOver()) {
                 return false;
@@ -110,7 +111,10 @@ final class LookCloser extends WorkInTurns
                 ? PictureReader::jpeg($path, $isLarge ? 2 : 1)
                 : PictureReader::file($path);
             $closer = new CloserFaces($picture->inSrgb()->flat()->inEightBits()->inMemory());
-            $this->keep($frame, $closer->of(self::smallFaces($frame)));
+            $faces = $closer->of(self::smallFaces($frame));
+            if ($faces !== null) {
+                $this->keep($frame, $faces);
+            }
         } catch (UnableToMakePicture) {
             // It was read when its preview was made: what is seen in that remains.
             $this->keep($frame, []);

@@ -10,7 +10,6 @@ use App\Imaging\Faces\FaceWorker;
 use App\Imaging\Picture;
 use App\Imaging\PictureReader;
 use App\Imaging\UnableToMakePicture;
-use App\Studio\NamedLock;
 use App\Studio\Shoot;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
@@ -100,7 +99,7 @@ final class MeasureFrames extends WorkInTurns
                 }
             }
         } finally {
-            array_map(fn (int $frame) => self::lock($frame)->free(), array_keys($this->pictures));
+            array_map(fn (int $frame) => Measurement::lock($frame)->free(), array_keys($this->pictures));
             $this->pictures = [];
         }
 
@@ -151,7 +150,7 @@ final class MeasureFrames extends WorkInTurns
             if ($picture !== null) {
                 yield (int) $row->id => $picture;
             } else {
-                self::lock((int) $row->id)->free();
+                Measurement::lock((int) $row->id)->free();
             }
         }
     }
@@ -166,13 +165,13 @@ final class MeasureFrames extends WorkInTurns
         while (($row = array_shift($this->ahead)) !== null) {
             $frame = (int) $row->id;
             // A lock that this process has already is given to it once more.
-            if (isset($this->pictures[$frame]) || ! self::lock($frame)->take()) {
+            if (isset($this->pictures[$frame]) || ! Measurement::lock($frame)->take()) {
                 continue;
             }
             if (self::due($shoot)->where('frames.id', $frame)->exists()) {
                 return $row;
             }
-            self::lock($frame)->free();
+            Measurement::lock($frame)->free();
         }
 
         return null;
@@ -216,7 +215,7 @@ final class MeasureFrames extends WorkInTurns
         }
         $this->keep($frame, [...$columns, ...Measurement::counts($faces)], $faces);
         unset($this->pictures[$frame]);
-        self::lock($frame)->free();
+        Measurement::lock($frame)->free();
     }
 
     /**
@@ -274,10 +273,5 @@ final class MeasureFrames extends WorkInTurns
     private static function total(Shoot $shoot): int
     {
         return DB::table('frames')->where('shoot_id', $shoot->id)->whereNotNull('large_path')->count();
-    }
-
-    private static function lock(int $frame): NamedLock
-    {
-        return new NamedLock("measure-{$frame}");
     }
 }

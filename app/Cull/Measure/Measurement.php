@@ -7,6 +7,7 @@ namespace App\Cull\Measure;
 use App\Imaging\GradientMeasures;
 use App\Imaging\Histograms;
 use App\Imaging\Picture;
+use App\Studio\NamedLock;
 use Kanpai\Core\Imaging\Faces\Face;
 use Kanpai\Core\Imaging\Faces\Lids;
 use Kanpai\Core\Imaging\Tones;
@@ -16,6 +17,12 @@ final readonly class Measurement
 {
     /** Counted up when other ways of measuring give other figures. */
     public const VERSION = 1;
+
+    /** Held by whoever writes what was measured of a frame. */
+    public static function lock(int $frame): NamedLock
+    {
+        return new NamedLock("measure-{$frame}");
+    }
 
     /** @return array<string, mixed> columns of `frame_measures` that tell of the picture as a whole */
     public static function ofPicture(Picture $picture): array

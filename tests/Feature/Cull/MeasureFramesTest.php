@@ -139,6 +139,22 @@ final class MeasureFramesTest extends FeatureTestCase
         self::assertGreaterThan(0, DB::table('faces')->where('lids', 'open')->count());
     }
 
+    public function test_a_face_worker_that_fails_at_a_closer_look_leaves_small_faces_for_the_next_time(): void
+    {
+        $this->far();
+        MeasureFrames::ofShoot($this->shoot);
+        DB::table('frames')->update(['moment' => 1, 'moment_size' => 2]);
+        $worker = $this->app?->make(FaceWorker::class);
+        $this->app?->instance(FaceWorker::class, new FaceWorker(['false'], 2.0));
+        LookCloser::ofShoot($this->shoot);
+        self::assertSame('done', LookCloser::latest($this->shoot)?->state->value);
+        self::assertSame(0, DB::table('faces')->where('lids', '<>', 'small')->count());
+        self::assertSame(0, (int) DB::table('frame_measures')->max('closer_version'));
+        $this->app?->instance(FaceWorker::class, $worker);
+        LookCloser::ofShoot($this->shoot);
+        self::assertGreaterThan(0, DB::table('faces')->where('lids', 'open')->count());
+    }
+
     /** Two frames of a group that fills a fifth of a picture of 4,500 pixels. */
     private function far(): void
     {
