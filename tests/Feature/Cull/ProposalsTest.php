@@ -346,6 +346,8 @@ final class ProposalsTest extends FeatureTestCase
         (new RefreshFindings($shoot->id))->handle();
         $then = $ask();
         self::assertSame([true, 20_000], [$then['isFresh'], count(array_unique($then['order']))]);
+        $sorted = FrameQuery::of($shoot, FrameFilter::ofQuery(['sort' => 'proposed']))->toBase()->pluck('frames.id');
+        self::assertSame($then['order'], $sorted->map(fn ($id): int => (int) $id)->all());
         // Until what changed is found anew, what was found before is given.
         DB::table('frame_measures')->where('shoot_id', $shoot->id)->limit(1)->update(['sharp' => 0.9]);
         $later = $ask();
