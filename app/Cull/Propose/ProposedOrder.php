@@ -11,8 +11,8 @@ use Kanpai\Core\Cull\Proposal\Proposals;
 use Kanpai\Core\Frames\Sort;
 
 /**
- * Frames in the order in which they are proposed. Their places lie in a table in memory that this connection alone sees:
- * looked for in a list, 20,000 of them took 15 seconds.
+ * Frames in the order in which they are proposed. Their places lie in a table in memory that this connection alone
+ * sees: looked for in a list, 20,000 of them took 15 seconds.
  */
 final class ProposedOrder implements FrameOrder
 {
