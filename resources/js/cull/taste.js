@@ -49,7 +49,12 @@ export function listenToTaste(taken, change) {
             say('The server did not begin to learn. Try once more.');
         }
     });
-    $('use-taste').addEventListener('click', () => change({ weights: learned.weights }));
+    $('use-taste').addEventListener('click', () => {
+        // Forgotten meanwhile, here or by somebody else.
+        if (learned !== null) {
+            change({ weights: learned.weights });
+        }
+    });
     $('forget-taste').addEventListener('click', () =>
         remove(root.dataset.taste)
             .then(taken)
