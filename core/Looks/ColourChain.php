@@ -11,13 +11,10 @@ use Kanpai\Core\Looks\Colour\Srgb;
 /**
  * All that a look does to a colour by itself, in this order: the white of the light, exposure, the shoulder of what is
  * brighter than white, the curve of tone, hues and colourfulness, black and white, tints. Formulas are ours where no
- * source is named.
+ * source is named. `resources/js/looks/colour-chain.js` is the same, step by step: both give the same table.
  */
 final readonly class ColourChain
 {
-    /** Encoded values beyond which brightness rolls off towards white, and how far below white it does. */
-    private const SHOULDER = 0.9;
-
     /** Steps of the tables of what comes out for a light, even in the root of the light: fine where it is dark. */
     private const STEPS = 4096;
 
@@ -38,52 +35,85 @@ final readonly class ColourChain
     /** Light that the table of tone knows at most: all channels at full light, times the exposure. */
     private float $most;
 
-    /** @var list<float> light after shoulder and curve */
+    /** @var list<float> light after shoulder and curve; encoded already where nothing is done to colours */
     private array $tone;
 
     /** @var list<float> encoded values */
     private array $encoded;
 
-    public function __construct(private Look $look)
+    /** Whether anything is done to colours beyond white and tone. */
+    private bool $isColoured;
+
+    /** @var array<string, array{float, float}> range => what is added to a and b at its full weight */
+    private array $tints;
+
+    public function __construct(private Look $look, ?ColourSource $source = null)
     {
-        $this->light = Srgb::balance($look->white)->times(2 ** $look->stops);
+        $source ??= ColourSource::srgb();
+        $this->light = $source->balancedFor($look->white)->times(2 ** $look->stops);
         $this->most = max(1.0, ...array_map(
-            fn (array $row): float => array_sum(array_map(fn (float $value): float => max(0.0, $value), $row)),
+            fn (array $row): float => max(0.0, $row[0]) + max(0.0, $row[1]) + max(0.0, $row[2]),
             $this->light->rows,
         ));
-        $tone = $encoded = [];
-        for ($i = 0; $i <= self::STEPS; $i++) {
-            $light = ($i / self::STEPS) ** 2;
-            $tone[] = Srgb::light($look->tone->at(self::rolledOff(Srgb::encoded($this->most * $light))));
-            $encoded[] = Srgb::encoded($light);
-        }
-        $this->tone = $tone;
-        $this->encoded = $encoded;
+        $this->tints = self::tints($look);
+        $this->isColoured = $look->isColoured();
+        $this->tone = $this->toned($source);
+        $this->encoded = array_map(
+            fn (int $i): float => Srgb::encoded(($i / self::STEPS) ** 2),
+            range(0, self::STEPS),
+        );
     }
 
-    /** Reaches white where what came in was white, and what was brighter stays there. */
-    private static function rolledOff(float $encoded): float
+    /** @return array<string, array{float, float}> */
+    private static function tints(Look $look): array
     {
-        $room = 1 - self::SHOULDER;
+        return array_map(
+            fn (array $tint): array => [
+                $tint['amount'] * self::TINT * cos($tint['degrees'] * M_PI / 180),
+                $tint['amount'] * self::TINT * sin($tint['degrees'] * M_PI / 180),
+            ],
+            array_filter($look->tints, fn (array $tint): bool => $tint['amount'] > 0.0),
+        );
+    }
 
-        return $encoded <= self::SHOULDER
-            ? $encoded
-            : min(1.0, self::SHOULDER + $room * (1 - exp(-($encoded - self::SHOULDER) / $room)) / (1 - M_E ** -1));
+    /** @return list<float> */
+    private function toned(ColourSource $source): array
+    {
+        $gain = max(array_map(fn (array $row): float => $row[0] + $row[1] + $row[2], $this->light->rows));
+        $shoulder = Shoulder::from(
+            Srgb::encoded($gain / $source->headroom),
+            Srgb::encoded($gain),
+            $this->look->lowered(),
+        );
+        $tone = [];
+        for ($i = 0; $i <= self::STEPS; $i++) {
+            $light = ($i / self::STEPS) ** 2;
+            $encoded = $this->look->tone->at($shoulder->at(Srgb::encoded($this->most * $light)));
+            $tone[] = $this->isColoured ? Srgb::light($encoded) : $encoded;
+        }
+
+        return $tone;
     }
 
     /**
-     * @param  array{float, float, float}  $light  linear sRGB, 0 to 1
+     * @param  array{float, float, float}  $light  linear, as the source has it, 0 to 1
      * @return array{float, float, float} encoded sRGB, 0 to 1
      */
     public function at(array $light): array
     {
-        [$red, $green, $blue] = $this->light->applied($light);
-        [$lightness, $a, $b] = Oklab::of(
-            self::of($this->tone, $red / $this->most),
-            self::of($this->tone, $green / $this->most),
-            self::of($this->tone, $blue / $this->most),
-        );
-        [$lightness, $a, $b] = $this->tinted(...$this->coloured($lightness, $a, $b));
+        [$r, $g, $b] = $light;
+        [$x, $y, $z] = $this->light->rows;
+        $red = self::of($this->tone, ($x[0] * $r + $x[1] * $g + $x[2] * $b) / $this->most);
+        $green = self::of($this->tone, ($y[0] * $r + $y[1] * $g + $y[2] * $b) / $this->most);
+        $blue = self::of($this->tone, ($z[0] * $r + $z[1] * $g + $z[2] * $b) / $this->most);
+        if (! $this->isColoured) {
+            return [$red, $green, $blue];
+        }
+        [$lightness, $a, $b] = Oklab::of($red, $green, $blue);
+        [$lightness, $a, $b] = $this->coloured($lightness, $a, $b);
+        if ($this->tints !== []) {
+            [$a, $b] = $this->tinted($lightness, $a, $b);
+        }
         [$red, $green, $blue] = Oklab::light($lightness, $a, $b);
 
         return [self::of($this->encoded, $red), self::of($this->encoded, $green), self::of($this->encoded, $blue)];
@@ -95,21 +125,28 @@ final readonly class ColourChain
      */
     private static function of(array $table, float $light): float
     {
-        $place = $light <= 0.0 ? 0.0 : ($light >= 1.0 ? 1.0 : sqrt($light)) * self::STEPS;
+        if ($light <= 0.0) {
+            return $table[0];
+        }
+        if ($light >= 1.0) {
+            return $table[self::STEPS];
+        }
+        $place = sqrt($light) * self::STEPS;
         $i = (int) $place;
         $value = $table[$i];
 
-        return $i === self::STEPS ? $value : $value + ($place - $i) * ($table[$i + 1] - $value);
+        return $value + ($place - $i) * (($table[$i + 1] ?? $value) - $value);
     }
 
     /** @return array{float, float, float} lightness, a and b with hues turned, made more or less colourful, or grey */
     private function coloured(float $lightness, float $a, float $b): array
     {
-        $colour = hypot($a, $b);
+        $colour = sqrt($a * $a + $b * $b);
         $angle = atan2($b, $a);
-        $place = ($angle / (2 * M_PI) + 1) * count($this->look->hues);
+        $place = ($angle / (2 * M_PI) + 1) * 8;
         $i = (int) $place;
-        $share = ($place - $i) ** 2 * (3 - 2 * ($place - $i));
+        $share = $place - $i;
+        $share = $share * $share * (3 - 2 * $share);
         [$one, $two] = [$i % 8, ($i + 1) % 8];
         $weight = min(1.0, $colour / self::NEUTRAL);
         if ($this->look->greys !== null) {
@@ -131,18 +168,17 @@ final readonly class ColourChain
         ];
     }
 
-    /** @return array{float, float, float} */
+    /** @return array{float, float} */
     private function tinted(float $lightness, float $a, float $b): array
     {
-        $weights = ['shadows' => (1 - $lightness) ** 2, 'lights' => $lightness ** 2];
-        $weights['middle'] = 1 - $weights['shadows'] - $weights['lights'];
-        foreach ($this->look->tints as $range => ['degrees' => $degrees, 'amount' => $amount]) {
-            if ($amount > 0.0) {
-                $a += $weights[$range] * $amount * self::TINT * cos(deg2rad($degrees));
-                $b += $weights[$range] * $amount * self::TINT * sin(deg2rad($degrees));
-            }
+        $dark = (1 - $lightness) * (1 - $lightness);
+        $bright = $lightness * $lightness;
+        $weights = ['shadows' => $dark, 'middle' => 1 - $dark - $bright, 'lights' => $bright];
+        foreach ($this->tints as $range => [$x, $y]) {
+            $a += $weights[$range] * $x;
+            $b += $weights[$range] * $y;
         }
 
-        return [$lightness, $a, $b];
+        return [$a, $b];
     }
 }

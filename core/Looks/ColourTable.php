@@ -23,16 +23,17 @@ final readonly class ColourTable
     }
 
     /**
-     * @param  int  $grid  2 to 65 nodes along each side, at even steps of encoded sRGB
+     * @param  int  $grid  2 to 65 nodes along each side, at even steps of encoded values
+     * @param  ColourSource|null  $source  of what; null for the colours of screens
      *
      * @throws InvalidArgumentException when it is none of these
      */
-    public static function of(Look $look, int $grid): self
+    public static function of(Look $look, int $grid, ?ColourSource $source = null): self
     {
         if ($grid < 2 || $grid > self::LARGEST) {
             throw new InvalidArgumentException("A table of {$grid} nodes a side cannot be made.");
         }
-        $chain = new ColourChain($look);
+        $chain = new ColourChain($look, $source);
         $light = array_map(fn (int $i): float => Srgb::light($i / ($grid - 1)), range(0, $grid - 1));
         $nodes = '';
         foreach ($light as $red) {
@@ -40,7 +41,7 @@ final readonly class ColourTable
             foreach ($light as $green) {
                 foreach ($light as $blue) {
                     foreach ($chain->at([$red, $green, $blue]) as $value) {
-                        $plane[] = (int) round($value * self::STEPS);
+                        $plane[] = (int) ($value * self::STEPS + 0.5);
                     }
                 }
             }

@@ -25,6 +25,11 @@ final readonly class Hue
     {
     }
 
+    public function isPlain(): bool
+    {
+        return $this->turn === 0.0 && $this->colour === 1.0 && $this->light === 1.0;
+    }
+
     /** @param  array<string, float>  $values  `turn`, `colour` and `light`, each −1 to 1 */
     public static function of(array $values): self
     {

@@ -25,6 +25,7 @@ final readonly class Look
     public const TINTS = ['shadows', 'middle', 'lights'];
 
     /**
+     * @param  Chromaticity|null  $white  the light in which neutral is to be neutral; null for the one it was shot for
      * @param  float  $stops  of exposure
      * @param  float  $saturation  −1 to 1, of all colours; `muted` of those that are little colourful
      * @param  list<Hue>  $hues  the eight of the ring
@@ -32,15 +33,32 @@ final readonly class Look
      * @param  list<float>|null  $greys  how light each hue is in black and white, −1 to 1; null for a picture in colour
      */
     private function __construct(
-        public Chromaticity $white,
+        public ?Chromaticity $white,
         public float $stops,
         public ToneCurve $tone,
+        private float $bright,
         public float $saturation,
         public float $muted,
         public array $hues,
         public array $tints,
         public ?array $greys,
     ) {
+    }
+
+    /** How far bright lights are lowered, 0 to 1. */
+    public function lowered(): float
+    {
+        return max(0.0, -$this->bright);
+    }
+
+    /** Whether anything is done to colours beyond white and tone. */
+    public function isColoured(): bool
+    {
+        return $this->greys !== null ||
+            $this->saturation !== 0.0 ||
+            $this->muted !== 0.0 ||
+            array_filter($this->hues, fn (Hue $hue): bool => ! $hue->isPlain()) !== [] ||
+            array_filter($this->tints, fn (array $tint): bool => $tint['amount'] > 0.0) !== [];
     }
 
     public static function plain(): self
@@ -57,12 +75,10 @@ final readonly class Look
         $greys = self::named($values['greys'] ?? null);
 
         return new self(
-            WhitePoint::of(
-                self::number($values['kelvin'] ?? null, WhitePoint::D65, WhitePoint::LEAST, WhitePoint::MOST),
-                self::number($values['beside'] ?? null, 0.0, -self::MOST_BESIDE, self::MOST_BESIDE),
-            ),
+            self::white($values),
             self::number($values['stops'] ?? null, 0.0, -self::MOST_STOPS, self::MOST_STOPS),
             ToneCurve::of(array_map(self::share(...), $zones), self::share($values['contrast'] ?? null)),
+            self::share($zones['bright'] ?? null),
             self::share($values['saturation'] ?? null),
             self::share($values['muted'] ?? null),
             array_map(
@@ -74,6 +90,16 @@ final readonly class Look
                 ? array_map(fn (string $name): float => self::share($greys[$name] ?? null), Hue::NAMES)
                 : null,
         );
+    }
+
+    /** @param  array<array-key, mixed>  $values */
+    private static function white(array $values): ?Chromaticity
+    {
+        $kelvin = self::number($values['kelvin'] ?? null, 0.0, 0.0, WhitePoint::MOST);
+
+        return $kelvin === 0.0
+            ? null
+            : WhitePoint::of($kelvin, self::number($values['beside'] ?? null, 0.0, -self::MOST_BESIDE, self::MOST_BESIDE));
     }
 
     /**
