@@ -26,6 +26,7 @@ export default defineConfig({
                 'resources/css/guests.css',
                 'app',
                 'cull/cull',
+                'looks/looks',
                 'proof/gallery',
                 'clocks/clocks',
                 'captions/captions',

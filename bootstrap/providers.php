@@ -9,6 +9,7 @@ return [
     App\Clocks\ClocksServiceProvider::class,
     App\Captions\CaptionsServiceProvider::class,
     App\Cull\CullServiceProvider::class,
+    App\Looks\LooksServiceProvider::class,
     App\Proof\ProofServiceProvider::class,
     App\Deliver\DeliverServiceProvider::class,
     App\Archive\ArchiveServiceProvider::class,

@@ -61,6 +61,7 @@ return [
         App\Clocks\ClocksReport::class,
         App\Captions\CaptionsReport::class,
         App\Cull\CullReport::class,
+        App\Looks\LooksReport::class,
         App\Proof\ProofReport::class,
         App\Deliver\DeliverReport::class,
         App\Archive\ArchiveReport::class,

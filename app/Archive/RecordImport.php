@@ -219,7 +219,8 @@ final class RecordImport
             $row['id'] = (int) $row['id'] + ($this->moved[$table] ?? 0);
         }
         foreach ($this->references->of($table) as $column => $to) {
-            if (! isset($row[$column])) {
+            // 0 stands for none.
+            if ((int) ($row[$column] ?? 0) === 0) {
                 continue;
             }
             $row[$column] = $this->number($to, (int) $row[$column]);

@@ -36,6 +36,11 @@ final class ShootTables
         'steps' => ['shoot_id', 'shoots'],
         'marks' => ['step_id', 'steps'],
         'set_frames' => ['frame_id', 'frames'],
+        'finishings' => ['shoot_id', 'shoots'],
+        'looks' => ['shoot_id', 'shoots'],
+        'look_steps' => ['shoot_id', 'shoots'],
+        'look_changes' => ['step_id', 'look_steps'],
+        'light_edits' => ['shoot_id', 'shoots'],
         'galleries' => ['shoot_id', 'shoots'],
         'shares' => ['gallery_id', 'galleries'],
         'gallery_frames' => ['gallery_id', 'galleries'],
@@ -87,10 +92,15 @@ final class ShootTables
         'frame_measures',
         'faces',
         'findings',
+        'raws',
     ];
 
     /** References that the database does not know of. */
-    public const MORE_REFERENCES = ['frames' => ['version_id' => 'versions']];
+    public const MORE_REFERENCES = [
+        'frames' => ['version_id' => 'versions'],
+        'looks' => ['version' => 'versions'],
+        'look_changes' => ['version' => 'versions'],
+    ];
 
     /**
      * Columns in which other columns' rows are named inside a text, by what: a list of rows, ways of delivering, or
@@ -125,6 +135,7 @@ final class ShootTables
         'versions' => ['destination', 'large_path', 'small_path'],
         'sidecars' => ['path'],
         'frames' => ['small_path', 'large_path'],
+        'looks' => ['small_path', 'large_path'],
         'gallery_frames' => ['small_path', 'large_path', 'plain_small_path', 'plain_large_path'],
         'delivery_files' => ['stored', 'name'],
         'delivery_zips' => ['stored', 'name'],
@@ -136,5 +147,5 @@ final class ShootTables
     public const OF_THE_MACHINE = ['cards' => ['slot' => ''], 'returned_files' => ['stored' => '', 'seen' => null]];
 
     /** Bits of uses, which another studio may have dealt out otherwise. */
-    public const USES = ['frames' => ['uses'], 'marks' => ['uses', 'uses_before']];
+    public const USES = ['frames' => ['uses'], 'marks' => ['uses', 'uses_before'], 'looks' => ['uses']];
 }

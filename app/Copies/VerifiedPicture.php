@@ -27,7 +27,16 @@ final readonly class VerifiedPicture
         private array $places,
         private int $studio,
         public bool $isJpeg,
+        public bool $isRaw = false,
     ) {
+    }
+
+    /** The raw file of a frame, the same way; null where it has none, or no copy of it was ever verified. */
+    public static function rawOf(Frame $frame): ?self
+    {
+        $file = self::file($frame, FileKind::Raw);
+
+        return $file === null ? null : self::ofFile($file, $frame->shoot->studio_id);
     }
 
     /**
@@ -40,17 +49,21 @@ final readonly class VerifiedPicture
         if ($version !== null && $version->hash !== null) {
             return self::ofVersion($version, $frame->shoot->studio_id);
         }
-        $file = self::jpeg($frame);
+        $file = self::file($frame, FileKind::Jpeg);
 
-        return $file === null || $file->proofs()->isEmpty()
-            ? null
-            : new self(
-                (string) $file->hash,
-                ($file->sameAs ?? $file)->destination,
-                array_values($file->proofs()->map(fn (Copy $copy): string => $copy->place)->all()),
-                $frame->shoot->studio_id,
-                true,
-            );
+        return $file === null ? null : self::ofFile($file, $frame->shoot->studio_id);
+    }
+
+    private static function ofFile(CardFile $file, int $studio): self
+    {
+        return new self(
+            (string) $file->hash,
+            ($file->sameAs ?? $file)->destination,
+            array_values($file->proofs()->map(fn (Copy $copy): string => $copy->place)->all()),
+            $studio,
+            $file->kind === FileKind::Jpeg,
+            $file->kind === FileKind::Raw,
+        );
     }
 
     private static function ofVersion(Version $version, int $studio): self
@@ -66,16 +79,18 @@ final readonly class VerifiedPicture
         );
     }
 
-    private static function jpeg(Frame $frame): ?CardFile
+    /** A file of a frame that can be read, of which a copy was verified. */
+    private static function file(Frame $frame, FileKind $kind): ?CardFile
     {
         $files = $frame->relationLoaded('files')
             ? $frame->files
             : $frame->files()->with('copies', 'sameAs.copies')->get();
-
-        return $files
-            ->where('kind', FileKind::Jpeg)
+        $file = $files
+            ->where('kind', $kind)
             ->whereNull('problem')
             ->first();
+
+        return $file === null || $file->proofs()->isEmpty() ? null : $file;
     }
 
     /** What it was when it came, xxh128. */

@@ -48,6 +48,34 @@ final class ExifTool
     }
 
     /**
+     * What a camera wrote of a picture, into a file that was made from it: exposure, lens, body, time, place. Not how
+     * it is turned, which pixels it has, and small pictures.
+     *
+     * @throws UnableToWriteMetadata
+     */
+    public function carry(string $from, string $to): void
+    {
+        $answer = $this->ask([
+            '-overwrite_original',
+            '-m',
+            '-q',
+            '-TagsFromFile',
+            $from,
+            '-IFD0:Make',
+            '-IFD0:Model',
+            '-ExifIFD:all',
+            '-GPS:all',
+            '--ExifImageWidth',
+            '--ExifImageHeight',
+            '--MakerNotes:all',
+            $to,
+        ]);
+        if (str_contains($answer, 'Error')) {
+            throw UnableToWriteMetadata::because($to, $answer);
+        }
+    }
+
+    /**
      * Reads tags of files, by exiftool's names of them; numbers come as numbers, whole blocks as text or in base 64.
      *
      * @param  list<string>  $paths

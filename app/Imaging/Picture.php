@@ -129,8 +129,9 @@ final class Picture
         // Made smaller, two lobes of the sinc are within two of 255 steps of three, and take three quarters of the
         // time.
         $kernel = $width < $this->width() ? self::KERNEL_LANCZOS2 : self::KERNEL_LANCZOS3;
-        $across = $width / $this->width();
-        $down = $height / $this->height();
+        // C takes what is no fraction for another kind of number.
+        $across = (float) ($width / $this->width());
+        $down = (float) ($height / $this->height());
 
         return $this->changed('scale', fn (CData $image, CData $out): int => Vips::library()
             ->vips_resize($image, $out, $across, 'vscale', $down, 'kernel', $kernel, null));
@@ -191,6 +192,19 @@ final class Picture
             ->vips_colourspace($image, $out, $space, null))->flat();
     }
 
+    /** Whether samples have more than eight bits. */
+    public function isDeep(): bool
+    {
+        return Vips::library()->vips_image_get_format($this->image) !== self::FORMAT_UCHAR;
+    }
+
+    /** Sixteen bits a sample as eight, whatever they mean. */
+    public function shallow(): self
+    {
+        return $this->changed('bring it to eight bits', fn (CData $image, CData $out): int => Vips::library()
+            ->vips_msb($image, $out, null));
+    }
+
     /** This picture with another one, with its transparency, laid over it at a place. */
     public function under(self $overlay, int $left = 0, int $top = 0): self
     {
@@ -241,20 +255,45 @@ final class Picture
             ->vips_extract_band($image, $out, $band, null));
     }
 
+    /**
+     * Each colour as a table has it, three channels of eight or sixteen bits becoming three of eight.
+     *
+     * The pixels are changed where libvips holds them, so that none is copied.
+     */
+    public function through(ColourLink $link): self
+    {
+        $size = Vips::fresh('size_t');
+        $memory = Vips::library()->vips_image_write_to_memory($this->image, FFI::addr($size));
+        $memory ??= Vips::given(null, 'decode the picture');
+        try {
+            $pixels = $this->width() * $this->height();
+            $link->apply($memory, $pixels, $size->cdata === 6 * $pixels);
+
+            return self::ofSamples($memory, $this->width(), $this->height(), 3);
+        } finally {
+            Vips::library()->g_free($memory);
+        }
+    }
+
     /** The pixels and nothing that they came with. */
     public function bare(): self
     {
-        $samples = $this->samples();
+        return self::ofSamples($this->samples(), $this->width(), $this->height(), $this->bands());
+    }
+
+    /** Samples of eight bits, row by row, in sRGB or grey. */
+    private static function ofSamples(CData|string $samples, int $width, int $height, int $bands): self
+    {
         $image = Vips::library()->vips_image_new_from_memory_copy(
             $samples,
-            strlen($samples),
-            $this->width(),
-            $this->height(),
-            $this->bands(),
+            $width * $height * $bands,
+            $width,
+            $height,
+            $bands,
             self::FORMAT_UCHAR,
         );
         $bare = self::of(Vips::given($image, 'take the samples'));
-        $space = $this->bands() < 3 ? self::GREY : self::SRGB;
+        $space = $bands < 3 ? self::GREY : self::SRGB;
 
         return $bare->changed('name the colours', fn (CData $image, CData $out): int => Vips::library()
             ->vips_copy($image, $out, 'interpretation', $space, null));

@@ -15,6 +15,8 @@ final class PictureWriter
 {
     private const TIFF_LZW = 5;
 
+    private const SUBSAMPLE_OFF = 2;
+
     /**
      * A file with a colour profile. A picture that is bare brings nothing else into it.
      *
@@ -65,6 +67,27 @@ final class PictureWriter
             1,
             'optimize_coding',
             0,
+            null,
+        );
+        Vips::check($result, 'write '.basename($path));
+    }
+
+    /**
+     * A JPEG with nothing but pixels, each with colours of its own.
+     *
+     * @param  int<1, 100>  $quality
+     */
+    public static function fullColours(Picture $picture, string $path, int $quality): void
+    {
+        $result = Vips::library()->vips_jpegsave(
+            $picture->image(),
+            $path,
+            'Q',
+            $quality,
+            'strip',
+            1,
+            'subsample_mode',
+            self::SUBSAMPLE_OFF,
             null,
         );
         Vips::check($result, 'write '.basename($path));

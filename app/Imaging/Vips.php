@@ -25,6 +25,7 @@ final class Vips
     void vips_error_clear(void);
     int vips_jpegload(const char *filename, VipsImage **out, ...);
     int vips_jpegload_buffer(const void *buf, size_t len, VipsImage **out, ...);
+    int vips_tiffload(const char *filename, VipsImage **out, ...);
     int vips_svgload_buffer(const void *buf, size_t len, VipsImage **out, ...);
     VipsImage *vips_image_new_from_memory_copy(
         const void *data, size_t size, int width, int height, int bands, int format);
@@ -36,6 +37,14 @@ final class Vips
     int vips_autorot(VipsImage *in, VipsImage **out, ...);
     int vips_rot(VipsImage *in, VipsImage **out, int angle, ...);
     int vips_similarity(VipsImage *in, VipsImage **out, ...);
+    typedef struct _VipsInterpolate VipsInterpolate;
+    typedef struct _VipsArea VipsArea;
+    VipsInterpolate *vips_interpolate_new(const char *nickname);
+    VipsArea *vips_array_int_newv(int n, ...);
+    void vips_area_unref(VipsArea *area);
+    int vips_affine(VipsImage *in, VipsImage **out, double a, double b, double c, double d, ...);
+    int vips_image_get_format(const VipsImage *image);
+    int vips_shrink(VipsImage *in, VipsImage **out, double hshrink, double vshrink, ...);
     int vips_reduce(VipsImage *in, VipsImage **out, double hshrink, double vshrink, ...);
     int vips_resize(VipsImage *in, VipsImage **out, double scale, ...);
     int vips_gaussblur(VipsImage *in, VipsImage **out, double sigma, ...);
@@ -52,6 +61,7 @@ final class Vips
     void vips_image_set_double(VipsImage *image, const char *name, double value);
     int vips_maplut(VipsImage *in, VipsImage **out, VipsImage *table, ...);
     int vips_conv(VipsImage *in, VipsImage **out, VipsImage *mask, ...);
+    int vips_msb(VipsImage *in, VipsImage **out, ...);
     int vips_hist_find(VipsImage *in, VipsImage **out, ...);
     int vips_deviate(VipsImage *in, double *out, ...);
     int vips_cast(VipsImage *in, VipsImage **out, int format, ...);

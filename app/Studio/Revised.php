@@ -18,6 +18,7 @@ enum Revised: string
     case Cards = 'cards';
     case Copies = 'copies';
     case Measures = 'measures';
+    case Looks = 'looks';
 
     /**
      * Kind, the subject of the row, and what else must be so. One statement counts once for each subject in turn,

@@ -27,6 +27,17 @@ final readonly class Exposure
         return new self($focalLength, $seconds, $fNumber, $iso);
     }
 
+    /**
+     * Exposure value at ISO 100, by which scenes are compared: log2(N² / t) − log2(S / 100) (APEX, as Exif 2.32 annex C
+     * has it). Null where the camera did not say all of it.
+     */
+    public function ev100(): ?float
+    {
+        return $this->seconds > 0.0 && $this->fNumber > 0.0 && $this->iso > 0
+            ? log($this->fNumber ** 2 / $this->seconds, 2) - log($this->iso / 100, 2)
+            : null;
+    }
+
     public function __toString(): string
     {
         $words = [];

@@ -90,6 +90,14 @@ final readonly class ColourGrid
         return $sum / self::CELLS;
     }
 
+    /** @return array{float, float, float} mean L*, a* and b* of the places */
+    public function mean(): array
+    {
+        $mean = fn (int $i): float => array_sum(array_column($this->cells, $i)) / self::CELLS;
+
+        return [$mean(0), $mean(1), $mean(2)];
+    }
+
     /**
      * @param  array<int, int>  $rgb
      * @return array{float, float, float}

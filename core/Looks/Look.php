@@ -8,7 +8,7 @@ use Kanpai\Core\Looks\Colour\Chromaticity;
 use Kanpai\Core\Looks\Colour\WhitePoint;
 
 /**
- * What is made of the colours of a frame. What is not set changes nothing; what is no number, or too much, is taken for
+ * What is made of a frame. What is not set changes nothing; what is no number, or too much, is taken for
  * the nearest that can be.
  *
  * @phpstan-type Tint array{degrees: float, amount: float}
@@ -42,6 +42,8 @@ final readonly class Look
         public array $hues,
         public array $tints,
         public ?array $greys,
+        public Detail $detail,
+        public Framing $framing,
     ) {
     }
 
@@ -89,6 +91,8 @@ final readonly class Look
             isset($values['greys'])
                 ? array_map(fn (string $name): float => self::share($greys[$name] ?? null), Hue::NAMES)
                 : null,
+            Detail::of($values),
+            Framing::of($values),
         );
     }
 

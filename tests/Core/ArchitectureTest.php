@@ -56,6 +56,16 @@ final class ArchitectureTest extends TestCase
             'sidecars',
         ],
         'Cull' => ['culls', 'steps', 'marks', 'rounds', 'round_frames', 'frame_measures', 'faces', 'findings', 'tastes'],
+        'Looks' => [
+            'finishings',
+            'looks',
+            'look_steps',
+            'look_changes',
+            'light_edits',
+            'saved_looks',
+            'studio_finishings',
+            'raws',
+        ],
         'Proof' => [
             'galleries',
             'gallery_frames',

@@ -28,6 +28,11 @@ final readonly class WhitePoint
     /** A step along the line by which its direction is told. */
     private const STEP = 1.01;
 
+    /** Places on the line that are tried, and how often the span around the nearest is made a third smaller. */
+    private const PLACES = 120;
+
+    private const THIRDS = 60;
+
     /**
      * @param  float  $kelvin  2,000 to 25,000; beyond them the nearest
      * @param  float  $beside  ten-thousandths of u and v of CIE 1960, positive towards green
@@ -42,6 +47,38 @@ final readonly class WhitePoint
 
         // Hotter is towards less u; green is on the left of that way.
         return Chromaticity::ofUv($u + ($nextV - $v) * $across, $v - ($nextU - $u) * $across);
+    }
+
+    /**
+     * The light of a chromaticity: the nearest place on the line, and how far it is beside it; `of` the other way round.
+     *
+     * @return array{kelvin: float, beside: float}
+     */
+    public static function nearest(Chromaticity $white): array
+    {
+        [$u, $v] = $white->uv();
+        $far = function (float $mired) use ($u, $v): float {
+            [$ownU, $ownV] = self::onLine(1e6 / $mired)->uv();
+
+            return hypot($u - $ownU, $v - $ownV);
+        };
+        [$least, $most] = [1e6 / self::MOST, 1e6 / self::LEAST];
+        $places = range($least, $most, ($most - $least) / self::PLACES);
+        $distances = array_map($far, $places);
+        $place = $places[array_search(min($distances), $distances, true) ?: 0];
+        $step = ($most - $least) / self::PLACES;
+        [$from, $to] = [max($least, $place - $step), min($most, $place + $step)];
+        for ($i = 0; $i < self::THIRDS; $i++) {
+            [$one, $two] = [$from + ($to - $from) / 3, $to - ($to - $from) / 3];
+            [$from, $to] = $far($one) < $far($two) ? [$from, $two] : [$one, $to];
+        }
+        $kelvin = 2e6 / ($from + $to);
+        [$ownU, $ownV] = self::onLine($kelvin)->uv();
+        [$nextU, $nextV] = self::onLine($kelvin * self::STEP)->uv();
+        $length = hypot($nextU - $ownU, $nextV - $ownV);
+        $across = (($u - $ownU) * ($nextV - $ownV) - ($v - $ownV) * ($nextU - $ownU)) / $length;
+
+        return ['kelvin' => $kelvin, 'beside' => $across * 1e4];
     }
 
     private static function onLine(float $kelvin): Chromaticity

@@ -23,6 +23,16 @@ export class History {
         return this.#again.at(-1) ?? null;
     }
 
+    /** All steps in the order in which they were made, those that were undone last. */
+    get all() {
+        return [...this.#steps, ...[...this.#again].reverse()];
+    }
+
+    /** How many of them are not undone. */
+    get place() {
+        return this.#steps.length;
+    }
+
     has(id) {
         return [...this.#steps, ...this.#again].some((step) => step.id === id);
     }

@@ -2,36 +2,12 @@
  * The page of culling: its parts by name, short messages, words.
  */
 import { pips, verdict as verdictShape } from '../studio/shapes.js';
+import { after, soon } from '../studio/timers.js';
+
+export { after, soon };
 
 export const SECOND = 1000;
 const FLASH = 700;
-const timers = new Map();
-
-/** Does something after a while, unless it is asked for again before. */
-export function after(name, wait, act) {
-    clearTimeout(timers.get(name));
-    timers.set(name, setTimeout(act, wait));
-}
-
-/** What waits to be done, and is done at once where the page is left before. */
-const pending = new Map();
-
-/** As `after`, for what must not be lost. */
-export function soon(name, wait, act) {
-    pending.set(name, act);
-    after(name, wait, () => {
-        pending.delete(name);
-        act();
-    });
-}
-
-window.addEventListener('pagehide', () => {
-    for (const act of pending.values()) {
-        act();
-    }
-    pending.clear();
-});
-
 export const root = document.querySelector('[data-cull]');
 const parts = new Map();
 

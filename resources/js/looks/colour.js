@@ -152,3 +152,66 @@ export function balancedFor(source, white) {
 
     return after(after(after(inverse(TO_XYZ), adapted), TO_XYZ), source.toSrgb);
 }
+
+const PLACES = 120;
+const THIRDS = 60;
+
+/** The light of a chromaticity, as `whitePoint` takes it. */
+export function nearestWhite(chromaticity) {
+    const [u, v] = uv(chromaticity);
+    const far = (mired) => {
+        const [x, y] = uv(onLine(1e6 / mired));
+
+        return Math.hypot(u - x, v - y);
+    };
+    const least = 1e6 / COOLEST;
+    const most = 1e6 / WARMEST;
+    const step = (most - least) / PLACES;
+    const places = Array.from({ length: PLACES + 1 }, (_, i) => least + i * step);
+    const place = places.reduce((best, one) => (far(one) < far(best) ? one : best));
+    let from = Math.max(least, place - step);
+    let to = Math.min(most, place + step);
+    for (let i = 0; i < THIRDS; i++) {
+        const one = from + (to - from) / 3;
+        const two = to - (to - from) / 3;
+        if (far(one) < far(two)) {
+            to = two;
+        } else {
+            from = one;
+        }
+    }
+    const kelvin = 2e6 / (from + to);
+    const [x, y] = uv(onLine(kelvin));
+    const [nextX, nextY] = uv(onLine(kelvin * STEP));
+    const across = ((u - x) * (nextY - y) - (v - y) * (nextX - x)) / Math.hypot(nextX - x, nextY - y);
+
+    return { kelvin, beside: across * 1e4 };
+}
+
+const CLIPPED = 0.985;
+const BLACK = 0.03;
+const MOST_BESIDE = 100;
+
+/**
+ * The white that makes a place neutral, or why there is none.
+ *
+ * @param values as the file has them, 0 to 1
+ */
+export function whiteOfSpot(values, source) {
+    if (Math.max(...values) > CLIPPED) {
+        return { problem: 'This spot is clipped: its colour is lost. Point at something darker.' };
+    }
+    if (Math.max(...values) < BLACK || Math.min(...values) <= 0) {
+        return { problem: 'This spot is black: there is no colour in it. Point at something brighter.' };
+    }
+    const seen = applied(after(TO_XYZ, source.toSrgb), values.map(light));
+    const [x, y, z] = applied(adaptation(whitePoint(D65), source.asShot), seen);
+    const white = Math.min(x, y, z) > 0 ? nearestWhite([x / (x + y + z), y / (x + y + z)]) : null;
+
+    return white === null || Math.abs(white.beside) > MOST_BESIDE
+        ? { problem: 'This spot is too colourful to be grey in any light. Point at something neutral.' }
+        : white;
+}
+
+/** The white of the light that a picture was balanced for. */
+export const asShotWhite = (source) => nearestWhite(source.asShot);

@@ -15,7 +15,8 @@ export const number = (value, usual, least, most) =>
 
 export const share = (value) => number(value, 0, -1, 1);
 
-export const named = (values) => (values !== null && typeof values === 'object' && !Array.isArray(values) ? values : {});
+export const named = (values) =>
+    values !== null && typeof values === 'object' && !Array.isArray(values) ? values : {};
 
 function white(values) {
     const kelvin = number(values.kelvin, 0, 0, COOLEST);

@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Imaging;
+
+use FFI;
+use FFI\CData;
+
+/**
+ * A three-dimensional table of colours as a device link (ICC.1:2001-04, class `link`, one A2B0 tag), which littlecms2
+ * applies by tetrahedral interpolation. Version 2 of the standard, since only its tables keep 16 bits as they are.
+ */
+final class ColourLink
+{
+    private const VERSION = 2.1;
+
+    private const CLASS_LINK = 0x6C69_6E6B;
+
+    private const RGB = 0x5247_4220;
+
+    private const A2B0 = 0x4132_4230;
+
+    private const AT_THE_END = 1;
+
+    /** Three channels of eight bits, and of sixteen. */
+    private const RGB8 = 0x4_0019;
+
+    private const RGB16 = 0x4_001A;
+
+    /** Nothing is kept from pixel to pixel, and white is not repaired: a look may tint it. */
+    private const FLAGS = 0x40 | 0x04;
+
+    /** Where the grid of the table is named in the flags, or the library makes one of its own. */
+    private const GRID = 16;
+
+    private function __construct(private readonly CData $profile, private readonly int $grid)
+    {
+    }
+
+    public function __destruct()
+    {
+        LittleCms::library()->cmsCloseProfile($this->profile);
+    }
+
+    /**
+     * @param  int  $grid  nodes along each side
+     * @param  string  $nodes  red, green and blue of each in 16 bits, little-endian; blue runs fastest, red slowest
+     *
+     * @throws UnableToMakePicture
+     */
+    public static function of(int $grid, string $nodes): self
+    {
+        $library = LittleCms::library();
+        $table = self::memory('uint16_t['.intdiv(strlen($nodes), 2).']');
+        FFI::memcpy($table, $nodes, strlen($nodes));
+        $pipeline = self::given($library->cmsPipelineAlloc(null, 3, 3));
+        $stage = self::given($library->cmsStageAllocCLut16bit(null, $grid, 3, 3, FFI::addr($table[0])));
+        $library->cmsPipelineInsertStage($pipeline, self::AT_THE_END, $stage);
+        $profile = self::given($library->cmsCreateProfilePlaceholder(null));
+        $library->cmsSetProfileVersion($profile, self::VERSION);
+        $library->cmsSetDeviceClass($profile, self::CLASS_LINK);
+        $library->cmsSetColorSpace($profile, self::RGB);
+        $library->cmsSetPCS($profile, self::RGB);
+        $isTaken = $library->cmsWriteTag($profile, self::A2B0, $library->cast('void*', $pipeline));
+        $library->cmsPipelineFree($pipeline);
+
+        return $isTaken !== 0
+            ? new self($profile, $grid)
+            : throw UnableToMakePicture::because('make a table of colours', 'littlecms2 would not take it');
+    }
+
+    /** The link as a profile that other programs read. */
+    public function profile(): string
+    {
+        $library = LittleCms::library();
+        $bytes = self::memory('uint32_t');
+        $library->cmsSaveProfileToMem($this->profile, null, FFI::addr($bytes));
+        $memory = self::memory('char['.max(1, $bytes->cdata).']');
+        if ($library->cmsSaveProfileToMem($this->profile, FFI::addr($memory[0]), FFI::addr($bytes)) === 0) {
+            throw UnableToMakePicture::because('write a profile', 'littlecms2 gave none');
+        }
+
+        return FFI::string($memory, $bytes->cdata);
+    }
+
+    /**
+     * Changes pixels in place: samples that come out are no wider than those that went in.
+     *
+     * @param  CData  $pixels  `void*`, three channels each
+     * @param  bool  $isDeep  whether samples have sixteen bits; they come out with eight
+     */
+    public function apply(CData $pixels, int $count, bool $isDeep): void
+    {
+        $library = LittleCms::library();
+        $profiles = self::memory('cmsHPROFILE[1]');
+        $profiles[0] = $this->profile;
+        $transform = self::given($library->cmsCreateMultiprofileTransform(
+            FFI::addr($profiles[0]),
+            1,
+            $isDeep ? self::RGB16 : self::RGB8,
+            self::RGB8,
+            0,
+            self::FLAGS | ($this->grid << self::GRID),
+        ));
+        $library->cmsDoTransform($transform, $pixels, $pixels, $count);
+        $library->cmsDeleteTransform($transform);
+    }
+
+    private static function memory(string $type): CData
+    {
+        return self::given(LittleCms::library()->new($type));
+    }
+
+    private static function given(?CData $thing): CData
+    {
+        return $thing ?? throw UnableToMakePicture::because('make a table of colours', 'littlecms2 gave none');
+    }
+}

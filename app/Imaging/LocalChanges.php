@@ -1,0 +1,191 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Imaging;
+
+use FFI\CData;
+
+/**
+ * Changes of a picture that depend on place or on neighbours. Each gives a new picture.
+ *
+ * @throws UnableToMakePicture
+ */
+final class LocalChanges
+{
+    private const FORMAT_UCHAR = 0;
+
+    private const FORMAT_FLOAT = 6;
+
+    private const FORMAT_SHORT = 3;
+
+    private const LINEAR = 1;
+
+    /** What is taken away is what a blur by 1 2 1 in both directions leaves; 128 stands for nothing. */
+    private const EDGES = [-1.0, -2.0, -1.0, -2.0, 12.0, -2.0, -1.0, -2.0, -1.0];
+
+    private const EDGES_SCALE = 16.0;
+
+    private const NONE = 128;
+
+    private const WHOLE_NUMBERS = 0;
+
+    /** @param  0|1|2|3  $quarters  clockwise */
+    public static function turned(Picture $picture, int $quarters): Picture
+    {
+        return $quarters === 0
+            ? $picture
+            : $picture->changed('turn', fn (CData $image, CData $out): int => Vips::library()
+                ->vips_rot($image, $out, $quarters, null));
+    }
+
+    /**
+     * A part of a picture, turned: each pixel is where a·x + b·y + c, and the same for y, lies in the picture, by bicubic
+     * interpolation.
+     *
+     * @param  array{array{float, float, float}, array{float, float, float}}  $from  in pixels, from corner to corner
+     */
+    public static function drawnFrom(Picture $picture, array $from, int $width, int $height): Picture
+    {
+        // libvips wants the other way: where a pixel of the picture goes, counted from the middle of the first one.
+        [[$a, $b, $c], [$d, $e, $f]] = $from;
+        $determinant = $a * $e - $b * $d;
+        [$p, $q, $r, $s] = [$e / $determinant, -$b / $determinant, -$d / $determinant, $a / $determinant];
+        $x = $p * (0.5 - $c) + $q * (0.5 - $f) - 0.5;
+        $y = $r * (0.5 - $c) + $s * (0.5 - $f) - 0.5;
+        $library = Vips::library();
+        $bicubic = $library->vips_interpolate_new('bicubic');
+        $area = $library->vips_array_int_newv(4, 0, 0, $width, $height);
+        try {
+            return $picture->changed('turn and crop', fn (CData $image, CData $out): int => $library->vips_affine(
+                $image,
+                $out,
+                $p,
+                $q,
+                $r,
+                $s,
+                'interpolate',
+                $bicubic,
+                'oarea',
+                $area,
+                'odx',
+                $x,
+                'ody',
+                $y,
+                // What lies between the last pixels and the edge is as they are.
+                'extend',
+                self::LINEAR,
+                null,
+            ))->inMemory();
+        } finally {
+            $library->g_object_unref($library->cast('void*', $bicubic));
+            $library->vips_area_unref($area);
+        }
+    }
+
+    /**
+     * Encoded values times what a small grid says of each place, smooth in between.
+     *
+     * @param  list<float>  $gains  row by row
+     * @param  int<1, max>  $columns
+     */
+    public static function lightened(Picture $picture, array $gains, int $columns): Picture
+    {
+        $samples = pack('f*', ...$gains);
+        $grid = Vips::library()->vips_image_new_from_memory_copy(
+            $samples,
+            strlen($samples),
+            $columns,
+            intdiv(count($gains), $columns),
+            1,
+            self::FORMAT_FLOAT,
+        );
+        $grid = Picture::of(Vips::given($grid, 'make lighter'));
+        // C takes what is no fraction for another kind of number.
+        $across = (float) ($picture->width() / $grid->width());
+        $down = (float) ($picture->height() / $grid->height());
+        $large = $grid->changed('make lighter', fn (CData $image, CData $out): int => Vips::library()
+            ->vips_resize($image, $out, $across, 'vscale', $down, 'kernel', self::LINEAR, null));
+        $large = $large->cropped(0, 0, $picture->width(), $picture->height());
+        $format = Vips::library()->vips_image_get_format($picture->image());
+        $lit = $picture->changed('make lighter', fn (CData $image, CData $out): int => Vips::library()
+            ->vips_multiply($image, $large->image(), $out, null));
+        $cast = self::cast($lit, $format);
+
+        return $cast->inMemory();
+    }
+
+    /**
+     * Sharpened along edges: what a pixel differs from its neighbours by in green, which is most of lightness, is added
+     * to all channels.
+     *
+     * @param  float  $strength  how much of it
+     * @param  float  $least  levels below which a difference is left, smoothly
+     */
+    public static function sharpened(Picture $picture, float $strength, float $least): Picture
+    {
+        $kernel = Vips::fresh('double[9]');
+        foreach (self::EDGES as $i => $weight) {
+            $kernel[$i] = $weight;
+        }
+        $matrix = Picture::of(Vips::given(
+            Vips::library()->vips_image_new_matrix_from_array(3, 3, $kernel, 9),
+            'sharpen',
+        ));
+        Vips::library()->vips_image_set_double($matrix->image(), 'scale', self::EDGES_SCALE);
+        Vips::library()->vips_image_set_double($matrix->image(), 'offset', (float) self::NONE);
+        $green = $picture->channel(1);
+        $edges = $green->changed('sharpen', fn (CData $image, CData $out): int => Vips::library()
+            ->vips_conv($image, $out, $matrix->image(), 'precision', self::WHOLE_NUMBERS, null));
+        $table = self::tableOfEdges($strength, $least);
+        $added = $edges->changed('sharpen', fn (CData $image, CData $out): int => Vips::library()
+            ->vips_maplut($image, $out, $table->image(), null));
+        $sum = $picture->changed('sharpen', fn (CData $image, CData $out): int => Vips::library()
+            ->vips_add($image, $added->image(), $out, null));
+        $sharp = self::cast($sum, self::FORMAT_UCHAR);
+
+        return $sharp->inMemory();
+    }
+
+    private static function tableOfEdges(float $strength, float $least): Picture
+    {
+        $levels = pack('s*', ...array_map(function (int $level) use ($strength, $least): int {
+            $difference = $level - self::NONE;
+            $share = $least > 0.0 ? min(1.0, abs($difference) / $least) : 1.0;
+
+            return (int) round($difference * $strength * $share * $share * (3 - 2 * $share));
+        }, range(0, 255)));
+        $table = Vips::library()
+            ->vips_image_new_from_memory_copy($levels, strlen($levels), 256, 1, 1, self::FORMAT_SHORT);
+
+        return Picture::of(Vips::given($table, 'sharpen'));
+    }
+
+    private static function cast(Picture $picture, int $format): Picture
+    {
+        return $picture->changed('bring it back', fn (CData $image, CData $out): int => Vips::library()
+            ->vips_cast($image, $out, $format, null));
+    }
+
+    /**
+     * Means of blocks of green, as many as fit.
+     *
+     * @return array{non-empty-list<float>, int<1, max>} values of 0 to 1 row by row, and how many a row has
+     */
+    public static function cells(Picture $picture, int $most): array
+    {
+        $side = max(1, (int) ceil(max($picture->width(), $picture->height()) / $most));
+        $width = max(1, intdiv($picture->width(), $side));
+        $height = max(1, intdiv($picture->height(), $side));
+        $green = $picture->channel(1);
+        $green = $picture->isDeep() ? $green->shallow() : $green;
+        $whole = $green->cropped(0, 0, min($green->width(), $width * $side), min($green->height(), $height * $side));
+        $small = $side === 1
+            ? $whole
+            : $whole->changed('look at blocks', fn (CData $image, CData $out): int => Vips::library()
+                ->vips_shrink($image, $out, (float) $side, (float) $side, null));
+        $values = array_map(fn (int $value): float => $value / 255, array_values(unpack('C*', $small->samples()) ?: []));
+
+        return [$values ?: [0.0], max(1, $small->width())];
+    }
+}

@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Imaging;
+
+/**
+ * Raw files as pictures, by LibRaw's own programs: what is damaged kills a process of its own, and nothing else.
+ *
+ * Pictures come in the colours of the sensor, white as it was shot, nothing clipped, sixteen bits, encoded as sRGB is.
+ *
+ * @throws UnableToMakePicture
+ */
+final class RawDeveloper
+{
+    /** Bytes of address space: 61 megapixels take 1.5 GB in full size. */
+    private const MEMORY = 4_000_000_000;
+
+    private const SECONDS = 120;
+
+    /**
+     * White as shot (-w), the file's own brightness (-W), 16 bits (-6), nothing clipped (-H 1), colours of the sensor
+     * (-o 0), no guess at how bright the brightest is (-c 0, or a bright frame becomes up to 16 % brighter), the curve
+     * of sRGB (-g), as TIFF (-T).
+     */
+    private const HOW = ['-w', '-W', '-6', '-H', '1', '-o', '0', '-c', '0', '-g', '2.4', '12.92', '-T'];
+
+    public function __construct(private readonly ExifTool $exifTool)
+    {
+    }
+
+    public function facts(string $path): RawFacts
+    {
+        [$said, $problem] = self::run(['raw-identify', '-v', (string) realpath($path)], '/');
+        if (str_contains($problem, 'Cannot') || ! str_contains($said, 'sRGB Matrix')) {
+            $reason = str_contains($problem, 'Unsupported') ? 'LibRaw does not know this kind' : 'it is damaged';
+            throw UnableToMakePicture::because('develop the raw file', $reason);
+        }
+        $tags = $this->exifTool->read([$path], ['BaselineExposure'])[$path] ?? [];
+        $stops = $tags['BaselineExposure'] ?? 0.0;
+
+        return RawFacts::of($said, is_numeric($stops) ? (float) $stops : 0.0);
+    }
+
+    /**
+     * @param  bool  $isHalf  half as large in both directions, for a third of the time
+     */
+    public function develop(string $path, bool $isHalf): Picture
+    {
+        $folder = sys_get_temp_dir().'/kanpai-raw-'.bin2hex(random_bytes(8));
+        mkdir($folder, 0700);
+        try {
+            // The program writes beside what it reads, so that it is given a name in a folder of its own.
+            symlink((string) realpath($path), "{$folder}/frame.raw");
+            $how = [...self::HOW, ...$isHalf ? ['-h'] : []];
+            [, $problem] = self::run(['dcraw_emu', ...$how, '-Z', "{$folder}/frame.tiff", "{$folder}/frame.raw"], $folder);
+            if (! is_file("{$folder}/frame.tiff") || $problem !== '') {
+                throw UnableToMakePicture::because('develop the raw file', self::reason($problem));
+            }
+
+            return PictureReader::deepFile("{$folder}/frame.tiff");
+        } finally {
+            array_map(unlink(...), glob("{$folder}/*") ?: []);
+            @rmdir($folder);
+        }
+    }
+
+    private static function reason(string $problem): string
+    {
+        return $problem === '' ? 'it is damaged, or takes too long' : (string) preg_replace('~^[^:]*: ~', '', $problem);
+    }
+
+    /**
+     * @param  list<string>  $command
+     * @return array{string, string} what it printed, and what it complained of
+     */
+    private static function run(array $command, string $folder): array
+    {
+        $process = proc_open(
+            ['prlimit', '--as='.self::MEMORY, 'timeout', '-k', '2', (string) self::SECONDS, ...$command],
+            [['file', '/dev/null', 'r'], ['pipe', 'w'], ['pipe', 'w']],
+            $pipes,
+            $folder,
+            ['PATH' => (string) getenv('PATH'), 'OMP_NUM_THREADS' => '1', 'LC_ALL' => 'C'],
+        );
+        if ($process === false) {
+            throw UnableToMakePicture::because('develop the raw file', 'LibRaw cannot be started');
+        }
+        $said = (string) stream_get_contents($pipes[1]);
+        $problem = trim((string) stream_get_contents($pipes[2]));
+        proc_close($process);
+
+        return [$said, $problem];
+    }
+}

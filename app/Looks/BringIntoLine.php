@@ -1,0 +1,155 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Looks;
+
+use App\Frames\Frame;
+use App\Studio\Member;
+use App\Studio\Shoot;
+use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Looks\Light\InLine;
+use Kanpai\Core\Looks\Light\LineSample;
+use Kanpai\Core\Looks\LookValues;
+use stdClass;
+
+/**
+ * Gives the frames of a light what one of them was given, each as bright as it needs. What belongs to one frame alone,
+ * crops, levels and places, stays as it is.
+ *
+ * @phpstan-import-type StepInput from LookSteps
+ */
+final readonly class BringIntoLine
+{
+    public function __construct(private LookSteps $steps)
+    {
+    }
+
+    /**
+     * @param  list<int>  $others
+     * @return array{step: array<string, mixed>, asked: list<array{frame: int, reason: string, now: array<string, mixed>}>,
+     *     revision: int}
+     */
+    public function apply(Shoot $shoot, Member $member, string $id, int $adjusted, array $others): array
+    {
+        $values = self::values($shoot, [$adjusted, ...$others]);
+        $samples = self::samples($shoot, [$adjusted, ...$others], $values);
+        $others = array_values(array_intersect($others, array_keys($samples)));
+        $lines = isset($samples[$adjusted])
+            ? InLine::of($samples[$adjusted], array_map(fn (int $frame): LineSample => $samples[$frame], $others))
+            : [];
+        $carried = self::carried($values[$adjusted] ?? []);
+        $changes = $asked = [];
+        foreach ($lines as $frame => ['stops' => $stops, 'reason' => $reason]) {
+            $now = [...$carried, 'stops' => $stops === 0.0 ? null : $stops];
+            $change = self::change($frame, $values[$frame] ?? [], $now);
+            $reason === ''
+                ? $change['now'] !== [] && ($changes[] = $change)
+                : $asked[] = ['frame' => $frame, 'reason' => $reason, 'now' => $now];
+        }
+        $title = 'Brought '.count($changes).(count($changes) === 1 ? ' frame' : ' frames').' into line';
+        $step = ['id' => $id, 'title' => $title, 'changes' => $changes, 'takeBack' => false, 'again' => false];
+        $answer = $this->steps->apply($shoot, $member, $changes === [] ? [] : [$step]);
+
+        return [
+            'step' => ['id' => $id, 'title' => $title, 'changes' => array_map(self::forPage(...), $changes)],
+            'asked' => $asked,
+            'revision' => $answer['revision'],
+        ];
+    }
+
+    /**
+     * @param  array{frame: int, number: int, was: array<string, mixed>, now: array<string, mixed>}  $change
+     * @return array<string, mixed>
+     */
+    private static function forPage(array $change): array
+    {
+        return [...$change, 'was' => (object) $change['was'], 'now' => (object) $change['now']];
+    }
+
+    /**
+     * @param  array<string, mixed>  $values
+     * @return array<string, mixed> every part that is carried, null where it is not there
+     */
+    private static function carried(array $values): array
+    {
+        $parts = [...LookValues::COLOURS, ...LookValues::DETAIL];
+
+        return array_combine($parts, array_map(fn (string $part): mixed => $values[$part] ?? null, $parts));
+    }
+
+    /**
+     * @param  array<string, mixed>  $values
+     * @param  array<string, mixed>  $wanted
+     * @return array{frame: int, number: int, was: array<string, mixed>, now: array<string, mixed>}
+     */
+    private static function change(int $frame, array $values, array $wanted): array
+    {
+        $isOther = fn (mixed $value, string $part): bool => ! LookValues::isSame($values[$part] ?? null, $value);
+        $now = array_filter($wanted, $isOther, ARRAY_FILTER_USE_BOTH);
+        $was = array_map(fn (string $part): mixed => $values[$part] ?? null, array_keys($now));
+
+        return [
+            'frame' => $frame,
+            'number' => FrameLook::FIRST,
+            'was' => array_combine(array_keys($now), $was),
+            'now' => $now,
+        ];
+    }
+
+    /**
+     * @param  list<int>  $frames
+     * @return array<int, array<string, mixed>> frame => values of its look
+     */
+    private static function values(Shoot $shoot, array $frames): array
+    {
+        return DB::table('looks')
+            ->join('frames', 'frames.id', '=', 'looks.frame_id')
+            ->where('looks.shoot_id', $shoot->id)
+            ->where('looks.number', FrameLook::FIRST)
+            ->whereRaw('looks.version = COALESCE(frames.version_id, 0)')
+            ->whereIntegerInRaw('looks.frame_id', $frames)
+            ->pluck('looks.values', 'looks.frame_id')
+            ->map(fn ($values): array => (array) json_decode((string) $values, true))
+            ->all();
+    }
+
+    /**
+     * @param  list<int>  $frames
+     * @param  array<int, array<string, mixed>>  $values
+     * @return array<int, LineSample> by frame
+     */
+    private static function samples(Shoot $shoot, array $frames, array $values): array
+    {
+        $rows = Frame::of($shoot)
+            ->toBase()
+            ->leftJoin('frame_measures', 'frame_measures.frame_id', '=', 'frames.id')
+            ->whereIntegerInRaw('frames.id', $frames)
+            ->get(['frames.id', 'body_id', 'exposure', 'f_number', 'iso', 'focal_length', 'colours', 'ev', 'problem']);
+
+        return self::sampled($rows, $values);
+    }
+
+    /**
+     * @param  Collection<int, stdClass>  $rows
+     * @param  array<int, array<string, mixed>>  $values
+     * @return array<int, LineSample>
+     */
+    private static function sampled(Collection $rows, array $values): array
+    {
+        $samples = [];
+        foreach ($rows as $row) {
+            $stops = $values[(int) $row->id]['stops'] ?? 0.0;
+            $samples[(int) $row->id] = new LineSample(
+                (int) $row->id,
+                (int) $row->body_id,
+                Frame::exposureOf($row)->ev100(),
+                $row->ev === null || $row->problem !== null ? null : (float) $row->ev,
+                is_numeric($stops) ? (float) $stops : 0.0,
+            );
+        }
+
+        return $samples;
+    }
+}

@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Looks;
+
+use App\Copies\VerifiedPicture;
+use App\Frames\Frame;
+use App\Imaging\ExifTool;
+use App\Imaging\Picture;
+use App\Imaging\PictureReader;
+use App\Imaging\PictureWriter;
+use App\Imaging\UnableToMakePicture;
+use Kanpai\Core\Looks\Look;
+
+/**
+ * The picture of a frame in full size as it goes out: from a verified copy, developed where it is a raw file, with the
+ * look of the frame. Without a look, a JPEG is what the camera wrote.
+ */
+final readonly class FinishedPicture
+{
+    private const QUALITY = 95;
+
+    private function __construct(private Frame $frame, private VerifiedPicture $source, private ?FrameLook $look)
+    {
+    }
+
+    /** Null where no copy of the frame was ever verified. */
+    public static function of(Frame $frame, int $number = FrameLook::FIRST): ?self
+    {
+        $source = SourceOfFrame::of($frame);
+
+        return $source === null ? null : new self($frame, $source, FrameLook::ofFrame($frame, $number));
+    }
+
+    /** What it is made of, and how. */
+    public function hash(): string
+    {
+        return $this->isAsItIs()
+            ? $this->source->hash()
+            : hash('xxh128', serialize([$this->source->hash(), $this->look->values ?? [], Finisher::VERSION]));
+    }
+
+    /** Whether it is the file itself, byte for byte. */
+    private function isAsItIs(): bool
+    {
+        return $this->look === null && ! $this->source->isRaw;
+    }
+
+    /**
+     * All its pixels, upright; with the profile of its file where it has no look.
+     *
+     * @throws UnableToMakePicture when no copy is whole any more, or it cannot be read
+     */
+    public function picture(): Picture
+    {
+        $file = self::temporary();
+        try {
+            if (! $this->source->copyTo($file)) {
+                throw UnableToMakePicture::because('read '.$this->frame->name, 'no copy of it is as it was');
+            }
+
+            return $this->finished($file);
+        } finally {
+            @unlink($file);
+        }
+    }
+
+    private function finished(string $file): Picture
+    {
+        $look = $this->look?->look() ?? Look::plain();
+        $finisher = app(Finisher::class);
+        if ($this->source->isRaw) {
+            [$picture, $source] = app(Raws::class)->whole($this->frame, $file);
+
+            return $finisher->finish($picture, $look, $source);
+        }
+        $picture = $this->source->isJpeg ? PictureReader::jpeg($file) : PictureReader::file($file);
+
+        return $this->look === null ? $picture : $finisher->finish($picture->inSrgb()->inEightBits()->bare(), $look);
+    }
+
+    /**
+     * As a JPEG file. False where no copy is whole any more.
+     *
+     * @throws UnableToMakePicture
+     */
+    public function jpegTo(string $target): bool
+    {
+        if ($this->isAsItIs()) {
+            return $this->source->jpegTo($target);
+        }
+        $file = self::temporary();
+        try {
+            if (! $this->source->copyTo($file)) {
+                return false;
+            }
+            PictureWriter::file($this->finished($file), $target, 'jpeg', self::QUALITY);
+            app(ExifTool::class)->carry($file, $target);
+
+            return true;
+        } finally {
+            @unlink($file);
+        }
+    }
+
+    private static function temporary(): string
+    {
+        return sys_get_temp_dir().'/kanpai-'.bin2hex(random_bytes(8));
+    }
+}

@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Looks\Http;
+
+use App\Studio\Http\Input;
+
+final class LineInput extends Input
+{
+    /** Frames of one light. */
+    private const MOST = 20_000;
+
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'id' => ['required', 'uuid'],
+            'frame' => ['required', 'integer'],
+            'frames' => ['required', 'array', 'max:'.self::MOST],
+        ];
+    }
+
+    /** @return list<int> */
+    public function frames(): array
+    {
+        return array_values(array_filter((array) $this->input('frames'), is_int(...)));
+    }
+}

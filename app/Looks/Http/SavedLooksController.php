@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Looks\Http;
+
+use App\Frames\Frame;
+use App\Looks\FrameLook;
+use App\Looks\SavedLook;
+use App\Studio\Shoot;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Looks\LookValues;
+
+/** Looks of the studio by name. */
+final class SavedLooksController
+{
+    public function store(SaveLookInput $request, Shoot $shoot): JsonResponse
+    {
+        $frame = Frame::of($shoot)->findOrFail($request->integer('frame'));
+        $values = FrameLook::ofFrame($frame)->values ?? [];
+        $own = array_intersect_key($values, array_flip([...LookValues::COLOURS, ...LookValues::DETAIL]));
+        if ($own === []) {
+            throw ValidationException::withMessages(['name' => 'This frame has no look yet. Change something first.']);
+        }
+        SavedLook::query()->updateOrCreate(
+            ['studio_id' => $shoot->studio_id, 'name' => $request->string('name')->trim()->value()],
+            ['values' => $own],
+        );
+
+        return self::all($shoot);
+    }
+
+    public function remove(Shoot $shoot, int $saved): JsonResponse
+    {
+        SavedLook::query()->where('studio_id', $shoot->studio_id)->whereKey($saved)->firstOrFail()->delete();
+
+        return self::all($shoot);
+    }
+
+    private static function all(Shoot $shoot): JsonResponse
+    {
+        return response()->json(['saved' => SavedLook::forPage($shoot->studio_id)]);
+    }
+}

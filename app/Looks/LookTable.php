@@ -1,0 +1,173 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Looks;
+
+use App\Frames\Frame;
+use App\Studio\PictureAddress;
+use App\Studio\Shoot;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Database\Query\JoinClause;
+use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Frames\Verdict;
+use stdClass;
+
+/**
+ * What the page of looks knows of a shoot: the frames that are finished, with their lights and looks. Those are the kept
+ * ones; all but the dropped as long as nothing is kept.
+ */
+final class LookTable
+{
+    private const COLUMNS = [
+        'id', 'taken_ms', 'body_id', 'name', 'width', 'height', 'small_path', 'large_path', 'focal_length', 'exposure',
+        'f_number', 'iso', 'moment', 'colours', 'verdict', 'version_id',
+    ];
+
+    /** @return array<string, mixed> */
+    public function of(Shoot $shoot): array
+    {
+        $finishing = Finishing::of($shoot);
+        $rows = array_values($this->rows($shoot)->all());
+        $lights = LightsOfShoot::of($shoot, $rows);
+        $looks = self::looks($shoot, $finishing);
+        $raws = $this->raws($shoot);
+        $isRaw = self::waiting($shoot);
+        $pictures = new PictureAddress();
+        $frames = [];
+        foreach ($rows as $i => $row) {
+            $frames[] = [
+                ...self::frame($shoot, $row, $pictures),
+                'light' => $lights[$i],
+                'looks' => $looks[$row->id.' '.(int) $row->version_id] ?? [],
+                'raw' => $row->version_id === null ? $raws[(int) $row->id] ?? $isRaw[$row->id] ?? null : null,
+            ];
+        }
+
+        return [
+            'revision' => $finishing->revision,
+            'fineness' => $finishing->fineness->place,
+            'frames' => $frames,
+            'saved' => SavedLook::forPage($shoot->studio_id),
+        ];
+    }
+
+    /** @return array<int, array<string, null>> frames whose raw file is finished, and not developed yet */
+    private static function waiting(Shoot $shoot): array
+    {
+        return DevelopRaws::left($shoot)
+            ->pluck('frames.id')
+            ->mapWithKeys(fn ($id): array => [(int) $id => ['problem' => null, 'picture' => null, 'source' => null]])
+            ->all();
+    }
+
+    /** @return array<int, int> frame => number of its light */
+    public function lights(Shoot $shoot): array
+    {
+        $rows = array_values($this->rows($shoot)->all());
+
+        return array_combine(
+            array_map(fn (stdClass $row): int => (int) $row->id, $rows),
+            LightsOfShoot::of($shoot, $rows),
+        );
+    }
+
+    /** @return array<int, array<string, mixed>> frame => what the page develops its raw file from */
+    public function raws(Shoot $shoot): array
+    {
+        $pictures = new PictureAddress();
+        $raws = [];
+        foreach (DB::table('raws')->where('shoot_id', $shoot->id)->get() as $raw) {
+            $raws[(int) $raw->frame_id] = self::raw($raw, $pictures);
+        }
+
+        return $raws;
+    }
+
+    /** @return Collection<int, stdClass> */
+    private function rows(Shoot $shoot): Collection
+    {
+        $all = fn (): Builder => Frame::inOrder($shoot)
+            ->toBase()
+            ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
+            ->leftJoin('frame_measures', fn (JoinClause $join) => $join
+                ->on('frame_measures.frame_id', '=', 'frames.id')
+                ->whereNull('frame_measures.problem'))
+            ->select(array_map(fn (string $column): string => "frames.{$column}", self::COLUMNS))
+            ->addSelect('frame_measures.ev', 'frame_measures.tilt')
+            ->selectRaw("JSON_VALUE(captions.fields, '$.headline') AS headline")
+            ->whereNotNull('frames.large_path');
+        $kept = $all()->where('frames.verdict', Verdict::Keep)->get();
+
+        return $kept->isNotEmpty() ? $kept : $all()->where('frames.verdict', '<>', Verdict::Drop)->get();
+    }
+
+    /** @return array<string, mixed> */
+    private static function frame(Shoot $shoot, stdClass $row, PictureAddress $pictures): array
+    {
+        $exposure = Frame::exposureOf($row);
+
+        return [
+            'id' => (int) $row->id,
+            'taken' => (int) $row->taken_ms,
+            'time' => $shoot->zone()->format((int) $row->taken_ms, 'H:i:s'),
+            'body' => (int) $row->body_id,
+            'name' => (string) $row->name,
+            'headline' => (string) $row->headline,
+            'width' => (int) $row->width,
+            'height' => (int) $row->height,
+            'small' => $pictures->to($row->small_path),
+            'large' => $pictures->to($row->large_path),
+            'exposure' => (string) $exposure,
+            'ev' => $exposure->ev100(),
+            'brightness' => $row->ev === null ? null : (float) $row->ev,
+            'tilt' => $row->tilt === null ? null : (float) $row->tilt,
+        ];
+    }
+
+    /** @return array<string, array<int, mixed>> frame and version => number => look */
+    private static function looks(Shoot $shoot, Finishing $finishing, int $since = -1): array
+    {
+        $looks = [];
+        foreach (DB::table('looks')->where('shoot_id', $shoot->id)->where('revision', '>', $since)->cursor() as $look) {
+            assert($look instanceof stdClass);
+            $looks["{$look->frame_id} {$look->version}"][(int) $look->number] = [
+                'values' => (object) json_decode((string) $look->values, true),
+                'name' => (string) $look->name,
+                'uses' => (int) $look->uses,
+            ];
+        }
+
+        return $looks;
+    }
+
+    /** @return array<string, mixed> what the page develops a raw file from */
+    private static function raw(stdClass $raw, PictureAddress $pictures): array
+    {
+        $own = (new RawOfFrame())->newFromBuilder((array) $raw);
+
+        return [
+            'problem' => $own->problem,
+            'picture' => $own->path === null ? null : $pictures->to($own->path),
+            'source' => $own->source()?->toArray(),
+        ];
+    }
+
+    /** @return list<array<string, mixed>> looks that changed since a revision */
+    public function since(Shoot $shoot, int $revision): array
+    {
+        $rows = DB::table('looks')
+            ->join('frames', 'frames.id', '=', 'looks.frame_id')
+            ->where('looks.shoot_id', $shoot->id)
+            ->where('looks.revision', '>', $revision)
+            ->whereRaw('looks.version = COALESCE(frames.version_id, 0)')
+            ->get(['looks.frame_id', 'looks.number', 'looks.values']);
+
+        return array_values($rows->map(fn (stdClass $look): array => [
+            'frame' => (int) $look->frame_id,
+            'number' => (int) $look->number,
+            'values' => (object) json_decode((string) $look->values, true),
+        ])->all());
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Looks;
+
+/** What a look does that depends on neighbours, and nothing on place. */
+final readonly class Detail
+{
+    /**
+     * @param  float  $local  contrast, −1 to 1
+     * @param  float  $vignette  −1 (dark corners) to 1
+     * @param  float  $sharpening  0 to 1
+     * @param  float  $mask  0 to 1, how much only edges are sharpened
+     * @param  float  $noise  0 to 1, how much of it is taken from lightness
+     * @param  float  $colourNoise  0 to 1
+     */
+    private function __construct(
+        public float $local,
+        public float $vignette,
+        public float $sharpening,
+        public float $mask,
+        public float $noise,
+        public float $colourNoise,
+    ) {
+    }
+
+    /** @param  array<array-key, mixed>  $values  of a look */
+    public static function of(array $values): self
+    {
+        $share = fn (mixed $value, float $least): float => (is_int($value) || is_float($value)) && ! is_nan((float) $value)
+            ? max($least, min(1.0, (float) $value))
+            : 0.0;
+        $sharpening = is_array($values['sharpening'] ?? null) ? $values['sharpening'] : [];
+        $noise = is_array($values['noise'] ?? null) ? $values['noise'] : [];
+
+        return new self(
+            $share($values['local'] ?? 0, -1.0),
+            $share($values['vignette'] ?? 0, -1.0),
+            $share($sharpening['amount'] ?? 0, 0.0),
+            $share($sharpening['mask'] ?? 0, 0.0),
+            $share($noise['light'] ?? 0, 0.0),
+            $share($noise['colour'] ?? 0, 0.0),
+        );
+    }
+
+    public function hasGains(): bool
+    {
+        return $this->local !== 0.0 || $this->vignette !== 0.0;
+    }
+}

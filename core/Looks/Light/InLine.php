@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Looks\Light;
+
+/**
+ * How much brighter each frame of a light has to become to be like the one that was adjusted.
+ *
+ * What the shutter, aperture and sensitivity say is exact as long as the light is the same, and the picture says the rest:
+ * by how much the pictures of one body are darker than their exposures promise (a lens, a meter of its own), as the
+ * median over the light, so that what happens to be in one picture counts for little. Frames that are far from the
+ * others of their body were meant so, or went wrong: nobody knows which, so that they are asked about. Ours.
+ */
+final class InLine
+{
+    /** Stops from which a frame is too far from the others of its body to be brought along unasked. */
+    private const FAR = 1.2;
+
+    /** A step smaller than this is not worth one. */
+    private const LEAST = 0.02;
+
+    /** Frames of a body from which its own darkness can be told. */
+    private const ENOUGH = 2;
+
+    /**
+     * @param  list<LineSample>  $others
+     * @return array<int, array{stops: float, reason: string}> frame => stops that its look is to add, and why it is to be
+     *     asked about, if it is
+     */
+    public static function of(LineSample $adjusted, array $others): array
+    {
+        $offsets = self::offsets($adjusted, $others);
+        $usual = self::usual([$adjusted, ...$others]);
+        $lines = [];
+        foreach ($others as $frame) {
+            $needed = self::needed($adjusted, $frame) + ($offsets[$frame->body] ?? 0.0);
+            $stops = round($adjusted->stops + $needed, 2);
+            $beside = $frame->ev === null || ! isset($usual[$frame->body]) ? 0.0 : $usual[$frame->body] - $frame->ev;
+            $lines[$frame->frame] = [
+                'stops' => abs($stops) < self::LEAST ? 0.0 : $stops,
+                'reason' => self::reason($beside),
+            ];
+        }
+
+        return $lines;
+    }
+
+    /** Stops by exposure alone; by the pictures where nothing is known of it. */
+    private static function needed(LineSample $adjusted, LineSample $frame): float
+    {
+        return $adjusted->ev !== null && $frame->ev !== null
+            ? $frame->ev - $adjusted->ev
+            : self::seen($adjusted, $frame) ?? 0.0;
+    }
+
+    /** Stops by the pictures alone. */
+    private static function seen(LineSample $adjusted, LineSample $frame): ?float
+    {
+        return $adjusted->brightness === null || $frame->brightness === null
+            ? null
+            : $adjusted->brightness - $frame->brightness;
+    }
+
+    /**
+     * By how much the frames of each other body are darker than their exposures promise, beside those of the body of
+     * the adjusted frame.
+     *
+     * @param  list<LineSample>  $others
+     * @return array<int, float> body => stops to be added
+     */
+    private static function offsets(LineSample $adjusted, array $others): array
+    {
+        $darkness = [];
+        foreach ([$adjusted, ...$others] as $frame) {
+            if ($frame->ev !== null && $frame->brightness !== null) {
+                // A picture of a scene with less light was exposed longer: both together say how the body renders it.
+                $darkness[$frame->body][] = -$frame->brightness - $frame->ev;
+            }
+        }
+        $own = Lights::median($darkness[$adjusted->body] ?? []);
+        $offsets = [];
+        foreach ($darkness as $body => $values) {
+            if ($own !== null && $body !== $adjusted->body && count($values) >= self::ENOUGH) {
+                $offsets[$body] = (float) Lights::median($values) - $own;
+            }
+        }
+
+        return $offsets;
+    }
+
+    /**
+     * @param  list<LineSample>  $frames
+     * @return array<int, float> body => the exposure value that its frames usually have
+     */
+    private static function usual(array $frames): array
+    {
+        $values = [];
+        foreach ($frames as $frame) {
+            $values[$frame->body][] = $frame->ev;
+        }
+
+        return array_filter(array_map(Lights::median(...), $values), fn (?float $value): bool => $value !== null);
+    }
+
+    private static function reason(float $beside): string
+    {
+        $stops = number_format(abs($beside), 1);
+
+        return match (true) {
+            $beside <= -self::FAR => "was shot {$stops} EV darker than the others of its body, perhaps on purpose.",
+            $beside >= self::FAR => "was shot {$stops} EV brighter than the others of its body, perhaps on purpose.",
+            default => '',
+        };
+    }
+}

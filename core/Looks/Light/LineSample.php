@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Looks\Light;
+
+/** What bringing into line needs to know of a frame. */
+final readonly class LineSample
+{
+    /**
+     * @param  float|null  $ev  exposure value at ISO 100 that it was shot with
+     * @param  float|null  $brightness  of its picture, in stops; of its faces where there are any
+     * @param  float  $stops  that its look adds by now
+     */
+    public function __construct(
+        public int $frame,
+        public int $body,
+        public ?float $ev,
+        public ?float $brightness,
+        public float $stops = 0.0,
+    ) {
+    }
+}

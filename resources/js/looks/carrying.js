@@ -1,0 +1,145 @@
+/** Looks carried from frame to frame: copied and pasted, saved by name, brought into line over a light. */
+import { post, remove } from '../studio/server.js';
+import { uuid } from '../studio/steps.js';
+import { change } from './changing.js';
+import { $, count, html, root, say } from './page.js';
+import { COLOURS, current, DETAIL, FIRST, history, ofLight, put, state, valuesOf } from './store.js';
+import { listen, redraw, tell } from './showing.js';
+import { lookInWords } from './words.js';
+
+const CARRIED = [...COLOURS, ...DETAIL];
+
+/** All that is carried, nothing in the place of what is not there: the other frame becomes the same. */
+const carried = (values) => Object.fromEntries(CARRIED.map((part) => [part, values[part] ?? null]));
+
+/** The frames that are chosen in the strip; else the one that is looked at. */
+const targets = () => (state.chosen.size > 0 ? [...state.chosen].map((id) => state.byId.get(id)) : [current()]);
+
+export function copy() {
+    state.copied = { values: carried(valuesOf(current())), name: current().name };
+    $('copied').textContent = `Copied: ${lookInWords(valuesOf(current())) || 'as shot'}`;
+    say(`The look of ${current().name} is copied. Crop, level and places stay with their frame.`);
+}
+
+export function paste() {
+    if (!state.copied) {
+        say('Copy a look first.');
+
+        return;
+    }
+    give(state.copied.values, `Look of ${state.copied.name}`);
+}
+
+function give(values, title) {
+    const frames = targets();
+    change(
+        frames.map((frame) => [frame, values]),
+        frames.length === 1 ? `${title} on ${frames[0].name}` : `${title} on ${count(frames.length, 'frame')}`,
+    );
+    redraw(false);
+}
+
+/** The others of the light get what the frame that is looked at has, each as bright as it needs. */
+export async function bringIntoLine() {
+    const frame = current();
+    const rest = ofLight(frame).filter((other) => other !== frame);
+    if (rest.length === 0) {
+        return;
+    }
+    $('line').disabled = true;
+    try {
+        const answer = await post(root.dataset.line, {
+            id: uuid(),
+            frame: frame.id,
+            frames: rest.map((other) => other.id),
+        });
+        answer.step.changes.forEach(({ frame: id, now }) => {
+            const own = state.byId.get(id);
+            own && put(own, FIRST, now);
+        });
+        answer.step.changes.length > 0 && history.made(answer.step);
+        tell();
+        redraw(false);
+        askAbout(answer.asked);
+        say(
+            answer.asked.length === 0
+                ? `${count(answer.step.changes.length, 'frame')} brought into line.`
+                : `${count(answer.step.changes.length, 'frame')} brought into line; ${count(answer.asked.length, 'frame')} left as ${answer.asked.length === 1 ? 'it is' : 'they are'}.`,
+        );
+    } catch {
+        say('The server did not bring them into line. Try once more.');
+    } finally {
+        $('line').disabled = false;
+    }
+}
+
+/** Frames that were meant dark, or bright: they are named, and only changed when somebody says so. */
+function askAbout(asked) {
+    $('asked').replaceChildren(
+        ...asked.map(({ frame: id, reason, now }) => {
+            const frame = state.byId.get(id);
+            const line = html('p', {}, `${frame.name} ${reason} `);
+            const button = html('button', { type: 'button', class: 'btn-word' }, 'Bring it into line too');
+            button.addEventListener('click', () => {
+                change([[frame, now]], `${frame.name} into line all the same`, FIRST);
+                line.remove();
+                $('asked').hidden = $('asked').children.length === 0;
+                redraw(false);
+            });
+            line.append(button);
+
+            return line;
+        }),
+    );
+    $('asked').hidden = asked.length === 0;
+}
+
+function drawSaved() {
+    const own = JSON.stringify(carried(valuesOf(current())));
+    $('saved').replaceChildren(
+        ...state.saved.map(({ id, name, values }) => {
+            const button = html('button', { type: 'button', class: 'saved-look', 'data-saved-look': id }, name);
+            button.title = lookInWords(values);
+            JSON.stringify(carried(values)) === own && button.setAttribute('aria-pressed', 'true');
+            button.addEventListener('click', () => give(carried(values), name));
+
+            return button;
+        }),
+    );
+}
+
+export function startCarrying() {
+    $('copy').addEventListener('click', copy);
+    $('line').addEventListener('click', bringIntoLine);
+    $('save-look').addEventListener('submit', async (event) => {
+        event.preventDefault();
+        const name = $('save-name').value.trim();
+        if (name === '') {
+            return;
+        }
+        try {
+            ({ saved: state.saved } = await post(root.dataset.saved, { name, frame: current().id }));
+            $('save-name').value = '';
+            drawSaved();
+            say(`Saved as ${name}.`);
+        } catch (reason) {
+            say(Object.values(reason.told?.errors ?? {})[0]?.[0] ?? 'The look was not saved. Try once more.');
+        }
+    });
+    $('remove-look').addEventListener('click', async () => {
+        const pressed = $('saved').querySelector('[aria-pressed="true"]');
+        if (!pressed) {
+            say('Give this frame the saved look that is to go, then remove it.');
+
+            return;
+        }
+        try {
+            ({ saved: state.saved } = await remove(`${root.dataset.saved}/${pressed.dataset.savedLook}`));
+            drawSaved();
+            say('Removed. Frames that have it keep what they have.');
+        } catch {
+            say('The look was not removed. Try once more.');
+        }
+    });
+    listen(drawSaved);
+}

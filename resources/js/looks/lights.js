@@ -1,0 +1,185 @@
+/** The lights of the day, few to many; and the frames of the one that is looked at. */
+import { get, post } from '../studio/server.js';
+import { $, count, html, root, say, SECOND } from './page.js';
+import { soon } from '../studio/timers.js';
+import { current, ofLight, state, valuesOf, FIRST } from './store.js';
+import { goTo, listen } from './showing.js';
+import { signed } from './words.js';
+
+const median = (values) => {
+    const sorted = values.filter((value) => value !== null && value !== undefined).sort((a, b) => a - b);
+
+    return sorted.length === 0 ? null : sorted[Math.floor(sorted.length / 2)];
+};
+
+/** Stops by which a frame is brighter than the others of its light, as it is finished now. */
+function beside(frame, frames) {
+    const of = (one) => (one.brightness === null ? null : one.brightness + (valuesOf(one, FIRST).stops ?? 0));
+    const own = of(frame);
+    const middle = median(frames.map(of));
+
+    return own === null || middle === null ? null : own - middle;
+}
+
+/** How far its frames are apart: half of the span in which eight of ten lie. */
+function apart(values) {
+    const sorted = values.filter((value) => value !== null).sort((a, b) => a - b);
+    const at = (share) => sorted[Math.round(share * (sorted.length - 1))];
+
+    return sorted.length < 2 ? 0 : (at(0.9) - at(0.1)) / 2;
+}
+
+function stateInWords(frames) {
+    const number = count(frames.length, 'frame');
+    const done = frames.filter((frame) => Object.keys(valuesOf(frame, FIRST)).length > 0).length;
+    const stops = apart(frames.map((frame) => beside(frame, frames)));
+    const kelvins = frames.map((frame) => valuesOf(frame, FIRST).kelvin ?? null);
+    const warm = apart(kelvins);
+    const far = [
+        stops >= 0.05 ? `±${stops.toFixed(1)} EV` : '',
+        warm >= 20 ? `±${Math.round(warm / 10) * 10} K` : '',
+    ].filter(Boolean);
+    const what = done === 0 ? 'as shot' : done === frames.length ? '' : `${done} done`;
+
+    return [number, what, far.length > 0 ? `${far.join(', ')} apart` : done > 0 ? 'in line' : '']
+        .filter(Boolean)
+        .join(' · ');
+}
+
+function nameOf(frames) {
+    return frames.find((frame) => frame.headline)?.headline ?? '';
+}
+
+function row(frames, isCurrent) {
+    const middle = frames[Math.floor(frames.length / 2)];
+    const button = html(
+        'button',
+        { type: 'button', 'data-light': frames[0].light },
+        html('img', { src: middle.small, alt: '', loading: 'lazy', width: 64, height: 43 }),
+        html(
+            'span',
+            { class: 'light-words' },
+            html('span', { class: 'light-name' }, html('b', {}, frames[0].time.slice(0, 5)), ` ${nameOf(frames)}`),
+            html('span', { class: 'small' }, stateInWords(frames)),
+        ),
+    );
+    isCurrent && button.setAttribute('aria-current', 'true');
+    button.addEventListener('click', () => goTo(frames.find((frame) => frame === current()) ?? frames[0]));
+
+    return html('li', {}, button);
+}
+
+export function drawLights() {
+    const own = current()?.light;
+    const list = $('lights');
+    const top = list.scrollTop;
+    list.replaceChildren(...state.lights.map((frames, i) => row(frames, i === own)));
+    list.scrollTop = top;
+    const button = list.querySelector('[aria-current]');
+    const box = list.getBoundingClientRect();
+    const where = button?.getBoundingClientRect();
+    if (where && (where.top < box.top || where.bottom > box.bottom)) {
+        button.scrollIntoView({ block: 'center' });
+    }
+    $('light-count').textContent = count(state.lights.length, 'light');
+    drawStrip();
+}
+
+function drawStrip() {
+    const frames = ofLight(current());
+    const tiles = frames.map((frame) => {
+        const stops = beside(frame, frames);
+        const tile = html(
+            'button',
+            { type: 'button', 'data-frame-id': frame.id, title: `${frame.name} · ${frame.exposure}` },
+            html('img', { src: frame.small, alt: frame.name, loading: 'lazy' }),
+            stops === null ? '' : html('span', { class: 'label' }, signed(stops, 2)),
+            Object.keys(valuesOf(frame, FIRST)).length > 0
+                ? html('span', { class: 'has-look', title: 'has a look' })
+                : '',
+        );
+        frame === current() && tile.setAttribute('aria-current', 'true');
+        state.chosen.has(frame.id) && tile.classList.add('is-chosen');
+        tile.addEventListener('click', (event) => {
+            if (event.ctrlKey || event.metaKey || event.shiftKey) {
+                state.chosen.has(frame.id) ? state.chosen.delete(frame.id) : state.chosen.add(frame.id);
+                drawStrip();
+            } else {
+                goTo(frame);
+            }
+        });
+
+        return tile;
+    });
+    $('strip').replaceChildren(...tiles);
+    const tile = $('strip').querySelector('[aria-current]');
+    tile && ($('strip').scrollLeft = tile.offsetLeft - $('strip').clientWidth / 2 + tile.clientWidth / 2);
+    const others = frames.length - 1;
+    $('line').textContent = others < 1 ? 'Nothing to bring into line' : `Bring ${count(others, 'frame')} into line`;
+    $('line').disabled = others < 1;
+}
+
+function take(lights) {
+    state.frames.forEach((frame) => {
+        frame.light = lights[frame.id] ?? 0;
+    });
+    group();
+    drawLights();
+}
+
+export function group() {
+    state.lights = [];
+    for (const frame of state.frames) {
+        (state.lights[frame.light] ??= []).push(frame);
+    }
+}
+
+function regroup(body) {
+    post(root.dataset.lightsAddress, body, true)
+        .then(({ lights }) => take(lights))
+        .catch(() => say('The server did not take that change of the lights. Try once more.'));
+}
+
+export function startLights() {
+    $('fineness').value = state.fineness;
+    $('fineness').addEventListener('input', () =>
+        soon('fineness', SECOND / 4, () => regroup({ fineness: Number($('fineness').value) })),
+    );
+    $('split-light').addEventListener('click', () => splitOrJoin());
+    listen(drawLights);
+}
+
+/** A light begins at the frame that is current; where one does, it is joined to the one before. */
+export function splitOrJoin() {
+    const frame = current();
+    if (!frame || frame === state.frames[0]) {
+        say('The first light begins with the first frame.');
+
+        return;
+    }
+    const isFirst = ofLight(frame)[0] === frame;
+    regroup({ frame: frame.id, kind: isFirst ? 'join' : 'split' });
+    say(isFirst ? 'Joined to the light before.' : `A light begins at ${frame.name}.`);
+}
+
+export function moveLight(step) {
+    const next = state.lights[(current()?.light ?? 0) + step];
+    next && goTo(next[0]);
+}
+
+/** Raw files that are developed by now: the page gets them as they come. */
+export async function fetchRaws() {
+    const missing = state.frames.some((frame) => frame.raw && !frame.raw.picture && !frame.raw.problem);
+    if (!missing || document.hidden) {
+        return;
+    }
+    try {
+        const { raws } = await get(`${root.dataset.raws}?at=${current()?.id ?? 0}`);
+        for (const [id, raw] of Object.entries(raws)) {
+            const frame = state.byId.get(Number(id));
+            frame && (frame.raw = raw);
+        }
+    } catch {
+        // The next look will tell.
+    }
+}

@@ -1,0 +1,204 @@
+/** The picture of the frame that is looked at: fetched, decoded, drawn through its tables. */
+import { colourTable } from './colour-table.js';
+import { screen } from './colour.js';
+import { boxOf, framingOf, sizeOf, sourceOf as rowsOf, turned } from './framing.js';
+import { cellsOf, gainField } from './gain-field.js';
+import { Drawing } from './gl.js';
+import { lookOf } from './look.js';
+import { PlainDrawing, looked } from './plain.js';
+
+const COARSE = 17;
+const FINE = 33;
+
+/** Pixels of the long side of what is drawn while something is dragged, and cells of the histogram. */
+const DRAGGED = 900;
+const LEVELS = 64;
+
+const hash = (values) => JSON.stringify(values);
+
+export class Shown {
+    #canvas;
+    #drawing;
+    #bitmap = null;
+    #source = screen;
+    #small = null;
+    #drawn = {};
+    #plain = new Map();
+
+    constructor(canvas) {
+        this.#canvas = canvas;
+        try {
+            this.#drawing = new Drawing(canvas);
+        } catch {
+            this.#drawing = new PlainDrawing(canvas);
+        }
+        this.isPlain = this.#drawing instanceof PlainDrawing;
+    }
+
+    /** Takes another picture, decoded as it is. */
+    take(bitmap, source) {
+        this.#bitmap = bitmap;
+        this.#source = source;
+        this.#small = null;
+        this.#drawn = {};
+        this.#drawing.picture(bitmap);
+        this.#drawing.table('before', this.#plainTable());
+    }
+
+    get sides() {
+        return this.#bitmap ? [this.#bitmap.width, this.#bitmap.height] : [3, 2];
+    }
+
+    /** What the picture is without a look. */
+    #plainTable() {
+        const key = hash(this.#source);
+        if (!this.#plain.has(key)) {
+            this.#plain.set(key, colourTable(lookOf({}), FINE, this.#source));
+        }
+
+        return this.#plain.get(key);
+    }
+
+    /**
+     * Draws the picture with a look.
+     *
+     * @param isDragged whether more will come at once: then coarser
+     * @param whole whether all of the turned picture is to be seen, as while it is cropped
+     */
+    draw(values, { isDragged = false, isBefore = false, split = 0, clipped = false, whole = false, room = null }) {
+        if (!this.#bitmap) {
+            return;
+        }
+        const framing = framingOf(values);
+        const [width, height] = this.sides;
+        const [across, down] = whole ? turned(framing, width, height) : sizeOf(framing, width, height);
+        this.#resize(across, down, isDragged ? DRAGGED : Infinity, room);
+        this.#table(values, isDragged ? COARSE : FINE);
+        const rows = whole
+            ? rowsOf({ ...framing, crop: null, isWhole: true }, width, height)
+            : rowsOf(framing, width, height);
+        this.#field(values, framing, isBefore);
+        this.#drawing.draw({ rows, split: isBefore ? 2 : split, clipped });
+    }
+
+    #resize(across, down, most, room) {
+        const scale = Math.min(1, most / Math.max(across, down), room ? room / Math.max(across, down) : 1);
+        const width = Math.max(1, Math.round(across * scale));
+        const height = Math.max(1, Math.round(down * scale));
+        if (this.#canvas.width !== width || this.#canvas.height !== height) {
+            this.#canvas.width = width;
+            this.#canvas.height = height;
+        }
+        this.#canvas.style.aspectRatio = `${across} / ${down}`;
+    }
+
+    #table(values, grid) {
+        const key = hash([values, grid]);
+        if (this.#drawn.table !== key) {
+            this.#drawn.nodes = colourTable(lookOf(values), grid, this.#source);
+            this.#drawn.grid = grid;
+            this.#drawn.table = key;
+            this.#drawing.table('table', this.#drawn.nodes);
+        }
+    }
+
+    #field(values, framing) {
+        const local = Math.max(-1, Math.min(1, values.local ?? 0));
+        const vignette = Math.max(-1, Math.min(1, values.vignette ?? 0));
+        const key = hash([local, vignette, framing]);
+        if (this.#drawn.field === key) {
+            return;
+        }
+        this.#drawn.field = key;
+        if (local === 0 && vignette === 0) {
+            this.#drawing.gains([1], 1, 1);
+
+            return;
+        }
+        const cells = this.#cells(framing);
+        this.#drawing.gains(gainField(cells, local, vignette), cells.width, cells.height);
+    }
+
+    /** The framed picture in blocks, which stay the same as long as it is framed the same way. */
+    #cells(framing) {
+        const key = hash(framing);
+        if (this.#small?.key !== key) {
+            const { pixels, width, height } = this.#pixels(framing, Infinity);
+            this.#small = { key, cells: cellsOf(pixels, width, height) };
+        }
+
+        return this.#small.cells;
+    }
+
+    #pixels(framing, most) {
+        const [width, height] = this.sides;
+        const [across, down] = sizeOf(framing, width, height);
+        const scale = Math.min(1, most / Math.max(across, down));
+        const canvas = new OffscreenCanvas(
+            Math.max(1, Math.round(across * scale)),
+            Math.max(1, Math.round(down * scale)),
+        );
+        const context = canvas.getContext('2d', { willReadFrequently: true });
+        const [[a, b, c], [d, e, f]] = rowsOf(framing, width, height);
+        const determinant = a * e - b * d;
+        const [p, q, r, s] = [e / determinant, -b / determinant, -d / determinant, a / determinant];
+        context.setTransform(
+            p * canvas.width,
+            r * canvas.height,
+            q * canvas.width,
+            s * canvas.height,
+            -(p * c + q * f) * canvas.width,
+            -(r * c + s * f) * canvas.height,
+        );
+        context.drawImage(this.#bitmap, 0, 0, 1, 1);
+        const { data } = context.getImageData(0, 0, canvas.width, canvas.height);
+
+        return { pixels: data, width: canvas.width, height: canvas.height };
+    }
+
+    /** How many cells of the picture have which lightness, of so many levels, as shares of the most. */
+    histogram(values) {
+        const { pixels } = this.#pixels(framingOf(values), 160);
+        const counts = new Array(LEVELS).fill(0);
+        const out = [0, 0, 0];
+        for (let i = 0; i < pixels.length; i += 4) {
+            looked(
+                this.#drawn.nodes,
+                this.#drawn.grid,
+                pixels[i] / 255,
+                pixels[i + 1] / 255,
+                pixels[i + 2] / 255,
+                out,
+                0,
+            );
+            counts[Math.min(LEVELS - 1, Math.floor((0.25 * out[0] + 0.65 * out[1] + 0.1 * out[2]) * LEVELS))]++;
+        }
+        const most = Math.max(1, ...counts.slice(1, -1));
+
+        return counts.map((number) => Math.min(1, number / most));
+    }
+
+    /** The mean of a few pixels where the framed picture is pointed at: as its file has them, 0 to 1. */
+    valueAt(values, u, v) {
+        const { pixels, width, height } = this.#pixels(framingOf(values), 600);
+        const x = Math.min(width - 1, Math.max(0, Math.floor(u * width)));
+        const y = Math.min(height - 1, Math.max(0, Math.floor(v * height)));
+        const sums = [0, 0, 0];
+        let count = 0;
+        for (let j = Math.max(0, y - 2); j <= Math.min(height - 1, y + 2); j++) {
+            for (let i = Math.max(0, x - 2); i <= Math.min(width - 1, x + 2); i++) {
+                [0, 1, 2].forEach((c) => {
+                    sums[c] += pixels[4 * (j * width + i) + c];
+                });
+                count++;
+            }
+        }
+
+        return sums.map((sum) => sum / count / 255);
+    }
+
+    /** Where on the turned picture the crop lies, in shares. */
+    box(values) {
+        return boxOf(framingOf(values), ...this.sides);
+    }
+}

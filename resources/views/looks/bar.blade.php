@@ -1,0 +1,19 @@
+{{-- Saved looks, and what keys do --}}
+<footer class="bar">
+    <b>Saved looks</b>
+    <span class="saved-looks" data-saved role="group" aria-label="Saved looks"></span>
+    <form class="find" data-save-look><label for="save-name" class="visually-hidden">Name of the look</label><input
+            class="form-control" id="save-name" data-save-name maxlength="80" placeholder="name this look"
+            autocomplete="off"><button class="btn btn-line">Save</button></form>
+    <button type="button" class="btn-word small" data-remove-look>Remove</button>
+    <span class="keys">
+        <button type="button" class="btn-word" data-undo>Undo</button>
+        <button type="button" class="btn-word" data-redo>Redo</button>
+        <span><kbd>Z</kbd> hold: before</span>
+        <span><kbd>C</kbd> copy</span>
+        <span><kbd>P</kbd> paste</span>
+        <button type="button" class="btn-word text-decoration-none" data-history-button
+            aria-expanded="false"><kbd>H</kbd> steps</button>
+        <button type="button" class="btn-word text-decoration-none" data-keys-button><kbd>?</kbd> all keys</button>
+    </span>
+</footer>

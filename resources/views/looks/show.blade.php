@@ -1,0 +1,50 @@
+@extends('layouts.shoot')
+@push('scripts')
+    @vite('resources/js/looks/looks.js')
+@endpush
+@section('whole')
+    <div class="looks" data-looks="{{ $shoot->id }}" data-table="{{ route('looks.table', $shoot) }}"
+        data-steps="{{ route('looks.steps', $shoot) }}" data-since="{{ url("/shoots/{$shoot->id}/looks/since") }}"
+        data-lights-address="{{ route('looks.lights', $shoot) }}" data-line="{{ route('looks.line', $shoot) }}"
+        data-raws="{{ route('looks.raws', $shoot) }}" data-saved="{{ route('looks.saved', $shoot) }}">
+        @include('studio.rail')
+        <div class="line-place is-folded">@include('studio.day-line')</div>
+        <div class="looks-room">
+            @include('looks.lights')
+            <main class="looks-middle">
+                <h1 class="visually-hidden">Looks of {{ $shoot->name }}</h1>
+                <div class="conflicts" data-conflicts hidden role="alert"></div>
+                <p class="conflicts" data-waiting hidden role="status"></p>
+                <div class="picture-box" data-picture-box>
+                    <canvas data-image role="img" aria-label="The frame with its look"></canvas>
+                    <div class="crop-box" data-crop-box hidden><svg data-crop-drawing preserveAspectRatio="none"></svg>
+                    </div>
+                    <svg class="level-line" data-level-line viewBox="0 0 1000 1000" preserveAspectRatio="none"></svg>
+                    <div class="split-line" data-split-line tabindex="0" role="separator"
+                        aria-label="Before and after" hidden></div>
+                    <p class="split-words" data-split-words hidden><span>as shot</span><span>with this look</span></p>
+                    <div class="nothing" data-nothing hidden>
+                        <h2>No pictures yet</h2>
+                        <p>Looks are given to frames that have previews.
+                            <a href="{{ route('ingest.show', $shoot) }}">Go to the cards</a></p>
+                    </div>
+                </div>
+                <p class="frame-line"><b data-frame-name></b> <span data-frame-facts></span>
+                    <span data-frame-raw></span> <span class="strong" data-frame-look></span>
+                    <span class="frame-place" data-frame-place></span></p>
+                <div class="strip" data-strip role="group" aria-label="Frames of this light"></div>
+                <div class="light-actions">
+                    <button type="button" class="btn btn-ink" data-line></button>
+                    <button type="button" class="btn btn-line" data-copy>Copy look</button>
+                    <p class="small">Brightness by shutter, aperture, ISO and what is in the picture. Crops stay as they
+                        are. <span data-copied></span></p>
+                </div>
+                <div class="conflicts" data-asked hidden role="status"></div>
+                <p class="note" data-note role="status" hidden></p>
+            </main>
+            @include('looks.controls')
+        </div>
+        @include('looks.bar')
+        @include('looks.keys')
+    </div>
+@endsection

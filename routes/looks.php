@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Looks\Http\LightsController;
+use App\Looks\Http\LooksController;
+use App\Looks\Http\SavedLooksController;
+use Illuminate\Support\Facades\Route;
+
+Route::middleware('auth')
+    ->prefix('/shoots/{shoot}/looks')
+    ->name('looks.')
+    ->group(function (): void {
+        Route::get('/', [LooksController::class, 'show'])->name('show');
+        Route::get('/table', [LooksController::class, 'table'])->name('table');
+        Route::get('/since/{revision}', [LooksController::class, 'since'])->name('since');
+        Route::post('/steps', [LooksController::class, 'store'])->name('steps');
+        Route::get('/raws', [LightsController::class, 'raws'])->name('raws');
+        Route::post('/lights', [LightsController::class, 'update'])->name('lights');
+        Route::post('/line', [LightsController::class, 'line'])->name('line');
+        Route::post('/saved', [SavedLooksController::class, 'store'])->name('saved');
+        Route::delete('/saved/{saved}', [SavedLooksController::class, 'remove'])->name('saved.remove');
+    });
