@@ -10,6 +10,8 @@ use App\Deliver\Way\FrameToDeliver;
 use App\Deliver\Way\Way;
 use App\Deliver\Way\Ways;
 use App\Frames\Frame;
+use App\Looks\FrameLook;
+use App\Looks\RawOfFrame;
 use Illuminate\Database\Eloquent\Collection;
 use Kanpai\Core\Frames\Caption\Caption;
 
@@ -66,11 +68,15 @@ final readonly class ChangedSince
         $captions = FrameCaption::query()->whereIn('frame_id', $ids)->get()->keyBy('frame_id');
         $caption = fn (Frame $frame): Caption => $captions->get($frame->id)?->caption() ?? Caption::of([]);
 
+        $frames = Frame::query()
+            ->whereKey($ids)
+            ->with('shoot.studio', 'files.copies', 'files.sameAs.copies', 'version.copies')
+            ->get();
+        FrameLook::ofFrames($frames);
+        RawOfFrame::ofFrames($frames);
+
         return array_values(
-            Frame::query()
-                ->whereKey($ids)
-                ->with('shoot.studio', 'files.copies', 'files.sameAs.copies', 'version.copies')
-                ->get()
+            $frames
                 ->map(fn (Frame $frame): FrameToDeliver => new FrameToDeliver(
                     $frame,
                     $delivery,

@@ -7,10 +7,9 @@ namespace App\Deliver;
 use App\Captions\EmbeddedCaption;
 use App\Captions\FrameCaption;
 use App\Copies\Disk;
-use App\Copies\VerifiedPicture;
 use App\Frames\Frame;
 use App\Imaging\ExifTool;
-use App\Imaging\PictureReader;
+use App\Looks\FinishedPicture;
 use App\Proof\Watermark;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Str;
@@ -38,19 +37,19 @@ final class OutputWriter
     {
         $caption = self::caption($frame);
         $mark = self::mark($frame);
-        $jpeg = VerifiedPicture::of($frame) ?? throw UnableToDeliver::noVerifiedJpeg($frame->name);
+        $finished = FinishedPicture::of($frame) ?? throw UnableToDeliver::noVerifiedCopy($frame->name);
         $known = OutputFile::query()->where('frame_id', $frame->id)->whereIn('output_id', array_keys($ways));
         $known = $known->get()->keyBy('output_id');
         $due = [];
         foreach ($ways as $output => $way) {
-            $fingerprint = self::printed($frame, $way['plan'], $jpeg, $caption, $mark);
+            $fingerprint = self::printed($frame, $way['plan'], $finished, $caption, $mark);
             $there = $known[$output] ?? null;
             if ($there?->isStill($fingerprint, $way['path']) !== true) {
                 $due[$output] = [...$way, 'fingerprint' => $fingerprint, 'before' => $there];
             }
         }
         if ($due !== []) {
-            $this->writeDue($frame, $jpeg, $caption, $mark, $due);
+            $this->writeDue($frame, $finished, $caption, $mark, $due);
         }
 
         return count($due);
@@ -63,24 +62,15 @@ final class OutputWriter
      */
     private function writeDue(
         Frame $frame,
-        VerifiedPicture $jpeg,
+        FinishedPicture $finished,
         Caption $caption,
         ?Watermark $mark,
         array $due,
     ): void {
-        $source = sys_get_temp_dir().'/kanpai-'.bin2hex(random_bytes(8)).'.jpg';
-        try {
-            if (! $jpeg->copyTo($source)) {
-                throw UnableToDeliver::isDamaged($frame->name);
-            }
-            $picture = new OutputPicture(
-                $jpeg->isJpeg ? PictureReader::jpeg($source)->inMemory() : PictureReader::file($source),
-            );
-            foreach ($due as $output => $one) {
-                $this->file($frame, $picture, $caption, $mark, $output, $one);
-            }
-        } finally {
-            @unlink($source);
+        $picture = $finished->picture() ?? throw UnableToDeliver::isDamaged($frame->name);
+        $picture = new OutputPicture($picture->inMemory());
+        foreach ($due as $output => $one) {
+            $this->file($frame, $picture, $caption, $mark, $output, $one);
         }
     }
 
@@ -96,7 +86,7 @@ final class OutputWriter
         return self::printed(
             $frame,
             $plan,
-            VerifiedPicture::of($frame) ?? throw UnableToDeliver::noVerifiedJpeg($frame->name),
+            FinishedPicture::of($frame) ?? throw UnableToDeliver::noVerifiedCopy($frame->name),
             $caption ?? self::caption($frame),
             $plan->isMarked ? self::mark($frame) : null,
         );
@@ -105,7 +95,7 @@ final class OutputWriter
     private static function printed(
         Frame $frame,
         OutputPlan $plan,
-        VerifiedPicture $jpeg,
+        FinishedPicture $finished,
         Caption $caption,
         ?Watermark $mark,
     ): string {
@@ -117,7 +107,7 @@ final class OutputWriter
         return hash(
             'xxh128',
             serialize([
-                $jpeg->hash(),
+                $finished->hash(),
                 $plan->toArray(),
                 $plan->metadata->of($caption)->values(),
                 $frame->taken_ms,

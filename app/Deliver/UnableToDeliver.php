@@ -9,11 +9,6 @@ use RuntimeException;
 
 final class UnableToDeliver extends RuntimeException
 {
-    public static function noVerifiedJpeg(string $name): self
-    {
-        return new self("{$name} has no JPEG with a verified copy. Copy its card first.");
-    }
-
     public static function noVerifiedCopy(string $name): self
     {
         return new self("{$name} has no verified copy. Copy its card first.");

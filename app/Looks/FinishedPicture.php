@@ -50,17 +50,15 @@ final readonly class FinishedPicture
     /**
      * All its pixels, upright; with the profile of its file where it has no look.
      *
-     * @throws UnableToMakePicture when no copy is whole any more, or it cannot be read
+     * @return Picture|null null where no copy is whole any more
+     *
+     * @throws UnableToMakePicture when it cannot be read
      */
-    public function picture(): Picture
+    public function picture(): ?Picture
     {
         $file = self::temporary();
         try {
-            if (! $this->source->copyTo($file)) {
-                throw UnableToMakePicture::because('read '.$this->frame->name, 'no copy of it is as it was');
-            }
-
-            return $this->finished($file);
+            return $this->source->copyTo($file) ? $this->finished($file) : null;
         } finally {
             @unlink($file);
         }

@@ -23,6 +23,7 @@ use Kanpai\Core\Looks\Look;
  * @property array<string, mixed> $values
  * @property string|null $large_path of a preview, which is made when somebody needs it
  * @property string|null $small_path
+ * @property bool $is_made
  * @property int $revision
  * @property Frame $frame
  */

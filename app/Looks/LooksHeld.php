@@ -89,7 +89,7 @@ final class LooksHeld
         foreach ($this->changed as $key => $change) {
             $values = json_encode((object) $this->values[$key], JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION);
             $isPlain = $this->values[$key] === [];
-            $stem = "{$this->frames[$change->frame]['card']}/{$change->frame}-".
+            $stem = "{$this->frames[$change->frame]['card']}/looks/{$change->frame}/".
                 hash('xxh128', "{$this->frames[$change->frame]['large']} {$values}");
             $rows[] = [
                 'frame_id' => $change->frame,
@@ -97,8 +97,9 @@ final class LooksHeld
                 'version' => $change->version,
                 'number' => $change->number,
                 'values' => $values,
-                'large_path' => $isPlain ? null : "{$stem}-look-l.jpg",
-                'small_path' => $isPlain ? null : "{$stem}-look-s.jpg",
+                'large_path' => $isPlain ? null : "{$stem}-l.jpg",
+                'small_path' => $isPlain ? null : "{$stem}-s.jpg",
+                'is_made' => $isPlain,
                 'revision' => $this->revision,
             ];
         }
@@ -106,7 +107,7 @@ final class LooksHeld
             DB::table('looks')->upsert(
                 $some,
                 ['frame_id', 'version', 'number'],
-                ['values', 'large_path', 'small_path', 'revision'],
+                ['values', 'large_path', 'small_path', 'is_made', 'revision'],
             );
         }
         $this->changed = [];

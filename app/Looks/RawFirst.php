@@ -20,7 +20,7 @@ final class RawFirst
     private function ask(int $studio): bool
     {
         return $this->known[$studio] ??=
-            (bool) (DB::table('studio_finishings')->where('studio_id', $studio)->value('raw_first') ?? true);
+            (bool) (DB::table('studio_finishings')->where('studio_id', $studio)->value('raw_first') ?? false);
     }
 
     public static function choose(int $studio, bool $isRawFirst): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Looks;
 
 use App\Frames\Frame;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use InvalidArgumentException;
 use Kanpai\Core\Looks\ColourSource;
@@ -39,6 +40,19 @@ final class RawOfFrame extends Model
     public static function ofFrame(Frame $frame): ?self
     {
         return $frame->relationLoaded('raw') ? $frame->getRelation('raw') : self::query()->find($frame->id);
+    }
+
+    /**
+     * Asks for what is known of many frames at once.
+     *
+     * @param  Collection<int, Frame>  $frames
+     */
+    public static function ofFrames(Collection $frames): void
+    {
+        $raws = self::query()->whereIntegerInRaw('frame_id', $frames->modelKeys())->get()->keyBy('frame_id');
+        foreach ($frames as $frame) {
+            $frame->setRelation('raw', $raws->get($frame->id));
+        }
     }
 
     /** @throws InvalidArgumentException when what was read is no camera's colours */

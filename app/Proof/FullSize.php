@@ -7,11 +7,11 @@ namespace App\Proof;
 use App\Captions\EmbeddedCaption;
 use App\Captions\FrameCaption;
 use App\Copies\Disk;
-use App\Copies\VerifiedPicture;
 use App\Frames\Frame;
 use App\Imaging\ExifTool;
 use App\Imaging\UnableToMakePicture;
 use App\Imaging\UnableToWriteMetadata;
+use App\Looks\FinishedPicture;
 use Illuminate\Support\Facades\Cache;
 use Kanpai\Core\Frames\Caption\Caption;
 
@@ -88,7 +88,7 @@ final class FullSize
      */
     private function write(Frame $frame, string $path): void
     {
-        if (VerifiedPicture::of($frame)?->jpegTo($path) !== true) {
+        if (FinishedPicture::of($frame)?->jpegTo($path) !== true) {
             throw UnableToMakePicture::because('copy it', 'no verified copy is within reach');
         }
         $private = array_map(fn (string $tag): array => [$tag, ''], self::PRIVATE);
@@ -113,7 +113,7 @@ final class FullSize
     /** By the picture and all that is written into it. */
     private function name(Frame $frame): ?string
     {
-        $picture = VerifiedPicture::of($frame);
+        $picture = FinishedPicture::of($frame);
 
         return $picture === null
             ? null

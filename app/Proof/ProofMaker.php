@@ -7,11 +7,12 @@ namespace App\Proof;
 use App\Captions\EmbeddedCaption;
 use App\Captions\FrameCaption;
 use App\Copies\Disk;
+use App\Frames\Frame;
 use App\Imaging\ExifTool;
 use App\Imaging\Picture;
-use App\Imaging\PictureReader;
 use App\Imaging\PictureWriter;
 use App\Imaging\PreviewMaker;
+use App\Looks\FinishedPreview;
 use Kanpai\Core\Frames\Caption\Caption;
 use Kanpai\Core\Frames\Caption\MetadataScope;
 
@@ -32,7 +33,7 @@ final class ProofMaker
 
     private ?Watermark $mark = null;
 
-    public function __construct(private readonly ExifTool $exifTool)
+    public function __construct(private readonly ExifTool $exifTool, private readonly FinishedPreview $preview)
     {
     }
 
@@ -48,7 +49,8 @@ final class ProofMaker
 
             return;
         }
-        $picture = $this->picture($gallery, $frame->large_path);
+        $picture = $this->picture($gallery, $frame);
+        [$width, $height] = FinishedPreview::size($frame);
         $tags = $this->tags($gallery, $proof);
         $plain = $this->pair($gallery, $proof, $picture, $tags, '');
         $shown = $this->mark === null
@@ -59,18 +61,18 @@ final class ProofMaker
             'plain_small_path' => $plain[1],
             'large_path' => $shown[0],
             'small_path' => $shown[1],
-            'picture' => $frame->large_path,
-            'width' => $frame->width,
-            'height' => $frame->height,
+            'picture' => FinishedPreview::name($frame),
+            'width' => $width,
+            'height' => $height,
         ]);
     }
 
-    private function picture(Gallery $gallery, string $large): Picture
+    private function picture(Gallery $gallery, Frame $frame): Picture
     {
         $folder = (string) config('kanpai.pictures');
         Disk::makeFolder("{$folder}/gallery-{$gallery->uuid}", 0700);
 
-        return PictureReader::jpeg("{$folder}/{$large}")
+        return $this->preview->picture($frame)
             ->within($gallery->live === null ? PreviewMaker::LARGE : self::LIVE)
             ->inMemory();
     }
@@ -84,8 +86,9 @@ final class ProofMaker
     private function pair(Gallery $gallery, GalleryFrame $proof, Picture $picture, array $tags, string $kind): array
     {
         $folder = (string) config('kanpai.pictures');
+        $name = FinishedPreview::name($proof->frame);
         $path = fn (string $size): string => "gallery-{$gallery->uuid}/".
-            hash('xxh128', "{$gallery->uuid} {$proof->number} {$proof->frame->large_path} {$size}{$kind}").
+            hash('xxh128', "{$gallery->uuid} {$proof->number} {$name} {$size}{$kind}").
             '.jpg';
         [$large, $small] = [$path('large'), $path('small')];
         $this->save($picture, "{$folder}/{$large}", $tags);

@@ -32,9 +32,11 @@ return new class extends Migration
             // What its previews are called; they are made when somebody needs them.
             $table->string('large_path', 160)->nullable();
             $table->string('small_path', 160)->nullable();
+            $table->boolean('is_made')->default(false);
             $table->unsignedBigInteger('revision')->default(0);
             $table->unique(['frame_id', 'version', 'number']);
             $table->index(['shoot_id', 'revision']);
+            $table->index(['shoot_id', 'is_made']);
         });
         Revised::Looks->follow('looks', 'shoot_id', ['large_path']);
         Schema::create('look_steps', function (Blueprint $table): void {
@@ -69,7 +71,7 @@ return new class extends Migration
         Schema::create('studio_finishings', function (Blueprint $table): void {
             $table->foreignId('studio_id')->primary()->constrained()->cascadeOnDelete();
             // Of pairs of raw and JPEG, which one is finished.
-            $table->boolean('raw_first')->default(true);
+            $table->boolean('raw_first')->default(false);
         });
         Schema::create('saved_looks', function (Blueprint $table): void {
             $table->id();

@@ -7,9 +7,9 @@ namespace App\Deliver\ContactSheet;
 use App\Captions\FrameCaption;
 use App\Copies\Disk;
 use App\Frames\Frame;
-use App\Imaging\PictureReader;
 use App\Imaging\PictureWriter;
 use App\Imaging\UnableToMakePicture;
+use App\Looks\FinishedPreview;
 use App\Proof\Watermark;
 use App\Studio\Task;
 use App\Studio\WorkInTurns;
@@ -92,7 +92,7 @@ final class MakeContactSheet extends WorkInTurns
     private function small(Frame $frame, SheetPlan $plan, ?Watermark $mark, string $target): void
     {
         ['width' => $width, 'height' => $height] = $plan->cell(0);
-        $picture = PictureReader::jpeg(config('kanpai.pictures').'/'.$frame->large_path)
+        $picture = app(FinishedPreview::class)->picture($frame)
             ->within((int) round((max($width, $height) / 25.4) * self::PPI))
             ->inMemory();
         $picture = $mark === null ? $picture : $mark->on($picture);

@@ -6,13 +6,13 @@ namespace App\Deliver\Way;
 
 use App\Captions\EmbeddedCaption;
 use App\Captions\FrameCaption;
-use App\Copies\VerifiedPicture;
 use App\Deliver\Delivery;
 use App\Deliver\OutputFile;
 use App\Deliver\OutputFiles;
 use App\Deliver\UnableToDeliver;
 use App\Frames\CardFile;
 use App\Frames\Frame;
+use App\Looks\FinishedPicture;
 use Kanpai\Core\Deliver\DeliveredName;
 use Kanpai\Core\Frames\Caption\Caption;
 
@@ -42,9 +42,9 @@ final class FrameToDeliver
     }
 
     /** @throws UnableToDeliver */
-    public function picture(): VerifiedPicture
+    public function picture(): FinishedPicture
     {
-        return VerifiedPicture::of($this->frame) ?? throw UnableToDeliver::noVerifiedJpeg($this->frame->name);
+        return FinishedPicture::of($this->frame) ?? throw UnableToDeliver::noVerifiedCopy($this->frame->name);
     }
 
     /** @return list<CardFile> its files that have a verified copy */

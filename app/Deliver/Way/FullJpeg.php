@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace App\Deliver\Way;
 
-use App\Copies\VerifiedPicture;
 use App\Deliver\UnableToDeliver;
 use App\Imaging\ExifTool;
+use App\Looks\FinishedPicture;
 
 final readonly class FullJpeg implements FileToDeliver
 {
     public function __construct(
         private FrameToDeliver $frame,
-        private VerifiedPicture $picture,
+        private FinishedPicture $picture,
         private ExifTool $exifTool,
     ) {
     }

@@ -6,7 +6,10 @@ namespace App\Deliver\Way;
 
 use App\Imaging\ExifTool;
 
-/** Pictures in full size: as the camera wrote them, or as they came back last, with captions and corrected times. */
+/**
+ * Pictures in full size: finished by their looks; else as the camera wrote them, or as they came back last. With captions
+ * and corrected times.
+ */
 final readonly class FullJpegs implements Way
 {
     public const KEY = 'jpegs';
@@ -27,7 +30,7 @@ final readonly class FullJpegs implements Way
 
     public function inWords(): string
     {
-        return 'as the camera wrote them, with captions and corrected times';
+        return 'finished by their looks, else as the camera wrote them; with captions and corrected times';
     }
 
     public function owns(string $file): bool

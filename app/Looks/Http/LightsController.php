@@ -8,6 +8,7 @@ use App\Looks\BringIntoLine;
 use App\Looks\DevelopRaws;
 use App\Looks\LightsOfShoot;
 use App\Looks\LookTable;
+use App\Looks\MakeLookPreviews;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Http\JsonResponse;
@@ -32,13 +33,16 @@ final class LightsController
 
     public function line(LineInput $request, Shoot $shoot, BringIntoLine $line): JsonResponse
     {
-        return response()->json($line->apply(
+        $answer = $line->apply(
             $shoot,
             Member::current(),
             $request->string('id')->value(),
             $request->integer('frame'),
             $request->frames(),
-        ));
+        );
+        MakeLookPreviews::soon($shoot);
+
+        return response()->json($answer);
     }
 
     /** Raw files that are developed by now. */

@@ -7,6 +7,7 @@ namespace App\Looks\Http;
 use App\Looks\Finishing;
 use App\Looks\LookSteps;
 use App\Looks\LookTable;
+use App\Looks\MakeLookPreviews;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;
@@ -38,6 +39,7 @@ final class LooksController
     public function store(StepsRequest $request, Shoot $shoot, LookSteps $steps): JsonResponse
     {
         $answer = $steps->apply($shoot, Member::current(), $request->steps());
+        MakeLookPreviews::soon($shoot);
 
         return response()->json([...$answer, 'refused' => (object) $answer['refused']]);
     }

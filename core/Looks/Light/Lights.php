@@ -37,6 +37,11 @@ final class Lights
      */
     public static function borders(array $frames): array
     {
+        $steps = [];
+        foreach (array_keys($frames) as $i) {
+            $before = array_slice($frames, max(0, $i - self::SIDE), min(self::SIDE, $i));
+            $steps[] = self::apart($before, array_slice($frames, $i, self::SIDE));
+        }
         $strengths = [];
         foreach ($frames as $i => $frame) {
             if ($i === 0) {
@@ -44,14 +49,29 @@ final class Lights
 
                 continue;
             }
-            $before = array_slice($frames, max(0, $i - self::SIDE), min(self::SIDE, $i));
-            $after = array_slice($frames, $i, self::SIDE);
             $minutes = max(0, $frame->at - $frames[$i - 1]->at) / 60_000;
-            $strength = log(1 + $minutes, 2) + self::apart($before, $after);
+            $strength = log(1 + $minutes, 2) + (self::isPeak($steps, $i) ? $steps[$i] : 0.0);
             $strengths[] = $strength * ($frame->moment === $frames[$i - 1]->moment ? self::INSIDE_A_MOMENT : 1.0);
         }
 
         return $strengths;
+    }
+
+    /**
+     * Whether light changes here more than around: medians of both sides differ for some frames before and behind.
+     *
+     * @param  list<float>  $steps
+     */
+    private static function isPeak(array $steps, int $at): bool
+    {
+        $around = array_slice($steps, max(0, $at - self::SIDE + 1), 2 * self::SIDE - 1, true);
+        unset($around[$at]);
+
+        return array_filter(
+            $around,
+            fn (float $step, int $i): bool => $step > $steps[$at] || ($step === $steps[$at] && $i < $at),
+            ARRAY_FILTER_USE_BOTH,
+        ) === [];
     }
 
     /**
