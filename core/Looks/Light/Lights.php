@@ -37,10 +37,12 @@ final class Lights
      */
     public static function borders(array $frames): array
     {
-        $steps = [];
+        $steps = $peaks = [];
         foreach (array_keys($frames) as $i) {
             $before = array_slice($frames, max(0, $i - self::SIDE), min(self::SIDE, $i));
             $steps[] = self::apart($before, array_slice($frames, $i, self::SIDE));
+            // Of several where the medians differ alike, it is where two neighbours do.
+            $peaks[] = $steps[$i] + ($i === 0 ? 0.0 : self::apart([$frames[$i - 1]], [$frames[$i]]));
         }
         $strengths = [];
         foreach ($frames as $i => $frame) {
@@ -50,7 +52,7 @@ final class Lights
                 continue;
             }
             $minutes = max(0, $frame->at - $frames[$i - 1]->at) / 60_000;
-            $strength = log(1 + $minutes, 2) + (self::isPeak($steps, $i) ? $steps[$i] : 0.0);
+            $strength = log(1 + $minutes, 2) + (self::isPeak($peaks, $i) ? $steps[$i] : 0.0);
             $strengths[] = $strength * ($frame->moment === $frames[$i - 1]->moment ? self::INSIDE_A_MOMENT : 1.0);
         }
 
