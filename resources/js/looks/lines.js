@@ -21,9 +21,9 @@ const inWords = (path, value) => (path === 'stops' ? stops(value) : share(value)
 const title = (path, value) => `${partName(path.split('.')[0])} ${inWords(path, value)}`;
 
 export function startLines() {
-    for (const input of root.querySelectorAll('[data-line]')) {
-        const path = input.dataset.line;
-        const said = root.querySelector(`[data-line-words="${path}"]`);
+    for (const input of root.querySelectorAll('[data-slide]')) {
+        const path = input.dataset.slide;
+        const said = root.querySelector(`[data-slide-words="${path}"]`);
         input.addEventListener('input', () => draft(written(path, Number(input.value))));
         input.addEventListener('change', () => settle(() => title(path, Number(input.value))));
         input.addEventListener('dblclick', () => set(written(path, 0), `${partName(path.split('.')[0])} as it was`));

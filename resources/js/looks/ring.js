@@ -6,9 +6,9 @@ import { shown } from './store.js';
 import { follow } from './showing.js';
 import * as words from './words.js';
 
-const SIZE = 156;
+const SIZE = 150;
 const MIDDLE = SIZE / 2;
-const USUAL = 46;
+const USUAL = 44;
 const REACH = 26;
 const TINT = 66;
 const EIGHTH = Math.PI / 4;

@@ -7,7 +7,7 @@ import { follow, picture } from './showing.js';
 import { share } from './words.js';
 
 const WIDTH = 260;
-const HEIGHT = 104;
+const HEIGHT = 90;
 
 const x = (value) => value * WIDTH;
 const y = (value) => (1 - value) * HEIGHT;

@@ -37,9 +37,9 @@
             'sharpening.mask' => ['edges alone', 0, 1, 0.02],
         ] as $part => [$name, $least, $most, $step])
             <label for="line-{{ $part }}">{{ $name }}</label>
-            <input type="range" class="form-range" id="line-{{ $part }}" data-line="{{ $part }}"
+            <input type="range" class="form-range" id="line-{{ $part }}" data-slide="{{ $part }}"
                 min="{{ $least }}" max="{{ $most }}" step="{{ $step }}">
-            <b class="small" data-line-words="{{ $part }}"></b>
+            <b class="small" data-slide-words="{{ $part }}"></b>
         @endforeach
     </section>
     <div class="look-tools">

@@ -1,7 +1,8 @@
 {{-- Frames parted by light --}}
 <aside class="lights-side">
-    <div class="lights-head"><b data-light-count></b> of the day
-        <button type="button" class="btn-word small" data-split-light>Split or join here</button></div>
+    <div class="lights-head"><b data-light-count></b>
+        <button type="button" class="btn-word small" data-split-light
+            title="A light begins at this frame, or is joined to the one before">Split or join</button></div>
     <div class="slider"><label for="fineness" class="visually-hidden">Lights, from few to many</label><span
             class="small">few</span><input type="range" class="form-range" id="fineness" data-fineness min="0"
             max="100" step="1"><span class="small">many</span></div>
