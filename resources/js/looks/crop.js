@@ -13,8 +13,6 @@ const border = svg('rect', { class: 'border' });
 const thirds = svg('path', { class: 'thirds' });
 const handles = new Map();
 
-let isDrawingLine = false;
-
 const clamp = (value, least, most) => Math.max(least, Math.min(most, value));
 
 /** Width by height of what is cropped, in pixels of the turned picture; null where any is right. */
@@ -128,38 +126,22 @@ function levelBy(from, to) {
 
 function listenToLine() {
     const line = $('level-line');
-    let start = null;
-    $('picture-box').addEventListener(
-        'pointerdown',
-        (event) => {
-            if (!isDrawingLine) {
-                return;
-            }
-            event.preventDefault();
-            event.stopPropagation();
-            const { left, top, width, height } = $('image').getBoundingClientRect();
-            const at = (one) => [(one.clientX - left) / width, (one.clientY - top) / height];
-            start = at(event);
-            $('picture-box').setPointerCapture(event.pointerId);
-            const move = (one) => {
-                const [x, y] = at(one);
-                line.innerHTML = '';
-                line.append(svg('line', { x1: 1000 * start[0], y1: 1000 * start[1], x2: 1000 * x, y2: 1000 * y }));
-            };
-            const end = (one) => {
-                $('picture-box').removeEventListener('pointermove', move);
-                $('picture-box').removeEventListener('pointerup', end);
-                line.innerHTML = '';
-                isDrawingLine = false;
-                $('level-by-line').setAttribute('aria-pressed', 'false');
-                const to = at(one);
-                Math.hypot(to[0] - start[0], to[1] - start[1]) > 0.02 && levelBy(start, to);
-            };
-            $('picture-box').addEventListener('pointermove', move);
-            $('picture-box').addEventListener('pointerup', end);
+    drag(
+        line,
+        () => $('image'),
+        ([x, y], [fromX, fromY]) =>
+            line.replaceChildren(svg('line', { x1: 1000 * fromX, y1: 1000 * fromY, x2: 1000 * x, y2: 1000 * y })),
+        (to, from) => {
+            line.replaceChildren();
+            drawsLine(false);
+            Math.hypot(to[0] - from[0], to[1] - from[1]) > 0.02 && levelBy(from, to);
         },
-        true,
     );
+}
+
+function drawsLine(isOn) {
+    $('level-by-line').setAttribute('aria-pressed', String(isOn));
+    $('level-line').classList.toggle('is-drawn', isOn);
 }
 
 function turn(step) {
@@ -208,9 +190,9 @@ export function startCrop() {
         set({ level, crop: null }, `Level ${level.toFixed(1)}°, as measured`);
     });
     $('level-by-line').addEventListener('click', () => {
-        isDrawingLine = !isDrawingLine;
-        $('level-by-line').setAttribute('aria-pressed', String(isDrawingLine));
-        isDrawingLine && say('Draw along something that should be level, or upright.');
+        const isOn = $('level-by-line').getAttribute('aria-pressed') !== 'true';
+        drawsLine(isOn);
+        isOn && say('Draw along something that should be level, or upright.');
     });
     $('turn-left').addEventListener('click', () => turn(-1));
     $('turn-right').addEventListener('click', () => turn(1));

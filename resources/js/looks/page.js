@@ -40,27 +40,31 @@ export function html(name, attributes = {}, ...children) {
     return element;
 }
 
-/** Drags from where a pointer goes down: `move` gets where it is, as shares of a box; `end` is told when it is over. */
+/**
+ * Drags from where a pointer goes down, wherever it goes: `move` gets where it is, as shares of a box; `end` is told
+ * when it is over, with the last place.
+ */
 export function drag(element, box, move, end) {
     element.addEventListener('pointerdown', (event) => {
         event.preventDefault();
         element.focus?.();
-        element.setPointerCapture(event.pointerId);
         const at = (one) => {
             const { left, top, width, height } = box().getBoundingClientRect();
 
             return [(one.clientX - left) / width, (one.clientY - top) / height];
         };
         const from = at(event);
-        const go = (one) => move(at(one), from, one);
-        const stop = () => {
-            element.removeEventListener('pointermove', go);
-            element.removeEventListener('pointerup', stop);
-            element.removeEventListener('pointercancel', stop);
-            end();
+        const listening = new AbortController();
+        const listen = (name, act) =>
+            window.addEventListener(name, (one) => one.pointerId === event.pointerId && act(one), {
+                signal: listening.signal,
+            });
+        const stop = (one) => {
+            listening.abort();
+            end(at(one), from);
         };
-        element.addEventListener('pointermove', go);
-        element.addEventListener('pointerup', stop);
-        element.addEventListener('pointercancel', stop);
+        listen('pointermove', (one) => move(at(one), from));
+        listen('pointerup', stop);
+        listen('pointercancel', stop);
     });
 }
