@@ -2,8 +2,11 @@
 import { post, remove } from '../studio/server.js';
 import { uuid } from '../studio/steps.js';
 import { change } from './changing.js';
-import { $, count, html, root, say } from './page.js';
-import { COLOURS, current, DETAIL, FIRST, history, ofLight, put, state, valuesOf } from './store.js';
+import { $, count, html, root, say, SECOND } from './page.js';
+import { COLOURS, current, DETAIL, FIRST, FRAMING, history, ofLight, put, state, valuesOf } from './store.js';
+import { after } from '../studio/timers.js';
+import { thumb } from './thumbs.js';
+import { weakened } from './look.js';
 import { listen, redraw, tell } from './showing.js';
 import { lookInWords } from './words.js';
 
@@ -141,5 +144,36 @@ export function startCarrying() {
             say('The look was not removed. Try once more.');
         }
     });
+    $('try').addEventListener('click', () => toggleTried());
+    $('tried-close').addEventListener('click', () => toggleTried(false));
+    $('strength').addEventListener('input', () => {
+        $('strength-words').textContent = `${$('strength').value} %`;
+        after('tried', SECOND / 8, drawTried);
+    });
     listen(drawSaved);
+    listen(() => $('tried').hidden || drawTried());
+}
+
+export function toggleTried(isOpen = $('tried').hidden) {
+    $('tried').hidden = !isOpen;
+    $('try').setAttribute('aria-expanded', String(isOpen));
+    isOpen && drawTried();
+}
+
+/** All saved looks on this frame, in small, as strong as is said. */
+function drawTried() {
+    const frame = current();
+    const strength = Number($('strength').value) / 100;
+    const own = Object.fromEntries(FRAMING.map((part) => [part, valuesOf(frame)[part] ?? null]));
+    $('tried-list').replaceChildren(
+        ...state.saved.map(({ name, values }) => {
+            const weak = weakened(values, strength);
+            const button = html('button', { type: 'button' }, thumb(frame, { ...weak, ...own }), name);
+            button.addEventListener('click', () =>
+                give(carried(weak), strength === 1 ? name : `${name} at ${Math.round(100 * strength)} %`),
+            );
+
+            return button;
+        }),
+    );
 }

@@ -4,6 +4,7 @@ import { $, count, html, root, say, SECOND } from './page.js';
 import { soon } from '../studio/timers.js';
 import { current, ofLight, state, valuesOf, FIRST } from './store.js';
 import { goTo, listen } from './showing.js';
+import { thumb } from './thumbs.js';
 import { signed } from './words.js';
 
 const median = (values) => {
@@ -55,7 +56,7 @@ function row(frames, isCurrent) {
     const button = html(
         'button',
         { type: 'button', 'data-light': frames[0].light },
-        html('img', { src: middle.small, alt: '', loading: 'lazy', width: 64, height: 43 }),
+        html('span', { class: 'light-picture' }, thumb(middle, valuesOf(middle, FIRST))),
         html(
             'span',
             { class: 'light-words' },
@@ -92,7 +93,7 @@ function drawStrip() {
         const tile = html(
             'button',
             { type: 'button', 'data-frame-id': frame.id, title: `${frame.name} · ${frame.exposure}` },
-            html('img', { src: frame.small, alt: frame.name, loading: 'lazy' }),
+            thumb(frame, valuesOf(frame, FIRST)),
             stops === null ? '' : html('span', { class: 'label' }, signed(stops, 2)),
             Object.keys(valuesOf(frame, FIRST)).length > 0
                 ? html('span', { class: 'has-look', title: 'has a look' })

@@ -1,5 +1,5 @@
 /** What is made of the colours of a frame, as core/Looks/Look reads it: what is missing or no number changes nothing. */
-import { COOLEST, whitePoint } from './colour.js';
+import { COOLEST, D65, whitePoint } from './colour.js';
 import { toneCurve } from './tone-curve.js';
 
 export const HUES = ['pink', 'orange', 'yellow', 'green', 'teal', 'blue', 'violet', 'magenta'];
@@ -58,4 +58,34 @@ export function lookOf(values) {
         look.tints.some(({ amount }) => amount > 0);
 
     return look;
+}
+
+const WHOLE = ['crop', 'turns', 'lens', 'places', 'spots'];
+
+function times(value, strength) {
+    if (value !== null && typeof value === 'object') {
+        return Object.fromEntries(
+            Object.entries(value).map(([name, own]) => [name, name === 'degrees' ? own : times(own, strength)]),
+        );
+    }
+
+    return typeof value === 'number' ? value * strength : value;
+}
+
+/** In mired, in which steps look alike. */
+function kelvinOf(kelvin, strength) {
+    const plain = 1e6 / D65;
+    const mired = plain + (1e6 / Math.max(1000, kelvin) - plain) * strength;
+
+    return 1e6 / Math.max(40, Math.min(500, mired));
+}
+
+/** A look with a strength, as core/Looks/LookValues has it. */
+export function weakened(values, strength) {
+    return Object.fromEntries(
+        Object.entries(values).map(([part, value]) => [
+            part,
+            part === 'kelvin' ? kelvinOf(value, strength) : WHOLE.includes(part) ? value : times(value, strength),
+        ]),
+    );
 }

@@ -41,6 +41,13 @@
                 </div>
                 <div class="conflicts" data-asked hidden role="status"></div>
                 <p class="note" data-note role="status" hidden></p>
+                <section class="tried" data-tried hidden aria-label="Saved looks on this frame">
+                    <div class="tried-head"><label for="strength">Strength</label>
+                        <input type="range" class="form-range" id="strength" data-strength min="0" max="150" step="5"
+                            value="100"><b data-strength-words>100 %</b>
+                        <button type="button" class="btn btn-line ms-auto" data-tried-close>Close</button></div>
+                    <div class="tried-list" data-tried-list></div>
+                </section>
             </main>
             @include('looks.controls')
         </div>

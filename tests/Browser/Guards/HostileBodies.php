@@ -92,6 +92,31 @@ final class HostileBodies
                 ['name' => 'Guard', 'live' => true, 'everywhere' => true, 'frames' => [$frame]],
             ],
             'cull.uses.store' => ["{$shoot}/cull/uses", ['name' => 'guard use']],
+            'looks.steps' => [
+                "{$shoot}/looks/steps",
+                [
+                    'steps' => [
+                        [
+                            'id' => $uuid,
+                            'title' => 'x',
+                            'takeBack' => false,
+                            'again' => false,
+                            'changes' => [
+                                [
+                                    'frame' => $frame,
+                                    'number' => 1,
+                                    'was' => ['stops' => 0.5],
+                                    'now' => ['stops' => 0.3, 'zones' => ['dark' => 0.2], 'greys' => ['blue' => 0.1]],
+                                ],
+                            ],
+                        ],
+                    ],
+                ],
+            ],
+            'looks.lights' => ["{$shoot}/looks/lights", ['fineness' => 50, 'frame' => $frame, 'kind' => 'split']],
+            'looks.line' => ["{$shoot}/looks/line", ['id' => $uuid, 'frame' => $frame, 'frames' => [$frame]]],
+            'looks.saved' => ["{$shoot}/looks/saved", ['name' => 'Guard', 'frame' => $frame]],
+            'looks.saved.remove' => ["{$shoot}/looks/saved/999999999", ['_method' => 'DELETE']],
             // Whether their forms are on a page depends on what was done to the demo before.
             'delivery.again' => ["/deliveries/{$own['delivery']}/again", []],
             'proof.again' => ["/galleries/{$own['gallery']}/again", []],

@@ -1,0 +1,108 @@
+/**
+ * Small pictures with looks. They are made of the small pictures that are there, whatever file the frame is finished
+ * from: good enough to choose by.
+ */
+import { colourTable } from './colour-table.js';
+import { screen } from './colour.js';
+import { framingOf, sizeOf, sourceOf as rowsOf } from './framing.js';
+import { cellsOf, gainField } from './gain-field.js';
+import { lookOf } from './look.js';
+import { PlainDrawing } from './plain.js';
+import { isNothing, isRaw, sourceOf } from './store.js';
+
+const GRID = 17;
+const KEPT = 240;
+const PLAIN = colourTable(lookOf({}), 2);
+
+const images = new Map();
+const drawn = new Map();
+const queue = [];
+
+let isDrawing = false;
+
+function image(address) {
+    if (!images.has(address)) {
+        const own = new Image();
+        own.src = address;
+        images.set(
+            address,
+            own.decode().then(() => own),
+        );
+    }
+
+    return images.get(address);
+}
+
+/** The white of a raw file is known, though its small picture is the camera's. */
+const smallSource = (frame) => (isRaw(frame) ? { ...screen, asShot: sourceOf(frame).asShot } : screen);
+
+async function draw(canvas, frame, values) {
+    const picture = await image(frame.small);
+    const [width, height] = [picture.naturalWidth, picture.naturalHeight];
+    const framing = framingOf(values);
+    [canvas.width, canvas.height] = sizeOf(framing, width, height);
+    const drawing = new PlainDrawing(canvas);
+    drawing.picture(picture);
+    drawing.table('before', PLAIN);
+    drawing.table('table', colourTable(lookOf(values), GRID, smallSource(frame)));
+    if (values.local || values.vignette) {
+        const context = canvas.getContext('2d');
+        context.drawImage(picture, 0, 0, canvas.width, canvas.height);
+        const cells = cellsOf(
+            context.getImageData(0, 0, canvas.width, canvas.height).data,
+            canvas.width,
+            canvas.height,
+        );
+        drawing.gains(gainField(cells, values.local ?? 0, values.vignette ?? 0), cells.width, cells.height);
+    }
+    drawing.draw({ rows: rowsOf(framing, width, height), split: 0, clipped: false });
+}
+
+/** One after another, so that keys and pointers come in between. */
+async function work() {
+    if (isDrawing) {
+        return;
+    }
+    isDrawing = true;
+    while (queue.length > 0) {
+        const [canvas, frame, values] = queue.shift();
+        if (canvas.isConnected) {
+            await draw(canvas, frame, values).catch(() => {});
+        }
+        await new Promise((go) => setTimeout(go));
+    }
+    isDrawing = false;
+}
+
+/** The picture of a frame with a look; what was drawn already is there at once. */
+export function thumb(frame, values) {
+    if (isNothing(values)) {
+        const plain = new Image();
+        plain.src = frame.small;
+        plain.alt = frame.name;
+
+        return plain;
+    }
+    const key = `${frame.id} ${JSON.stringify(values)}`;
+    if (!drawn.has(key)) {
+        const canvas = document.createElement('canvas');
+        [canvas.width, canvas.height] = [3, 2];
+        canvas.setAttribute('role', 'img');
+        canvas.setAttribute('aria-label', frame.name);
+        drawn.set(key, canvas);
+        drawn.size > KEPT && drawn.delete(drawn.keys().next().value);
+        queue.push([canvas, frame, values]);
+        setTimeout(work, 0);
+    }
+    const known = drawn.get(key);
+    if (known.isConnected) {
+        // One picture stands in one place.
+        const copy = document.createElement('canvas');
+        [copy.width, copy.height] = [known.width, known.height];
+        copy.getContext('2d').drawImage(known, 0, 0);
+
+        return copy;
+    }
+
+    return known;
+}
