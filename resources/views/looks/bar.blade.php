@@ -2,11 +2,7 @@
 <footer class="bar">
     <b>Saved looks</b>
     <span class="saved-looks" data-saved role="group" aria-label="Saved looks"></span>
-    <button type="button" class="btn-word small" data-try aria-expanded="false">Try all</button>
-    <form class="find" data-save-look><label for="save-name" class="visually-hidden">Name of the look</label><input
-            class="form-control" id="save-name" data-save-name maxlength="80" placeholder="name this look"
-            autocomplete="off"><button class="btn btn-line">Save</button></form>
-    <button type="button" class="btn-word small" data-remove-look>Remove</button>
+    <button type="button" class="btn-word small" data-try aria-expanded="false">Try, save, remove</button>
     <span class="keys">
         <button type="button" class="btn-word" data-undo>Undo</button>
         <button type="button" class="btn-word" data-redo>Redo</button>

@@ -45,7 +45,12 @@
                     <div class="tried-head"><label for="strength">Strength</label>
                         <input type="range" class="form-range" id="strength" data-strength min="0" max="150" step="5"
                             value="100"><b data-strength-words>100 %</b>
-                        <button type="button" class="btn btn-line ms-auto" data-tried-close>Close</button></div>
+                        <form class="find ms-auto" data-save-look><label for="save-name"
+                                class="visually-hidden">Name of the look</label><input class="form-control"
+                                id="save-name" data-save-name maxlength="80" placeholder="name this look"
+                                autocomplete="off"><button class="btn btn-line">Save</button></form>
+                        <button type="button" class="btn-word" data-remove-look>Remove</button>
+                        <button type="button" class="btn btn-line" data-tried-close>Close</button></div>
                     <div class="tried-list" data-tried-list></div>
                 </section>
             </main>
