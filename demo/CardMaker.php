@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kanpai\Demo;
 
+use App\Imaging\Picture;
 use App\Imaging\PictureWriter;
 use Kanpai\Demo\Camera\Body;
 use Kanpai\Demo\Camera\ImageFiles;
@@ -24,12 +25,14 @@ final class CardMaker
     /**
      * @param  string  $rack  folder that gets one folder for each card
      * @param  int  $width  pixels of a frame's long side
+     * @param  list<string>  $moments  that are drawn; none for all
      */
     public function __construct(
         private readonly string $rack,
         private readonly Regatta $regatta,
         private readonly int $frames,
         private readonly int $width,
+        private readonly array $moments = [],
     ) {
     }
 
@@ -48,7 +51,10 @@ final class CardMaker
             self::folder("{$this->rack}/{$body->card}/DCIM");
         }
         file_put_contents($this->rack.'/made', $this->recipe());
-        $shots = $this->regatta->shots($this->frames);
+        $shots = array_values(array_filter(
+            $this->regatta->shots($this->frames),
+            fn (Shot $shot): bool => $this->moments === [] || in_array($shot->moment, $this->moments, true),
+        ));
         $own = array_values(array_filter($shots, fn (Shot $shot): bool => $shot->copyOf === null));
         $children = [];
         for ($worker = 0; $worker < $processes; $worker++) {
@@ -108,33 +114,45 @@ final class CardMaker
     {
         $hand = Drawing\Random::for($this->regatta->seed, 'hand', $shot->moment, $shot->body->key, $shot->index);
         $scene = new Scene($this->regatta->seed, $shot->moment, $shot->hour, $shot->body->key, $shot->upright);
-        $picture = $darkroom->render(
-            $scene->layers($shot->kind, $shot->with, $shot->index + 100 * ord($shot->body->key)),
-            $shot->upright,
-            [
-                'dx' => (int) $hand->normal(0, 24),
-                'dy' => (int) $hand->normal(0, 18),
-                'handling' => $shot->handling,
-                'grain' => 1.2 + 5 * min(1.0, $shot->iso / 6400) ** 0.6,
-                'seed' => $hand->int(1, 1_000_000),
-                'warm' => $shot->kind === 'supper' ? 1.4 : ($shot->body->key === 'c' ? 0.35 : 0.0),
-            ],
-        );
-        $stored = $shot->upright ? Effects::turned($picture, 1)->inMemory() : $picture;
+        $how = [
+            'dx' => (int) $hand->normal(0, 24),
+            'dy' => (int) $hand->normal(0, 18),
+            'handling' => $shot->handling,
+            'grain' => 1.2 + 5 * min(1.0, $shot->iso / 6400) ** 0.6,
+            'seed' => $hand->int(1, 1_000_000),
+            'warm' => $shot->kind === 'supper' ? 1.4 : ($shot->body->key === 'c' ? 0.35 : 0.0),
+            'darker' => $shot->raw->darker,
+            'card' => $shot->raw->hasCard,
+        ];
+        $layers = $scene->layers($shot->kind, $shot->with, $shot->index + 100 * ord($shot->body->key));
+        $drawn = $darkroom->drawnScene($layers, $shot->upright, $how);
+        $stored = self::stored($shot, $darkroom->finished($drawn, $how));
         $thumbnail = PictureWriter::jpegBytes($stored->within(160), 75);
-        if ($shot->rawPath !== null) {
+        $rawPath = $shot->raw->isAlone ? $shot->path : $shot->rawPath;
+        if ($rawPath !== null) {
             $preview = $stored->within(min(1616, intdiv(16 * $this->width, 19)))->inMemory();
+            // What the sensor saw: before the camera made the picture lighter or warmer, and clipped it.
+            $seen = $this->regatta->hasRaws ? self::stored($shot, $darkroom->seen($drawn, $how)) : $stored;
             $this->write(
-                $this->path($shot, $shot->rawPath),
-                $files->dng($shot, $stored, PictureWriter::jpegBytes($preview, 84), $preview->width(), $preview->height()),
+                $this->path($shot, $rawPath),
+                $files->dng($shot, $seen, PictureWriter::jpegBytes($preview, 84), $preview->width(), $preview->height()),
                 $shot,
             );
+        }
+        if ($shot->raw->isAlone) {
+            return;
         }
         $this->write(
             $this->path($shot, $shot->path),
             $files->jpeg($shot, $stored, $thumbnail, self::JPEG_QUALITY),
             $shot,
         );
+    }
+
+    /** As the sensor holds it: upright frames lie on their side. */
+    private static function stored(Shot $shot, Picture $picture): Picture
+    {
+        return $shot->upright ? Effects::turned($picture, 1)->inMemory() : $picture;
     }
 
     /**
@@ -226,7 +244,13 @@ final class CardMaker
             $code .= hash_file('xxh128', $file);
         }
 
-        return implode(' ', [$this->regatta->seed, $this->frames, $this->width, hash('xxh128', $code)]);
+        return implode(' ', [
+            $this->regatta->seed,
+            (int) $this->regatta->hasRaws,
+            $this->frames,
+            $this->width,
+            hash('xxh128', $code),
+        ]);
     }
 
     private static function folder(string $path): void

@@ -8,6 +8,7 @@ use DateTimeImmutable;
 use DateTimeZone;
 use Kanpai\Demo\Camera\Body;
 use Kanpai\Demo\Camera\Handling;
+use Kanpai\Demo\Camera\RawTruth;
 use Kanpai\Demo\Camera\Shot;
 use Kanpai\Demo\Drawing\Random;
 use Kanpai\Demo\Scene\Light;
@@ -90,7 +91,8 @@ final class Regatta
 
     private readonly Mishaps $mishaps;
 
-    public function __construct(public readonly int $seed = 5)
+    /** @param  bool  $hasRaws  whether half of the day is in raw files alone, with grey cards and lights to be finished */
+    public function __construct(public readonly int $seed = 5, public readonly bool $hasRaws = false)
     {
         $this->mishaps = new Mishaps($seed);
     }
@@ -241,11 +243,23 @@ final class Regatta
             $with['people'] = min($with['people'] ?? 0, 3);
         }
         $isPair = $body->key === 'a' && $kind === 'crew' && ! isset($plan['copy']);
+        $raw = $this->hasRaws && ! isset($plan['copy'])
+            ? RawTruth::of($body->key, $kind, $plan['moment'], $i, $hour, $isPair)
+            : new RawTruth();
+        if ($raw->isMeantDark) {
+            $handling = $handling->exposed(RawTruth::MEANT_DARK);
+            [$exposure, $iso] = $this->exposure($ev - $handling->stops, $body->aperture, 1 / 200);
+        }
+        if ($this->hasRaws) {
+            // As the camera's thirds of a stop have it, so that what is written of the exposure is true.
+            $set = log($body->aperture ** 2 / $exposure, 2) - log($iso / 100, 2);
+            $handling = $handling->exposed(round($ev - $set, 3));
+        }
 
         return new Shot(
             $body,
             $number,
-            $stem.'.JPG',
+            $stem.($raw->isAlone ? '.DNG' : '.JPG'),
             $isPair ? $stem.'.DNG' : null,
             $plan['moment'],
             $i,
@@ -262,6 +276,7 @@ final class Regatta
             $plan['isBest'],
             isset($plan['copy']) ? 'copy' : null,
             $body->hasGps ? $this->fix($plan['instant']) : null,
+            $raw,
         );
     }
 

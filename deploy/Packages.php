@@ -21,6 +21,7 @@ final class Packages
         'nginx-light',
         'supervisor',
         'libvips42',
+        'libraw-bin',
         'libimage-exiftool-perl',
         'xxhash',
     ];
@@ -29,7 +30,7 @@ final class Packages
         'chromium',
         'chromium-driver',
         'exiv2',
-        'libraw-bin',
+        'liblcms2-utils',
         'libjpeg-turbo-progs',
         'unzip',
         'zip',

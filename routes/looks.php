@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Looks\Http\ExportController;
 use App\Looks\Http\LightsController;
 use App\Looks\Http\LooksController;
 use App\Looks\Http\SavedLooksController;
@@ -18,6 +19,9 @@ Route::middleware('auth')
         Route::get('/raws', [LightsController::class, 'raws'])->name('raws');
         Route::post('/lights', [LightsController::class, 'update'])->name('lights');
         Route::post('/line', [LightsController::class, 'line'])->name('line');
+        Route::post('/pairs', [LooksController::class, 'pairs'])->name('pairs');
+        Route::get('/frames/{frame}/look.icc', [ExportController::class, 'profile'])->name('profile');
+        Route::get('/frames/{frame}/look.cube', [ExportController::class, 'cube'])->name('cube');
         Route::post('/saved', [SavedLooksController::class, 'store'])->name('saved');
         Route::delete('/saved/{saved}', [SavedLooksController::class, 'remove'])->name('saved.remove');
     });

@@ -23,7 +23,10 @@ final class ColourLink
 
     private const AT_THE_END = 1;
 
-    /** Three channels of eight bits, and of sixteen. */
+    /**
+     * Three channels of eight bits, and of sixteen. What goes in has sixteen: for eight, the library moves the nodes of
+     * a table that is steep somewhere, and is up to 22 of 255 steps off in between.
+     */
     private const RGB8 = 0x4_0019;
 
     private const RGB16 = 0x4_001A;
@@ -70,27 +73,12 @@ final class ColourLink
             : throw UnableToMakePicture::because('make a table of colours', 'littlecms2 would not take it');
     }
 
-    /** The link as a profile that other programs read. */
-    public function profile(): string
-    {
-        $library = LittleCms::library();
-        $bytes = self::memory('uint32_t');
-        $library->cmsSaveProfileToMem($this->profile, null, FFI::addr($bytes));
-        $memory = self::memory('char['.max(1, $bytes->cdata).']');
-        if ($library->cmsSaveProfileToMem($this->profile, FFI::addr($memory[0]), FFI::addr($bytes)) === 0) {
-            throw UnableToMakePicture::because('write a profile', 'littlecms2 gave none');
-        }
-
-        return FFI::string($memory, $bytes->cdata);
-    }
-
     /**
-     * Changes pixels in place: samples that come out are no wider than those that went in.
+     * Changes pixels in place.
      *
-     * @param  CData  $pixels  `void*`, three channels each
-     * @param  bool  $isDeep  whether samples have sixteen bits; they come out with eight
+     * @param  CData  $pixels  `void*`, three channels of sixteen bits each, which come out with eight
      */
-    public function apply(CData $pixels, int $count, bool $isDeep): void
+    public function apply(CData $pixels, int $count): void
     {
         $library = LittleCms::library();
         $profiles = self::memory('cmsHPROFILE[1]');
@@ -98,7 +86,7 @@ final class ColourLink
         $transform = self::given($library->cmsCreateMultiprofileTransform(
             FFI::addr($profiles[0]),
             1,
-            $isDeep ? self::RGB16 : self::RGB8,
+            self::RGB16,
             self::RGB8,
             0,
             self::FLAGS | ($this->grid << self::GRID),

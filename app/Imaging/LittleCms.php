@@ -26,7 +26,6 @@ final class LittleCms
     void cmsSetPCS(cmsHPROFILE profile, int signature);
     void cmsSetProfileVersion(cmsHPROFILE profile, double version);
     int cmsWriteTag(cmsHPROFILE profile, int signature, const void* data);
-    int cmsSaveProfileToMem(cmsHPROFILE profile, void* memory, uint32_t* bytes);
     int cmsCloseProfile(cmsHPROFILE profile);
     cmsHTRANSFORM cmsCreateMultiprofileTransform(
         cmsHPROFILE profiles[], uint32_t n, uint32_t in, uint32_t out, uint32_t intent, uint32_t flags);

@@ -25,6 +25,8 @@ final class Picture
 
     private const FORMAT_UCHAR = 0;
 
+    private const FORMAT_USHORT = 2;
+
     private const GREY = 1;
 
     private const SRGB = 22;
@@ -198,6 +200,18 @@ final class Picture
         return Vips::library()->vips_image_get_format($this->image) !== self::FORMAT_UCHAR;
     }
 
+    /** Eight bits a sample as sixteen. */
+    private function deep(): self
+    {
+        $levels = pack('v*', ...array_map(fn (int $level): int => 257 * $level, range(0, 255)));
+        $table = Vips::library()
+            ->vips_image_new_from_memory_copy($levels, strlen($levels), 256, 1, 1, self::FORMAT_USHORT);
+        $table = self::of(Vips::given($table, 'bring it to sixteen bits'));
+
+        return $this->changed('bring it to sixteen bits', fn (CData $image, CData $out): int => Vips::library()
+            ->vips_maplut($image, $out, $table->image, null))->inMemory();
+    }
+
     /** Sixteen bits a sample as eight, whatever they mean. */
     public function shallow(): self
     {
@@ -262,12 +276,12 @@ final class Picture
      */
     public function through(ColourLink $link): self
     {
+        $deep = $this->isDeep() ? $this : $this->deep();
         $size = Vips::fresh('size_t');
-        $memory = Vips::library()->vips_image_write_to_memory($this->image, FFI::addr($size));
+        $memory = Vips::library()->vips_image_write_to_memory($deep->image, FFI::addr($size));
         $memory ??= Vips::given(null, 'decode the picture');
         try {
-            $pixels = $this->width() * $this->height();
-            $link->apply($memory, $pixels, $size->cdata === 6 * $pixels);
+            $link->apply($memory, $this->width() * $this->height());
 
             return self::ofSamples($memory, $this->width(), $this->height(), 3);
         } finally {

@@ -9,7 +9,10 @@ use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use Kanpai\Core\Frames\Verdict;
+use Kanpai\Core\Looks\Colour\WhitePoint;
 use Kanpai\Core\Looks\Light\InLine;
+use Kanpai\Core\Looks\Light\LightWhite;
 use Kanpai\Core\Looks\Light\LineSample;
 use Kanpai\Core\Looks\LookValues;
 use stdClass;
@@ -22,6 +25,10 @@ use stdClass;
  */
 final readonly class BringIntoLine
 {
+    private const COLUMNS = [
+        'frames.id', 'body_id', 'exposure', 'f_number', 'iso', 'focal_length', 'colours', 'moment', 'ev', 'problem',
+    ];
+
     public function __construct(private LookSteps $steps)
     {
     }
@@ -34,15 +41,25 @@ final readonly class BringIntoLine
     public function apply(Shoot $shoot, Member $member, string $id, int $adjusted, array $others): array
     {
         $values = self::values($shoot, [$adjusted, ...$others]);
-        $samples = self::samples($shoot, [$adjusted, ...$others], $values);
+        $samples = self::samples($shoot, $values);
         $others = array_values(array_intersect($others, array_keys($samples)));
         $lines = isset($samples[$adjusted])
-            ? InLine::of($samples[$adjusted], array_map(fn (int $frame): LineSample => $samples[$frame], $others))
+            ? InLine::of(
+                $samples[$adjusted],
+                array_map(fn (int $frame): LineSample => $samples[$frame], $others),
+                array_values($samples),
+            )
             : [];
         $carried = self::carried($values[$adjusted] ?? []);
+        $whites = self::whites([$adjusted, ...$others]);
         $changes = $asked = [];
         foreach ($lines as $frame => ['stops' => $stops, 'reason' => $reason]) {
-            $now = [...$carried, 'stops' => $stops === 0.0 ? null : $stops];
+            $white = LightWhite::carried(
+                $whites[$adjusted] ?? null,
+                $whites[$frame] ?? null,
+                $values[$adjusted] ?? [],
+            );
+            $now = [...$carried, ...$white, 'stops' => $stops === 0.0 ? null : $stops];
             $change = self::change($frame, $values[$frame] ?? [], $now);
             $reason === ''
                 ? $change['now'] !== [] && ($changes[] = $change)
@@ -66,6 +83,23 @@ final readonly class BringIntoLine
     private static function forPage(array $change): array
     {
         return [...$change, 'was' => (object) $change['was'], 'now' => (object) $change['now']];
+    }
+
+    /**
+     * @param  list<int>  $frames
+     * @return array<int, float> frame => kelvin that its raw file was shot for; none for other files
+     */
+    private static function whites(array $frames): array
+    {
+        $whites = [];
+        foreach (RawOfFrame::query()->whereIntegerInRaw('frame_id', $frames)->whereNull('problem')->get() as $raw) {
+            $source = $raw->source();
+            if ($source !== null) {
+                $whites[$raw->frame_id] = WhitePoint::nearest($source->asShot)['kelvin'];
+            }
+        }
+
+        return $whites;
     }
 
     /**
@@ -116,17 +150,16 @@ final readonly class BringIntoLine
     }
 
     /**
-     * @param  list<int>  $frames
      * @param  array<int, array<string, mixed>>  $values
-     * @return array<int, LineSample> by frame
+     * @return array<int, LineSample> all of the shoot, by frame
      */
-    private static function samples(Shoot $shoot, array $frames, array $values): array
+    private static function samples(Shoot $shoot, array $values): array
     {
         $rows = Frame::of($shoot)
             ->toBase()
             ->leftJoin('frame_measures', 'frame_measures.frame_id', '=', 'frames.id')
-            ->whereIntegerInRaw('frames.id', $frames)
-            ->get(['frames.id', 'body_id', 'exposure', 'f_number', 'iso', 'focal_length', 'colours', 'ev', 'problem']);
+            ->where('frames.verdict', '<>', Verdict::Drop)
+            ->get(self::COLUMNS);
 
         return self::sampled($rows, $values);
     }
@@ -145,11 +178,23 @@ final readonly class BringIntoLine
                 (int) $row->id,
                 (int) $row->body_id,
                 Frame::exposureOf($row)->ev100(),
-                $row->ev === null || $row->problem !== null ? null : (float) $row->ev,
+                self::brightness($row),
                 is_numeric($stops) ? (float) $stops : 0.0,
+                (int) $row->moment,
             );
         }
 
         return $samples;
+    }
+
+    /** As it was measured; before that, by the few colours that are known of each preview. */
+    private static function brightness(stdClass $row): ?float
+    {
+        if ($row->ev !== null && $row->problem === null) {
+            return (float) $row->ev;
+        }
+        $mean = LightsOfShoot::mean($row);
+
+        return $mean === null ? null : log(max(1e-4, (($mean[0] + 16) / 116) ** 3 / 0.18), 2);
     }
 }

@@ -108,6 +108,15 @@ final class DevelopRaws extends WorkInTurns
             : $own->where('frames.verdict', '<>', Verdict::Drop)->whereIntegerInRaw('frames.id', self::near($shoot));
     }
 
+    /** Whether any frame has a raw file beside its JPEG. */
+    public static function hasPairs(Shoot $shoot): bool
+    {
+        return Frame::of($shoot)
+            ->whereHas('files', fn (Builder $files) => $files->where('kind', FileKind::Raw))
+            ->whereHas('files', fn (Builder $files) => $files->where('kind', FileKind::Jpeg))
+            ->exists();
+    }
+
     private static function isKept(Shoot $shoot): bool
     {
         return Frame::of($shoot)->where('verdict', Verdict::Keep)->exists();

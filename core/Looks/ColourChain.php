@@ -103,20 +103,21 @@ final readonly class ColourChain
     {
         [$r, $g, $b] = $light;
         [$x, $y, $z] = $this->light->rows;
-        $red = self::of($this->tone, ($x[0] * $r + $x[1] * $g + $x[2] * $b) / $this->most);
-        $green = self::of($this->tone, ($y[0] * $r + $y[1] * $g + $y[2] * $b) / $this->most);
-        $blue = self::of($this->tone, ($z[0] * $r + $z[1] * $g + $z[2] * $b) / $this->most);
+        $tone = $this->tone;
+        $red = self::of($tone, ($x[0] * $r + $x[1] * $g + $x[2] * $b) / $this->most);
+        $green = self::of($tone, ($y[0] * $r + $y[1] * $g + $y[2] * $b) / $this->most);
+        $blue = self::of($tone, ($z[0] * $r + $z[1] * $g + $z[2] * $b) / $this->most);
         if (! $this->isColoured) {
             return [$red, $green, $blue];
         }
-        [$lightness, $a, $b] = Oklab::of($red, $green, $blue);
-        [$lightness, $a, $b] = $this->coloured($lightness, $a, $b);
+        [$lightness, $a, $b] = $this->coloured(...Oklab::of($red, $green, $blue));
         if ($this->tints !== []) {
             [$a, $b] = $this->tinted($lightness, $a, $b);
         }
         [$red, $green, $blue] = Oklab::light($lightness, $a, $b);
+        $encoded = $this->encoded;
 
-        return [self::of($this->encoded, $red), self::of($this->encoded, $green), self::of($this->encoded, $blue)];
+        return [self::of($encoded, $red), self::of($encoded, $green), self::of($encoded, $blue)];
     }
 
     /**

@@ -23,6 +23,12 @@ final readonly class Handling
     ) {
     }
 
+    /** The same with another exposure error. */
+    public function exposed(float $stops): self
+    {
+        return new self($stops, $this->defocus, $this->motion, $this->direction, $this->tilt);
+    }
+
     /** @return array{stops: float, out_of_focus: bool, motion: float, direction: int|null, tilt: float} */
     public function truth(): array
     {

@@ -10,6 +10,9 @@ use App\Imaging\PictureWriter;
 /** Writes a shot as the files a camera would write: JPEG with Exif 2.32, and DNG 1.4 for raw. */
 final class ImageFiles
 {
+    /** XYZ (D65) to a linear sRGB sensor: IEC 61966-2-1. */
+    private const SRGB_SENSOR = [3.2405, -1.5371, -0.4985, -0.9693, 1.8760, 0.0416, 0.0556, -0.2040, 1.0572];
+
     /** @param  int<1, 100>  $quality */
     public function jpeg(Shot $shot, Picture $stored, string $thumbnail, int $quality): string
     {
@@ -49,6 +52,7 @@ final class ImageFiles
     {
         $w = $stored->width() & ~1;
         $h = $stored->height() & ~1;
+        $isSensor = $shot->raw->kelvin !== (new RawTruth())->kelvin;
         $raw = (new Directory())
             ->long(0x00FE, 0)
             ->long(0x0100, $w)
@@ -61,9 +65,12 @@ final class ImageFiles
             ->short(0x011C, 1)
             ->short(0x828D, 2, 2)
             ->bytes(0x828E, "\x00\x01\x01\x02", Directory::BYTE)
-            ->short(0xC61A, 0)
-            ->long(0xC61D, 16383)
-            ->pointAt(0x0111, 0x0117, $this->mosaic($stored, $w, $h));
+            ->short(0xC61A, ...$isSensor ? array_fill(0, 4, Sensor::BLACK) : [0])
+            ->long(0xC61D, $isSensor ? Sensor::WHITE : 16383)
+            ->pointAt(0x0111, 0x0117, $isSensor ? $this->sensed($shot, $stored, $w, $h) : $this->mosaic($stored, $w, $h));
+        if ($isSensor) {
+            $raw->short(0xC619, 2, 2);
+        }
         $main = (new Directory())
             ->long(0x00FE, 1)
             ->long(0x0100, $previewWidth)
@@ -80,27 +87,32 @@ final class ImageFiles
             ->bytes(0xC612, "\x01\x04\x00\x00", Directory::BYTE)
             ->bytes(0xC613, "\x01\x01\x00\x00", Directory::BYTE)
             ->text(0xC614, $shot->body->make.' '.$shot->body->model)
-            // XYZ (D65) to a linear sRGB sensor: IEC 61966-2-1.
-            ->signedRational(
-                0xC621,
-                [32405, 10000],
-                [-15371, 10000],
-                [-4985, 10000],
-                [-9693, 10000],
-                [18760, 10000],
-                [416, 10000],
-                [556, 10000],
-                [-2040, 10000],
-                [10572, 10000],
-            )
-            ->rational(0xC628, [1, 1], [1, 1], [1, 1])
+            ->signedRational(0xC621, ...self::rationals($isSensor ? array_merge(...Sensor::COLOURS) : self::SRGB_SENSOR))
+            ->rational(0xC628, ...self::rationals($isSensor ? Sensor::neutral($shot->raw->guessed) : [1.0, 1.0, 1.0]))
             ->short(0xC65A, 21)
             ->text(0xC62F, $shot->body->serial)
             ->child(0x014A, $raw)
             ->child(0x8769, $this->exif($shot, $w, $h));
+        if ($isSensor) {
+            $main->signedRational(0xC62A, [Sensor::HEADROOM, 1]);
+        }
         $this->locate($main, $shot);
 
         return TiffWriter::write([$main]);
+    }
+
+    /**
+     * @param  array<float>  $values
+     * @return list<array{int, int}> in 10,000ths
+     */
+    private static function rationals(array $values): array
+    {
+        return array_values(array_map(fn (float $value): array => [(int) round(10_000 * $value), 10_000], $values));
+    }
+
+    private function sensed(Shot $shot, Picture $seen, int $w, int $h): string
+    {
+        return Sensor::mosaic($seen, $w, $h, $shot->raw->kelvin, $shot->handling->stops - $shot->raw->darker);
     }
 
     private function describe(Directory $directory, Shot $shot): void
@@ -140,7 +152,7 @@ final class ImageFiles
             ->text(0x9011, $shot->body->zone)
             ->text(0x9012, $shot->body->zone)
             ->bytes(0x9101, "\1\2\3\0")
-            ->signedRational(0x9204, [0, 3])
+            ->signedRational(0x9204, $shot->raw->isMeantDark ? [(int) round(10 * RawTruth::MEANT_DARK), 10] : [0, 3])
             ->short(0x9207, 5)
             ->short(0x9209, 16)
             ->rational(0x920A, [$shot->body->focalLength * 10, 10])

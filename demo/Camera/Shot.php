@@ -35,6 +35,7 @@ final readonly class Shot
         public bool $isBest,
         public ?string $copyOf = null,
         public ?int $fix = null,
+        public RawTruth $raw = new RawTruth(),
     ) {
     }
 
@@ -58,6 +59,7 @@ final readonly class Shot
             'kissing' => $this->with['kissing'] ?? false,
             'best' => $this->isBest,
             ...$this->handling->truth(),
+            ...$this->raw->truth(),
         ];
     }
 }

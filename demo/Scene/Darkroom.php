@@ -8,7 +8,12 @@ use App\Imaging\Picture;
 use App\Imaging\PictureReader;
 use Kanpai\Demo\Camera\Handling;
 
-/** Renders layers to pixels: depth of field, camera shake, exposure, vignette and grain. */
+/**
+ * Renders layers to pixels: depth of field, camera shake, exposure, vignette and grain.
+ *
+ * @phpstan-type Handled array{dx: int, dy: int, handling: Handling, grain: float, seed: int, warm: float, darker: float,
+ *     card: bool}
+ */
 final class Darkroom
 {
     /** @var array<string, Picture> */
@@ -23,10 +28,12 @@ final class Darkroom
     }
 
     /**
+     * What lies before the lens, blurred and moved as lens and hand do it.
+     *
      * @param  list<Layer>  $layers
-     * @param  array{dx: int, dy: int, handling: Handling, grain: float, seed: int, warm: float}  $shot
+     * @param  Handled  $shot
      */
-    public function render(array $layers, bool $upright, array $shot): Picture
+    public function drawnScene(array $layers, bool $upright, array $shot): Picture
     {
         $scale = $this->longSide / 2400;
         $w = (int) round(($upright ? 1600 : 2400) * $scale);
@@ -48,14 +55,45 @@ final class Darkroom
             $picture = $picture === null ? $drawn->flat() : $picture->under($drawn);
         }
         assert($picture !== null);
+        $picture = $shot['card'] ? self::withCard($picture, $w, $h) : $picture;
         $handling = $shot['handling'];
         $picture = Effects::leaning($picture, $handling->tilt);
-        $picture = Effects::moved($picture, $handling->motion * $scale, $handling->direction);
-        $gain = 2 ** ($handling->stops / 2.2);
-        $warm = $shot['warm'];
-        $picture = $picture->toned([$gain * (1 + 0.05 * $warm), $gain, $gain * (1 - 0.07 * $warm)], [0.0, 0.0, 0.0]);
 
-        $shaded = Effects::shaded($picture, $this->vignette($w, $h));
+        return Effects::moved($picture, $handling->motion * $scale, $handling->direction)->inMemory();
+    }
+
+    /** A grey card of 18 % in the lower left corner. */
+    private static function withCard(Picture $picture, int $w, int $h): Picture
+    {
+        [$width, $height] = [intdiv($w, 7), intdiv($h, 7)];
+        $card = "<svg xmlns='http://www.w3.org/2000/svg' width='{$width}' height='{$height}'>".
+            "<rect width='100%' height='100%' fill='#767676'/></svg>";
+
+        return $picture->under(PictureReader::svg($card), intdiv($w, 40), $h - $height - intdiv($h, 40))->inMemory();
+    }
+
+    /**
+     * As the camera makes it: lighter or darker, warmer, shaded towards the corners, with grain.
+     *
+     * @param  Handled  $shot
+     */
+    public function finished(Picture $picture, array $shot): Picture
+    {
+        $gain = 2 ** (($shot['handling']->stops - $shot['darker']) / 2.2);
+        $warm = $shot['warm'];
+        $toned = $picture->toned([$gain * (1 + 0.05 * $warm), $gain, $gain * (1 - 0.07 * $warm)], [0.0, 0.0, 0.0]);
+
+        return $this->seen($toned, $shot);
+    }
+
+    /**
+     * As the sensor saw it, before the camera made anything of it.
+     *
+     * @param  Handled  $shot
+     */
+    public function seen(Picture $picture, array $shot): Picture
+    {
+        $shaded = Effects::shaded($picture, $this->vignette($picture->width(), $picture->height()));
 
         return Effects::grained($shaded, $shot['grain'], $shot['seed'])->inMemory();
     }

@@ -4,20 +4,36 @@ declare(strict_types=1);
 
 namespace App\Looks\Http;
 
+use App\Looks\DevelopRaws;
 use App\Looks\Finishing;
 use App\Looks\LookSteps;
 use App\Looks\LookTable;
 use App\Looks\MakeLookPreviews;
+use App\Looks\RawFirst;
 use App\Studio\Member;
 use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Support\Facades\Gate;
 
 final class LooksController
 {
     public function show(Shoot $shoot): View
     {
-        return view('looks.show', ['shoot' => $shoot]);
+        return view('looks.show', [
+            'shoot' => $shoot,
+            'hasPairs' => DevelopRaws::hasPairs($shoot),
+            'isRawFirst' => RawFirst::of($shoot->studio_id),
+            'mayChoose' => Gate::allows('update', $shoot->studio),
+        ]);
+    }
+
+    /** Which file of a pair the studio finishes. */
+    public function pairs(PairsInput $request, Shoot $shoot): JsonResponse
+    {
+        RawFirst::choose($shoot->studio_id, $request->input('first') === 'raw');
+
+        return response()->json(['first' => $request->input('first')]);
     }
 
     public function table(Shoot $shoot, LookTable $table): JsonResponse

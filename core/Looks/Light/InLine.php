@@ -9,7 +9,7 @@ namespace Kanpai\Core\Looks\Light;
  *
  * What the shutter, aperture and sensitivity say is exact as long as the light is the same, and the picture says the rest:
  * by how much the pictures of one body are darker than their exposures promise (a lens, a meter of its own), as the
- * median over the light, so that what happens to be in one picture counts for little. Frames that are far from the
+ * median over the moments of the shoot, so that what happens to be in one picture counts for little. Frames that are far from the
  * others of their body were meant so, or went wrong: nobody knows which, so that they are asked about. Ours.
  */
 final class InLine
@@ -20,17 +20,15 @@ final class InLine
     /** A step smaller than this is not worth one. */
     private const LEAST = 0.02;
 
-    /** Frames of a body from which its own darkness can be told. */
-    private const ENOUGH = 2;
-
     /**
      * @param  list<LineSample>  $others
+     * @param  list<LineSample>  $shoot  frames of the whole shoot, by which bodies are compared; none for those of the light
      * @return array<int, array{stops: float, reason: string}> frame => stops that its look is to add, and why it is to be
      *     asked about, if it is
      */
-    public static function of(LineSample $adjusted, array $others): array
+    public static function of(LineSample $adjusted, array $others, array $shoot = []): array
     {
-        $offsets = self::offsets($adjusted, $others);
+        $offsets = self::offsets($adjusted, $shoot ?: [$adjusted, ...$others]);
         $usual = self::usual([$adjusted, ...$others]);
         $lines = [];
         foreach ($others as $frame) {
@@ -64,29 +62,30 @@ final class InLine
 
     /**
      * By how much the frames of each other body are darker than their exposures promise, beside those of the body of
-     * the adjusted frame.
+     * the adjusted frame: in each moment that both have seen, and of those the median.
      *
-     * @param  list<LineSample>  $others
+     * @param  list<LineSample>  $shoot
      * @return array<int, float> body => stops to be added
      */
-    private static function offsets(LineSample $adjusted, array $others): array
+    private static function offsets(LineSample $adjusted, array $shoot): array
     {
         $darkness = [];
-        foreach ([$adjusted, ...$others] as $frame) {
+        foreach ($shoot as $frame) {
             if ($frame->ev !== null && $frame->brightness !== null) {
                 // A picture of a scene with less light was exposed longer: both together say how the body renders it.
-                $darkness[$frame->body][] = -$frame->brightness - $frame->ev;
+                $darkness[$frame->moment][$frame->body][] = -$frame->brightness - $frame->ev;
             }
         }
-        $own = Lights::median($darkness[$adjusted->body] ?? []);
-        $offsets = [];
-        foreach ($darkness as $body => $values) {
-            if ($own !== null && $body !== $adjusted->body && count($values) >= self::ENOUGH) {
-                $offsets[$body] = (float) Lights::median($values) - $own;
+        $differences = [];
+        foreach ($darkness as $bodies) {
+            $own = Lights::median($bodies[$adjusted->body] ?? []);
+            foreach ($own === null ? [] : $bodies as $body => $values) {
+                $differences[$body][] = Lights::median($values) - $own;
             }
         }
+        unset($differences[$adjusted->body]);
 
-        return $offsets;
+        return array_map(fn (array $values): float => (float) Lights::median($values), $differences);
     }
 
     /**

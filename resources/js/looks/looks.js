@@ -2,7 +2,7 @@
  * Looks. The page makes the same tables of colours as the server, so that a change is seen at once; the server has
  * every step within a second.
  */
-import { get } from '../studio/server.js';
+import { get, post } from '../studio/server.js';
 import { showInstant } from '../studio/day-line.js';
 import { fetchChanges, goTo as goToStep, steps, undo, redo } from './changing.js';
 import { startCarrying } from './carrying.js';
@@ -10,7 +10,7 @@ import { startCrop } from './crop.js';
 import { listenToKeys, toggleClipped, toggleHistory, togglePicking, toggleSplit } from './keys.js';
 import { fetchRaws, group, startLights } from './lights.js';
 import { startLines } from './lines.js';
-import { $, count, drag, html, root, SECOND } from './page.js';
+import { $, count, drag, html, root, say, SECOND } from './page.js';
 import { startRing } from './ring.js';
 import { follow, goTo, listen, redraw, show } from './showing.js';
 import { current, FIRST, history, isRaw, put, state } from './store.js';
@@ -46,6 +46,12 @@ function tellFrame() {
           ? 'raw file'
           : (frame.raw.problem ?? 'raw file, being developed; this is what the camera embedded');
     $('frame-look').textContent = lookInWords(frame?.looks[FIRST]?.values ?? {}) || 'as shot';
+    for (const [name, ending] of [
+        ['export-icc', 'icc'],
+        ['export-cube', 'cube'],
+    ]) {
+        $(name).href = `${root.dataset.frames}/${frame?.id}/look.${ending}`;
+    }
     $('frame-place').textContent = frame ? `${state.at + 1} of ${count(state.frames.length, 'frame')}` : '';
     frame && showInstant(frame.taken);
 }
@@ -116,6 +122,11 @@ function listenToButtons() {
         $(name).addEventListener('click', act);
     }
     $('history-button').addEventListener('click', toggleHistory);
+    $('pairs')?.addEventListener('change', () =>
+        post(root.dataset.pairsAddress, { first: $('pairs').value })
+            .then(() => window.location.reload())
+            .catch(() => say('The server did not take that. Try once more.')),
+    );
     $('keys-button').addEventListener('click', () => document.querySelector('dialog.help').showModal());
 }
 

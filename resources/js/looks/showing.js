@@ -43,6 +43,7 @@ function paint() {
     performance.measure('kanpai-look-drawn', { start: began });
     followers.forEach((act) => act(values, redraw.isDragged));
     $('image').dataset.drawn = String(Number($('image').dataset.drawn ?? 0) + 1);
+    $('image').dataset.shows = redraw.isDragged || loaded === null ? '' : String(loaded.frame);
     if (redraw.isDragged) {
         after('fine', SECOND / 5, () => redraw(false));
     }
@@ -86,8 +87,8 @@ export async function show() {
         if (current() !== frame) {
             return;
         }
-        if (loaded !== address) {
-            loaded = address;
+        if (loaded?.address !== address || loaded.frame !== frame.id) {
+            loaded = { address, frame: frame.id };
             picture.take(bitmap, isRaw(frame) ? sourceOf(frame) : screen);
         }
         redraw(false);

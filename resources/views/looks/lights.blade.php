@@ -7,4 +7,11 @@
             class="small">few</span><input type="range" class="form-range" id="fineness" data-fineness min="0"
             max="100" step="1"><span class="small">many</span></div>
     <ol class="lights" data-lights aria-label="Lights"></ol>
+    @if ($hasPairs)
+        <div class="pairs"><label for="pairs">Where a frame has a raw file and a JPEG, the studio finishes</label>
+            <select class="form-select" id="pairs" data-pairs @disabled($mayChoose === false)>
+                <option value="jpeg" @selected(! $isRawFirst)>the JPEG</option>
+                <option value="raw" @selected($isRawFirst)>the raw file</option>
+            </select></div>
+    @endif
 </aside>

@@ -6,7 +6,8 @@
     <div class="looks" data-looks="{{ $shoot->id }}" data-table="{{ route('looks.table', $shoot) }}"
         data-steps="{{ route('looks.steps', $shoot) }}" data-since="{{ url("/shoots/{$shoot->id}/looks/since") }}"
         data-lights-address="{{ route('looks.lights', $shoot) }}" data-line="{{ route('looks.line', $shoot) }}"
-        data-raws="{{ route('looks.raws', $shoot) }}" data-saved="{{ route('looks.saved', $shoot) }}">
+        data-frames="{{ url("/shoots/{$shoot->id}/looks/frames") }}"
+        data-raws="{{ route('looks.raws', $shoot) }}" data-pairs-address="{{ route('looks.pairs', $shoot) }}" data-saved="{{ route('looks.saved', $shoot) }}">
         @include('studio.rail')
         <div class="line-place is-folded">@include('studio.day-line')</div>
         <div class="looks-room">
@@ -50,6 +51,8 @@
                                 id="save-name" data-save-name maxlength="80" placeholder="name this look"
                                 autocomplete="off"><button class="btn btn-line">Save</button></form>
                         <button type="button" class="btn-word" data-remove-look>Remove</button>
+                        <a data-export-icc href="#" title="The look of this frame as an ICC device link">ICC</a>
+                        <a data-export-cube href="#" title="The look of this frame as a table of colours">.cube</a>
                         <button type="button" class="btn btn-line" data-tried-close>Close</button></div>
                     <div class="tried-list" data-tried-list></div>
                 </section>

@@ -115,6 +115,7 @@ final class HostileBodies
             ],
             'looks.lights' => ["{$shoot}/looks/lights", ['fineness' => 50, 'frame' => $frame, 'kind' => 'split']],
             'looks.line' => ["{$shoot}/looks/line", ['id' => $uuid, 'frame' => $frame, 'frames' => [$frame]]],
+            'looks.pairs' => ["{$shoot}/looks/pairs", ['first' => 'jpeg']],
             'looks.saved' => ["{$shoot}/looks/saved", ['name' => 'Guard', 'frame' => $frame]],
             'looks.saved.remove' => ["{$shoot}/looks/saved/999999999", ['_method' => 'DELETE']],
             // Whether their forms are on a page depends on what was done to the demo before.

@@ -1,0 +1,325 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser\Looks;
+
+use App\Imaging\Picture;
+use App\Imaging\PictureReader;
+use App\Looks\Finisher;
+use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
+use Facebook\WebDriver\Interactions\WebDriverActions;
+use Kanpai\Core\Looks\Look;
+use PHPUnit\Framework\TestCase;
+use Tests\Browser\Browser;
+use Tests\Core\Looks\Looks;
+
+/** Looks given by mouse, keys and touch; the page shows what the server makes. */
+final class LooksTest extends TestCase
+{
+    private static Browser $studio;
+
+    private static int $shoot;
+
+    public static function setUpBeforeClass(): void
+    {
+        self::$studio = Browser::openStudio('Look Pictures');
+        self::$shoot = self::$studio->openShoot('Looks', 'mara-long');
+        self::$studio->until(
+            fn (): bool => count(self::table()['frames']) > 100,
+            'the previews are not made',
+            180,
+        );
+    }
+
+    public static function tearDownAfterClass(): void
+    {
+        self::$studio->close();
+    }
+
+    /** @return array<string, mixed> as the server has it */
+    private static function table(): array
+    {
+        $address = '/shoots/'.self::$shoot.'/looks/table';
+
+        return self::$studio->script("return fetch('{$address}').then((answer) => answer.json())");
+    }
+
+    private function open(): Browser
+    {
+        self::$studio->visit('/shoots/'.self::$shoot.'/looks')->find('[data-looks][data-ready]', 30);
+
+        return self::$studio;
+    }
+
+    /** @return array<string, mixed> values that are shown */
+    private static function shown(): array
+    {
+        return json_decode(self::$studio->attribute('[data-image]', 'data-values'), true, 16, JSON_THROW_ON_ERROR);
+    }
+
+    /** What the server has of the frame that is looked at, once it has it. */
+    private function kept(callable $isAsked): void
+    {
+        $frame = (int) self::$studio->attribute('[data-looks]', 'data-frame');
+        self::$studio->until(
+            function () use ($frame, $isAsked): bool {
+                $frames = array_column(self::table()['frames'], null, 'id');
+
+                return $isAsked($frames[$frame]['looks'][1]['values'] ?? $frames[$frame]['looks'][0]['values'] ?? []);
+            },
+            'the server has not got it',
+        );
+    }
+
+    private function drag(string $css, int $dx, int $dy): void
+    {
+        (new WebDriverActions(self::$studio->web))
+            ->clickAndHold(self::$studio->find($css))
+            ->moveByOffset($dx, $dy)
+            ->moveByOffset(1, 0)
+            ->release()
+            ->perform();
+    }
+
+    private function see(string $part, callable $isAsked): void
+    {
+        self::$studio->until(
+            fn (): bool => $isAsked(self::shown()[$part] ?? null),
+            "{$part} is not as it was set: ".json_encode(self::shown()),
+        );
+    }
+
+    public function test_handles_are_dragged_undone_and_redone(): void
+    {
+        $studio = $this->open();
+        $this->drag("[data-zone='dark']", 0, -8);
+        $this->see('zones', fn ($zones): bool => ($zones['dark'] ?? 0) > 0.4);
+        $this->drag("[data-hue='blue']", -8, 8);
+        $this->see('hues', fn ($hues): bool => ($hues['blue']['colour'] ?? 0) > 0.2);
+        $this->drag('[data-white-spot]', -50, 0);
+        $this->see('kelvin', fn ($kelvin): bool => $kelvin > 3000 && $kelvin < 6000);
+        $this->kept(fn (array $values): bool => isset($values['zones'], $values['hues'], $values['kelvin']));
+        $studio->script('document.activeElement.blur()');
+        $studio->press('b');
+        $this->see('greys', fn ($greys): bool => is_array($greys));
+        $studio->press('backspace');
+        $this->see('greys', fn ($greys): bool => $greys === null);
+        $studio->press('backspace', 'backspace');
+        $this->see('kelvin', fn ($kelvin): bool => $kelvin === null);
+        $this->see('hues', fn ($hues): bool => $hues === null);
+        // All steps are there, by their words, and one of them is gone back to.
+        $studio->press('h');
+        $studio->script("[...document.querySelectorAll('[data-history-list] button')].at(-1).click()");
+        $this->see('greys', fn ($greys): bool => is_array($greys));
+        self::assertStringContainsString('Tone: dark', $studio->text('[data-history-list]'));
+        $studio->script("document.querySelectorAll('[data-history-list] button')[0].click()");
+        $this->see('hues', fn ($hues): bool => $hues === null);
+        $this->kept(fn (array $values): bool => isset($values['zones']) && ! isset($values['kelvin']));
+        self::assertSame([], $studio->complaints());
+    }
+
+    public function test_keys_alone_do_it_and_a_reload_keeps_it(): void
+    {
+        $studio = $this->open();
+        $studio->press('down', 'right');
+        $before = $studio->attribute('[data-looks]', 'data-frame');
+        $studio->script("document.querySelector('[data-zone=light]').focus()");
+        $studio->press('up', 'up', 'up');
+        $this->see('zones', fn ($zones): bool => abs(($zones['light'] ?? 0) - 0.15) < 1e-9);
+        $studio->script("document.querySelector('[data-hue=green]').focus()");
+        $studio->press('down', 'down');
+        $this->see('hues', fn ($hues): bool => abs(($hues['green']['colour'] ?? 0) + 0.1) < 1e-9);
+        $studio->script('document.activeElement.blur()');
+        $studio->press('c', 'right', 'p');
+        $this->see('zones', fn ($zones): bool => abs(($zones['light'] ?? 0) - 0.15) < 1e-9);
+        self::assertNotSame($before, $studio->attribute('[data-looks]', 'data-frame'));
+        $this->kept(fn (array $values): bool => isset($values['zones']));
+        $studio->visit('/shoots/'.self::$shoot.'/looks?frame='.$before)->find('[data-looks][data-ready]', 30);
+        $this->see('zones', fn ($zones): bool => abs(($zones['light'] ?? 0) - 0.15) < 1e-9);
+        self::assertSame([], $studio->violations('Looks'));
+    }
+
+    public function test_a_frame_is_cropped_and_levelled_by_hand(): void
+    {
+        $studio = $this->open();
+        $studio->press('down', 'down', 'x');
+        $studio->find('[data-corner=se]');
+        $this->drag('[data-corner=se]', -120, -10);
+        $this->see('crop', fn ($crop): bool => ($crop['width'] ?? 1) < 0.9);
+        // In the ratio of the frame.
+        $crop = self::shown()['crop'];
+        self::assertEqualsWithDelta($crop['width'], $crop['height'], 0.02);
+        $studio->choose('[data-ratio]', '1:1');
+        $this->see('crop', fn ($crop): bool => abs($crop['width'] * 3 / ($crop['height'] * 2) - 1) < 0.02 ||
+            abs($crop['width'] * 2 / ($crop['height'] * 3) - 1) < 0.02);
+        $studio->click('[data-level-by-line]');
+        $this->drag('[data-level-line]', 200, 10);
+        $this->see('level', fn ($level): bool => $level < -1.5 && $level > -4.5);
+        $studio->click('[data-crop-off]');
+        $this->see('level', fn ($level): bool => $level === null);
+        $studio->click('[data-crop-done]');
+        self::assertSame([], $studio->complaints());
+    }
+
+    public function test_before_and_after_and_a_grey_spot(): void
+    {
+        $studio = $this->open();
+        $studio->press('down', 'down', 'down', 's');
+        $studio->find('[data-split-line]');
+        $this->drag('[data-split-line]', -100, 0);
+        $studio->press('s', 'g');
+        (new WebDriverActions($studio->web))->moveToElement($studio->find('[data-image]'), 5, 60)->click()->perform();
+        $this->see('kelvin', fn ($kelvin): bool => is_int($kelvin) || $kelvin === null);
+        // It gave a white, or said why there is none.
+        self::assertTrue(
+            isset(self::shown()['kelvin']) || str_contains($studio->text('[data-note]'), 'This spot'),
+        );
+        self::assertSame([], $studio->complaints());
+    }
+
+    public function test_a_light_is_brought_into_line_and_others_see_it(): void
+    {
+        $studio = $this->open();
+        $studio->press('down', 'down', 'down', 'down');
+        $others = (int) $studio->script("return document.querySelectorAll('[data-strip] button').length") - 1;
+        self::assertGreaterThan(0, $others);
+        $studio->script(
+            "const line = document.querySelector('[data-slide=contrast]'); line.value = 0.4; ".
+                "line.dispatchEvent(new Event('input')); line.dispatchEvent(new Event('change'));",
+        );
+        $this->kept(fn (array $values): bool => ($values['contrast'] ?? 0) === 0.4);
+        $studio->press('i');
+        $studio->see('brought into line', 20);
+        $light = (int) $studio->script("return Number(document.querySelector('[data-light][aria-current]').dataset.light)");
+        $own = array_filter(self::table()['frames'], fn (array $frame): bool => $frame['light'] === $light);
+        $contrasts = array_map(fn (array $frame): mixed => array_values($frame['looks'])[0]['values']['contrast'] ?? null, $own);
+        self::assertContains(0.4, $contrasts);
+        self::assertGreaterThanOrEqual(count($own) - 2, count(array_filter($contrasts)));
+        $studio->press('backspace');
+        $studio->see('Undone: Brought');
+        self::assertSame([], $studio->complaints());
+    }
+
+    public function test_it_works_by_touch(): void
+    {
+        $studio = $this->open();
+        $studio->press('down', 'down', 'down', 'down', 'down');
+        $tools = new ChromeDevToolsDriver($studio->web);
+        $touch = fn (string $type, float $x, float $y) => $tools->execute('Input.dispatchTouchEvent', [
+            'type' => $type,
+            'touchPoints' => $type === 'touchEnd' ? [] : [['x' => $x, 'y' => $y]],
+        ]);
+        [$x, $y] = $studio->script(
+            "const box = document.querySelector('[data-zone=middle]').getBoundingClientRect(); ".
+                'return [box.left + box.width / 2, box.top + box.height / 2]',
+        );
+        $touch('touchStart', $x, $y);
+        $touch('touchMove', $x, $y - 4);
+        $touch('touchMove', $x, $y - 9);
+        $touch('touchEnd', 0, 0);
+        $this->see('zones', fn ($zones): bool => ($zones['middle'] ?? 0) > 0.3);
+        self::assertSame([], $studio->complaints());
+    }
+
+    /**
+     * The page and the server make the same pictures: twenty looks on ten frames, at most two of 255 steps apart in any
+     * sample, and 0.3 in the mean.
+     */
+    public function test_the_page_shows_what_the_server_makes(): void
+    {
+        $finisher = new Finisher();
+        $looks = array_chunk(Looks::twenty(), 10);
+        foreach ($looks as $some) {
+            $frames = array_slice(self::table()['frames'], 20, count($some));
+            $this->give($frames, $some);
+            self::$studio
+                ->visit('/shoots/'.self::$shoot."/looks?frame={$frames[0]['id']}")
+                ->find('[data-looks][data-ready]', 30);
+            foreach ($frames as $i => $frame) {
+                self::shows($frame);
+                [$most, $mean] = self::apart(
+                    self::canvas(),
+                    $finisher->finish(PictureReader::bytes(self::fetched($frame['large'])), Look::of($some[$i])),
+                );
+                self::assertLessThanOrEqual(2, $most, json_encode($some[$i], JSON_THROW_ON_ERROR));
+                self::assertLessThan(0.3, $mean, json_encode($some[$i], JSON_THROW_ON_ERROR));
+                self::$studio->press('right');
+            }
+        }
+    }
+
+    /** @param  array<string, mixed>  $frame */
+    private static function shows(array $frame): void
+    {
+        self::$studio->until(
+            fn (): bool => (bool) self::$studio->script(
+                "return document.querySelector('[data-looks]').dataset.frame === '{$frame['id']}' && ".
+                    "document.querySelector('[data-image]').dataset.shows === '{$frame['id']}'",
+            ),
+            "{$frame['name']} is not shown",
+            20,
+        );
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $frames
+     * @param  list<array<string, mixed>>  $looks
+     */
+    private function give(array $frames, array $looks): void
+    {
+        $every = ['stops', 'contrast', 'zones', 'kelvin', 'beside', 'saturation', 'muted', 'hues', 'tints', 'greys'];
+        $changes = [];
+        foreach ($frames as $i => $frame) {
+            $now = [...array_fill_keys($every, null), ...$looks[$i]];
+            // What is empty is a group all the same.
+            $now = array_map(fn (mixed $value): mixed => $value === [] ? (object) [] : $value, $now);
+            $changes[] = ['frame' => $frame['id'], 'number' => 1, 'was' => (object) [], 'now' => $now];
+        }
+        $body = json_encode(['steps' => [['id' => self::uuid(), 'title' => 'x', 'changes' => $changes]]], JSON_THROW_ON_ERROR);
+        $status = self::$studio->script(
+            "return fetch('/shoots/".self::$shoot."/looks/steps', { method: 'POST', headers: { 'Content-Type': ".
+                "'application/json', Accept: 'application/json', 'X-CSRF-TOKEN': ".
+                "document.querySelector('meta[name=csrf-token]').content }, body: ".
+                json_encode($body, JSON_THROW_ON_ERROR).' }).then((answer) => answer.status)',
+        );
+        self::assertSame(200, $status);
+    }
+
+    private static function uuid(): string
+    {
+        return vsprintf('%s%s-%s-4%.3s-8%.3s-%s%s%s', str_split(bin2hex(random_bytes(18)), 4));
+    }
+
+    private static function fetched(string $address): string
+    {
+        return (string) base64_decode(self::$studio->script(
+            "return fetch('{$address}').then((answer) => answer.blob()).then((blob) => new Promise((done) => { ".
+                'const reader = new FileReader(); reader.onload = () => done(reader.result.split(",")[1]); '.
+                'reader.readAsDataURL(blob); }))',
+        ));
+    }
+
+    private static function canvas(): Picture
+    {
+        $data = self::$studio->script("return document.querySelector('[data-image]').toDataURL().split(',')[1]");
+
+        return PictureReader::bytes((string) base64_decode($data))->flat();
+    }
+
+    /** @return array{int, float} the largest difference of two samples, and the mean of all */
+    private static function apart(Picture $one, Picture $other): array
+    {
+        self::assertSame([$one->width(), $one->height()], [$other->width(), $other->height()]);
+        [$a, $b] = [unpack('C*', $one->samples()) ?: [], unpack('C*', $other->samples()) ?: []];
+        self::assertSame(count($a), count($b));
+        $most = $sum = 0;
+        foreach ($a as $i => $value) {
+            $difference = abs($value - $b[$i]);
+            $sum += $difference;
+            $most = max($most, $difference);
+        }
+
+        return [$most, $sum / max(1, count($a))];
+    }
+}

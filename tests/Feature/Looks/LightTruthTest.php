@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature\Looks;
+
+use App\Frames\Frame;
+use App\Looks\FrameLook;
+use App\Looks\RawFirst;
+use App\Looks\Raws;
+use App\Looks\SourceOfFrame;
+use Illuminate\Support\Str;
+use Kanpai\Demo\CardMaker;
+use Kanpai\Demo\Regatta;
+use Tests\Feature\FeatureTestCase;
+
+/** Lights brought into line, against what the generator knows of each frame. */
+final class LightTruthTest extends FeatureTestCase
+{
+    /** @var array<string, array<string, mixed>> name of the file => the truth */
+    private array $truth = [];
+
+    private function push(string $moment): void
+    {
+        // In a process of its own: it forks, which libvips does not bear once it is at work.
+        $code = sprintf(
+            'require %s; (new %s(%s, new %s(hasRaws: true), 0, 480, [%s]))->make(2, function (): void {});',
+            var_export(base_path('vendor/autoload.php'), true),
+            CardMaker::class,
+            var_export("{$this->folder}/rack", true),
+            Regatta::class,
+            var_export($moment, true),
+        );
+        exec('timeout 120 '.escapeshellarg(PHP_BINARY).' -d memory_limit=2G -r '.escapeshellarg($code).' 2>&1', $said, $status);
+        self::assertSame(0, $status, implode("\n", $said));
+        $told = json_decode((string) file_get_contents("{$this->folder}/rack/truth.json"), true, 16, JSON_THROW_ON_ERROR);
+        foreach ($told['frames'] as $frame) {
+            $this->truth[basename($frame['path'])] = $frame;
+        }
+        foreach (array_unique(array_column($told['frames'], 'card')) as $card) {
+            $this->copyCard($this->readCard($card), 'Ivo Tarn');
+        }
+    }
+
+    /** @return array<string, mixed> */
+    private function truthOf(Frame $frame): array
+    {
+        return $this->truth[$frame->camera_name === '' ? $frame->name : $frame->camera_name];
+    }
+
+    /** Reads the colours of raw files, as workers do for the page. */
+    private function develop(Frame $frame): void
+    {
+        $file = "{$this->folder}/".bin2hex(random_bytes(4)).'.dng';
+        $source = SourceOfFrame::of($frame->load('shoot'));
+        if ($source?->isRaw === true && $source->copyTo($file)) {
+            app(Raws::class)->preview($frame, $file);
+        }
+    }
+
+    public function test_brightness_and_white_are_those_of_the_truth_and_what_was_meant_dark_stays(): void
+    {
+        RawFirst::choose($this->studio->id, true);
+        foreach (['Red crew at the rail', 'Lantern supper', 'Evening light'] as $moment) {
+            $this->push($moment);
+        }
+        $lights = [];
+        foreach ($this->frames() as $frame) {
+            $this->develop($frame);
+            $lights[$this->truthOf($frame)['moment']][] = $frame;
+        }
+        self::assertCount(3, $lights);
+        foreach ($lights as $moment => $frames) {
+            $this->bring($moment, $frames);
+        }
+    }
+
+    /** @param  list<Frame>  $frames */
+    private function bring(string $moment, array $frames): void
+    {
+        // One that was exposed as it should be, is adjusted: by its own error, and by the white of its card.
+        $isRaw = fn (Frame $frame): bool => $this->truthOf($frame)['raw_alone'] || $this->truthOf($frame)['raw'] !== null;
+        $isSound = fn (Frame $frame): bool => abs($this->truthOf($frame)['stops']) < 0.3 && $isRaw($frame);
+        $own = array_values(array_filter($frames, $isSound))[0];
+        $truth = $this->truthOf($own);
+        $now = ['stops' => round(-$truth['stops'] + $truth['darker'], 3), 'kelvin' => (int) $truth['kelvin']];
+        $change = ['frame' => $own->id, 'number' => 1, 'was' => (object) [], 'now' => $now];
+        $this->actingAs($this->member)
+            ->postJson("/shoots/{$this->shoot->id}/looks/steps", [
+                'steps' => [['id' => (string) Str::uuid(), 'title' => 'x', 'changes' => [$change]]],
+            ])
+            ->assertOk();
+        $rest = array_values(array_filter($frames, fn (Frame $frame): bool => $frame->id !== $own->id));
+        $asked = $this->postJson("/shoots/{$this->shoot->id}/looks/line", [
+            'id' => (string) Str::uuid(),
+            'frame' => $own->id,
+            'frames' => array_map(fn (Frame $frame): int => $frame->id, $rest),
+        ])->assertOk()->json('asked');
+        $asked = array_column($asked, 'frame');
+        foreach ($rest as $frame) {
+            $truth = $this->truthOf($frame);
+            $values = FrameLook::ofFrame($frame->refresh())->values ?? [];
+            if (in_array($frame->id, $asked, true)) {
+                self::assertGreaterThan(1.0, abs($truth['stops']), "{$moment}: {$frame->name} was asked about");
+                self::assertSame([], $values);
+
+                continue;
+            }
+            self::assertFalse($truth['meant_dark'], "{$moment}: {$frame->name} was meant dark");
+            $left = $truth['stops'] - $truth['darker'] + ($values['stops'] ?? 0.0);
+            // Of another body nothing but the pictures tells how dark it is, and these show other things.
+            $near = $frame->body_id === $own->body_id ? 0.1 : 0.35;
+            self::assertEqualsWithDelta(0.0, $left, $near, "{$moment}: {$frame->name}, ".json_encode($truth));
+            if ($isRaw($frame)) {
+                self::assertEqualsWithDelta($truth['kelvin'], $values['kelvin'] ?? 0, 150, "{$moment}: {$frame->name}");
+            }
+        }
+    }
+}
