@@ -8,7 +8,7 @@ use DateTimeImmutable;
 use DateTimeZone;
 use Kanpai\Demo\Camera\Body;
 use Kanpai\Demo\Camera\Handling;
-use Kanpai\Demo\Camera\RawTruth;
+use Kanpai\Demo\Camera\SensorTruth;
 use Kanpai\Demo\Camera\Shot;
 use Kanpai\Demo\Drawing\Random;
 use Kanpai\Demo\Scene\Light;
@@ -244,10 +244,10 @@ final class Regatta
         }
         $isPair = $body->key === 'a' && $kind === 'crew' && ! isset($plan['copy']);
         $raw = $this->hasRaws && ! isset($plan['copy'])
-            ? RawTruth::of($body->key, $kind, $plan['moment'], $i, $hour, $isPair)
-            : new RawTruth();
+            ? SensorTruth::of($body->key, $kind, $plan['moment'], $i, $hour, $isPair)
+            : new SensorTruth();
         if ($raw->isMeantDark) {
-            $handling = $handling->exposed(RawTruth::MEANT_DARK);
+            $handling = $handling->exposed(SensorTruth::MEANT_DARK);
             [$exposure, $iso] = $this->exposure($ev - $handling->stops, $body->aperture, 1 / 200);
         }
         if ($this->hasRaws) {

@@ -85,7 +85,8 @@ final class SeedDemo extends Command
 
     private function cards(): void
     {
-        $maker = new CardMaker((string) config('kanpai.rack'), new Regatta(hasRaws: true), 0, (int) $this->option('width'));
+        $day = new Regatta(hasRaws: true);
+        $maker = new CardMaker((string) config('kanpai.rack'), $day, 0, (int) $this->option('width'));
         // Cards that were read stay as they are, even when the drawing has become better since.
         if ($maker->isMade() || Card::query()->exists()) {
             return;

@@ -55,22 +55,38 @@ final class ColourLink
     public static function of(int $grid, string $nodes): self
     {
         $library = LittleCms::library();
-        $table = self::memory('uint16_t['.intdiv(strlen($nodes), 2).']');
-        FFI::memcpy($table, $nodes, strlen($nodes));
-        $pipeline = self::given($library->cmsPipelineAlloc(null, 3, 3));
-        $stage = self::given($library->cmsStageAllocCLut16bit(null, $grid, 3, 3, FFI::addr($table[0])));
-        $library->cmsPipelineInsertStage($pipeline, self::AT_THE_END, $stage);
-        $profile = self::given($library->cmsCreateProfilePlaceholder(null));
-        $library->cmsSetProfileVersion($profile, self::VERSION);
-        $library->cmsSetDeviceClass($profile, self::CLASS_LINK);
-        $library->cmsSetColorSpace($profile, self::RGB);
-        $library->cmsSetPCS($profile, self::RGB);
+        $pipeline = self::pipeline($grid, $nodes);
+        $profile = self::profile();
         $isTaken = $library->cmsWriteTag($profile, self::A2B0, $library->cast('void*', $pipeline));
         $library->cmsPipelineFree($pipeline);
 
         return $isTaken !== 0
             ? new self($profile, $grid)
             : throw UnableToMakePicture::because('make a table of colours', 'littlecms2 would not take it');
+    }
+
+    private static function profile(): CData
+    {
+        $library = LittleCms::library();
+        $profile = self::given($library->cmsCreateProfilePlaceholder(null));
+        $library->cmsSetProfileVersion($profile, self::VERSION);
+        $library->cmsSetDeviceClass($profile, self::CLASS_LINK);
+        $library->cmsSetColorSpace($profile, self::RGB);
+        $library->cmsSetPCS($profile, self::RGB);
+
+        return $profile;
+    }
+
+    private static function pipeline(int $grid, string $nodes): CData
+    {
+        $library = LittleCms::library();
+        $table = self::memory('uint16_t['.intdiv(strlen($nodes), 2).']');
+        FFI::memcpy($table, $nodes, strlen($nodes));
+        $pipeline = self::given($library->cmsPipelineAlloc(null, 3, 3));
+        $stage = self::given($library->cmsStageAllocCLut16bit(null, $grid, 3, 3, FFI::addr($table[0])));
+        $library->cmsPipelineInsertStage($pipeline, self::AT_THE_END, $stage);
+
+        return $pipeline;
     }
 
     /**

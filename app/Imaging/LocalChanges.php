@@ -40,47 +40,45 @@ final class LocalChanges
     }
 
     /**
-     * A part of a picture, turned: each pixel is where a·x + b·y + c, and the same for y, lies in the picture, by bicubic
-     * interpolation.
+     * A part of a picture, turned: each pixel is where a·x + b·y + c, and the same for y, lies in the picture, by
+     * bicubic interpolation.
      *
      * @param  array{array{float, float, float}, array{float, float, float}}  $from  in pixels, from corner to corner
      */
     public static function drawnFrom(Picture $picture, array $from, int $width, int $height): Picture
     {
-        // libvips wants the other way: where a pixel of the picture goes, counted from the middle of the first one.
-        [[$a, $b, $c], [$d, $e, $f]] = $from;
-        $determinant = $a * $e - $b * $d;
-        [$p, $q, $r, $s] = [$e / $determinant, -$b / $determinant, -$d / $determinant, $a / $determinant];
-        $x = $p * (0.5 - $c) + $q * (0.5 - $f) - 0.5;
-        $y = $r * (0.5 - $c) + $s * (0.5 - $f) - 0.5;
+        [$p, $q, $r, $s, $x, $y] = self::otherWay($from);
         $library = Vips::library();
         $bicubic = $library->vips_interpolate_new('bicubic');
         $area = $library->vips_array_int_newv(4, 0, 0, $width, $height);
+        // What lies between the last pixels and the edge is as they are.
+        $how = ['interpolate', $bicubic, 'oarea', $area, 'odx', $x, 'ody', $y, 'extend', self::LINEAR, null];
         try {
-            return $picture->changed('turn and crop', fn (CData $image, CData $out): int => $library->vips_affine(
-                $image,
-                $out,
-                $p,
-                $q,
-                $r,
-                $s,
-                'interpolate',
-                $bicubic,
-                'oarea',
-                $area,
-                'odx',
-                $x,
-                'ody',
-                $y,
-                // What lies between the last pixels and the edge is as they are.
-                'extend',
-                self::LINEAR,
-                null,
-            ))->inMemory();
+            return $picture->changed('turn and crop', fn (CData $image, CData $out): int => $library
+                ->vips_affine($image, $out, $p, $q, $r, $s, ...$how))->inMemory();
         } finally {
             $library->g_object_unref($library->cast('void*', $bicubic));
             $library->vips_area_unref($area);
         }
+    }
+
+    /**
+     * libvips wants the other way: where a pixel of the picture goes, counted from the middle of the first one.
+     *
+     * @param  array{array{float, float, float}, array{float, float, float}}  $from
+     * @return array{float, float, float, float, float, float}
+     */
+    private static function otherWay(array $from): array
+    {
+        [[$a, $b, $c], [$d, $e, $f]] = $from;
+        $determinant = $a * $e - $b * $d;
+        [$p, $q, $r, $s] = [$e / $determinant, -$b / $determinant, -$d / $determinant, $a / $determinant];
+
+        return [
+            $p, $q, $r, $s,
+            $p * (0.5 - $c) + $q * (0.5 - $f) - 0.5,
+            $r * (0.5 - $c) + $s * (0.5 - $f) - 0.5,
+        ];
     }
 
     /**
@@ -91,28 +89,36 @@ final class LocalChanges
      */
     public static function lightened(Picture $picture, array $gains, int $columns): Picture
     {
-        $samples = pack('f*', ...$gains);
-        $grid = Vips::library()->vips_image_new_from_memory_copy(
-            $samples,
-            strlen($samples),
-            $columns,
-            intdiv(count($gains), $columns),
-            1,
-            self::FORMAT_FLOAT,
-        );
-        $grid = Picture::of(Vips::given($grid, 'make lighter'));
-        // C takes what is no fraction for another kind of number.
-        $across = (float) ($picture->width() / $grid->width());
-        $down = (float) ($picture->height() / $grid->height());
-        $large = $grid->changed('make lighter', fn (CData $image, CData $out): int => Vips::library()
-            ->vips_resize($image, $out, $across, 'vscale', $down, 'kernel', self::LINEAR, null));
-        $large = $large->cropped(0, 0, $picture->width(), $picture->height());
+        $large = self::stretched(self::grid($gains, $columns), $picture);
         $format = Vips::library()->vips_image_get_format($picture->image());
         $lit = $picture->changed('make lighter', fn (CData $image, CData $out): int => Vips::library()
             ->vips_multiply($image, $large->image(), $out, null));
         $cast = self::cast($lit, $format);
 
         return $cast->inMemory();
+    }
+
+    /** @param  list<float>  $values */
+    private static function grid(array $values, int $columns): Picture
+    {
+        $samples = pack('f*', ...$values);
+        $rows = intdiv(count($values), $columns);
+        $grid = Vips::library()
+            ->vips_image_new_from_memory_copy($samples, strlen($samples), $columns, $rows, 1, self::FORMAT_FLOAT);
+
+        return Picture::of(Vips::given($grid, 'make lighter'));
+    }
+
+    /** A small grid as large as a picture. */
+    private static function stretched(Picture $grid, Picture $picture): Picture
+    {
+        // C takes what is no fraction for another kind of number.
+        $across = (float) ($picture->width() / $grid->width());
+        $down = (float) ($picture->height() / $grid->height());
+        $large = $grid->changed('make lighter', fn (CData $image, CData $out): int => Vips::library()
+            ->vips_resize($image, $out, $across, 'vscale', $down, 'kernel', self::LINEAR, null));
+
+        return $large->cropped(0, 0, $picture->width(), $picture->height())->inMemory();
     }
 
     /**
@@ -124,27 +130,38 @@ final class LocalChanges
      */
     public static function sharpened(Picture $picture, float $strength, float $least): Picture
     {
-        $kernel = Vips::fresh('double[9]');
-        foreach (self::EDGES as $i => $weight) {
-            $kernel[$i] = $weight;
-        }
-        $matrix = Picture::of(Vips::given(
-            Vips::library()->vips_image_new_matrix_from_array(3, 3, $kernel, 9),
-            'sharpen',
-        ));
-        Vips::library()->vips_image_set_double($matrix->image(), 'scale', self::EDGES_SCALE);
-        Vips::library()->vips_image_set_double($matrix->image(), 'offset', (float) self::NONE);
-        $green = $picture->channel(1);
-        $edges = $green->changed('sharpen', fn (CData $image, CData $out): int => Vips::library()
-            ->vips_conv($image, $out, $matrix->image(), 'precision', self::WHOLE_NUMBERS, null));
+        $edges = self::edges($picture->channel(1)->inMemory());
         $table = self::tableOfEdges($strength, $least);
         $added = $edges->changed('sharpen', fn (CData $image, CData $out): int => Vips::library()
-            ->vips_maplut($image, $out, $table->image(), null));
+            ->vips_maplut($image, $out, $table->image(), null))->inMemory();
         $sum = $picture->changed('sharpen', fn (CData $image, CData $out): int => Vips::library()
             ->vips_add($image, $added->image(), $out, null));
         $sharp = self::cast($sum, self::FORMAT_UCHAR);
 
         return $sharp->inMemory();
+    }
+
+    /** What each pixel differs from its neighbours by; 128 stands for nothing. */
+    private static function edges(Picture $green): Picture
+    {
+        $matrix = self::matrix();
+
+        return $green->changed('sharpen', fn (CData $image, CData $out): int => Vips::library()
+            ->vips_conv($image, $out, $matrix->image(), 'precision', self::WHOLE_NUMBERS, null))->inMemory();
+    }
+
+    private static function matrix(): Picture
+    {
+        $kernel = Vips::fresh('double[9]');
+        foreach (self::EDGES as $i => $weight) {
+            $kernel[$i] = $weight;
+        }
+        $matrix = Vips::library()->vips_image_new_matrix_from_array(3, 3, $kernel, 9);
+        $matrix = Picture::of(Vips::given($matrix, 'sharpen'));
+        Vips::library()->vips_image_set_double($matrix->image(), 'scale', self::EDGES_SCALE);
+        Vips::library()->vips_image_set_double($matrix->image(), 'offset', (float) self::NONE);
+
+        return $matrix;
     }
 
     private static function tableOfEdges(float $strength, float $least): Picture
@@ -179,13 +196,18 @@ final class LocalChanges
         $height = max(1, intdiv($picture->height(), $side));
         $green = $picture->channel(1);
         $green = $picture->isDeep() ? $green->shallow() : $green;
-        $whole = $green->cropped(0, 0, min($green->width(), $width * $side), min($green->height(), $height * $side));
+        $whole = $green->cropped(
+            0,
+            0,
+            min($green->width(), $width * $side),
+            min($green->height(), $height * $side),
+        );
         $small = $side === 1
             ? $whole
             : $whole->changed('look at blocks', fn (CData $image, CData $out): int => Vips::library()
                 ->vips_shrink($image, $out, (float) $side, (float) $side, null));
-        $values = array_map(fn (int $value): float => $value / 255, array_values(unpack('C*', $small->samples()) ?: []));
+        $levels = array_values(unpack('C*', $small->samples()) ?: []);
 
-        return [$values ?: [0.0], max(1, $small->width())];
+        return [array_map(fn (int $level): float => $level / 255, $levels) ?: [0.0], max(1, $small->width())];
     }
 }

@@ -52,17 +52,24 @@ final class RawDeveloper
         try {
             // The program writes beside what it reads, so that it is given a name in a folder of its own.
             symlink((string) realpath($path), "{$folder}/frame.raw");
-            $how = [...self::HOW, ...$isHalf ? ['-h'] : []];
-            [, $problem] = self::run(['dcraw_emu', ...$how, '-Z', "{$folder}/frame.tiff", "{$folder}/frame.raw"], $folder);
-            if (! is_file("{$folder}/frame.tiff") || $problem !== '') {
-                throw UnableToMakePicture::because('develop the raw file', self::reason($problem));
-            }
 
-            return PictureReader::deepFile("{$folder}/frame.tiff");
+            return self::developed($folder, [...self::HOW, ...$isHalf ? ['-h'] : []]);
         } finally {
             array_map(unlink(...), glob("{$folder}/*") ?: []);
             @rmdir($folder);
         }
+    }
+
+    /** @param  list<string>  $how */
+    private static function developed(string $folder, array $how): Picture
+    {
+        $names = ['-Z', "{$folder}/frame.tiff", "{$folder}/frame.raw"];
+        [, $problem] = self::run(['dcraw_emu', ...$how, ...$names], $folder);
+        if (! is_file("{$folder}/frame.tiff") || $problem !== '') {
+            throw UnableToMakePicture::because('develop the raw file', self::reason($problem));
+        }
+
+        return PictureReader::deepFile("{$folder}/frame.tiff");
     }
 
     private static function reason(string $problem): string

@@ -10,7 +10,7 @@ final readonly class RawFacts
     /**
      * @param  string  $camera  make and model
      * @param  array{array{float, float, float}, array{float, float, float}, array{float, float, float}}  $toSrgb
-     * @param  array{float, float, float}  $asShot  by what red, green and blue are multiplied for the light of the scene
+     * @param  array{float, float, float}  $asShot  by what red, green and blue are multiplied for the scene's light
      * @param  array{float, float, float}  $daylight  and for daylight
      * @param  float  $stops  by which the picture is meant to be brighter than its values
      */
@@ -40,17 +40,18 @@ final readonly class RawFacts
         }
         $asShot = $asShot === null || in_array(0.0, $asShot, true) ? $daylight : $asShot;
 
-        return new self(
-            $camera,
-            [
-                [$matrix[0], $matrix[1], $matrix[2]],
-                [$matrix[3], $matrix[4], $matrix[5]],
-                [$matrix[6], $matrix[7], $matrix[8]],
-            ],
-            [$asShot[0], $asShot[1], $asShot[2]],
-            [$daylight[0], $daylight[1], $daylight[2]],
-            $stops,
-        );
+        [$one, $two, $three] = array_map(self::three(...), array_chunk($matrix, 3));
+
+        return new self($camera, [$one, $two, $three], self::three($asShot), self::three($daylight), $stops);
+    }
+
+    /**
+     * @param  list<float>  $values
+     * @return array{float, float, float}
+     */
+    private static function three(array $values): array
+    {
+        return [$values[0] ?? 0.0, $values[1] ?? 0.0, $values[2] ?? 0.0];
     }
 
     private static function match(string $pattern, string $said): ?string

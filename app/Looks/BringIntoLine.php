@@ -35,45 +35,65 @@ final readonly class BringIntoLine
 
     /**
      * @param  list<int>  $others
-     * @return array{step: array<string, mixed>, asked: list<array{frame: int, reason: string, now: array<string, mixed>}>,
-     *     revision: int}
+     * @return array{step: array<string, mixed>, revision: int,
+     *     asked: list<array{frame: int, reason: string, now: array<string, mixed>}>}
      */
     public function apply(Shoot $shoot, Member $member, string $id, int $adjusted, array $others): array
     {
         $values = self::values($shoot, [$adjusted, ...$others]);
+        $wanted = self::wanted($adjusted, self::lines($shoot, $adjusted, $others, $values), $values);
+        $asked = array_values(array_filter($wanted, fn (array $one): bool => $one['reason'] !== ''));
+        $changes = [];
+        foreach ($wanted as ['frame' => $frame, 'reason' => $reason, 'now' => $now]) {
+            $change = self::change($frame, $values[$frame] ?? [], $now);
+            $reason === '' && $change['now'] !== [] && ($changes[] = $change);
+        }
+        $title = 'Brought '.count($changes).(count($changes) === 1 ? ' frame' : ' frames').' into line';
+        $step = ['id' => $id, 'title' => $title, 'changes' => $changes, 'takeBack' => false, 'again' => false];
+
+        return [
+            'step' => ['id' => $id, 'title' => $title, 'changes' => array_map(self::forPage(...), $changes)],
+            'revision' => $this->steps->apply($shoot, $member, $changes === [] ? [] : [$step])['revision'],
+            'asked' => $asked,
+        ];
+    }
+
+    /**
+     * @param  list<int>  $others
+     * @param  array<int, array<string, mixed>>  $values
+     * @return array<int, array{stops: float, reason: string}> by frame
+     */
+    private static function lines(Shoot $shoot, int $adjusted, array $others, array $values): array
+    {
         $samples = self::samples($shoot, $values);
         $others = array_values(array_intersect($others, array_keys($samples)));
-        $lines = isset($samples[$adjusted])
+
+        return isset($samples[$adjusted])
             ? InLine::of(
                 $samples[$adjusted],
                 array_map(fn (int $frame): LineSample => $samples[$frame], $others),
                 array_values($samples),
             )
             : [];
-        $carried = self::carried($values[$adjusted] ?? []);
-        $whites = self::whites([$adjusted, ...$others]);
-        $changes = $asked = [];
-        foreach ($lines as $frame => ['stops' => $stops, 'reason' => $reason]) {
-            $white = LightWhite::carried(
-                $whites[$adjusted] ?? null,
-                $whites[$frame] ?? null,
-                $values[$adjusted] ?? [],
-            );
-            $now = [...$carried, ...$white, 'stops' => $stops === 0.0 ? null : $stops];
-            $change = self::change($frame, $values[$frame] ?? [], $now);
-            $reason === ''
-                ? $change['now'] !== [] && ($changes[] = $change)
-                : $asked[] = ['frame' => $frame, 'reason' => $reason, 'now' => $now];
-        }
-        $title = 'Brought '.count($changes).(count($changes) === 1 ? ' frame' : ' frames').' into line';
-        $step = ['id' => $id, 'title' => $title, 'changes' => $changes, 'takeBack' => false, 'again' => false];
-        $answer = $this->steps->apply($shoot, $member, $changes === [] ? [] : [$step]);
+    }
 
-        return [
-            'step' => ['id' => $id, 'title' => $title, 'changes' => array_map(self::forPage(...), $changes)],
-            'asked' => $asked,
-            'revision' => $answer['revision'],
-        ];
+    /**
+     * @param  array<int, array{stops: float, reason: string}>  $lines
+     * @param  array<int, array<string, mixed>>  $values
+     * @return list<array{frame: int, reason: string, now: array<string, mixed>}> what each is to have
+     */
+    private static function wanted(int $adjusted, array $lines, array $values): array
+    {
+        $own = $values[$adjusted] ?? [];
+        $whites = self::whites([$adjusted, ...array_keys($lines)]);
+        $wanted = [];
+        foreach ($lines as $frame => ['stops' => $stops, 'reason' => $reason]) {
+            $white = LightWhite::carried($whites[$adjusted] ?? null, $whites[$frame] ?? null, $own);
+            $now = [...self::carried($own), ...$white, 'stops' => $stops === 0.0 ? null : $stops];
+            $wanted[] = ['frame' => $frame, 'reason' => $reason, 'now' => $now];
+        }
+
+        return $wanted;
     }
 
     /**
@@ -138,11 +158,9 @@ final readonly class BringIntoLine
      */
     private static function values(Shoot $shoot, array $frames): array
     {
-        return DB::table('looks')
-            ->join('frames', 'frames.id', '=', 'looks.frame_id')
+        return DB::table('frames')
+            ->join('looks', FrameLook::ofThem(...))
             ->where('looks.shoot_id', $shoot->id)
-            ->where('looks.number', FrameLook::FIRST)
-            ->whereRaw('looks.version = COALESCE(frames.version_id, 0)')
             ->whereIntegerInRaw('looks.frame_id', $frames)
             ->pluck('looks.values', 'looks.frame_id')
             ->map(fn ($values): array => (array) json_decode((string) $values, true))

@@ -103,9 +103,18 @@ final class DevelopRaws extends WorkInTurns
             $own->whereDoesntHave('files', fn (Builder $files) => $files->where('kind', FileKind::Jpeg));
         }
 
+        return self::kept($shoot, $own);
+    }
+
+    /**
+     * @param  Builder<Frame>  $frames
+     * @return Builder<Frame>
+     */
+    private static function kept(Shoot $shoot, Builder $frames): Builder
+    {
         return self::isKept($shoot)
-            ? $own->where('frames.verdict', Verdict::Keep)
-            : $own->where('frames.verdict', '<>', Verdict::Drop)->whereIntegerInRaw('frames.id', self::near($shoot));
+            ? $frames->where('frames.verdict', Verdict::Keep)
+            : $frames->where('frames.verdict', '<>', Verdict::Drop)->whereIntegerInRaw('frames.id', self::near($shoot));
     }
 
     /** Whether any frame has a raw file beside its JPEG. */

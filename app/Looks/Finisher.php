@@ -9,6 +9,7 @@ use App\Imaging\LocalChanges;
 use App\Imaging\Picture;
 use Kanpai\Core\Looks\ColourSource;
 use Kanpai\Core\Looks\ColourTable;
+use Kanpai\Core\Looks\Detail;
 use Kanpai\Core\Looks\Framing;
 use Kanpai\Core\Looks\GainField;
 use Kanpai\Core\Looks\Look;
@@ -39,12 +40,7 @@ final class Finisher
     /** @param  ColourSource|null  $raw  what the values of a raw file mean; null for a picture in sRGB */
     public function finish(Picture $picture, Look $look, ?ColourSource $raw = null): Picture
     {
-        $framed = self::framed($picture, $look->framing);
-        if ($look->detail->hasGains()) {
-            [$green, $columns] = LocalChanges::cells($framed, GainField::SIDE);
-            $gains = GainField::of($green, $columns, $look->detail->local, $look->detail->vignette);
-            $framed = LocalChanges::lightened($framed, $gains, $columns);
-        }
+        $framed = self::lit(self::framed($picture, $look->framing), $look->detail);
         $finished = $framed->through($this->link($look, $raw));
 
         return $look->detail->sharpening === 0.0
@@ -56,6 +52,20 @@ final class Finisher
             );
     }
 
+    private static function lit(Picture $picture, Detail $detail): Picture
+    {
+        if (! $detail->hasGains()) {
+            return $picture;
+        }
+        [$green, $columns] = LocalChanges::cells($picture, GainField::SIDE);
+
+        return LocalChanges::lightened(
+            $picture,
+            GainField::of($green, $columns, $detail->local, $detail->vignette),
+            $columns,
+        );
+    }
+
     private static function framed(Picture $picture, Framing $framing): Picture
     {
         if ($framing->isPlain()) {
@@ -64,13 +74,7 @@ final class Finisher
         [$width, $height] = [$picture->width(), $picture->height()];
         [$across, $down] = $framing->size($width, $height);
         if ($framing->level === 0.0) {
-            // Whole pixels stay what they are.
-            $turned = LocalChanges::turned($picture, $framing->turns);
-            $box = $framing->box($width, $height);
-            $left = min($turned->width() - $across, (int) round($box['left'] * $turned->width()));
-            $top = min($turned->height() - $down, (int) round($box['top'] * $turned->height()));
-
-            return $turned->cropped(max(0, $left), max(0, $top), $across, $down)->inMemory();
+            return self::cropped($picture, $framing, $across, $down);
         }
         [[$a, $b, $c], [$d, $e, $f]] = $framing->source($width, $height);
 
@@ -78,6 +82,17 @@ final class Finisher
             [$a * $width / $across, $b * $width / $down, $c * $width],
             [$d * $height / $across, $e * $height / $down, $f * $height],
         ], $across, $down);
+    }
+
+    /** Whole pixels stay what they are. */
+    private static function cropped(Picture $picture, Framing $framing, int $across, int $down): Picture
+    {
+        $turned = LocalChanges::turned($picture, $framing->turns);
+        $box = $framing->box($picture->width(), $picture->height());
+        $left = min($turned->width() - $across, (int) round($box['left'] * $turned->width()));
+        $top = min($turned->height() - $down, (int) round($box['top'] * $turned->height()));
+
+        return $turned->cropped(max(0, $left), max(0, $top), $across, $down)->inMemory();
     }
 
     private function link(Look $look, ?ColourSource $raw): ColourLink

@@ -8,6 +8,7 @@ use App\Frames\Frame;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Query\JoinClause;
 use Kanpai\Core\Looks\Look;
 
 /**
@@ -45,6 +46,14 @@ final class FrameLook extends Model
     public function frame(): BelongsTo
     {
         return $this->belongsTo(Frame::class);
+    }
+
+    /** To be joined to the table `frames`: the look that each frame has now. */
+    public static function ofThem(JoinClause $join): void
+    {
+        $join->on('looks.frame_id', '=', 'frames.id')
+            ->where('looks.number', self::FIRST)
+            ->whereRaw('looks.version = COALESCE(frames.version_id, 0)');
     }
 
     public function look(): Look

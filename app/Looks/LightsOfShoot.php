@@ -52,7 +52,9 @@ final class LightsOfShoot
     /** @return array{float, float, float}|null mean L*, a* and b*; null before there is a picture */
     public static function mean(stdClass $frame): ?array
     {
-        return $frame->colours === null || $frame->colours === '' ? null : ColourGrid::parse((string) $frame->colours)->mean();
+        $colours = (string) $frame->colours;
+
+        return $colours === '' ? null : ColourGrid::parse($colours)->mean();
     }
 
     public static function finer(Shoot $shoot, int $fineness): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Looks;
 
 use Kanpai\Core\Looks\LookValues;
+use stdClass;
 
 /**
  * What a step does to one look: parts as somebody saw them, and as they are to be.
@@ -24,6 +25,18 @@ final readonly class LookChange
         public array $now,
         public int $version = 0,
     ) {
+    }
+
+    /** @param  stdClass  $row  of the table `look_changes` */
+    public static function ofRow(stdClass $row): self
+    {
+        return new self(
+            (int) $row->frame_id,
+            (int) $row->number,
+            (array) json_decode((string) $row->before, true),
+            (array) json_decode((string) $row->after, true),
+            (int) $row->version,
+        );
     }
 
     /**
@@ -50,7 +63,10 @@ final readonly class LookChange
     {
         $isStill = fn (string $part): bool => LookValues::isSame($values[$part] ?? null, $this->now[$part]);
         $parts = array_values(array_filter(array_keys($this->now), $isStill));
-        $of = fn (array $all): array => array_combine($parts, array_map(fn (string $part) => $all[$part] ?? null, $parts));
+        $of = fn (array $all): array => array_combine(
+            $parts,
+            array_map(fn (string $part): mixed => $all[$part] ?? null, $parts),
+        );
 
         return new self($this->frame, $this->number, $of($this->now), $of($this->was), $this->version);
     }

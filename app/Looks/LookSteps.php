@@ -41,11 +41,8 @@ final class LookSteps
             $known = LookStep::query()->whereIn('uuid', array_column($steps, 'id'))->get()->keyBy('uuid');
             $this->looks = LooksHeld::of($shoot, $finishing->revision, self::frames($steps, $known->modelKeys()));
             foreach ($steps as $step) {
-                $before = $known->get($step['id']);
-                $before ??= $known[$step['id']] = $this->make($shoot, $member, $finishing->revision, $step);
-                if ($step['takeBack'] || $step['again']) {
-                    $this->turn($before, $member, $step['takeBack'], $finishing->revision);
-                }
+                $before = $known[$step['id']] ??= $this->make($shoot, $member, $finishing->revision, $step);
+                $this->turned($before, $member, $step, $finishing->revision);
             }
             $this->looks->store();
 
@@ -63,7 +60,9 @@ final class LookSteps
         $asked = array_map(fn (array $step): array => array_column($step['changes'], 'frame'), $steps);
         $before = DB::table('look_changes')->whereIn('step_id', $known)->distinct()->pluck('frame_id');
 
-        return array_values(array_unique([...array_merge(...$asked), ...$before->map(fn ($id): int => (int) $id)->all()]));
+        $undone = $before->map(fn ($id): int => (int) $id)->all();
+
+        return array_values(array_unique([...array_merge(...$asked), ...$undone]));
     }
 
     /** @param  StepInput  $input */
@@ -133,6 +132,14 @@ final class LookSteps
         ];
     }
 
+    /** @param  StepInput  $input */
+    private function turned(LookStep $step, Member $member, array $input, int $revision): void
+    {
+        if ($input['takeBack'] || $input['again']) {
+            $this->turn($step, $member, $input['takeBack'], $revision);
+        }
+    }
+
     /** Undoes a step, or redoes it: each look as far as nothing has changed it since. */
     private function turn(LookStep $step, Member $member, bool $isUndo, int $revision): void
     {
@@ -141,13 +148,7 @@ final class LookSteps
         }
         $step->update(['undone_at' => $isUndo ? now() : null, 'revision' => $revision]);
         foreach (DB::table('look_changes')->where('step_id', $step->id)->get() as $row) {
-            $change = new LookChange(
-                (int) $row->frame_id,
-                (int) $row->number,
-                (array) json_decode((string) $row->before, true),
-                (array) json_decode((string) $row->after, true),
-                (int) $row->version,
-            );
+            $change = LookChange::ofRow($row);
             $change = $isUndo ? $change : $change->turned();
             $values = $this->looks->values($change);
             $values === null || $this->looks->put($change->undone($values));

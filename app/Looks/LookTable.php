@@ -15,8 +15,8 @@ use Kanpai\Core\Frames\Verdict;
 use stdClass;
 
 /**
- * What the page of looks knows of a shoot: the frames that are finished, with their lights and looks. Those are the kept
- * ones; all but the dropped as long as nothing is kept.
+ * What the page of looks knows of a shoot: the frames that are finished, with their lights and looks. Those are the
+ * kept ones; all but the dropped as long as nothing is kept.
  */
 final class LookTable
 {
@@ -31,24 +31,20 @@ final class LookTable
         $finishing = Finishing::of($shoot);
         $rows = array_values($this->rows($shoot)->all());
         $lights = LightsOfShoot::of($shoot, $rows);
-        $looks = self::looks($shoot, $finishing);
-        $raws = $this->raws($shoot);
-        $isRaw = self::waiting($shoot);
+        $looks = self::looks($shoot);
+        $raws = $this->raws($shoot) + self::waiting($shoot);
         $pictures = new PictureAddress();
-        $frames = [];
-        foreach ($rows as $i => $row) {
-            $frames[] = [
-                ...self::frame($shoot, $row, $pictures),
-                'light' => $lights[$i],
-                'looks' => $looks[$row->id.' '.(int) $row->version_id] ?? [],
-                'raw' => $row->version_id === null ? $raws[(int) $row->id] ?? $isRaw[$row->id] ?? null : null,
-            ];
-        }
+        $frame = fn (stdClass $row, int $light): array => [
+            ...self::frame($shoot, $row, $pictures),
+            'light' => $light,
+            'looks' => $looks[$row->id.' '.(int) $row->version_id] ?? [],
+            'raw' => $row->version_id === null ? $raws[(int) $row->id] ?? null : null,
+        ];
 
         return [
             'revision' => $finishing->revision,
             'fineness' => $finishing->fineness->place,
-            'frames' => $frames,
+            'frames' => array_map($frame, $rows, $lights),
             'saved' => SavedLook::forPage($shoot->studio_id),
         ];
     }
@@ -121,16 +117,24 @@ final class LookTable
             'large' => $pictures->to($row->large_path),
             'exposure' => (string) $exposure,
             'ev' => $exposure->ev100(),
+            ...self::measured($row),
+        ];
+    }
+
+    /** @return array{brightness: float|null, tilt: float|null} */
+    private static function measured(stdClass $row): array
+    {
+        return [
             'brightness' => $row->ev === null ? null : (float) $row->ev,
             'tilt' => $row->tilt === null ? null : (float) $row->tilt,
         ];
     }
 
     /** @return array<string, array<int, mixed>> frame and version => number => look */
-    private static function looks(Shoot $shoot, Finishing $finishing, int $since = -1): array
+    private static function looks(Shoot $shoot): array
     {
         $looks = [];
-        foreach (DB::table('looks')->where('shoot_id', $shoot->id)->where('revision', '>', $since)->cursor() as $look) {
+        foreach (DB::table('looks')->where('shoot_id', $shoot->id)->cursor() as $look) {
             assert($look instanceof stdClass);
             $looks["{$look->frame_id} {$look->version}"][(int) $look->number] = [
                 'values' => (object) json_decode((string) $look->values, true),

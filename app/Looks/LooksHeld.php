@@ -38,25 +38,37 @@ final class LooksHeld
     {
         $own = [];
         foreach (array_chunk($frames, self::PIECE) as $some) {
-            $rows = Frame::of($shoot)->whereIntegerInRaw('frames.id', $some)->toBase()->get(['id', 'version_id', 'large_path']);
-            foreach ($rows as $row) {
-                $own[(int) $row->id] = [
-                    'version' => (int) $row->version_id,
-                    'large' => (string) $row->large_path,
-                    'card' => dirname((string) $row->large_path),
-                ];
-            }
+            $own += self::rows($shoot, $some);
         }
         $held = new self($shoot, $revision, $own);
         foreach (array_chunk(array_keys($own), self::PIECE) as $some) {
-            $rows = DB::table('looks')->whereIntegerInRaw('frame_id', $some)->get(['frame_id', 'version', 'number', 'values']);
-            foreach ($rows as $row) {
+            $looks = DB::table('looks')->whereIntegerInRaw('frame_id', $some);
+            foreach ($looks->get(['frame_id', 'version', 'number', 'values']) as $row) {
                 $key = "{$row->frame_id} {$row->version} {$row->number}";
                 $held->values[$key] = (array) json_decode((string) $row->values, true);
             }
         }
 
         return $held;
+    }
+
+    /**
+     * @param  list<int>  $frames
+     * @return array<int, array{version: int, large: string, card: string}>
+     */
+    private static function rows(Shoot $shoot, array $frames): array
+    {
+        $rows = Frame::of($shoot)->whereIntegerInRaw('frames.id', $frames)->toBase();
+        $own = [];
+        foreach ($rows->get(['id', 'version_id', 'large_path']) as $row) {
+            $own[(int) $row->id] = [
+                'version' => (int) $row->version_id,
+                'large' => (string) $row->large_path,
+                'card' => dirname((string) $row->large_path),
+            ];
+        }
+
+        return $own;
     }
 
     /** Which picture stands for a frame now: 0 for the camera's own. */
@@ -85,24 +97,7 @@ final class LooksHeld
 
     public function store(): void
     {
-        $rows = [];
-        foreach ($this->changed as $key => $change) {
-            $values = json_encode((object) $this->values[$key], JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION);
-            $isPlain = $this->values[$key] === [];
-            $stem = "{$this->frames[$change->frame]['card']}/looks/{$change->frame}/".
-                hash('xxh128', "{$this->frames[$change->frame]['large']} {$values}");
-            $rows[] = [
-                'frame_id' => $change->frame,
-                'shoot_id' => $this->shoot->id,
-                'version' => $change->version,
-                'number' => $change->number,
-                'values' => $values,
-                'large_path' => $isPlain ? null : "{$stem}-l.jpg",
-                'small_path' => $isPlain ? null : "{$stem}-s.jpg",
-                'is_made' => $isPlain,
-                'revision' => $this->revision,
-            ];
-        }
+        $rows = array_map($this->row(...), array_keys($this->changed), array_values($this->changed));
         foreach (array_chunk($rows, self::PIECE) as $some) {
             DB::table('looks')->upsert(
                 $some,
@@ -111,5 +106,33 @@ final class LooksHeld
             );
         }
         $this->changed = [];
+    }
+
+    /** What previews are called: by what they are made of. */
+    private function stem(int $frame, string $values): string
+    {
+        ['card' => $card, 'large' => $large] = $this->frames[$frame];
+
+        return "{$card}/looks/{$frame}/".hash('xxh128', "{$large} {$values}");
+    }
+
+    /** @return array<string, mixed> */
+    private function row(string $key, LookChange $change): array
+    {
+        $values = json_encode((object) $this->values[$key], JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION);
+        $isPlain = $this->values[$key] === [];
+        $stem = $this->stem($change->frame, $values);
+
+        return [
+            'frame_id' => $change->frame,
+            'shoot_id' => $this->shoot->id,
+            'version' => $change->version,
+            'number' => $change->number,
+            'values' => $values,
+            'large_path' => $isPlain ? null : "{$stem}-l.jpg",
+            'small_path' => $isPlain ? null : "{$stem}-s.jpg",
+            'is_made' => $isPlain,
+            'revision' => $this->revision,
+        ];
     }
 }

@@ -43,13 +43,12 @@ final class LooksReport implements StageReport
      */
     private static function counted(array $shoots): array
     {
-        return DB::table('looks')
-            ->join('frames', 'frames.id', '=', 'looks.frame_id')
+        return DB::table('frames')
+            ->join('looks', FrameLook::ofThem(...))
             ->whereIntegerInRaw('looks.shoot_id', $shoots)
-            ->where(['looks.number' => FrameLook::FIRST, 'frames.verdict' => Verdict::Keep])
+            ->where('frames.verdict', Verdict::Keep)
             ->whereNotNull('looks.large_path')
             ->whereNull('frames.aside_at')
-            ->whereRaw('looks.version = COALESCE(frames.version_id, 0)')
             ->groupBy('looks.shoot_id')
             ->selectRaw('looks.shoot_id, COUNT(*) AS n')
             ->pluck('n', 'shoot_id')

@@ -87,7 +87,10 @@ final class MakeLookPreviews implements ShouldBeUniqueUntilProcessing, ShouldQue
         try {
             $preview->make($look->frame, $look);
         } catch (UnableToMakePicture) {
-            FrameLook::query()->whereKey($look->id)->where('large_path', $look->large_path)->update(['is_made' => true]);
+            FrameLook::query()
+                ->whereKey($look->id)
+                ->where('large_path', $look->large_path)
+                ->update(['is_made' => true]);
         }
     }
 }

@@ -11,8 +11,8 @@ use InvalidArgumentException;
 use Kanpai\Core\Looks\ColourSource;
 
 /**
- * What is known of the raw file of a frame: its colours, and a preview in the colours of its sensor; or why it cannot be
- * developed.
+ * What is known of the raw file of a frame: its colours, and a preview in the colours of its sensor; or why it cannot
+ * be developed.
  *
  * @property int $frame_id
  * @property int $shoot_id

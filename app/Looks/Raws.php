@@ -94,13 +94,17 @@ final readonly class Raws
             return;
         }
         $path = dirname((string) $frame->large_path)."/{$frame->id}-raw.jpg";
-        $target = config('kanpai.pictures')."/{$path}";
-        Disk::makeFolder(dirname($target), 0700);
         $picture = $developed[0]->within(PreviewMaker::LARGE)->shallow()->inMemory();
+        self::save($picture, config('kanpai.pictures')."/{$path}");
+        $this->note($frame, ['path' => $path, 'width' => $picture->width(), 'height' => $picture->height()]);
+    }
+
+    private static function save(Picture $picture, string $target): void
+    {
+        Disk::makeFolder(dirname($target), 0700);
         $part = $target.'.'.bin2hex(random_bytes(4)).'.part.jpg';
         PictureWriter::fullColours($picture, $part, self::QUALITY);
         rename($part, $target);
-        $this->note($frame, ['path' => $path, 'width' => $picture->width(), 'height' => $picture->height()]);
     }
 
     /** Notes why it cannot be developed; what the camera embedded is all there is. */

@@ -23,7 +23,9 @@ final class SavedLook extends Model
 
     /** Looks that a studio begins with. */
     private const STARTERS = [
-        'Open shade' => ['kelvin' => 7400, 'stops' => 0.2, 'contrast' => 0.12, 'zones' => ['dark' => 0.25, 'bright' => -0.2]],
+        'Open shade' => [
+            'kelvin' => 7400, 'stops' => 0.2, 'contrast' => 0.12, 'zones' => ['dark' => 0.25, 'bright' => -0.2],
+        ],
         'Low sun' => [
             'kelvin' => 7000, 'contrast' => 0.1, 'zones' => ['dark' => 0.3, 'bright' => -0.35],
             'hues' => ['orange' => ['colour' => 0.15], 'yellow' => ['turn' => -0.15]],
@@ -34,7 +36,10 @@ final class SavedLook extends Model
         ],
         'Quiet colours' => [
             'saturation' => -0.15, 'muted' => 0.15, 'contrast' => -0.1,
-            'tints' => ['shadows' => ['degrees' => 230, 'amount' => 0.12], 'lights' => ['degrees' => 70, 'amount' => 0.1]],
+            'tints' => [
+                'shadows' => ['degrees' => 230, 'amount' => 0.12],
+                'lights' => ['degrees' => 70, 'amount' => 0.1],
+            ],
         ],
         'Silver' => ['greys' => ['pink' => 0.1, 'orange' => 0.25, 'blue' => -0.35], 'contrast' => 0.25],
     ];
@@ -44,7 +49,10 @@ final class SavedLook extends Model
     {
         if (self::query()->where('studio_id', $studio)->doesntExist()) {
             foreach (self::STARTERS as $name => $values) {
-                self::query()->firstOrCreate(['studio_id' => $studio, 'name' => $name], ['values' => LookValues::clean($values)]);
+                self::query()->firstOrCreate(
+                    ['studio_id' => $studio, 'name' => $name],
+                    ['values' => LookValues::clean($values)],
+                );
             }
         }
         $forPage = fn (self $look): array => ['id' => $look->id, 'name' => $look->name, 'values' => $look->values];

@@ -8,7 +8,6 @@ use App\Frames\Frame;
 use App\Frames\FrameSet;
 use App\Looks\FrameLook;
 use App\Studio\Shoot;
-use Illuminate\Database\Query\JoinClause;
 use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -382,14 +381,12 @@ final class Publishing
         return DB::table('gallery_frames')
             ->join('frames', 'frames.id', '=', 'gallery_frames.frame_id')
             ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
-            ->leftJoin('looks', fn (JoinClause $join) => $join
-                ->on('looks.frame_id', '=', 'frames.id')
-                ->where('looks.number', FrameLook::FIRST)
-                ->whereRaw('looks.version = COALESCE(frames.version_id, 0)'))
+            ->leftJoin('looks', FrameLook::ofThem(...))
             ->where('gallery_id', $gallery->id)
             ->orderBy('number')
             ->selectRaw(
-                'gallery_frames.*, COALESCE(looks.large_path, frames.large_path) AS now_picture, frames.taken_ms AS now_taken, '.
+                'gallery_frames.*, COALESCE(looks.large_path, frames.large_path) AS now_picture, '.
+                    'frames.taken_ms AS now_taken, '.
                     "JSON_VALUE(captions.fields, '$.headline') AS now_headline, JSON_VALUE(captions.fields, ".
                     "'$.description') AS now_description, frames.verdict <> ? AND frames.aside_at IS NULL AS ".
                     'now_meant',

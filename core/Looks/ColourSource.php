@@ -26,6 +26,16 @@ final readonly class ColourSource
     {
     }
 
+    /** @param  list<float>  $factors */
+    private static function check(array $factors): void
+    {
+        foreach ($factors as $factor) {
+            if (! is_finite($factor) || $factor <= 0.0) {
+                throw new InvalidArgumentException('The white balance of this raw file lacks a channel.');
+            }
+        }
+    }
+
     public static function srgb(): self
     {
         return new self(Matrix::diagonal(1.0, 1.0, 1.0), WhitePoint::of(WhitePoint::D65), 1.0);
@@ -46,11 +56,7 @@ final readonly class ColourSource
     {
         $matrix = Matrix::of($toSrgb);
         $matrix->inverse();
-        foreach ([...$asShot, ...$daylight] as $factor) {
-            if (! is_finite($factor) || $factor <= 0.0) {
-                throw new InvalidArgumentException('The white balance of this raw file has a channel without a factor.');
-            }
-        }
+        self::check([...$asShot, ...$daylight]);
         // What is unclipped is scaled by its largest factor, so that white is where the smallest one reaches.
         $headroom = max($asShot) / min($asShot) * 2 ** max(-4.0, min(4.0, $stops));
         $white = $matrix->applied([

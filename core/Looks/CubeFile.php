@@ -15,7 +15,12 @@ final class CubeFile
     public static function of(ColourTable $table, string $title): string
     {
         $title = (string) preg_replace('/[^ -~]|"/', '', $title);
-        $lines = ["TITLE \"{$title}\"", "LUT_3D_SIZE {$table->grid}", 'DOMAIN_MIN 0.0 0.0 0.0', 'DOMAIN_MAX 1.0 1.0 1.0'];
+        $lines = [
+            "TITLE \"{$title}\"",
+            "LUT_3D_SIZE {$table->grid}",
+            'DOMAIN_MIN 0.0 0.0 0.0',
+            'DOMAIN_MAX 1.0 1.0 1.0',
+        ];
         for ($blue = 0; $blue < $table->grid; $blue++) {
             for ($green = 0; $green < $table->grid; $green++) {
                 for ($red = 0; $red < $table->grid; $red++) {

@@ -28,7 +28,8 @@ final readonly class Detail
     /** @param  array<array-key, mixed>  $values  of a look */
     public static function of(array $values): self
     {
-        $share = fn (mixed $value, float $least): float => (is_int($value) || is_float($value)) && ! is_nan((float) $value)
+        $isNumber = fn (mixed $value): bool => (is_int($value) || is_float($value)) && ! is_nan((float) $value);
+        $share = fn (mixed $value, float $least): float => $isNumber($value) && is_numeric($value)
             ? max($least, min(1.0, (float) $value))
             : 0.0;
         $sharpening = is_array($values['sharpening'] ?? null) ? $values['sharpening'] : [];

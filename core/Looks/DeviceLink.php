@@ -48,7 +48,7 @@ final class DeviceLink
     {
         $name = substr((string) preg_replace('/[^ -~]/', '', $name), 0, 60)."\0";
 
-        return "desc\0\0\0\0".pack('N', strlen($name)).$name.pack('N2', 0, 0).pack('n', 0).pack('C', 0).str_repeat("\0", 67);
+        return "desc\0\0\0\0".pack('N', strlen($name)).$name.pack('N2', 0, 0).pack('nC', 0, 0).str_repeat("\0", 67);
     }
 
     private static function lut(ColourTable $table): string

@@ -6,8 +6,8 @@ namespace Kanpai\Core\Looks;
 
 /**
  * By how much each place of a picture is made lighter or darker before its colours are looked up: local contrast, and
- * light that falls off towards the corners. It is worked out on a small grid and is smooth in between, so that a preview
- * and the whole picture get the same. `resources/js/looks/gain-field.js` is the same.
+ * light that falls off towards the corners. It is worked out on a small grid and is smooth in between, so that a
+ * preview and the whole picture get the same. `resources/js/looks/gain-field.js` is the same.
  *
  * Local contrast is what a place differs from its surroundings by, more or less of it. The surroundings are the guided
  * filter of the picture by itself (He, Sun and Tang, "Guided image filtering", 2013), which stops at edges, so that no
@@ -80,14 +80,21 @@ final class GainField
         }
         $a = self::boxed($a, $width, $height);
         $b = self::boxed($b, $width, $height);
-        $gains = [];
-        foreach ($green as $i => $value) {
-            $beside = $value - ($a[$i] * $value + $b[$i]);
-            $dark = max(self::DARK, $value);
-            $gains[] = max(self::LEAST, min(self::MOST, ($dark + $local * self::LOCAL * $beside) / $dark));
-        }
 
-        return $gains;
+        return array_map(
+            fn (float $value, float $slope, float $base): float => self::gain($value, $slope * $value + $base, $local),
+            $green,
+            $a,
+            $b,
+        );
+    }
+
+    private static function gain(float $value, float $surroundings, float $local): float
+    {
+        $dark = max(self::DARK, $value);
+        $gain = ($dark + $local * self::LOCAL * ($value - $surroundings)) / $dark;
+
+        return max(self::LEAST, min(self::MOST, $gain));
     }
 
     /**

@@ -72,9 +72,6 @@ final readonly class Look
     public static function of(array $values): self
     {
         $zones = self::named($values['zones'] ?? null);
-        $hues = self::named($values['hues'] ?? null);
-        $tints = self::named($values['tints'] ?? null);
-        $greys = self::named($values['greys'] ?? null);
 
         return new self(
             self::white($values),
@@ -83,27 +80,42 @@ final readonly class Look
             self::share($zones['bright'] ?? null),
             self::share($values['saturation'] ?? null),
             self::share($values['muted'] ?? null),
-            array_map(
-                fn (string $name): Hue => Hue::of(array_map(self::share(...), self::named($hues[$name] ?? null))),
-                Hue::NAMES,
-            ),
-            self::tints($tints),
-            isset($values['greys'])
-                ? array_map(fn (string $name): float => self::share($greys[$name] ?? null), Hue::NAMES)
-                : null,
+            self::hues(self::named($values['hues'] ?? null)),
+            self::tints(self::named($values['tints'] ?? null)),
+            isset($values['greys']) ? self::greys(self::named($values['greys'])) : null,
             Detail::of($values),
             Framing::of($values),
         );
+    }
+
+    /**
+     * @param  array<string, mixed>  $hues
+     * @return list<Hue>
+     */
+    private static function hues(array $hues): array
+    {
+        return array_map(
+            fn (string $name): Hue => Hue::of(array_map(self::share(...), self::named($hues[$name] ?? null))),
+            Hue::NAMES,
+        );
+    }
+
+    /**
+     * @param  array<string, mixed>  $greys
+     * @return list<float>
+     */
+    private static function greys(array $greys): array
+    {
+        return array_map(fn (string $name): float => self::share($greys[$name] ?? null), Hue::NAMES);
     }
 
     /** @param  array<array-key, mixed>  $values */
     private static function white(array $values): ?Chromaticity
     {
         $kelvin = self::number($values['kelvin'] ?? null, 0.0, 0.0, WhitePoint::MOST);
+        $beside = self::number($values['beside'] ?? null, 0.0, -self::MOST_BESIDE, self::MOST_BESIDE);
 
-        return $kelvin === 0.0
-            ? null
-            : WhitePoint::of($kelvin, self::number($values['beside'] ?? null, 0.0, -self::MOST_BESIDE, self::MOST_BESIDE));
+        return $kelvin === 0.0 ? null : WhitePoint::of($kelvin, $beside);
     }
 
     /**

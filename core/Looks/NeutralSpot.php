@@ -25,12 +25,7 @@ final class NeutralSpot
      */
     public static function white(array $encoded, ColourSource $source): array
     {
-        if (max($encoded) > self::CLIPPED) {
-            throw UnusableSpot::clipped();
-        }
-        if (max($encoded) < self::BLACK || min($encoded) <= 0.0) {
-            throw UnusableSpot::black();
-        }
+        self::check($encoded);
         $light = array_map(Srgb::light(...), $encoded);
         $seen = Srgb::toXyz()->after($source->toSrgb)->applied($light);
         [$x, $y, $z] = Adaptation::between(WhitePoint::of(WhitePoint::D65), $source->asShot)->applied($seen);
@@ -43,5 +38,16 @@ final class NeutralSpot
         return abs($white['beside']) > Look::MOST_BESIDE
             ? throw UnusableSpot::colourful()
             : $white;
+    }
+
+    /** @param  array{float, float, float}  $encoded */
+    private static function check(array $encoded): void
+    {
+        if (max($encoded) > self::CLIPPED) {
+            throw UnusableSpot::clipped();
+        }
+        if (max($encoded) < self::BLACK || min($encoded) <= 0.0) {
+            throw UnusableSpot::black();
+        }
     }
 }

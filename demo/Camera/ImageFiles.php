@@ -52,7 +52,7 @@ final class ImageFiles
     {
         $w = $stored->width() & ~1;
         $h = $stored->height() & ~1;
-        $isSensor = $shot->raw->kelvin !== (new RawTruth())->kelvin;
+        $isSensor = $shot->raw->kelvin !== (new SensorTruth())->kelvin;
         $raw = (new Directory())
             ->long(0x00FE, 0)
             ->long(0x0100, $w)
@@ -152,7 +152,7 @@ final class ImageFiles
             ->text(0x9011, $shot->body->zone)
             ->text(0x9012, $shot->body->zone)
             ->bytes(0x9101, "\1\2\3\0")
-            ->signedRational(0x9204, $shot->raw->isMeantDark ? [(int) round(10 * RawTruth::MEANT_DARK), 10] : [0, 3])
+            ->signedRational(0x9204, $shot->raw->isMeantDark ? [(int) round(10 * SensorTruth::MEANT_DARK), 10] : [0, 3])
             ->short(0x9207, 5)
             ->short(0x9209, 16)
             ->rational(0x920A, [$shot->body->focalLength * 10, 10])

@@ -35,7 +35,7 @@ final readonly class Shot
         public bool $isBest,
         public ?string $copyOf = null,
         public ?int $fix = null,
-        public RawTruth $raw = new RawTruth(),
+        public SensorTruth $raw = new SensorTruth(),
     ) {
     }
 

@@ -7,8 +7,8 @@ namespace App\Deliver\Way;
 use App\Imaging\ExifTool;
 
 /**
- * Pictures in full size: finished by their looks; else as the camera wrote them, or as they came back last. With captions
- * and corrected times.
+ * Pictures in full size: finished by their looks; else as the camera wrote them, or as they came back last. With
+ * captions and corrected times.
  */
 final readonly class FullJpegs implements Way
 {

@@ -62,7 +62,10 @@ final class StepsRequest extends FormRequest
         return [
             'id' => $id,
             'title' => is_string($input['title'] ?? null) ? $input['title'] : '',
-            'changes' => array_map(self::change(...), array_values(array_filter((array) ($input['changes'] ?? []), $isChange))),
+            'changes' => array_map(
+                self::change(...),
+                array_values(array_filter((array) ($input['changes'] ?? []), $isChange)),
+            ),
             'takeBack' => ($input['takeBack'] ?? false) === true,
             'again' => ($input['again'] ?? false) === true,
         ];

@@ -50,35 +50,46 @@ final readonly class WhitePoint
     }
 
     /**
-     * The light of a chromaticity: the nearest place on the line, and how far it is beside it; `of` the other way round.
+     * The light of a chromaticity: the nearest place on the line, and how far it is beside it; `of` the other way
+     * round.
      *
      * @return array{kelvin: float, beside: float}
      */
     public static function nearest(Chromaticity $white): array
     {
+        $kelvin = self::nearestOnLine($white);
         [$u, $v] = $white->uv();
-        $far = function (float $mired) use ($u, $v): float {
-            [$ownU, $ownV] = self::onLine(1e6 / $mired)->uv();
-
-            return hypot($u - $ownU, $v - $ownV);
-        };
-        [$least, $most] = [1e6 / self::MOST, 1e6 / self::LEAST];
-        $places = range($least, $most, ($most - $least) / self::PLACES);
-        $distances = array_map($far, $places);
-        $place = $places[array_search(min($distances), $distances, true) ?: 0];
-        $step = ($most - $least) / self::PLACES;
-        [$from, $to] = [max($least, $place - $step), min($most, $place + $step)];
-        for ($i = 0; $i < self::THIRDS; $i++) {
-            [$one, $two] = [$from + ($to - $from) / 3, $to - ($to - $from) / 3];
-            [$from, $to] = $far($one) < $far($two) ? [$from, $two] : [$one, $to];
-        }
-        $kelvin = 2e6 / ($from + $to);
         [$ownU, $ownV] = self::onLine($kelvin)->uv();
         [$nextU, $nextV] = self::onLine($kelvin * self::STEP)->uv();
         $length = hypot($nextU - $ownU, $nextV - $ownV);
         $across = (($u - $ownU) * ($nextV - $ownV) - ($v - $ownV) * ($nextU - $ownU)) / $length;
 
         return ['kelvin' => $kelvin, 'beside' => $across * 1e4];
+    }
+
+    private static function nearestOnLine(Chromaticity $white): float
+    {
+        [$least, $most] = [1e6 / self::MOST, 1e6 / self::LEAST];
+        $step = ($most - $least) / self::PLACES;
+        $places = range($least, $most, $step);
+        $distances = array_map(fn (float $mired): float => self::distance($white, $mired), $places);
+        $place = $places[array_search(min($distances), $distances, true) ?: 0];
+        [$from, $to] = [max($least, $place - $step), min($most, $place + $step)];
+        for ($i = 0; $i < self::THIRDS; $i++) {
+            [$one, $two] = [$from + ($to - $from) / 3, $to - ($to - $from) / 3];
+            $isFirst = self::distance($white, $one) < self::distance($white, $two);
+            [$from, $to] = $isFirst ? [$from, $two] : [$one, $to];
+        }
+
+        return 2e6 / ($from + $to);
+    }
+
+    private static function distance(Chromaticity $white, float $mired): float
+    {
+        [$u, $v] = $white->uv();
+        [$ownU, $ownV] = self::onLine(1e6 / $mired)->uv();
+
+        return hypot($u - $ownU, $v - $ownV);
     }
 
     private static function onLine(float $kelvin): Chromaticity

@@ -7,9 +7,10 @@ namespace Kanpai\Core\Looks\Light;
 /**
  * How much brighter each frame of a light has to become to be like the one that was adjusted.
  *
- * What the shutter, aperture and sensitivity say is exact as long as the light is the same, and the picture says the rest:
- * by how much the pictures of one body are darker than their exposures promise (a lens, a meter of its own), as the
- * median over the moments of the shoot, so that what happens to be in one picture counts for little. Frames that are far from the
+ * What the shutter, aperture and sensitivity say is exact as long as the light is the same, and the picture says the
+ * rest: by how much the pictures of one body are darker than their exposures promise (a lens, a meter of its own),
+ * as the median over the moments of the shoot, so that what happens to be in one picture
+ * counts for little. Frames that are far from the
  * others of their body were meant so, or went wrong: nobody knows which, so that they are asked about. Ours.
  */
 final class InLine
@@ -22,9 +23,10 @@ final class InLine
 
     /**
      * @param  list<LineSample>  $others
-     * @param  list<LineSample>  $shoot  frames of the whole shoot, by which bodies are compared; none for those of the light
-     * @return array<int, array{stops: float, reason: string}> frame => stops that its look is to add, and why it is to be
-     *     asked about, if it is
+     * @param  list<LineSample>  $shoot  frames of the whole shoot, by which bodies are compared; none for those of the
+     *     light
+     * @return array<int, array{stops: float, reason: string}> frame => stops that its look is to add, and why it is to
+     *     be asked about, if it is
      */
     public static function of(LineSample $adjusted, array $others, array $shoot = []): array
     {

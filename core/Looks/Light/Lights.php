@@ -7,8 +7,9 @@ namespace Kanpai\Core\Looks\Light;
 use Kanpai\Core\Frames\Moment\HandEdit;
 
 /**
- * Parts the frames of a shoot by light: where time passes, where the scene becomes brighter or darker, where its colours
- * change. Frames before and behind a border are compared by their medians, so that one frame that was exposed otherwise
+ * Parts the frames of a shoot by light: where time passes, where the scene becomes brighter or darker, where its
+ * colours change. Frames before and behind a border are compared by their medians, so that one frame
+ * that was exposed otherwise
  * parts nothing. Weights are ours, fitted to the generated day.
  */
 final class Lights
@@ -37,12 +38,11 @@ final class Lights
      */
     public static function borders(array $frames): array
     {
-        $steps = $peaks = [];
-        foreach (array_keys($frames) as $i) {
-            $before = array_slice($frames, max(0, $i - self::SIDE), min(self::SIDE, $i));
-            $steps[] = self::apart($before, array_slice($frames, $i, self::SIDE));
+        $steps = self::steps($frames);
+        $peaks = [];
+        foreach ($steps as $i => $step) {
             // Of several where the medians differ alike, it is where two neighbours do.
-            $peaks[] = $steps[$i] + ($i === 0 ? 0.0 : self::apart([$frames[$i - 1]], [$frames[$i]]));
+            $peaks[] = $step + ($i === 0 ? 0.0 : self::apart([$frames[$i - 1]], [$frames[$i]]));
         }
         $strengths = [];
         foreach ($frames as $i => $frame) {
@@ -57,6 +57,21 @@ final class Lights
         }
 
         return $strengths;
+    }
+
+    /**
+     * @param  list<LightSample>  $frames
+     * @return list<float> how far the frames before and behind each border are apart
+     */
+    private static function steps(array $frames): array
+    {
+        $steps = [];
+        foreach (array_keys($frames) as $i) {
+            $before = array_slice($frames, max(0, $i - self::SIDE), min(self::SIDE, $i));
+            $steps[] = self::apart($before, array_slice($frames, $i, self::SIDE));
+        }
+
+        return $steps;
     }
 
     /**

@@ -7,6 +7,7 @@ namespace Tests\Feature\Looks;
 use App\Frames\Frame;
 use App\Looks\FrameLook;
 use App\Looks\RawFirst;
+use App\Looks\RawOfFrame;
 use App\Looks\Raws;
 use App\Looks\SourceOfFrame;
 use Illuminate\Support\Str;
@@ -20,16 +21,17 @@ final class LightTruthTest extends FeatureTestCase
     /** @var array<string, array<string, mixed>> name of the file => the truth */
     private array $truth = [];
 
-    private function push(string $moment): void
+    /** @param  list<string>  $moments */
+    private function push(array $moments): void
     {
         // In a process of its own: it forks, which libvips does not bear once it is at work.
         $code = sprintf(
-            'require %s; (new %s(%s, new %s(hasRaws: true), 0, 480, [%s]))->make(2, function (): void {});',
+            'require %s; (new %s(%s, new %s(hasRaws: true), 0, 480, %s))->make(2, function (): void {});',
             var_export(base_path('vendor/autoload.php'), true),
             CardMaker::class,
             var_export("{$this->folder}/rack", true),
             Regatta::class,
-            var_export($moment, true),
+            var_export($moments, true),
         );
         exec('timeout 120 '.escapeshellarg(PHP_BINARY).' -d memory_limit=2G -r '.escapeshellarg($code).' 2>&1', $said, $status);
         self::assertSame(0, $status, implode("\n", $said));
@@ -61,9 +63,7 @@ final class LightTruthTest extends FeatureTestCase
     public function test_brightness_and_white_are_those_of_the_truth_and_what_was_meant_dark_stays(): void
     {
         RawFirst::choose($this->studio->id, true);
-        foreach (['Red crew at the rail', 'Lantern supper', 'Evening light'] as $moment) {
-            $this->push($moment);
-        }
+        $this->push(['Red crew at the rail', 'Lantern supper', 'Evening light']);
         $lights = [];
         foreach ($this->frames() as $frame) {
             $this->develop($frame);
@@ -112,7 +112,8 @@ final class LightTruthTest extends FeatureTestCase
             $near = $frame->body_id === $own->body_id ? 0.1 : 0.35;
             self::assertEqualsWithDelta(0.0, $left, $near, "{$moment}: {$frame->name}, ".json_encode($truth));
             if ($isRaw($frame)) {
-                self::assertEqualsWithDelta($truth['kelvin'], $values['kelvin'] ?? 0, 150, "{$moment}: {$frame->name}");
+                $raw = RawOfFrame::query()->find($frame->id)?->toJson();
+                self::assertEqualsWithDelta($truth['kelvin'], $values['kelvin'] ?? 0, 150, "{$moment}: {$frame->name} {$raw}");
             }
         }
     }

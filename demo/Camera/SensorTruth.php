@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kanpai\Demo\Camera;
 
 /** What is true of a frame that is to be finished: its light, what its body makes of it, and whether a card is in it. */
-final readonly class RawTruth
+final readonly class SensorTruth
 {
     /** Stops by which frames are underexposed on purpose. */
     public const MEANT_DARK = -1.7;
