@@ -55,18 +55,42 @@ if ($shown('cull-people')) {
     $take($studio, 'cull-people');
     $studio->press('v');
 }
-if ($shown('cull-rivals')) {
-    $studio->press('x', 'right', 'right', 'x', 'right', 'x', 'r')->find('.rivals figure');
-    $take($studio, 'cull-rivals');
+if ($shown('looks') || $shown('looks-grey') || $shown('looks-crop')) {
+    $studio->visit('/shoots/1/looks')->find('[data-looks][data-ready]', 30);
+    $studio->script("document.querySelectorAll('[data-light]')[3].click()");
+    $studio->find('[data-strip] button');
+    $set = function (string $part, float $value) use ($studio): void {
+        $studio->script(
+            "const line = document.querySelector('[data-slide=\"{$part}\"]'); line.value = {$value}; ".
+                "line.dispatchEvent(new Event('input')); line.dispatchEvent(new Event('change'));",
+        );
+        usleep(400_000);
+    };
+    $set('stops', 0.35);
+    $set('local', 0.3);
+    foreach (['dark' => 'up', 'bright' => 'down'] as $zone => $key) {
+        $studio->script("document.querySelector('[data-zone={$zone}]').focus()");
+        $studio->press(...array_fill(0, 8, $key));
+    }
+    $studio->script("document.querySelector('[data-hue=teal]').focus()");
+    $studio->press('down', 'down', 'down', 'down');
+    $studio->script("document.querySelector('[data-white-spot]').focus()");
+    $studio->press('right', 'right', 'right');
+    $studio->script('document.activeElement.blur()');
+    $studio->press('i')->see('into line', 20);
+    $studio->press('s');
+    $take($studio, 'looks');
+    $studio->press('s', 'right', 'b');
+    $set('contrast', 0.3);
+    $take($studio, 'looks-grey');
+    $studio->script('document.activeElement.blur()');
+    $studio->press('right', 'x')->find('[data-corner=se]');
+    (new WebDriverActions($studio->web))->clickAndHold($studio->find('[data-corner=se]'))->moveByOffset(-180, -20)->release()->perform();
+    $take($studio, 'looks-crop');
 }
 $take($studio->visit('/shoots/1/proof'), 'proof');
 $take($studio->visit('/galleries/1'), 'proof-said');
 $take($studio->visit('/shoots/1/deliver'), 'deliver');
-if ($shown('outputs')) {
-    $studio->visit('/shoots/1/outputs?verdict=keep')->script("document.querySelectorAll('.output-line input').forEach((box, i) => { box.checked = i > 0 && i < 5; }); document.querySelector('.field-group:nth-of-type(5)').open = true");
-    $take($studio, 'outputs');
-}
-$take($studio->visit('/handoffs/1'), 'handoff');
 if ($shown('archive')) {
     $studio->visit('/shoots/1/archive');
     if (! str_contains($studio->text('main'), 'read and found whole')) {
