@@ -16,6 +16,7 @@ use Kanpai\Bench\Faces;
 use Kanpai\Bench\Filters;
 use Kanpai\Bench\Gallery;
 use Kanpai\Bench\Ingest;
+use Kanpai\Bench\Looks;
 use Kanpai\Bench\Moments;
 use Kanpai\Bench\Outputs;
 use Kanpai\Bench\Page;
@@ -62,6 +63,10 @@ $all = [
     new Gallery('first', 1.0),
     new Outputs(),
     new Zip(),
+    new Looks('table', 1.0),
+    new Looks('colours', 2.2),
+    new Looks('local', 4.5),
+    new Looks('raw', 1.5),
     new Faces(),
     new Propose(),
     new Pages(6_000),

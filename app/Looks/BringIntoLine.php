@@ -10,7 +10,6 @@ use App\Studio\Shoot;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Verdict;
-use Kanpai\Core\Looks\Colour\WhitePoint;
 use Kanpai\Core\Looks\Light\InLine;
 use Kanpai\Core\Looks\Light\LightWhite;
 use Kanpai\Core\Looks\Light\LineSample;
@@ -41,7 +40,7 @@ final readonly class BringIntoLine
     public function apply(Shoot $shoot, Member $member, string $id, int $adjusted, array $others): array
     {
         $values = self::values($shoot, [$adjusted, ...$others]);
-        $wanted = self::wanted($adjusted, self::lines($shoot, $adjusted, $others, $values), $values);
+        $wanted = self::wanted($shoot, $adjusted, self::lines($shoot, $adjusted, $others, $values), $values);
         $asked = array_values(array_filter($wanted, fn (array $one): bool => $one['reason'] !== ''));
         $changes = [];
         foreach ($wanted as ['frame' => $frame, 'reason' => $reason, 'now' => $now]) {
@@ -82,10 +81,10 @@ final readonly class BringIntoLine
      * @param  array<int, array<string, mixed>>  $values
      * @return list<array{frame: int, reason: string, now: array<string, mixed>}> what each is to have
      */
-    private static function wanted(int $adjusted, array $lines, array $values): array
+    private static function wanted(Shoot $shoot, int $adjusted, array $lines, array $values): array
     {
         $own = $values[$adjusted] ?? [];
-        $whites = self::whites([$adjusted, ...array_keys($lines)]);
+        $whites = self::whites($shoot);
         $wanted = [];
         foreach ($lines as $frame => ['stops' => $stops, 'reason' => $reason]) {
             $white = LightWhite::carried($whites[$adjusted] ?? null, $whites[$frame] ?? null, $own);
@@ -105,21 +104,12 @@ final readonly class BringIntoLine
         return [...$change, 'was' => (object) $change['was'], 'now' => (object) $change['now']];
     }
 
-    /**
-     * @param  list<int>  $frames
-     * @return array<int, float> frame => kelvin that its raw file was shot for; none for other files
-     */
-    private static function whites(array $frames): array
+    /** @return array<int, float> frame => kelvin that its raw file was shot for; none for other files */
+    private static function whites(Shoot $shoot): array
     {
-        $whites = [];
-        foreach (RawOfFrame::query()->whereIntegerInRaw('frame_id', $frames)->whereNull('problem')->get() as $raw) {
-            $source = $raw->source();
-            if ($source !== null) {
-                $whites[$raw->frame_id] = WhitePoint::nearest($source->asShot)['kelvin'];
-            }
-        }
+        $whites = array_map(fn (RawOfFrame $raw): ?float => $raw->shotFor(), RawOfFrame::ofShoot($shoot));
 
-        return $whites;
+        return array_filter($whites, fn (?float $kelvin): bool => $kelvin !== null);
     }
 
     /**

@@ -91,17 +91,12 @@ final class DevelopRaws extends WorkInTurns
     /** @return Builder<Frame> frames whose raw file is finished, and has no preview yet */
     public static function left(Shoot $shoot): Builder
     {
-        $own = Frame::of($shoot)
-            ->whereNull('frames.version_id')
+        $own = RawOfFrame::finished($shoot)
             ->whereNotNull('frames.large_path')
-            ->whereHas('files', fn (Builder $files) => $files->where('kind', FileKind::Raw)->whereNotNull('hash'))
             ->whereNotExists(fn ($raws) => $raws
                 ->from('raws')
                 ->whereColumn('raws.frame_id', 'frames.id')
                 ->where(fn ($known) => $known->whereNotNull('path')->orWhereNotNull('problem')));
-        if (! RawFirst::of($shoot->studio_id)) {
-            $own->whereDoesntHave('files', fn (Builder $files) => $files->where('kind', FileKind::Jpeg));
-        }
 
         return self::kept($shoot, $own);
     }

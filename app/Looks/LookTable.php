@@ -74,8 +74,8 @@ final class LookTable
     {
         $pictures = new PictureAddress();
         $raws = [];
-        foreach (DB::table('raws')->where('shoot_id', $shoot->id)->get() as $raw) {
-            $raws[(int) $raw->frame_id] = self::raw($raw, $pictures);
+        foreach (RawOfFrame::ofShoot($shoot) as $frame => $raw) {
+            $raws[$frame] = self::raw($raw, $pictures);
         }
 
         return $raws;
@@ -147,10 +147,8 @@ final class LookTable
     }
 
     /** @return array<string, mixed> what the page develops a raw file from */
-    private static function raw(stdClass $raw, PictureAddress $pictures): array
+    private static function raw(RawOfFrame $own, PictureAddress $pictures): array
     {
-        $own = (new RawOfFrame())->newFromBuilder((array) $raw);
-
         return [
             'problem' => $own->problem,
             'picture' => $own->path === null ? null : $pictures->to($own->path),

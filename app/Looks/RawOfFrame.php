@@ -5,9 +5,13 @@ declare(strict_types=1);
 namespace App\Looks;
 
 use App\Frames\Frame;
+use App\Studio\Shoot;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use InvalidArgumentException;
+use Kanpai\Core\Frames\FileKind;
+use Kanpai\Core\Looks\Colour\WhitePoint;
 use Kanpai\Core\Looks\ColourSource;
 
 /**
@@ -40,6 +44,37 @@ final class RawOfFrame extends Model
     public static function ofFrame(Frame $frame): ?self
     {
         return $frame->relationLoaded('raw') ? $frame->getRelation('raw') : self::query()->find($frame->id);
+    }
+
+    /** @return Builder<Frame> frames of a shoot that are finished from their raw files */
+    public static function finished(Shoot $shoot): Builder
+    {
+        $own = Frame::of($shoot)
+            ->whereNull('frames.version_id')
+            ->whereHas('files', fn (Builder $files) => $files->where('kind', FileKind::Raw)->whereNotNull('hash'));
+
+        return RawFirst::of($shoot->studio_id)
+            ? $own
+            : $own->whereDoesntHave('files', fn (Builder $files) => $files->where('kind', FileKind::Jpeg));
+    }
+
+    /** @return array<int, self> frame => what is known of its raw file, of all that are finished from one */
+    public static function ofShoot(Shoot $shoot): array
+    {
+        return self::query()
+            ->where('shoot_id', $shoot->id)
+            ->whereIn('frame_id', self::finished($shoot)->select('frames.id'))
+            ->get()
+            ->keyBy('frame_id')
+            ->all();
+    }
+
+    /** Kelvin that it was shot for; null where it is finished from another file. */
+    public function shotFor(): ?float
+    {
+        $source = $this->problem === null ? $this->source() : null;
+
+        return $source === null ? null : WhitePoint::nearest($source->asShot)['kelvin'];
     }
 
     /**

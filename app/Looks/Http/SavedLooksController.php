@@ -6,10 +6,12 @@ namespace App\Looks\Http;
 
 use App\Frames\Frame;
 use App\Looks\FrameLook;
+use App\Looks\RawOfFrame;
 use App\Looks\SavedLook;
 use App\Studio\Shoot;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Validation\ValidationException;
+use Kanpai\Core\Looks\Light\LightWhite;
 use Kanpai\Core\Looks\LookValues;
 
 /** Looks of the studio by name. */
@@ -22,6 +24,11 @@ final class SavedLooksController
         $own = array_intersect_key($values, array_flip([...LookValues::COLOURS, ...LookValues::DETAIL]));
         if ($own === []) {
             throw ValidationException::withMessages(['name' => 'This frame has no look yet. Change something first.']);
+        }
+        if (isset($own['kelvin'])) {
+            // Other frames are of other lights: what is saved is how far this one is from what it was shot for.
+            $shotFor = (RawOfFrame::ofShoot($shoot)[$frame->id] ?? null)?->shotFor();
+            $own['kelvin'] = LightWhite::carried($shotFor, null, $own)['kelvin'];
         }
         SavedLook::query()->updateOrCreate(
             ['studio_id' => $shoot->studio_id, 'name' => $request->string('name')->trim()->value()],

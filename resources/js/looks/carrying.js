@@ -3,8 +3,22 @@ import { post, remove } from '../studio/server.js';
 import { uuid } from '../studio/steps.js';
 import { change } from './changing.js';
 import { $, count, html, root, say, SECOND } from './page.js';
-import { COLOURS, current, DETAIL, FIRST, FRAMING, history, ofLight, put, state, valuesOf } from './store.js';
+import {
+    COLOURS,
+    current,
+    DETAIL,
+    FIRST,
+    FRAMING,
+    history,
+    isRaw,
+    ofLight,
+    put,
+    sourceOf,
+    state,
+    valuesOf,
+} from './store.js';
 import { after } from '../studio/timers.js';
+import { asShotWhite, D65 } from './colour.js';
 import { thumb } from './thumbs.js';
 import { weakened } from './look.js';
 import { listen, redraw, tell } from './showing.js';
@@ -19,7 +33,7 @@ const carried = (values) => Object.fromEntries(CARRIED.map((part) => [part, valu
 const targets = () => (state.chosen.size > 0 ? [...state.chosen].map((id) => state.byId.get(id)) : [current()]);
 
 export function copy() {
-    state.copied = { values: carried(valuesOf(current())), name: current().name };
+    state.copied = { values: carried(valuesOf(current())), name: current().name, from: current() };
     $('copied').textContent = `Copied: ${lookInWords(valuesOf(current())) || 'as shot'}`;
     say(`The look of ${current().name} is copied. Crop, level and places stay with their frame.`);
 }
@@ -30,13 +44,28 @@ export function paste() {
 
         return;
     }
-    give(state.copied.values, `Look of ${state.copied.name}`);
+    give(state.copied.values, `Look of ${state.copied.name}`, state.copied.from);
 }
 
-function give(values, title) {
+/** Kelvin that a raw file was shot for; nothing for a JPEG, which was balanced already. */
+const shotFor = (frame) => (isRaw(frame) ? asShotWhite(sourceOf(frame)).kelvin : null);
+
+/** The white of one frame for another, as core/Looks/Light/LightWhite has it: between raw files and JPEGs a shift. */
+function whiteFor(values, from, frame) {
+    const [one, other] = [from && shotFor(from), shotFor(frame)];
+    if (!values.kelvin || (one !== null && other !== null)) {
+        return values.kelvin ?? null;
+    }
+    const shift = 1e6 / values.kelvin - 1e6 / (one ?? D65);
+
+    return Math.round(1e6 / Math.max(40, Math.min(500, 1e6 / (other ?? D65) + shift)));
+}
+
+/** @param from the frame that the look comes from; nothing for a saved one, whose white is a shift from daylight */
+function give(values, title, from = null) {
     const frames = targets();
     change(
-        frames.map((frame) => [frame, values]),
+        frames.map((frame) => [frame, { ...values, kelvin: whiteFor(values, from, frame) }]),
         frames.length === 1 ? `${title} on ${frames[0].name}` : `${title} on ${count(frames.length, 'frame')}`,
     );
     redraw(false);

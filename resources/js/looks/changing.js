@@ -123,6 +123,7 @@ export function goTo(id) {
 }
 
 function answered(answer) {
+    state.revision = Math.max(state.revision, answer.revision ?? 0);
     if (Object.keys(answer.refused ?? {}).length > 0) {
         say(Object.values(answer.refused)[0]);
     }

@@ -50,7 +50,7 @@ function tellFrame() {
         ['export-icc', 'icc'],
         ['export-cube', 'cube'],
     ]) {
-        $(name).href = `${root.dataset.frames}/${frame?.id}/look.${ending}`;
+        frame && ($(name).href = `${root.dataset.frames}/${frame.id}/look.${ending}`);
     }
     $('frame-place').textContent = frame ? `${state.at + 1} of ${count(state.frames.length, 'frame')}` : '';
     frame && showInstant(frame.taken);

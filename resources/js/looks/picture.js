@@ -45,6 +45,11 @@ export class Shown {
         this.#drawing.table('before', this.#plainTable());
     }
 
+    /** Whether there is a picture at all. */
+    get isThere() {
+        return this.#bitmap !== null;
+    }
+
     get sides() {
         return this.#bitmap ? [this.#bitmap.width, this.#bitmap.height] : [3, 2];
     }

@@ -30,6 +30,9 @@ export function redraw(isDragged) {
 
 function paint() {
     isOwed = null;
+    if (!picture.isThere) {
+        return;
+    }
     const values = shown();
     const began = performance.now();
     picture.draw(values, {

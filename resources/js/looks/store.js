@@ -94,6 +94,10 @@ function canonical(value) {
     if (value === null || value === undefined) {
         return 'null';
     }
+    // A group without anything in it comes back from the server as a list without anything.
+    if (typeof value === 'object' && Object.keys(value).length === 0) {
+        return '{}';
+    }
     if (Array.isArray(value)) {
         return `[${value.map(canonical).join(',')}]`;
     }

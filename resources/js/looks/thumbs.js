@@ -65,18 +65,41 @@ async function work() {
     }
     isDrawing = true;
     while (queue.length > 0) {
-        const [canvas, frame, values] = queue.shift();
-        if (canvas.isConnected) {
-            await draw(canvas, frame, values).catch(() => {});
+        const own = queue.shift();
+        own.waiting = own.waiting.filter((canvas) => canvas.isConnected);
+        if (own.waiting.length > 0) {
+            await draw(own.canvas, own.frame, own.values)
+                .then(() => {
+                    own.isReady = true;
+                    own.waiting.splice(0).forEach((canvas) => copy(own.canvas, canvas));
+                })
+                .catch(() => {});
+        } else {
+            drawn.delete(own.key);
         }
         await new Promise((go) => setTimeout(go));
     }
     isDrawing = false;
 }
 
+function copy(from, to) {
+    [to.width, to.height] = [from.width, from.height];
+    to.getContext('2d').drawImage(from, 0, 0);
+}
+
+function start(key, frame, values) {
+    const own = { key, frame, values, canvas: document.createElement('canvas'), isReady: false, waiting: [] };
+    drawn.set(key, own);
+    drawn.size > KEPT && drawn.delete(drawn.keys().next().value);
+    queue.push(own);
+    setTimeout(work, 0);
+
+    return own;
+}
+
 /** The picture of a frame with a look; what was drawn already is there at once. */
 export function thumb(frame, values) {
-    if (isNothing(values)) {
+    if (isNothing(values) && !values.greys) {
         const plain = new Image();
         plain.src = frame.small;
         plain.alt = frame.name;
@@ -84,25 +107,12 @@ export function thumb(frame, values) {
         return plain;
     }
     const key = `${frame.id} ${JSON.stringify(values)}`;
-    if (!drawn.has(key)) {
-        const canvas = document.createElement('canvas');
-        [canvas.width, canvas.height] = [3, 2];
-        canvas.setAttribute('role', 'img');
-        canvas.setAttribute('aria-label', frame.name);
-        drawn.set(key, canvas);
-        drawn.size > KEPT && drawn.delete(drawn.keys().next().value);
-        queue.push([canvas, frame, values]);
-        setTimeout(work, 0);
-    }
-    const known = drawn.get(key);
-    if (known.isConnected) {
-        // One picture stands in one place.
-        const copy = document.createElement('canvas');
-        [copy.width, copy.height] = [known.width, known.height];
-        copy.getContext('2d').drawImage(known, 0, 0);
+    const own = drawn.get(key) ?? start(key, frame, values);
+    const canvas = document.createElement('canvas');
+    canvas.setAttribute('role', 'img');
+    canvas.setAttribute('aria-label', frame.name);
+    [canvas.width, canvas.height] = [frame.width, frame.height].map((side) => Math.max(1, Math.round(side / 100)));
+    own.isReady ? copy(own.canvas, canvas) : own.waiting.push(canvas);
 
-        return copy;
-    }
-
-    return known;
+    return canvas;
 }
