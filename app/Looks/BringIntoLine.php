@@ -34,16 +34,24 @@ final readonly class BringIntoLine
 
     /**
      * @param  list<int>  $others
+     * @param  list<string>  $parts  that are carried
      * @return array{step: array<string, mixed>, revision: int,
      *     asked: list<array{frame: int, reason: string, now: array<string, mixed>}>}
      */
-    public function apply(Shoot $shoot, Member $member, string $id, int $adjusted, array $others): array
-    {
+    public function apply(
+        Shoot $shoot,
+        Member $member,
+        string $id,
+        int $adjusted,
+        array $others,
+        array $parts,
+    ): array {
         $values = self::values($shoot, [$adjusted, ...$others]);
         $wanted = self::wanted($shoot, $adjusted, self::lines($shoot, $adjusted, $others, $values), $values);
         $asked = array_values(array_filter($wanted, fn (array $one): bool => $one['reason'] !== ''));
         $changes = [];
         foreach ($wanted as ['frame' => $frame, 'reason' => $reason, 'now' => $now]) {
+            $now = array_intersect_key($now, array_flip($parts));
             $change = self::change($frame, $values[$frame] ?? [], $now);
             $reason === '' && $change['now'] !== [] && ($changes[] = $change);
         }

@@ -20,6 +20,9 @@ use stdClass;
  */
 final class LookTable
 {
+    /** Frames that are shown where nothing is kept yet. */
+    public const MOST = 2_000;
+
     private const COLUMNS = [
         'id', 'taken_ms', 'body_id', 'name', 'width', 'height', 'small_path', 'large_path', 'focal_length', 'exposure',
         'f_number', 'iso', 'moment', 'colours', 'verdict', 'version_id',
@@ -45,6 +48,7 @@ final class LookTable
             'revision' => $finishing->revision,
             'fineness' => $finishing->fineness->place,
             'frames' => array_map($frame, $rows, $lights),
+            'isCut' => count($rows) === self::MOST,
             'saved' => SavedLook::forPage($shoot->studio_id),
         ];
     }
@@ -96,7 +100,9 @@ final class LookTable
             ->whereNotNull('frames.large_path');
         $kept = $all()->where('frames.verdict', Verdict::Keep)->get();
 
-        return $kept->isNotEmpty() ? $kept : $all()->where('frames.verdict', '<>', Verdict::Drop)->get();
+        return $kept->isNotEmpty()
+            ? $kept
+            : $all()->where('frames.verdict', '<>', Verdict::Drop)->limit(self::MOST)->get();
     }
 
     /** @return array<string, mixed> */

@@ -39,6 +39,7 @@ final class LightsController
             $request->string('id')->value(),
             $request->integer('frame'),
             $request->frames(),
+            $request->parts(),
         );
         MakeLookPreviews::soon($shoot);
 

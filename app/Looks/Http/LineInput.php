@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Looks\Http;
 
 use App\Studio\Http\Input;
+use Kanpai\Core\Looks\LookValues;
 
 final class LineInput extends Input
 {
@@ -18,7 +19,16 @@ final class LineInput extends Input
             'id' => ['required', 'uuid'],
             'frame' => ['required', 'integer'],
             'frames' => ['required', 'array', 'max:'.self::MOST],
+            'parts' => ['nullable', 'array'],
         ];
+    }
+
+    /** @return list<string> parts that are carried; all where none are named */
+    public function parts(): array
+    {
+        $all = [...LookValues::COLOURS, ...LookValues::DETAIL];
+
+        return array_values(array_intersect($all, (array) ($this->input('parts') ?? $all)));
     }
 
     /** @return list<int> */

@@ -29,6 +29,7 @@ final class SoundInput
         'mode',
         'notes',
         'outputs',
+        'parts',
         'places',
         'required',
         'steps',

@@ -3,37 +3,20 @@ import { post, remove } from '../studio/server.js';
 import { uuid } from '../studio/steps.js';
 import { change } from './changing.js';
 import { $, count, html, root, say, SECOND } from './page.js';
-import {
-    COLOURS,
-    current,
-    DETAIL,
-    FIRST,
-    FRAMING,
-    history,
-    isRaw,
-    ofLight,
-    put,
-    sourceOf,
-    state,
-    valuesOf,
-} from './store.js';
+import { current, FIRST, FRAMING, history, isRaw, ofLight, put, sourceOf, state, valuesOf } from './store.js';
 import { after } from '../studio/timers.js';
 import { asShotWhite, D65 } from './colour.js';
+import { ALL, carried, chosenParts } from './parts.js';
 import { thumb } from './thumbs.js';
 import { weakened } from './look.js';
 import { listen, redraw, tell } from './showing.js';
 import { lookInWords } from './words.js';
 
-const CARRIED = [...COLOURS, ...DETAIL];
-
-/** All that is carried, nothing in the place of what is not there: the other frame becomes the same. */
-const carried = (values) => Object.fromEntries(CARRIED.map((part) => [part, values[part] ?? null]));
-
 /** The frames that are chosen in the strip; else the one that is looked at. */
 const targets = () => (state.chosen.size > 0 ? [...state.chosen].map((id) => state.byId.get(id)) : [current()]);
 
 export function copy() {
-    state.copied = { values: carried(valuesOf(current())), name: current().name, from: current() };
+    state.copied = { values: carried(valuesOf(current()), ALL), name: current().name, from: current() };
     $('copied').textContent = `Copied: ${lookInWords(valuesOf(current())) || 'as shot'}`;
     say(`The look of ${current().name} is copied. Crop, level and places stay with their frame.`);
 }
@@ -44,7 +27,7 @@ export function paste() {
 
         return;
     }
-    give(state.copied.values, `Look of ${state.copied.name}`, state.copied.from);
+    give(carried(state.copied.values), `Look of ${state.copied.name}`, state.copied.from);
 }
 
 /** Kelvin that a raw file was shot for; nothing for a JPEG, which was balanced already. */
@@ -65,7 +48,10 @@ function whiteFor(values, from, frame) {
 function give(values, title, from = null) {
     const frames = targets();
     change(
-        frames.map((frame) => [frame, { ...values, kelvin: whiteFor(values, from, frame) }]),
+        frames.map((frame) => [
+            frame,
+            'kelvin' in values ? { ...values, kelvin: whiteFor(values, from, frame) } : values,
+        ]),
         frames.length === 1 ? `${title} on ${frames[0].name}` : `${title} on ${count(frames.length, 'frame')}`,
     );
     redraw(false);
@@ -84,6 +70,7 @@ export async function bringIntoLine() {
             id: uuid(),
             frame: frame.id,
             frames: rest.map((other) => other.id),
+            parts: chosenParts(),
         });
         answer.step.changes.forEach(({ frame: id, now }) => {
             const own = state.byId.get(id);
@@ -127,13 +114,13 @@ function askAbout(asked) {
 }
 
 function drawSaved() {
-    const own = JSON.stringify(carried(valuesOf(current())));
+    const own = JSON.stringify(carried(valuesOf(current()), ALL));
     $('saved').replaceChildren(
         ...state.saved.map(({ id, name, values }) => {
             const button = html('button', { type: 'button', class: 'saved-look', 'data-saved-look': id }, name);
             button.title = lookInWords(values);
-            JSON.stringify(carried(values)) === own && button.setAttribute('aria-pressed', 'true');
-            button.addEventListener('click', () => give(carried(values), name));
+            JSON.stringify(carried(values, ALL)) === own && button.setAttribute('aria-pressed', 'true');
+            button.addEventListener('click', () => give(carried(values, ALL), name));
 
             return button;
         }),
@@ -199,7 +186,7 @@ function drawTried() {
             const weak = weakened(values, strength);
             const button = html('button', { type: 'button' }, thumb(frame, { ...weak, ...own }), name);
             button.addEventListener('click', () =>
-                give(carried(weak), strength === 1 ? name : `${name} at ${Math.round(100 * strength)} %`),
+                give(carried(weak, ALL), strength === 1 ? name : `${name} at ${Math.round(100 * strength)} %`),
             );
 
             return button;

@@ -7,6 +7,7 @@ import { $ } from './page.js';
 import { toggleGrey } from './ring.js';
 import { goTo, redraw } from './showing.js';
 import { state } from './store.js';
+import { hold as holdTruePixels } from './true-pixels.js';
 
 const step = (by) => state.frames[state.at + by] && goTo(state.frames[state.at + by]);
 
@@ -78,6 +79,9 @@ export function listenToKeys() {
             return;
         } else if (key === 'z') {
             hold(true);
+        } else if (key === ' ' && !event.target.matches('button, summary')) {
+            event.preventDefault();
+            holdTruePixels(true);
         } else if (key === 'Backspace' && event.shiftKey) {
             redo();
         } else if (ACTS[key]) {
@@ -85,6 +89,12 @@ export function listenToKeys() {
             ACTS[key]();
         }
     });
-    document.addEventListener('keyup', (event) => event.key.toLowerCase() === 'z' && hold(false));
-    window.addEventListener('blur', () => hold(false));
+    document.addEventListener('keyup', (event) => {
+        event.key.toLowerCase() === 'z' && hold(false);
+        event.key === ' ' && holdTruePixels(false);
+    });
+    window.addEventListener('blur', () => {
+        hold(false);
+        holdTruePixels(false);
+    });
 }

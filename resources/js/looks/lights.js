@@ -7,19 +7,23 @@ import { goTo, listen } from './showing.js';
 import { thumb } from './thumbs.js';
 import { signed } from './words.js';
 
+/** Frames of a light that are shown at once, around the one that is looked at. */
+const SHOWN = 80;
+
 const median = (values) => {
     const sorted = values.filter((value) => value !== null && value !== undefined).sort((a, b) => a - b);
 
     return sorted.length === 0 ? null : sorted[Math.floor(sorted.length / 2)];
 };
 
-/** Stops by which a frame is brighter than the others of its light, as it is finished now. */
-function beside(frame, frames) {
-    const of = (one) => (one.brightness === null ? null : one.brightness + (valuesOf(one, FIRST).stops ?? 0));
-    const own = of(frame);
-    const middle = median(frames.map(of));
+const brightnessOf = (one) => (one.brightness === null ? null : one.brightness + (valuesOf(one, FIRST).stops ?? 0));
 
-    return own === null || middle === null ? null : own - middle;
+/** Stops by which each frame is brighter than the others of its light, as it is finished now; null where unknown. */
+function besides(frames) {
+    const values = frames.map(brightnessOf);
+    const middle = median(values);
+
+    return values.map((value) => (value === null || middle === null ? null : value - middle));
 }
 
 /** How far its frames are apart: half of the span in which eight of ten lie. */
@@ -33,7 +37,7 @@ function apart(values) {
 function stateInWords(frames) {
     const number = count(frames.length, 'frame');
     const done = frames.filter((frame) => Object.keys(valuesOf(frame, FIRST)).length > 0).length;
-    const stops = apart(frames.map((frame) => beside(frame, frames)));
+    const stops = apart(besides(frames));
     const kelvins = frames.map((frame) => valuesOf(frame, FIRST).kelvin ?? null);
     const warm = apart(kelvins);
     const far = [
@@ -83,13 +87,16 @@ export function drawLights() {
         button.scrollIntoView({ block: 'center' });
     }
     $('light-count').textContent = count(state.lights.length, 'light');
+    $('nothing-kept').hidden = !state.isCut;
     drawStrip();
 }
 
 function drawStrip() {
     const frames = ofLight(current());
-    const tiles = frames.map((frame) => {
-        const stops = beside(frame, frames);
+    const all = besides(frames);
+    const from = Math.max(0, Math.min(frames.indexOf(current()) - SHOWN / 2, frames.length - SHOWN));
+    const tiles = frames.slice(from, from + SHOWN).map((frame, i) => {
+        const stops = all[from + i];
         const tile = html(
             'button',
             { type: 'button', 'data-frame-id': frame.id, title: `${frame.name} · ${frame.exposure}` },

@@ -14,7 +14,9 @@ import { $, count, drag, html, root, say, SECOND } from './page.js';
 import { startRing } from './ring.js';
 import { follow, goTo, listen, redraw, show } from './showing.js';
 import { current, FIRST, history, isRaw, put, state } from './store.js';
+import { startParts } from './parts.js';
 import { startTone } from './tone.js';
+import { startTruePixels } from './true-pixels.js';
 import { pick, startWhite } from './white.js';
 import { lookInWords } from './words.js';
 
@@ -23,7 +25,12 @@ async function load() {
     const stay = current()?.id ?? Number(new URLSearchParams(window.location.search).get('frame'));
     state.frames = table.frames.map((frame) => ({ ...frame, looks: { ...frame.looks } }));
     state.byId = new Map(state.frames.map((frame) => [frame.id, frame]));
-    Object.assign(state, { revision: table.revision, fineness: table.fineness, saved: table.saved });
+    Object.assign(state, {
+        revision: table.revision,
+        fineness: table.fineness,
+        saved: table.saved,
+        isCut: table.isCut,
+    });
     state.at = Math.max(0, state.frames.indexOf(state.byId.get(stay)));
     group();
     history.load(table.history ?? []);
@@ -138,6 +145,8 @@ startLines();
 startCrop();
 startLights();
 startCarrying();
+startParts();
+startTruePixels();
 listenToPicture();
 listenToButtons();
 listenToKeys();

@@ -5,20 +5,7 @@ import { screen } from './colour.js';
 
 export const FIRST = 1;
 
-/** Parts that are done to colours and can be carried from frame to frame, and those that stay with theirs. */
-export const COLOURS = [
-    'stops',
-    'contrast',
-    'zones',
-    'kelvin',
-    'beside',
-    'saturation',
-    'muted',
-    'hues',
-    'tints',
-    'greys',
-];
-export const DETAIL = ['local', 'vignette', 'sharpening', 'noise'];
+/** Parts that stay with their frame. */
 export const FRAMING = ['turns', 'level', 'crop'];
 
 export const state = {
@@ -32,6 +19,8 @@ export const state = {
     revision: 0,
     fineness: 50,
     saved: [],
+    /** Whether there are more frames than are shown, since nothing is kept yet. */
+    isCut: false,
     /** What is changed and not let go of yet, over what is kept. */
     draft: null,
     copied: null,

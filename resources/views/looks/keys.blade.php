@@ -6,6 +6,7 @@
             '← →' => 'frame before, frame after',
             '↑ ↓' => 'light before, light after',
             'Z' => 'hold: before the look',
+            'Space' => 'hold: true pixels where the pointer is',
             'S' => 'split: before and after, the line can be dragged',
             'K' => 'show what is clipped: white is shown black, black white',
             'C' => 'copy the look',

@@ -6,6 +6,8 @@
     <div class="slider"><label for="fineness" class="visually-hidden">Lights, from few to many</label><span
             class="small">few</span><input type="range" class="form-range" id="fineness" data-fineness min="0"
             max="100" step="1"><span class="small">many</span></div>
+    <p class="small lights-note" data-nothing-kept hidden>Nothing is kept yet: these are the first
+        {{ number_format(App\Looks\LookTable::MOST) }} frames that are not dropped.</p>
     <ol class="lights" data-lights aria-label="Lights"></ol>
     @if ($hasPairs)
         <div class="pairs"><label for="pairs">Where a frame has a raw file and a JPEG, the studio finishes</label>

@@ -7,6 +7,7 @@
         data-steps="{{ route('looks.steps', $shoot) }}" data-since="{{ url("/shoots/{$shoot->id}/looks/since") }}"
         data-lights-address="{{ route('looks.lights', $shoot) }}" data-line="{{ route('looks.line', $shoot) }}"
         data-frames="{{ url("/shoots/{$shoot->id}/looks/frames") }}"
+        data-whole="{{ url("/shoots/{$shoot->id}/cull/frames") }}"
         data-raws="{{ route('looks.raws', $shoot) }}" data-pairs-address="{{ route('looks.pairs', $shoot) }}" data-saved="{{ route('looks.saved', $shoot) }}">
         @include('studio.rail')
         <div class="line-place is-folded">@include('studio.day-line')</div>
@@ -20,6 +21,7 @@
                     <canvas data-image role="img" aria-label="The frame with its look"></canvas>
                     <div class="crop-box" data-crop-box hidden><svg data-crop-drawing preserveAspectRatio="none"></svg>
                     </div>
+                    <canvas class="true-pixels" data-true-pixels hidden aria-hidden="true"></canvas>
                     <svg class="level-line" data-level-line viewBox="0 0 1000 1000" preserveAspectRatio="none"></svg>
                     <div class="split-line" data-split-line tabindex="0" role="separator"
                         aria-label="Before and after" hidden></div>
@@ -37,6 +39,18 @@
                 <div class="light-actions">
                     <button type="button" class="btn btn-ink" data-line></button>
                     <button type="button" class="btn btn-line" data-copy>Copy look</button>
+                    <details class="parts" data-parts>
+                        <summary data-parts-words>All parts</summary>
+                        <div class="parts-list" role="group" aria-label="What is carried to other frames">
+                            @foreach ([
+                                'stops' => 'Exposure', 'white' => 'White', 'tone' => 'Tone', 'colour' => 'Colour',
+                                'tints' => 'Tints', 'grey' => 'Black and white', 'detail' => 'Detail',
+                            ] as $group => $words)
+                                <label><input type="checkbox" class="form-check-input" data-part="{{ $group }}" checked>
+                                    {{ $words }}</label>
+                            @endforeach
+                        </div>
+                    </details>
                     <p class="small">Brightness by shutter, aperture, ISO and what is in the picture. Crops stay as they
                         are. <span data-copied></span></p>
                 </div>

@@ -268,6 +268,15 @@ final class LooksTest extends FeatureTestCase
         $this->send([['id' => $id, 'takeBack' => true]]);
         self::assertEquals(['crop' => ['width' => 0.8], 'vignette' => -0.4], $this->values($second));
         self::assertSame([], $this->values($third));
+        // Chosen parts alone.
+        $this->postJson("/shoots/{$this->shoot->id}/looks/line", [
+            'id' => (string) Str::uuid(),
+            'frame' => $first->id,
+            'frames' => [$second->id, $third->id],
+            'parts' => ['stops', 'crop', 'nonsense'],
+        ])->assertOk();
+        self::assertEquals(['crop' => ['width' => 0.8], 'vignette' => -0.4, 'stops' => 1.3], $this->values($second));
+        self::assertEquals(['stops' => 0.3], $this->values($third));
     }
 
     public function test_lights_are_few_or_many_and_split_by_hand(): void

@@ -1,0 +1,88 @@
+/** Space held: the frame in true pixels where the pointer is, with its look. */
+import { colourTable } from './colour-table.js';
+import { screen } from './colour.js';
+import { framingOf, sourceOf as rowsOf, sizeOf } from './framing.js';
+import { lookOf } from './look.js';
+import { $, root, say } from './page.js';
+import { PlainDrawing } from './plain.js';
+import { current, isRaw, shown, sourceOf } from './store.js';
+
+const GRID = 33;
+const PLAIN = colourTable(lookOf({}), 2);
+
+const at = { u: 0.5, v: 0.5 };
+
+let isHeld = false;
+let whole = null;
+
+/** All pixels that the server has: the original, or the largest that a raw file embeds. */
+async function fetched(frame) {
+    if (whole?.frame !== frame.id) {
+        const answer = await fetch(`${root.dataset.whole}/${frame.id}/whole`, { credentials: 'same-origin' });
+        if (!answer.ok) {
+            throw new Error(`${answer.status}`);
+        }
+        const bitmap = await createImageBitmap(await answer.blob(), { colorSpaceConversion: 'none' });
+        whole = { frame: frame.id, bitmap };
+    }
+
+    return whole.bitmap;
+}
+
+/** The rows of a part of what is shown: as many pixels as the place has, around where the pointer is. */
+function part(values, bitmap, width, height) {
+    const framing = framingOf(values);
+    const [across, down] = sizeOf(framing, bitmap.width, bitmap.height);
+    const [w, h] = [Math.min(1, width / across), Math.min(1, height / down)];
+    const left = Math.max(0, Math.min(1 - w, at.u - w / 2));
+    const top = Math.max(0, Math.min(1 - h, at.v - h / 2));
+
+    return {
+        size: [Math.round(w * across), Math.round(h * down)],
+        rows: rowsOf(framing, bitmap.width, bitmap.height).map(([a, b, c]) => [a * w, b * h, a * left + b * top + c]),
+    };
+}
+
+async function draw() {
+    const frame = current();
+    try {
+        const bitmap = await fetched(frame);
+        if (!isHeld || current() !== frame) {
+            return;
+        }
+        const values = shown();
+        const canvas = $('true-pixels');
+        const box = $('picture-box').getBoundingClientRect();
+        const scale = window.devicePixelRatio || 1;
+        const { size, rows } = part(values, bitmap, Math.round(box.width * scale), Math.round(box.height * scale));
+        [canvas.width, canvas.height] = size;
+        Object.assign(canvas.style, { width: `${size[0] / scale}px`, height: `${size[1] / scale}px` });
+        // What the camera embedded is shown for a raw file; its white is known all the same.
+        const source = isRaw(frame) ? { ...screen, asShot: sourceOf(frame).asShot } : screen;
+        const drawing = new PlainDrawing(canvas);
+        drawing.picture(bitmap);
+        drawing.table('before', PLAIN);
+        drawing.table('table', colourTable(lookOf(values), GRID, source));
+        drawing.draw({ rows, split: 0, clipped: false });
+        canvas.hidden = false;
+    } catch {
+        say(`No copy of ${frame.name} is within reach.`);
+    }
+}
+
+export function hold(isOn) {
+    if (isHeld === isOn || !current()) {
+        return;
+    }
+    isHeld = isOn;
+    $('true-pixels').hidden = true;
+    isOn && draw();
+}
+
+export function startTruePixels() {
+    $('image').addEventListener('pointermove', (event) => {
+        const { left, top, width, height } = $('image').getBoundingClientRect();
+        at.u = (event.clientX - left) / width;
+        at.v = (event.clientY - top) / height;
+    });
+}
