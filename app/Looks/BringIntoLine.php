@@ -47,7 +47,12 @@ final readonly class BringIntoLine
         array $parts,
     ): array {
         $values = self::values($shoot, [$adjusted, ...$others]);
-        $wanted = self::wanted($shoot, $adjusted, self::lines($shoot, $adjusted, $others, $values), $values);
+        $lines = self::lines($shoot, $adjusted, $others, $values);
+        if (! in_array('stops', $parts, true)) {
+            // Nobody is asked about brightness that is not carried.
+            $lines = array_map(fn (array $line): array => [...$line, 'reason' => ''], $lines);
+        }
+        $wanted = self::wanted($shoot, $adjusted, $lines, $values);
         $asked = array_values(array_filter($wanted, fn (array $one): bool => $one['reason'] !== ''));
         $changes = [];
         foreach ($wanted as ['frame' => $frame, 'reason' => $reason, 'now' => $now]) {

@@ -1,7 +1,7 @@
 /** Looks carried from frame to frame: copied and pasted, saved by name, brought into line over a light. */
 import { post, remove } from '../studio/server.js';
 import { uuid } from '../studio/steps.js';
-import { change } from './changing.js';
+import { change, sent } from './changing.js';
 import { $, count, html, root, say, SECOND } from './page.js';
 import { current, FIRST, FRAMING, history, isRaw, ofLight, put, sourceOf, state, valuesOf } from './store.js';
 import { after } from '../studio/timers.js';
@@ -57,8 +57,12 @@ function give(values, title, from = null) {
     redraw(false);
 }
 
-/** The others of the light get what the frame that is looked at has, each as bright as it needs. */
-export async function bringIntoLine() {
+/**
+ * The others of the light get what the frame that is looked at has, each as bright as it needs.
+ *
+ * @param parts that are carried
+ */
+export async function bringIntoLine(parts = chosenParts()) {
     const frame = current();
     const rest = ofLight(frame).filter((other) => other !== frame);
     if (rest.length === 0) {
@@ -66,11 +70,12 @@ export async function bringIntoLine() {
     }
     $('line').disabled = true;
     try {
+        await sent();
         const answer = await post(root.dataset.line, {
             id: uuid(),
             frame: frame.id,
             frames: rest.map((other) => other.id),
-            parts: chosenParts(),
+            parts,
         });
         answer.step.changes.forEach(({ frame: id, now }) => {
             const own = state.byId.get(id);
@@ -129,7 +134,7 @@ function drawSaved() {
 
 export function startCarrying() {
     $('copy').addEventListener('click', copy);
-    $('line').addEventListener('click', bringIntoLine);
+    $('line').addEventListener('click', () => bringIntoLine());
     $('save-look').addEventListener('submit', async (event) => {
         event.preventDefault();
         const name = $('save-name').value.trim();
@@ -137,6 +142,7 @@ export function startCarrying() {
             return;
         }
         try {
+            await sent();
             ({ saved: state.saved } = await post(root.dataset.saved, { name, frame: current().id }));
             $('save-name').value = '';
             drawSaved();

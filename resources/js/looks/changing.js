@@ -3,9 +3,12 @@
  */
 import { Steps, uuid } from '../studio/steps.js';
 import { get } from '../studio/server.js';
-import { $, count, html, root, say } from './page.js';
+import { $, count, html, root, say, SECOND } from './page.js';
 import { current, history, isSame, put, state, tidy, valuesOf } from './store.js';
 import { redraw, tell } from './showing.js';
+
+/** Tenths of a second for which it is waited that the server has all steps. */
+const TRIES = 80;
 
 export const steps = new Steps(
     `looks-${root.dataset.looks}`,
@@ -17,6 +20,16 @@ export const steps = new Steps(
     },
     answered,
 );
+
+/** Waits until the server has every step, for what is worked out there from them. */
+export async function sent() {
+    for (let tries = 0; tries < TRIES && steps.waiting.length > 0; tries++) {
+        await new Promise((go) => setTimeout(go, SECOND / 10));
+    }
+    if (steps.waiting.length > 0) {
+        throw new Error('The server does not answer.');
+    }
+}
 
 /** Parts of the frame that is shown, while something is dragged: nothing is kept yet. */
 export function draft(now) {

@@ -40,7 +40,7 @@ const ACTS = {
     ArrowUp: () => moveLight(-1),
     c: copy,
     p: paste,
-    i: bringIntoLine,
+    i: () => bringIntoLine(),
     b: toggleGrey,
     x: () => toggleCrop(),
     g: togglePicking,

@@ -136,10 +136,13 @@ function take(lights) {
 }
 
 export function group() {
-    state.lights = [];
+    const lights = new Map();
     for (const frame of state.frames) {
-        (state.lights[frame.light] ??= []).push(frame);
+        lights.has(frame.light) ? lights.get(frame.light).push(frame) : lights.set(frame.light, [frame]);
     }
+    state.lights = [...lights.values()];
+    // One whose frames are gone leaves no gap.
+    state.lights.forEach((frames, i) => frames.forEach((frame) => (frame.light = i)));
 }
 
 function regroup(body) {

@@ -7,6 +7,7 @@ import { showInstant } from '../studio/day-line.js';
 import { fetchChanges, goTo as goToStep, steps, undo, redo } from './changing.js';
 import { startCarrying } from './carrying.js';
 import { startCrop } from './crop.js';
+import { askAboutCard } from './grey-card.js';
 import { listenToKeys, toggleClipped, toggleHistory, togglePicking, toggleSplit } from './keys.js';
 import { fetchRaws, group, startLights } from './lights.js';
 import { startLines } from './lines.js';
@@ -109,7 +110,7 @@ function listenToPicture() {
     $('image').addEventListener('click', (event) => {
         if (state.isPicking) {
             const { left, top, width, height } = $('image').getBoundingClientRect();
-            pick((event.clientX - left) / width, (event.clientY - top) / height);
+            pick((event.clientX - left) / width, (event.clientY - top) / height) && askAboutCard(current());
         }
     });
     document.addEventListener('kanpai:instant', (event) => {

@@ -89,16 +89,18 @@ export function startWhite() {
     });
 }
 
-/** Makes what is pointed at neutral. */
+/** Makes what is pointed at neutral. @returns whether it could */
 export function pick(u, v) {
     const answer = whiteOfSpot(picture.valueAt(shown(), u, v), sourceShown());
     if (answer.problem) {
         say(answer.problem);
 
-        return;
+        return false;
     }
     const now = { kelvin: Math.round(answer.kelvin), beside: Math.round(answer.beside) };
     set(now, `White of a grey spot: ${words.white(now.kelvin, now.beside)}`);
     state.isPicking = false;
     $('grey').setAttribute('aria-pressed', 'false');
+
+    return true;
 }

@@ -8,7 +8,7 @@
         data-lights-address="{{ route('looks.lights', $shoot) }}" data-line="{{ route('looks.line', $shoot) }}"
         data-frames="{{ url("/shoots/{$shoot->id}/looks/frames") }}"
         data-whole="{{ url("/shoots/{$shoot->id}/cull/frames") }}"
-        data-raws="{{ route('looks.raws', $shoot) }}" data-pairs-address="{{ route('looks.pairs', $shoot) }}" data-saved="{{ route('looks.saved', $shoot) }}">
+        data-marks="{{ route('cull.mark', $shoot) }}" data-raws="{{ route('looks.raws', $shoot) }}" data-pairs-address="{{ route('looks.pairs', $shoot) }}" data-saved="{{ route('looks.saved', $shoot) }}">
         @include('studio.rail')
         <div class="line-place is-folded">@include('studio.day-line')</div>
         <div class="looks-room">

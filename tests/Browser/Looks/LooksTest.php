@@ -175,6 +175,20 @@ final class LooksTest extends TestCase
         self::assertTrue(
             isset(self::shown()['kelvin']) || str_contains($studio->text('[data-note]'), 'This spot'),
         );
+        if (isset(self::shown()['kelvin'])) {
+            // Its white goes to the others of the light, and the frame leaves when somebody says so.
+            $frame = (int) $studio->attribute('[data-looks]', 'data-frame');
+            $studio->script("document.querySelectorAll('[data-asked] button')[0].click()");
+            $studio->see('brought into line', 20);
+            $studio->press('g');
+            (new WebDriverActions($studio->web))->moveToElement($studio->find('[data-image]'), 5, 60)->click()->perform();
+            $studio->script("[...document.querySelectorAll('[data-asked] button')].at(-2).click()");
+            $studio->see('is dropped');
+            $studio->until(
+                fn (): bool => ! in_array($frame, array_column(self::table()['frames'], 'id'), true),
+                'the frame is still there',
+            );
+        }
         self::assertSame([], $studio->complaints());
     }
 
