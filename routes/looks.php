@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Looks\Http\CubesController;
 use App\Looks\Http\ExportController;
 use App\Looks\Http\LightsController;
 use App\Looks\Http\LooksController;
@@ -22,6 +23,10 @@ Route::middleware('auth')
         Route::post('/pairs', [LooksController::class, 'pairs'])->name('pairs');
         Route::get('/frames/{frame}/look.icc', [ExportController::class, 'profile'])->name('profile');
         Route::get('/frames/{frame}/look.cube', [ExportController::class, 'cube'])->name('cube');
+        Route::post('/cubes', [CubesController::class, 'store'])->name('cubes');
+        Route::get('/cubes/{cube}', [CubesController::class, 'show'])
+            ->where('cube', '[0-9a-f]{32}')
+            ->name('cubes.show');
         Route::post('/saved', [SavedLooksController::class, 'store'])->name('saved');
         Route::delete('/saved/{saved}', [SavedLooksController::class, 'remove'])->name('saved.remove');
     });

@@ -99,7 +99,8 @@ final class Finisher
     {
         $key = hash('xxh128', serialize([$look, $raw]));
         if ($this->link === null || $this->key !== $key) {
-            $table = ColourTable::of($look, $raw === null ? self::GRID : self::GRID_OF_RAWS, $raw);
+            $grid = $raw === null ? self::GRID : self::GRID_OF_RAWS;
+            $table = ColourTable::of($look, $grid, $raw, ColourCubes::find($look->cube));
             [$this->link, $this->key] = [ColourLink::of($table->grid, $table->nodes), $key];
         }
 

@@ -25,11 +25,16 @@ final readonly class ColourTable
     /**
      * @param  int  $grid  2 to 65 nodes along each side, at even steps of encoded values
      * @param  ColourSource|null  $source  of what; null for the colours of screens
+     * @param  ColourCube|null  $cube  the table from elsewhere that the look names
      *
      * @throws InvalidArgumentException when it is none of these
      */
-    public static function of(Look $look, int $grid, ?ColourSource $source = null): self
-    {
+    public static function of(
+        Look $look,
+        int $grid,
+        ?ColourSource $source = null,
+        ?ColourCube $cube = null,
+    ): self {
         if ($grid < 2 || $grid > self::LARGEST) {
             throw new InvalidArgumentException("A table of {$grid} nodes a side cannot be made.");
         }
@@ -40,7 +45,8 @@ final readonly class ColourTable
             $plane = [];
             foreach ($light as $green) {
                 foreach ($light as $blue) {
-                    foreach ($chain->at([$red, $green, $blue]) as $value) {
+                    $colour = $chain->at([$red, $green, $blue]);
+                    foreach ($cube === null ? $colour : $cube->at($colour, $look->cubeAmount) as $value) {
                         $plane[] = (int) ($value * self::STEPS + 0.5);
                     }
                 }

@@ -21,6 +21,9 @@ final readonly class Look
     /** Ten-thousandths of u and v beside the line of daylight, at most. */
     public const MOST_BESIDE = 100.0;
 
+    /** How much of a table from elsewhere there is at most. */
+    private const MOST_CUBE = 1.5;
+
     /** In which ranges of lightness tints lie. */
     public const TINTS = ['shadows', 'middle', 'lights'];
 
@@ -30,6 +33,7 @@ final readonly class Look
      * @param  float  $saturation  −1 to 1, of all colours; `muted` of those that are little colourful
      * @param  list<Hue>  $hues  the eight of the ring
      * @param  array<string, Tint>  $tints  by range
+     * @param  string|null  $cube  what a table from elsewhere is known by; `cubeAmount` how much of it
      * @param  list<float>|null  $greys  how light each hue is in black and white, −1 to 1; null for a picture in colour
      */
     private function __construct(
@@ -44,6 +48,8 @@ final readonly class Look
         public ?array $greys,
         public Detail $detail,
         public Framing $framing,
+        public ?string $cube,
+        public float $cubeAmount,
     ) {
     }
 
@@ -72,6 +78,7 @@ final readonly class Look
     public static function of(array $values): self
     {
         $zones = self::named($values['zones'] ?? null);
+        $cube = self::named($values['cube'] ?? null);
 
         return new self(
             self::white($values),
@@ -85,6 +92,8 @@ final readonly class Look
             isset($values['greys']) ? self::greys(self::named($values['greys'])) : null,
             Detail::of($values),
             Framing::of($values),
+            is_string($cube['table'] ?? null) ? $cube['table'] : null,
+            self::number($cube['amount'] ?? null, 1.0, 0.0, self::MOST_CUBE),
         );
     }
 

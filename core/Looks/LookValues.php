@@ -14,7 +14,7 @@ final class LookValues
 {
     /** Parts that are done to colours, and can be carried from frame to frame. */
     public const COLOURS = [
-        'stops', 'contrast', 'zones', 'kelvin', 'beside', 'saturation', 'muted', 'hues', 'tints', 'greys',
+        'stops', 'contrast', 'zones', 'kelvin', 'beside', 'saturation', 'muted', 'hues', 'tints', 'greys', 'cube',
     ];
 
     /** Parts that depend on neighbours, and can be carried as well. */

@@ -64,6 +64,7 @@ final class ArchitectureTest extends TestCase
             'light_edits',
             'saved_looks',
             'studio_finishings',
+            'colour_cubes',
             'raws',
         ],
         'Proof' => [

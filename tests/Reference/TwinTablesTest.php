@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Reference;
 
+use Kanpai\Core\Looks\ColourCube;
 use Kanpai\Core\Looks\ColourSource;
 use Kanpai\Core\Looks\ColourTable;
 use Kanpai\Core\Looks\Look;
@@ -36,6 +37,12 @@ final class TwinTablesTest extends TestCase
         self::assertSame('', (string) stream_get_contents($pipes[2]));
         $size = 6 * self::GRID ** 3;
         self::assertSame(2 * count($looks) * $size, strlen($there));
+        $this->compare($there, $looks, $camera, $size);
+    }
+
+    /** @param  array<string, array<string, mixed>>  $looks */
+    private function compare(string $there, array $looks, ColourSource $camera, int $size): void
+    {
         $place = 0;
         foreach ([ColourSource::srgb(), $camera] as $source) {
             foreach ($looks as $name => $values) {
@@ -43,6 +50,30 @@ final class TwinTablesTest extends TestCase
                 self::assertSame(bin2hex($here), bin2hex(substr($there, $place, $size)), $name);
                 $place += $size;
             }
+        }
+    }
+
+    /** A table from elsewhere after the chain, half of it and more than all of it. */
+    public function test_both_apply_a_table_from_elsewhere_alike(): void
+    {
+        $cube = ColourCube::of(9, ColourTable::of(Look::of(Looks::twenty()['everything']), 9)->nodes);
+        foreach ([0.5, 1.0, 1.4] as $amount) {
+            $values = ['stops' => 0.3, 'cube' => ['table' => 'x', 'amount' => $amount]];
+            $script = "import { colourTable } from './resources/js/looks/colour-table.js';".
+                "import { lookOf } from './resources/js/looks/look.js';".
+                'const [values, nodes] = JSON.parse(process.argv[1]); const bytes = Buffer.from(nodes, "base64");'.
+                'const cube = { grid: 9, nodes: new Uint16Array(bytes.buffer, bytes.byteOffset, bytes.length / 2) };'.
+                'process.stdout.write(Buffer.from(colourTable(lookOf(values), 9, undefined, cube).buffer));';
+            $process = proc_open(
+                ['node', '--input-type=module', '-e', $script, (string) json_encode([$values, base64_encode($cube->nodes)])],
+                [1 => ['pipe', 'w']],
+                $pipes,
+                dirname(__DIR__, 2),
+            );
+            self::assertIsResource($process);
+            $there = (string) stream_get_contents($pipes[1]);
+            $here = ColourTable::of(Look::of($values), 9, null, $cube)->nodes;
+            self::assertSame(bin2hex($here), bin2hex($there), (string) $amount);
         }
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Looks\Http;
 
 use App\Frames\Frame;
+use App\Looks\ColourCubes;
 use App\Looks\FrameLook;
 use App\Studio\Shoot;
 use Illuminate\Http\Response;
@@ -37,9 +38,10 @@ final class ExportController
     private static function table(Shoot $shoot, int $frame): array
     {
         $found = Frame::of($shoot)->findOrFail($frame);
+        $look = FrameLook::ofFrame($found)?->look() ?? Look::plain();
 
         return [
-            ColourTable::of(FrameLook::ofFrame($found)?->look() ?? Look::plain(), self::GRID),
+            ColourTable::of($look, self::GRID, null, ColourCubes::find($look->cube)),
             Str::slug(pathinfo($found->name, PATHINFO_FILENAME)).'-look',
         ];
     }

@@ -33,6 +33,7 @@ final class RowNumbers
         'revision',
         'round',
         'run',
+        'saved',
         'selection',
         'set',
         'share',

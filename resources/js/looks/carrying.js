@@ -1,5 +1,5 @@
 /** Looks carried from frame to frame: copied and pasted, saved by name, brought into line over a light. */
-import { post, remove } from '../studio/server.js';
+import { post, remove, token } from '../studio/server.js';
 import { uuid } from '../studio/steps.js';
 import { change, sent } from './changing.js';
 import { $, count, html, root, say, SECOND } from './page.js';
@@ -151,6 +151,7 @@ export function startCarrying() {
             say(Object.values(reason.told?.errors ?? {})[0]?.[0] ?? 'The look was not saved. Try once more.');
         }
     });
+    $('cube-file').addEventListener('change', takeCube);
     $('remove-look').addEventListener('click', async () => {
         const pressed = $('saved').querySelector('[aria-pressed="true"]');
         if (!pressed) {
@@ -174,6 +175,32 @@ export function startCarrying() {
     });
     listen(drawSaved);
     listen(() => $('tried').hidden || drawTried());
+}
+
+/** A table of colours from elsewhere becomes a saved look. */
+async function takeCube() {
+    const [file] = $('cube-file').files;
+    const body = new FormData();
+    body.append('table', file);
+    try {
+        const answer = await fetch(root.dataset.cubes, {
+            method: 'POST',
+            body,
+            headers: { Accept: 'application/json', 'X-CSRF-TOKEN': token() },
+        });
+        const told = await answer.json();
+        if (!answer.ok) {
+            throw Object.assign(new Error('refused'), { told });
+        }
+        state.saved = told.saved;
+        drawSaved();
+        drawTried();
+        say(`${file.name} is among the saved looks.`);
+    } catch (reason) {
+        say(Object.values(reason.told?.errors ?? {})[0]?.[0] ?? 'The file was not taken. Try once more.');
+    } finally {
+        $('cube-file').value = '';
+    }
 }
 
 export function toggleTried(isOpen = $('tried').hidden) {

@@ -3,6 +3,7 @@
  * same, so that the page shows what files will be.
  */
 import { balancedFor, encoded, light, screen, times } from './colour.js';
+import { looked } from './tetrahedra.js';
 import { shoulder } from './tone-curve.js';
 
 const STEPS = 4096;
@@ -130,8 +131,20 @@ export function chainOf(look, source = screen) {
     };
 }
 
-/** @returns red, green and blue of each node in 16 bits; blue runs fastest, red slowest */
-export function colourTable(look, grid, source = screen) {
+/** A table from elsewhere after the chain, so much of it. */
+function throughCube({ nodes, grid }, amount, values, at, out) {
+    looked(nodes, grid, values[at], values[at + 1], values[at + 2], out, 0);
+    for (let c = 0; c < 3; c++) {
+        values[at + c] = Math.max(0, Math.min(1, values[at + c] + (out[c] - values[at + c]) * amount));
+    }
+}
+
+/**
+ * @param cube the table from elsewhere that the look names, where it is there
+ * @returns red, green and blue of each node in 16 bits; blue runs fastest, red slowest
+ */
+export function colourTable(look, grid, source = screen, cube = null) {
+    const out = [0, 0, 0];
     const chain = chainOf(look, source);
     const lights = Array.from({ length: grid }, (_, i) => light(i / (grid - 1)));
     const values = new Float64Array(3 * grid ** 3);
@@ -140,6 +153,7 @@ export function colourTable(look, grid, source = screen) {
         for (const green of lights) {
             for (const blue of lights) {
                 chain(red, green, blue, values, at);
+                cube && throughCube(cube, look.cubeAmount, values, at, out);
                 at += 3;
             }
         }

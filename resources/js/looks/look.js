@@ -48,6 +48,8 @@ export function lookOf(values) {
 
             return { degrees: number(tint.degrees, 0, 0, 360), amount: number(tint.amount, 0, 0, 1) };
         }),
+        cube: typeof named(values.cube).table === 'string' ? values.cube.table : null,
+        cubeAmount: number(named(values.cube).amount, 1, 0, 1.5),
         greys: (values.greys ?? null) === null ? null : HUES.map((name) => share(greys[name])),
     };
     look.isColoured =

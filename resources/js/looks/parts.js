@@ -8,6 +8,7 @@ const GROUPS = {
     colour: ['hues', 'saturation', 'muted'],
     tints: ['tints'],
     grey: ['greys'],
+    table: ['cube'],
     detail: ['local', 'vignette', 'sharpening', 'noise'],
 };
 

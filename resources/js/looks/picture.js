@@ -5,7 +5,8 @@ import { boxOf, framingOf, sizeOf, sourceOf as rowsOf, turned } from './framing.
 import { cellsOf, gainField } from './gain-field.js';
 import { Drawing } from './gl.js';
 import { lookOf } from './look.js';
-import { PlainDrawing, looked } from './plain.js';
+import { PlainDrawing } from './plain.js';
+import { looked } from './tetrahedra.js';
 
 const COARSE = 17;
 const FINE = 33;
@@ -70,7 +71,10 @@ export class Shown {
      * @param isDragged whether more will come at once: then coarser
      * @param whole whether all of the turned picture is to be seen, as while it is cropped
      */
-    draw(values, { isDragged = false, isBefore = false, split = 0, clipped = false, whole = false, room = null }) {
+    draw(
+        values,
+        { isDragged = false, isBefore = false, split = 0, clipped = false, whole = false, room = null, cube = null },
+    ) {
         if (!this.#bitmap) {
             return;
         }
@@ -78,7 +82,7 @@ export class Shown {
         const [width, height] = this.sides;
         const [across, down] = whole ? turned(framing, width, height) : sizeOf(framing, width, height);
         this.#resize(across, down, isDragged ? DRAGGED : Infinity, room);
-        this.#table(values, isDragged ? COARSE : FINE);
+        this.#table(values, isDragged ? COARSE : FINE, cube);
         const rows = whole
             ? rowsOf({ ...framing, crop: null, isWhole: true }, width, height)
             : rowsOf(framing, width, height);
@@ -97,10 +101,10 @@ export class Shown {
         this.#canvas.style.aspectRatio = `${across} / ${down}`;
     }
 
-    #table(values, grid) {
-        const key = hash([values, grid]);
+    #table(values, grid, cube) {
+        const key = hash([values, grid, cube !== null]);
         if (this.#drawn.table !== key) {
-            this.#drawn.nodes = colourTable(lookOf(values), grid, this.#source);
+            this.#drawn.nodes = colourTable(lookOf(values), grid, this.#source, cube);
             this.#drawn.grid = grid;
             this.#drawn.table = key;
             this.#drawing.table('table', this.#drawn.nodes);

@@ -1,5 +1,6 @@
 /** What is shown: the picture, and all that says how it is made. */
 import { screen } from './colour.js';
+import { cubeOf } from './cubes.js';
 import { $, SECOND, root, say } from './page.js';
 import { Shown } from './picture.js';
 import { current, isRaw, shown, sourceOf, state } from './store.js';
@@ -42,6 +43,7 @@ function paint() {
         clipped: state.showsClipped,
         whole: state.isCropping,
         room: redraw.isDragged ? roomOf() : null,
+        cube: cubeOf(values, () => redraw(false)),
     });
     performance.measure('kanpai-look-drawn', { start: began });
     followers.forEach((act) => act(values, redraw.isDragged));

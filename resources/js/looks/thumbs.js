@@ -4,6 +4,7 @@
  */
 import { colourTable } from './colour-table.js';
 import { screen } from './colour.js';
+import { cubeOf } from './cubes.js';
 import { framingOf, sizeOf, sourceOf as rowsOf } from './framing.js';
 import { cellsOf, gainField } from './gain-field.js';
 import { lookOf } from './look.js';
@@ -44,7 +45,8 @@ async function draw(canvas, frame, values) {
     const drawing = new PlainDrawing(canvas);
     drawing.picture(picture);
     drawing.table('before', PLAIN);
-    drawing.table('table', colourTable(lookOf(values), GRID, smallSource(frame)));
+    const cube = cubeOf(values, () => drawn.clear());
+    drawing.table('table', colourTable(lookOf(values), GRID, smallSource(frame), cube));
     if (values.local || values.vignette) {
         const context = canvas.getContext('2d');
         context.drawImage(picture, 0, 0, canvas.width, canvas.height);

@@ -1,6 +1,7 @@
 /** Space held: the frame in true pixels where the pointer is, with its look. */
 import { colourTable } from './colour-table.js';
 import { screen } from './colour.js';
+import { cubeOf } from './cubes.js';
 import { framingOf, sourceOf as rowsOf, sizeOf } from './framing.js';
 import { lookOf } from './look.js';
 import { $, root, say } from './page.js';
@@ -62,7 +63,7 @@ async function draw() {
         const drawing = new PlainDrawing(canvas);
         drawing.picture(bitmap);
         drawing.table('before', PLAIN);
-        drawing.table('table', colourTable(lookOf(values), GRID, source));
+        drawing.table('table', colourTable(lookOf(values), GRID, source, cubeOf(values, draw)));
         drawing.draw({ rows, split: 0, clipped: false });
         canvas.hidden = false;
     } catch {

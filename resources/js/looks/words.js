@@ -34,6 +34,7 @@ const NAMES = {
     turns: 'Turned',
     level: 'Level',
     crop: 'Crop',
+    cube: 'Table of colours',
 };
 
 export const partName = (part) => NAMES[part] ?? part;
@@ -60,6 +61,7 @@ export function lookInWords(values) {
         'local',
         'vignette',
         'sharpening',
+        'cube',
     ]) {
         if (values[part] && !(values.greys && part === 'hues')) {
             words.push(NAMES[part].toLowerCase());

@@ -8,7 +8,7 @@
         data-lights-address="{{ route('looks.lights', $shoot) }}" data-line="{{ route('looks.line', $shoot) }}"
         data-frames="{{ url("/shoots/{$shoot->id}/looks/frames") }}"
         data-whole="{{ url("/shoots/{$shoot->id}/cull/frames") }}"
-        data-marks="{{ route('cull.mark', $shoot) }}" data-raws="{{ route('looks.raws', $shoot) }}" data-pairs-address="{{ route('looks.pairs', $shoot) }}" data-saved="{{ route('looks.saved', $shoot) }}">
+        data-cubes="{{ url("/shoots/{$shoot->id}/looks/cubes") }}" data-marks="{{ route('cull.mark', $shoot) }}" data-raws="{{ route('looks.raws', $shoot) }}" data-pairs-address="{{ route('looks.pairs', $shoot) }}" data-saved="{{ route('looks.saved', $shoot) }}">
         @include('studio.rail')
         <div class="line-place is-folded">@include('studio.day-line')</div>
         <div class="looks-room">
@@ -44,7 +44,7 @@
                         <div class="parts-list" role="group" aria-label="What is carried to other frames">
                             @foreach ([
                                 'stops' => 'Exposure', 'white' => 'White', 'tone' => 'Tone', 'colour' => 'Colour',
-                                'tints' => 'Tints', 'grey' => 'Black and white', 'detail' => 'Detail',
+                                'tints' => 'Tints', 'grey' => 'Black and white', 'table' => 'Table', 'detail' => 'Detail',
                             ] as $group => $words)
                                 <label><input type="checkbox" class="form-check-input" data-part="{{ $group }}" checked>
                                     {{ $words }}</label>
@@ -65,6 +65,8 @@
                                 id="save-name" data-save-name maxlength="80" placeholder="name this look"
                                 autocomplete="off"><button class="btn btn-line">Save</button></form>
                         <button type="button" class="btn-word" data-remove-look>Remove</button>
+                        <label class="btn-word">Take in .cube<input type="file" class="visually-hidden"
+                                data-cube-file accept=".cube"></label>
                         <a data-export-icc href="#" title="The look of this frame as an ICC device link">ICC</a>
                         <a data-export-cube href="#" title="The look of this frame as a table of colours">.cube</a>
                         <button type="button" class="btn btn-line" data-tried-close>Close</button></div>

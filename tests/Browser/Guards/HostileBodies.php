@@ -115,6 +115,7 @@ final class HostileBodies
             ],
             'looks.lights' => ["{$shoot}/looks/lights", ['fineness' => 50, 'frame' => $frame, 'kind' => 'split']],
             'looks.line' => ["{$shoot}/looks/line", ['id' => $uuid, 'frame' => $frame, 'frames' => [$frame], 'parts' => ['stops']]],
+            'looks.cubes' => ["{$shoot}/looks/cubes", ['table' => 'x']],
             'looks.pairs' => ["{$shoot}/looks/pairs", ['first' => 'jpeg']],
             'looks.saved' => ["{$shoot}/looks/saved", ['name' => 'Guard', 'frame' => $frame]],
             'looks.saved.remove' => ["{$shoot}/looks/saved/999999999", ['_method' => 'DELETE']],

@@ -16,8 +16,12 @@ use App\Looks\RawFirst;
 use App\Looks\RawOfFrame;
 use App\Looks\SavedLook;
 use App\Proof\Gallery;
+use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use Kanpai\Core\Looks\ColourTable;
+use Kanpai\Core\Looks\CubeFile;
+use Kanpai\Core\Looks\Look;
 use Tests\Feature\FeatureTestCase;
 
 /** Looks given, undone, redone and carried; what goes out with them; raw files. */
@@ -292,6 +296,38 @@ final class LooksTest extends FeatureTestCase
         self::assertSame(1, $count(['fineness' => 0]));
         self::assertSame(2, $count(['frame' => $frames[3]->id, 'kind' => 'split']));
         self::assertSame(5, $count(['fineness' => 100, 'frame' => $frames[3]->id, 'kind' => 'join']));
+    }
+
+    public function test_a_table_from_elsewhere_is_taken_in_and_given(): void
+    {
+        $this->card(1, 0);
+        $frame = $this->frames()[0];
+        $address = "/shoots/{$this->shoot->id}/looks";
+        $text = CubeFile::of(ColourTable::of(Look::of(['greys' => []]), 9), 'Grey');
+        $file = UploadedFile::fake()->createWithContent('Old paper.cube', $text);
+        $saved = $this->actingAs($this->member)->post("{$address}/cubes", ['table' => $file])->assertOk()->json('saved');
+        self::assertContains('Old paper', array_column($saved, 'name'));
+        $values = SavedLook::query()->where('name', 'Old paper')->sole()->values;
+        self::assertIsArray($values['cube']);
+        $nodes = $this->get("{$address}/cubes/{$values['cube']['table']}")->assertOk()->getContent();
+        self::assertSame(6 * 9 ** 3, strlen((string) $nodes));
+        $this->get("{$address}/cubes/".str_repeat('a', 32))->assertNotFound();
+        $this->change($frame, $values);
+        $samples = FinishedPicture::of(Frame::query()->with('shoot')->findOrFail($frame->id))?->picture()?->samples() ?? '';
+        foreach (range(0, strlen($samples) - 3, 29_997) as $at) {
+            $pixel = array_map(ord(...), str_split(substr($samples, $at - $at % 3, 3)));
+            self::assertLessThanOrEqual(3, max($pixel) - min($pixel));
+        }
+        // What cannot be read is refused, and nothing is kept of it.
+        $bad = UploadedFile::fake()->createWithContent('Bad.cube', "LUT_3D_SIZE 257\n");
+        $this->postJson("{$address}/cubes", ['table' => $bad])->assertJsonValidationErrors(['table' => '257 nodes']);
+        self::assertSame(0, SavedLook::query()->where('name', 'Bad')->count());
+        // And out again.
+        $this->get("{$address}/frames/{$frame->id}/look.cube")->assertOk()->assertSee('LUT_3D_SIZE 33');
+        self::assertStringContainsString(
+            'link',
+            (string) $this->get("{$address}/frames/{$frame->id}/look.icc")->assertOk()->getContent(),
+        );
     }
 
     public function test_looks_are_saved_by_name_and_removed(): void

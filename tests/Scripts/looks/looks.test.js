@@ -5,7 +5,7 @@ import { colourTable } from '../../../resources/js/looks/colour-table.js';
 import { boxOf, framingOf, sizeOf, sourceOf } from '../../../resources/js/looks/framing.js';
 import { cellsOf, gainField } from '../../../resources/js/looks/gain-field.js';
 import { lookOf, weakened } from '../../../resources/js/looks/look.js';
-import { looked } from '../../../resources/js/looks/plain.js';
+import { looked } from '../../../resources/js/looks/tetrahedra.js';
 
 test('a plain look changes nothing, whatever lies between the nodes', () => {
     const nodes = colourTable(lookOf({}), 17);
