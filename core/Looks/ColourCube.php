@@ -18,7 +18,10 @@ final readonly class ColourCube
      */
     private function __construct(public int $grid, public string $nodes)
     {
-        $this->values = array_values(unpack('v*', $nodes) ?: []);
+        $this->values = array_map(
+            fn (mixed $value): int => is_int($value) ? $value : 0,
+            array_values(unpack('v*', $nodes) ?: []),
+        );
     }
 
     public static function of(int $grid, string $nodes): self
@@ -42,24 +45,50 @@ final readonly class ColourCube
      */
     public function at(array $colour, float $amount): array
     {
-        $most = $this->grid - 1;
-        $place = $share = [];
-        foreach ($colour as $i => $value) {
-            $place[$i] = min((int) ($value * $most), $most - 1);
-            $share[$i] = $value * $most - $place[$i];
-        }
-        $steps = [3 * $this->grid * $this->grid, 3 * $this->grid, 3];
-        $first = 3 * (($place[0] * $this->grid + $place[1]) * $this->grid + $place[2]);
-        [$one, $two, $high, $middle, $low] = self::tetrahedron($share[0], $share[1], $share[2], $steps);
-        $last = $first + $steps[0] + $steps[1] + $steps[2];
         $out = [];
-        foreach ($colour as $c => $value) {
-            $there = ($this->values[$first + $c] * (1 - $high) + $this->values[$first + $one + $c] * ($high - $middle) +
-                $this->values[$first + $two + $c] * ($middle - $low) + $this->values[$last + $c] * $low) / self::MOST;
-            $out[] = max(0.0, min(1.0, $value + ($there - $value) * $amount));
+        foreach ($this->there($colour) as $c => $there) {
+            $out[] = max(0.0, min(1.0, $colour[$c] + ($there - $colour[$c]) * $amount));
         }
 
         return [$out[0], $out[1], $out[2]];
+    }
+
+    /**
+     * @param  array{float, float, float}  $colour
+     * @return array{float, float, float} what the table has for it
+     */
+    private function there(array $colour): array
+    {
+        $most = $this->grid - 1;
+        [$red, $green, $blue] = $colour;
+        [$i, $j, $k] = [min((int) ($red * $most), $most - 1), min((int) ($green * $most), $most - 1),
+            min((int) ($blue * $most), $most - 1)];
+        $steps = [3 * $this->grid * $this->grid, 3 * $this->grid, 3];
+        $first = $i * $steps[0] + $j * $steps[1] + $k * $steps[2];
+        [$one, $two, $high, $middle, $low] = self::tetrahedron(
+            $red * $most - $i,
+            $green * $most - $j,
+            $blue * $most - $k,
+            $steps,
+        );
+        $corners = [$first, $first + $one, $first + $two, $first + $steps[0] + $steps[1] + $steps[2]];
+        $shares = [1 - $high, $high - $middle, $middle - $low, $low];
+
+        $of = fn (int $channel): float => $this->mixed($corners, $shares, $channel);
+
+        return [$of(0), $of(1), $of(2)];
+    }
+
+    /**
+     * @param  array{int, int, int, int}  $corners
+     * @param  array{float, float, float, float}  $shares
+     */
+    private function mixed(array $corners, array $shares, int $channel): float
+    {
+        $values = $this->values;
+
+        return ($values[$corners[0] + $channel] * $shares[0] + $values[$corners[1] + $channel] * $shares[1] +
+            $values[$corners[2] + $channel] * $shares[2] + $values[$corners[3] + $channel] * $shares[3]) / self::MOST;
     }
 
     /**

@@ -35,18 +35,17 @@ final readonly class ColourTable
         ?ColourSource $source = null,
         ?ColourCube $cube = null,
     ): self {
-        if ($grid < 2 || $grid > self::LARGEST) {
-            throw new InvalidArgumentException("A table of {$grid} nodes a side cannot be made.");
-        }
+        self::check($grid);
         $chain = new ColourChain($look, $source);
         $light = array_map(fn (int $i): float => Srgb::light($i / ($grid - 1)), range(0, $grid - 1));
         $nodes = '';
+        $amount = $look->cubeAmount;
         foreach ($light as $red) {
             $plane = [];
             foreach ($light as $green) {
                 foreach ($light as $blue) {
                     $colour = $chain->at([$red, $green, $blue]);
-                    foreach ($cube === null ? $colour : $cube->at($colour, $look->cubeAmount) as $value) {
+                    foreach ($cube === null ? $colour : $cube->at($colour, $amount) as $value) {
                         $plane[] = (int) ($value * self::STEPS + 0.5);
                     }
                 }
@@ -55,6 +54,13 @@ final readonly class ColourTable
         }
 
         return new self($grid, $nodes);
+    }
+
+    private static function check(int $grid): void
+    {
+        if ($grid < 2 || $grid > self::LARGEST) {
+            throw new InvalidArgumentException("A table of {$grid} nodes a side cannot be made.");
+        }
     }
 
     /** @return array{int, int, int} of one node, 0 to 65,535 */

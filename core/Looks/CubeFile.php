@@ -29,21 +29,22 @@ final class CubeFile
         $rows = [];
         foreach (preg_split('/\r\n|\r|\n/', $text) ?: [] as $n => $line) {
             $line = trim($line);
-            if ($line === '' || preg_match(self::WORD, $line) === 1) {
-                $grid = self::size($line) ?? $grid;
-            } elseif ($grid === 0) {
-                throw UnreadableCube::hasNoSize();
-            } elseif (count($rows) <= $grid ** 3) {
+            $isWord = $line === '' || preg_match(self::WORD, $line) === 1;
+            $grid = $isWord ? self::size($line) ?? $grid : $grid;
+            // Of too many rows one is enough to be refused.
+            if (! $isWord && count($rows) <= self::sure($grid) ** 3) {
                 $rows[] = self::row($line, $n + 1);
             }
         }
-        if ($grid === 0) {
-            throw UnreadableCube::hasNoSize();
-        }
 
-        return count($rows) === $grid ** 3
+        return count($rows) === self::sure($grid) ** 3
             ? ColourCube::of($grid, self::nodes($rows, $grid))
             : throw UnreadableCube::hasOtherRows($grid ** 3, count($rows));
+    }
+
+    private static function sure(int $grid): int
+    {
+        return $grid === 0 ? throw UnreadableCube::hasNoSize() : $grid;
     }
 
     private static function size(string $line): ?int

@@ -28,21 +28,24 @@ final readonly class Detail
     /** @param  array<array-key, mixed>  $values  of a look */
     public static function of(array $values): self
     {
-        $isNumber = fn (mixed $value): bool => (is_int($value) || is_float($value)) && ! is_nan((float) $value);
-        $share = fn (mixed $value, float $least): float => $isNumber($value) && is_numeric($value)
-            ? max($least, min(1.0, (float) $value))
-            : 0.0;
         $sharpening = is_array($values['sharpening'] ?? null) ? $values['sharpening'] : [];
         $noise = is_array($values['noise'] ?? null) ? $values['noise'] : [];
 
         return new self(
-            $share($values['local'] ?? 0, -1.0),
-            $share($values['vignette'] ?? 0, -1.0),
-            $share($sharpening['amount'] ?? 0, 0.0),
-            $share($sharpening['mask'] ?? 0, 0.0),
-            $share($noise['light'] ?? 0, 0.0),
-            $share($noise['colour'] ?? 0, 0.0),
+            self::share($values['local'] ?? 0, -1.0),
+            self::share($values['vignette'] ?? 0, -1.0),
+            self::share($sharpening['amount'] ?? 0, 0.0),
+            self::share($sharpening['mask'] ?? 0, 0.0),
+            self::share($noise['light'] ?? 0, 0.0),
+            self::share($noise['colour'] ?? 0, 0.0),
         );
+    }
+
+    private static function share(mixed $value, float $least): float
+    {
+        return (is_int($value) || is_float($value)) && ! is_nan((float) $value)
+            ? max($least, min(1.0, (float) $value))
+            : 0.0;
     }
 
     public function hasGains(): bool

@@ -33,22 +33,32 @@ final readonly class Framing
     /** @param  array<array-key, mixed>  $values  of a look */
     public static function of(array $values): self
     {
-        $number = fn (mixed $value, float $least, float $most): float => is_int($value) || is_float($value)
-            ? max($least, min($most, is_nan((float) $value) ? 0.0 : (float) $value))
-            : 0.0;
-        $crop = is_array($values['crop'] ?? null) ? $values['crop'] : null;
-        $box = $crop === null ? null : [
-            'left' => $number($crop['left'] ?? 0, -1.0, 2.0),
-            'top' => $number($crop['top'] ?? 0, -1.0, 2.0),
-            'width' => max(self::LEAST, $number($crop['width'] ?? 1, 0.0, 2.0)),
-            'height' => max(self::LEAST, $number($crop['height'] ?? 1, 0.0, 2.0)),
-        ];
-
         return new self(
-            max(0, ((int) $number($values['turns'] ?? 0, -4.0, 4.0) + 4) % 4),
-            $number($values['level'] ?? 0, -self::MOST, self::MOST),
-            $box,
+            max(0, ((int) self::number($values['turns'] ?? 0, -4.0, 4.0) + 4) % 4),
+            self::number($values['level'] ?? 0, -self::MOST, self::MOST),
+            is_array($values['crop'] ?? null) ? self::crop($values['crop']) : null,
         );
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $crop
+     * @return Box
+     */
+    private static function crop(array $crop): array
+    {
+        return [
+            'left' => self::number($crop['left'] ?? 0, -1.0, 2.0),
+            'top' => self::number($crop['top'] ?? 0, -1.0, 2.0),
+            'width' => max(self::LEAST, self::number($crop['width'] ?? 1, 0.0, 2.0)),
+            'height' => max(self::LEAST, self::number($crop['height'] ?? 1, 0.0, 2.0)),
+        ];
+    }
+
+    private static function number(mixed $value, float $least, float $most): float
+    {
+        return (is_int($value) || is_float($value)) && ! is_nan((float) $value)
+            ? max($least, min($most, (float) $value))
+            : 0.0;
     }
 
     public function isPlain(): bool

@@ -74,7 +74,12 @@ final readonly class WhitePoint
         $places = range($least, $most, $step);
         $distances = array_map(fn (float $mired): float => self::distance($white, $mired), $places);
         $place = $places[array_search(min($distances), $distances, true) ?: 0];
-        [$from, $to] = [max($least, $place - $step), min($most, $place + $step)];
+
+        return self::between($white, max($least, $place - $step), min($most, $place + $step));
+    }
+
+    private static function between(Chromaticity $white, float $from, float $to): float
+    {
         for ($i = 0; $i < self::THIRDS; $i++) {
             [$one, $two] = [$from + ($to - $from) / 3, $to - ($to - $from) / 3];
             $isFirst = self::distance($white, $one) < self::distance($white, $two);
