@@ -296,15 +296,22 @@ final class BagContents
     {
         $frames = DB::table('frames')->where('shoot_id', $shoot->id);
         $versions = DB::table('versions')->whereIn('frame_id', (clone $frames)->select('id'));
+        $looks = DB::table('looks')->where(['shoot_id' => $shoot->id, 'is_made' => true]);
         $galleries = DB::table('galleries')->where('shoot_id', $shoot->id)->select('id');
         $proofs = DB::table('gallery_frames')->whereIn('gallery_id', $galleries);
         $paths = array_unique([
             ...$this->paths($frames, ['small_path', 'large_path']),
             ...$this->paths($versions, ['small_path', 'large_path']),
             ...$this->paths($proofs, ['small_path', 'large_path', 'plain_small_path', 'plain_large_path']),
+            ...array_filter($this->paths($looks, ['small_path', 'large_path']), self::isThere(...)),
         ]);
 
         return array_values($paths);
+    }
+
+    private static function isThere(string $picture): bool
+    {
+        return is_file(config('kanpai.pictures').'/'.$picture);
     }
 
     /**

@@ -45,6 +45,16 @@ final class ArchiveTest extends FeatureTestCase
         $this->caption(['headline' => 'Größe am Ufer', 'keywords' => 'rowing', 'persons' => 'Ada Fenn']);
         $frames = $this->frames();
         $this->step([$frames[0]->id => ['verdict' => 'keep', 'rating' => 4], $frames[1]->id => ['verdict' => 'drop']]);
+        $this->postJson("/shoots/{$this->shoot->id}/looks/steps", [
+            'steps' => [
+                [
+                    'id' => (string) Str::uuid(),
+                    'title' => 'Exposure',
+                    'changes' => [['frame' => $frames[0]->id, 'was' => (object) [], 'now' => ['stops' => 0.4]]],
+                ],
+            ],
+        ])->assertOk();
+        $this->postJson("/shoots/{$this->shoot->id}/looks/lights", ['frame' => $frames[1]->id, 'kind' => 'split']);
         $this->post("/shoots/{$this->shoot->id}/galleries?body={$frames[0]->body_id}", [
             'title' => 'Proofs',
             'watermark' => 'proof',

@@ -22,16 +22,16 @@ final class ShootsListTest extends FeatureTestCase
 {
     public function test_each_stage_says_what_is_left_and_danger_comes_first(): void
     {
-        self::assertSame(['Read the first card', 'no cards', '', '', '', '', '', ''], $this->said());
+        self::assertSame(['Read the first card', 'no cards', '', '', '', '', '', '', ''], $this->said());
         $this->pushCard('ivo', 4);
         $this->pushCard('mara-wide', 3);
         $card = $this->readCard('ivo');
-        self::assertSame(['Copy the card', '1 not safe', '1 body', '4 left', '4 open', '', '', ''], $this->said());
+        self::assertSame(['Copy the card', '1 not safe', '1 body', '4 left', '4 open', '', '', '', ''], $this->said());
         $this->copyCard($card);
-        self::assertSame(['Caption 4 frames', '1 card safe', '1 body', '4 left', '4 open', '', '', ''], $this->said());
+        self::assertSame(['Caption 4 frames', '1 card safe', '1 body', '4 left', '4 open', '', '', '', ''], $this->said());
         $this->copyCard($this->readCard('mara-wide'), 'Mara Quill');
         self::assertSame(
-            ['Check 2 of 2 clocks', '2 cards safe', '2 to check', '7 left', '7 open', '', '', ''],
+            ['Check 2 of 2 clocks', '2 cards safe', '2 to check', '7 left', '7 open', '', '', '', ''],
             $this->said(),
         );
 
@@ -50,11 +50,11 @@ final class ShootsListTest extends FeatureTestCase
             );
         }
         self::assertSame(
-            ['Publish 2 kept frames', '2 cards safe', '2 set', 'all done', '2 kept', 'none out', '', ''],
+            ['Publish 2 kept frames', '2 cards safe', '2 set', 'all done', '2 kept', '', 'none out', '', ''],
             $this->said(),
         );
         $this->post("/shoots/{$this->shoot->id}/galleries?verdict=keep", ['title' => 'Proofs']);
-        self::assertSame(['', '2 cards safe', '2 set', 'all done', '2 kept', '1 out', '', ''], $this->said());
+        self::assertSame(['', '2 cards safe', '2 set', 'all done', '2 kept', '', '1 out', '', ''], $this->said());
     }
 
     public function test_the_list_costs_as_many_queries_for_thirty_shoots_as_for_one(): void
