@@ -9,6 +9,7 @@ use App\Imaging\UnableToMakePicture;
 use Kanpai\Core\Imaging\ByteSource;
 use Kanpai\Core\Imaging\UnreadableFile;
 use Kanpai\Core\Ingest\ExifReader;
+use Kanpai\Core\Ingest\OrientedThumbnail;
 
 /**
  * Finds the largest JPEG in a raw file: by our own reader where the file is laid out as TIFF, else by exiftool.
@@ -56,13 +57,29 @@ final class EmbeddedPictures
     {
         try {
             $source = ByteSource::ofFile($path);
-            $preview = $this->reader->read($source)->previews[0] ?? null;
+            $exif = $this->reader->read($source);
         } catch (UnreadableFile) {
             return null;
         }
-        $bytes = $preview?->bytes($source) ?? '';
+        $bytes = ($exif->previews[0] ?? null)?->bytes($source) ?? '';
 
-        return str_starts_with($bytes, "\xFF\xD8") ? $bytes : null;
+        return str_starts_with($bytes, "\xFF\xD8") ? $this->upright($bytes, $exif->orientation) : null;
+    }
+
+    /**
+     * A picture inside a raw file lies as the sensor does, unless it says itself how it is turned.
+     *
+     * @param  int<1, 8>  $orientation  of the raw file
+     */
+    private function upright(string $jpeg, int $orientation): string
+    {
+        try {
+            $own = $this->reader->read(ByteSource::ofString($jpeg))->orientation;
+        } catch (UnreadableFile) {
+            $own = 1;
+        }
+
+        return $own === 1 ? OrientedThumbnail::of($jpeg, $orientation) : $jpeg;
     }
 
     private function byExifTool(string $path): ?string

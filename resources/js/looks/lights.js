@@ -84,7 +84,8 @@ export function drawLights() {
     const box = list.getBoundingClientRect();
     const where = button?.getBoundingClientRect();
     if (where && (where.top < box.top || where.bottom > box.bottom)) {
-        button.scrollIntoView({ block: 'center' });
+        // The list alone: on a phone the picture stays where it is.
+        list.scrollTop += where.top - box.top - box.height / 2;
     }
     $('light-count').textContent = count(state.lights.length, 'light');
     $('nothing-kept').hidden = !state.isCut;

@@ -75,7 +75,7 @@ function tellHistory() {
             return html('li', {}, button);
         }),
     );
-    $('history-list').lastElementChild?.scrollIntoView({ block: 'nearest' });
+    $('history-list').scrollTop = $('history-list').scrollHeight;
     $('undo').disabled = history.last === null;
     $('redo').disabled = history.next === null;
     $('undo').title = history.last ? `Undo: ${history.last.title}` : '';

@@ -66,6 +66,9 @@ final class LightTruthTest extends FeatureTestCase
         $this->push(['Red crew at the rail', 'Lantern supper', 'Evening light']);
         $lights = [];
         foreach ($this->frames() as $frame) {
+            // Upright ones stand, though the picture inside a raw file lies.
+            [$width, $height] = getimagesize("{$this->folder}/pictures/{$frame->large_path}") ?: [0, 0];
+            self::assertSame($frame->width > $frame->height, $width > $height, $frame->name);
             $this->develop($frame);
             $lights[$this->truthOf($frame)['moment']][] = $frame;
         }
