@@ -10,6 +10,9 @@ import { signed } from './words.js';
 /** Frames of a light that are shown at once, around the one that is looked at. */
 const SHOWN = 80;
 
+/** Pixels of the height of each. */
+const TILE = 56;
+
 const median = (values) => {
     const sorted = values.filter((value) => value !== null && value !== undefined).sort((a, b) => a - b);
 
@@ -107,6 +110,7 @@ function drawStrip() {
                 ? html('span', { class: 'has-look', title: 'has a look' })
                 : '',
         );
+        tile.style.width = `${Math.round((TILE * frame.width) / Math.max(1, frame.height))}px`;
         frame === current() && tile.setAttribute('aria-current', 'true');
         state.chosen.has(frame.id) && tile.classList.add('is-chosen');
         tile.addEventListener('click', (event) => {
