@@ -35,7 +35,7 @@
                 <p class="frame-line"><b data-frame-name></b> <span data-frame-facts></span>
                     <span data-frame-raw></span> <span class="strong" data-frame-look></span>
                     <span class="frame-place" data-frame-place></span></p>
-                <div class="strip" data-strip role="group" aria-label="Frames of this light"></div>
+                <div class="light-strip" data-strip role="group" aria-label="Frames of this light"></div>
                 <div class="light-actions">
                     <button type="button" class="btn btn-ink" data-line></button>
                     <button type="button" class="btn btn-line" data-copy>Copy look</button>
