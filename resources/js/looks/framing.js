@@ -91,7 +91,7 @@ export function boxOf(framing, width, height) {
 /** Pixels of what is shown of a picture of such sides. */
 export function sizeOf(framing, width, height) {
     const [w, h] = turned(framing, width, height);
-    const box = boxOf(framing, width, height);
+    const box = framing.isWhole ? WHOLE : boxOf(framing, width, height);
 
     return [Math.max(1, Math.round(box.width * w)), Math.max(1, Math.round(box.height * h))];
 }

@@ -1,7 +1,7 @@
 /** The picture of the frame that is looked at: fetched, decoded, drawn through its tables. */
 import { colourTable } from './colour-table.js';
 import { screen } from './colour.js';
-import { boxOf, framingOf, sizeOf, sourceOf as rowsOf, turned } from './framing.js';
+import { boxOf, framingOf, sizeOf, sourceOf as rowsOf } from './framing.js';
 import { cellsOf, gainField } from './gain-field.js';
 import { Drawing } from './gl.js';
 import { lookOf } from './look.js';
@@ -78,15 +78,13 @@ export class Shown {
         if (!this.#bitmap) {
             return;
         }
-        const framing = framingOf(values);
+        const framing = { ...framingOf(values), ...(whole ? { crop: null, isWhole: true } : {}) };
         const [width, height] = this.sides;
-        const [across, down] = whole ? turned(framing, width, height) : sizeOf(framing, width, height);
+        const [across, down] = sizeOf(framing, width, height);
         this.#resize(across, down, isDragged ? DRAGGED : Infinity, room);
         this.#table(values, isDragged ? COARSE : FINE, cube);
-        const rows = whole
-            ? rowsOf({ ...framing, crop: null, isWhole: true }, width, height)
-            : rowsOf(framing, width, height);
-        this.#field(values, framing, isBefore);
+        const rows = rowsOf(framing, width, height);
+        this.#field(values, framing);
         this.#drawing.draw({ rows, split: isBefore ? 2 : split, clipped });
     }
 
