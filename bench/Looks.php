@@ -12,6 +12,9 @@ use App\Looks\Finisher;
 use Kanpai\Core\Looks\ColourSource;
 use Kanpai\Core\Looks\ColourTable;
 use Kanpai\Core\Looks\Look;
+use Kanpai\Demo\Camera\ImageFiles;
+use Kanpai\Demo\Camera\Shot;
+use Kanpai\Demo\Regatta;
 use RuntimeException;
 
 /**
@@ -63,8 +66,14 @@ final class Looks implements Benchmark
     {
         $this->folder = $folder.'/outputs';
         (new Outputs())->prepare($folder);
-        $raws = glob(dirname($folder).'/instances/test/rack/*/DCIM/*/*.DNG') ?: [];
-        $this->raw = $raws[0] ?? throw new RuntimeException('The rack holds no raw file.');
+        $this->raw = $this->folder.'/frame.dng';
+        if ($this->part === 'raw' && ! is_file($this->raw)) {
+            $shots = array_filter((new Regatta(hasRaws: true))->shots(), fn (Shot $shot): bool => $shot->raw->isAlone);
+            $frame = PictureReader::jpeg("{$this->folder}/frame.jpg");
+            $preview = PictureWriter::jpegBytes($frame->within(1600), 84);
+            $shot = $shots === [] ? throw new RuntimeException('The day has no raw file.') : reset($shots);
+            file_put_contents($this->raw, (new ImageFiles())->dng($shot, $frame, $preview, 1600, 1067));
+        }
     }
 
     public function ours(): float

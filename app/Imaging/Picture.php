@@ -200,16 +200,14 @@ final class Picture
         return Vips::library()->vips_image_get_format($this->image) !== self::FORMAT_UCHAR;
     }
 
-    /** Eight bits a sample as sixteen. */
-    private function deep(): self
+    /** Which sixteen bits stand for eight. */
+    private static function tableOfDepth(): self
     {
         $levels = pack('v*', ...array_map(fn (int $level): int => 257 * $level, range(0, 255)));
         $table = Vips::library()
             ->vips_image_new_from_memory_copy($levels, strlen($levels), 256, 1, 1, self::FORMAT_USHORT);
-        $table = self::of(Vips::given($table, 'bring it to sixteen bits'));
 
-        return $this->changed('bring it to sixteen bits', fn (CData $image, CData $out): int => Vips::library()
-            ->vips_maplut($image, $out, $table->image, null))->inMemory();
+        return self::of(Vips::given($table, 'bring it to sixteen bits'));
     }
 
     /** Sixteen bits a sample as eight, whatever they mean. */
@@ -276,7 +274,12 @@ final class Picture
      */
     public function through(ColourLink $link): self
     {
-        $deep = $this->isDeep() ? $this : $this->deep();
+        // Held until the pixels are written: only then does libvips look at it.
+        $table = self::tableOfDepth();
+        $deep = $this->isDeep()
+            ? $this
+            : $this->changed('bring it to sixteen bits', fn (CData $image, CData $out): int => Vips::library()
+                ->vips_maplut($image, $out, $table->image, null));
         $size = Vips::fresh('size_t');
         $memory = Vips::library()->vips_image_write_to_memory($deep->image, FFI::addr($size));
         $memory ??= Vips::given(null, 'decode the picture');
