@@ -85,10 +85,16 @@ final class SeedDemo extends Command
 
     private function cards(): void
     {
-        $day = new Regatta(hasRaws: true);
-        $maker = new CardMaker((string) config('kanpai.rack'), $day, 0, (int) $this->option('width'));
-        // Cards that were read stay as they are, even when the drawing has become better since.
-        if ($maker->isMade() || Card::query()->exists()) {
+        $of = fn (Regatta $day): CardMaker => new CardMaker(
+            (string) config('kanpai.rack'),
+            $day,
+            0,
+            (int) $this->option('width'),
+        );
+        $maker = $of(new Regatta(hasRaws: true));
+        // Cards that were read stay as they are, even when the drawing has become better since; so do those of the
+        // tests, which have a JPEG for each frame.
+        if ($maker->isMade() || $of(new Regatta())->isMade() || Card::query()->exists()) {
             return;
         }
         $bar = $this->progress->bar('Drawing the regatta', 1);
