@@ -28,7 +28,9 @@ final class LineInput extends Input
     {
         $all = [...LookValues::COLOURS, ...LookValues::DETAIL];
 
-        return array_values(array_intersect($all, (array) ($this->input('parts') ?? $all)));
+        $named = array_filter((array) ($this->input('parts') ?? $all), is_string(...));
+
+        return array_values(array_intersect($all, $named));
     }
 
     /** @return list<int> */
