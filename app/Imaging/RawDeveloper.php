@@ -18,6 +18,9 @@ final class RawDeveloper
 
     private const SECONDS = 120;
 
+    /** Seconds after which nobody can be at work in a folder any more. */
+    private const LEFT = 3600;
+
     /**
      * White as shot (-w), the file's own brightness (-W), 16 bits (-6), nothing clipped (-H 1), colours of the sensor
      * (-o 0), no guess at how bright the brightest is (-c 0, or a bright frame becomes up to 16 % brighter), the curve
@@ -47,6 +50,7 @@ final class RawDeveloper
      */
     public function develop(string $path, bool $isHalf): Picture
     {
+        self::tidy();
         $folder = sys_get_temp_dir().'/kanpai-raw-'.bin2hex(random_bytes(8));
         mkdir($folder, 0700);
         try {
@@ -70,6 +74,17 @@ final class RawDeveloper
         }
 
         return PictureReader::deepFile("{$folder}/frame.tiff");
+    }
+
+    /** Takes away what a killed worker left. */
+    private static function tidy(): void
+    {
+        foreach (glob(sys_get_temp_dir().'/kanpai-raw-*', GLOB_ONLYDIR) ?: [] as $folder) {
+            if (@filemtime($folder) < time() - self::LEFT) {
+                array_map(unlink(...), glob("{$folder}/*") ?: []);
+                @rmdir($folder);
+            }
+        }
     }
 
     private static function reason(string $problem): string

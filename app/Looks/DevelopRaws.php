@@ -35,12 +35,15 @@ final class DevelopRaws extends WorkInTurns
     /** Seconds for which it is known what is looked at. */
     private const LOOKED_AT = 120;
 
+    /** Seconds until copies that were out of reach are looked for again. */
+    private const REST = 60;
+
     /** Begins, or goes on, where something is left to develop. */
     public static function ofShoot(Shoot $shoot, ?int $lookedAt = null): void
     {
         $lookedAt === null || Cache::put("looked-at-{$shoot->id}", $lookedAt, self::LOOKED_AT);
         $begin = function () use ($shoot): ?Task {
-            $left = self::isUnderWay($shoot) ? 0 : self::left($shoot)->count();
+            $left = self::isUnderWay($shoot) || Cache::has("raws-rest-{$shoot->id}") ? 0 : self::left($shoot)->count();
 
             return $left === 0 ? null : self::open($shoot, 'Raw files', $left);
         };
@@ -54,7 +57,14 @@ final class DevelopRaws extends WorkInTurns
         $raws = app(Raws::class);
         $task->begin(max($task->total, $task->done + self::left($shoot)->count()));
         while (($frame = self::next($shoot)) !== null) {
-            self::develop($raws, $frame);
+            if (! self::develop($raws, $frame)) {
+                Cache::put("raws-rest-{$shoot->id}", true, self::REST);
+                $task->fail(
+                    "No copy of the raw file of {$frame->name} is within reach: plug in the disk of one of its places.",
+                );
+
+                return false;
+            }
             if (! $task->reach(min($task->total, $task->done + 1)) || $this->isTurnOver()) {
                 return false;
             }
@@ -63,18 +73,22 @@ final class DevelopRaws extends WorkInTurns
         return true;
     }
 
-    private static function develop(Raws $raws, Frame $frame): void
+    /** Whether a copy was within reach. */
+    private static function develop(Raws $raws, Frame $frame): bool
     {
         $file = sys_get_temp_dir().'/kanpai-'.bin2hex(random_bytes(8));
         try {
-            VerifiedPicture::rawOf($frame)?->copyTo($file) === true
-                ? $raws->preview($frame, $file)
-                : $raws->giveUp($frame, 'No copy of the raw file is within reach.');
+            if (VerifiedPicture::rawOf($frame)?->copyTo($file) !== true) {
+                return false;
+            }
+            $raws->preview($frame, $file);
         } catch (UnableToMakePicture $reason) {
             $raws->giveUp($frame, $reason->getMessage());
         } finally {
             @unlink($file);
         }
+
+        return true;
     }
 
     private static function next(Shoot $shoot): ?Frame

@@ -18,10 +18,10 @@ final class LookValues
     ];
 
     /** Parts that depend on neighbours, and can be carried as well. */
-    public const DETAIL = ['local', 'vignette', 'sharpening', 'noise', 'lens'];
+    public const DETAIL = ['local', 'vignette', 'sharpening'];
 
     /** Parts that belong to one frame: what is in it, and where. */
-    public const PLACES = ['turns', 'level', 'crop', 'places', 'spots'];
+    public const PLACES = ['turns', 'level', 'crop'];
 
     /** Numbers beyond it are nobody's. */
     private const LARGEST = 1e6;
@@ -137,7 +137,7 @@ final class LookValues
         foreach ($values as $part => $value) {
             $weak[$part] = match (true) {
                 $part === 'kelvin' && is_numeric($value) => self::kelvin((float) $value, $strength),
-                in_array($part, ['crop', 'turns', 'lens', 'places', 'spots'], true) => $value,
+                in_array($part, ['crop', 'turns'], true) => $value,
                 default => self::times($value, $strength),
             };
         }

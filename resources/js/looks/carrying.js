@@ -18,7 +18,7 @@ const targets = () => (state.chosen.size > 0 ? [...state.chosen].map((id) => sta
 export function copy() {
     state.copied = { values: carried(valuesOf(current()), ALL), name: current().name, from: current() };
     $('copied').textContent = `Copied: ${lookInWords(valuesOf(current())) || 'as shot'}`;
-    say(`The look of ${current().name} is copied. Crop, level and places stay with their frame.`);
+    say(`The look of ${current().name} is copied. Crop and level stay with their frame.`);
 }
 
 export function paste() {

@@ -62,7 +62,7 @@ export function lookOf(values) {
     return look;
 }
 
-const WHOLE = ['crop', 'turns', 'lens', 'places', 'spots'];
+const WHOLE = ['crop', 'turns'];
 
 function times(value, strength) {
     if (value !== null && typeof value === 'object') {

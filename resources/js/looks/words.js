@@ -30,7 +30,6 @@ const NAMES = {
     local: 'Local contrast',
     vignette: 'Vignette',
     sharpening: 'Sharpening',
-    noise: 'Noise',
     turns: 'Turned',
     level: 'Level',
     crop: 'Crop',
