@@ -9,6 +9,7 @@ use App\Deliver\OutputFile;
 use App\Frames\CardFile;
 use App\Frames\Frame;
 use App\Imaging\PictureReader;
+use App\Looks\DevelopRaws;
 use App\Looks\FinishedPicture;
 use App\Looks\FinishedPreview;
 use App\Looks\FrameLook;
@@ -16,6 +17,7 @@ use App\Looks\RawFirst;
 use App\Looks\RawOfFrame;
 use App\Looks\SavedLook;
 use App\Proof\Gallery;
+use App\Studio\Task;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -224,6 +226,29 @@ final class LooksTest extends FeatureTestCase
         $this->change($frame, ['stops' => 1.0]);
         $brighter = app(FinishedPreview::class)->picture($frame->unsetRelation('looks')->refresh())->within(300)->samples();
         self::assertGreaterThan(self::mean($preview) + 15, self::mean($brighter));
+    }
+
+    public function test_a_raw_file_out_of_reach_is_developed_once_its_disk_is_back(): void
+    {
+        $this->card(1);
+        $frame = $this->frames()->firstOrFail();
+        DB::table('files')->where('kind', 'jpeg')->delete();
+        foreach (['drive', 'backup'] as $disk) {
+            rename("{$this->folder}/{$disk}", "{$this->folder}/{$disk}-unplugged");
+        }
+        DevelopRaws::ofShoot($this->shoot);
+        $task = Task::latest($this->shoot, DevelopRaws::KIND);
+        self::assertStringContainsString('is within reach: plug in the disk', (string) $task?->problem);
+        self::assertNull(RawOfFrame::query()->find($frame->id));
+        // Pages that ask again in the same minute begin no other.
+        DevelopRaws::ofShoot($this->shoot);
+        self::assertSame($task?->id, Task::latest($this->shoot, DevelopRaws::KIND)?->id);
+        foreach (['drive', 'backup'] as $disk) {
+            rename("{$this->folder}/{$disk}-unplugged", "{$this->folder}/{$disk}");
+        }
+        $this->travel(2)->minutes();
+        DevelopRaws::ofShoot($this->shoot);
+        self::assertNotNull(RawOfFrame::query()->find($frame->id)?->path);
     }
 
     private static function mean(string $samples): float
