@@ -7,6 +7,7 @@ namespace Kanpai\Demo;
 use App\Imaging\Picture;
 use App\Imaging\PictureWriter;
 use Kanpai\Demo\Camera\Body;
+use Kanpai\Demo\Camera\Dust;
 use Kanpai\Demo\Camera\ImageFiles;
 use Kanpai\Demo\Camera\Shot;
 use Kanpai\Demo\Scene\Darkroom;
@@ -126,13 +127,13 @@ final class CardMaker
         ];
         $layers = $scene->layers($shot->kind, $shot->with, $shot->index + 100 * ord($shot->body->key));
         $drawn = $darkroom->drawnScene($layers, $shot->upright, $how);
-        $stored = self::stored($shot, $darkroom->finished($drawn, $how));
+        $stored = $this->stored($shot, $darkroom->finished($drawn, $how));
         $thumbnail = PictureWriter::jpegBytes($stored->within(160), 75);
         $rawPath = $shot->raw->isAlone ? $shot->path : $shot->rawPath;
         if ($rawPath !== null) {
             $preview = $stored->within(min(1616, intdiv(16 * $this->width, 19)))->inMemory();
             // What the sensor saw: before the camera made the picture lighter or warmer, and clipped it.
-            $seen = $this->regatta->hasRaws ? self::stored($shot, $darkroom->seen($drawn, $how)) : $stored;
+            $seen = $this->regatta->hasRaws ? $this->stored($shot, $darkroom->seen($drawn, $how)) : $stored;
             $this->write(
                 $this->path($shot, $rawPath),
                 $files->dng($shot, $seen, PictureWriter::jpegBytes($preview, 84), $preview->width(), $preview->height()),
@@ -149,10 +150,12 @@ final class CardMaker
         );
     }
 
-    /** As the sensor holds it: upright frames lie on their side. */
-    private static function stored(Shot $shot, Picture $picture): Picture
+    /** As the sensor holds it: upright frames lie on their side; with its dust, where a sensor has some. */
+    private function stored(Shot $shot, Picture $picture): Picture
     {
-        return $shot->upright ? Effects::turned($picture, 1)->inMemory() : $picture;
+        $stored = $shot->upright ? Effects::turned($picture, 1)->inMemory() : $picture;
+
+        return $this->regatta->hasRaws && $shot->body->key === Dust::BODY ? Dust::on($stored) : $stored;
     }
 
     /**

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Looks\Http\CubesController;
+use App\Looks\Http\DustController;
 use App\Looks\Http\ExportController;
 use App\Looks\Http\LightsController;
 use App\Looks\Http\LooksController;
@@ -23,6 +24,7 @@ Route::middleware('auth')
         Route::post('/pairs', [LooksController::class, 'pairs'])->name('pairs');
         Route::get('/frames/{frame}/look.icc', [ExportController::class, 'profile'])->name('profile');
         Route::get('/frames/{frame}/look.cube', [ExportController::class, 'cube'])->name('cube');
+        Route::get('/dust/{body}', DustController::class)->whereNumber('body')->name('dust');
         Route::post('/cubes', [CubesController::class, 'store'])->name('cubes');
         Route::get('/cubes/{cube}', [CubesController::class, 'show'])
             ->where('cube', '[0-9a-f]{32}')

@@ -37,22 +37,29 @@ final class OutputWriter
     {
         $caption = self::caption($frame);
         $mark = self::mark($frame);
-        $finished = FinishedPicture::of($frame) ?? throw UnableToDeliver::noVerifiedCopy($frame->name);
         $known = OutputFile::query()->where('frame_id', $frame->id)->whereIn('output_id', array_keys($ways));
         $known = $known->get()->keyBy('output_id');
-        $due = [];
+        $pictures = $due = [];
         foreach ($ways as $output => $way) {
+            $finished = self::finished($frame, $way['plan']);
             $fingerprint = self::printed($frame, $way['plan'], $finished, $caption, $mark);
             $there = $known[$output] ?? null;
             if ($there?->isStill($fingerprint, $way['path']) !== true) {
-                $due[$output] = [...$way, 'fingerprint' => $fingerprint, 'before' => $there];
+                $pictures[$finished->hash()] = $finished;
+                $due[$finished->hash()][$output] = [...$way, 'fingerprint' => $fingerprint, 'before' => $there];
             }
         }
-        if ($due !== []) {
-            $this->writeDue($frame, $finished, $caption, $mark, $due);
+        foreach ($due as $hash => $some) {
+            $this->writeDue($frame, $pictures[$hash], $caption, $mark, $some);
         }
 
-        return count($due);
+        return array_sum(array_map(count(...), $due));
+    }
+
+    /** @throws UnableToDeliver */
+    private static function finished(Frame $frame, OutputPlan $plan): FinishedPicture
+    {
+        return FinishedPicture::of($frame, $plan->look) ?? throw UnableToDeliver::noVerifiedCopy($frame->name);
     }
 
     /**
@@ -86,7 +93,7 @@ final class OutputWriter
         return self::printed(
             $frame,
             $plan,
-            FinishedPicture::of($frame) ?? throw UnableToDeliver::noVerifiedCopy($frame->name),
+            self::finished($frame, $plan),
             $caption ?? self::caption($frame),
             $plan->isMarked ? self::mark($frame) : null,
         );

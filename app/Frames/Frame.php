@@ -41,6 +41,7 @@ use Kanpai\Core\Frames\Verdict;
  * @property int|null $iso
  * @property float|null $focal_length
  * @property string|null $lens
+ * @property int<1, 8> $orientation of its file, as Exif has it
  * @property string|null $small_path
  * @property string|null $large_path
  * @property bool $is_pictured

@@ -13,12 +13,6 @@ use FFI\CData;
  */
 final class LocalChanges
 {
-    private const FORMAT_UCHAR = 0;
-
-    private const FORMAT_FLOAT = 6;
-
-    private const FORMAT_SHORT = 3;
-
     private const LINEAR = 1;
 
     /** What is taken away is what a blur by 1 2 1 in both directions leaves; 128 stands for nothing. */
@@ -90,12 +84,36 @@ final class LocalChanges
     public static function lightened(Picture $picture, array $gains, int $columns): Picture
     {
         $large = self::stretched(self::grid($gains, $columns), $picture);
-        $format = Vips::library()->vips_image_get_format($picture->image());
+        $format = Arithmetic::format($picture);
         $lit = $picture->changed('make lighter', fn (CData $image, CData $out): int => Vips::library()
             ->vips_multiply($image, $large->image(), $out, null));
-        $cast = self::cast($lit, $format);
+        $cast = Arithmetic::cast($lit, $format);
 
         return $cast->inMemory();
+    }
+
+    /**
+     * One picture where a small grid says nothing, another of the same sides where it says all, smooth in between.
+     *
+     * @param  list<float>  $shares  0 to 1, row by row
+     * @param  int<1, max>  $columns
+     */
+    public static function blended(Picture $picture, Picture $other, array $shares, int $columns): Picture
+    {
+        $large = self::stretched(self::grid(self::times255($shares), $columns), $picture);
+        $share = Arithmetic::cast($large, Arithmetic::FORMAT_UCHAR);
+
+        return $other->changed('blend', fn (CData $image, CData $out): int => Vips::library()
+            ->vips_ifthenelse($share->image(), $image, $picture->image(), $out, 'blend', 1, null))->inMemory();
+    }
+
+    /**
+     * @param  list<float>  $shares
+     * @return list<float> as levels that are rounded when their fraction is cut off
+     */
+    private static function times255(array $shares): array
+    {
+        return array_map(fn (float $share): float => 255.0 * $share + 0.5, $shares);
     }
 
     /** @param  list<float>  $values */
@@ -104,7 +122,7 @@ final class LocalChanges
         $samples = pack('f*', ...$values);
         $rows = intdiv(count($values), $columns);
         $grid = Vips::library()
-            ->vips_image_new_from_memory_copy($samples, strlen($samples), $columns, $rows, 1, self::FORMAT_FLOAT);
+            ->vips_image_new_from_memory_copy($samples, strlen($samples), $columns, $rows, 1, Arithmetic::FORMAT_FLOAT);
 
         return Picture::of(Vips::given($grid, 'make lighter'));
     }
@@ -136,7 +154,7 @@ final class LocalChanges
             ->vips_maplut($image, $out, $table->image(), null))->inMemory();
         $sum = $picture->changed('sharpen', fn (CData $image, CData $out): int => Vips::library()
             ->vips_add($image, $added->image(), $out, null));
-        $sharp = self::cast($sum, self::FORMAT_UCHAR);
+        $sharp = Arithmetic::cast($sum, Arithmetic::FORMAT_UCHAR);
 
         return $sharp->inMemory();
     }
@@ -173,15 +191,9 @@ final class LocalChanges
             return (int) round($difference * $strength * $share * $share * (3 - 2 * $share));
         }, range(0, 255)));
         $table = Vips::library()
-            ->vips_image_new_from_memory_copy($levels, strlen($levels), 256, 1, 1, self::FORMAT_SHORT);
+            ->vips_image_new_from_memory_copy($levels, strlen($levels), 256, 1, 1, Arithmetic::FORMAT_SHORT);
 
         return Picture::of(Vips::given($table, 'sharpen'));
-    }
-
-    private static function cast(Picture $picture, int $format): Picture
-    {
-        return $picture->changed('bring it back', fn (CData $image, CData $out): int => Vips::library()
-            ->vips_cast($image, $out, $format, null));
     }
 
     /**

@@ -61,6 +61,15 @@ final class Vips
     void vips_image_set_double(VipsImage *image, const char *name, double value);
     int vips_maplut(VipsImage *in, VipsImage **out, VipsImage *table, ...);
     int vips_conv(VipsImage *in, VipsImage **out, VipsImage *mask, ...);
+    int vips_rank(VipsImage *in, VipsImage **out, int width, int height, int index, ...);
+    int vips_moreeq_const1(VipsImage *in, VipsImage **out, double c, ...);
+    int vips_andimage(VipsImage *left, VipsImage *right, VipsImage **out, ...);
+    int vips_convsep(VipsImage *in, VipsImage **out, VipsImage *mask, ...);
+    int vips_subtract(VipsImage *left, VipsImage *right, VipsImage **out, ...);
+    int vips_divide(VipsImage *left, VipsImage *right, VipsImage **out, ...);
+    int vips_bandjoin(VipsImage **in, VipsImage **out, int n, ...);
+    int vips_ifthenelse(VipsImage *cond, VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
+    int vips_insert(VipsImage *main, VipsImage *sub, VipsImage **out, int x, int y, ...);
     int vips_msb(VipsImage *in, VipsImage **out, ...);
     int vips_hist_find(VipsImage *in, VipsImage **out, ...);
     int vips_deviate(VipsImage *in, double *out, ...);

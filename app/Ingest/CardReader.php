@@ -221,6 +221,7 @@ final class CardReader
             'iso' => $exif->iso,
             'focal_length' => $exif->focalLength,
             'lens' => $exif->lens === null ? null : mb_substr($exif->lens, 0, 255),
+            'orientation' => $exif->orientation,
         ];
     }
 

@@ -12,6 +12,7 @@ use App\Imaging\PictureReader;
 use App\Imaging\PictureWriter;
 use App\Imaging\UnableToMakePicture;
 use Kanpai\Core\Looks\Look;
+use Kanpai\Core\Looks\LookValues;
 
 /**
  * The picture of a frame in full size as it goes out: from a verified copy, developed where it is a raw file, with the
@@ -25,12 +26,15 @@ final readonly class FinishedPicture
     {
     }
 
-    /** Null where no copy of the frame was ever verified. */
-    public static function of(Frame $frame, int $number = FrameLook::FIRST): ?self
+    /**
+     * @param  string  $use  that it is made for; empty for none in particular
+     * @return self|null null where no copy of the frame was ever verified
+     */
+    public static function of(Frame $frame, string $use = ''): ?self
     {
         $source = SourceOfFrame::of($frame);
 
-        return $source === null ? null : new self($frame, $source, FrameLook::ofFrame($frame, $number));
+        return $source === null ? null : new self($frame, $source, FrameLook::ofFrame($frame, $use));
     }
 
     /** What it is made of, and how. */
@@ -38,7 +42,7 @@ final readonly class FinishedPicture
     {
         return $this->isAsItIs()
             ? $this->source->hash()
-            : hash('xxh128', serialize([$this->source->hash(), $this->look->values ?? [], Finisher::VERSION]));
+            : hash('xxh128', serialize([$this->source->hash(), LookValues::ofPicture($this->look->values ?? []), Finisher::VERSION]));
     }
 
     /** Whether it is the file itself, byte for byte. */

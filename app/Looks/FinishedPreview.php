@@ -29,16 +29,20 @@ final readonly class FinishedPreview
     {
     }
 
-    /** Which picture it is: another name stands for another picture. */
-    public static function name(Frame $frame): string
+    /**
+     * Which picture it is: another name stands for another picture.
+     *
+     * @param  string  $use  that it is made for; empty for none in particular
+     */
+    public static function name(Frame $frame, string $use = ''): string
     {
-        return FrameLook::ofFrame($frame)->large_path ?? (string) $frame->large_path;
+        return FrameLook::ofFrame($frame, $use)->large_path ?? (string) $frame->large_path;
     }
 
     /** At most as large as previews are. */
-    public function picture(Frame $frame): Picture
+    public function picture(Frame $frame, string $use = ''): Picture
     {
-        $look = FrameLook::ofFrame($frame);
+        $look = FrameLook::ofFrame($frame, $use);
         if ($look === null || $look->large_path === null) {
             return $this->made($frame, Look::plain());
         }
@@ -50,9 +54,9 @@ final readonly class FinishedPreview
     }
 
     /** @return array{int, int} pixels of the finished picture in full size */
-    public static function size(Frame $frame): array
+    public static function size(Frame $frame, string $use = ''): array
     {
-        $framing = FrameLook::ofFrame($frame)?->look()->framing;
+        $framing = FrameLook::ofFrame($frame, $use)?->look()->framing;
 
         return $framing === null || $frame->width * $frame->height === 0
             ? [$frame->width, $frame->height]

@@ -5,23 +5,30 @@ declare(strict_types=1);
 namespace App\Looks;
 
 use App\Imaging\ColourLink;
+use App\Imaging\HealedPicture;
 use App\Imaging\LocalChanges;
+use App\Imaging\NoiseReduction;
 use App\Imaging\Picture;
+use Kanpai\Core\Looks\Colour\WhitePoint;
 use Kanpai\Core\Looks\ColourSource;
 use Kanpai\Core\Looks\ColourTable;
 use Kanpai\Core\Looks\Detail;
 use Kanpai\Core\Looks\Framing;
 use Kanpai\Core\Looks\GainField;
 use Kanpai\Core\Looks\Look;
+use Kanpai\Core\Looks\Noise;
+use Kanpai\Core\Looks\Place\Cells;
+use Kanpai\Core\Looks\Place\Place;
 
 /**
- * Makes of a decoded picture what its look says, in this order: turned, levelled and cropped; made lighter and darker
- * by places; the table of colours; sharpened. One that works through many frames keeps its last table.
+ * Makes of a decoded picture what its look says, in this order: spots healed; turned, levelled and cropped; noise taken
+ * out; made lighter and darker where it is; the table of colours, and those of places with a look of their own;
+ * sharpened. One that works through many frames keeps its last tables.
  */
 final class Finisher
 {
     /** Counted when pictures are made otherwise, so that files made before are out of date. */
-    public const VERSION = 1;
+    public const VERSION = 2;
 
     /** Nodes along each side of a table: raws hold light beyond white, which needs closer steps. */
     private const GRID = 33;
@@ -33,15 +40,15 @@ final class Finisher
 
     private const MASK = 24.0;
 
-    private string $key = '';
-
-    private ?ColourLink $link = null;
+    /** @var array<string, ColourLink> key => table, of the last look and its places */
+    private array $kept = [];
 
     /** @param  ColourSource|null  $raw  what the values of a raw file mean; null for a picture in sRGB */
     public function finish(Picture $picture, Look $look, ?ColourSource $raw = null): Picture
     {
-        $framed = self::lit(self::framed($picture, $look->framing), $look->detail);
-        $finished = $framed->through($this->link($look, $raw));
+        $framed = self::framed(HealedPicture::of($picture, $look->spots), $look->framing);
+        $lit = self::lit(self::quiet($framed, $look->detail), $look->detail);
+        $finished = $this->placed($lit, $look, $raw, [$picture->width(), $picture->height()]);
 
         return $look->detail->sharpening === 0.0
             ? $finished
@@ -50,6 +57,40 @@ final class Finisher
                 self::SHARPENING * $look->detail->sharpening,
                 self::MASK * $look->detail->mask,
             );
+    }
+
+    /**
+     * Through the table of the look, and through those of its places where they are.
+     *
+     * @param  array{int, int}  $sides  of the whole picture
+     */
+    private function placed(Picture $lit, Look $look, ?ColourSource $raw, array $sides): Picture
+    {
+        $asShot = WhitePoint::nearest(($raw ?? ColourSource::srgb())->asShot);
+        $inside = array_map(fn (Place $place): Look => $place->look($asShot), $look->places);
+        $links = $this->links([$look, ...$inside], $raw);
+        $finished = $lit->through($links[0]);
+        $cells = $look->places === [] ? null : Cells::of($look->framing, ...$sides);
+        foreach ($look->places as $i => $place) {
+            assert($cells !== null);
+            $shares = $place->over($cells);
+            if ($shares !== [] && max($shares) > 0.0) {
+                $finished = LocalChanges::blended($finished, $lit->through($links[$i + 1]), $shares, $cells->columns);
+            }
+        }
+
+        return $finished;
+    }
+
+    private static function quiet(Picture $picture, Detail $detail): Picture
+    {
+        $quiet = $detail->colourNoise === 0.0
+            ? $picture
+            : NoiseReduction::ofColours($picture, Noise::colourVariance($detail->colourNoise), Noise::COLOUR_RADIUS);
+
+        return $detail->lightNoise === 0.0
+            ? $quiet
+            : NoiseReduction::ofLight($quiet, Noise::lightVariance($detail->lightNoise), Noise::LIGHT_RADIUS);
     }
 
     private static function lit(Picture $picture, Detail $detail): Picture
@@ -95,15 +136,27 @@ final class Finisher
         return $turned->cropped(max(0, $left), max(0, $top), $across, $down)->inMemory();
     }
 
-    private function link(Look $look, ?ColourSource $raw): ColourLink
+    /**
+     * @param  list<Look>  $looks
+     * @return list<ColourLink> their tables, of which those are kept for the next picture
+     */
+    private function links(array $looks, ?ColourSource $raw): array
     {
-        $key = hash('xxh128', serialize([$look, $raw]));
-        if ($this->link === null || $this->key !== $key) {
-            $grid = $raw === null ? self::GRID : self::GRID_OF_RAWS;
-            $table = ColourTable::of($look, $grid, $raw, ColourCubes::find($look->cube));
-            [$this->link, $this->key] = [ColourLink::of($table->grid, $table->nodes), $key];
+        $keys = array_map(fn (Look $look): string => hash('xxh128', serialize([$look->colours(), $raw])), $looks);
+        $kept = [];
+        foreach ($looks as $i => $look) {
+            $kept[$keys[$i]] ??= $this->kept[$keys[$i]] ?? self::made($look, $raw);
         }
+        $this->kept = $kept;
 
-        return $this->link;
+        return array_map(fn (string $key): ColourLink => $kept[$key], $keys);
+    }
+
+    private static function made(Look $look, ?ColourSource $raw): ColourLink
+    {
+        $grid = $raw === null ? self::GRID : self::GRID_OF_RAWS;
+        $table = ColourTable::of($look, $grid, $raw, ColourCubes::find($look->cube));
+
+        return ColourLink::of($table->grid, $table->nodes);
     }
 }

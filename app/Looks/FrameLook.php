@@ -10,6 +10,8 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Query\JoinClause;
 use Kanpai\Core\Looks\Look;
+use Kanpai\Core\Looks\LookChoice;
+use Kanpai\Core\Looks\LookValues;
 
 /**
  * A look of a frame. The first is what the frame looks like; others stand beside it, such as one in black and white.
@@ -19,8 +21,6 @@ use Kanpai\Core\Looks\Look;
  * @property int $shoot_id
  * @property int $version which picture of the frame it was made for: 0 for the camera's own
  * @property int $number
- * @property string $name
- * @property int $uses a bit for each use of the studio
  * @property array<string, mixed> $values
  * @property string|null $large_path of a preview, which is made when somebody needs it
  * @property string|null $small_path
@@ -30,7 +30,7 @@ use Kanpai\Core\Looks\Look;
  */
 final class FrameLook extends Model
 {
-    public const FIRST = 1;
+    public const FIRST = LookChoice::FIRST;
 
     private const LOADED = 'looks';
 
@@ -40,7 +40,7 @@ final class FrameLook extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['values' => 'array', 'number' => 'int', 'version' => 'int', 'uses' => 'int'];
+    protected $casts = ['values' => 'array', 'number' => 'int', 'version' => 'int'];
 
     /** @return BelongsTo<Frame, $this> */
     public function frame(): BelongsTo
@@ -61,19 +61,73 @@ final class FrameLook extends Model
         return Look::of($this->values);
     }
 
-    /** The look that a frame has now: of the picture that stands for it. */
-    public static function ofFrame(Frame $frame, int $number = self::FIRST): ?self
+    /**
+     * The look that a frame has now: of the picture that stands for it.
+     *
+     * @param  string  $use  for which something is made of it; empty for none in particular
+     * @return self|null null where it changes nothing
+     */
+    public static function ofFrame(Frame $frame, string $use = ''): ?self
+    {
+        $looks = self::ofPicture($frame);
+        $uses = array_map(fn (self $look): array => LookChoice::uses($look->values), $looks);
+        $own = $looks[LookChoice::number($uses, $use)] ?? null;
+
+        return $own?->changesPicture() === true ? $own : null;
+    }
+
+    /** A look by its number, whatever it is for. */
+    public static function numbered(Frame $frame, int $number): ?self
+    {
+        return self::ofPicture($frame)[$number] ?? null;
+    }
+
+    private function changesPicture(): bool
+    {
+        return LookValues::ofPicture($this->values) !== [];
+    }
+
+    /** @return array<int, self> number => look, of the picture that stands for the frame */
+    private static function ofPicture(Frame $frame): array
     {
         $looks = $frame->relationLoaded(self::LOADED)
             ? $frame->getRelation(self::LOADED)
             : self::query()->where('frame_id', $frame->id)->get();
-        assert($looks instanceof Collection);
-        $own = $looks->first(
-            fn (Model $look): bool => $look instanceof self &&
-                $look->number === $number && $look->version === (int) $frame->version_id,
-        );
+        $own = [];
+        foreach ($looks instanceof Collection ? $looks : [] as $look) {
+            if ($look instanceof self && $look->version === (int) $frame->version_id) {
+                $own[$look->number] = $look;
+            }
+        }
 
-        return $own instanceof self && $own->values !== [] ? $own : null;
+        return $own;
+    }
+
+    /**
+     * What the pictures of frames are called that are made for a use, where they have a look for it.
+     *
+     * @param  list<int>  $frames
+     * @return array<int, string|null> frame => path of the preview; null for a look that changes nothing
+     */
+    public static function pathsFor(string $use, array $frames): array
+    {
+        $looks = $uses = [];
+        $rows = self::query()
+            ->join('frames', 'frames.id', '=', 'looks.frame_id')
+            ->whereRaw('looks.version = COALESCE(frames.version_id, 0)')
+            ->whereIntegerInRaw('looks.frame_id', $frames)
+            ->get('looks.*');
+        foreach ($rows as $look) {
+            $looks[$look->frame_id][$look->number] = $look->large_path;
+            $uses[$look->frame_id][$look->number] = LookChoice::uses($look->values);
+        }
+        $paths = [];
+        foreach ($uses as $frame => $own) {
+            $number = LookChoice::number($own, $use);
+            $number === LookChoice::FIRST || $paths[$frame] = $looks[$frame][$number] ?? null;
+        }
+
+        return $paths;
     }
 
     /**

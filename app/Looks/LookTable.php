@@ -25,8 +25,11 @@ final class LookTable
 
     private const COLUMNS = [
         'id', 'taken_ms', 'body_id', 'name', 'width', 'height', 'small_path', 'large_path', 'focal_length', 'exposure',
-        'f_number', 'iso', 'moment', 'colours', 'verdict', 'version_id',
+        'f_number', 'iso', 'moment', 'colours', 'verdict', 'version_id', 'orientation',
     ];
+
+    /** Quarters by which a file is turned clockwise to stand upright; one that is mirrored as the nearest. */
+    private const QUARTERS = [3 => 2, 4 => 2, 5 => 1, 6 => 1, 7 => 3, 8 => 3];
 
     /** @return array<string, mixed> */
     public function of(Shoot $shoot): array
@@ -121,6 +124,7 @@ final class LookTable
             'height' => (int) $row->height,
             'small' => $pictures->to($row->small_path),
             'large' => $pictures->to($row->large_path),
+            'turned' => self::QUARTERS[(int) $row->orientation] ?? 0,
             'exposure' => (string) $exposure,
             'ev' => $exposure->ev100(),
             ...self::measured($row),
@@ -144,8 +148,6 @@ final class LookTable
             assert($look instanceof stdClass);
             $looks["{$look->frame_id} {$look->version}"][(int) $look->number] = [
                 'values' => (object) json_decode((string) $look->values, true),
-                'name' => (string) $look->name,
-                'uses' => (int) $look->uses,
             ];
         }
 

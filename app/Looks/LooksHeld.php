@@ -116,19 +116,25 @@ final class LooksHeld
         return "{$card}/looks/{$frame}/".hash('xxh128', "{$large} {$values}");
     }
 
+    /** @param  array<string, mixed>  $values */
+    private static function written(array $values): string
+    {
+        return json_encode((object) $values, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION);
+    }
+
     /** @return array<string, mixed> */
     private function row(string $key, LookChange $change): array
     {
-        $values = json_encode((object) $this->values[$key], JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION);
-        $isPlain = $this->values[$key] === [];
-        $stem = $this->stem($change->frame, $values);
+        $picture = LookValues::ofPicture($this->values[$key]);
+        $stem = $this->stem($change->frame, self::written($picture));
+        $isPlain = $picture === [];
 
         return [
             'frame_id' => $change->frame,
             'shoot_id' => $this->shoot->id,
             'version' => $change->version,
             'number' => $change->number,
-            'values' => $values,
+            'values' => self::written($this->values[$key]),
             'large_path' => $isPlain ? null : "{$stem}-l.jpg",
             'small_path' => $isPlain ? null : "{$stem}-s.jpg",
             'is_made' => $isPlain,

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Looks;
 
+use App\Frames\Uses;
+use App\Studio\Member;
+use Illuminate\Support\Facades\View;
 use Illuminate\Support\ServiceProvider;
 
 final class LooksServiceProvider extends ServiceProvider
@@ -11,5 +14,13 @@ final class LooksServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->scoped(RawFirst::class);
+    }
+
+    public function boot(): void
+    {
+        View::composer('components.look-for', fn (\Illuminate\View\View $view) => $view->with(
+            'uses',
+            array_values(Uses::of(Member::current()->studio)->names),
+        ));
     }
 }

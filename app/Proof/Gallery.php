@@ -25,6 +25,7 @@ use Kanpai\Core\Proof\Sectioning;
  * @property array<string, mixed>|null $watermark text or image, place, size, opacity
  * @property Sectioning $sectioning
  * @property int|null $cover_id
+ * @property string $look the use whose look frames have in it, where they have one; empty for their own
  * @property string $metadata what proofs say of themselves: `rights`, or `all`
  * @property string|null $source from what the frames were chosen
  * @property string|null $live frames for which this is true come in by themselves
@@ -48,7 +49,7 @@ final class Gallery extends Model
         'updated_at' => 'immutable_datetime',
     ];
 
-    protected $attributes = ['sectioning' => 'none', 'metadata' => 'rights'];
+    protected $attributes = ['sectioning' => 'none', 'metadata' => 'rights', 'look' => ''];
 
     /** @return BelongsTo<Shoot, $this> */
     public function shoot(): BelongsTo

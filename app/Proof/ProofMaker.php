@@ -50,7 +50,7 @@ final class ProofMaker
             return;
         }
         $picture = $this->picture($gallery, $frame);
-        [$width, $height] = FinishedPreview::size($frame);
+        [$width, $height] = FinishedPreview::size($frame, $gallery->look);
         $tags = $this->tags($gallery, $proof);
         $plain = $this->pair($gallery, $proof, $picture, $tags, '');
         $shown = $this->mark === null
@@ -61,7 +61,7 @@ final class ProofMaker
             'plain_small_path' => $plain[1],
             'large_path' => $shown[0],
             'small_path' => $shown[1],
-            'picture' => FinishedPreview::name($frame),
+            'picture' => FinishedPreview::name($frame, $gallery->look),
             'width' => $width,
             'height' => $height,
         ]);
@@ -72,7 +72,7 @@ final class ProofMaker
         $folder = (string) config('kanpai.pictures');
         Disk::makeFolder("{$folder}/gallery-{$gallery->uuid}", 0700);
 
-        return $this->preview->picture($frame)
+        return $this->preview->picture($frame, $gallery->look)
             ->within($gallery->live === null ? PreviewMaker::LARGE : self::LIVE)
             ->inMemory();
     }
@@ -86,7 +86,7 @@ final class ProofMaker
     private function pair(Gallery $gallery, GalleryFrame $proof, Picture $picture, array $tags, string $kind): array
     {
         $folder = (string) config('kanpai.pictures');
-        $name = FinishedPreview::name($proof->frame);
+        $name = FinishedPreview::name($proof->frame, $gallery->look);
         $path = fn (string $size): string => "gallery-{$gallery->uuid}/".
             hash('xxh128', "{$gallery->uuid} {$proof->number} {$name} {$size}{$kind}").
             '.jpg';

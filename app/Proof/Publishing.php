@@ -26,7 +26,7 @@ use stdClass;
  * that leaves stays with all its feedback.
  *
  * @phpstan-type Facts array{title: string, message?: string, watermark?: array<string, mixed>|null,
- *     sectioning?: string, cover_id?: int|null, metadata?: string, live?: string|null}
+ *     sectioning?: string, cover_id?: int|null, metadata?: string, look?: string, live?: string|null}
  * @phpstan-type ShareFacts array{name?: string, password?: string|null, is_watermarked?: bool, is_named?: bool,
  *     ends_on?: string|null}
  */
@@ -378,6 +378,21 @@ final class Publishing
     /** @return Collection<int, \stdClass> each picture with the facts of its frame now */
     private function rows(Gallery $gallery): Collection
     {
+        $rows = $this->rowsOf($gallery);
+        $frames = $rows->pluck('frame_id')->map(fn ($id): int => (int) $id)->all();
+        $paths = $gallery->look === '' ? [] : FrameLook::pathsFor($gallery->look, array_values($frames));
+        foreach ($rows as $row) {
+            if (array_key_exists((int) $row->frame_id, $paths)) {
+                $row->now_picture = $paths[(int) $row->frame_id] ?? $row->plain_picture;
+            }
+        }
+
+        return $rows;
+    }
+
+    /** @return Collection<int, \stdClass> */
+    private function rowsOf(Gallery $gallery): Collection
+    {
         return DB::table('gallery_frames')
             ->join('frames', 'frames.id', '=', 'gallery_frames.frame_id')
             ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
@@ -386,6 +401,7 @@ final class Publishing
             ->orderBy('number')
             ->selectRaw(
                 'gallery_frames.*, COALESCE(looks.large_path, frames.large_path) AS now_picture, '.
+                    'frames.large_path AS plain_picture, '.
                     'frames.taken_ms AS now_taken, '.
                     "JSON_VALUE(captions.fields, '$.headline') AS now_headline, JSON_VALUE(captions.fields, ".
                     "'$.description') AS now_description, frames.verdict <> ? AND frames.aside_at IS NULL AS ".

@@ -12,12 +12,16 @@ final readonly class Detail
      * @param  float  $vignette  −1 (dark corners) to 1
      * @param  float  $sharpening  0 to 1
      * @param  float  $mask  0 to 1, how much only edges are sharpened
+     * @param  float  $lightNoise  0 to 1, how much of the noise of lightness goes
+     * @param  float  $colourNoise  0 to 1
      */
     private function __construct(
         public float $local,
         public float $vignette,
         public float $sharpening,
         public float $mask,
+        public float $lightNoise,
+        public float $colourNoise,
     ) {
     }
 
@@ -25,12 +29,15 @@ final readonly class Detail
     public static function of(array $values): self
     {
         $sharpening = is_array($values['sharpening'] ?? null) ? $values['sharpening'] : [];
+        $noise = is_array($values['noise'] ?? null) ? $values['noise'] : [];
 
         return new self(
             self::share($values['local'] ?? 0, -1.0),
             self::share($values['vignette'] ?? 0, -1.0),
             self::share($sharpening['amount'] ?? 0, 0.0),
             self::share($sharpening['mask'] ?? 0, 0.0),
+            self::share($noise['light'] ?? 0, 0.0),
+            self::share($noise['colour'] ?? 0, 0.0),
         );
     }
 

@@ -6,6 +6,8 @@ namespace Kanpai\Core\Looks;
 
 use Kanpai\Core\Looks\Colour\Chromaticity;
 use Kanpai\Core\Looks\Colour\WhitePoint;
+use Kanpai\Core\Looks\Place\Place;
+use Kanpai\Core\Looks\Spot\Spot;
 
 /**
  * What is made of a frame. What is not set changes nothing; what is no number, or too much, is taken for
@@ -35,6 +37,8 @@ final readonly class Look
      * @param  array<string, Tint>  $tints  by range
      * @param  string|null  $cube  what a table from elsewhere is known by; `cubeAmount` how much of it
      * @param  list<float>|null  $greys  how light each hue is in black and white, −1 to 1; null for a picture in colour
+     * @param  list<Place>  $places  with a tone and a colour of their own
+     * @param  list<Spot>  $spots  to be healed
      */
     private function __construct(
         public ?Chromaticity $white,
@@ -50,6 +54,8 @@ final readonly class Look
         public Framing $framing,
         public ?string $cube,
         public float $cubeAmount,
+        public array $places,
+        public array $spots,
     ) {
     }
 
@@ -67,6 +73,28 @@ final readonly class Look
             $this->muted !== 0.0 ||
             array_filter($this->hues, fn (Hue $hue): bool => ! $hue->isPlain()) !== [] ||
             array_filter($this->tints, fn (array $tint): bool => $tint['amount'] > 0.0) !== [];
+    }
+
+    /** What is done to colours alone: two looks that agree in it have the same table. */
+    public function colours(): self
+    {
+        return new self(
+            $this->white,
+            $this->stops,
+            $this->tone,
+            $this->bright,
+            $this->saturation,
+            $this->muted,
+            $this->hues,
+            $this->tints,
+            $this->greys,
+            Detail::of([]),
+            Framing::of([]),
+            $this->cube,
+            $this->cubeAmount,
+            [],
+            [],
+        );
     }
 
     public static function plain(): self
@@ -94,6 +122,8 @@ final readonly class Look
             Framing::of($values),
             is_string($cube['table'] ?? null) ? $cube['table'] : null,
             self::number($cube['amount'] ?? null, 1.0, 0.0, self::MOST_CUBE),
+            Place::all($values),
+            Spot::all($values),
         );
     }
 

@@ -18,25 +18,37 @@ final class LookValues
     ];
 
     /** Parts that depend on neighbours, and can be carried as well. */
-    public const DETAIL = ['local', 'vignette', 'sharpening'];
+    public const DETAIL = ['local', 'vignette', 'sharpening', 'noise'];
 
     /** Parts that belong to one frame: what is in it, and where. */
-    public const PLACES = ['turns', 'level', 'crop'];
+    public const PLACES = ['turns', 'level', 'crop', 'places', 'spots'];
+
+    /** What a look is called, and the uses it is for: no part of the picture. */
+    public const ABOUT = ['name', 'uses'];
 
     /** Numbers beyond it are nobody's. */
     private const LARGEST = 1e6;
 
     /** Characters of a text, and things in a group. */
-    private const LONGEST = 40;
+    private const LONGEST = 60;
 
     private const MOST = 4_000;
 
-    private const DEEPEST = 4;
+    private const DEEPEST = 6;
 
     /** @return list<string> */
     public static function parts(): array
     {
-        return [...self::COLOURS, ...self::DETAIL, ...self::PLACES];
+        return [...self::COLOURS, ...self::DETAIL, ...self::PLACES, ...self::ABOUT];
+    }
+
+    /**
+     * @param  Values  $values
+     * @return Values what changes the picture
+     */
+    public static function ofPicture(array $values): array
+    {
+        return array_diff_key($values, array_flip(self::ABOUT));
     }
 
     /**
@@ -137,7 +149,7 @@ final class LookValues
         foreach ($values as $part => $value) {
             $weak[$part] = match (true) {
                 $part === 'kelvin' && is_numeric($value) => self::kelvin((float) $value, $strength),
-                in_array($part, ['crop', 'turns'], true) => $value,
+                in_array($part, self::PLACES, true) && $part !== 'level' => $value,
                 default => self::times($value, $strength),
             };
         }

@@ -57,6 +57,8 @@ return new class extends Migration
             $table->unsignedInteger('iso')->nullable();
             $table->double('focal_length')->nullable();
             $table->string('lens')->nullable();
+            // Of the file, as Exif has it: 1 to 8.
+            $table->unsignedTinyInteger('orientation')->default(1);
             $table->string('small_path', 120)->nullable();
             $table->string('large_path', 120)->nullable();
             $table->boolean('is_pictured')->default(false);

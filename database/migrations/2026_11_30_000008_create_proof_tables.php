@@ -21,6 +21,8 @@ return new class extends Migration
             $table->string('sectioning', 10)->default('none');
             $table->foreignId('cover_id')->nullable()->constrained('frames')->nullOnDelete();
             $table->string('metadata', 10)->default('rights');
+            // The use whose look frames have in it, where they have one; empty for their own.
+            $table->string('look', 60)->default('');
             // What the frames were meant by, to see later which have joined them.
             $table->text('source')->nullable();
             // Frames for which this is true come in by themselves.

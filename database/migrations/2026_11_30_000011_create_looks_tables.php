@@ -26,8 +26,6 @@ return new class extends Migration
             $table->unsignedBigInteger('version')->default(0);
             // 1 is what the frame looks like; the others are there beside it.
             $table->unsignedSmallInteger('number')->default(1);
-            $table->string('name', 120)->default('');
-            $table->unsignedInteger('uses')->default(0);
             $table->json('values');
             // What its previews are called; they are made when somebody needs them.
             $table->string('large_path', 160)->nullable();
@@ -80,6 +78,18 @@ return new class extends Migration
             $table->json('values');
             $table->timestamps();
             $table->unique(['studio_id', 'name']);
+        });
+        // What was found on the sensor of a body, in the frames of one shoot.
+        Schema::create('sensor_dust', function (Blueprint $table): void {
+            $table->foreignId('shoot_id')->constrained()->cascadeOnDelete();
+            $table->foreignId('body_id')->constrained()->cascadeOnDelete();
+            // Frames that are looked at, and those that were already.
+            $table->unsignedSmallInteger('frames');
+            $table->unsignedSmallInteger('looked')->default(0);
+            // Shares of the sides of the sensor; null before all frames were looked at.
+            $table->json('specks')->nullable();
+            $table->timestamp('found_at', 3)->nullable();
+            $table->primary(['shoot_id', 'body_id']);
         });
         // Tables of colours from elsewhere, known by what is in them.
         Schema::create('colour_cubes', function (Blueprint $table): void {

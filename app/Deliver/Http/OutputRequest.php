@@ -44,6 +44,7 @@ final class OutputRequest extends FormRequest
             'most_kb' => ['nullable', 'integer'],
             'sharpening' => ['nullable', Rule::enum(Sharpening::class)],
             'metadata' => ['nullable', Rule::enum(MetadataScope::class)],
+            'look' => ['nullable', 'string', 'max:60'],
             'folder' => ['nullable', 'string', 'max:200'],
             'file' => ['required', 'string', 'max:200'],
         ];
@@ -88,6 +89,7 @@ final class OutputRequest extends FormRequest
             Sharpening::tryFrom($this->string('sharpening')->toString()) ?? Sharpening::None,
             $this->boolean('is_marked'),
             MetadataScope::tryFrom($this->string('metadata')->toString()) ?? MetadataScope::All,
+            $this->string('look')->trim()->toString(),
         );
     }
 

@@ -8,6 +8,7 @@ use App\Frames\Frame;
 use App\Looks\ColourCubes;
 use App\Looks\FrameLook;
 use App\Studio\Shoot;
+use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Str;
 use Kanpai\Core\Looks\ColourTable;
@@ -20,25 +21,25 @@ final class ExportController
 {
     private const GRID = 33;
 
-    public function profile(Shoot $shoot, int $frame): Response
+    public function profile(Request $request, Shoot $shoot, int $frame): Response
     {
-        [$table, $name] = self::table($shoot, $frame);
+        [$table, $name] = self::table($shoot, $frame, $request->integer('number', FrameLook::FIRST));
 
         return self::file(DeviceLink::of($table, $name), 'application/vnd.iccprofile', "{$name}.icc");
     }
 
-    public function cube(Shoot $shoot, int $frame): Response
+    public function cube(Request $request, Shoot $shoot, int $frame): Response
     {
-        [$table, $name] = self::table($shoot, $frame);
+        [$table, $name] = self::table($shoot, $frame, $request->integer('number', FrameLook::FIRST));
 
         return self::file(CubeFile::of($table, $name), 'text/plain; charset=UTF-8', "{$name}.cube");
     }
 
     /** @return array{ColourTable, string} the table, and what it is called */
-    private static function table(Shoot $shoot, int $frame): array
+    private static function table(Shoot $shoot, int $frame, int $number): array
     {
         $found = Frame::of($shoot)->findOrFail($frame);
-        $look = FrameLook::ofFrame($found)?->look() ?? Look::plain();
+        $look = FrameLook::numbered($found, $number)?->look() ?? Look::plain();
 
         return [
             ColourTable::of($look, self::GRID, null, ColourCubes::find($look->cube)),

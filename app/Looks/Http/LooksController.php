@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Looks\Http;
 
+use App\Frames\Uses;
 use App\Looks\DevelopRaws;
 use App\Looks\Finishing;
 use App\Looks\LookSteps;
@@ -23,6 +24,7 @@ final class LooksController
         return view('looks.show', [
             'shoot' => $shoot,
             'hasPairs' => DevelopRaws::hasPairs($shoot),
+            'uses' => array_values(Uses::of($shoot->studio)->names),
             'isRawFirst' => RawFirst::of($shoot->studio_id),
             'mayChoose' => Gate::allows('update', $shoot->studio),
         ]);

@@ -20,7 +20,7 @@ final class SavedLooksController
     public function store(SaveLookInput $request, Shoot $shoot): JsonResponse
     {
         $frame = Frame::of($shoot)->findOrFail($request->integer('frame'));
-        $values = FrameLook::ofFrame($frame)->values ?? [];
+        $values = FrameLook::numbered($frame, $request->integer('number', FrameLook::FIRST))->values ?? [];
         $own = array_intersect_key($values, array_flip([...LookValues::COLOURS, ...LookValues::DETAIL]));
         if ($own === []) {
             throw ValidationException::withMessages(['name' => 'This frame has no look yet. Change something first.']);

@@ -51,7 +51,7 @@ final class PublishRequest extends FormRequest
 
     /**
      * @return array{title: string, message: string, watermark: array<string, mixed>|null, sectioning: string,
-     *     metadata: string, live: string|null}
+     *     metadata: string, look: string, live: string|null}
      *
      * @throws ValidationException
      */
@@ -65,6 +65,7 @@ final class PublishRequest extends FormRequest
                 ? $this->string('sectioning')->toString()
                 : Sectioning::None->value,
             'metadata' => $this->boolean('metadata') ? 'all' : 'rights',
+            'look' => mb_substr($this->string('look')->trim()->toString(), 0, 60),
             'live' => $this->live(),
         ];
     }

@@ -37,8 +37,8 @@ final class SoundInput
         'weights',
     ];
 
-    /** How deep what scripts send is nested at most: steps, each with marks, each with drawings of points. */
-    private const DEEPEST = 8;
+    /** How deep what scripts send is nested at most: steps, changes, their places, their strokes, their points. */
+    private const DEEPEST = 12;
 
     public function handle(Request $request, Closure $next): Response
     {

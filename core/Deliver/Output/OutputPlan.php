@@ -11,7 +11,7 @@ use Kanpai\Core\Frames\Caption\MetadataScope;
  *
  * @phpstan-type OutputSaid array{size: array{rule: string, width: float, height: float|null, ppi: int|null,
  *     enlarges: bool}, format: string, quality: int, most_bytes: int|null, keeps_profile: bool, sharpening: string,
- *     is_marked: bool, metadata: string}
+ *     is_marked: bool, metadata: string, look?: string}
  */
 final readonly class OutputPlan
 {
@@ -22,6 +22,7 @@ final readonly class OutputPlan
      * @param  int|null  $mostBytes  a file is written with less quality until it is no larger
      * @param  bool  $keepsProfile  the colour space of the camera; else sRGB
      * @param  bool  $isMarked  under the studio's watermark
+     * @param  string  $look  the use whose look a frame is to have, where it has one; empty for its own
      */
     private function __construct(
         public Size $size,
@@ -32,6 +33,7 @@ final readonly class OutputPlan
         public Sharpening $sharpening,
         public bool $isMarked,
         public MetadataScope $metadata,
+        public string $look,
     ) {
     }
 
@@ -45,6 +47,7 @@ final readonly class OutputPlan
         Sharpening $sharpening = Sharpening::None,
         bool $isMarked = false,
         MetadataScope $metadata = MetadataScope::All,
+        string $look = '',
     ): self {
         if ($quality < 1 || $quality > 100) {
             throw InvalidOutput::quality($quality);
@@ -56,7 +59,7 @@ final readonly class OutputPlan
             throw InvalidOutput::bytesOf($format);
         }
 
-        return new self($size, $format, $quality, $mostBytes, $keepsProfile, $sharpening, $isMarked, $metadata);
+        return new self($size, $format, $quality, $mostBytes, $keepsProfile, $sharpening, $isMarked, $metadata, $look);
     }
 
     /**
@@ -117,6 +120,8 @@ final readonly class OutputPlan
             'sharpening' => $this->sharpening->value,
             'is_marked' => $this->isMarked,
             'metadata' => $this->metadata->value,
+            // Files that were written before it could be said are still the same.
+            ...$this->look === '' ? [] : ['look' => $this->look],
         ];
     }
 
@@ -147,6 +152,7 @@ final readonly class OutputPlan
             Sharpening::from($data['sharpening']),
             $data['is_marked'],
             MetadataScope::from($data['metadata']),
+            $data['look'] ?? '',
         );
     }
 
@@ -160,6 +166,7 @@ final readonly class OutputPlan
                 $this->mostBytes === null ? '' : 'at most '.number_format($this->mostBytes / 1000).' KB',
                 $this->keepsProfile ? 'original profile' : 'sRGB',
                 $this->sharpening === Sharpening::None ? '' : "sharpened for {$this->sharpening->value}",
+                $this->look === '' ? '' : "look for {$this->look}",
                 $this->isMarked ? 'with mark' : '',
                 $this->metadata->inWords(),
             ]),

@@ -143,7 +143,11 @@ export function startCarrying() {
         }
         try {
             await sent();
-            ({ saved: state.saved } = await post(root.dataset.saved, { name, frame: current().id }));
+            ({ saved: state.saved } = await post(root.dataset.saved, {
+                name,
+                frame: current().id,
+                number: state.number,
+            }));
             $('save-name').value = '';
             drawSaved();
             say(`Saved as ${name}.`);

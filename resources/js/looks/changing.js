@@ -96,6 +96,7 @@ function applied(step, isBack) {
     if (first && !step.changes.some(({ frame }) => frame === current()?.id)) {
         state.at = state.frames.indexOf(state.byId.get(first.frame));
     }
+    state.number = first?.number ?? state.number;
     redraw(false);
     tell();
 }
@@ -144,7 +145,7 @@ function answered(answer) {
         const frame = state.byId.get(conflict.frame);
         if (frame) {
             const mine = valuesOf(frame, conflict.number);
-            frame.looks[conflict.number] = { ...frame.looks[conflict.number], values: { ...conflict.values } };
+            frame.looks[conflict.number] = { values: { ...conflict.values } };
             askWhose(frame, mine, conflict);
         }
     }
@@ -190,7 +191,7 @@ export async function fetchChanges() {
         for (const { frame: id, number, values } of answer.looks) {
             const frame = state.byId.get(id);
             if (frame && !isSame(valuesOf(frame, number), values)) {
-                frame.looks[number] = { name: '', uses: 0, ...frame.looks[number], values };
+                frame.looks[number] = { values };
                 touched++;
             }
         }

@@ -22,6 +22,13 @@ uniform vec3 rowX;
 uniform vec3 rowY;
 uniform float split;
 uniform bool clipped;
+uniform sampler2D masks;
+uniform usampler3D inside0;
+uniform usampler3D inside1;
+uniform usampler3D inside2;
+uniform usampler3D inside3;
+uniform int places;
+uniform int painted;
 in vec2 uv;
 out vec4 colour;
 
@@ -58,21 +65,42 @@ void main() {
         colour = vec4(looked(before, c), 1.);
         return;
     }
-    c = looked(table, clamp(c * texture(gains, uv).r, 0., 1.));
+    vec3 lit = clamp(c * texture(gains, uv).r, 0., 1.);
+    c = looked(table, lit);
+    vec4 m = places > 0 ? texture(masks, uv) : vec4(0.);
+    if (m.r > 0.) c = mix(c, looked(inside0, lit), m.r);
+    if (m.g > 0.) c = mix(c, looked(inside1, lit), m.g);
+    if (m.b > 0.) c = mix(c, looked(inside2, lit), m.b);
+    if (m.a > 0.) c = mix(c, looked(inside3, lit), m.a);
     if (clipped) {
         if (any(greaterThan(c, vec3(.9975)))) c = vec3(0.);
         else if (all(lessThan(c, vec3(.0025)))) c = vec3(1.);
     }
+    if (painted >= 0) c = mix(c, vec3(.78, .16, .32), .55 * m[painted]);
     colour = vec4(c, 1.);
 }`;
 
-const UNITS = { picture: 0, gains: 1, table: 2, before: 3 };
+const UNITS = {
+    picture: 0,
+    gains: 1,
+    table: 2,
+    before: 3,
+    masks: 4,
+    inside0: 5,
+    inside1: 6,
+    inside2: 7,
+    inside3: 8,
+};
+const CHANNELS = 4;
 
 export class Drawing {
     #gl;
     #program;
     #textures = {};
     #places = new Map();
+    #count = 0;
+    #inside = [];
+    #masks = [];
 
     /** @throws where there is no WebGL2 */
     constructor(canvas) {
@@ -152,13 +180,45 @@ export class Drawing {
         gl.texImage2D(gl.TEXTURE_2D, 0, gl.R16F, width, height, 0, gl.RED, gl.FLOAT, Float32Array.from(values));
     }
 
-    draw({ rows, split, clipped }) {
+    /** @param places masks, and nodes of the tables inside */
+    places(places) {
+        this.#count = places.length;
+        places.forEach(({ nodes }, i) => {
+            if (this.#inside[i] !== nodes) {
+                this.#inside[i] = nodes;
+                this.table(`inside${i}`, nodes);
+            }
+        });
+        const masks = places.map(({ mask }) => mask);
+        if (masks.length > 0 && (masks.length !== this.#masks.length || masks.some((m, i) => m !== this.#masks[i]))) {
+            this.#masks = masks;
+            this.#upload(masks);
+        }
+    }
+
+    #upload(masks) {
+        const gl = this.#gl;
+        const [{ width, height }] = masks;
+        const texels = new Uint8Array(CHANNELS * width * height);
+        masks.forEach(({ values }, channel) => {
+            for (let i = 0; i < values.length; i++) {
+                texels[CHANNELS * i + channel] = values[i];
+            }
+        });
+        this.#texture('masks', gl.TEXTURE_2D, gl.LINEAR);
+        gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA8, width, height, 0, gl.RGBA, gl.UNSIGNED_BYTE, texels);
+    }
+
+    /** @param painted which of the places is shown in colour; −1 for none */
+    draw({ rows, split, clipped, painted = -1 }) {
         const gl = this.#gl;
         gl.viewport(0, 0, gl.drawingBufferWidth, gl.drawingBufferHeight);
         gl.uniform3f(this.#place('rowX'), ...rows[0]);
         gl.uniform3f(this.#place('rowY'), ...rows[1]);
         gl.uniform1f(this.#place('split'), split);
         gl.uniform1i(this.#place('clipped'), clipped ? 1 : 0);
+        gl.uniform1i(this.#place('places'), this.#count);
+        gl.uniform1i(this.#place('painted'), painted < this.#count ? painted : -1);
         gl.drawArrays(gl.TRIANGLES, 0, 3);
         // Drawn when this returns, so that what it takes can be measured and the next one does not queue up behind it.
         gl.finish();

@@ -5,7 +5,9 @@ import { toggleCrop } from './crop.js';
 import { moveLight, splitOrJoin } from './lights.js';
 import { $ } from './page.js';
 import { toggleGrey } from './ring.js';
+import { removePlace, togglePlaces } from './places.js';
 import { goTo, redraw } from './showing.js';
+import { toggleSpots } from './spots.js';
 import { state } from './store.js';
 import { hold as holdTruePixels } from './true-pixels.js';
 
@@ -43,6 +45,9 @@ const ACTS = {
     i: () => bringIntoLine(),
     b: toggleGrey,
     x: () => toggleCrop(),
+    l: () => togglePlaces(),
+    d: () => toggleSpots(),
+    Delete: () => state.isPlacing && removePlace(),
     g: togglePicking,
     s: toggleSplit,
     k: toggleClipped,
@@ -52,6 +57,8 @@ const ACTS = {
     Enter: () => toggleCrop(false),
     Escape: () => {
         toggleCrop(false);
+        togglePlaces(false);
+        toggleSpots(false);
         state.isPicking && togglePicking();
     },
     '?': () => document.querySelector('dialog.help').showModal(),

@@ -4,7 +4,7 @@
  */
 import { get, post } from '../studio/server.js';
 import { showInstant } from '../studio/day-line.js';
-import { fetchChanges, goTo as goToStep, steps, undo, redo } from './changing.js';
+import { fetchChanges, goTo as goToStep, sent, steps, undo, redo } from './changing.js';
 import { startCarrying } from './carrying.js';
 import { startCrop } from './crop.js';
 import { askAboutCard } from './grey-card.js';
@@ -12,16 +12,24 @@ import { listenToKeys, toggleClipped, toggleHistory, togglePicking, toggleSplit 
 import { fetchRaws, group, startLights } from './lights.js';
 import { startLines } from './lines.js';
 import { $, count, drag, html, root, say, SECOND } from './page.js';
+import { startPlaces } from './places.js';
 import { startRing } from './ring.js';
 import { follow, goTo, listen, redraw, show } from './showing.js';
-import { current, FIRST, history, isRaw, put, state } from './store.js';
+import { current, history, isRaw, put, state, valuesOf } from './store.js';
 import { startParts } from './parts.js';
+import { startSeveral } from './several.js';
+import { startSpots } from './spots.js';
 import { startTone } from './tone.js';
 import { startTruePixels } from './true-pixels.js';
 import { pick, startWhite } from './white.js';
 import { lookInWords } from './words.js';
 
 async function load() {
+    if (steps.waiting.length > 0) {
+        // What another page left behind comes first: an undo that the server has not got yet is not shown otherwise.
+        steps.send();
+        await sent().catch(() => {});
+    }
     const table = await get(root.dataset.table);
     const stay = current()?.id ?? Number(new URLSearchParams(window.location.search).get('frame'));
     state.frames = table.frames.map((frame) => ({ ...frame, looks: { ...frame.looks } }));
@@ -53,12 +61,12 @@ function tellFrame() {
         : isRaw(frame)
           ? 'raw file'
           : (frame.raw.problem ?? 'raw file, being developed; this is what the camera embedded');
-    $('frame-look').textContent = lookInWords(frame?.looks[FIRST]?.values ?? {}) || 'as shot';
+    $('frame-look').textContent = lookInWords(frame ? valuesOf(frame) : {}) || 'as shot';
     for (const [name, ending] of [
         ['export-icc', 'icc'],
         ['export-cube', 'cube'],
     ]) {
-        frame && ($(name).href = `${root.dataset.frames}/${frame.id}/look.${ending}`);
+        frame && ($(name).href = `${root.dataset.frames}/${frame.id}/look.${ending}?number=${state.number}`);
     }
     $('frame-place').textContent = frame ? `${state.at + 1} of ${count(state.frames.length, 'frame')}` : '';
     frame && showInstant(frame.taken);
@@ -98,7 +106,7 @@ function listenToPicture() {
         const image = $('image').getBoundingClientRect();
         const box = $('picture-box').getBoundingClientRect();
         line.style.left = `${image.left - box.left + state.splitAt * image.width}px`;
-        for (const overlay of [$('crop-box'), $('level-line')]) {
+        for (const overlay of [$('crop-box'), $('level-line'), $('place-box'), $('spot-box')]) {
             Object.assign(overlay.style, {
                 left: `${image.left - box.left}px`,
                 top: `${image.top - box.top}px`,
@@ -144,6 +152,9 @@ startWhite();
 startRing();
 startLines();
 startCrop();
+startPlaces();
+startSpots();
+startSeveral();
 startLights();
 startCarrying();
 startParts();

@@ -9,7 +9,7 @@ const GROUPS = {
     tints: ['tints'],
     grey: ['greys'],
     table: ['cube'],
-    detail: ['local', 'vignette', 'sharpening'],
+    detail: ['local', 'vignette', 'sharpening', 'noise'],
 };
 
 const boxes = () => [...root.querySelectorAll('[data-part]')];

@@ -4,7 +4,9 @@ import { screen } from './colour.js';
 import { boxOf, framingOf, sizeOf, sourceOf as rowsOf } from './framing.js';
 import { cellsOf, gainField } from './gain-field.js';
 import { Drawing } from './gl.js';
+import { healed } from './healing.js';
 import { lookOf } from './look.js';
+import { PlacesDrawn } from './places-drawn.js';
 import { PlainDrawing } from './plain.js';
 import { looked } from './tetrahedra.js';
 
@@ -21,10 +23,16 @@ export class Shown {
     #canvas;
     #drawing;
     #bitmap = null;
+    /** The same with its spots healed. */
+    #healed = null;
     #source = screen;
     #small = null;
     #drawn = {};
     #plain = new Map();
+    #places = new PlacesDrawn();
+
+    /** By how much places are lighter or darker: values, columns and rows. */
+    gains = [[1], 1, 1];
 
     constructor(canvas) {
         this.#canvas = canvas;
@@ -38,7 +46,7 @@ export class Shown {
 
     /** Takes another picture, decoded as it is. */
     take(bitmap, source) {
-        this.#bitmap = bitmap;
+        this.#bitmap = this.#healed = bitmap;
         this.#source = source;
         this.#small = null;
         this.#drawn = {};
@@ -73,11 +81,21 @@ export class Shown {
      */
     draw(
         values,
-        { isDragged = false, isBefore = false, split = 0, clipped = false, whole = false, room = null, cube = null },
+        {
+            isDragged = false,
+            isBefore = false,
+            split = 0,
+            clipped = false,
+            whole = false,
+            room = null,
+            cube = null,
+            painted = -1,
+        },
     ) {
         if (!this.#bitmap) {
             return;
         }
+        this.#heal(values.spots);
         const framing = { ...framingOf(values), ...(whole ? { crop: null, isWhole: true } : {}) };
         const [width, height] = this.sides;
         const [across, down] = sizeOf(framing, width, height);
@@ -85,7 +103,20 @@ export class Shown {
         this.#table(values, isDragged ? COARSE : FINE, cube);
         const rows = rowsOf(framing, width, height);
         this.#field(values, framing);
-        this.#drawing.draw({ rows, split: isBefore ? 2 : split, clipped });
+        const shape = { rows, size: [across, down], sides: [width, height] };
+        const made = { grid: isDragged ? COARSE : FINE, source: this.#source, cube };
+        this.#drawing.places(this.#places.of(values, { ...shape, ...made }));
+        this.#drawing.draw({ rows, split: isBefore ? 2 : split, clipped, painted });
+    }
+
+    #heal(spots = []) {
+        const key = hash(spots);
+        if (key !== (this.#drawn.spots ?? '[]')) {
+            this.#drawn.spots = key;
+            this.#healed = healed(this.#bitmap, spots);
+            this.#small = null;
+            this.#drawing.picture(this.#healed);
+        }
     }
 
     #resize(across, down, most, room) {
@@ -100,7 +131,7 @@ export class Shown {
     }
 
     #table(values, grid, cube) {
-        const key = hash([values, grid, cube !== null]);
+        const key = hash([{ ...values, places: 0, spots: 0 }, grid, cube !== null]);
         if (this.#drawn.table !== key) {
             this.#drawn.nodes = colourTable(lookOf(values), grid, this.#source, cube);
             this.#drawn.grid = grid;
@@ -118,12 +149,12 @@ export class Shown {
         }
         this.#drawn.field = key;
         if (local === 0 && vignette === 0) {
-            this.#drawing.gains([1], 1, 1);
-
-            return;
+            this.gains = [[1], 1, 1];
+        } else {
+            const cells = this.#cells(framing);
+            this.gains = [gainField(cells, local, vignette), cells.width, cells.height];
         }
-        const cells = this.#cells(framing);
-        this.#drawing.gains(gainField(cells, local, vignette), cells.width, cells.height);
+        this.#drawing.gains(...this.gains);
     }
 
     /** The framed picture in blocks, which stay the same as long as it is framed the same way. */
@@ -157,7 +188,7 @@ export class Shown {
             -(p * c + q * f) * canvas.width,
             -(r * c + s * f) * canvas.height,
         );
-        context.drawImage(this.#bitmap, 0, 0, 1, 1);
+        context.drawImage(this.#healed, 0, 0, 1, 1);
         const { data } = context.getImageData(0, 0, canvas.width, canvas.height);
 
         return { pixels: data, width: canvas.width, height: canvas.height };

@@ -3,7 +3,7 @@ import { screen } from './colour.js';
 import { cubeOf } from './cubes.js';
 import { $, SECOND, root, say } from './page.js';
 import { Shown } from './picture.js';
-import { current, isRaw, shown, sourceOf, state } from './store.js';
+import { current, FIRST, isRaw, shown, sourceOf, state } from './store.js';
 import { after } from '../studio/timers.js';
 
 export const picture = new Shown($('image'));
@@ -44,6 +44,7 @@ function paint() {
         whole: state.isCropping,
         room: redraw.isDragged ? roomOf() : null,
         cube: cubeOf(values, () => redraw(false)),
+        painted: state.isPlacing && state.showsPlace ? state.place : -1,
     });
     performance.measure('kanpai-look-drawn', { start: began });
     followers.forEach((act) => act(values, redraw.isDragged));
@@ -113,6 +114,7 @@ export function goTo(frame) {
     const place = state.frames.indexOf(frame);
     if (place >= 0 && place !== state.at) {
         state.at = place;
+        state.number = FIRST;
         state.isCropping = false;
         show();
     }

@@ -6,7 +6,7 @@ import { screen } from './colour.js';
 export const FIRST = 1;
 
 /** Parts that stay with their frame. */
-export const FRAMING = ['turns', 'level', 'crop'];
+export const FRAMING = ['turns', 'level', 'crop', 'places', 'spots'];
 
 export const state = {
     frames: [],
@@ -31,6 +31,12 @@ export const state = {
     showsClipped: false,
     isCropping: false,
     isPicking: false,
+    isPlacing: false,
+    isHealing: false,
+    /** Which place is set, and whether it is shown in colour. */
+    place: 0,
+    placeOf: null,
+    showsPlace: false,
 };
 
 export const history = new History();
@@ -74,7 +80,7 @@ export function put(frame, number, now) {
             delete values[part];
         }
     }
-    frame.looks[number] = { name: '', uses: 0, ...frame.looks[number], values };
+    frame.looks[number] = { values };
 }
 
 export const isSame = (one, other) => canonical(one) === canonical(other);

@@ -7,7 +7,9 @@ import { screen } from './colour.js';
 import { cubeOf } from './cubes.js';
 import { framingOf, sizeOf, sourceOf as rowsOf } from './framing.js';
 import { cellsOf, gainField } from './gain-field.js';
+import { healed } from './healing.js';
 import { lookOf } from './look.js';
+import { PlacesDrawn } from './places-drawn.js';
 import { PlainDrawing } from './plain.js';
 import { isNothing, isRaw, sourceOf } from './store.js';
 
@@ -43,7 +45,7 @@ async function draw(canvas, frame, values) {
     const framing = framingOf(values);
     [canvas.width, canvas.height] = sizeOf(framing, width, height);
     const drawing = new PlainDrawing(canvas);
-    drawing.picture(picture);
+    drawing.picture(healed(picture, values.spots));
     drawing.table('before', PLAIN);
     const cube = cubeOf(values, () => drawn.clear());
     drawing.table('table', colourTable(lookOf(values), GRID, smallSource(frame), cube));
@@ -57,7 +59,10 @@ async function draw(canvas, frame, values) {
         );
         drawing.gains(gainField(cells, values.local ?? 0, values.vignette ?? 0), cells.width, cells.height);
     }
-    drawing.draw({ rows: rowsOf(framing, width, height), split: 0, clipped: false });
+    const rows = rowsOf(framing, width, height);
+    const shape = { rows, size: [canvas.width, canvas.height], sides: [width, height] };
+    drawing.places(new PlacesDrawn().of(values, { ...shape, grid: GRID, source: smallSource(frame), cube }));
+    drawing.draw({ rows, split: 0, clipped: false });
 }
 
 /** One after another, so that keys and pointers come in between. */

@@ -3,9 +3,12 @@ import { colourTable } from './colour-table.js';
 import { screen } from './colour.js';
 import { cubeOf } from './cubes.js';
 import { framingOf, sourceOf as rowsOf, sizeOf } from './framing.js';
+import { healed } from './healing.js';
 import { lookOf } from './look.js';
 import { $, root, say } from './page.js';
+import { PlacesDrawn } from './places-drawn.js';
 import { PlainDrawing } from './plain.js';
+import { picture } from './showing.js';
 import { current, isRaw, shown, sourceOf } from './store.js';
 
 const GRID = 33;
@@ -40,6 +43,7 @@ function part(values, bitmap, width, height) {
 
     return {
         size: [Math.round(w * across), Math.round(h * down)],
+        place: [left, top, w, h],
         rows: rowsOf(framing, bitmap.width, bitmap.height).map(([a, b, c]) => [a * w, b * h, a * left + b * top + c]),
     };
 }
@@ -55,20 +59,30 @@ async function draw() {
         const canvas = $('true-pixels');
         const box = $('picture-box').getBoundingClientRect();
         const scale = window.devicePixelRatio || 1;
-        const { size, rows } = part(values, bitmap, Math.round(box.width * scale), Math.round(box.height * scale));
-        [canvas.width, canvas.height] = size;
-        Object.assign(canvas.style, { width: `${size[0] / scale}px`, height: `${size[1] / scale}px` });
-        // What the camera embedded is shown for a raw file; its white is known all the same.
-        const source = isRaw(frame) ? { ...screen, asShot: sourceOf(frame).asShot } : screen;
-        const drawing = new PlainDrawing(canvas);
-        drawing.picture(bitmap);
-        drawing.table('before', PLAIN);
-        drawing.table('table', colourTable(lookOf(values), GRID, source, cubeOf(values, draw)));
-        drawing.draw({ rows, split: 0, clipped: false });
+        const own = part(values, bitmap, Math.round(box.width * scale), Math.round(box.height * scale));
+        [canvas.width, canvas.height] = own.size;
+        Object.assign(canvas.style, { width: `${own.size[0] / scale}px`, height: `${own.size[1] / scale}px` });
+        drawPart(canvas, frame, bitmap, values, own);
         canvas.hidden = false;
     } catch {
         say(`No copy of ${frame.name} is within reach.`);
     }
+}
+
+function drawPart(canvas, frame, bitmap, values, { rows, place }) {
+    // What the camera embedded is shown for a raw file; its white is known all the same.
+    const source = isRaw(frame) ? { ...screen, asShot: sourceOf(frame).asShot } : screen;
+    const cube = cubeOf(values, draw);
+    const framing = framingOf(values);
+    const sides = [bitmap.width, bitmap.height];
+    const shape = { rows: rowsOf(framing, ...sides), size: sizeOf(framing, ...sides), sides };
+    const drawing = new PlainDrawing(canvas);
+    drawing.picture(healed(bitmap, values.spots));
+    drawing.table('before', PLAIN);
+    drawing.table('table', colourTable(lookOf(values), GRID, source, cube));
+    drawing.gains(...picture.gains);
+    drawing.places(new PlacesDrawn().of(values, { ...shape, grid: GRID, source, cube }));
+    drawing.draw({ rows, split: 0, clipped: false, part: place, values });
 }
 
 export function hold(isOn) {

@@ -30,6 +30,9 @@ const NAMES = {
     local: 'Local contrast',
     vignette: 'Vignette',
     sharpening: 'Sharpening',
+    noise: 'Noise',
+    places: 'Places',
+    spots: 'Spots',
     turns: 'Turned',
     level: 'Level',
     crop: 'Crop',
@@ -60,6 +63,9 @@ export function lookInWords(values) {
         'local',
         'vignette',
         'sharpening',
+        'noise',
+        'places',
+        'spots',
         'cube',
     ]) {
         if (values[part] && !(values.greys && part === 'hues')) {

@@ -71,6 +71,7 @@
         </select>
     </div>
 </div>
+<x-look-for id="look-{{ $form->id }}" :value="$form->value('look', $plan?->look)" />
 <div class="choose-line">
     <label><input class="form-check-input" type="checkbox" name="is_marked" value="1"
         @checked($form->value('is_marked', $plan?->isMarked))>

@@ -1,18 +1,18 @@
 {{-- All that makes a look --}}
 <aside class="look-controls" aria-label="Look of this frame">
-    <section>
+    <section class="of-frame">
         <h2 class="control-head">Tone <span>drag on the histogram</span></h2>
         <svg class="tone" data-tone role="group" aria-label="Tone in five zones"></svg>
         <p class="zone-names small"><span>deep</span><span>dark</span><span>middle</span><span>light</span><span>bright</span>
         </p>
     </section>
-    <section>
+    <section class="of-frame">
         <h2 class="control-head">White <span><button type="button" class="btn-word" data-white-as-shot hidden>as
                     shot</button></span></h2>
         <svg class="white" data-white role="group" aria-label="White on the line of daylight"></svg>
         <p class="white-ends small"><span>lamp</span><b data-white-words></b><span>shade</span></p>
     </section>
-    <section>
+    <section class="of-frame">
         <h2 class="control-head">Colour <span data-ring-hint></span></h2>
         <div class="ring-row">
             <svg class="ring" data-ring role="group" aria-label="Ring of hues"></svg>
@@ -25,7 +25,7 @@
             </div>
         </div>
     </section>
-    <section class="look-lines">
+    <section class="look-lines of-frame">
         @foreach ([
             'stops' => ['Exposure', -5, 5, 0.05],
             'contrast' => ['Contrast', -1, 1, 0.02],
@@ -35,6 +35,8 @@
             'vignette' => ['Vignette', -1, 1, 0.02],
             'sharpening.amount' => ['Sharpening', 0, 1, 0.02],
             'sharpening.mask' => ['edges alone', 0, 1, 0.02],
+            'noise.light' => ['Noise', 0, 1, 0.02],
+            'noise.colour' => ['Colour noise', 0, 1, 0.02],
         ] as $part => [$name, $least, $most, $step])
             <label for="line-{{ $part }}">{{ $name }}</label>
             <input type="range" class="form-range" id="line-{{ $part }}" data-slide="{{ $part }}"
@@ -44,6 +46,8 @@
     </section>
     <div class="look-tools">
         <button type="button" class="btn btn-line" data-crop aria-pressed="false">Crop</button>
+        <button type="button" class="btn btn-line" data-places aria-pressed="false">Places</button>
+        <button type="button" class="btn btn-line" data-spots aria-pressed="false">Spots</button>
         <button type="button" class="btn btn-line" data-grey aria-pressed="false">Grey spot</button>
         <button type="button" class="btn btn-line" data-bw aria-pressed="false">Black and white</button>
         <button type="button" class="btn btn-line" data-split aria-pressed="false">Split</button>
@@ -70,6 +74,7 @@
             <button type="button" class="btn btn-ink" data-crop-done>Done</button>
         </div>
     </section>
+    @include('looks.local')
     <section class="history" data-history hidden>
         <h2 class="control-head">Steps <span>click one to go back to it</span></h2>
         <ol data-history-list></ol>

@@ -16,6 +16,8 @@
             'G' => 'grey: click something that should be neutral',
             'B' => 'black and white, or colour',
             'X' => 'crop and level',
+            'L' => 'places with a tone of their own',
+            'D' => 'dust and other spots',
             'H' => 'steps',
             'Backspace' => 'undo; with Shift redo',
         ] as $key => $does)

@@ -8,6 +8,7 @@
         data-lights-address="{{ route('looks.lights', $shoot) }}" data-line="{{ route('looks.line', $shoot) }}"
         data-frames="{{ url("/shoots/{$shoot->id}/looks/frames") }}"
         data-whole="{{ url("/shoots/{$shoot->id}/cull/frames") }}"
+        data-dust="{{ url("/shoots/{$shoot->id}/looks/dust") }}"
         data-cubes="{{ url("/shoots/{$shoot->id}/looks/cubes") }}" data-marks="{{ route('cull.mark', $shoot) }}" data-raws="{{ route('looks.raws', $shoot) }}" data-pairs-address="{{ route('looks.pairs', $shoot) }}" data-saved="{{ route('looks.saved', $shoot) }}">
         @include('studio.rail')
         <div class="line-place is-folded">@include('studio.day-line')</div>
@@ -21,6 +22,9 @@
                     <canvas data-image role="img" aria-label="The frame with its look"></canvas>
                     <div class="crop-box" data-crop-box hidden><svg data-crop-drawing preserveAspectRatio="none"></svg>
                     </div>
+                    <div class="crop-box" data-place-box hidden><svg data-place-drawing viewBox="0 0 1000 1000"
+                            preserveAspectRatio="none"></svg></div>
+                    <div class="crop-box spot-box" data-spot-box hidden></div>
                     <canvas class="true-pixels" data-true-pixels hidden aria-hidden="true"></canvas>
                     <svg class="level-line" data-level-line viewBox="0 0 1000 1000" preserveAspectRatio="none"></svg>
                     <div class="split-line" data-split-line tabindex="0" role="separator"
@@ -35,6 +39,20 @@
                 <p class="frame-line"><b data-frame-name></b> <span data-frame-facts></span>
                     <span data-frame-raw></span> <span class="strong" data-frame-look></span>
                     <span class="frame-place" data-frame-place></span></p>
+                <div class="frame-looks">
+                    <span class="look-tabs" data-look-tabs role="group" aria-label="Looks of this frame"></span>
+                    <button type="button" class="btn-word small" data-look-add>+ another look</button>
+                    <span class="look-about" data-look-about hidden>
+                        <label for="look-name" class="visually-hidden">Name of this look</label>
+                        <input class="form-control" id="look-name" data-look-name maxlength="40" autocomplete="off">
+                        <details class="parts">
+                            <summary>for</summary>
+                            <div class="parts-list" data-look-uses data-names="{{ json_encode($uses) }}" role="group"
+                                aria-label="Uses of this look"></div>
+                        </details>
+                        <button type="button" class="btn-word small" data-look-remove>Remove</button>
+                    </span>
+                </div>
                 <div class="light-strip" data-strip role="group" aria-label="Frames of this light"></div>
                 <div class="light-actions">
                     <button type="button" class="btn btn-ink" data-line></button>

@@ -51,6 +51,7 @@
         <label><input class="form-check-input" type="checkbox" name="metadata" value="1"
                 @checked(old('metadata', $gallery?->metadata === 'all'))>
             proofs also carry captions and the names of people</label>
+        <x-look-for id="gallery-look" :value="old('look', $gallery?->look)" />
     </div>
 </details>
 <details class="field-group" @if ($gallery?->live || $errors->has('live')) open @endif>

@@ -618,7 +618,12 @@ final class CullTest extends TestCase
         $studio->script("document.querySelectorAll('[data-wall] .tile')[0].click()");
         $studio->web->getKeyboard()->sendKeys(['x']);
         $studio->script("document.querySelector('[data-wall]').scrollTop = 1e6");
-        usleep(400_000);
+        $studio->until(
+            fn (): bool => (bool) $studio->script(
+                "return [...document.querySelectorAll('[data-wall] .tile')].at(-1)?.textContent.includes('144')",
+            ),
+            'the last frame is not on the wall',
+        );
         $studio->script(
             "[...document.querySelectorAll('[data-wall] .tile')].at(-1).dispatchEvent(new MouseEvent('click', { ".
                 'shiftKey: true, bubbles: true }))',

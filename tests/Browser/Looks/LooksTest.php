@@ -10,6 +10,7 @@ use App\Looks\Finisher;
 use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
 use Facebook\WebDriver\Interactions\WebDriverActions;
 use Kanpai\Core\Looks\Look;
+use Kanpai\Core\Looks\LookValues;
 use PHPUnit\Framework\TestCase;
 use Tests\Browser\Browser;
 use Tests\Core\Looks\Looks;
@@ -281,10 +282,9 @@ final class LooksTest extends TestCase
      */
     private function give(array $frames, array $looks): void
     {
-        $every = ['stops', 'contrast', 'zones', 'kelvin', 'beside', 'saturation', 'muted', 'hues', 'tints', 'greys'];
         $changes = [];
         foreach ($frames as $i => $frame) {
-            $now = [...array_fill_keys($every, null), ...$looks[$i]];
+            $now = [...array_fill_keys(LookValues::parts(), null), ...$looks[$i]];
             // What is empty is a group all the same.
             $now = array_map(fn (mixed $value): mixed => $value === [] ? (object) [] : $value, $now);
             $changes[] = ['frame' => $frame['id'], 'number' => 1, 'was' => (object) [], 'now' => $now];

@@ -19,7 +19,7 @@ final class LookValuesTest extends TestCase
                 'beauty' => 7, 3 => 4,
             ]),
         );
-        $deep = ['a' => ['b' => ['c' => ['d' => ['e' => 1]]]]];
+        $deep = ['a' => ['b' => ['c' => ['d' => ['f' => ['g' => ['e' => 1]]]]]]];
         self::assertStringNotContainsString('"e"', (string) json_encode(LookValues::clean(['zones' => $deep])));
     }
 

@@ -11,44 +11,12 @@ use App\Looks\RawOfFrame;
 use App\Looks\Raws;
 use App\Looks\SourceOfFrame;
 use Illuminate\Support\Str;
-use Kanpai\Demo\CardMaker;
-use Kanpai\Demo\Regatta;
 use Tests\Feature\FeatureTestCase;
 
 /** Lights brought into line, against what the generator knows of each frame. */
 final class LightTruthTest extends FeatureTestCase
 {
-    /** @var array<string, array<string, mixed>> name of the file => the truth */
-    private array $truth = [];
-
-    /** @param  list<string>  $moments */
-    private function push(array $moments): void
-    {
-        // In a process of its own: it forks, which libvips does not bear once it is at work.
-        $code = sprintf(
-            'require %s; (new %s(%s, new %s(hasRaws: true), 0, 480, %s))->make(2, function (): void {});',
-            var_export(base_path('vendor/autoload.php'), true),
-            CardMaker::class,
-            var_export("{$this->folder}/rack", true),
-            Regatta::class,
-            var_export($moments, true),
-        );
-        exec('timeout 120 '.escapeshellarg(PHP_BINARY).' -d memory_limit=2G -r '.escapeshellarg($code).' 2>&1', $said, $status);
-        self::assertSame(0, $status, implode("\n", $said));
-        $told = json_decode((string) file_get_contents("{$this->folder}/rack/truth.json"), true, 16, JSON_THROW_ON_ERROR);
-        foreach ($told['frames'] as $frame) {
-            $this->truth[basename($frame['path'])] = $frame;
-        }
-        foreach (array_unique(array_column($told['frames'], 'card')) as $card) {
-            $this->copyCard($this->readCard($card), 'Ivo Tarn');
-        }
-    }
-
-    /** @return array<string, mixed> */
-    private function truthOf(Frame $frame): array
-    {
-        return $this->truth[$frame->camera_name === '' ? $frame->name : $frame->camera_name];
-    }
+    use DrawsRegatta;
 
     /** Reads the colours of raw files, as workers do for the page. */
     private function develop(Frame $frame): void

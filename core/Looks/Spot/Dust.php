@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kanpai\Core\Looks\Spot;
+
+/**
+ * Dust on a sensor: dark specks at the same place of many frames. What a scene shows is there once; dust is wherever
+ * its surroundings are even enough to see it. The thresholds are ours.
+ */
+final class Dust
+{
+    /** Frames on which a place must have been seen at all, and the share of all frames. */
+    private const LEAST_SEEN = 4;
+
+    private const LEAST_SHARE_SEEN = 0.1;
+
+    /** On how many of the frames on which a place is seen a speck is there. */
+    private const OFTEN = 0.5;
+
+    /** Cells of the largest speck: more is no dust. */
+    private const LARGEST = 160;
+
+    /** Cells by which a speck is healed beyond what was seen of it: its edge is soft. */
+    private const MARGIN = 1.6;
+
+    /** Cells at the edge of the sensor, of whose surroundings too little is known. */
+    private const EDGE = 3;
+
+    /** How many times as long as wide a speck may be. */
+    private const LONGEST = 2.5;
+
+    /**
+     * @param  list<float>  $specks  on how many frames each place had a dark speck, row by row
+     * @param  list<float>  $seen  on how many its surroundings were even
+     * @param  int<1, max>  $width  of a row
+     * @param  int  $frames  that were looked at
+     * @return list<array{x: float, y: float, radius: float}> shares of both sides, and of the long one; the most often
+     *     seen first
+     */
+    public static function find(array $specks, array $seen, int $width, int $frames): array
+    {
+        $least = max(self::LEAST_SEEN, self::LEAST_SHARE_SEEN * $frames);
+        $shares = [];
+        foreach ($specks as $place => $count) {
+            if ($seen[$place] >= $least && $count >= self::OFTEN * $seen[$place]) {
+                $shares[$place] = $count / $seen[$place];
+            }
+        }
+        $found = [];
+        foreach (self::together($shares, $width) as $group) {
+            $speck = self::speck($group, $shares, $width, intdiv(count($seen), $width));
+            $speck === null || $found[] = $speck;
+        }
+        usort($found, fn (array $one, array $other): int => $other['often'] <=> $one['often']);
+
+        return array_map(
+            fn (array $speck): array => ['x' => $speck['x'], 'y' => $speck['y'], 'radius' => $speck['radius']],
+            array_slice($found, 0, Spot::MOST),
+        );
+    }
+
+    /**
+     * @param  array<int, float>  $shares  by place
+     * @return list<non-empty-list<int>> places that touch each other
+     */
+    private static function together(array $shares, int $width): array
+    {
+        $groups = [];
+        $left = $shares;
+        foreach ($shares as $place => $share) {
+            if (! isset($left[$place])) {
+                continue;
+            }
+            unset($left[$place]);
+            [$group, $next] = [[], [$place]];
+            while ($next !== []) {
+                $own = array_pop($next);
+                $group[] = $own;
+                foreach ([-$width - 1, -$width, -$width + 1, -1, 1, $width - 1, $width, $width + 1] as $step) {
+                    if (isset($left[$own + $step])) {
+                        unset($left[$own + $step]);
+                        $next[] = $own + $step;
+                    }
+                }
+            }
+            $groups[] = $group;
+        }
+
+        return $groups;
+    }
+
+    /**
+     * @param  non-empty-list<int>  $group
+     * @param  array<int, float>  $shares
+     * @return array{x: float, y: float, radius: float, often: float}|null null where it is no speck
+     */
+    private static function speck(array $group, array $shares, int $width, int $height): ?array
+    {
+        [$x, $y, $sum] = [0.0, 0.0, 0.0];
+        $columns = $rows = [];
+        foreach ($group as $place) {
+            $columns[] = $place % $width;
+            $rows[] = intdiv($place, $width);
+            $x += $shares[$place] * ($place % $width + 0.5);
+            $y += $shares[$place] * (intdiv($place, $width) + 0.5);
+            $sum += $shares[$place];
+        }
+        $sides = [max($columns) - min($columns) + 1, max($rows) - min($rows) + 1];
+        $room = min(min($columns), min($rows), $width - 1 - max($columns), $height - 1 - max($rows));
+        if (
+            $room < self::EDGE || count($group) > self::LARGEST || max($sides) > self::LONGEST * min($sides)
+        ) {
+            return null;
+        }
+
+        return [
+            'x' => $x / $sum / $width,
+            'y' => $y / $sum / $height,
+            'radius' => (sqrt(count($group) / M_PI) + self::MARGIN) / max($width, $height),
+            'often' => $sum,
+        ];
+    }
+}
