@@ -7,8 +7,8 @@ namespace App\Imaging;
 use FFI\CData;
 
 /**
- * On how many pictures of one sensor each place has a dark speck, and on how many its surroundings are even enough to
- * see one. A speck is what closing fills (the black top-hat of mathematical morphology: Serra 1982).
+ * In how many scenes of one sensor each place has a dark speck, and in how many its surroundings are even enough to see
+ * one. Pictures of one scene are one witness: what stands there is at the same place of each of them. A speck is what closing fills (the black top-hat of mathematical morphology: Serra 1982).
  *
  * @throws UnableToMakePicture
  */
@@ -37,13 +37,19 @@ final class SpeckMap
 
     private ?Picture $seen = null;
 
-    private int $count = 0;
+    /** The places that have a speck in all pictures of the scene so far, and those that are seen in all of them. */
+    private ?Picture $darkInScene = null;
 
-    /** One more picture, as the sensor lies. One of another shape is left out. */
+    private ?Picture $seenInScene = null;
+
+    private int $scenes = 0;
+
+    /** One more picture of a scene, as the sensor lies. One of another shape is left out. */
     public function add(Picture $picture): void
     {
         $green = $picture->within(self::SIDE)->channel(1)->inMemory();
-        if ($this->seen !== null && [$green->width(), $green->height()] !== $this->sides()) {
+        $like = $this->seen ?? $this->seenInScene ?? $green;
+        if ($green->width() !== $like->width() || $green->height() !== $like->height()) {
             return;
         }
         $closed = self::ranked(self::ranked($green, true), false);
@@ -51,20 +57,30 @@ final class SpeckMap
         $hat = Arithmetic::difference($closed, $green);
         $share = Arithmetic::quotient($hat, Arithmetic::linear($closed, 1.0, 1.0));
         $dark = Arithmetic::both(Arithmetic::atLeast($share, self::DARKER), $even)->inMemory();
-        $this->specks = self::added($this->specks, $dark);
-        $this->seen = self::added($this->seen, $even);
-        $this->count++;
+        $this->darkInScene = self::inBoth($this->darkInScene, $dark);
+        $this->seenInScene = self::inBoth($this->seenInScene, $even);
     }
 
-    public function count(): int
+    private static function inBoth(?Picture $before, Picture $own): Picture
     {
-        return $this->count;
+        return $before === null ? $own : Arithmetic::both($before, $own)->inMemory();
     }
 
-    /** @return array{int, int} */
-    private function sides(): array
+    /** What comes next shows another scene. */
+    public function endScene(): void
     {
-        return $this->seen === null ? [0, 0] : [$this->seen->width(), $this->seen->height()];
+        if ($this->darkInScene === null || $this->seenInScene === null) {
+            return;
+        }
+        $this->specks = self::added($this->specks, $this->darkInScene);
+        $this->seen = self::added($this->seen, $this->seenInScene);
+        $this->darkInScene = $this->seenInScene = null;
+        $this->scenes++;
+    }
+
+    public function scenes(): int
+    {
+        return $this->scenes;
     }
 
     /** @return array{list<float>, list<float>, int} specks and places seen, row by row, and how long a row is */

@@ -53,25 +53,22 @@ final class FindDust implements ShouldBeUnique, ShouldQueue
         $this->keep(['frames' => $frames->count(), 'looked' => 0, 'specks' => null]);
         $map = new SpeckMap();
         foreach ($frames as $n => $frame) {
+            $n > 0 && $frame->moment !== $frames[$n - 1]->moment && $map->endScene();
             self::look($map, $frame);
             $this->keep(['looked' => $n + 1]);
         }
+        $map->endScene();
         [$specks, $seen, $width] = $map->counts();
-        $found = $seen === [] ? [] : Dust::find($specks, $seen, max(1, $width), $map->count());
+        $found = $seen === [] ? [] : Dust::find($specks, $seen, max(1, $width), $map->scenes());
         $this->keep(['specks' => json_encode($found, JSON_THROW_ON_ERROR), 'found_at' => now()]);
     }
 
-    /** @return Collection<int, Frame> spread over the shoot */
+    /** @return Collection<int, Frame> moment after moment, a few of each, spread over the shoot */
     private function frames(): Collection
     {
-        $all = SensorDust::frames($this->shoot, $this->body)->orderBy('taken_ms')->orderBy('id')->pluck('id');
-        $step = max(1.0, $all->count() / SensorDust::MOST);
-        $chosen = [];
-        for ($at = 0.0; $at < $all->count() && count($chosen) < SensorDust::MOST; $at += $step) {
-            $chosen[] = $all[(int) $at];
-        }
+        $chosen = SensorDust::chosen($this->shoot, $this->body);
 
-        return Frame::query()->whereIntegerInRaw('id', $chosen)->orderBy('taken_ms')->get();
+        return Frame::query()->whereIntegerInRaw('id', $chosen)->orderBy('moment')->orderBy('taken_ms')->get();
     }
 
     private static function look(SpeckMap $map, Frame $frame): void

@@ -7,7 +7,6 @@ namespace App\Looks;
 use App\Frames\Body;
 use App\Frames\Frame;
 use App\Studio\Shoot;
-use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -18,16 +17,18 @@ use Illuminate\Support\Facades\DB;
  */
 final class SensorDust
 {
-    /** Frames that are looked at, spread over the shoot. */
-    public const MOST = 80;
+    /** Moments that are looked at, spread over the shoot, and frames of each. */
+    private const MOMENTS = 40;
 
-    /** Fewer tell nothing. */
-    public const LEAST = 4;
+    private const OF_EACH = 2;
+
+    /** Fewer frames tell nothing. */
+    private const LEAST = 4;
 
     /** @return array{frames: int, looked: int, isDone: bool, specks: list<Speck>} */
     public static function of(Shoot $shoot, Body $body): array
     {
-        $frames = min(self::MOST, self::frames($shoot->id, $body->id)->count());
+        $frames = count(self::chosen($shoot->id, $body->id));
         $known = self::row($shoot->id, $body->id)->first();
         if ($frames >= self::LEAST && ($known === null || $known->specks === null || (int) $known->frames < $frames)) {
             FindDust::soon($shoot, $body);
@@ -44,13 +45,26 @@ final class SensorDust
         ];
     }
 
-    /** @return Builder<Frame> with previews */
-    public static function frames(int $shoot, int $body): Builder
+    /** @return list<int> frames that are looked at: the first of some moments */
+    public static function chosen(int $shoot, int $body): array
     {
-        return Frame::query()
+        $frames = Frame::query()
+            ->toBase()
             ->where(['shoot_id' => $shoot, 'body_id' => $body])
             ->whereNull('version_id')
-            ->whereNotNull('large_path');
+            ->whereNotNull('large_path')
+            ->orderBy('taken_ms')
+            ->get(['id', 'moment']);
+        $moments = $frames->groupBy('moment')->values();
+        $step = max(1.0, $moments->count() / self::MOMENTS);
+        $chosen = [];
+        for ($at = 0.0; $at < $moments->count(); $at += $step) {
+            foreach (($moments[(int) $at] ?? collect())->take(self::OF_EACH) as $frame) {
+                $chosen[] = (int) $frame->id;
+            }
+        }
+
+        return $chosen;
     }
 
     public static function row(int $shoot, int $body): \Illuminate\Database\Query\Builder

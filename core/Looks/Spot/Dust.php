@@ -5,18 +5,18 @@ declare(strict_types=1);
 namespace Kanpai\Core\Looks\Spot;
 
 /**
- * Dust on a sensor: dark specks at the same place of many frames. What a scene shows is there once; dust is wherever
+ * Dust on a sensor: dark specks at the same place of many scenes. What a scene shows is there alone; dust is wherever
  * its surroundings are even enough to see it. The thresholds are ours.
  */
 final class Dust
 {
-    /** Frames on which a place must have been seen at all, and the share of all frames. */
+    /** Scenes in which a place must have been seen at all, and the share of all scenes. */
     private const LEAST_SEEN = 4;
 
     private const LEAST_SHARE_SEEN = 0.1;
 
-    /** On how many of the frames on which a place is seen a speck is there. */
-    private const OFTEN = 0.5;
+    /** In how many of the scenes in which a place is seen a speck is there. */
+    private const OFTEN = 0.6;
 
     /** Cells of the largest speck: more is no dust. */
     private const LARGEST = 160;
@@ -31,16 +31,16 @@ final class Dust
     private const LONGEST = 2.5;
 
     /**
-     * @param  list<float>  $specks  on how many frames each place had a dark speck, row by row
-     * @param  list<float>  $seen  on how many its surroundings were even
+     * @param  list<float>  $specks  in how many scenes each place had a dark speck, row by row
+     * @param  list<float>  $seen  in how many its surroundings were even
      * @param  int<1, max>  $width  of a row
-     * @param  int  $frames  that were looked at
+     * @param  int  $scenes  that were looked at
      * @return list<array{x: float, y: float, radius: float}> shares of both sides, and of the long one; the most often
      *     seen first
      */
-    public static function find(array $specks, array $seen, int $width, int $frames): array
+    public static function find(array $specks, array $seen, int $width, int $scenes): array
     {
-        $least = max(self::LEAST_SEEN, self::LEAST_SHARE_SEEN * $frames);
+        $least = max(self::LEAST_SEEN, self::LEAST_SHARE_SEEN * $scenes);
         $shares = [];
         foreach ($specks as $place => $count) {
             if ($seen[$place] >= $least && $count >= self::OFTEN * $seen[$place]) {

@@ -24,7 +24,10 @@ final class DustTruthTest extends FeatureTestCase
 
     public function test_nine_of_ten_specks_are_found_and_nine_of_ten_that_are_found_are_some(): void
     {
-        $this->push(['Mist on the river', 'Final, start', 'Dusk on the river'], 1500, ['mara-wide']);
+        $this->push([
+            'Mist on the river', 'Red crew at the rail', 'Heat 1, start', 'Picnic', 'Cox and coach', 'Winners ashore',
+            'Prize-giving', 'Dusk on the river',
+        ], 1500, ['mara-wide']);
         $dusty = $this->frames();
         self::assertGreaterThan(12, count($dusty));
         $body = $dusty[0]->body_id;

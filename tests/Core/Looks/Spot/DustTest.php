@@ -18,7 +18,7 @@ final class DustTest extends TestCase
      * @param  array<int, int>  $at  place of the left upper of three times three => how often a speck was there
      * @return list<array{x: float, y: float, radius: float}>
      */
-    private static function found(array $at, int $seen = 20, int $frames = 20, int $side = 3): array
+    private static function found(array $at, int $seen = 20, int $scenes = 20, int $side = 3): array
     {
         $specks = array_fill(0, self::WIDTH * self::HEIGHT, 0.0);
         foreach ($at as $place => $often) {
@@ -27,12 +27,12 @@ final class DustTest extends TestCase
             }
         }
 
-        return Dust::find($specks, array_fill(0, count($specks), (float) $seen), self::WIDTH, $frames);
+        return Dust::find($specks, array_fill(0, count($specks), (float) $seen), self::WIDTH, $scenes);
     }
 
     public function test_what_is_there_on_most_frames_is_dust(): void
     {
-        $found = self::found([20 * self::WIDTH + 30 => 18, 40 * self::WIDTH + 60 => 12, 5 * self::WIDTH + 5 => 7]);
+        $found = self::found([20 * self::WIDTH + 30 => 18, 40 * self::WIDTH + 60 => 13, 5 * self::WIDTH + 5 => 7]);
         self::assertCount(2, $found);
         self::assertEqualsWithDelta(31.5 / self::WIDTH, $found[0]['x'], 1e-9);
         self::assertEqualsWithDelta(21.5 / self::HEIGHT, $found[0]['y'], 1e-9);
@@ -44,7 +44,7 @@ final class DustTest extends TestCase
     {
         $place = 20 * self::WIDTH + 30;
         self::assertSame([], self::found([$place => 3], seen: 3));
-        self::assertSame([], self::found([$place => 9], seen: 9, frames: 100));
+        self::assertSame([], self::found([$place => 9], seen: 9, scenes: 100));
         self::assertSame([], self::found([$place => 20], side: 14));
         $line = array_fill_keys(range($place, $place + 30), 20);
         self::assertSame([], self::found($line, side: 1));
