@@ -16,9 +16,11 @@ final class Dust
     private const LEAST_SHARE_SEEN = 0.1;
 
     /** In how many of the scenes in which a place is seen a speck is there. */
-    private const OFTEN = 0.6;
+    private const OFTEN = 0.7;
 
-    /** Cells of the largest speck: more is no dust. */
+    /** Cells of the smallest and the largest speck: fewer is texture, more is no dust. */
+    private const SMALLEST = 4;
+
     private const LARGEST = 160;
 
     /** Cells by which a speck is healed beyond what was seen of it: its edge is soft. */
@@ -108,9 +110,9 @@ final class Dust
         }
         $sides = [max($columns) - min($columns) + 1, max($rows) - min($rows) + 1];
         $room = min(min($columns), min($rows), $width - 1 - max($columns), $height - 1 - max($rows));
-        if (
-            $room < self::EDGE || count($group) > self::LARGEST || max($sides) > self::LONGEST * min($sides)
-        ) {
+        $isSpeck = count($group) >= self::SMALLEST && count($group) <= self::LARGEST &&
+            max($sides) <= self::LONGEST * min($sides);
+        if (! $isSpeck || $room < self::EDGE) {
             return null;
         }
 

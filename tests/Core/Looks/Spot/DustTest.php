@@ -32,7 +32,7 @@ final class DustTest extends TestCase
 
     public function test_what_is_there_on_most_frames_is_dust(): void
     {
-        $found = self::found([20 * self::WIDTH + 30 => 18, 40 * self::WIDTH + 60 => 13, 5 * self::WIDTH + 5 => 7]);
+        $found = self::found([20 * self::WIDTH + 30 => 18, 40 * self::WIDTH + 60 => 15, 5 * self::WIDTH + 5 => 7]);
         self::assertCount(2, $found);
         self::assertEqualsWithDelta(31.5 / self::WIDTH, $found[0]['x'], 1e-9);
         self::assertEqualsWithDelta(21.5 / self::HEIGHT, $found[0]['y'], 1e-9);
