@@ -21,6 +21,7 @@ Route::middleware('auth')
     ->group(function (): void {
         Route::get('/', [CullController::class, 'show'])->name('show');
         Route::get('/frames', [CullController::class, 'frames'])->name('frames');
+        Route::get('/finished', [CullController::class, 'finished'])->name('finished');
         Route::get('/since/{revision}', [CullController::class, 'since'])->name('since');
         Route::get('/coverage', [CullController::class, 'coverage'])->name('coverage');
         Route::get('/meeting', [CullController::class, 'meeting'])->name('meeting');

@@ -52,12 +52,14 @@ final class FindDust implements ShouldBeUnique, ShouldQueue
         $frames = $this->frames();
         $this->keep(['frames' => $frames->count(), 'looked' => 0, 'specks' => null]);
         $map = new SpeckMap();
-        foreach ($frames as $n => $frame) {
-            $n > 0 && $frame->moment !== $frames[$n - 1]->moment && $map->endScene();
-            self::look($map, $frame);
-            $this->keep(['looked' => $n + 1]);
+        $looked = 0;
+        foreach ($frames->groupBy('moment') as $scene) {
+            foreach ($scene as $frame) {
+                self::look($map, $frame);
+                $this->keep(['looked' => ++$looked]);
+            }
+            $map->endScene();
         }
-        $map->endScene();
         [$specks, $seen, $width] = $map->counts();
         $found = $seen === [] ? [] : Dust::find($specks, $seen, max(1, $width), $map->scenes());
         $this->keep(['specks' => json_encode($found, JSON_THROW_ON_ERROR), 'found_at' => now()]);

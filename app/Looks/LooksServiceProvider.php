@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Looks;
 
+use App\Cull\FinishedPictures;
 use App\Frames\Uses;
 use App\Studio\Member;
 use Illuminate\Support\Facades\View;
@@ -14,6 +15,7 @@ final class LooksServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->scoped(RawFirst::class);
+        $this->app->bind(FinishedPictures::class, FinishedOfShoot::class);
     }
 
     public function boot(): void

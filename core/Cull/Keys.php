@@ -45,6 +45,7 @@ final readonly class Keys
         'bare' => ['h', 'hide all but the picture'],
         'facts' => ['i', 'show or hide how it was taken'],
         'play' => ['l', 'play the moment through'],
+        'finished' => ['z', 'as shot, or with looks'],
         'wall' => ['w', 'the wall of frames'],
         'one' => ['Enter', 'one frame'],
         'rivals' => ['r', 'rivals side by side'],

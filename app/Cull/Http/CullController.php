@@ -6,6 +6,7 @@ namespace App\Cull\Http;
 
 use App\Cull\CountOfShoot;
 use App\Cull\Culling;
+use App\Cull\FinishedPictures;
 use App\Cull\FrameTable;
 use App\Cull\Habits;
 use App\Cull\Round;
@@ -15,6 +16,7 @@ use App\Frames\FrameSet;
 use App\Frames\Uses;
 use App\Ingest\Lanes;
 use App\Studio\Member;
+use App\Studio\PictureAddress;
 use App\Studio\Shoot;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\JsonResponse;
@@ -53,6 +55,21 @@ final class CullController
         $json = $table->json($shoot, Member::current());
 
         return JsonResponse::fromJsonString($json, 200, ['Cache-Control' => 'no-store']);
+    }
+
+    /** Frames as they were finished, for whoever wants to see them so. */
+    public function finished(Shoot $shoot, FinishedPictures $pictures): JsonResponse
+    {
+        $address = new PictureAddress();
+        $shown = array_map(fn (array $one): array => [
+            ...$one,
+            'small' => $address->to($one['small']),
+            'large' => $address->to($one['large']),
+        ], $pictures->of($shoot));
+
+        return response()
+            ->json(['frames' => (object) $shown, 'waiting' => $pictures->waiting($shoot)])
+            ->header('Cache-Control', 'no-store');
     }
 
     /** What others have done since a revision. */

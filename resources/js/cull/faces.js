@@ -2,6 +2,7 @@
  * Up to six faces of the frame in true pixels under it, in the order in which they are, each with a word; and why the
  * frame is proposed or not.
  */
+import { asShot } from '../studio/close.js';
 import { after, $ } from './page.js';
 import { peopleOf } from './people.js';
 import { isProposed, proposals } from './proposals.js';
@@ -86,7 +87,7 @@ function figure(frame, face, preview) {
 
 async function decoded(frame) {
     const preview = new Image();
-    preview.src = frame.large || frame.small;
+    preview.src = asShot(frame).large || asShot(frame).small;
     await preview.decode();
 
     return preview;
@@ -94,11 +95,12 @@ async function decoded(frame) {
 
 /** The spot around the eyes, each pixel of the frame one of the screen. */
 function paint(canvas, picture, frame, { box: [left, top, width, height] }) {
-    const scale = picture.width / frame.width;
-    const [x, y] = [(left + width / 2) * frame.width, (top + height * EYES) * frame.height];
+    const plain = asShot(frame);
+    const scale = picture.width / plain.width;
+    const [x, y] = [(left + width / 2) * plain.width, (top + height * EYES) * plain.height];
     const [w, h] = [canvas.width, canvas.height];
-    const fromX = Math.max(0, Math.min(frame.width - w, x - w / 2));
-    const fromY = Math.max(0, Math.min(frame.height - h, y - h / 2));
+    const fromX = Math.max(0, Math.min(plain.width - w, x - w / 2));
+    const fromY = Math.max(0, Math.min(plain.height - h, y - h / 2));
     canvas.getContext('2d').drawImage(picture, fromX * scale, fromY * scale, w * scale, h * scale, 0, 0, w, h);
 }
 

@@ -21,6 +21,7 @@ import {
     showRivals,
     showWall,
 } from './moving.js';
+import { toggleFinished } from './finished.js';
 import { splitHere } from './moments.js';
 import { collect, ofMoment, onlyThis, rate, rateAndKeep, use, verdict, wholeMoment } from './marking.js';
 import { post } from '../studio/server.js';
@@ -71,6 +72,7 @@ export const actions = {
         $('facts').hidden = !$('facts').hidden;
         facts(current());
     },
+    finished: toggleFinished,
     play,
     wall: showWall,
     one: showOne,

@@ -2,6 +2,7 @@
  * Beside the picture: facts, counts, tags, the other frames of the moment, the end of a
  * pass.
  */
+import { asShot } from '../studio/close.js';
 import { framesForKey, use } from './marking.js';
 import { goTo } from './moving.js';
 import { $, SECOND, count, inWords, root } from './page.js';
@@ -42,7 +43,8 @@ export function facts(frame) {
             ['Sharpness', frame.sharpness === null ? '' : String(frame.sharpness)],
             [
                 'Pixels shown',
-                frame.pixels || `all ${frame.width.toLocaleString('en')} × ${frame.height.toLocaleString('en')}`,
+                frame.pixels ||
+                    `all ${asShot(frame).width.toLocaleString('en')} × ${asShot(frame).height.toLocaleString('en')}`,
             ],
             ['Uses', useNames(frame.uses).join(', ')],
         ];

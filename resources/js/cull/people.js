@@ -2,6 +2,7 @@
  * People against frames: a row for each person, a column for each frame of a moment. People are told apart by where
  * they are in these frames; who they are is neither asked nor kept.
  */
+import { asShot } from '../studio/close.js';
 import { get } from '../studio/server.js';
 import { verdict as verdictShape } from '../studio/shapes.js';
 import { $, root, say } from './page.js';
@@ -174,7 +175,7 @@ export class People {
         head.dataset.frame = row.id;
         own === frame && head.setAttribute('aria-current', 'true');
         const image = document.createElement('img');
-        image.src = own?.small ?? '';
+        image.src = own ? asShot(own).small : '';
         image.alt = '';
         const name = document.createElement('b');
         name.textContent = row.name;
@@ -205,9 +206,10 @@ export class People {
         const [left, top, width, height] = face.box;
         // The same scale for all faces of a row, so that what is larger is nearer.
         const tall = (CELL.height * FACE) / tallest;
-        const wide = (tall * own.width) / own.height;
+        const plain = asShot(own);
+        const wide = (tall * plain.width) / plain.height;
         Object.assign(cell.style, {
-            backgroundImage: `url("${own.large || own.small}")`,
+            backgroundImage: `url("${plain.large || plain.small}")`,
             backgroundSize: `${wide}px ${tall}px`,
             backgroundPosition: `${CELL.width / 2 - (left + width / 2) * wide}px ${CELL.height / 2 - (top + height / 2) * tall}px`,
         });
@@ -262,7 +264,7 @@ export class People {
         image.alt = '';
         image.src = this.#address(frame);
         const scale = window.devicePixelRatio || 1;
-        const [width, height] = [frame.width / scale, frame.height / scale];
+        const [width, height] = [asShot(frame).width / scale, asShot(frame).height / scale];
         const [x, y] = [face.box[0] + face.box[2] / 2, face.box[1] + face.box[3] / 2];
         Object.assign(image.style, {
             width: `${width}px`,

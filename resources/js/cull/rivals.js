@@ -1,4 +1,5 @@
 /** Rivals: two to six frames side by side, looked at in step, taken away one after another. */
+import { asShot } from '../studio/close.js';
 import { pips, verdict } from '../studio/shapes.js';
 import { paint } from './pictures.js';
 
@@ -142,13 +143,13 @@ export class Rivals {
 
     #place() {
         const scale = window.devicePixelRatio || 1;
-        const [x, y] = this.#spot;
         for (const [i, figure] of [...this.#box.children].entries()) {
             const image = figure.querySelector('img');
             const view = figure.querySelector('.view');
             if (image) {
                 const frame = this.frames[i];
-                const [width, height] = [frame.width / scale, frame.height / scale];
+                const [width, height] = [asShot(frame).width / scale, asShot(frame).height / scale];
+                const [x, y] = frame.onto?.(this.#spot) ?? this.#spot;
                 Object.assign(image.style, {
                     width: `${width}px`,
                     height: `${height}px`,

@@ -187,7 +187,7 @@ function settle(isPause) {
             after(
                 'show-faces',
                 FACES,
-                () => frame === current() && showFaces(frame, wholeOf, () => pictures.of(frame)),
+                () => frame === current() && showFaces(frame, wholeOf, () => (frame.plain ? null : pictures.of(frame))),
             );
         }
     }

@@ -7,6 +7,9 @@ const PIN_WIDTH = 150;
 const PIN_HEIGHT = 100;
 const PAUSE = 140;
 
+/** A frame whose finished picture is shown has that of the camera beside it: true pixels are those. */
+export const asShot = (frame) => frame.plain ?? frame;
+
 export class Close {
     #box;
     #pane;
@@ -86,7 +89,8 @@ export class Close {
         if (this.#isOpen) {
             const address = this.#address(frame);
             const before = new Image();
-            this.#image.src = frame.large || frame.small;
+            const { large, small } = asShot(frame);
+            this.#image.src = large || small;
             this.#word.textContent = `${frame.name}: preview, the true pixels follow`;
             this.#place();
             before.src = address;
@@ -98,7 +102,7 @@ export class Close {
                         // A raw file may embed fewer pixels than it has: judging focus on those misleads.
                         this.#word.textContent = frame.pixels
                             ? `${frame.name}: ${frame.pixels}, coarse pixels, no true 100 %`
-                            : `${frame.name}: 100 %`;
+                            : `${frame.name}: 100 %${frame.plain ? ', as shot' : ''}`;
                         this.#place();
                     }
                 })
@@ -126,12 +130,14 @@ export class Close {
     #place() {
         const frame = this.#shown;
         const scale = window.devicePixelRatio || 1;
-        const [width, height] = [frame.width / scale, frame.height / scale];
-        const [x, y] = this.#spot;
+        const { width: w, height: h } = asShot(frame);
+        const [width, height] = [w / scale, h / scale];
+        const [u, v] = this.#spot;
+        const [x, y] = frame.onto?.(this.#spot) ?? this.#spot;
         Object.assign(this.#image.style, {
             width: `${width}px`,
             height: `${height}px`,
-            transform: `translate(${x * this.#box.clientWidth - x * width}px, ${y * this.#box.clientHeight - y * height}px)`,
+            transform: `translate(${u * this.#box.clientWidth - x * width}px, ${v * this.#box.clientHeight - y * height}px)`,
         });
     }
 
@@ -174,7 +180,8 @@ export class Close {
             if (this.#shown === frame) {
                 const scale = window.devicePixelRatio || 1;
                 const [width, height] = [PIN_WIDTH * scale, PIN_HEIGHT * scale];
-                this.#pins.forEach(([x, y], i) => {
+                this.#pins.forEach((spot, i) => {
+                    const [x, y] = frame.onto?.(spot) ?? spot;
                     const figure = this.#row.children[i];
                     const canvas = figure.querySelector('canvas');
                     canvas.width = width;

@@ -4,7 +4,7 @@
 @endpush
 @section('whole')
     <div class="cull" data-cull="{{ $shoot->id }}" data-round-id="{{ $round->id }}"
-        data-frames="{{ route('cull.frames', $shoot) }}" data-marks="{{ route('cull.mark', $shoot) }}"
+        data-finished="{{ route('cull.finished', $shoot) }}" data-frames="{{ route('cull.frames', $shoot) }}" data-marks="{{ route('cull.mark', $shoot) }}"
         data-wanted="{{ route('ingest.wanted', $shoot) }}" data-since="{{ url("/shoots/{$shoot->id}/cull/since") }}"
         data-whole="{{ url("/shoots/{$shoot->id}/cull/frames") }}" data-meeting="{{ route('cull.meeting', $shoot) }}"
         data-proposals="{{ route('cull.proposals', $shoot) }}"

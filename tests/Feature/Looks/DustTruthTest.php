@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Tests\Feature\Looks;
 
 use App\Frames\Body;
+use App\Frames\Frame;
 use App\Imaging\HealedPicture;
+use App\Imaging\Picture;
 use App\Imaging\PictureMeasures;
 use App\Imaging\PictureReader;
 use App\Looks\FindDust;
@@ -64,17 +66,15 @@ final class DustTruthTest extends FeatureTestCase
      */
     private function heal(array $specks): void
     {
-        $sky = array_values(array_filter(
-            $this->frames(),
-            fn ($frame): bool => $this->truthOf($frame)['moment'] === 'Dusk on the river',
-        ))[0];
+        $sky = $this->frames()->first(fn (Frame $frame): bool => $this->truthOf($frame)['moment'] === 'Dusk on the river');
+        self::assertNotNull($sky);
         $picture = PictureReader::jpeg(config('kanpai.pictures')."/{$sky->large_path}");
         $spots = Spot::all(['spots' => array_map(
             fn (array $speck): array => ['middle' => [$speck['x'], $speck['y']], 'radius' => $speck['radius']],
             $specks,
         )]);
         $healed = HealedPicture::of($picture, $spots);
-        $dark = function ($picture, array $speck): float {
+        $dark = function (Picture $picture, array $speck): float {
             [$x, $y] = [(int) ($speck['x'] * $picture->width()), (int) ($speck['y'] * $picture->height())];
             $mean = fn (int $reach): float => array_sum(
                 PictureMeasures::colourGrid($picture->cropped($x - $reach, $y - $reach, 2 * $reach + 1, 2 * $reach + 1), 1, 1),
