@@ -7,6 +7,7 @@ namespace App\Looks;
 use App\Frames\Frame;
 use App\Studio\Member;
 use App\Studio\Shoot;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Verdict;
@@ -27,6 +28,9 @@ final readonly class BringIntoLine
     private const COLUMNS = [
         'frames.id', 'body_id', 'exposure', 'f_number', 'iso', 'focal_length', 'colours', 'moment', 'ev', 'problem',
     ];
+
+    /** Luminance of a middle grey. */
+    private const MIDDLE = 0.18;
 
     public function __construct(private LookSteps $steps)
     {
@@ -180,7 +184,9 @@ final readonly class BringIntoLine
             ->toBase()
             ->leftJoin('frame_measures', 'frame_measures.frame_id', '=', 'frames.id')
             ->where('frames.verdict', '<>', Verdict::Drop)
-            ->get(self::COLUMNS);
+            ->addSelect(['light' => self::faces()])
+            ->addSelect(self::COLUMNS)
+            ->get();
 
         return self::sampled($rows, $values);
     }
@@ -202,10 +208,20 @@ final readonly class BringIntoLine
                 self::brightness($row),
                 is_numeric($stops) ? (float) $stops : 0.0,
                 (int) $row->moment,
+                $row->light === null ? null : log(max(1e-4, (float) $row->light / self::MIDDLE), 2),
             );
         }
 
         return $samples;
+    }
+
+    /** How light the faces of a frame are, the larger ones counting for more. */
+    private static function faces(): Builder
+    {
+        return DB::table('faces')
+            ->whereColumn('faces.frame_id', 'frames.id')
+            ->where('light', '>', 0)
+            ->selectRaw('SUM(light * width * height) / SUM(width * height)');
     }
 
     /** As it was measured; before that, by the few colours that are known of each preview. */

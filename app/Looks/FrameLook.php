@@ -34,6 +34,9 @@ final class FrameLook extends Model
 
     private const LOADED = 'looks';
 
+    /** Bytes in a sidecar: long strokes of a brush can be more. */
+    private const MOST_WRITTEN = 120_000;
+
     public $timestamps = false;
 
     protected $table = 'looks';
@@ -80,6 +83,20 @@ final class FrameLook extends Model
     public static function numbered(Frame $frame, int $number): ?self
     {
         return self::ofPicture($frame)[$number] ?? null;
+    }
+
+    /**
+     * All looks of a frame as a sidecar carries them: in JSON, by number.
+     *
+     * @return string empty where it has none, or where they are more than a sidecar should hold
+     */
+    public static function written(Frame $frame): string
+    {
+        $looks = array_filter(array_map(fn (self $look): array => $look->values, self::ofPicture($frame)));
+        ksort($looks);
+        $written = $looks === [] ? '' : (string) json_encode((object) $looks, JSON_UNESCAPED_UNICODE);
+
+        return strlen($written) > self::MOST_WRITTEN ? '' : $written;
     }
 
     private function changesPicture(): bool

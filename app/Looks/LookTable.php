@@ -12,6 +12,7 @@ use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Verdict;
+use Kanpai\Core\Looks\Suggest\CropByFaces;
 use stdClass;
 
 /**
@@ -22,6 +23,8 @@ final class LookTable
 {
     /** Frames that are shown where nothing is kept yet. */
     public const MOST = 2_000;
+
+    private const PIECE = 500;
 
     private const COLUMNS = [
         'id', 'taken_ms', 'body_id', 'name', 'width', 'height', 'small_path', 'large_path', 'focal_length', 'exposure',
@@ -40,9 +43,11 @@ final class LookTable
         $looks = self::looks($shoot);
         $raws = $this->raws($shoot) + self::waiting($shoot);
         $pictures = new PictureAddress();
+        $faces = self::faces($rows);
         $frame = fn (stdClass $row, int $light): array => [
             ...self::frame($shoot, $row, $pictures),
             'light' => $light,
+            'crops' => CropByFaces::of($faces[(int) $row->id] ?? [], max(1, (int) $row->width), max(1, (int) $row->height)),
             'looks' => $looks[$row->id.' '.(int) $row->version_id] ?? [],
             'raw' => $row->version_id === null ? $raws[(int) $row->id] ?? null : null,
         ];
@@ -54,6 +59,28 @@ final class LookTable
             'isCut' => count($rows) === self::MOST,
             'saved' => SavedLook::forPage($shoot->studio_id),
         ];
+    }
+
+    /**
+     * @param  list<stdClass>  $rows  of frames
+     * @return array<int, list<array{left: float, top: float, width: float, height: float}>> frame => boxes
+     */
+    private static function faces(array $rows): array
+    {
+        $boxes = [];
+        foreach (array_chunk(array_map(fn (stdClass $row): int => (int) $row->id, $rows), self::PIECE) as $some) {
+            $faces = DB::table('faces')->whereIntegerInRaw('frame_id', $some);
+            foreach ($faces->get(['frame_id', 'left', 'top', 'width', 'height']) as $face) {
+                $boxes[(int) $face->frame_id][] = [
+                    'left' => (float) $face->left,
+                    'top' => (float) $face->top,
+                    'width' => (float) $face->width,
+                    'height' => (float) $face->height,
+                ];
+            }
+        }
+
+        return $boxes;
     }
 
     /** @return array<int, array<string, null>> frames whose raw file is finished, and not developed yet */

@@ -28,6 +28,7 @@ final class XmpSidecar
      *     for photoshop:DateCreated and exif:DateTimeOriginal; null leaves them as they are
      * @param  string|null  $label  xmp:Label; null leaves it as it is
      * @param  bool|null  $isGood  xmpDM:good; null leaves it as it is
+     * @param  string|null  $looks  kanpai:Looks, in JSON; null leaves it as it is
      *
      * @throws UnreadableSidecar when the existing text is no XMP
      */
@@ -38,6 +39,7 @@ final class XmpSidecar
         ?string $takenAt = null,
         ?string $label = null,
         ?bool $isGood = null,
+        ?string $looks = null,
     ): string {
         $properties = [];
         foreach (Field::cases() as $field) {
@@ -48,6 +50,7 @@ final class XmpSidecar
             XmpProperties::DATE_CREATED => $takenAt,
             XmpProperties::DATE_ORIGINAL => $takenAt,
             XmpProperties::LABEL => $label,
+            XmpProperties::LOOKS => $looks,
             XmpProperties::GOOD => $isGood === null ? null : ($isGood ? 'True' : 'False'),
         ];
         foreach ($marks as $property => $value) {

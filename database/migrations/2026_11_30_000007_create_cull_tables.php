@@ -128,6 +128,8 @@ return new class extends Migration
             $table->double('smile');
             $table->double('sharpness');
             $table->double('score');
+            // Mean luminance of its middle, 0 to 1.
+            $table->double('light')->default(0);
             $table->primary(['frame_id', 'number']);
         });
         // What counts of each frame before it is weighed, as proposals find it; of which measures, moments and times.

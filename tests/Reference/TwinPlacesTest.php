@@ -11,6 +11,7 @@ use Kanpai\Core\Looks\Place\Place;
 use Kanpai\Core\Looks\Spot\Healing;
 use Kanpai\Core\Looks\Spot\Patch;
 use Kanpai\Core\Looks\Spot\Spot;
+use Kanpai\Core\Looks\Suggest\Ends;
 use PHPUnit\Framework\TestCase;
 
 /** Places and spots of the page are those of the core. */
@@ -111,5 +112,28 @@ final class TwinPlacesTest extends TestCase
             self::assertNotSame($samples, $patch->samples());
             self::assertSame(bin2hex($patch->samples()), bin2hex($there));
         }
+    }
+
+    public function test_the_ends_of_the_tone_are_the_same(): void
+    {
+        mt_srand(5);
+        $cases = [];
+        for ($i = 0; $i < 40; $i++) {
+            $histogram = array_map(fn (): int => mt_rand(0, 9) < 3 ? 0 : mt_rand(0, 400), range(0, 63));
+            $histogram = array_replace($histogram, array_fill(0, mt_rand(0, 12), 0), array_fill(64 - mt_rand(1, 14), 3, 0));
+            ksort($histogram);
+            $zones = $i % 3 === 0 ? [] : ['deep' => mt_rand(-9, 9) / 10, 'middle' => mt_rand(-9, 9) / 10];
+            $cases[] = ['histogram' => array_values(array_slice($histogram, 0, 64)), 'zones' => (object) $zones, 'contrast' => mt_rand(-9, 9) / 10];
+        }
+        $there = json_decode(self::node(
+            "import { endsFor } from './resources/js/looks/ends.js'; const cases = JSON.parse(process.argv[1]).cases;".
+            'process.stdout.write(JSON.stringify(cases.map((one) => endsFor(one.histogram, one.zones, one.contrast))));',
+            ['cases' => $cases],
+        ), true, 8, JSON_THROW_ON_ERROR);
+        foreach ($cases as $i => $case) {
+            $here = Ends::of($case['histogram'], (array) $case['zones'], $case['contrast']);
+            self::assertEqualsWithDelta($here, $there[$i], 0.0101);
+        }
+        self::assertGreaterThan(20, count(array_filter($there)));
     }
 }

@@ -76,6 +76,7 @@ final readonly class Measurement
                 ...self::looks($face),
                 'sharpness' => $face->sharpness,
                 'score' => $face->score,
+                'light' => $face->light,
             ],
             array_keys($faces),
             $faces,

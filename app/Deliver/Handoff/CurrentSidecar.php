@@ -8,6 +8,7 @@ use App\Captions\Sidecars;
 use App\Copies\Places;
 use App\Deliver\Way\FrameToDeliver;
 use App\Frames\Frame;
+use App\Looks\FrameLook;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Captions\XmpSidecar;
 use Kanpai\Core\Frames\Metadata\UnreadableSidecar;
@@ -58,6 +59,7 @@ final readonly class CurrentSidecar
             $frame->shoot->zone()->format($frame->taken_ms, 'Y-m-d\TH:i:s.vP'),
             $ours['label'] ?: null,
             $frame->verdict === Verdict::Open ? null : $frame->verdict === Verdict::Keep,
+            FrameLook::written($frame),
         );
     }
 }

@@ -33,6 +33,8 @@ final class XmpProperties
         'photoshop' => 'http://ns.adobe.com/photoshop/1.0/',
         'Iptc4xmpCore' => 'http://iptc.org/std/Iptc4xmpCore/1.0/xmlns/',
         'Iptc4xmpExt' => 'http://iptc.org/std/Iptc4xmpExt/2008-02-29/',
+        // Our own: ours to define, and nobody else's to read otherwise.
+        'kanpai' => 'https://kanpai.example/ns/looks/1.0/',
     ];
 
     public const RATING = 'xmp:Rating';
@@ -40,6 +42,9 @@ final class XmpProperties
     public const LABEL = 'xmp:Label';
 
     public const GOOD = 'xmpDM:good';
+
+    /** The looks of a frame in JSON: number => values. */
+    public const LOOKS = 'kanpai:Looks';
 
     public const DATE_CREATED = 'photoshop:DateCreated';
 
@@ -145,7 +150,7 @@ final class XmpProperties
             foreach (Field::cases() as $field) {
                 self::$known[$field->xmp()] = $field->shape();
             }
-            foreach ([self::RATING, self::LABEL, self::GOOD, self::DATE_CREATED, self::DATE_ORIGINAL] as $property) {
+            foreach ([self::RATING, self::LABEL, self::GOOD, self::LOOKS, self::DATE_CREATED, self::DATE_ORIGINAL] as $property) {
                 self::$known[$property] = XmpShape::Text;
             }
         }

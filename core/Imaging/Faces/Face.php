@@ -50,6 +50,7 @@ final readonly class Face
      *     can be said
      * @param  float  $closedness  0 (open) to 1 (closed)
      * @param  float  $sharpness  ratio of gradient energies; only faces of one moment can be compared
+     * @param  float  $light  mean luminance of its middle, 0 to 1
      */
     private function __construct(
         public float $left,
@@ -65,6 +66,7 @@ final readonly class Face
         public float $smile,
         public float $sharpness,
         public float $score,
+        public float $light,
     ) {
     }
 
@@ -97,6 +99,7 @@ final readonly class Face
             $read->smile(),
             $read->sharpness,
             $read->score,
+            $read->light,
         );
     }
 

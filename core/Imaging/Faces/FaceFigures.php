@@ -30,6 +30,7 @@ final readonly class FaceFigures
         public float $mouthLift,
         public float $happy,
         public float $sharpness,
+        public float $light,
     ) {
     }
 
@@ -61,6 +62,7 @@ final readonly class FaceFigures
             self::number($answer, 'mouthLift', -10, 10),
             self::number($answer, 'happy', 0, 1),
             self::number($answer, 'sharpness', 0, 1e4),
+            self::number($answer, 'light', 0, 1),
         );
     }
 

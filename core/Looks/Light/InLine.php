@@ -9,9 +9,10 @@ namespace Kanpai\Core\Looks\Light;
  *
  * What the shutter, aperture and sensitivity say is exact as long as the light is the same, and the picture says the
  * rest: by how much the pictures of one body are darker than their exposures promise (a lens, a meter of its own),
- * as the median over the moments of the shoot, so that what happens to be in one picture
- * counts for little. Frames that are far from the
- * others of their body were meant so, or went wrong: nobody knows which, so that they are asked about. Ours.
+ * as the median over the moments of the shoot, so that what happens to be in one picture counts for little. In a moment
+ * in which both bodies saw faces, faces are compared: they are what has to be alike, whatever is behind them. Frames
+ * that are far from the others of their body were meant so, or went wrong: nobody knows which, so that they are asked
+ * about. Ours.
  */
 final class InLine
 {
@@ -71,23 +72,43 @@ final class InLine
      */
     private static function offsets(LineSample $adjusted, array $shoot): array
     {
-        $darkness = [];
-        foreach ($shoot as $frame) {
-            if ($frame->ev !== null && $frame->brightness !== null) {
-                // A picture of a scene with less light was exposed longer: both together say how the body renders it.
-                $darkness[$frame->moment][$frame->body][] = -$frame->brightness - $frame->ev;
-            }
-        }
+        $pictures = self::darkness($shoot, fn (LineSample $frame): ?float => $frame->brightness);
+        $faces = self::darkness($shoot, fn (LineSample $frame): ?float => $frame->faces);
         $differences = [];
-        foreach ($darkness as $bodies) {
-            $own = Lights::median($bodies[$adjusted->body] ?? []);
-            foreach ($own === null ? [] : $bodies as $body => $values) {
-                $differences[$body][] = Lights::median($values) - $own;
+        foreach ($pictures as $moment => $bodies) {
+            foreach ($bodies as $body => $values) {
+                $seen = [$faces[$moment][$body] ?? null, $faces[$moment][$adjusted->body] ?? null];
+                [$other, $own] = in_array(null, $seen, true) ? [$values, $bodies[$adjusted->body] ?? null] : $seen;
+                $own === null || ($differences[$body][] = $other - $own);
             }
         }
         unset($differences[$adjusted->body]);
 
         return array_map(fn (array $values): float => (float) Lights::median($values), $differences);
+    }
+
+    /**
+     * By how much frames are darker than their exposures promise: a picture of a scene with less light was exposed
+     * longer, and both together say how the body renders it.
+     *
+     * @param  list<LineSample>  $shoot
+     * @param  callable(LineSample): ?float  $brightness
+     * @return array<int, array<int, float>> moment => body => the median of its frames, in stops
+     */
+    private static function darkness(array $shoot, callable $brightness): array
+    {
+        $darkness = [];
+        foreach ($shoot as $frame) {
+            $own = $brightness($frame);
+            if ($frame->ev !== null && $own !== null) {
+                $darkness[$frame->moment][$frame->body][] = -$own - $frame->ev;
+            }
+        }
+
+        return array_map(
+            fn (array $bodies): array => array_map(fn (array $own): float => (float) Lights::median($own), $bodies),
+            $darkness,
+        );
     }
 
     /**

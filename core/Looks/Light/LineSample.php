@@ -9,9 +9,10 @@ final readonly class LineSample
 {
     /**
      * @param  float|null  $ev  exposure value at ISO 100 that it was shot with
-     * @param  float|null  $brightness  of its picture, in stops; of its faces where there are any
+     * @param  float|null  $brightness  of its picture, in stops
      * @param  float  $stops  that its look adds by now
      * @param  int  $moment  in which it was taken: bodies are compared where both looked at the same
+     * @param  float|null  $faces  how bright its faces are, in stops; null where it has none
      */
     public function __construct(
         public int $frame,
@@ -20,6 +21,7 @@ final readonly class LineSample
         public ?float $brightness,
         public float $stops = 0.0,
         public int $moment = 0,
+        public ?float $faces = null,
     ) {
     }
 }

@@ -216,6 +216,21 @@ export class Shown {
         return counts.map((number) => Math.min(1, number / most));
     }
 
+    /** The same before the curve of the tone: counts of even steps. */
+    lightness(values) {
+        const { zones: _, contrast: __, places: ___, spots: ____, ...before } = values;
+        const nodes = colourTable(lookOf(before), COARSE, this.#source);
+        const { pixels } = this.#pixels(framingOf(values), 160);
+        const counts = new Array(LEVELS).fill(0);
+        const out = [0, 0, 0];
+        for (let i = 0; i < pixels.length; i += 4) {
+            looked(nodes, COARSE, pixels[i] / 255, pixels[i + 1] / 255, pixels[i + 2] / 255, out, 0);
+            counts[Math.min(LEVELS - 1, Math.floor((0.25 * out[0] + 0.65 * out[1] + 0.1 * out[2]) * LEVELS))]++;
+        }
+
+        return counts;
+    }
+
     /** The mean of a few pixels where the framed picture is pointed at: as its file has them, 0 to 1. */
     valueAt(values, u, v) {
         const { pixels, width, height } = this.#pixels(framingOf(values), 600);

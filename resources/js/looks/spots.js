@@ -3,7 +3,7 @@ import { get } from '../studio/server.js';
 import { change, set } from './changing.js';
 import { LEAST_RADIUS, MOST_RADIUS, MOST_SPOTS } from './healing.js';
 import { distance, rounded, toPicture, toShown, units } from './onto.js';
-import { $, count, html, root, say } from './page.js';
+import { $, count, html, root, say, SECOND } from './page.js';
 import { current, FIRST, shown, state, valuesOf } from './store.js';
 import { follow, listen, redraw } from './showing.js';
 
@@ -13,12 +13,14 @@ const radius = () => Math.max(LEAST_RADIUS, Math.min(MOST_RADIUS, Number($('spot
 
 /** What is known of the dust of each body, once it was asked for. */
 const dust = new Map();
+const asked = new Set();
 
 export function toggleSpots(isOn = !state.isHealing) {
     state.isHealing = isOn;
     $('spots').setAttribute('aria-pressed', String(isOn));
     redraw(false);
-    isOn && ask();
+    isOn && current() && knowDust(current().body, tellDust);
+    isOn && tellDust();
 }
 
 /** A click heals; a click on what is healed already takes that back. */
@@ -76,22 +78,32 @@ function draw() {
 const others = (spots, specks) =>
     spots.filter((spot) => specks.every((speck) => distance(speck.middle, spot.middle) > speck.radius));
 
-/** What the server found on frames of this body; it looks for it the first time it is asked. */
-async function ask() {
-    const frame = current();
-    const body = frame?.body;
-    if (body === undefined || dust.get(body)?.isDone) {
-        tellDust();
-
+/**
+ * What the server found on frames of a body; it looks for it the first time it is asked.
+ *
+ * @param act is called when more is known
+ */
+export async function knowDust(body, act) {
+    if (dust.get(body)?.isDone || asked.has(body)) {
         return;
     }
+    asked.add(body);
     try {
         dust.set(body, await get(`${root.dataset.dust}/${body}`));
-        tellDust();
-        dust.get(body).isDone || setTimeout(() => state.isHealing && ask(), 1500);
+        act();
+        dust.get(body).isDone || setTimeout(() => knowDust(body, act), 2 * SECOND);
     } catch {
-        say('The server did not look for dust. Try once more.');
+        // Whoever opens the page of spots asks again.
     }
+    asked.delete(body);
+}
+
+/** How many specks of a frame are not healed yet. */
+export function dustOn(frame) {
+    const specks = specksOn(frame);
+    const spots = valuesOf(frame, FIRST).spots ?? [];
+
+    return specks.filter((speck) => others(spots, [speck]).length === spots.length).length;
 }
 
 function tellDust() {
@@ -105,9 +117,7 @@ function tellDust() {
           : found.specks.length === 0
             ? `No dust on ${count(found.frames, 'frame')} of this body.`
             : `${count(found.specks.length, 'speck')} of dust on this body, seen on ${count(found.frames, 'frame')}.`;
-    const isHealed =
-        others(valuesOf(frame).spots ?? [], specks).length <= (valuesOf(frame).spots?.length ?? 0) - specks.length;
-    $('dust-here').hidden = specks.length === 0 || isHealed;
+    $('dust-here').hidden = !frame || dustOn(frame) === 0;
     $('dust-all').hidden = specks.length === 0;
     $('dust-all').textContent = `Heal on all ${count(ofBody(frame).length, 'frame')}`;
 }
@@ -136,7 +146,7 @@ function turnedBy(quarters, [x, y]) {
     return turns[quarters].map(rounded);
 }
 
-function healDust(frames) {
+export function healDust(frames) {
     const changes = frames.map((frame) => {
         const specks = specksOn(frame);
 
@@ -155,5 +165,10 @@ export function startSpots() {
     $('dust-all').addEventListener('click', () => healDust(ofBody(current())));
     $('spot-size').addEventListener('keydown', (event) => event.key.startsWith('Arrow') && event.stopPropagation());
     follow(draw);
-    listen(() => state.isHealing && ask());
+    listen(() => {
+        if (state.isHealing && current()) {
+            knowDust(current().body, tellDust);
+            tellDust();
+        }
+    });
 }

@@ -19,6 +19,25 @@ async function happiness(models, pixels, part) {
     return (await models.run('emotion', grey, [1, 1, EMOTION, EMOTION])).Identity[HAPPY];
 }
 
+/** Samples on a side, and of the sides of a face how much of its middle is looked at: skin, and little else. */
+const LIGHT = 12;
+const MIDDLE = 0.55;
+
+/** Linear light of sRGB (IEC 61966-2-1), 0 to 1. */
+const linear = (level) => (level <= 10.31475 ? level / 255 / 12.92 : ((level / 255 + 0.055) / 1.055) ** 2.4);
+
+/** How light a face is: the mean luminance of its middle (weights of ITU-R BT.709). */
+function lightOf(pixels, x, y, side) {
+    const planes = pixels.crop(square(x, y, MIDDLE * side), LIGHT);
+    const plane = LIGHT * LIGHT;
+    let sum = 0;
+    for (let i = 0; i < plane; i++) {
+        sum += 0.2126 * linear(planes[i]) + 0.7152 * linear(planes[i + plane]) + 0.0722 * linear(planes[i + 2 * plane]);
+    }
+
+    return sum / plane;
+}
+
 const rounded = (value, digits) => Number(value.toFixed(digits));
 
 /** @returns {Promise<object>} as the protocol in main.mjs describes a face */
@@ -51,6 +70,7 @@ export async function measureFace(models, pixels, box) {
         mouthLift: rounded(mesh.mouthLift, 3),
         happy: rounded(await happiness(models, pixels, square(x, y, side, roll)), 3),
         sharpness: rounded(sharpnessOf(pixels, mesh.eyes), 3),
+        light: rounded(lightOf(pixels, x, y, Math.min(side, box.right - box.left)), 5),
         eyes,
     };
 }

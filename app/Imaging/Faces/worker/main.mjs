@@ -7,7 +7,7 @@
  * blue, 8 bits each. With "boxes": [[left, top, width, height], …] faces are not looked for but taken as given.
  *
  * Answer: {"id": 7, "faces": [face, …]} or {"id": 7, "error": "why"}. A face: box (left, top, width, height in pixels),
- * score (0 to 1), roll, yaw, pitch (degrees), mouthOpen, mouthWidth, mouthLift (ratios), happy (0 to 1), sharpness, and
+ * score (0 to 1), roll, yaw, pitch (degrees), mouthOpen, mouthWidth, mouthLift (ratios), happy (0 to 1), sharpness, light (mean luminance, 0 to 1), and
  * two eyes with x, y, width (pixels), gap and gaze (in widths of the eye) and shut (0 to 1).
  *
  * The first line is {"ready": true} once the models are open.

@@ -23,6 +23,7 @@ final class FaceTest extends TestCase
         'mouthLift' => 0.1,
         'happy' => 0.2,
         'sharpness' => 0.4,
+        'light' => 0.21,
         'eyes' => [
             ['width' => 30.0, 'gap' => 0.35, 'gaze' => 0.01, 'shut' => 0.02, 'bright' => 0.8],
             ['width' => 30.0, 'gap' => 0.35, 'gaze' => -0.01, 'shut' => 0.02, 'bright' => 0.8],
@@ -100,6 +101,7 @@ final class FaceTest extends TestCase
         yield 'a score of two' => [['score' => 2.0] + self::ANSWER];
         yield 'not a number' => [['pitch' => NAN] + self::ANSWER];
         yield 'null' => [['sharpness' => null] + self::ANSWER];
+        yield 'lighter than light' => [['light' => 1.2] + self::ANSWER];
     }
 
     /** @param  array<array-key, mixed>  $answer */
