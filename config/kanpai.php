@@ -32,6 +32,9 @@ return [
     // The models that faces are measured with.
     'models' => env('KANPAI_MODELS', base_path('storage/models')),
 
+    // Folders of files of lensfun: of its package, and of further lenses.
+    'lenses' => explode(':', (string) env('KANPAI_LENSES', '/usr/share/lensfun/version_1:'.base_path('demo/lenses'))),
+
     'picture_secret' => env('KANPAI_PICTURE_SECRET', ''),
 
     'rack' => env('KANPAI_RACK', storage_path('rack')),

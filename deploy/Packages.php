@@ -22,6 +22,7 @@ final class Packages
         'supervisor',
         'libvips42',
         'libraw-bin',
+        'liblensfun-data-v1',
         'libimage-exiftool-perl',
         'xxhash',
     ];
@@ -31,6 +32,7 @@ final class Packages
         'chromium-driver',
         'exiv2',
         'liblcms2-utils',
+        'liblensfun1',
         'libjpeg-turbo-progs',
         'unzip',
         'zip',

@@ -43,6 +43,7 @@ final class Vips
     VipsArea *vips_array_int_newv(int n, ...);
     void vips_area_unref(VipsArea *area);
     int vips_affine(VipsImage *in, VipsImage **out, double a, double b, double c, double d, ...);
+    int vips_mapim(VipsImage *in, VipsImage **out, VipsImage *index, ...);
     int vips_image_get_format(const VipsImage *image);
     int vips_shrink(VipsImage *in, VipsImage **out, double hshrink, double vshrink, ...);
     int vips_reduce(VipsImage *in, VipsImage **out, double hshrink, double vshrink, ...);

@@ -72,14 +72,17 @@ final readonly class FinishedPicture
     {
         $look = $this->look?->look() ?? Look::plain();
         $finisher = app(Finisher::class);
+        $lens = app(Lenses::class)->correction($this->frame);
         if ($this->source->isRaw) {
             [$picture, $source] = app(Raws::class)->whole($this->frame, $file);
 
-            return $finisher->finish($picture, $look, $source);
+            return $finisher->finish($picture, $look, $source, $lens);
         }
         $picture = $this->source->isJpeg ? PictureReader::jpeg($file) : PictureReader::file($file);
 
-        return $this->look === null ? $picture : $finisher->finish($picture->inSrgb()->inEightBits()->bare(), $look);
+        return $this->look === null
+            ? $picture
+            : $finisher->finish($picture->inSrgb()->inEightBits()->bare(), $look, null, $lens);
     }
 
     /**

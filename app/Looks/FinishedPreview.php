@@ -25,7 +25,7 @@ final readonly class FinishedPreview
 {
     private const QUALITY = 85;
 
-    public function __construct(private Finisher $finisher, private Raws $raws)
+    public function __construct(private Finisher $finisher, private Raws $raws, private Lenses $lenses)
     {
     }
 
@@ -88,7 +88,9 @@ final readonly class FinishedPreview
         [$picture, $source] = $this->raw($frame) ?? [self::preview((string) $frame->large_path), null];
         $isPlain = $look == Look::plain() && $source === null;
 
-        return $isPlain ? $picture : $this->finisher->finish($picture, $look, $source);
+        return $isPlain
+            ? $picture
+            : $this->finisher->finish($picture, $look, $source, $this->lenses->correction($frame));
     }
 
     /** @return array{Picture, ColourSource}|null null where the frame is not finished from a raw file */

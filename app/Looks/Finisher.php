@@ -6,6 +6,7 @@ namespace App\Looks;
 
 use App\Imaging\ColourLink;
 use App\Imaging\HealedPicture;
+use App\Imaging\LensPicture;
 use App\Imaging\LocalChanges;
 use App\Imaging\NoiseReduction;
 use App\Imaging\Picture;
@@ -15,14 +16,16 @@ use Kanpai\Core\Looks\ColourTable;
 use Kanpai\Core\Looks\Detail;
 use Kanpai\Core\Looks\Framing;
 use Kanpai\Core\Looks\GainField;
+use Kanpai\Core\Looks\Lens\LensCorrection;
+use Kanpai\Core\Looks\Lens\LensDarkening;
 use Kanpai\Core\Looks\Look;
 use Kanpai\Core\Looks\Noise;
 use Kanpai\Core\Looks\Place\Cells;
 use Kanpai\Core\Looks\Place\Place;
 
 /**
- * Makes of a decoded picture what its look says, in this order: spots healed; turned, levelled and cropped; noise taken
- * out; made lighter and darker where it is; the table of colours, and those of places with a look of their own;
+ * Makes of a decoded picture what its look says, in this order: spots healed; turned, levelled and cropped,
+ * with what its lens bent put straight; noise taken out; made lighter and darker where it is; the table of colours, and those of places with a look of their own;
  * sharpened. One that works through many frames keeps its last tables.
  */
 final class Finisher
@@ -43,12 +46,21 @@ final class Finisher
     /** @var array<string, ColourLink> key => table, of the last look and its places */
     private array $kept = [];
 
-    /** @param  ColourSource|null  $raw  what the values of a raw file mean; null for a picture in sRGB */
-    public function finish(Picture $picture, Look $look, ?ColourSource $raw = null): Picture
-    {
-        $framed = self::framed(HealedPicture::of($picture, $look->spots), $look->framing);
-        $lit = self::lit(self::quiet($framed, $look->detail), $look->detail);
-        $finished = $this->placed($lit, $look, $raw, [$picture->width(), $picture->height()]);
+    /**
+     * @param  ColourSource|null  $raw  what the values of a raw file mean; null for a picture in sRGB
+     * @param  LensCorrection|null  $lens  how the picture is put right that its lens made; null where it is not known
+     */
+    public function finish(
+        Picture $picture,
+        Look $look,
+        ?ColourSource $raw = null,
+        ?LensCorrection $lens = null,
+    ): Picture {
+        $lens = $look->detail->asksForLens() ? $lens?->only(...$look->detail->lens) : null;
+        $sides = [$picture->width(), $picture->height()];
+        $framed = self::framed(HealedPicture::of($picture, $look->spots), $look->framing, $lens);
+        $lit = self::lit(self::quiet($framed, $look->detail), $look, $lens, $sides);
+        $finished = $this->placed($lit, $look, $raw, $sides);
 
         return $look->detail->sharpening === 0.0
             ? $finished
@@ -93,22 +105,29 @@ final class Finisher
             : NoiseReduction::ofLight($quiet, Noise::lightVariance($detail->lightNoise), Noise::LIGHT_RADIUS);
     }
 
-    private static function lit(Picture $picture, Detail $detail): Picture
+    /** @param  array{int, int}  $sides  of the whole picture */
+    private static function lit(Picture $picture, Look $look, ?LensCorrection $lens, array $sides): Picture
     {
-        if (! $detail->hasGains()) {
+        $isDarkened = $lens?->hasDarkening() === true;
+        if (! $look->detail->hasGains() && ! $isDarkened) {
             return $picture;
         }
         [$green, $columns] = LocalChanges::cells($picture, GainField::SIDE);
+        $rows = max(1, intdiv(count($green), $columns));
+        $own = $isDarkened ? LensDarkening::over($lens, $look->framing, ...$sides, columns: $columns, rows: $rows) : [];
 
         return LocalChanges::lightened(
             $picture,
-            GainField::of($green, $columns, $detail->local, $detail->vignette),
+            GainField::of($green, $columns, $look->detail->local, $look->detail->vignette, $own),
             $columns,
         );
     }
 
-    private static function framed(Picture $picture, Framing $framing): Picture
+    private static function framed(Picture $picture, Framing $framing, ?LensCorrection $lens): Picture
     {
+        if ($lens?->isStraight() === false) {
+            return LensPicture::straight($picture, $framing, $lens);
+        }
         if ($framing->isPlain()) {
             return $picture;
         }

@@ -12,6 +12,7 @@ use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Kanpai\Core\Frames\Verdict;
+use Kanpai\Core\Looks\Lens\UnusableLens;
 use Kanpai\Core\Looks\Suggest\CropByFaces;
 use stdClass;
 
@@ -28,11 +29,15 @@ final class LookTable
 
     private const COLUMNS = [
         'id', 'taken_ms', 'body_id', 'name', 'width', 'height', 'small_path', 'large_path', 'focal_length', 'exposure',
-        'f_number', 'iso', 'moment', 'colours', 'verdict', 'version_id', 'orientation',
+        'f_number', 'iso', 'moment', 'colours', 'verdict', 'version_id', 'orientation', 'lens',
     ];
 
     /** Quarters by which a file is turned clockwise to stand upright; one that is mirrored as the nearest. */
     private const QUARTERS = [3 => 2, 4 => 2, 5 => 1, 6 => 1, 7 => 3, 8 => 3];
+
+    public function __construct(private readonly Lenses $lenses)
+    {
+    }
 
     /** @return array<string, mixed> */
     public function of(Shoot $shoot): array
@@ -45,7 +50,7 @@ final class LookTable
         $pictures = new PictureAddress();
         $faces = self::faces($rows);
         $frame = fn (stdClass $row, int $light): array => [
-            ...self::frame($shoot, $row, $pictures),
+            ...$this->frame($shoot, $row, $pictures),
             'light' => $light,
             'crops' => CropByFaces::of($faces[(int) $row->id] ?? [], max(1, (int) $row->width), max(1, (int) $row->height)),
             'looks' => $looks[$row->id.' '.(int) $row->version_id] ?? [],
@@ -125,7 +130,8 @@ final class LookTable
                 ->on('frame_measures.frame_id', '=', 'frames.id')
                 ->whereNull('frame_measures.problem'))
             ->select(array_map(fn (string $column): string => "frames.{$column}", self::COLUMNS))
-            ->addSelect('frame_measures.ev', 'frame_measures.tilt')
+            ->join('bodies', 'bodies.id', '=', 'frames.body_id')
+            ->addSelect('frame_measures.ev', 'frame_measures.tilt', 'bodies.make', 'bodies.model')
             ->selectRaw("JSON_VALUE(captions.fields, '$.headline') AS headline")
             ->whereNotNull('frames.large_path');
         $kept = $all()->where('frames.verdict', Verdict::Keep)->get();
@@ -136,7 +142,7 @@ final class LookTable
     }
 
     /** @return array<string, mixed> */
-    private static function frame(Shoot $shoot, stdClass $row, PictureAddress $pictures): array
+    private function frame(Shoot $shoot, stdClass $row, PictureAddress $pictures): array
     {
         $exposure = Frame::exposureOf($row);
 
@@ -151,11 +157,32 @@ final class LookTable
             'height' => (int) $row->height,
             'small' => $pictures->to($row->small_path),
             'large' => $pictures->to($row->large_path),
+            'lens' => $row->version_id === null ? $this->lens($row) : null,
             'turned' => self::QUARTERS[(int) $row->orientation] ?? 0,
             'exposure' => (string) $exposure,
             'ev' => $exposure->ev100(),
             ...self::measured($row),
         ];
+    }
+
+    /** @return array<string, mixed>|null what the lens is called, and how it is put right, or why it cannot be */
+    private function lens(stdClass $row): ?array
+    {
+        $name = (string) $row->lens;
+        try {
+            $correction = $this->lenses->of(
+                $name,
+                $row->focal_length === null ? null : (float) $row->focal_length,
+                $row->f_number === null ? null : (float) $row->f_number,
+                "{$row->make} {$row->model}",
+                (int) $row->width,
+                (int) $row->height,
+            );
+
+            return $correction === null ? null : ['name' => $name, ...$correction->toArray()];
+        } catch (UnusableLens $reason) {
+            return ['name' => $name, 'problem' => $reason->getMessage()];
+        }
     }
 
     /** @return array{brightness: float|null, tilt: float|null} */

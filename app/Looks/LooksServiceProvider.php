@@ -15,6 +15,9 @@ final class LooksServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->scoped(RawFirst::class);
+        $this->app->scoped(Lenses::class, fn (): Lenses => new Lenses(
+            array_values(array_map(strval(...), (array) config('kanpai.lenses'))),
+        ));
         $this->app->bind(FinishedPictures::class, FinishedOfShoot::class);
     }
 

@@ -14,6 +14,7 @@ final readonly class Detail
      * @param  float  $mask  0 to 1, how much only edges are sharpened
      * @param  float  $lightNoise  0 to 1, how much of the noise of lightness goes
      * @param  float  $colourNoise  0 to 1
+     * @param  array{distortion: bool, darkening: bool, fringes: bool}  $lens  what of the lens is put right
      */
     private function __construct(
         public float $local,
@@ -22,6 +23,7 @@ final readonly class Detail
         public float $mask,
         public float $lightNoise,
         public float $colourNoise,
+        public array $lens,
     ) {
     }
 
@@ -38,7 +40,25 @@ final readonly class Detail
             self::share($sharpening['mask'] ?? 0, 0.0),
             self::share($noise['light'] ?? 0, 0.0),
             self::share($noise['colour'] ?? 0, 0.0),
+            self::lens($values['lens'] ?? null),
         );
+    }
+
+    /** @return array{distortion: bool, darkening: bool, fringes: bool} */
+    private static function lens(mixed $values): array
+    {
+        $values = is_array($values) ? $values : [];
+
+        return [
+            'distortion' => ($values['distortion'] ?? false) === true,
+            'darkening' => ($values['darkening'] ?? false) === true,
+            'fringes' => ($values['fringes'] ?? false) === true,
+        ];
+    }
+
+    public function asksForLens(): bool
+    {
+        return in_array(true, $this->lens, true);
     }
 
     private static function share(mixed $value, float $least): float

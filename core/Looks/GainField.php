@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Kanpai\Core\Looks;
 
 /**
- * By how much each place of a picture is made lighter or darker before its colours are looked up: local contrast, and
- * light that falls off towards the corners. It is worked out on a small grid and is smooth in between, so that a
+ * By how much each place of a picture is made lighter or darker before its colours are looked up: what the lens took,
+ * local contrast, and light that falls off towards the corners. It is worked out on a small grid and is smooth in between, so that a
  * preview and the whole picture get the same. `resources/js/looks/gain-field.js` is the same.
  *
  * Local contrast is what a place differs from its surroundings by, more or less of it. The surroundings are the guided
@@ -45,9 +45,24 @@ final class GainField
      * @param  int<1, max>  $width  cells of a row
      * @param  float  $local  −1 to 1
      * @param  float  $vignette  −1 (dark corners) to 1
+     * @param  list<float>  $lens  by what each cell is multiplied for what its lens took; none for nothing
      * @return list<float> factors of encoded values
      */
-    public static function of(array $green, int $width, float $local, float $vignette): array
+    public static function of(array $green, int $width, float $local, float $vignette, array $lens = []): array
+    {
+        $gains = self::ownGains($green, $width, $local, $vignette);
+
+        return $lens === []
+            ? $gains
+            : array_map(fn (float $gain, float $own): float => $gain * $own, $gains, $lens);
+    }
+
+    /**
+     * @param  non-empty-list<float>  $green
+     * @param  int<1, max>  $width
+     * @return list<float>
+     */
+    private static function ownGains(array $green, int $width, float $local, float $vignette): array
     {
         $height = intdiv(count($green), $width);
         $gains = $local === 0.0 ? array_fill(0, count($green), 1.0) : self::local($green, $width, $height, $local);

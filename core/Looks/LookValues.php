@@ -18,7 +18,7 @@ final class LookValues
     ];
 
     /** Parts that depend on neighbours, and can be carried as well. */
-    public const DETAIL = ['local', 'vignette', 'sharpening', 'noise'];
+    public const DETAIL = ['local', 'vignette', 'sharpening', 'noise', 'lens'];
 
     /** Parts that belong to one frame: what is in it, and where. */
     public const PLACES = ['turns', 'level', 'crop', 'places', 'spots'];

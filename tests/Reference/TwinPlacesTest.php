@@ -6,6 +6,9 @@ namespace Tests\Reference;
 
 use Kanpai\Core\Looks\ColourTable;
 use Kanpai\Core\Looks\Framing;
+use Kanpai\Core\Looks\Lens\LensCorrection;
+use Kanpai\Core\Looks\Lens\Polynomial;
+use Kanpai\Core\Looks\Lens\SensorSize;
 use Kanpai\Core\Looks\Place\Cells;
 use Kanpai\Core\Looks\Place\Place;
 use Kanpai\Core\Looks\Spot\Healing;
@@ -135,5 +138,32 @@ final class TwinPlacesTest extends TestCase
             self::assertEqualsWithDelta($here, $there[$i], 0.0101);
         }
         self::assertGreaterThan(20, count(array_filter($there)));
+    }
+
+    public function test_a_lens_is_put_right_alike(): void
+    {
+        $lens = LensCorrection::of(
+            SensorSize::of(1.0, 1.5, 1.6, 3000, 2000),
+            Polynomial::distortion('ptlens', [0.012, -0.05, 0.02]),
+            [1.0004, -0.0002, 0.0003],
+            [0.9993],
+            [-0.4, -0.3, 0.1],
+        );
+        $places = [[0.0, 0.0], [1.0, 0.0], [0.31, 0.77], [0.5, 0.5], [0.93, 0.12]];
+        $there = json_decode(self::node(
+            "import { gainOf, sourceOf, straightOf } from './resources/js/looks/lens.js';".
+            'const { lens, places } = JSON.parse(process.argv[1]); process.stdout.write(JSON.stringify(places.map((at) =>'.
+            '({ gain: gainOf(lens, at), at: [0, 1, 2].map((c) => sourceOf(lens, at, c)),'.
+            'back: straightOf(lens, sourceOf(lens, at)) }))));',
+            ['lens' => $lens->toArray(), 'places' => $places],
+        ), true, 8, JSON_THROW_ON_ERROR);
+        foreach ($places as $i => [$x, $y]) {
+            self::assertEqualsWithDelta($lens->gain($x, $y), $there[$i]['gain'], 1e-12);
+            foreach ([0, 1, 2] as $channel) {
+                self::assertEqualsWithDelta($lens->source($x, $y, $channel), $there[$i]['at'][$channel], 1e-12);
+            }
+            self::assertEqualsWithDelta([$x, $y], $there[$i]['back'], 1e-5);
+        }
+        self::assertGreaterThan(1.0, $lens->toArray()['scale']);
     }
 }

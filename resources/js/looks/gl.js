@@ -2,6 +2,8 @@
  * A picture through tables of colours, drawn by WebGL2. Tables are looked up by hand with tetrahedral interpolation, as
  * littlecms2 does it for files: what graphics hardware interpolates by itself is up to 13 of 255 steps off.
  */
+import { forShader } from './lens.js';
+
 const VERTEX = `#version 300 es
 out vec2 uv;
 void main() {
@@ -28,6 +30,13 @@ uniform usampler3D inside1;
 uniform usampler3D inside2;
 uniform usampler3D inside3;
 uniform int places;
+uniform bool bent;
+uniform vec2 reach;
+uniform float scale;
+uniform vec4 low;
+uniform float high;
+uniform vec3 red;
+uniform vec3 blue;
 uniform int painted;
 in vec2 uv;
 out vec4 colour;
@@ -54,13 +63,27 @@ vec3 looked(usampler3D t, vec3 c) {
     return (p * (1. - u) + r * (u - v) + s * (v - w) + e * w) / 65535.;
 }
 
+// Where in the picture that the lens made a place of the straight one is.
+vec2 lensed(vec2 at, vec3 fringe) {
+    vec2 p = (at - .5) * reach / scale;
+    float r = length(p);
+    float factor = low.x + r * (low.y + r * (low.z + r * (low.w + r * high)));
+    float s = r * abs(factor);
+    factor *= fringe.x + s * (fringe.y + s * fringe.z);
+    return .5 + p * factor / reach;
+}
+
 void main() {
     vec2 at = vec2(dot(rowX, vec3(uv, 1.)), dot(rowY, vec3(uv, 1.)));
     if (any(lessThan(at, vec2(0.))) || any(greaterThan(at, vec2(1.)))) {
         colour = vec4(.435, .435, .431, 1.);
         return;
     }
-    vec3 c = texture(picture, at).rgb;
+    vec3 c = texture(picture, bent ? lensed(at, vec3(1., 0., 0.)) : at).rgb;
+    if (bent && red != blue) {
+        c.r = texture(picture, lensed(at, red)).r;
+        c.b = texture(picture, lensed(at, blue)).b;
+    }
     if (uv.x < split) {
         colour = vec4(looked(before, c), 1.);
         return;
@@ -209,9 +232,23 @@ export class Drawing {
         gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA8, width, height, 0, gl.RGBA, gl.UNSIGNED_BYTE, texels);
     }
 
-    /** @param painted which of the places is shown in colour; −1 for none */
-    draw({ rows, split, clipped, painted = -1 }) {
+    #bend(bent) {
         const gl = this.#gl;
+        gl.uniform1i(this.#place('bent'), bent ? 1 : 0);
+        if (bent) {
+            gl.uniform2f(this.#place('reach'), ...bent.reach);
+            gl.uniform1f(this.#place('scale'), bent.scale);
+            gl.uniform4f(this.#place('low'), ...bent.low);
+            gl.uniform1f(this.#place('high'), bent.high);
+            gl.uniform3f(this.#place('red'), ...bent.red);
+            gl.uniform3f(this.#place('blue'), ...bent.blue);
+        }
+    }
+
+    /** @param painted which of the places is shown in colour; −1 for none */
+    draw({ rows, split, clipped, painted = -1, lens = null }) {
+        const gl = this.#gl;
+        this.#bend(forShader(lens));
         gl.viewport(0, 0, gl.drawingBufferWidth, gl.drawingBufferHeight);
         gl.uniform3f(this.#place('rowX'), ...rows[0]);
         gl.uniform3f(this.#place('rowY'), ...rows[1]);

@@ -1,6 +1,7 @@
 /** From the picture as the camera took it to what is shown of it, and back; all in shares of the sides. */
 import { framingOf, sourceOf as rowsOf } from './framing.js';
-import { shown, state } from './store.js';
+import { isStraight, lensOf, sourceOf as lensSource, straightOf } from './lens.js';
+import { current, shown, state } from './store.js';
 import { picture } from './showing.js';
 
 const rows = () => {
@@ -14,6 +15,22 @@ export function toPicture([u, v]) {
     const [[a, b, c], [d, e, f]] = rows();
 
     return [a * u + b * v + c, d * u + e * v + f];
+}
+
+const lens = () => {
+    const own = lensOf(shown(), current()?.lens);
+
+    return isStraight(own) ? null : own;
+};
+
+/** The same in the picture as the lens made it: where spots are. */
+export function toFile(at) {
+    return lens() ? lensSource(lens(), toPicture(at)) : toPicture(at);
+}
+
+/** Where a place of the picture as the lens made it is shown. */
+export function fromFile(at) {
+    return toShown(lens() ? straightOf(lens(), at) : at);
 }
 
 /** Where a place of the picture is shown. */

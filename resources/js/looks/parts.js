@@ -9,7 +9,7 @@ const GROUPS = {
     tints: ['tints'],
     grey: ['greys'],
     table: ['cube'],
-    detail: ['local', 'vignette', 'sharpening', 'noise'],
+    detail: ['local', 'vignette', 'sharpening', 'noise', 'lens'],
 };
 
 const boxes = () => [...root.querySelectorAll('[data-part]')];

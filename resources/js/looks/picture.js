@@ -5,6 +5,7 @@ import { boxOf, framingOf, sizeOf, sourceOf as rowsOf } from './framing.js';
 import { cellsOf, gainField } from './gain-field.js';
 import { Drawing } from './gl.js';
 import { healed } from './healing.js';
+import { darkeningOver, lensOf } from './lens.js';
 import { lookOf } from './look.js';
 import { PlacesDrawn } from './places-drawn.js';
 import { PlainDrawing } from './plain.js';
@@ -26,6 +27,7 @@ export class Shown {
     /** The same with its spots healed. */
     #healed = null;
     #source = screen;
+    #lens = null;
     #small = null;
     #drawn = {};
     #plain = new Map();
@@ -44,8 +46,13 @@ export class Shown {
         this.isPlain = this.#drawing instanceof PlainDrawing;
     }
 
-    /** Takes another picture, decoded as it is. */
-    take(bitmap, source) {
+    /**
+     * Takes another picture, decoded as it is.
+     *
+     * @param lens what is known of its lens
+     */
+    take(bitmap, source, lens = null) {
+        this.#lens = lens;
         this.#bitmap = this.#healed = bitmap;
         this.#source = source;
         this.#small = null;
@@ -106,7 +113,8 @@ export class Shown {
         const shape = { rows, size: [across, down], sides: [width, height] };
         const made = { grid: isDragged ? COARSE : FINE, source: this.#source, cube };
         this.#drawing.places(this.#places.of(values, { ...shape, ...made }));
-        this.#drawing.draw({ rows, split: isBefore ? 2 : split, clipped, painted });
+        const lens = lensOf(values, this.#lens);
+        this.#drawing.draw({ rows, split: isBefore ? 2 : split, clipped, painted, lens });
     }
 
     #heal(spots = []) {
@@ -143,16 +151,21 @@ export class Shown {
     #field(values, framing) {
         const local = Math.max(-1, Math.min(1, values.local ?? 0));
         const vignette = Math.max(-1, Math.min(1, values.vignette ?? 0));
-        const key = hash([local, vignette, framing]);
+        const lens = lensOf(values, this.#lens);
+        const isDarkened = (lens?.darkening.length ?? 0) > 0;
+        const key = hash([local, vignette, framing, lens?.scale, isDarkened]);
         if (this.#drawn.field === key) {
             return;
         }
         this.#drawn.field = key;
-        if (local === 0 && vignette === 0) {
+        if (local === 0 && vignette === 0 && !isDarkened) {
             this.gains = [[1], 1, 1];
         } else {
             const cells = this.#cells(framing);
-            this.gains = [gainField(cells, local, vignette), cells.width, cells.height];
+            const own = gainField(cells, local, vignette);
+            const rows = rowsOf(framing, ...this.sides);
+            const lit = isDarkened ? darkeningOver(lens, rows, cells.width, cells.height) : null;
+            this.gains = [lit ? own.map((gain, i) => gain * lit[i]) : own, cells.width, cells.height];
         }
         this.#drawing.gains(...this.gains);
     }

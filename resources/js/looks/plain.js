@@ -1,5 +1,7 @@
 /** A picture through tables of colours, where there is no WebGL2: the same, pixel by pixel. */
 import { quieten, sharpen } from './detail.js';
+import { bend } from './bending.js';
+import { isStraight } from './lens.js';
 import { looked } from './tetrahedra.js';
 
 /** The colour in which a place is shown while it is set. */
@@ -44,8 +46,9 @@ export class PlainDrawing {
     /**
      * @param part which part of what is shown the canvas is, in shares: left, top, width and height
      * @param values of the look, where noise and sharpness are to be seen: in true pixels
+     * @param lens what it puts right
      */
-    draw({ rows, split, clipped, painted = -1, part = ALL, values = {} }) {
+    draw({ rows, split, clipped, painted = -1, part = ALL, values = {}, lens = null }) {
         const { width, height } = this.#canvas;
         this.#context.save();
         this.#context.fillStyle = '#6f6f6e';
@@ -54,6 +57,7 @@ export class PlainDrawing {
         this.#context.drawImage(this.#picture, 0, 0, 1, 1);
         this.#context.restore();
         const image = this.#context.getImageData(0, 0, width, height);
+        isStraight(lens) || bend(image, this.#picture, rows, lens);
         quieten(image.data, width, height, values);
         this.#look(image.data, width, height, split, { clipped, painted, part });
         sharpen(image.data, width, height, values);

@@ -95,7 +95,7 @@ export async function show() {
         }
         if (loaded?.address !== address || loaded.frame !== frame.id) {
             loaded = { address, frame: frame.id };
-            picture.take(bitmap, isRaw(frame) ? sourceOf(frame) : screen);
+            picture.take(bitmap, isRaw(frame) ? sourceOf(frame) : screen, frame.lens);
         }
         redraw(false);
         tell();

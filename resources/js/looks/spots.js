@@ -2,7 +2,7 @@
 import { get } from '../studio/server.js';
 import { change, set } from './changing.js';
 import { LEAST_RADIUS, MOST_RADIUS, MOST_SPOTS } from './healing.js';
-import { distance, rounded, toPicture, toShown, units } from './onto.js';
+import { distance, fromFile, rounded, toFile, units } from './onto.js';
 import { $, count, html, root, say, SECOND } from './page.js';
 import { current, FIRST, shown, state, valuesOf } from './store.js';
 import { follow, listen, redraw } from './showing.js';
@@ -26,7 +26,7 @@ export function toggleSpots(isOn = !state.isHealing) {
 /** A click heals; a click on what is healed already takes that back. */
 function click(event) {
     const { left, top, width, height } = $('spot-box').getBoundingClientRect();
-    const at = toPicture([(event.clientX - left) / width, (event.clientY - top) / height]);
+    const at = toFile([(event.clientX - left) / width, (event.clientY - top) / height]);
     const spots = spotsNow();
     const hit = spots.findIndex((spot) => distance(spot.middle, at) < spot.radius);
     if (hit >= 0) {
@@ -53,8 +53,8 @@ function draw() {
     const [across] = units();
     $('spot-box').replaceChildren(
         ...spotsNow().map((spot, i) => {
-            const [x, y] = toShown(spot.middle);
-            const [u, v] = toShown([spot.middle[0] + spot.radius / across, spot.middle[1]]);
+            const [x, y] = fromFile(spot.middle);
+            const [u, v] = fromFile([spot.middle[0] + spot.radius / across, spot.middle[1]]);
             const reach = Math.max(6, Math.hypot((u - x) * box.width, (v - y) * box.height));
             const button = html('button', { type: 'button', class: 'spot', 'aria-label': `Spot ${i + 1}, healed` });
             Object.assign(button.style, {

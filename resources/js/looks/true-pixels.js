@@ -4,6 +4,7 @@ import { screen } from './colour.js';
 import { cubeOf } from './cubes.js';
 import { framingOf, sourceOf as rowsOf, sizeOf } from './framing.js';
 import { healed } from './healing.js';
+import { lensOf } from './lens.js';
 import { lookOf } from './look.js';
 import { $, root, say } from './page.js';
 import { PlacesDrawn } from './places-drawn.js';
@@ -82,7 +83,7 @@ function drawPart(canvas, frame, bitmap, values, { rows, place }) {
     drawing.table('table', colourTable(lookOf(values), GRID, source, cube));
     drawing.gains(...picture.gains);
     drawing.places(new PlacesDrawn().of(values, { ...shape, grid: GRID, source, cube }));
-    drawing.draw({ rows, split: 0, clipped: false, part: place, values });
+    drawing.draw({ rows, split: 0, clipped: false, part: place, values, lens: lensOf(values, frame.lens) });
 }
 
 export function hold(isOn) {

@@ -44,6 +44,15 @@
             <b class="small" data-slide-words="{{ $part }}"></b>
         @endforeach
     </section>
+    <section class="of-frame lens-line" data-lens hidden>
+        <h2 class="control-head">Lens <span data-lens-name></span></h2>
+        <p class="place-checks small" data-lens-parts>
+            @foreach (['distortion' => 'Straight lines', 'darkening' => 'Even light', 'fringes' => 'No fringes'] as $part => $words)
+                <label><input type="checkbox" class="form-check-input" data-lens-part="{{ $part }}"> {{ $words }}</label>
+            @endforeach
+        </p>
+        <p class="small quiet" data-lens-problem hidden></p>
+    </section>
     <div class="look-tools">
         <button type="button" class="btn btn-line" data-crop aria-pressed="false">Crop</button>
         <button type="button" class="btn btn-line" data-places aria-pressed="false">Places</button>

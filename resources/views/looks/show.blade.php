@@ -42,7 +42,7 @@
                 <div class="frame-looks">
                     <span class="look-tabs" data-look-tabs role="group" aria-label="Looks of this frame"></span>
                     <button type="button" class="btn-word small" data-look-add>+ another look</button>
-                    <span class="suggested" data-suggested hidden><span class="quiet">Suggested</span> <span
+                    <span class="suggested" data-suggested hidden><i>Suggested</i> <span
                             data-suggested-list role="group" aria-label="Suggested"></span></span>
                     <span class="look-about" data-look-about hidden>
                         <label for="look-name" class="visually-hidden">Name of this look</label>

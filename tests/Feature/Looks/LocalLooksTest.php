@@ -8,6 +8,9 @@ use App\Imaging\NoiseReduction;
 use App\Imaging\Picture;
 use App\Imaging\Vips;
 use App\Looks\Finisher;
+use Kanpai\Core\Looks\Lens\LensCorrection;
+use Kanpai\Core\Looks\Lens\Polynomial;
+use Kanpai\Core\Looks\Lens\SensorSize;
 use Kanpai\Core\Looks\Look;
 use Kanpai\Core\Looks\Noise;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -171,5 +174,52 @@ final class LocalLooksTest extends TestCase
             $unhealed = (new Finisher())->finish(self::picture($speck, $isDeep), Look::of(['turns' => 1]));
             self::assertSame([60, 60, 60], self::at($unhealed, self::SIDE - 1 - 60, 150));
         }
+    }
+
+    /** A grid of lines as a lens bends it, darkens and fringes it, is straight, even and grey again. */
+    public function test_what_a_lens_did_is_undone(): void
+    {
+        $side = self::SIDE;
+        $bent = Polynomial::distortion('poly3', [-0.06]);
+        $lens = LensCorrection::of(SensorSize::of(1.0, 1.0, 1.0, $side, $side), $bent, [1.004], [0.996], [-0.5, 0.0, 0.0]);
+        // A light line at a third of the straight picture, drawn where the lens puts it.
+        $page = $lens->toArray();
+        $drawn = self::picture(function (int $x, int $y, int $channel) use ($lens, $page, $side): float {
+            [$u, $v] = self::straight($lens, ($x + 0.5) / $side, ($y + 0.5) / $side, $channel);
+            $squared = ((($x + 0.5) / $side - 0.5) ** 2 + (($y + 0.5) / $side - 0.5) ** 2) / $page['diagonal'] ** 2;
+            $level = 60 + 120 * max(0.0, 1 - abs($u - 1 / 3) * $side / 3);
+
+            return $level * max(0.02, 1 - 0.5 * $squared) ** (1 / 2.4);
+        });
+        $asked = Look::of(['lens' => ['distortion' => true, 'darkening' => true, 'fringes' => true]]);
+        $right = (new Finisher())->finish($drawn, $asked, null, $lens);
+        self::assertSame($drawn->samples(), (new Finisher())->finish($drawn, Look::plain(), null, $lens)->samples());
+        self::assertNotSame($right->samples(), (new Finisher())->finish($drawn, $asked)->samples());
+        foreach ([12, 60, 120, 180, 227] as $y) {
+            foreach ([0, 1, 2] as $channel) {
+                // Where the middle of the line lies in each row.
+                [$sum, $weight] = [0.0, 0.0];
+                for ($x = 66; $x <= 94; $x++) {
+                    $own = max(0.0, self::at($right, $x, $y)[$channel] - 75.0);
+                    $sum += $own * ($x + 0.5);
+                    $weight += $own;
+                }
+                self::assertEqualsWithDelta($side / 3, $sum / $weight, 0.25, "row {$y}, channel {$channel}");
+            }
+            self::assertEqualsWithDelta(60, self::at($right, 12, $y)[1], 3);
+            self::assertEqualsWithDelta(60, self::at($right, 227, $y)[1], 3);
+        }
+    }
+
+    /** @return array{float, float} where a place of what the lens made is when it is straight, by trying */
+    private static function straight(LensCorrection $lens, float $x, float $y, int $channel): array
+    {
+        [$u, $v] = [$x, $y];
+        for ($i = 0; $i < 12; $i++) {
+            [$p, $q] = $lens->source($u, $v, $channel);
+            [$u, $v] = [$u + $x - $p, $v + $y - $q];
+        }
+
+        return [$u, $v];
     }
 }
