@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Looks\Http\CubesController;
 use App\Looks\Http\DustController;
 use App\Looks\Http\ExportController;
+use App\Looks\Http\HabitController;
 use App\Looks\Http\LightsController;
 use App\Looks\Http\LooksController;
 use App\Looks\Http\SavedLooksController;
@@ -24,6 +25,8 @@ Route::middleware('auth')
         Route::post('/pairs', [LooksController::class, 'pairs'])->name('pairs');
         Route::get('/frames/{frame}/look.icc', [ExportController::class, 'profile'])->name('profile');
         Route::get('/frames/{frame}/look.cube', [ExportController::class, 'cube'])->name('cube');
+        Route::get('/habit', [HabitController::class, 'show'])->name('habit');
+        Route::delete('/habit', [HabitController::class, 'forget'])->name('habit.forget');
         Route::get('/dust/{body}', DustController::class)->whereNumber('body')->name('dust');
         Route::post('/cubes', [CubesController::class, 'store'])->name('cubes');
         Route::get('/cubes/{cube}', [CubesController::class, 'show'])

@@ -274,6 +274,9 @@ final class Picture
      */
     public function through(ColourLink $link): self
     {
+        if ($this->bands() !== 3) {
+            throw UnableToMakePicture::because('look up colours', "it has {$this->bands()} channels");
+        }
         // Held until the pixels are written: only then does libvips look at it.
         $table = self::tableOfDepth();
         $deep = $this->isDeep()

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Looks;
 
+use App\Imaging\Arithmetic;
 use App\Imaging\ColourLink;
 use App\Imaging\HealedPicture;
 use App\Imaging\LensPicture;
@@ -56,6 +57,8 @@ final class Finisher
         ?ColourSource $raw = null,
         ?LensCorrection $lens = null,
     ): Picture {
+        // A grey picture may be tinted.
+        $picture = $picture->bands() < 3 ? Arithmetic::joined(array_fill(0, 3, $picture->channel(0))) : $picture;
         $lens = $look->detail->asksForLens() ? $lens?->only(...$look->detail->lens) : null;
         $sides = [$picture->width(), $picture->height()];
         $framed = self::framed(HealedPicture::of($picture, $look->spots), $look->framing, $lens);

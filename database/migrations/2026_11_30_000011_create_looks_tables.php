@@ -79,6 +79,15 @@ return new class extends Migration
             $table->timestamps();
             $table->unique(['studio_id', 'name']);
         });
+        // The lights of a studio's finished shoots, and how well they foretell each other.
+        Schema::create('finishing_habits', function (Blueprint $table): void {
+            $table->foreignId('studio_id')->primary()->constrained()->cascadeOnDelete();
+            $table->mediumText('lights');
+            // Groups of which what is foretold is nearer than leaving them, as a list.
+            $table->json('better');
+            $table->unsignedInteger('shoots')->default(0);
+            $table->timestamp('learned_at', 3);
+        });
         // What was found on the sensor of a body, in the frames of one shoot.
         Schema::create('sensor_dust', function (Blueprint $table): void {
             $table->foreignId('shoot_id')->constrained()->cascadeOnDelete();

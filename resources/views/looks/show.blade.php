@@ -8,7 +8,7 @@
         data-lights-address="{{ route('looks.lights', $shoot) }}" data-line="{{ route('looks.line', $shoot) }}"
         data-frames="{{ url("/shoots/{$shoot->id}/looks/frames") }}"
         data-whole="{{ url("/shoots/{$shoot->id}/cull/frames") }}"
-        data-dust="{{ url("/shoots/{$shoot->id}/looks/dust") }}"
+        data-habit="{{ route('looks.habit', $shoot) }}" data-dust="{{ url("/shoots/{$shoot->id}/looks/dust") }}"
         data-cubes="{{ url("/shoots/{$shoot->id}/looks/cubes") }}" data-marks="{{ route('cull.mark', $shoot) }}" data-raws="{{ route('looks.raws', $shoot) }}" data-pairs-address="{{ route('looks.pairs', $shoot) }}" data-saved="{{ route('looks.saved', $shoot) }}">
         @include('studio.rail')
         <div class="line-place is-folded">@include('studio.day-line')</div>
@@ -55,6 +55,15 @@
                         <button type="button" class="btn-word small" data-look-remove>Remove</button>
                     </span>
                 </div>
+                <section class="habit" data-habit-card hidden aria-label="As you finish such light">
+                    <figure><span data-habit-plain></span><figcaption>as shot</figcaption></figure>
+                    <figure><span data-habit-proposed></span><figcaption>as you finish such light</figcaption></figure>
+                    <div><p class="small" data-habit-words></p>
+                        <button type="button" class="btn btn-line" data-habit-take>Take it</button>
+                        <button type="button" class="btn-word small" data-habit-leave>Leave it</button>
+                        <button type="button" class="btn-word small" data-habit-forget>Forget what was learned</button>
+                    </div>
+                </section>
                 <div class="light-strip" data-strip role="group" aria-label="Frames of this light"></div>
                 <div class="light-actions">
                     <button type="button" class="btn btn-ink" data-line></button>
