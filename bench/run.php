@@ -17,6 +17,7 @@ use Kanpai\Bench\Filters;
 use Kanpai\Bench\Gallery;
 use Kanpai\Bench\Ingest;
 use Kanpai\Bench\Looks;
+use Kanpai\Bench\LooksPage;
 use Kanpai\Bench\Moments;
 use Kanpai\Bench\Outputs;
 use Kanpai\Bench\Page;
@@ -67,6 +68,9 @@ $all = [
     new Looks('colours', 2.2),
     new Looks('local', 4.5),
     new Looks('raw', 1.5),
+    new LooksPage('line', 10.0),
+    new LooksPage('screen', 1.0),
+    new LooksPage('slider', 150.0),
     new Faces(),
     new Propose(),
     new Pages(6_000),

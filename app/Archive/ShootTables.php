@@ -93,6 +93,7 @@ final class ShootTables
         'faces',
         'findings',
         'raws',
+        'sensor_dust',
     ];
 
     /** References that the database does not know of. */
@@ -147,5 +148,5 @@ final class ShootTables
     public const OF_THE_MACHINE = ['cards' => ['slot' => ''], 'returned_files' => ['stored' => '', 'seen' => null]];
 
     /** Bits of uses, which another studio may have dealt out otherwise. */
-    public const USES = ['frames' => ['uses'], 'marks' => ['uses', 'uses_before'], 'looks' => ['uses']];
+    public const USES = ['frames' => ['uses'], 'marks' => ['uses', 'uses_before']];
 }

@@ -89,12 +89,8 @@ final class ColourLink
         return $pipeline;
     }
 
-    /**
-     * Changes pixels in place.
-     *
-     * @param  CData  $pixels  `void*`, three channels of sixteen bits each, which come out with eight
-     */
-    public function apply(CData $pixels, int $count): void
+    /** What pixels are changed by: three channels of sixteen bits go in, three of eight come out. */
+    public function transform(): ColourTransform
     {
         $library = LittleCms::library();
         $profiles = self::memory('cmsHPROFILE[1]');
@@ -107,8 +103,8 @@ final class ColourLink
             0,
             self::FLAGS | ($this->grid << self::GRID),
         ));
-        $library->cmsDoTransform($transform, $pixels, $pixels, $count);
-        $library->cmsDeleteTransform($transform);
+
+        return new ColourTransform($transform);
     }
 
     private static function memory(string $type): CData

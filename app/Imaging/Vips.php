@@ -43,6 +43,8 @@ final class Vips
     VipsArea *vips_array_int_newv(int n, ...);
     void vips_area_unref(VipsArea *area);
     int vips_affine(VipsImage *in, VipsImage **out, double a, double b, double c, double d, ...);
+    int vips_embed(VipsImage *in, VipsImage **out, int x, int y, int width, int height, ...);
+    int vips_zoom(VipsImage *in, VipsImage **out, int xfac, int yfac, ...);
     int vips_mapim(VipsImage *in, VipsImage **out, VipsImage *index, ...);
     int vips_image_get_format(const VipsImage *image);
     int vips_shrink(VipsImage *in, VipsImage **out, double hshrink, double vshrink, ...);

@@ -335,4 +335,143 @@ final class LooksTest extends TestCase
 
         return [$most, $sum / max(1, count($a))];
     }
+
+    /** Places set by mouse, keys and brush; the page and the server give them the same reach, tone and colour. */
+    public function test_places_are_set_moved_and_painted_as_the_server_makes_them(): void
+    {
+        $frame = self::table()['frames'][44];
+        $this->give([$frame], [[]]);
+        $studio = self::$studio->visit('/shoots/'.self::$shoot."/looks?frame={$frame['id']}");
+        $studio->find('[data-looks][data-ready]', 30);
+        self::shows($frame);
+        $studio->press('l')->click("[data-add-place='ring']");
+        $this->see('places', fn ($places): bool => $places[0]['kind'] === 'ring');
+        $this->drag("[data-place-handle='0']", 60, -30);
+        $this->see('places', fn ($places): bool => $places[0]['middle'][0] > 0.55 && $places[0]['middle'][1] < 0.48);
+        $studio->script("document.querySelector(\"[data-place-handle='1']\").focus()");
+        $studio->press('right', 'right', 'right');
+        $this->see('places', fn ($places): bool => $places[0]['radii'][0] > 0.2);
+        $studio->click("[data-add-place='brush']");
+        $this->drag('[data-place-box]', 70, 40);
+        $this->see('places', fn ($places): bool => count($places[1]['strokes'][0]['points'] ?? []) > 4);
+        $this->slide('warmth', 0.8);
+        $this->slide('stops', -0.8);
+        $this->see('places', fn ($places): bool => $places[1]['warmth'] === 0.8 && $places[1]['stops'] === -0.8);
+        self::assertSame([], $studio->violations('places'));
+        $this->kept(fn (array $values): bool => ($values['places'][1]['stops'] ?? 0) === -0.8);
+        // Not shown in colour, and the fine table: what the server makes of it.
+        $studio->press('escape')->until(
+            fn (): bool => $studio->script("return document.querySelector('[data-image]').dataset.shows") === (string) $frame['id'],
+            'the picture has not come to rest',
+        );
+        [$most, $mean] = self::apart(
+            self::canvas(),
+            (new Finisher())->finish(PictureReader::bytes(self::fetched($frame['large'])), Look::of(self::shown())),
+        );
+        self::assertLessThanOrEqual(4, $most);
+        self::assertLessThan(0.3, $mean);
+        // Removed one by one, and back by undo.
+        $studio->press('l')->press('delete', 'delete');
+        $this->see('places', fn ($places): bool => $places === null);
+        $studio->press('backspace', 'backspace');
+        $this->see('places', fn ($places): bool => count($places ?? []) === 2);
+        self::assertSame([], $studio->complaints());
+    }
+
+    private function slide(string $part, float $value): void
+    {
+        self::$studio->script(
+            "const input = document.querySelector('[data-place-slide={$part}]'); input.value = {$value};".
+                "input.dispatchEvent(new Event('input')); input.dispatchEvent(new Event('change'))",
+        );
+    }
+
+    public function test_spots_are_healed_by_a_click_and_taken_back_by_another(): void
+    {
+        $studio = $this->open();
+        $studio->press('d')->until(
+            fn (): bool => str_contains($studio->text('[data-dust-words]'), 'dust'),
+            'nothing is said of dust',
+            60,
+        );
+        $studio->click('[data-spot-box]');
+        $this->see('spots', fn ($spots): bool => count($spots ?? []) === 1 && abs($spots[0]['middle'][0] - 0.5) < 0.02);
+        $this->kept(fn (array $values): bool => count($values['spots'] ?? []) === 1);
+        $studio->click('.spot');
+        $this->see('spots', fn ($spots): bool => $spots === null);
+        $studio->press('backspace');
+        $this->see('spots', fn ($spots): bool => count($spots ?? []) === 1);
+        $studio->click('[data-spots-clear]');
+        $this->see('spots', fn ($spots): bool => $spots === null);
+        self::assertSame([], $studio->complaints());
+    }
+
+    /** Another look beside the first: named, for a use, back after a reload, removed, and back again. */
+    public function test_a_frame_has_another_look_for_a_use(): void
+    {
+        $frame = self::table()['frames'][48];
+        $this->give([$frame], [['stops' => 0.2]]);
+        $open = function () use ($frame): Browser {
+            self::$studio->visit('/shoots/'.self::$shoot."/looks?frame={$frame['id']}")->find('[data-looks][data-ready]', 30);
+
+            return self::$studio;
+        };
+        $studio = $open()->click('[data-look-add]');
+        $studio->press('b');
+        $this->see('greys', fn ($greys): bool => is_array($greys));
+        $studio->script(
+            "const name = document.querySelector('[data-look-name]'); name.value = 'Silver'; name.dispatchEvent(new Event('change'));".
+                "[...document.querySelectorAll('[data-look-uses] label')].find((label) => label.textContent.includes('print')).click()",
+        );
+        $studio->see('Silver')->see('for print');
+        $second = fn (): array => (array) (array_column(self::table()['frames'], null, 'id')[$frame['id']]['looks'][2]['values'] ?? []);
+        $studio->until(fn (): bool => ($second()['uses'] ?? []) === ['print'] && isset($second()['greys']), 'it is not kept');
+        $studio = $open();
+        $this->see('greys', fn ($greys): bool => $greys === null);
+        $studio->script("document.querySelector('[data-look-tabs] [data-number=\"2\"]').click()");
+        $this->see('greys', fn ($greys): bool => is_array($greys));
+        $studio->click('[data-look-remove]');
+        $studio->until(fn (): bool => $second() === [], 'it is still there');
+        $this->see('greys', fn ($greys): bool => $greys === null);
+        $studio->press('backspace');
+        $this->see('greys', fn ($greys): bool => is_array($greys));
+        self::assertSame([], $studio->complaints());
+    }
+
+    /** The ends of the tone are offered, taken, and not offered again. */
+    public function test_a_suggestion_is_taken(): void
+    {
+        $frame = self::table()['frames'][52];
+        $this->give([$frame], [['zones' => ['deep' => 1.0, 'bright' => -1.0]]]);
+        $studio = self::$studio->visit('/shoots/'.self::$shoot."/looks?frame={$frame['id']}");
+        $studio->find('[data-looks][data-ready]', 30);
+        $studio->see('Full tones');
+        $studio->script("[...document.querySelectorAll('[data-suggested-list] button')].find((own) => own.textContent === 'Full tones').click()");
+        $this->see('zones', fn ($zones): bool => $zones['deep'] < 0.9 && $zones['bright'] > -0.9);
+        $studio->until(
+            fn (): bool => ! str_contains($studio->script("return document.querySelector('[data-suggested-list]').textContent"), 'Full tones'),
+            'it is offered again',
+        );
+        self::assertSame([], $studio->complaints());
+    }
+
+    /** Culling by frames as they were finished: one key, and back; what is cropped is shown cropped. */
+    public function test_culling_shows_looks_by_one_key(): void
+    {
+        $frame = self::table()['frames'][0];
+        $this->give([$frame], [['crop' => ['left' => 0.3, 'top' => 0.0, 'width' => 0.4, 'height' => 1.0]]]);
+        $studio = self::$studio->visit('/shoots/'.self::$shoot.'/cull');
+        $studio->find('[data-cull][data-ready], [data-cull]');
+        $studio->find('[data-wall] .tile', 30);
+        $studio->script("document.querySelector('[data-wall] .tile[data-id=\"{$frame['id']}\"]').click()");
+        $studio->press('enter')->find('[data-image][data-id]');
+        $ratio = fn (): float => (float) $studio->script(
+            "const image = document.querySelector('[data-image]'); return image.dataset.picture === 'there' ? image.width / image.height : 0",
+        );
+        $plain = $frame['width'] / $frame['height'];
+        $studio->until(fn (): bool => abs($ratio() - $plain) < 0.02, 'the frame is not shown', 20);
+        $studio->press('z')->until(fn (): bool => abs($ratio() - 0.4 * $plain) < 0.02, 'its look is not shown', 40);
+        $studio->press('z')->until(fn (): bool => abs($ratio() - $plain) < 0.02, 'it is not as shot again', 20);
+        self::assertSame([], $studio->complaints());
+    }
 }
