@@ -26,6 +26,7 @@ Route::middleware('auth')
         Route::get('/frames/{frame}/look.icc', [ExportController::class, 'profile'])->name('profile');
         Route::get('/frames/{frame}/look.cube', [ExportController::class, 'cube'])->name('cube');
         Route::get('/habit', [HabitController::class, 'show'])->name('habit');
+        Route::post('/habit', [HabitController::class, 'learn'])->name('habit.learn');
         Route::delete('/habit', [HabitController::class, 'forget'])->name('habit.forget');
         Route::get('/dust/{body}', DustController::class)->whereNumber('body')->name('dust');
         Route::post('/cubes', [CubesController::class, 'store'])->name('cubes');

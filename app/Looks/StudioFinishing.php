@@ -43,10 +43,15 @@ final class StudioFinishing
     /** Asks for what was learned to be kept up to date; one look at a row. */
     public function refresh(int $studio): void
     {
-        $learned = DB::table('finishing_habits')->where('studio_id', $studio)->value('learned_at');
-        if ($learned === null || now()->subHours(self::FRESH)->greaterThan((string) $learned)) {
+        $row = DB::table('finishing_habits')->where('studio_id', $studio)->first();
+        if ($row === null || (! $row->is_off && now()->subHours(self::FRESH)->greaterThan((string) $row->learned_at))) {
             LearnFinishing::dispatch($studio);
         }
+    }
+
+    public function isOff(int $studio): bool
+    {
+        return DB::table('finishing_habits')->where(['studio_id' => $studio, 'is_off' => true])->exists();
     }
 
     public function learn(int $studio): void
@@ -62,15 +67,20 @@ final class StudioFinishing
                 'lights' => json_encode($lights, JSON_THROW_ON_ERROR),
                 'better' => json_encode($habit?->better() ?? [], JSON_THROW_ON_ERROR),
                 'shoots' => $habit?->shoots() ?? 0,
+                'is_off' => false,
                 'learned_at' => now(),
             ],
             ['studio_id'],
         );
     }
 
+    /** Throws away what was learned; nothing is learned again until somebody asks for it. */
     public function forget(int $studio): void
     {
-        DB::table('finishing_habits')->where('studio_id', $studio)->delete();
+        DB::table('finishing_habits')->upsert(
+            ['studio_id' => $studio, 'lights' => '[]', 'better' => '[]', 'is_off' => true, 'learned_at' => now()],
+            ['studio_id'],
+        );
     }
 
     /**

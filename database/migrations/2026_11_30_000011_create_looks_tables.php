@@ -86,6 +86,8 @@ return new class extends Migration
             // Groups of which what is foretold is nearer than leaving them, as a list.
             $table->json('better');
             $table->unsignedInteger('shoots')->default(0);
+            // Whether somebody threw it away: nothing is learned until somebody asks for it.
+            $table->boolean('is_off')->default(false);
             $table->timestamp('learned_at', 3);
         });
         // What was found on the sensor of a body, in the frames of one shoot.

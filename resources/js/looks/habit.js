@@ -1,5 +1,5 @@
 /** What the studio would make of a light, by what it made of others: shown beside what is there, taken or left. */
-import { get, remove } from '../studio/server.js';
+import { get, post, remove } from '../studio/server.js';
 import { set } from './changing.js';
 import { $, count, root, say } from './page.js';
 import { current, FIRST, isNothing, isRaw, ofLight, sourceOf, state, valuesOf } from './store.js';
@@ -8,7 +8,7 @@ import { listen } from './showing.js';
 import { thumb } from './thumbs.js';
 import { lookInWords, stops } from './words.js';
 
-let habit = { shoots: 0, lights: [] };
+let habit = { shoots: 0, lights: [], isOff: false };
 
 /** Frames of which somebody said that they stay as they are. */
 const left = new Set();
@@ -33,6 +33,7 @@ function partsFor(frame, { frame: id, now }) {
 }
 
 function draw() {
+    $('habit-learn').hidden = !habit.isOff;
     const frame = current();
     const proposal = frame && state.number === FIRST && !left.has(frame.id) ? proposalFor(frame) : null;
     const own = valuesOf(frame, FIRST);
@@ -60,7 +61,16 @@ export async function startHabit() {
         try {
             habit = await remove(root.dataset.habit);
             draw();
-            say('What was learned of how you finish is thrown away. It is learned anew tomorrow.');
+            say('What was learned of how you finish is thrown away. Nothing is learned until you ask for it.');
+        } catch {
+            say('The server did not answer. Try once more.');
+        }
+    });
+    $('habit-learn').addEventListener('click', async () => {
+        try {
+            habit = await post(root.dataset.habit, {});
+            draw();
+            say('It is learned from your finished shoots; here are its proposals the next time you open this page.');
         } catch {
             say('The server did not answer. Try once more.');
         }

@@ -98,6 +98,7 @@
                                 data-cube-file accept=".cube"></label>
                         <a data-export-icc href="#" title="The look of this frame as an ICC device link">ICC</a>
                         <a data-export-cube href="#" title="The look of this frame as a table of colours">.cube</a>
+                        <button type="button" class="btn-word" data-habit-learn hidden>Learn from my looks</button>
                         <button type="button" class="btn btn-line" data-tried-close>Close</button></div>
                     <div class="tried-list" data-tried-list></div>
                 </section>
