@@ -234,6 +234,7 @@ final class Browser
                         'up' => WebDriverKeys::ARROW_UP,
                         'enter' => WebDriverKeys::ENTER,
                         'backspace' => WebDriverKeys::BACKSPACE,
+                        'delete' => WebDriverKeys::DELETE,
                         'escape' => WebDriverKeys::ESCAPE,
                         'shift' => WebDriverKeys::SHIFT,
                         'control' => WebDriverKeys::CONTROL,
