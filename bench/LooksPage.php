@@ -158,7 +158,7 @@ final class LooksPage implements Benchmark
             });
             const isDrawn = (canvas) => canvas.getContext('2d').getImageData(0, 0, 1, 1).data[3] === 255;
             const before = new Set(seen());
-            document.querySelector('[data-line]').click();
+            document.querySelector('button[data-line]').click();
             let answered = 0;
             (async () => {
                 for (;;) {

@@ -24,12 +24,17 @@ final class ColourLink
     private const AT_THE_END = 1;
 
     /**
-     * Three channels of eight bits, and of sixteen. What goes in has sixteen: for eight, the library moves the nodes of
-     * a table that is steep somewhere, and is up to 22 of 255 steps off in between.
+     * Three channels of eight bits, and of sixteen. What goes in is called cyan, magenta and yellow: of red, green and
+     * blue with eight bits the library moves the nodes of a table that is steep somewhere, and is up to 22 of 255 steps
+     * off in between. A table does not ask what its channels are called.
      */
-    private const RGB8 = 0x4_0019;
+    private const CMY = 0x434D_5920;
 
-    private const RGB16 = 0x4_001A;
+    private const THREE_OF_EIGHT = 0x5_0019;
+
+    private const THREE_OF_SIXTEEN = 0x5_001A;
+
+    private const RGB8 = 0x4_0019;
 
     /** Nothing is kept from pixel to pixel, and white is not repaired: a look may tint it. */
     private const FLAGS = 0x40 | 0x04;
@@ -71,7 +76,7 @@ final class ColourLink
         $profile = self::given($library->cmsCreateProfilePlaceholder(null));
         $library->cmsSetProfileVersion($profile, self::VERSION);
         $library->cmsSetDeviceClass($profile, self::CLASS_LINK);
-        $library->cmsSetColorSpace($profile, self::RGB);
+        $library->cmsSetColorSpace($profile, self::CMY);
         $library->cmsSetPCS($profile, self::RGB);
 
         return $profile;
@@ -89,8 +94,12 @@ final class ColourLink
         return $pipeline;
     }
 
-    /** What pixels are changed by: three channels of sixteen bits go in, three of eight come out. */
-    public function transform(): ColourTransform
+    /**
+     * What pixels are changed by: three channels go in, three of eight bits come out.
+     *
+     * @param  bool  $isDeep  whether what goes in has sixteen bits
+     */
+    public function transform(bool $isDeep): ColourTransform
     {
         $library = LittleCms::library();
         $profiles = self::memory('cmsHPROFILE[1]');
@@ -98,7 +107,7 @@ final class ColourLink
         $transform = self::given($library->cmsCreateMultiprofileTransform(
             FFI::addr($profiles[0]),
             1,
-            self::RGB16,
+            $isDeep ? self::THREE_OF_SIXTEEN : self::THREE_OF_EIGHT,
             self::RGB8,
             0,
             self::FLAGS | ($this->grid << self::GRID),

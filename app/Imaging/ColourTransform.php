@@ -20,7 +20,7 @@ final class ColourTransform
     }
 
     /**
-     * @param  CData  $from  three channels of sixteen bits for each pixel
+     * @param  CData  $from  three channels for each pixel
      * @param  CData  $to  three of eight
      */
     public function apply(CData $from, CData $to, int $pixels): void

@@ -25,8 +25,6 @@ final class Picture
 
     private const FORMAT_UCHAR = 0;
 
-    private const FORMAT_USHORT = 2;
-
     private const GREY = 1;
 
     private const SRGB = 22;
@@ -34,7 +32,7 @@ final class Picture
     private const MILLIMETRES_AN_INCH = 25.4;
 
     /** Rows that go through a table of colours at once. */
-    private const ROWS = 48;
+    private const ROWS = 512;
 
     /** The weights of libvips have six bits: made smaller than this in one go, a picture darkens. */
     private const MOST_TIMES = 8.0;
@@ -203,16 +201,6 @@ final class Picture
         return Vips::library()->vips_image_get_format($this->image) !== self::FORMAT_UCHAR;
     }
 
-    /** Which sixteen bits stand for eight. */
-    private static function tableOfDepth(): self
-    {
-        $levels = pack('v*', ...array_map(fn (int $level): int => 257 * $level, range(0, 255)));
-        $table = Vips::library()
-            ->vips_image_new_from_memory_copy($levels, strlen($levels), 256, 1, 1, self::FORMAT_USHORT);
-
-        return self::of(Vips::given($table, 'bring it to sixteen bits'));
-    }
-
     /** Sixteen bits a sample as eight, whatever they mean. */
     public function shallow(): self
     {
@@ -273,26 +261,20 @@ final class Picture
     /**
      * Each colour as a table has it, three channels of eight or sixteen bits becoming three of eight.
      *
-     * Some rows at a time, so that their samples of sixteen bits stay in the processor's cache.
+     * Some rows at a time, so that they stay in the processor's cache.
      */
     public function through(ColourLink $link): self
     {
         if ($this->bands() !== 3) {
             throw UnableToMakePicture::because('look up colours', "it has {$this->bands()} channels");
         }
-        // Held until the pixels are written: only then does libvips look at it.
-        $table = self::tableOfDepth();
-        $deep = $this->isDeep()
-            ? $this
-            : $this->changed('bring it to sixteen bits', fn (CData $image, CData $out): int => Vips::library()
-                ->vips_maplut($image, $out, $table->image, null));
         [$width, $height] = [$this->width(), $this->height()];
         $samples = Vips::fresh('uint8_t['.(3 * $width * $height).']');
-        $transform = $link->transform();
+        $transform = $link->transform($this->isDeep());
         for ($top = 0; $top < $height; $top += self::ROWS) {
             $rows = min(self::ROWS, $height - $top);
             $size = Vips::fresh('size_t');
-            $part = $deep->cropped(0, $top, $width, $rows);
+            $part = $this->cropped(0, $top, $width, $rows);
             $memory = Vips::library()->vips_image_write_to_memory($part->image, FFI::addr($size));
             $memory ??= Vips::given(null, 'decode the picture');
             $transform->apply($memory, FFI::addr($samples[3 * $width * $top]), $width * $rows);
