@@ -157,14 +157,14 @@ final class LooksPage implements Benchmark
                 return right > 0 && left < innerWidth;
             });
             const isDrawn = (canvas) => canvas.getContext('2d').getImageData(0, 0, 1, 1).data[3] === 255;
-            const before = new Set(seen());
             document.querySelector('button[data-line]').click();
             let answered = 0;
             (async () => {
                 for (;;) {
                     await new Promise((go) => requestAnimationFrame(go));
                     const own = seen();
-                    if (own.length > 3 && own.some((canvas) => !before.has(canvas)) && answered === 0) {
+                    const note = document.querySelector('[data-note]').textContent;
+                    if (answered === 0 && note.includes('brought into line')) {
                         answered = performance.now();
                     }
                     if (answered > 0 && own.every(isDrawn)) {
