@@ -9,6 +9,7 @@ use App\Looks\Http\HabitController;
 use App\Looks\Http\LightsController;
 use App\Looks\Http\LooksController;
 use App\Looks\Http\SavedLooksController;
+use App\Looks\Http\SensorController;
 use Illuminate\Support\Facades\Route;
 
 Route::middleware('auth')
@@ -23,6 +24,7 @@ Route::middleware('auth')
         Route::post('/lights', [LightsController::class, 'update'])->name('lights');
         Route::post('/line', [LightsController::class, 'line'])->name('line');
         Route::post('/pairs', [LooksController::class, 'pairs'])->name('pairs');
+        Route::get('/frames/{frame}/sensor', SensorController::class)->name('sensor');
         Route::get('/frames/{frame}/look.icc', [ExportController::class, 'profile'])->name('profile');
         Route::get('/frames/{frame}/look.cube', [ExportController::class, 'cube'])->name('cube');
         Route::get('/habit', [HabitController::class, 'show'])->name('habit');

@@ -23,6 +23,9 @@ final readonly class Raws
     /** Of a preview in the colours of the sensor: half a step of error in the mean, at 300 KB. */
     private const QUALITY = 92;
 
+    /** Whole pictures of one card that are kept: 5 to 20 MB each. */
+    private const KEPT = 12;
+
     public function __construct(private RawDeveloper $developer, private EmbeddedPictures $embedded)
     {
     }
@@ -97,6 +100,38 @@ final readonly class Raws
         $picture = $developed[0]->within(PreviewMaker::LARGE)->shallow()->inMemory();
         self::save($picture, config('kanpai.pictures')."/{$path}");
         $this->note($frame, ['path' => $path, 'width' => $picture->width(), 'height' => $picture->height()]);
+    }
+
+    /** Below the folder of pictures. */
+    public static function wholeName(Frame $frame): string
+    {
+        return dirname((string) $frame->large_path)."/whole/{$frame->id}-raw.jpg";
+    }
+
+    public function wholePath(Frame $frame): string
+    {
+        return config('kanpai.pictures').'/'.self::wholeName($frame);
+    }
+
+    /**
+     * Keeps all pixels in the colours of the sensor, for somebody who looks at them; of those that were looked at
+     * before, the last few.
+     *
+     * @param  string  $file  a copy of the raw file
+     *
+     * @throws UnableToMakePicture
+     */
+    public function keepWhole(Frame $frame, string $file): void
+    {
+        $developed = $this->developed($frame, $file, false);
+        if ($developed === null) {
+            return;
+        }
+        $target = $this->wholePath($frame);
+        self::save($developed[0]->shallow(), $target);
+        $all = glob(dirname($target).'/*-raw.jpg') ?: [];
+        usort($all, fn (string $one, string $other): int => (int) @filemtime($other) <=> (int) @filemtime($one));
+        array_map(fn (string $old): bool => @unlink($old), array_slice($all, self::KEPT));
     }
 
     private static function save(Picture $picture, string $target): void

@@ -214,4 +214,11 @@ export function whiteOfSpot(values, source) {
 }
 
 /** The white of the light that a picture was balanced for. */
-export const asShotWhite = (source) => nearestWhite(source.asShot);
+const shotFor = new WeakMap();
+
+/** The light that a source was balanced for; it is searched for once. */
+export function asShotWhite(source) {
+    shotFor.has(source) || shotFor.set(source, nearestWhite(source.asShot));
+
+    return shotFor.get(source);
+}

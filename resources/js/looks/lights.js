@@ -2,7 +2,8 @@
 import { get, post } from '../studio/server.js';
 import { $, count, html, root, say, SECOND } from './page.js';
 import { soon } from '../studio/timers.js';
-import { current, ofLight, state, valuesOf, FIRST } from './store.js';
+import { asShotWhite } from './colour.js';
+import { current, FIRST, isRaw, ofLight, sourceOf, state, valuesOf } from './store.js';
 import { goTo, listen } from './showing.js';
 import { thumb } from './thumbs.js';
 import { signed } from './words.js';
@@ -41,7 +42,10 @@ function stateInWords(frames) {
     const number = count(frames.length, 'frame');
     const done = frames.filter((frame) => Object.keys(valuesOf(frame, FIRST)).length > 0).length;
     const stops = apart(besides(frames));
-    const kelvins = frames.map((frame) => valuesOf(frame, FIRST).kelvin ?? null);
+    const kelvins = frames.map(
+        (frame) =>
+            valuesOf(frame, FIRST).kelvin ?? (isRaw(frame) ? Math.round(asShotWhite(sourceOf(frame)).kelvin) : null),
+    );
     const warm = apart(kelvins);
     const far = [
         stops >= 0.05 ? `±${stops.toFixed(1)} EV` : '',

@@ -1,4 +1,5 @@
 /** Space held: the frame in true pixels where the pointer is, with its look. */
+import { get } from '../studio/server.js';
 import { colourTable } from './colour-table.js';
 import { screen } from './colour.js';
 import { cubeOf } from './cubes.js';
@@ -17,21 +18,54 @@ const PLAIN = colourTable(lookOf({}), 2);
 
 const at = { u: 0.5, v: 0.5 };
 
+/** Milliseconds after which it is asked again for what is being developed, and how often. */
+const AGAIN = 700;
+const TIMES = 40;
+
 let isHeld = false;
 let whole = null;
 
-/** All pixels that the server has: the original, or the largest that a raw file embeds. */
-async function fetched(frame) {
-    if (whole?.frame !== frame.id) {
-        const answer = await fetch(`${root.dataset.whole}/${frame.id}/whole`, { credentials: 'same-origin' });
-        if (!answer.ok) {
-            throw new Error(`${answer.status}`);
-        }
-        const bitmap = await createImageBitmap(await answer.blob(), { colorSpaceConversion: 'none' });
-        whole = { frame: frame.id, bitmap };
+async function bitmapAt(address) {
+    const answer = await fetch(address, { credentials: 'same-origin' });
+    if (!answer.ok) {
+        throw new Error(`${answer.status}`);
     }
 
-    return whole.bitmap;
+    return createImageBitmap(await answer.blob(), { colorSpaceConversion: 'none' });
+}
+
+/** All pixels that the server has at once: the original, or the largest that a raw file embeds. */
+async function fetched(frame) {
+    if (whole?.frame !== frame.id) {
+        const bitmap = await bitmapAt(`${root.dataset.whole}/${frame.id}/whole`);
+        // What the camera embedded is shown for a raw file; its white is known all the same.
+        const source = isRaw(frame) ? { ...screen, asShot: sourceOf(frame).asShot } : screen;
+        whole = { frame: frame.id, bitmap, source };
+        isRaw(frame) && develop(frame);
+    }
+
+    return whole;
+}
+
+/** The pixels of the sensor, which are developed when somebody looks at them: some seconds. */
+async function develop(frame) {
+    say('The true pixels of the raw file are being developed; this is what the camera embedded.');
+    for (let times = 0; times < TIMES && whole?.frame === frame.id; times++) {
+        const { picture: address, isUnusable } = await get(`${root.dataset.frames}/${frame.id}/sensor`);
+        if (isUnusable) {
+            return;
+        }
+        if (address !== null) {
+            const bitmap = await bitmapAt(address);
+            if (whole?.frame === frame.id) {
+                whole = { frame: frame.id, bitmap, source: sourceOf(frame) };
+                isHeld && draw();
+            }
+
+            return;
+        }
+        await new Promise((go) => setTimeout(go, AGAIN));
+    }
 }
 
 /** The rows of a part of what is shown: as many pixels as the place has, around where the pointer is. */
@@ -52,7 +86,7 @@ function part(values, bitmap, width, height) {
 async function draw() {
     const frame = current();
     try {
-        const bitmap = await fetched(frame);
+        const { bitmap, source } = await fetched(frame);
         if (!isHeld || current() !== frame) {
             return;
         }
@@ -63,16 +97,15 @@ async function draw() {
         const own = part(values, bitmap, Math.round(box.width * scale), Math.round(box.height * scale));
         [canvas.width, canvas.height] = own.size;
         Object.assign(canvas.style, { width: `${own.size[0] / scale}px`, height: `${own.size[1] / scale}px` });
-        drawPart(canvas, frame, bitmap, values, own);
+        drawPart(canvas, frame, { bitmap, source }, values, own);
+        canvas.dataset.of = isRaw(frame) && source === sourceOf(frame) ? 'sensor' : 'file';
         canvas.hidden = false;
     } catch {
         say(`No copy of ${frame.name} is within reach.`);
     }
 }
 
-function drawPart(canvas, frame, bitmap, values, { rows, place }) {
-    // What the camera embedded is shown for a raw file; its white is known all the same.
-    const source = isRaw(frame) ? { ...screen, asShot: sourceOf(frame).asShot } : screen;
+function drawPart(canvas, frame, { bitmap, source }, values, { rows, place }) {
     const cube = cubeOf(values, draw);
     const framing = framingOf(values);
     const sides = [bitmap.width, bitmap.height];

@@ -4,13 +4,18 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Looks;
 
+use App\Cull\Measure\MeasureFrames;
 use App\Frames\Frame;
+use App\Imaging\PictureMeasures;
+use App\Imaging\PictureReader;
 use App\Looks\FrameLook;
 use App\Looks\RawFirst;
 use App\Looks\RawOfFrame;
 use App\Looks\Raws;
 use App\Looks\SourceOfFrame;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use Kanpai\Core\Looks\NeutralSpot;
 use Tests\Feature\FeatureTestCase;
 
 /** Lights brought into line, against what the generator knows of each frame. */
@@ -40,10 +45,45 @@ final class LightTruthTest extends FeatureTestCase
             $this->develop($frame);
             $lights[$this->truthOf($frame)['moment']][] = $frame;
         }
+        // With what is measured of pictures and faces, as culling has it by then.
+        MeasureFrames::ofShoot($this->shoot);
+        self::assertGreaterThan(10, DB::table('faces')->where('light', '>', 0)->count());
         self::assertCount(3, $lights);
         foreach ($lights as $moment => $frames) {
             $this->bring($moment, $frames);
         }
+    }
+
+    /** A grey card gives the light of its frame: a click on it is within 100 K of the truth. */
+    public function test_grey_cards_give_the_light_within_a_hundred_kelvin(): void
+    {
+        RawFirst::choose($this->studio->id, true);
+        $this->push(['Red crew at the rail', 'Lantern supper', 'Evening light', 'Oars in the rack']);
+        $cards = 0;
+        foreach ($this->frames() as $frame) {
+            $truth = $this->truthOf($frame);
+            if (! $truth['grey_card']) {
+                continue;
+            }
+            $this->develop($frame);
+            $raw = RawOfFrame::query()->find($frame->id);
+            $source = $raw?->source();
+            if ($raw?->path === null || $source === null) {
+                continue;
+            }
+            $picture = PictureReader::jpeg("{$this->folder}/pictures/{$raw->path}");
+            [$w, $h] = [$picture->width(), $picture->height()];
+            // In the middle of the card, which the generator lays into the lower left corner.
+            [$x, $y] = [intdiv($w, 40) + intdiv($w, 14), $h - intdiv($h, 40) - intdiv($h, 14)];
+            $spot = PictureMeasures::colourGrid($picture->cropped($x - 2, $y - 2, 5, 5), 1, 1);
+            $white = NeutralSpot::white(
+                [$spot[0] / 255, $spot[1] / 255, $spot[2] / 255],
+                $source,
+            );
+            self::assertEqualsWithDelta($truth['kelvin'], $white['kelvin'], 100, $truth['moment']);
+            $cards++;
+        }
+        self::assertGreaterThanOrEqual(3, $cards);
     }
 
     /** @param  list<Frame>  $frames */
@@ -81,6 +121,9 @@ final class LightTruthTest extends FeatureTestCase
             $left = $truth['stops'] - $truth['darker'] + ($values['stops'] ?? 0.0);
             // Of another body nothing but the pictures tells how dark it is, and these show other things.
             $near = $frame->body_id === $own->body_id ? 0.1 : 0.35;
+            if (getenv('SHOW')) {
+                fprintf(STDERR, "%s %s other %d left %.3f\n", $moment, $frame->name, $frame->body_id === $own->body_id ? 0 : 1, $left);
+            }
             self::assertEqualsWithDelta(0.0, $left, $near, "{$moment}: {$frame->name}, ".json_encode($truth));
             if ($isRaw($frame)) {
                 $raw = RawOfFrame::query()->find($frame->id)?->toJson();
