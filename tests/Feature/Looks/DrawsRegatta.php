@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Feature\Looks;
 
+use App\Cull\RegroupMoments;
 use App\Frames\Frame;
+use Illuminate\Support\Facades\DB;
 use Kanpai\Demo\CardMaker;
 use Kanpai\Demo\Regatta;
 
@@ -43,6 +45,16 @@ trait DrawsRegatta
                 $this->copyCard($this->readCard($card), 'Ivo Tarn');
             }
         }
+    }
+
+    /** Sets the clocks of all bodies right, so that bodies that saw the same share its moment. */
+    private function setClocksRight(): void
+    {
+        foreach ($this->frames() as $frame) {
+            $instant = strtotime((string) $this->truthOf($frame)['instant']);
+            DB::table('frames')->where('id', $frame->id)->update(['taken_ms' => 1000 * (int) $instant]);
+        }
+        RegroupMoments::soon($this->shoot->id);
     }
 
     /** @return array<string, mixed> */
