@@ -14,9 +14,9 @@ use RuntimeException;
 use Tests\Browser\Browser;
 
 /**
- * The page of looks with 1,700 kept frames in the real application: a light of all of them brought into line, its values
- * stored; the moves of a slider in headless Chromium, drawn in software, 95 % of them; and within how long the pictures
- * on the screen show it.
+ * The page of looks with 1,700 kept frames in the real application: a light of all of them brought into line, its
+ * values stored; the moves of a slider in headless Chromium, drawn in software, 95 % of them; and within how long the
+ * pictures on the screen show it.
  */
 final class LooksPage implements Benchmark
 {

@@ -7,15 +7,15 @@ namespace App\Cull;
 use App\Studio\Shoot;
 
 /**
- * Pictures of frames as they were finished, for whoever wants to cull by them. Culling does not know what finishing is;
- * the room below answers.
+ * Pictures of frames as they were finished, for whoever wants to cull by them. Culling does not know what finishing
+ * is; the room below answers.
  */
 interface FinishedPictures
 {
     /**
      * @return array<int, array{small: string, large: string, width: int, height: int,
-     *     rows: array{array{float, float, float}, array{float, float, float}}}> frame => paths of its previews, sides in
-     *     full size, and where in the frame as it was shot each place of it lies, in shares: x = a·u + b·v + c, and y
+     *     rows: array{array{float, float, float}, array{float, float, float}}}> frame => paths of its previews, sides
+     *     in full size, and where in the frame as it was shot its places lie, in shares: x = a·u + b·v + c, and y so
      */
     public function of(Shoot $shoot): array;
 

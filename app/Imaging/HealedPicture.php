@@ -37,14 +37,20 @@ final class HealedPicture
         $part = $picture->cropped($left, $top, $width, $height);
         $patch = Patch::of($part->samples(), $width, $height, $picture->isDeep());
         Healing::heal($patch, [...$spot, 'x' => $spot['x'] - $left, 'y' => $spot['y'] - $top]);
-        $samples = $patch->samples();
-        $format = $picture->isDeep() ? Arithmetic::FORMAT_USHORT : Arithmetic::FORMAT_UCHAR;
-        $own = Vips::library()
-            ->vips_image_new_from_memory_copy($samples, strlen($samples), $width, $height, 3, $format);
-        $own = Picture::of(Vips::given($own, 'heal a spot'));
+        $own = self::picture($patch, $picture->isDeep());
 
         return $picture->changed('heal a spot', fn (CData $image, CData $out): int => Vips::library()
             ->vips_insert($image, $own->image(), $out, $left, $top, null));
+    }
+
+    private static function picture(Patch $patch, bool $isDeep): Picture
+    {
+        $samples = $patch->samples();
+        $format = $isDeep ? Arithmetic::FORMAT_USHORT : Arithmetic::FORMAT_UCHAR;
+        $own = Vips::library()
+            ->vips_image_new_from_memory_copy($samples, strlen($samples), $patch->width, $patch->height, 3, $format);
+
+        return Picture::of(Vips::given($own, 'heal a spot'));
     }
 
     /**

@@ -62,17 +62,13 @@ final class LensPicture
         [[$a, $b, $c], [$d, $e, $f]] = $framing->source($w, $h);
         [$columns, $rows] = [intdiv($width - 1, self::STEP) + 2, intdiv($height - 1, self::STEP) + 2];
         $places = '';
-        for ($row = 0; $row < $rows; $row++) {
-            $line = [];
-            for ($column = 0; $column < $columns; $column++) {
-                // The middle of every sixteenth pixel.
-                [$u, $v] = [(self::STEP * $column + 0.5) / $width, (self::STEP * $row + 0.5) / $height];
-                [$x, $y] = $lens->source($a * $u + $b * $v + $c, $d * $u + $e * $v + $f, $channel);
-                // The outer half pixel is as its neighbour: beyond it there is none.
-                $line[] = max(0.0, min($w - 1.001, $x * $w - 0.5));
-                $line[] = max(0.0, min($h - 1.001, $y * $h - 0.5));
-            }
-            $places .= pack('f*', ...$line);
+        for ($i = 0; $i < $columns * $rows; $i++) {
+            // The middle of every sixteenth pixel.
+            $u = (self::STEP * ($i % $columns) + 0.5) / $width;
+            $v = (self::STEP * intdiv($i, $columns) + 0.5) / $height;
+            [$x, $y] = $lens->source($a * $u + $b * $v + $c, $d * $u + $e * $v + $f, $channel);
+            // The outer half pixel is as its neighbour: beyond it there is none.
+            $places .= pack('f2', max(0.0, min($w - 1.001, $x * $w - 0.5)), max(0.0, min($h - 1.001, $y * $h - 0.5)));
         }
 
         return self::enlarged($places, $columns, $rows, $width, $height);
@@ -81,14 +77,9 @@ final class LensPicture
     private static function enlarged(string $places, int $columns, int $rows, int $width, int $height): Picture
     {
         $library = Vips::library();
-        $coarse = $library->vips_image_new_from_memory_copy(
-            $places,
-            strlen($places),
-            $columns,
-            $rows,
-            2,
-            Arithmetic::FORMAT_FLOAT,
-        );
+        $format = Arithmetic::FORMAT_FLOAT;
+        $coarse = $library
+            ->vips_image_new_from_memory_copy($places, strlen($places), $columns, $rows, 2, $format);
         $coarse = Picture::of(Vips::given($coarse, self::DOING));
         $area = $library->vips_array_int_newv(4, 0, 0, $width, $height);
         $step = (float) self::STEP;

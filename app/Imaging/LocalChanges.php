@@ -141,21 +141,27 @@ final class LocalChanges
     private static function stretched(Picture $grid, Picture $picture): Picture
     {
         $times = max($picture->width(), $picture->height()) >= self::LARGE ? 2 : 1;
-        // C takes what is no fraction for another kind of number.
-        $across = (float) ($picture->width() / $times / $grid->width());
-        $down = (float) ($picture->height() / $times / $grid->height());
-        [$width, $height] = [intdiv($picture->width() - 1, $times) + 1, intdiv($picture->height() - 1, $times) + 1];
-        $stretched = $grid->changed('stretch a grid', fn (CData $image, CData $out): int => Vips::library()
-            ->vips_resize($image, $out, $across, 'vscale', $down, 'kernel', self::LINEAR, null));
-        // An odd side is half a pixel longer.
-        $stretched = $stretched->changed('stretch a grid', fn (CData $image, CData $out): int => Vips::library()
-            ->vips_embed($image, $out, 0, 0, $width, $height, 'extend', self::EXTEND_COPY, null));
-        $large = $times === 1
-            ? $stretched
-            : $stretched->inMemory()->changed('stretch a grid', fn (CData $image, CData $out): int => Vips::library()
+        $large = self::enlarged($grid, $picture->width() / $times, $picture->height() / $times);
+        if ($times > 1) {
+            $large = $large->inMemory()->changed('stretch a grid', fn (CData $image, CData $out): int => Vips::library()
                 ->vips_zoom($image, $out, $times, $times, null));
+        }
 
         return $large->cropped(0, 0, $picture->width(), $picture->height());
+    }
+
+    /** @param  float  $width  in pixels; half a pixel more is one: it is as the last one */
+    private static function enlarged(Picture $grid, float $width, float $height): Picture
+    {
+        $across = $width / $grid->width();
+        $down = $height / $grid->height();
+        [$columns, $rows] = [(int) ceil($width), (int) ceil($height)];
+
+        return $grid
+            ->changed('stretch a grid', fn (CData $image, CData $out): int => Vips::library()
+                ->vips_resize($image, $out, $across, 'vscale', $down, 'kernel', self::LINEAR, null))
+            ->changed('stretch a grid', fn (CData $image, CData $out): int => Vips::library()
+                ->vips_embed($image, $out, 0, 0, $columns, $rows, 'extend', self::EXTEND_COPY, null));
     }
 
     /**

@@ -60,15 +60,21 @@ final class NoiseReduction
     private static function guided(Picture $values, float $variance, int $radius): Picture
     {
         $mean = Arithmetic::boxed($values, $radius);
-        $square = Arithmetic::boxed(Arithmetic::product($values, $values), $radius);
-        $own = Arithmetic::difference($square, Arithmetic::product($mean, $mean));
-        // Rounding leaves a little less than nothing where all values are the same.
-        $own = Arithmetic::linear($own, 1.0, 1e-3)->inMemory();
+        $own = self::variance($values, $mean, $radius);
         $slope = Arithmetic::quotient($own, Arithmetic::linear($own, 1.0, $variance))->inMemory();
         $base = Arithmetic::difference($mean, Arithmetic::product($mean, $slope));
         $sloped = Arithmetic::product(Arithmetic::boxed($slope, $radius), $values);
 
         return Arithmetic::sum($sloped, Arithmetic::boxed($base->inMemory(), $radius))->inMemory();
+    }
+
+    private static function variance(Picture $values, Picture $mean, int $radius): Picture
+    {
+        $square = Arithmetic::boxed(Arithmetic::product($values, $values), $radius);
+        $own = Arithmetic::difference($square, Arithmetic::product($mean, $mean));
+
+        // Rounding leaves a little less than nothing where all values are the same.
+        return Arithmetic::linear($own, 1.0, 1e-3)->inMemory();
     }
 
     /** Means of four; the last one of an odd side is left out. */

@@ -272,16 +272,20 @@ final class Picture
         $samples = Vips::fresh('uint8_t['.(3 * $width * $height).']');
         $transform = $link->transform($this->isDeep());
         for ($top = 0; $top < $height; $top += self::ROWS) {
-            $rows = min(self::ROWS, $height - $top);
-            $size = Vips::fresh('size_t');
-            $part = $this->cropped(0, $top, $width, $rows);
-            $memory = Vips::library()->vips_image_write_to_memory($part->image, FFI::addr($size));
-            $memory ??= Vips::given(null, 'decode the picture');
-            $transform->apply($memory, FFI::addr($samples[3 * $width * $top]), $width * $rows);
-            Vips::library()->g_free($memory);
+            $part = $this->cropped(0, $top, $width, min(self::ROWS, $height - $top));
+            $part->lookedUp($transform, FFI::addr($samples[3 * $width * $top]));
         }
 
         return self::ofSamples($samples, $width, $height, 3);
+    }
+
+    private function lookedUp(ColourTransform $transform, CData $to): void
+    {
+        $size = Vips::fresh('size_t');
+        $memory = Vips::library()->vips_image_write_to_memory($this->image, FFI::addr($size));
+        $memory ??= Vips::given(null, 'decode the picture');
+        $transform->apply($memory, $to, $this->width() * $this->height());
+        Vips::library()->g_free($memory);
     }
 
     /** The pixels and nothing that they came with. */

@@ -8,7 +8,8 @@ use FFI\CData;
 
 /**
  * In how many scenes of one sensor each place has a dark speck, and in how many its surroundings are even enough to see
- * one. Pictures of one scene are one witness: what stands there is at the same place of each of them. A speck is what closing fills (the black top-hat of mathematical morphology: Serra 1982).
+ * one. Pictures of one scene are one witness: what stands there is at the same place of each of them. A speck is what
+ * closing fills (the black top-hat of mathematical morphology: Serra 1982).
  *
  * @throws UnableToMakePicture
  */
@@ -48,8 +49,7 @@ final class SpeckMap
     public function add(Picture $picture): void
     {
         $green = $picture->within(self::SIDE)->channel(1)->inMemory();
-        $like = $this->seen ?? $this->seenInScene ?? $green;
-        if ($green->width() !== $like->width() || $green->height() !== $like->height()) {
+        if (! $this->isLike($green)) {
             return;
         }
         $closed = self::ranked(self::ranked($green, true), false);
@@ -59,6 +59,13 @@ final class SpeckMap
         $dark = Arithmetic::both(Arithmetic::atLeast($share, self::DARKER), $even)->inMemory();
         $this->darkInScene = self::inBoth($this->darkInScene, $dark);
         $this->seenInScene = self::inBoth($this->seenInScene, $even);
+    }
+
+    private function isLike(Picture $picture): bool
+    {
+        $like = $this->seen ?? $this->seenInScene ?? $picture;
+
+        return $picture->width() === $like->width() && $picture->height() === $like->height();
     }
 
     private static function inBoth(?Picture $before, Picture $own): Picture

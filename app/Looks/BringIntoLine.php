@@ -58,12 +58,7 @@ final readonly class BringIntoLine
         }
         $wanted = self::wanted($shoot, $adjusted, $lines, $values);
         $asked = array_values(array_filter($wanted, fn (array $one): bool => $one['reason'] !== ''));
-        $changes = [];
-        foreach ($wanted as ['frame' => $frame, 'reason' => $reason, 'now' => $now]) {
-            $now = array_intersect_key($now, array_flip($parts));
-            $change = self::change($frame, $values[$frame] ?? [], $now);
-            $reason === '' && $change['now'] !== [] && ($changes[] = $change);
-        }
+        $changes = self::changes($wanted, $values, $parts);
         $title = 'Brought '.count($changes).(count($changes) === 1 ? ' frame' : ' frames').' into line';
         $step = ['id' => $id, 'title' => $title, 'changes' => $changes, 'takeBack' => false, 'again' => false];
 
@@ -72,6 +67,24 @@ final readonly class BringIntoLine
             'revision' => $this->steps->apply($shoot, $member, $changes === [] ? [] : [$step])['revision'],
             'asked' => $asked,
         ];
+    }
+
+    /**
+     * @param  list<array{frame: int, reason: string, now: array<string, mixed>}>  $wanted
+     * @param  array<int, array<string, mixed>>  $values
+     * @param  list<string>  $parts
+     * @return list<array{frame: int, number: int, was: array<string, mixed>, now: array<string, mixed>}> of those that
+     *     nobody is asked about, where anything changes
+     */
+    private static function changes(array $wanted, array $values, array $parts): array
+    {
+        $changes = [];
+        foreach ($wanted as ['frame' => $frame, 'reason' => $reason, 'now' => $now]) {
+            $change = self::change($frame, $values[$frame] ?? [], array_intersect_key($now, array_flip($parts)));
+            $reason === '' && $change['now'] !== [] && ($changes[] = $change);
+        }
+
+        return $changes;
     }
 
     /**

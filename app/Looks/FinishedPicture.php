@@ -42,7 +42,11 @@ final readonly class FinishedPicture
     {
         return $this->isAsItIs()
             ? $this->source->hash()
-            : hash('xxh128', serialize([$this->source->hash(), LookValues::ofPicture($this->look->values ?? []), Finisher::VERSION]));
+            : hash('xxh128', serialize([
+                $this->source->hash(),
+                LookValues::ofPicture($this->look->values ?? []),
+                Finisher::VERSION,
+            ]));
     }
 
     /** Whether it is the file itself, byte for byte. */

@@ -25,9 +25,9 @@ use Kanpai\Core\Looks\Place\Cells;
 use Kanpai\Core\Looks\Place\Place;
 
 /**
- * Makes of a decoded picture what its look says, in this order: spots healed; turned, levelled and cropped,
- * with what its lens bent put straight; noise taken out; made lighter and darker where it is; the table of colours, and those of places with a look of their own;
- * sharpened. One that works through many frames keeps its last tables.
+ * Makes of a decoded picture what its look says, in this order: spots healed; turned, levelled and cropped, with what
+ * its lens bent put straight; noise taken out; made lighter and darker where it is; the table of colours, and those of
+ * places with a look of their own; sharpened. One that works through many frames keeps its last tables.
  */
 final class Finisher
 {
@@ -63,14 +63,18 @@ final class Finisher
         $sides = [$picture->width(), $picture->height()];
         $framed = self::framed(HealedPicture::of($picture, $look->spots), $look->framing, $lens);
         $lit = self::lit(self::quiet($framed, $look->detail), $look, $lens, $sides);
-        $finished = $this->placed($lit, $look, $raw, $sides);
 
-        return $look->detail->sharpening === 0.0
-            ? $finished
+        return self::sharpened($this->placed($lit, $look, $raw, $sides), $look->detail);
+    }
+
+    private static function sharpened(Picture $picture, Detail $detail): Picture
+    {
+        return $detail->sharpening === 0.0
+            ? $picture
             : LocalChanges::sharpened(
-                $finished,
-                self::SHARPENING * $look->detail->sharpening,
-                self::MASK * $look->detail->mask,
+                $picture,
+                self::SHARPENING * $detail->sharpening,
+                self::MASK * $detail->mask,
             );
     }
 

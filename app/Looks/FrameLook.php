@@ -129,12 +129,7 @@ final class FrameLook extends Model
     public static function pathsFor(string $use, array $frames): array
     {
         $looks = $uses = [];
-        $rows = self::query()
-            ->join('frames', 'frames.id', '=', 'looks.frame_id')
-            ->whereRaw('looks.version = COALESCE(frames.version_id, 0)')
-            ->whereIntegerInRaw('looks.frame_id', $frames)
-            ->get('looks.*');
-        foreach ($rows as $look) {
+        foreach (self::ofNow($frames) as $look) {
             $looks[$look->frame_id][$look->number] = $look->large_path;
             $uses[$look->frame_id][$look->number] = LookChoice::uses($look->values);
         }
@@ -145,6 +140,19 @@ final class FrameLook extends Model
         }
 
         return $paths;
+    }
+
+    /**
+     * @param  list<int>  $frames
+     * @return Collection<int, self> of the pictures that stand for them
+     */
+    private static function ofNow(array $frames): Collection
+    {
+        return self::query()
+            ->join('frames', 'frames.id', '=', 'looks.frame_id')
+            ->whereRaw('looks.version = COALESCE(frames.version_id, 0)')
+            ->whereIntegerInRaw('looks.frame_id', $frames)
+            ->get('looks.*');
     }
 
     /**

@@ -52,7 +52,7 @@ final class LookTable
         $frame = fn (stdClass $row, int $light): array => [
             ...$this->frame($shoot, $row, $pictures),
             'light' => $light,
-            'crops' => CropByFaces::of($faces[(int) $row->id] ?? [], max(1, (int) $row->width), max(1, (int) $row->height)),
+            'crops' => self::crops($row, $faces),
             'looks' => $looks[$row->id.' '.(int) $row->version_id] ?? [],
             'raw' => $row->version_id === null ? $raws[(int) $row->id] ?? null : null,
         ];
@@ -64,6 +64,17 @@ final class LookTable
             'isCut' => count($rows) === self::MOST,
             'saved' => SavedLook::forPage($shoot->studio_id),
         ];
+    }
+
+    /**
+     * @param  array<int, list<array{left: float, top: float, width: float, height: float}>>  $faces
+     * @return array<string, mixed>
+     */
+    private static function crops(stdClass $row, array $faces): array
+    {
+        [$width, $height] = [max(1, (int) $row->width), max(1, (int) $row->height)];
+
+        return CropByFaces::of($faces[(int) $row->id] ?? [], $width, $height);
     }
 
     /**
@@ -126,9 +137,7 @@ final class LookTable
         $all = fn (): Builder => Frame::inOrder($shoot)
             ->toBase()
             ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
-            ->leftJoin('frame_measures', fn (JoinClause $join) => $join
-                ->on('frame_measures.frame_id', '=', 'frames.id')
-                ->whereNull('frame_measures.problem'))
+            ->leftJoin('frame_measures', self::ofSound(...))
             ->select(array_map(fn (string $column): string => "frames.{$column}", self::COLUMNS))
             ->join('bodies', 'bodies.id', '=', 'frames.body_id')
             ->addSelect('frame_measures.ev', 'frame_measures.tilt', 'bodies.make', 'bodies.model')
@@ -139,6 +148,12 @@ final class LookTable
         return $kept->isNotEmpty()
             ? $kept
             : $all()->where('frames.verdict', '<>', Verdict::Drop)->limit(self::MOST)->get();
+    }
+
+    /** Measures of frames that could be read. */
+    private static function ofSound(JoinClause $join): void
+    {
+        $join->on('frame_measures.frame_id', '=', 'frames.id')->whereNull('frame_measures.problem');
     }
 
     /** @return array<string, mixed> */

@@ -13,6 +13,7 @@ use Kanpai\Core\Looks\Colour\WhitePoint;
 use Kanpai\Core\Looks\Learn\FinishedLight;
 use Kanpai\Core\Looks\Learn\FinishingHabit;
 use Kanpai\Core\Looks\Light\Lights;
+use Kanpai\Core\Looks\ToneCurve;
 use stdClass;
 
 /**
@@ -31,6 +32,9 @@ final class StudioFinishing
 
     /** Share of the kept frames that have a look in a finished shoot. */
     private const FINISHED = 0.5;
+
+    /** Mired below which a white is not worth moving. */
+    private const LEAST_MOVE = 3.0;
 
     /** Hours after which is learned anew. */
     private const FRESH = 20;
@@ -199,17 +203,33 @@ final class StudioFinishing
      */
     private static function features(array $rows, array $whites): array
     {
-        $median = fn (callable $of): float => (float) (Lights::median(array_map($of, $rows)) ?? 0.0);
-        $mean = fn (stdClass $row, int $i): ?float => LightsOfShoot::mean($row)[$i] ?? null;
+        $features = array_map(fn (stdClass $row): array => self::featuresOf($row, $whites), $rows);
+        $medians = [];
+        foreach (['ev', 'brightness', 'lightness', 'a', 'b', 'raw', 'mired'] as $name) {
+            $medians[$name] = (float) (Lights::median(array_column($features, $name)) ?? 0.0);
+        }
+
+        /** @var Features $medians */
+        return $medians;
+    }
+
+    /**
+     * @param  array<int, float>  $whites
+     * @return array<string, float|null>
+     */
+    private static function featuresOf(stdClass $row, array $whites): array
+    {
+        [$lightness, $a, $b] = LightsOfShoot::mean($row) ?? [null, null, null];
+        $white = $whites[(int) $row->id] ?? null;
 
         return [
-            'ev' => $median(fn (stdClass $row): ?float => Frame::exposureOf($row)->ev100()),
-            'brightness' => $median(fn (stdClass $row): ?float => $row->ev === null ? null : (float) $row->ev),
-            'lightness' => $median(fn (stdClass $row): ?float => $mean($row, 0)),
-            'a' => $median(fn (stdClass $row): ?float => $mean($row, 1)),
-            'b' => $median(fn (stdClass $row): ?float => $mean($row, 2)),
-            'raw' => $median(fn (stdClass $row): float => isset($whites[(int) $row->id]) ? 1.0 : 0.0),
-            'mired' => $median(fn (stdClass $row): float => 1e6 / ($whites[(int) $row->id] ?? WhitePoint::D65)),
+            'ev' => Frame::exposureOf($row)->ev100(),
+            'brightness' => $row->ev === null ? null : (float) $row->ev,
+            'lightness' => $lightness,
+            'a' => $a,
+            'b' => $b,
+            'raw' => $white === null ? 0.0 : 1.0,
+            'mired' => 1e6 / ($white ?? WhitePoint::D65),
         ];
     }
 
@@ -220,37 +240,36 @@ final class StudioFinishing
      */
     private static function made(array $rows, array $whites): array
     {
-        $looks = array_map(function (stdClass $row) use ($whites): array {
-            $values = (array) json_decode((string) $row->values, true);
-            $zones = is_array($values['zones'] ?? null) ? $values['zones'] : [];
-            $kelvin = self::number($values['kelvin'] ?? null);
-            $shotFor = $whites[(int) $row->id] ?? WhitePoint::D65;
+        $looks = array_map(fn (stdClass $row): array => self::madeOf(
+            (array) json_decode((string) $row->values, true),
+            $whites[(int) $row->id] ?? WhitePoint::D65,
+        ), $rows);
+        $made = [];
+        foreach (array_keys(FinishedLight::SCALES) as $name) {
+            $made[$name] = (float) (Lights::median(array_column($looks, $name)) ?? 0.0);
+        }
 
-            return [
-                'stops' => self::number($values['stops'] ?? null),
-                'warmer' => $kelvin > 0.0 ? 1e6 / $shotFor - 1e6 / $kelvin : 0.0,
-                'beside' => self::number($values['beside'] ?? null),
-                'contrast' => self::number($values['contrast'] ?? null),
-                'deep' => self::number($zones['deep'] ?? null),
-                'dark' => self::number($zones['dark'] ?? null),
-                'middle' => self::number($zones['middle'] ?? null),
-                'light' => self::number($zones['light'] ?? null),
-                'bright' => self::number($zones['bright'] ?? null),
-            ];
-        }, $rows);
-        $median = fn (string $name): float => (float) (Lights::median(array_column($looks, $name)) ?? 0.0);
+        /** @var Made $made */
+        return $made;
+    }
 
-        return [
-            'stops' => $median('stops'),
-            'warmer' => $median('warmer'),
-            'beside' => $median('beside'),
-            'contrast' => $median('contrast'),
-            'deep' => $median('deep'),
-            'dark' => $median('dark'),
-            'middle' => $median('middle'),
-            'light' => $median('light'),
-            'bright' => $median('bright'),
-        ];
+    /**
+     * @param  array<array-key, mixed>  $values  of a look
+     * @return array<string, float>
+     */
+    private static function madeOf(array $values, float $shotFor): array
+    {
+        $zones = is_array($values['zones'] ?? null) ? $values['zones'] : [];
+        $kelvin = self::number($values['kelvin'] ?? null);
+        $made = ['warmer' => $kelvin > 0.0 ? 1e6 / $shotFor - 1e6 / $kelvin : 0.0];
+        foreach (['stops', 'beside', 'contrast'] as $part) {
+            $made[$part] = self::number($values[$part] ?? null);
+        }
+        foreach (array_keys(ToneCurve::ZONES) as $zone) {
+            $made[$zone] = self::number($zones[$zone] ?? null);
+        }
+
+        return $made;
     }
 
     private static function number(mixed $value): float
@@ -268,15 +287,25 @@ final class StudioFinishing
         $parts = [];
         isset($made['stops']) && ($parts['stops'] = round($made['stops'], 2));
         isset($made['contrast']) && ($parts['contrast'] = round($made['contrast'], 2));
-        if (isset($made['warmer'], $made['beside']) && hypot($made['warmer'], $made['beside']) >= 3.0) {
-            // Of its frames each is moved by so many mired from what it was shot for.
-            $parts['kelvin'] = round(1e6 / max(40.0, min(500.0, $features['mired'] - $made['warmer'])));
-            $parts['beside'] = round($made['beside']);
-        }
+        $parts += self::white($made, $features['mired']);
         $zones = array_intersect_key($made, array_flip(['deep', 'dark', 'middle', 'light', 'bright']));
         $zones === [] || ($parts['zones'] = array_map(fn (float $value): float => round($value, 2), $zones));
 
         return $parts;
+    }
+
+    /**
+     * @param  array<string, float>  $made
+     * @return array<string, float> nothing where a white is hardly moved
+     */
+    private static function white(array $made, float $mired): array
+    {
+        return isset($made['warmer'], $made['beside']) && hypot($made['warmer'], $made['beside']) >= self::LEAST_MOVE
+            ? [
+                'kelvin' => round(1e6 / max(40.0, min(500.0, $mired - $made['warmer']))),
+                'beside' => round($made['beside']),
+            ]
+            : [];
     }
 
     /** @return list<FinishedLight> */

@@ -6,7 +6,6 @@ namespace App\Proof;
 
 use App\Frames\Frame;
 use App\Frames\FrameSet;
-use App\Looks\FrameLook;
 use App\Studio\Shoot;
 use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Collection;
@@ -14,7 +13,6 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Kanpai\Core\Frames\Filter\InvalidFilter;
 use Kanpai\Core\Frames\FrameFilter;
-use Kanpai\Core\Frames\Verdict;
 use Kanpai\Core\Proof\Change;
 use Kanpai\Core\Proof\Published;
 use Kanpai\Core\Proof\Rights;
@@ -140,7 +138,7 @@ final class Publishing
     {
         $found = [];
         $meant = $this->meantNow($gallery);
-        foreach ($this->rows($gallery) as $row) {
+        foreach (PicturesNow::of($gallery) as $row) {
             $row->now_meant = $row->now_meant && ($meant === null || isset($meant[(int) $row->frame_id]));
             $proof = self::proof($row);
             [$then, $now] = [$proof->published(), self::now($proof, $row)];
@@ -373,41 +371,5 @@ final class Publishing
         if ($left > 0 || $gallery->published_at === null) {
             MakeProofs::open($gallery, 'Making the proofs', $left);
         }
-    }
-
-    /** @return Collection<int, \stdClass> each picture with the facts of its frame now */
-    private function rows(Gallery $gallery): Collection
-    {
-        $rows = $this->rowsOf($gallery);
-        $frames = $rows->pluck('frame_id')->map(fn ($id): int => (int) $id)->all();
-        $paths = $gallery->look === '' ? [] : FrameLook::pathsFor($gallery->look, array_values($frames));
-        foreach ($rows as $row) {
-            if (array_key_exists((int) $row->frame_id, $paths)) {
-                $row->now_picture = $paths[(int) $row->frame_id] ?? $row->plain_picture;
-            }
-        }
-
-        return $rows;
-    }
-
-    /** @return Collection<int, \stdClass> */
-    private function rowsOf(Gallery $gallery): Collection
-    {
-        return DB::table('gallery_frames')
-            ->join('frames', 'frames.id', '=', 'gallery_frames.frame_id')
-            ->leftJoin('captions', 'captions.frame_id', '=', 'frames.id')
-            ->leftJoin('looks', FrameLook::ofThem(...))
-            ->where('gallery_id', $gallery->id)
-            ->orderBy('number')
-            ->selectRaw(
-                'gallery_frames.*, COALESCE(looks.large_path, frames.large_path) AS now_picture, '.
-                    'frames.large_path AS plain_picture, '.
-                    'frames.taken_ms AS now_taken, '.
-                    "JSON_VALUE(captions.fields, '$.headline') AS now_headline, JSON_VALUE(captions.fields, ".
-                    "'$.description') AS now_description, frames.verdict <> ? AND frames.aside_at IS NULL AS ".
-                    'now_meant',
-                [Verdict::Drop->value],
-            )
-            ->get();
     }
 }

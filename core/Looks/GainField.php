@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Kanpai\Core\Looks;
 
 /**
- * By how much each place of a picture is made lighter or darker before its colours are looked up: what the lens took,
- * local contrast, and light that falls off towards the corners. It is worked out on a small grid and is smooth in between, so that a
- * preview and the whole picture get the same. `resources/js/looks/gain-field.js` is the same.
+ * By how much each place of a picture is made lighter or darker before its colours are looked up: what the lens
+ * took, local contrast, and light that falls off towards the corners. It is worked out on a small grid and is smooth in
+ * between, so that a preview and the whole picture get the same. `resources/js/looks/gain-field.js` is the same.
  *
  * Local contrast is what a place differs from its surroundings by, more or less of it. The surroundings are the guided
  * filter of the picture by itself (He, Sun and Tang, "Guided image filtering", 2013), which stops at edges, so that no

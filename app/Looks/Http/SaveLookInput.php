@@ -11,6 +11,10 @@ final class SaveLookInput extends Input
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['name' => ['required', 'string', 'max:80'], 'frame' => ['required', 'integer'], 'number' => ['nullable', 'integer']];
+        return [
+            'name' => ['required', 'string', 'max:80'],
+            'frame' => ['required', 'integer'],
+            'number' => ['nullable', 'integer'],
+        ];
     }
 }

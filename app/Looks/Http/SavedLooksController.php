@@ -26,9 +26,7 @@ final class SavedLooksController
             throw ValidationException::withMessages(['name' => 'This frame has no look yet. Change something first.']);
         }
         if (isset($own['kelvin'])) {
-            // Other frames are of other lights: what is saved is how far this one is from what it was shot for.
-            $shotFor = (RawOfFrame::ofShoot($shoot)[$frame->id] ?? null)?->shotFor();
-            $own['kelvin'] = LightWhite::carried($shotFor, null, $own)['kelvin'];
+            $own['kelvin'] = self::shift($shoot, $frame, $own);
         }
         SavedLook::query()->updateOrCreate(
             ['studio_id' => $shoot->studio_id, 'name' => $request->string('name')->trim()->value()],
@@ -36,6 +34,18 @@ final class SavedLooksController
         );
 
         return self::all($shoot);
+    }
+
+    /**
+     * Other frames are of other lights: what is saved is how far a white is from what its frame was shot for.
+     *
+     * @param  array<string, mixed>  $values
+     */
+    private static function shift(Shoot $shoot, Frame $frame, array $values): ?float
+    {
+        $shotFor = (RawOfFrame::ofShoot($shoot)[$frame->id] ?? null)?->shotFor();
+
+        return LightWhite::carried($shotFor, null, $values)['kelvin'];
     }
 
     public function remove(Shoot $shoot, int $saved): JsonResponse

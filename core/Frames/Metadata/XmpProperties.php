@@ -50,6 +50,10 @@ final class XmpProperties
 
     public const DATE_ORIGINAL = 'exif:DateTimeOriginal';
 
+    private const TEXTS = [
+        self::RATING, self::LABEL, self::GOOD, self::LOOKS, self::DATE_CREATED, self::DATE_ORIGINAL,
+    ];
+
     /** Bytes of a packet or sidecar that are looked at; a long one has some ten thousand. */
     public const MOST_BYTES = 262_144;
 
@@ -150,7 +154,7 @@ final class XmpProperties
             foreach (Field::cases() as $field) {
                 self::$known[$field->xmp()] = $field->shape();
             }
-            foreach ([self::RATING, self::LABEL, self::GOOD, self::LOOKS, self::DATE_CREATED, self::DATE_ORIGINAL] as $property) {
+            foreach (self::TEXTS as $property) {
                 self::$known[$property] = XmpShape::Text;
             }
         }

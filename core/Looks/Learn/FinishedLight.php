@@ -14,7 +14,7 @@ namespace Kanpai\Core\Looks\Learn;
  */
 final readonly class FinishedLight
 {
-    /** By how much each target is divided so that errors of all count alike: half a stop, 30 mired, a fifth of a zone. */
+    /** By how much targets are divided so that errors of all count alike: half a stop, 30 mired, a fifth of a zone. */
     public const SCALES = [
         'stops' => 0.5, 'warmer' => 30.0, 'beside' => 30.0, 'contrast' => 0.2, 'deep' => 0.2, 'dark' => 0.2,
         'middle' => 0.2, 'light' => 0.2, 'bright' => 0.2,
@@ -30,8 +30,8 @@ final readonly class FinishedLight
     /**
      * @param  int  $shoot  that it is of
      * @param  Features  $features  exposure value at ISO 100; stops by which its pictures are brighter than a middle
-     *     grey; their mean L*, a* and b*; 1 where they are raw files, and the mired they were shot for (of daylight else)
-     * @param  Made  $made  stops; mired by which the white was moved; ten-thousandths beside the line; contrast and zones
+     *     grey; their mean L*, a* and b*; 1 where they are raw files, and the mired they were shot for
+     * @param  Made  $made  stops; mired by which the white was moved; ten-thousandths beside the line; contrast; zones
      */
     public function __construct(public int $shoot, public array $features, public array $made)
     {

@@ -100,29 +100,44 @@ final readonly class FinishingHabit
      */
     private static function errors(array $lights, array $shoots): array
     {
-        $learned = $plain = array_fill_keys(array_keys(FinishedLight::GROUPS), []);
+        $sums = [];
         foreach ($shoots as $held) {
             $others = array_values(array_filter($lights, fn (FinishedLight $light): bool => $light->shoot !== $held));
             $spread = self::spread($others);
             foreach ($lights as $light) {
-                if ($light->shoot !== $held) {
-                    continue;
-                }
-                [$nearest, $weights] = self::nearest($others, $spread, $light->features);
-                foreach (FinishedLight::GROUPS as $group => $targets) {
-                    foreach ($targets as $target) {
-                        $own = self::foretold($nearest, $weights, $spread, $light->features, $target);
-                        $scale = FinishedLight::SCALES[$target];
-                        $learned[$group][] = abs($own - $light->made[$target]) / $scale;
-                        $plain[$group][] = abs($light->made[$target]) / $scale;
-                    }
-                }
+                $light->shoot === $held && ($sums[] = self::errorsOf($light, $others, $spread));
             }
         }
-        $mean = fn (array $values): float => $values === [] ? 0.0 : array_sum($values) / count($values);
         $errors = [];
         foreach (array_keys(FinishedLight::GROUPS) as $group) {
-            $errors[$group] = ['learned' => $mean($learned[$group]), 'plain' => $mean($plain[$group])];
+            $own = array_column($sums, $group);
+            $errors[$group] = [
+                'learned' => array_sum(array_column($own, 'learned')) / max(1, count($own)),
+                'plain' => array_sum(array_column($own, 'plain')) / max(1, count($own)),
+            ];
+        }
+
+        return $errors;
+    }
+
+    /**
+     * @param  list<FinishedLight>  $others
+     * @param  array<string, array{float, float}>  $spread
+     * @return Errors of one light
+     */
+    private static function errorsOf(FinishedLight $light, array $others, array $spread): array
+    {
+        [$nearest, $weights] = self::nearest($others, $spread, $light->features);
+        $errors = [];
+        foreach (FinishedLight::GROUPS as $group => $targets) {
+            [$learned, $plain] = [0.0, 0.0];
+            foreach ($targets as $target) {
+                $own = self::foretold($nearest, $weights, $spread, $light->features, $target);
+                $scale = FinishedLight::SCALES[$target] * count($targets);
+                $learned += abs($own - $light->made[$target]) / $scale;
+                $plain += abs($light->made[$target]) / $scale;
+            }
+            $errors[$group] = ['learned' => $learned, 'plain' => $plain];
         }
 
         return $errors;

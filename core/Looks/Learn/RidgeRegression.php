@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Kanpai\Core\Looks\Learn;
 
 /**
- * Linear regression with weights and a penalty on the squares of its slopes (Hoerl and Kennard, Technometrics 12, 1970).
- * The intercept is not penalised.
+ * Linear regression with weights and a penalty on the squares of its slopes (Hoerl and Kennard, Technometrics 12,
+ * 1970). The intercept is not penalised.
  */
 final readonly class RidgeRegression
 {
@@ -25,32 +25,58 @@ final readonly class RidgeRegression
     {
         $total = max(1e-12, array_sum($weights));
         $means = self::means($rows, $weights, $total);
-        $mean = 0.0;
-        foreach ($targets as $i => $target) {
-            $mean += $weights[$i] * $target / $total;
-        }
-        $n = count($means);
-        $left = array_fill(0, $n, array_fill(0, $n, 0.0));
-        $right = array_fill(0, $n, 0.0);
-        foreach ($rows as $i => $row) {
-            for ($a = 0; $a < $n; $a++) {
-                $own = $weights[$i] * ($row[$a] - $means[$a]);
-                $right[$a] += $own * ($targets[$i] - $mean);
-                for ($b = 0; $b < $n; $b++) {
-                    $left[$a][$b] += $own * ($row[$b] - $means[$b]);
-                }
-            }
-        }
-        for ($a = 0; $a < $n; $a++) {
-            $left[$a][$a] += $penalty;
-        }
-        $slopes = self::solved($left, $right);
+        $mean = self::means(array_map(fn (float $target): array => [$target], $targets), $weights, $total)[0];
+        $targets = array_map(fn (float $target): float => $target - $mean, $targets);
+        $slopes = self::slopes(self::about($rows, $means), $targets, $weights, $penalty);
         $intercept = $mean;
         foreach ($slopes as $a => $slope) {
             $intercept -= $slope * $means[$a];
         }
 
         return new self($intercept, $slopes);
+    }
+
+    /**
+     * @param  non-empty-list<list<float>>  $rows
+     * @param  list<float>  $means
+     * @return non-empty-list<list<float>>
+     */
+    private static function about(array $rows, array $means): array
+    {
+        foreach ($rows as $i => $row) {
+            foreach ($row as $a => $value) {
+                $rows[$i][$a] = $value - $means[$a];
+            }
+        }
+
+        return $rows;
+    }
+
+    /**
+     * @param  non-empty-list<list<float>>  $rows  about their means
+     * @param  list<float>  $targets  about theirs
+     * @param  list<float>  $weights
+     * @return list<float>
+     */
+    private static function slopes(array $rows, array $targets, array $weights, float $penalty): array
+    {
+        $n = count($rows[0]);
+        $left = array_fill(0, $n, array_fill(0, $n, 0.0));
+        $right = array_fill(0, $n, 0.0);
+        foreach ($rows as $i => $row) {
+            foreach ($row as $a => $value) {
+                $own = $weights[$i] * $value;
+                $right[$a] += $own * $targets[$i];
+                foreach ($row as $b => $other) {
+                    $left[$a][$b] += $own * $other;
+                }
+            }
+        }
+        for ($a = 0; $a < $n; $a++) {
+            $left[$a][$a] += $penalty;
+        }
+
+        return self::solved($left, $right);
     }
 
     /**
@@ -90,6 +116,18 @@ final readonly class RidgeRegression
                 $lower[$i][$j] = $i === $j ? sqrt(max(1e-12, $sum)) : $sum / $lower[$j][$j];
             }
         }
+
+        return self::fromBothSides($lower, $right);
+    }
+
+    /**
+     * @param  array<int, array<int, float>>  $lower
+     * @param  array<int, float>  $right
+     * @return list<float>
+     */
+    private static function fromBothSides(array $lower, array $right): array
+    {
+        $n = count($right);
         $between = $solved = [];
         for ($i = 0; $i < $n; $i++) {
             $sum = $right[$i];

@@ -76,15 +76,21 @@ final class InLine
         $faces = self::darkness($shoot, fn (LineSample $frame): ?float => $frame->faces);
         $differences = [];
         foreach ($pictures as $moment => $bodies) {
-            foreach ($bodies as $body => $values) {
-                $seen = [$faces[$moment][$body] ?? null, $faces[$moment][$adjusted->body] ?? null];
-                [$other, $own] = in_array(null, $seen, true) ? [$values, $bodies[$adjusted->body] ?? null] : $seen;
-                $own === null || ($differences[$body][] = $other - $own);
+            foreach (array_keys($bodies) as $body) {
+                $difference = self::apart($faces[$moment] ?? [], $body, $adjusted->body)
+                    ?? self::apart($bodies, $body, $adjusted->body);
+                $difference === null || ($differences[$body][] = $difference);
             }
         }
         unset($differences[$adjusted->body]);
 
         return array_map(fn (array $values): float => (float) Lights::median($values), $differences);
+    }
+
+    /** @param  array<int, float>  $bodies */
+    private static function apart(array $bodies, int $one, int $other): ?float
+    {
+        return isset($bodies[$one], $bodies[$other]) ? $bodies[$one] - $bodies[$other] : null;
     }
 
     /**

@@ -33,18 +33,23 @@ final readonly class Brush implements Shape
         $strokes = [];
         $all = is_array($values['strokes'] ?? null) ? $values['strokes'] : [];
         foreach (array_slice(array_filter($all, is_array(...)), 0, self::STROKES) as $stroke) {
-            $points = is_array($stroke['points'] ?? null) ? $stroke['points'] : [];
             $strokes[] = [
-                'points' => array_map(
-                    fn (mixed $value): float => Numbers::of($value, 0.0, -1.0, 2.0),
-                    array_slice(array_values($points), 0, 2 * self::POINTS),
-                ),
+                'points' => self::points($stroke['points'] ?? null),
                 'radius' => Numbers::of($stroke['radius'] ?? null, 0.05, self::LEAST, self::MOST),
                 'takes' => ($stroke['takes'] ?? false) === true,
             ];
         }
 
         return new self($strokes, Numbers::of($values['feather'] ?? null, 0.5, 0.0, 1.0));
+    }
+
+    /** @return list<float> */
+    private static function points(mixed $points): array
+    {
+        return array_map(
+            fn (mixed $value): float => Numbers::of($value, 0.0, -1.0, 2.0),
+            array_slice(array_values(is_array($points) ? $points : []), 0, 2 * self::POINTS),
+        );
     }
 
     public function over(Cells $cells): array

@@ -77,7 +77,7 @@ final readonly class Place
     {
         $zones = is_array($values['zones'] ?? null) ? $values['zones'] : [];
         foreach (['dark', 'light'] as $zone) {
-            $zones[$zone] = self::share(self::share($zones[$zone] ?? null) + self::share($place[$zone] ?? null));
+            $zones[$zone] = self::sum($zones[$zone] ?? null, $place[$zone] ?? null);
         }
         $stops = fn (mixed $value): float => Numbers::of($value, 0.0, -Look::MOST_STOPS, Look::MOST_STOPS);
 

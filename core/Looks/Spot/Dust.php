@@ -99,21 +99,19 @@ final class Dust
      */
     private static function speck(array $group, array $shares, int $width, int $height): ?array
     {
-        [$x, $y, $sum] = [0.0, 0.0, 0.0];
-        $columns = $rows = [];
-        foreach ($group as $place) {
-            $columns[] = $place % $width;
-            $rows[] = intdiv($place, $width);
-            $x += $shares[$place] * ($place % $width + 0.5);
-            $y += $shares[$place] * (intdiv($place, $width) + 0.5);
-            $sum += $shares[$place];
-        }
+        $columns = array_map(fn (int $place): int => $place % $width, $group);
+        $rows = array_map(fn (int $place): int => intdiv($place, $width), $group);
         $sides = [max($columns) - min($columns) + 1, max($rows) - min($rows) + 1];
         $room = min(min($columns), min($rows), $width - 1 - max($columns), $height - 1 - max($rows));
-        $isSpeck = count($group) >= self::SMALLEST && count($group) <= self::LARGEST &&
-            max($sides) <= self::LONGEST * min($sides);
-        if (! $isSpeck || $room < self::EDGE) {
+        if ($room < self::EDGE || ! self::isSpeck(count($group), ...$sides)) {
             return null;
+        }
+
+        [$x, $y, $sum] = [0.0, 0.0, 0.0];
+        foreach ($group as $i => $place) {
+            $x += $shares[$place] * ($columns[$i] + 0.5);
+            $y += $shares[$place] * ($rows[$i] + 0.5);
+            $sum += $shares[$place];
         }
 
         return [
@@ -122,5 +120,11 @@ final class Dust
             'radius' => (sqrt(count($group) / M_PI) + self::MARGIN) / max($width, $height),
             'often' => $sum,
         ];
+    }
+
+    private static function isSpeck(int $cells, int $across, int $down): bool
+    {
+        return $cells >= self::SMALLEST && $cells <= self::LARGEST &&
+            max($across, $down) <= self::LONGEST * min($across, $down);
     }
 }

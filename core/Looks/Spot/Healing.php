@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Kanpai\Core\Looks\Spot;
 
 /**
- * A disc gets the texture of a disc beside it, whose shade is adapted to the rim. The difference along the rim is spread
- * over the disc by weights that fall with the square of the distance (Shepard 1968; the idea of cloning by what lies on
- * the border is that of Farbman et al. 2009). `resources/js/looks/healing.js` is the same.
+ * A disc gets the texture of a disc beside it, whose shade is adapted to the rim. The difference along the rim is
+ * spread over the disc by weights that fall with the square of the distance (Shepard 1968; the idea of cloning by what
+ * lies on the border is that of Farbman et al. 2009). `resources/js/looks/healing.js` is the same.
  */
 final class Healing
 {
@@ -178,9 +178,9 @@ final class Healing
                     continue;
                 }
                 $share = $out < self::INNER ? 1.0 : (1.0 - $out) / (1.0 - self::INNER);
-                for ($channel = 0; $channel < 3; $channel++) {
-                    $healed = $source->at($x + $u + $from[0], $y + $v + $from[1], $channel)
-                        + self::between($field, $u / $radius, $v / $radius, $channel);
+                foreach ([0, 1, 2] as $channel) {
+                    $added = self::between($field, $u / $radius, $v / $radius, $channel);
+                    $healed = $added + $source->at($x + $u + $from[0], $y + $v + $from[1], $channel);
                     $own = $source->at($x + $u, $y + $v, $channel);
                     $patch->put($x + $u, $y + $v, $channel, $own * (1.0 - $share) + $healed * $share);
                 }

@@ -59,13 +59,13 @@ final class CropByFaces
     private static function crop(array $faces, array $room, float $aspect, float $shape): ?array
     {
         $tall = max(array_column($faces, 'height'));
-        $left = min(array_column($faces, 'left')) - $room['beside'] * $tall / $aspect;
-        $right = max(array_map(fn (array $face): float => $face['left'] + $face['width'], $faces))
-            + $room['beside'] * $tall / $aspect;
-        $top = min(array_column($faces, 'top')) - $room['above'] * $tall;
-        $bottom = max(array_map(fn (array $face): float => $face['top'] + $face['height'], $faces))
-            + $room['below'] * $tall;
-        [$left, $top, $right, $bottom] = [max(0.0, $left), max(0.0, $top), min(1.0, $right), min(1.0, $bottom)];
+        $beside = $room['beside'] * $tall / $aspect;
+        $rights = array_map(fn (array $face): float => $face['left'] + $face['width'], $faces);
+        $bottoms = array_map(fn (array $face): float => $face['top'] + $face['height'], $faces);
+        $left = max(0.0, min(array_column($faces, 'left')) - $beside);
+        $top = max(0.0, min(array_column($faces, 'top')) - $room['above'] * $tall);
+        $right = min(1.0, max($rights) + $beside);
+        $bottom = min(1.0, max($bottoms) + $room['below'] * $tall);
 
         return self::shaped($left, $top, $right - $left, $bottom - $top, $shape);
     }

@@ -36,16 +36,14 @@ final class Ends
     public static function of(array $histogram, array $zones, float $contrast): ?array
     {
         [$low, $high] = self::ends($histogram);
-        $deep = $zones['deep'] ?? 0.0;
-        $bright = $zones['bright'] ?? 0.0;
+        $found = ['deep' => $zones['deep'] ?? 0.0, 'bright' => $zones['bright'] ?? 0.0];
         $curve = ToneCurve::of($zones, $contrast);
         if ($curve->at($low) > self::BLACK + self::NEAR) {
-            $deep = self::found('deep', $zones, $contrast, $low, self::BLACK);
+            $found['deep'] = self::found('deep', $zones, $contrast, $low, self::BLACK);
         }
         if ($curve->at($high) < self::WHITE - self::NEAR) {
-            $bright = self::found('bright', $zones, $contrast, $high, self::WHITE);
+            $found['bright'] = self::found('bright', $zones, $contrast, $high, self::WHITE);
         }
-        $found = ['deep' => round($deep, 2), 'bright' => round($bright, 2)];
         $isNear = fn (string $zone): bool => abs($found[$zone] - ($zones[$zone] ?? 0.0)) < self::STEP;
 
         return $isNear('deep') && $isNear('bright') ? null : $found;
@@ -84,6 +82,6 @@ final class Ends
             [$least, $most] = $isBelow ? [$middle, $most] : [$least, $middle];
         }
 
-        return ($least + $most) / 2;
+        return round(($least + $most) / 2, 2);
     }
 }
