@@ -82,9 +82,13 @@ if ($shown('looks') || $shown('looks-grey') || $shown('looks-crop')) {
     $take($studio, 'looks');
     $studio->press('s', 'right', 'b');
     $set('contrast', 0.3);
+    $studio->script('document.activeElement.blur()');
+    $studio->press('l')->click("[data-add-place='ring']");
+    usleep(400_000);
+    (new WebDriverActions($studio->web))->clickAndHold($studio->find("[data-place-handle='0']"))->moveByOffset(-90, -40)->release()->perform();
     $take($studio, 'looks-grey');
     $studio->script('document.activeElement.blur()');
-    $studio->press('right', 'x')->find('[data-corner=se]');
+    $studio->press('escape', 'right', 'x')->find('[data-corner=se]');
     (new WebDriverActions($studio->web))->clickAndHold($studio->find('[data-corner=se]'))->moveByOffset(-180, -20)->release()->perform();
     $take($studio, 'looks-crop');
 }
