@@ -47,7 +47,7 @@ function draw() {
     $('habit-plain').replaceChildren(thumb(frame, own));
     $('habit-proposed').replaceChildren(thumb(frame, { ...own, ...now }));
     $('habit-words').textContent =
-        `${lookInWords(now)}${apart}; by ${count(proposal.alike, 'light')} like it of ${count(habit.shoots, 'shoot')}`;
+        `${lookInWords(now)}${apart}, by ${count(proposal.alike, 'light')} of ${count(habit.shoots, 'shoot')}`;
     $('habit-take').onclick = () => set(now, `As you finish such light: ${lookInWords(now)}`);
     $('habit-leave').onclick = () => {
         left.add(frame.id);

@@ -56,13 +56,13 @@
                     </span>
                 </div>
                 <section class="habit" data-habit-card hidden aria-label="As you finish such light">
-                    <figure><span data-habit-plain></span><figcaption>as shot</figcaption></figure>
-                    <figure><span data-habit-proposed></span><figcaption>as you finish such light</figcaption></figure>
-                    <div><p class="small" data-habit-words></p>
-                        <button type="button" class="btn btn-line" data-habit-take>Take it</button>
-                        <button type="button" class="btn-word small" data-habit-leave>Leave it</button>
-                        <button type="button" class="btn-word small" data-habit-forget>Forget what was learned</button>
-                    </div>
+                    <span data-habit-plain title="as shot"></span> <span data-habit-proposed
+                        title="as you finish such light"></span>
+                    <p>As you finish such light: <b data-habit-words></b></p>
+                    <button type="button" class="btn btn-line" data-habit-take>Take it</button>
+                    <button type="button" class="btn-word" data-habit-leave>Leave it</button>
+                    <button type="button" class="btn-word" data-habit-forget
+                        title="Throw away what was learned">Forget</button>
                 </section>
                 <div class="light-strip" data-strip role="group" aria-label="Frames of this light"></div>
                 <div class="light-actions">
