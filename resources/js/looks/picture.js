@@ -14,6 +14,9 @@ import { looked } from './tetrahedra.js';
 const COARSE = 17;
 const FINE = 33;
 
+/** Raw files hold light beyond white, which needs closer steps: as many as files are made with. */
+const FINE_OF_RAWS = 49;
+
 /** Pixels of the long side of what is drawn while something is dragged, and cells of the histogram. */
 const DRAGGED = 900;
 const LEVELS = 64;
@@ -70,11 +73,15 @@ export class Shown {
         return this.#bitmap ? [this.#bitmap.width, this.#bitmap.height] : [3, 2];
     }
 
+    get #fine() {
+        return this.#source === screen ? FINE : FINE_OF_RAWS;
+    }
+
     /** What the picture is without a look. */
     #plainTable() {
         const key = hash(this.#source);
         if (!this.#plain.has(key)) {
-            this.#plain.set(key, colourTable(lookOf({}), FINE, this.#source));
+            this.#plain.set(key, colourTable(lookOf({}), this.#fine, this.#source));
         }
 
         return this.#plain.get(key);
@@ -107,11 +114,11 @@ export class Shown {
         const [width, height] = this.sides;
         const [across, down] = sizeOf(framing, width, height);
         this.#resize(across, down, isDragged ? DRAGGED : Infinity, room);
-        this.#table(values, isDragged ? COARSE : FINE, cube);
+        this.#table(values, isDragged ? COARSE : this.#fine, cube);
         const rows = rowsOf(framing, width, height);
         this.#field(values, framing);
         const shape = { rows, size: [across, down], sides: [width, height] };
-        const made = { grid: isDragged ? COARSE : FINE, source: this.#source, cube };
+        const made = { grid: isDragged ? COARSE : this.#fine, source: this.#source, cube };
         this.#drawing.places(this.#places.of(values, { ...shape, ...made }));
         const lens = lensOf(values, this.#lens);
         this.#drawing.draw({ rows, split: isBefore ? 2 : split, clipped, painted, lens });
