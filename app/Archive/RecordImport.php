@@ -135,6 +135,7 @@ final class RecordImport
 
         return (int) DB::table($table)->insertGetId(match ($table) {
             'uses' => [...$row, 'bit' => self::freeBit($shoot->studio_id, (int) $row['bit'])],
+            'colour_cubes' => $row,
             'destinations' => [...self::destination($row), 'created_at' => now(), 'updated_at' => now()],
             default => [...$row, 'created_at' => now(), 'updated_at' => now()],
         });

@@ -30,6 +30,7 @@ final class ShootRecord
         'outputs' => ['id', 'name', 'plan', 'folder', 'file', 'is_shared'],
         'destinations' => ['id', 'name', 'kind'],
         'sets' => ['id', 'name', 'rule'],
+        'colour_cubes' => ['id', 'hash', 'grid', 'nodes'],
     ];
 
     /** @var array<string, list<int>> table => rows that are written so far */
@@ -164,6 +165,18 @@ final class ShootRecord
         return array_map(fn (mixed $value): mixed => is_string($value) ? self::text($value) : $value, $row);
     }
 
+    /** @return list<string> tables of colours that looks of the shoot name */
+    private static function cubes(Shoot $shoot): array
+    {
+        return DB::table('looks')
+            ->where('shoot_id', $shoot->id)
+            ->selectRaw("DISTINCT JSON_VALUE(`values`, '$.cube.table') AS hash")
+            ->pluck('hash')
+            ->filter(fn (mixed $hash): bool => is_string($hash))
+            ->values()
+            ->all();
+    }
+
     /**
      * @param  array<string, array<int, true>>  $used  table => rows that are referred to
      * @param  list<int>  $own  sets that are the shoot's own
@@ -175,9 +188,12 @@ final class ShootRecord
         foreach (self::SHARED_COLUMNS as $table => $names) {
             $rows = DB::table($table)->where('studio_id', $shoot->studio_id)->orderBy('id');
             // Uses are identified by their bits, outputs by their place in a text: any of them may be needed.
-            if (! in_array($table, ['uses', 'outputs'], true)) {
-                $rows->whereIn('id', array_diff(array_keys($used[$table] ?? []), $table === 'sets' ? $own : []));
-            }
+            match ($table) {
+                'uses', 'outputs' => $rows,
+                'colour_cubes' => $rows->whereIn('hash', self::cubes($shoot)),
+                'sets' => $rows->whereIn('id', array_diff(array_keys($used[$table] ?? []), $own)),
+                default => $rows->whereIn('id', array_keys($used[$table] ?? [])),
+            };
             $all = $rows->get($names)->map(fn (\stdClass $row): array => $this->row($table, (array) $row));
             $shared[$table] = array_values($all->all());
         }

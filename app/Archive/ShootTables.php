@@ -75,6 +75,7 @@ final class ShootTables
         'outputs' => ['name'],
         'destinations' => ['name'],
         'sets' => ['name'],
+        'colour_cubes' => ['hash'],
     ];
 
     /**

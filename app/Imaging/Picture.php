@@ -37,8 +37,8 @@ final class Picture
     /** The weights of libvips have six bits: made smaller than this in one go, a picture darkens. */
     private const MOST_TIMES = 8.0;
 
-    /** @param  string|null  $buffer  the bytes that libvips still reads from */
-    private function __construct(private readonly CData $image, private readonly ?string $buffer)
+    /** @param  CData|string|null  $buffer  the bytes that libvips still reads from */
+    private function __construct(private readonly CData $image, private readonly CData|string|null $buffer)
     {
     }
 
@@ -143,6 +143,10 @@ final class Picture
     /** Stood up as the Exif orientation says. */
     public function upright(): self
     {
+        if (Vips::library()->vips_image_get_orientation($this->image) <= 1) {
+            return $this;
+        }
+
         return $this->changed('turn upright', fn (CData $image, CData $out): int => Vips::library()
             ->vips_autorot($image, $out, null));
     }
@@ -276,7 +280,18 @@ final class Picture
             $part->lookedUp($transform, FFI::addr($samples[3 * $width * $top]));
         }
 
-        return self::ofSamples($samples, $width, $height, 3);
+        return self::around($samples, $width, $height);
+    }
+
+    /** A picture of three channels whose pixels stay where they are. */
+    private static function around(CData $samples, int $width, int $height): self
+    {
+        $image = Vips::library()
+            ->vips_image_new_from_memory($samples, 3 * $width * $height, $width, $height, 3, self::FORMAT_UCHAR);
+        $own = new self(Vips::given($image, 'take the samples'), $samples);
+
+        return $own->changed('name the colours', fn (CData $image, CData $out): int => Vips::library()
+            ->vips_copy($image, $out, 'interpretation', self::SRGB, null));
     }
 
     private function lookedUp(ColourTransform $transform, CData $to): void
@@ -295,7 +310,7 @@ final class Picture
     }
 
     /** Samples of eight bits, row by row, in sRGB or grey. */
-    private static function ofSamples(CData|string $samples, int $width, int $height, int $bands): self
+    private static function ofSamples(string $samples, int $width, int $height, int $bands): self
     {
         $image = Vips::library()->vips_image_new_from_memory_copy(
             $samples,

@@ -21,11 +21,16 @@ final class PictureReader
 
     private const RANDOM_ACCESS = 0;
 
+    private const FROM_THE_TOP = 1;
+
+    /** In the order of the file: what is decoded goes to where it stays. */
+    private const HOW = ['access', self::FROM_THE_TOP, 'fail_on', self::FAIL_ON_TRUNCATED, null];
+
     /** @param  1|2|4|8  $shrink  division done inside the DCT, at almost no cost */
     public static function jpeg(string $path, int $shrink = 1): Picture
     {
         return self::loaded('read the JPEG '.basename($path), $shrink, null, fn (CData $out): int => Vips::library()
-            ->vips_jpegload($path, $out, 'shrink', $shrink, 'fail_on', self::FAIL_ON_TRUNCATED, null));
+            ->vips_jpegload($path, $out, 'shrink', $shrink, ...self::HOW));
     }
 
     /** @param  1|2|4|8  $shrink */
@@ -34,7 +39,7 @@ final class PictureReader
         $length = strlen($bytes);
 
         return self::loaded('read the JPEG', $shrink, $bytes, fn (CData $out): int => Vips::library()
-            ->vips_jpegload_buffer($bytes, $length, $out, 'shrink', $shrink, 'fail_on', self::FAIL_ON_TRUNCATED, null));
+            ->vips_jpegload_buffer($bytes, $length, $out, 'shrink', $shrink, ...self::HOW));
     }
 
     public static function svg(string $svg, float $scale = 1.0): Picture
@@ -89,7 +94,7 @@ final class PictureReader
     public static function deepFile(string $path): Picture
     {
         return self::loaded('read '.basename($path), 1, null, fn (CData $out): int => Vips::library()
-            ->vips_tiffload($path, $out, 'fail_on', self::FAIL_ON_TRUNCATED, null));
+            ->vips_tiffload($path, $out, ...self::HOW));
     }
 
     /** @param  callable(CData $out): int  $load */
@@ -100,7 +105,8 @@ final class PictureReader
         $picture = Picture::of($out, $bytes);
         self::checkSize($picture, $shrink);
 
-        return $picture->upright()->inMemory();
+        // Decoded once, into memory, before anything is turned.
+        return $picture->inMemory()->upright()->inMemory();
     }
 
     private static function upright(?CData $image, ?string $bytes): Picture

@@ -29,6 +29,9 @@ final class Vips
     int vips_svgload_buffer(const void *buf, size_t len, VipsImage **out, ...);
     VipsImage *vips_image_new_from_memory_copy(
         const void *data, size_t size, int width, int height, int bands, int format);
+    VipsImage *vips_image_new_from_memory(
+        const void *data, size_t size, int width, int height, int bands, int format);
+    int vips_image_get_orientation(VipsImage *image);
     VipsImage *vips_image_copy_memory(VipsImage *image);
     void *vips_image_write_to_memory(VipsImage *in, size_t *size);
     int vips_image_get_width(const VipsImage *image);

@@ -104,12 +104,13 @@ return new class extends Migration
         });
         // Tables of colours from elsewhere, known by what is in them.
         Schema::create('colour_cubes', function (Blueprint $table): void {
+            $table->id();
             $table->foreignId('studio_id')->constrained()->cascadeOnDelete();
             $table->char('hash', 32);
             $table->unsignedTinyInteger('grid');
             // In base 64: 65 nodes a side are 1.6 MB.
             $table->mediumText('nodes');
-            $table->primary(['studio_id', 'hash']);
+            $table->unique(['studio_id', 'hash']);
             $table->index('hash');
         });
         // What raw files say of their colours, and their working previews in the colours of the sensor.

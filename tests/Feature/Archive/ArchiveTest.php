@@ -20,6 +20,7 @@ use App\Frames\Frame;
 use App\Imaging\PictureReader;
 use App\Imaging\PictureWriter;
 use App\Ingest\Versions;
+use App\Looks\ColourCubes;
 use App\Proof\Choosing;
 use App\Proof\Gallery;
 use App\Proof\Guest;
@@ -29,6 +30,9 @@ use App\Studio\Task;
 use App\Studio\TaskState;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use Kanpai\Core\Looks\ColourCube;
+use Kanpai\Core\Looks\ColourTable;
+use Kanpai\Core\Looks\Look;
 use Tests\Feature\FeatureTestCase;
 
 /**
@@ -45,12 +49,19 @@ final class ArchiveTest extends FeatureTestCase
         $this->caption(['headline' => 'Größe am Ufer', 'keywords' => 'rowing', 'persons' => 'Ada Fenn']);
         $frames = $this->frames();
         $this->step([$frames[0]->id => ['verdict' => 'keep', 'rating' => 4], $frames[1]->id => ['verdict' => 'drop']]);
+        // A table of colours from elsewhere goes along with the look that names it; another one does not.
+        $cubes = array_map(
+            fn (float $contrast): ColourCube => ColourCube::of(5, ColourTable::of(Look::of(['contrast' => $contrast]), 5)->nodes),
+            [0.3, 0.6],
+        );
+        array_map(fn (ColourCube $cube) => ColourCubes::keep($this->studio->id, $cube), $cubes);
+        $now = ['stops' => 0.4, 'cube' => ['table' => $cubes[0]->hash(), 'amount' => 1]];
         $this->postJson("/shoots/{$this->shoot->id}/looks/steps", [
             'steps' => [
                 [
                     'id' => (string) Str::uuid(),
                     'title' => 'Exposure',
-                    'changes' => [['frame' => $frames[0]->id, 'was' => (object) [], 'now' => ['stops' => 0.4]]],
+                    'changes' => [['frame' => $frames[0]->id, 'was' => (object) [], 'now' => $now]],
                 ],
             ],
         ])->assertOk();
@@ -280,6 +291,7 @@ final class ArchiveTest extends FeatureTestCase
         );
         $this->emptyInstallation();
         self::assertSame(0, Frame::query()->count());
+        DB::table('colour_cubes')->delete();
         $this->get('/archive')->assertOk()->assertSee('a bag of which nothing is known here');
         $taken = $this->takeIn($bag->name);
         self::assertSame([BagState::Checked, null], [$taken->state, $taken->problem]);
@@ -288,6 +300,12 @@ final class ArchiveTest extends FeatureTestCase
             ['Harbour day', 'Harbour Office', '2026-09-05', $before['shoot']['uuid']],
             [$shoot->name, $shoot->client, $shoot->held_on->format('Y-m-d'), $shoot->uuid],
         );
+
+        self::assertSame(
+            array_column($before['shared']['colour_cubes'], 'hash'),
+            DB::table('colour_cubes')->pluck('hash')->all(),
+        );
+        self::assertCount(1, $before['shared']['colour_cubes']);
 
         // Row for row what it was, but for what says where things are on this machine.
         $after = ShootRecord::read(app(ShootRecord::class)->of($shoot, []));

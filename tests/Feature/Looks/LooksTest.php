@@ -15,6 +15,7 @@ use App\Looks\FinishedPreview;
 use App\Looks\FrameLook;
 use App\Looks\RawFirst;
 use App\Looks\RawOfFrame;
+use App\Looks\Raws;
 use App\Looks\SavedLook;
 use App\Proof\Gallery;
 use App\Studio\Task;
@@ -370,5 +371,30 @@ final class LooksTest extends FeatureTestCase
         [, $other] = $this->newStudio('Other', 'other@quay.example');
         $theirs = SavedLook::query()->create(['studio_id' => $other->studio_id, 'name' => 'Theirs', 'values' => []]);
         $this->deleteJson("{$address}/{$theirs->id}")->assertNotFound();
+    }
+
+    /** All pixels of the sensor are developed when somebody looks at them, and the last few are kept. */
+    public function test_true_pixels_of_a_raw_file_are_those_of_its_sensor(): void
+    {
+        $this->card(2);
+        RawFirst::choose($this->studio->id, true);
+        [$frame, $other] = [$this->frames()[0], $this->frames()[1]];
+        $address = fn (Frame $of): string => "/shoots/{$this->shoot->id}/looks/frames/{$of->id}/sensor";
+        // The queue of the tests works at once: the second time it is there.
+        $this->actingAs($this->member)->getJson($address($frame))->assertOk()->assertJson(['picture' => null]);
+        $told = $this->getJson($address($frame))->assertOk()->json();
+        self::assertFalse($told['isUnusable']);
+        self::assertNotNull($told['picture']);
+        $file = app(Raws::class)->wholePath($frame);
+        $size = getimagesize($file) ?: [0, 0];
+        // As many pixels as the frame has, and not as its preview.
+        self::assertEqualsWithDelta([$frame->width, $frame->height], [$size[0], $size[1]], 2);
+        // A raw file that cannot be developed says so, and nothing is made of it.
+        app(Raws::class)->giveUp($other, 'of no kind');
+        $told = $this->getJson($address($other))->assertOk()->json();
+        self::assertSame(['picture' => null, 'isUnusable' => true], $told);
+        self::assertFileDoesNotExist(app(Raws::class)->wholePath($other));
+        [, $stranger] = $this->newStudio('Other', 'other@quay.example');
+        $this->actingAs($stranger)->getJson($address($frame))->assertNotFound();
     }
 }
