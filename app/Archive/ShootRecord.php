@@ -168,13 +168,12 @@ final class ShootRecord
     /** @return list<string> tables of colours that looks of the shoot name */
     private static function cubes(Shoot $shoot): array
     {
-        return DB::table('looks')
+        $hashes = DB::table('looks')
             ->where('shoot_id', $shoot->id)
             ->selectRaw("DISTINCT JSON_VALUE(`values`, '$.cube.table') AS hash")
-            ->pluck('hash')
-            ->filter(fn (mixed $hash): bool => is_string($hash))
-            ->values()
-            ->all();
+            ->pluck('hash');
+
+        return array_values(array_filter($hashes->all(), is_string(...)));
     }
 
     /**
