@@ -6,8 +6,6 @@ namespace App\Looks;
 
 use App\Imaging\Arithmetic;
 use App\Imaging\ColourLink;
-use App\Imaging\HealedPicture;
-use App\Imaging\LensPicture;
 use App\Imaging\LocalChanges;
 use App\Imaging\NoiseReduction;
 use App\Imaging\Picture;

@@ -66,6 +66,8 @@ final class ArchitectureTest extends TestCase
             'studio_finishings',
             'colour_cubes',
             'raws',
+            'sensor_dust',
+            'finishing_habits',
         ],
         'Proof' => [
             'galleries',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Ingest\Rack;
 
+use App\Copies\Disk;
 use RuntimeException;
 
 /**
@@ -64,9 +65,8 @@ final class Rack
     public function make(string $card, Faults $faults): void
     {
         $file = $this->faultsFile($card);
-        if (! is_dir(dirname($file))) {
-            mkdir(dirname($file), 0700, true);
-        }
+        // Two who make one at once make one folder.
+        Disk::makeFolder(dirname($file), 0700);
         @unlink($file.'.read');
         $part = $file.'.'.bin2hex(random_bytes(4)).'.part';
         file_put_contents($part, json_encode($faults, JSON_THROW_ON_ERROR));

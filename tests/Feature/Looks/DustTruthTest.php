@@ -6,11 +6,11 @@ namespace Tests\Feature\Looks;
 
 use App\Frames\Body;
 use App\Frames\Frame;
-use App\Imaging\HealedPicture;
 use App\Imaging\Picture;
 use App\Imaging\PictureMeasures;
 use App\Imaging\PictureReader;
 use App\Looks\FindDust;
+use App\Looks\HealedPicture;
 use Illuminate\Support\Facades\Queue;
 use Kanpai\Core\Looks\Spot\Spot;
 use Kanpai\Demo\Camera\Dust;

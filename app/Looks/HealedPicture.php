@@ -2,8 +2,12 @@
 
 declare(strict_types=1);
 
-namespace App\Imaging;
+namespace App\Looks;
 
+use App\Imaging\Arithmetic;
+use App\Imaging\Picture;
+use App\Imaging\UnableToMakePicture;
+use App\Imaging\Vips;
 use FFI\CData;
 use Kanpai\Core\Looks\Spot\Healing;
 use Kanpai\Core\Looks\Spot\Patch;
