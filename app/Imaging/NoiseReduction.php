@@ -7,7 +7,7 @@ namespace App\Imaging;
 use FFI\CData;
 
 /**
- * Noise taken out of a picture by the guided filter; which noise, `Kanpai\Core\Looks\Noise` says.
+ * Noise taken out of a picture by the guided filter; how much is noise, whoever asks for it says.
  *
  * @throws UnableToMakePicture
  */

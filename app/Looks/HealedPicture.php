@@ -4,11 +4,9 @@ declare(strict_types=1);
 
 namespace App\Looks;
 
-use App\Imaging\Arithmetic;
 use App\Imaging\Picture;
+use App\Imaging\PlacedPixels;
 use App\Imaging\UnableToMakePicture;
-use App\Imaging\Vips;
-use FFI\CData;
 use Kanpai\Core\Looks\Spot\Healing;
 use Kanpai\Core\Looks\Spot\Patch;
 use Kanpai\Core\Looks\Spot\Spot;
@@ -41,20 +39,8 @@ final class HealedPicture
         $part = $picture->cropped($left, $top, $width, $height);
         $patch = Patch::of($part->samples(), $width, $height, $picture->isDeep());
         Healing::heal($patch, [...$spot, 'x' => $spot['x'] - $left, 'y' => $spot['y'] - $top]);
-        $own = self::picture($patch, $picture->isDeep());
 
-        return $picture->changed('heal a spot', fn (CData $image, CData $out): int => Vips::library()
-            ->vips_insert($image, $own->image(), $out, $left, $top, null));
-    }
-
-    private static function picture(Patch $patch, bool $isDeep): Picture
-    {
-        $samples = $patch->samples();
-        $format = $isDeep ? Arithmetic::FORMAT_USHORT : Arithmetic::FORMAT_UCHAR;
-        $own = Vips::library()
-            ->vips_image_new_from_memory_copy($samples, strlen($samples), $patch->width, $patch->height, 3, $format);
-
-        return Picture::of(Vips::given($own, 'heal a spot'));
+        return PlacedPixels::inserted($picture, $patch->samples(), $left, $top, $width, $height);
     }
 
     /**

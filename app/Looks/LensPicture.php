@@ -6,15 +6,14 @@ namespace App\Looks;
 
 use App\Imaging\Arithmetic;
 use App\Imaging\Picture;
+use App\Imaging\PlacedPixels;
 use App\Imaging\UnableToMakePicture;
-use App\Imaging\Vips;
-use FFI\CData;
 use Kanpai\Core\Looks\Framing;
 use Kanpai\Core\Looks\Lens\LensCorrection;
 
 /**
- * What is shown of a picture, with what its lens bent put straight: each pixel from where it is in the picture, by
- * bicubic interpolation. Where that is, is worked out every sixteen pixels; in between it is nearly even.
+ * What is shown of a picture, with what its lens bent put straight: each pixel from where it is in the picture. Where
+ * that is, is worked out every sixteen pixels; in between it is nearly even.
  *
  * @throws UnableToMakePicture
  */
@@ -22,47 +21,24 @@ final class LensPicture
 {
     private const STEP = 16;
 
-    private const DOING = 'put a lens right';
-
     public static function straight(Picture $picture, Framing $framing, LensCorrection $lens): Picture
     {
-        [$width, $height] = $framing->size($picture->width(), $picture->height());
         if (! $lens->hasFringes()) {
-            return self::drawn($picture, self::map($picture, $framing, $lens, 1, $width, $height));
+            return self::drawn($picture, $framing, $lens, 1);
         }
         $channels = array_map(
-            fn (int $channel): Picture => self::drawn(
-                $picture->channel($channel),
-                self::map($picture, $framing, $lens, $channel, $width, $height),
-            ),
+            fn (int $channel): Picture => self::drawn($picture->channel($channel), $framing, $lens, $channel),
             [0, 1, 2],
         );
 
         return Arithmetic::joined($channels)->inMemory();
     }
 
-    private static function drawn(Picture $picture, Picture $map): Picture
-    {
-        $library = Vips::library();
-        $bicubic = $library->vips_interpolate_new('bicubic');
-        try {
-            return $picture->inMemory()->changed(self::DOING, fn (CData $image, CData $out): int => $library
-                ->vips_mapim($image, $out, $map->image(), 'interpolate', $bicubic, null))->inMemory();
-        } finally {
-            $library->g_object_unref($library->cast('void*', $bicubic));
-        }
-    }
-
     /** @param  0|1|2  $channel */
-    private static function map(
-        Picture $picture,
-        Framing $framing,
-        LensCorrection $lens,
-        int $channel,
-        int $width,
-        int $height,
-    ): Picture {
+    private static function drawn(Picture $picture, Framing $framing, LensCorrection $lens, int $channel): Picture
+    {
         [$w, $h] = [$picture->width(), $picture->height()];
+        [$width, $height] = $framing->size($w, $h);
         [[$a, $b, $c], [$d, $e, $f]] = $framing->source($w, $h);
         [$columns, $rows] = [intdiv($width - 1, self::STEP) + 2, intdiv($height - 1, self::STEP) + 2];
         $places = '';
@@ -75,23 +51,6 @@ final class LensPicture
             $places .= pack('f2', max(0.0, min($w - 1.001, $x * $w - 0.5)), max(0.0, min($h - 1.001, $y * $h - 0.5)));
         }
 
-        return self::enlarged($places, $columns, $rows, $width, $height);
-    }
-
-    private static function enlarged(string $places, int $columns, int $rows, int $width, int $height): Picture
-    {
-        $library = Vips::library();
-        $format = Arithmetic::FORMAT_FLOAT;
-        $coarse = $library
-            ->vips_image_new_from_memory_copy($places, strlen($places), $columns, $rows, 2, $format);
-        $coarse = Picture::of(Vips::given($coarse, self::DOING));
-        $area = $library->vips_array_int_newv(4, 0, 0, $width, $height);
-        $step = (float) self::STEP;
-        try {
-            return $coarse->changed(self::DOING, fn (CData $image, CData $out): int => $library
-                ->vips_affine($image, $out, $step, 0.0, 0.0, $step, 'oarea', $area, null))->inMemory();
-        } finally {
-            $library->vips_area_unref($area);
-        }
+        return PlacedPixels::from($picture, $places, $columns, self::STEP, $width, $height);
     }
 }
