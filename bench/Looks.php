@@ -101,7 +101,10 @@ final class Looks implements Benchmark
         $developer = new RawDeveloper(new ExifTool());
         $facts = $developer->facts($this->raw);
         $source = ColourSource::camera($facts->toSrgb, $facts->asShot, $facts->daylight, $facts->stops);
-        $picture = (new Finisher())->finish($developer->develop($this->raw, false), Look::of(self::LOOK), $source);
+        $finisher = new Finisher();
+        $look = Look::of(self::LOOK);
+        $developed = $developer->develop($this->raw, false, fn () => $finisher->prepare($look, $source));
+        $picture = $finisher->finish($developed, $look, $source);
         PictureWriter::file($picture, "{$this->folder}/raw.jpg", 'jpeg', self::QUALITY);
     }
 

@@ -47,8 +47,9 @@ final class RawDeveloper
 
     /**
      * @param  bool  $isHalf  half as large in both directions, for a third of the time
+     * @param  (callable(): void)|null  $meanwhile  what can be done while LibRaw is at work
      */
-    public function develop(string $path, bool $isHalf): Picture
+    public function develop(string $path, bool $isHalf, ?callable $meanwhile = null): Picture
     {
         self::tidy();
         $folder = sys_get_temp_dir().'/kanpai-raw-'.bin2hex(random_bytes(8));
@@ -57,18 +58,21 @@ final class RawDeveloper
             // The program writes beside what it reads, so that it is given a name in a folder of its own.
             symlink((string) realpath($path), "{$folder}/frame.raw");
 
-            return self::developed($folder, [...self::HOW, ...$isHalf ? ['-h'] : []]);
+            return self::developed($folder, [...self::HOW, ...$isHalf ? ['-h'] : []], $meanwhile);
         } finally {
             array_map(unlink(...), glob("{$folder}/*") ?: []);
             @rmdir($folder);
         }
     }
 
-    /** @param  list<string>  $how */
-    private static function developed(string $folder, array $how): Picture
+    /**
+     * @param  list<string>  $how
+     * @param  (callable(): void)|null  $meanwhile
+     */
+    private static function developed(string $folder, array $how, ?callable $meanwhile): Picture
     {
         $names = ['-Z', "{$folder}/frame.tiff", "{$folder}/frame.raw"];
-        [, $problem] = self::run(['dcraw_emu', ...$how, ...$names], $folder);
+        [, $problem] = self::run(['dcraw_emu', ...$how, ...$names], $folder, $meanwhile);
         if (! is_file("{$folder}/frame.tiff") || $problem !== '') {
             throw UnableToMakePicture::because('develop the raw file', self::reason($problem));
         }
@@ -94,9 +98,10 @@ final class RawDeveloper
 
     /**
      * @param  list<string>  $command
+     * @param  (callable(): void)|null  $meanwhile
      * @return array{string, string} what it printed, and what it complained of
      */
-    private static function run(array $command, string $folder): array
+    private static function run(array $command, string $folder, ?callable $meanwhile = null): array
     {
         $process = proc_open(
             ['prlimit', '--as='.self::MEMORY, 'timeout', '-k', '2', (string) self::SECONDS, ...$command],
@@ -108,10 +113,12 @@ final class RawDeveloper
         if ($process === false) {
             throw UnableToMakePicture::because('develop the raw file', 'LibRaw cannot be started');
         }
-        $said = (string) stream_get_contents($pipes[1]);
-        $problem = trim((string) stream_get_contents($pipes[2]));
-        proc_close($process);
+        try {
+            $meanwhile === null || $meanwhile();
 
-        return [$said, $problem];
+            return [(string) stream_get_contents($pipes[1]), trim((string) stream_get_contents($pipes[2]))];
+        } finally {
+            proc_close($process);
+        }
     }
 }

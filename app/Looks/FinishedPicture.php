@@ -11,6 +11,7 @@ use App\Imaging\Picture;
 use App\Imaging\PictureReader;
 use App\Imaging\PictureWriter;
 use App\Imaging\UnableToMakePicture;
+use Kanpai\Core\Looks\ColourSource;
 use Kanpai\Core\Looks\Look;
 use Kanpai\Core\Looks\LookValues;
 
@@ -78,7 +79,8 @@ final readonly class FinishedPicture
         $finisher = app(Finisher::class);
         $lens = app(Lenses::class)->correction($this->frame);
         if ($this->source->isRaw) {
-            [$picture, $source] = app(Raws::class)->whole($this->frame, $file);
+            $prepare = fn (ColourSource $source) => $finisher->prepare($look, $source);
+            [$picture, $source] = app(Raws::class)->whole($this->frame, $file, $prepare);
 
             return $finisher->finish($picture, $look, $source, $lens);
         }

@@ -65,6 +65,12 @@ final class Finisher
         return self::sharpened($this->placed($lit, $look, $raw, $sides), $look->detail);
     }
 
+    /** Makes the tables of colours that finishing a picture will need: while a raw file is developed. */
+    public function prepare(Look $look, ?ColourSource $raw): void
+    {
+        $this->links($look, $raw);
+    }
+
     private static function sharpened(Picture $picture, Detail $detail): Picture
     {
         return $detail->sharpening === 0.0
@@ -83,9 +89,7 @@ final class Finisher
      */
     private function placed(Picture $lit, Look $look, ?ColourSource $raw, array $sides): Picture
     {
-        $asShot = WhitePoint::nearest(($raw ?? ColourSource::srgb())->asShot);
-        $inside = array_map(fn (Place $place): Look => $place->look($asShot), $look->places);
-        $links = $this->links([$look, ...$inside], $raw);
+        $links = $this->links($look, $raw);
         $finished = $lit->through($links[0]);
         $cells = $look->places === [] ? null : Cells::of($look->framing, ...$sides);
         foreach ($look->places as $i => $place) {
@@ -160,12 +164,11 @@ final class Finisher
         return $turned->cropped(max(0, $left), max(0, $top), $across, $down)->inMemory();
     }
 
-    /**
-     * @param  list<Look>  $looks
-     * @return list<ColourLink> their tables, of which those are kept for the next picture
-     */
-    private function links(array $looks, ?ColourSource $raw): array
+    /** @return list<ColourLink> tables of the look and of its places, which are kept for the next picture */
+    private function links(Look $look, ?ColourSource $raw): array
     {
+        $asShot = WhitePoint::nearest(($raw ?? ColourSource::srgb())->asShot);
+        $looks = [$look, ...array_map(fn (Place $place): Look => $place->look($asShot), $look->places)];
         $keys = array_map(fn (Look $look): string => hash('xxh128', serialize([$look->colours(), $raw])), $looks);
         $kept = [];
         foreach ($looks as $i => $look) {

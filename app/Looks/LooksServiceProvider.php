@@ -14,6 +14,8 @@ final class LooksServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
+        // One for all the frames of a process, since it keeps the tables of its last look.
+        $this->app->singleton(Finisher::class);
         $this->app->scoped(RawFirst::class);
         $this->app->scoped(Lenses::class, fn (): Lenses => new Lenses(
             array_values(array_map(strval(...), (array) config('kanpai.lenses'))),

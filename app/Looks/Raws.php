@@ -41,20 +41,22 @@ final readonly class Raws
      * developed.
      *
      * @param  string  $file  a copy of it
+     * @param  (callable(ColourSource): void)|null  $meanwhile  what can be done while it is developed
      * @return array{Picture, ColourSource|null}
      *
      * @throws UnableToMakePicture
      */
-    public function whole(Frame $frame, string $file): array
+    public function whole(Frame $frame, string $file, ?callable $meanwhile = null): array
     {
-        return $this->developed($frame, $file, false) ??
+        return $this->developed($frame, $file, false, $meanwhile) ??
             [PictureReader::jpegBytes($this->embedded->largest($file)['bytes']), null];
     }
 
     /**
+     * @param  (callable(ColourSource): void)|null  $meanwhile
      * @return array{Picture, ColourSource}|null
      */
-    private function developed(Frame $frame, string $file, bool $isHalf): ?array
+    private function developed(Frame $frame, string $file, bool $isHalf, ?callable $meanwhile = null): ?array
     {
         if (self::isUnusable($frame)) {
             return null;
@@ -62,7 +64,11 @@ final readonly class Raws
         try {
             $facts = $this->developer->facts($file);
             $source = ColourSource::camera($facts->toSrgb, $facts->asShot, $facts->daylight, $facts->stops);
-            $picture = $this->developer->develop($file, $isHalf);
+            $picture = $this->developer->develop(
+                $file,
+                $isHalf,
+                $meanwhile === null ? null : fn () => $meanwhile($source),
+            );
             $this->note($frame, ['colours' => self::colours($facts)]);
 
             return [$picture, $source];

@@ -92,6 +92,8 @@ final class HostileBodies
                 ['name' => 'Guard', 'live' => true, 'everywhere' => true, 'frames' => [$frame]],
             ],
             'cull.uses.store' => ["{$shoot}/cull/uses", ['name' => 'guard use']],
+            'looks.habit.forget' => ["{$shoot}/looks/habit", ['_method' => 'DELETE']],
+            'looks.habit.learn' => ["{$shoot}/looks/habit", []],
             'looks.steps' => [
                 "{$shoot}/looks/steps",
                 [

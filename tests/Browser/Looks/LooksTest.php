@@ -62,15 +62,27 @@ final class LooksTest extends TestCase
     /** What the server has of the frame that is looked at, once it has it. */
     private function kept(callable $isAsked): void
     {
-        $frame = (int) self::$studio->attribute('[data-looks]', 'data-frame');
         self::$studio->until(
-            function () use ($frame, $isAsked): bool {
+            function () use ($isAsked): bool {
+                $frame = (int) self::$studio->attribute('[data-looks]', 'data-frame');
                 $frames = array_column(self::table()['frames'], null, 'id');
 
                 return $isAsked($frames[$frame]['looks'][1]['values'] ?? $frames[$frame]['looks'][0]['values'] ?? []);
             },
             'the server has not got it',
         );
+    }
+
+    /** By keys that each lead to another frame, once that is shown. */
+    private function move(string ...$keys): void
+    {
+        foreach ($keys as $key) {
+            $before = self::$studio->attribute('[data-looks]', 'data-frame');
+            self::$studio->press($key)->until(
+                fn (): bool => self::$studio->attribute('[data-looks]', 'data-frame') !== $before,
+                'no other frame is shown',
+            );
+        }
     }
 
     private function drag(string $css, int $dx, int $dy): void
@@ -123,7 +135,7 @@ final class LooksTest extends TestCase
     public function test_keys_alone_do_it_and_a_reload_keeps_it(): void
     {
         $studio = $this->open();
-        $studio->press('down', 'right');
+        $this->move('down', 'right');
         $before = $studio->attribute('[data-looks]', 'data-frame');
         $studio->script("document.querySelector('[data-zone=light]').focus()");
         $studio->press('up', 'up', 'up');
@@ -132,7 +144,9 @@ final class LooksTest extends TestCase
         $studio->press('down', 'down');
         $this->see('hues', fn ($hues): bool => abs(($hues['green']['colour'] ?? 0) + 0.1) < 1e-9);
         $studio->script('document.activeElement.blur()');
-        $studio->press('c', 'right', 'p');
+        $studio->press('c');
+        $this->move('right');
+        $studio->press('p');
         $this->see('zones', fn ($zones): bool => abs(($zones['light'] ?? 0) - 0.15) < 1e-9);
         self::assertNotSame($before, $studio->attribute('[data-looks]', 'data-frame'));
         $this->kept(fn (array $values): bool => isset($values['zones']));
@@ -195,7 +209,7 @@ final class LooksTest extends TestCase
     public function test_a_light_is_brought_into_line_and_others_see_it(): void
     {
         $studio = $this->open();
-        $studio->press('down', 'down', 'down', 'down');
+        $this->move('down', 'down', 'down', 'down');
         $others = (int) $studio->script("return document.querySelectorAll('[data-strip] button').length") - 1;
         self::assertGreaterThan(0, $others);
         $studio->script(
@@ -218,7 +232,7 @@ final class LooksTest extends TestCase
     public function test_it_works_by_touch(): void
     {
         $studio = $this->open();
-        $studio->press('down', 'down', 'down', 'down', 'down');
+        $this->move('down', 'down', 'down', 'down', 'down');
         $tools = new ChromeDevToolsDriver($studio->web);
         $touch = fn (string $type, float $x, float $y) => $tools->execute('Input.dispatchTouchEvent', [
             'type' => $type,
