@@ -622,7 +622,7 @@ final class CullTest extends TestCase
             fn (): bool => (bool) $studio->script(
                 "const wall = document.querySelector('[data-wall]'); wall.scrollTop = 1e6; ".
                     "const last = [...wall.querySelectorAll('.tile')].find((tile) => tile.textContent === '144'); ".
-                    "last?.dispatchEvent(new MouseEvent('click', { shiftKey: true, bubbles: true })); return last",
+                    "last?.dispatchEvent(new MouseEvent('click', { shiftKey: true, bubbles: true })); return Boolean(last)",
             ),
             'the last frame is not on the wall',
         );
