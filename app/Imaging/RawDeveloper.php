@@ -13,10 +13,8 @@ namespace App\Imaging;
  */
 final class RawDeveloper
 {
-    /** Bytes of address space: 61 megapixels take 1.5 GB in full size. */
-    private const MEMORY = 4_000_000_000;
-
-    private const SECONDS = 120;
+    /** Bytes of address space (61 megapixels take 1.5 GB in full size), and seconds. */
+    private const LIMITS = ['prlimit', '--as=4000000000', 'timeout', '-k', '2', '120'];
 
     /** Seconds after which nobody can be at work in a folder any more. */
     private const LEFT = 3600;
@@ -104,7 +102,7 @@ final class RawDeveloper
     private static function run(array $command, string $folder, ?callable $meanwhile = null): array
     {
         $process = proc_open(
-            ['prlimit', '--as='.self::MEMORY, 'timeout', '-k', '2', (string) self::SECONDS, ...$command],
+            [...self::LIMITS, ...$command],
             [['file', '/dev/null', 'r'], ['pipe', 'w'], ['pipe', 'w']],
             $pipes,
             $folder,

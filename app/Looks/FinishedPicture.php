@@ -79,8 +79,7 @@ final readonly class FinishedPicture
         $finisher = app(Finisher::class);
         $lens = app(Lenses::class)->correction($this->frame);
         if ($this->source->isRaw) {
-            $prepare = fn (ColourSource $source) => $finisher->prepare($look, $source);
-            [$picture, $source] = app(Raws::class)->whole($this->frame, $file, $prepare);
+            [$picture, $source] = $this->developed($file, $look);
 
             return $finisher->finish($picture, $look, $source, $lens);
         }
@@ -89,6 +88,18 @@ final readonly class FinishedPicture
         return $this->look === null
             ? $picture
             : $finisher->finish($picture->inSrgb()->inEightBits()->bare(), $look, null, $lens);
+    }
+
+    /**
+     * While LibRaw is at work, the tables of colours are made.
+     *
+     * @return array{Picture, ColourSource|null}
+     */
+    private function developed(string $file, Look $look): array
+    {
+        $prepare = fn (ColourSource $source) => app(Finisher::class)->prepare($look, $source);
+
+        return app(Raws::class)->whole($this->frame, $file, $prepare);
     }
 
     /**
