@@ -18,9 +18,9 @@ enum Change: string
         return match ($this) {
             self::Gone => 'dropped since',
             self::Back => 'kept again',
-            self::Picture => 'another picture',
-            self::Caption => 'another caption',
-            self::Clock => 'another time',
+            self::Picture => 'with another picture',
+            self::Caption => 'with another caption',
+            self::Clock => 'with another time',
         };
     }
 }

@@ -252,7 +252,7 @@ final class HandoffsTest extends FeatureTestCase
         $gallery = Gallery::query()->firstOrFail();
         $this->get("/galleries/{$gallery->id}")
             ->assertSee('Out of date:')
-            ->assertSee('1 another picture');
+            ->assertSee('1 with another picture');
         $this->post("/galleries/{$gallery->id}/again");
         self::assertSame($frame->large_path, $gallery->frames()->where('frame_id', $frame->id)->firstOrFail()->picture);
         // … and delivered.

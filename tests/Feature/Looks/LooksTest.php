@@ -196,7 +196,7 @@ final class LooksTest extends FeatureTestCase
         $proof = fn () => $gallery->frames()->where('frame_id', $frame->id)->sole();
         $before = $proof()->plain_large_path;
         $this->change($frame, ['stops' => -2.0, 'crop' => ['left' => 0.0, 'top' => 0.0, 'width' => 0.5, 'height' => 1.0]]);
-        $this->get("/galleries/{$gallery->id}")->assertOk()->assertSee('1 another picture');
+        $this->get("/galleries/{$gallery->id}")->assertOk()->assertSee('1 with another picture');
         $this->post("/galleries/{$gallery->id}/again");
         self::assertNotSame($before, $proof()->plain_large_path);
         self::assertSame((int) round($frame->width / 2), $proof()->width);

@@ -108,11 +108,11 @@ final class SeveralLooksTest extends FeatureTestCase
         $this->change($frame, ['stops' => 1.0]);
         $this->get("/galleries/{$gallery->id}")->assertDontSee('another picture');
         $this->change($frame, ['stops' => 1.0], 3);
-        $this->get("/galleries/{$gallery->id}")->assertSee('1 another picture');
+        $this->get("/galleries/{$gallery->id}")->assertSee('1 with another picture');
         $this->post("/galleries/{$gallery->id}/again");
         self::assertTrue(self::isGrey($proof()));
         $this->change($frame, ['greys' => null, 'stops' => null, 'name' => null, 'uses' => null], 3);
-        $this->get("/galleries/{$gallery->id}")->assertSee('1 another picture');
+        $this->get("/galleries/{$gallery->id}")->assertSee('1 with another picture');
         $this->post("/galleries/{$gallery->id}/again");
         self::assertFalse(self::isGrey($proof()));
     }

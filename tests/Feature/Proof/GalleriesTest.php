@@ -251,9 +251,9 @@ final class GalleriesTest extends FeatureTestCase
         $page()
             ->assertSee('Out of date')
             ->assertSee('1 dropped since')
-            ->assertSee('3 another caption')
-            ->assertSee('3 another time')
-            ->assertSee('1 another picture')
+            ->assertSee('3 with another caption')
+            ->assertSee('3 with another time')
+            ->assertSee('1 with another picture')
             ->assertSee('A new headline');
         $before = $this->proof($gallery, 4)->large_path;
         $this->post("/galleries/{$gallery->id}/again")->assertRedirect();
